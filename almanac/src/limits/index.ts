@@ -1,0 +1,1 @@
+export { chronicNh3AsNMgPerL, emergencySources, emergencyThresholds, safetyBands, stepLimits } from './limits';

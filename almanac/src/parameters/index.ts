@@ -1,0 +1,1 @@
+export { parameters } from './catalogue';

@@ -1,0 +1,1 @@
+export { practices } from './practices';

@@ -1,0 +1,1 @@
+export { almanacFaults, loadAlmanac, shippedAlmanac, type Almanac, type Fault } from './shelf';

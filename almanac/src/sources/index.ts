@@ -1,0 +1,1 @@
+export { sources, type Source } from './sources';

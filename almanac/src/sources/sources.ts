@@ -1,0 +1,29 @@
+export interface Source {
+  id: string;
+  kind: 'published' | 'common-practice' | 'ours';
+  title: string;
+  detail: string;
+}
+
+/** Every source a rule, formula or band may name. Published ones are quoted from memory; see docs/sources.md. */
+export const sources: readonly Source[] = [
+  { id: 'emerson-1975', kind: 'published', title: 'Emerson, Russo, Lund & Thurston 1975', detail: 'Aqueous ammonia equilibrium calculations: effect of pH and temperature. J. Fish. Res. Board Can. 32:2379.' },
+  { id: 'plummer-1982', kind: 'published', title: 'Plummer & Busenberg 1982', detail: 'The solubilities of calcite, aragonite and vaterite in CO2–H2O solutions. Geochim. Cosmochim. Acta 46:1011.' },
+  { id: 'davies-activity', kind: 'published', title: 'Davies equation', detail: 'C. W. Davies, Ion Association, 1962; as used in aquatic chemistry textbooks.' },
+  { id: 'standard-methods', kind: 'published', title: 'Standard Methods for the Examination of Water and Wastewater', detail: '1030 E (charge balance), 2320 (alkalinity), 2340 B (hardness by calculation), 2510 (conductivity).' },
+  { id: 'din-38409', kind: 'published', title: 'DIN 38409-6', detail: 'Definition of the German degree of hardness: 10 mg/L CaO.' },
+  { id: 'ciaaw-2021', kind: 'published', title: 'CIAAW abridged standard atomic weights 2021', detail: 'Atomic weights behind every conversion between ions and “as N”, “as P”.' },
+  { id: 'nist-811', kind: 'published', title: 'NIST Special Publication 811', detail: 'US gallon, pound, inch and grain.' },
+  { id: 'crc-handbook', kind: 'published', title: 'CRC Handbook of Chemistry and Physics', detail: 'Equivalent conductivities of ions at 25 °C.' },
+  { id: 'mass-balance', kind: 'published', title: 'Mass and heat balance', detail: 'Conservation of mass and heat on mixing; any textbook of chemical engineering.' },
+  { id: 'srac-462', kind: 'published', title: 'SRAC Publication 462', detail: 'Nitrite in fish ponds: the 10 : 1 chloride rule, by mass. Whether as ion or as N is unsure; the safer, the ion, is taken.' },
+  { id: 'ifas-ammonia', kind: 'published', title: 'UF/IFAS fish-health circular on ammonia in aquatic systems', detail: 'Damage from about 0.05 mg/L un-ionised ammonia; 0.02 as the long-term level of concern in fish-health literature.' },
+  { id: 'noga-2010', kind: 'published', title: 'Noga, Fish Disease: Diagnosis and Treatment, 2nd ed. 2010', detail: 'Environmental limits and husbandry of freshwater fish.' },
+  { id: 'riehl-baensch', kind: 'published', title: 'Riehl & Baensch, Aquarium Atlas vol. 1', detail: 'Ranges of temperature, pH and hardness of common freshwater aquarium fish.' },
+  { id: 'kasselmann', kind: 'published', title: 'Kasselmann, Aquarium Plants', detail: 'Ranges of temperature, pH and hardness of aquarium plants.' },
+  { id: 'dillon-2000', kind: 'published', title: 'Dillon, The Ecology of Freshwater Molluscs, 2000', detail: 'Calcium and hardness requirements of freshwater snails.' },
+  { id: 'trade-shrimp', kind: 'common-practice', title: 'Common practice among shrimp keepers', detail: 'Bands that several keepers state; pen ppm with no factor named.' },
+  { id: 'trade-fish', kind: 'common-practice', title: 'Common practice among fish keepers', detail: 'Nitrate ceilings and change habits that several keepers state.' },
+  { id: 'single-plant-keeper', kind: 'common-practice', title: 'A single keeper’s observation', detail: 'One planted-tank keeper’s figure for pen ppm; not confirmed by another.' },
+  { id: 'ours', kind: 'ours', title: 'Our own estimate', detail: 'Set by us where nobody states a figure; meant to be replaced.' },
+];

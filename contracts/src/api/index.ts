@@ -1,0 +1,1 @@
+export { apiPath, routes, type Route, type RouteName } from './routes';

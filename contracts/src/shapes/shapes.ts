@@ -1,0 +1,28 @@
+import * as v from 'valibot';
+import { bearings } from '#core/water';
+import { parameterIds } from '#core/readings';
+
+/** Building blocks of every contract. No transforms: JSON Schema must be able to say the same. */
+export const finiteNumber = v.pipe(v.number('must be a number'), v.finite('must be a finite number'));
+export const within = (lo: number, hi: number) => v.pipe(v.number('must be a number'), v.finite('must be a finite number'), v.minValue(lo, `must be at least ${lo}`), v.maxValue(hi, `must be at most ${hi}`));
+export const uuid = v.pipe(v.string('must be text'), v.uuid('must be a uuid'));
+export const textUpTo = (length: number) => v.pipe(v.string('must be text'), v.minLength(1, 'must not be empty'), v.maxLength(length, `must be at most ${length} characters`));
+export const instant = v.pipe(v.string('must be text'), v.isoTimestamp('must be a date and time such as 2026-03-14T21:40:00Z'));
+export const day = v.pipe(v.string('must be text'), v.isoDate('must be a date such as 2026-03-14'));
+export const parameterId = v.picklist(parameterIds, 'is not a known parameter');
+export const bearing = v.picklist(bearings, 'must be robust, usual or delicate');
+export const grade = v.picklist(['published', 'common-practice', 'single-observation', 'ours']);
+export const waterOf = v.record(parameterId, finiteNumber);
+const openEnd = v.nullable(finiteNumber);
+export const interval = v.strictObject({ lo: openEnd, hi: openEnd });
+
+/** RFC 9457. `errors` carry the path of the field, what was wrong and, where there is one, the likely mend. */
+export const problem = v.object({
+  type: v.string(),
+  title: v.string(),
+  status: v.number(),
+  detail: v.optional(v.string()),
+  errors: v.optional(v.array(v.object({ field: v.string(), message: v.string(), mend: v.optional(v.string()) }))),
+  incidentId: v.optional(v.string()),
+});
+export type Problem = v.InferOutput<typeof problem>;

@@ -1,0 +1,10 @@
+export {
+  recorder,
+  silent,
+  type Explained,
+  type ExplainedInput,
+  type ExplainedStep,
+  type Origin,
+  type Recorder,
+  type Working,
+} from './explain';

@@ -1,0 +1,35 @@
+/** What a reading says: closed ends in the unit of its parameter; `null` is an open end. */
+export interface Interval {
+  lo: number | null;
+  hi: number | null;
+}
+
+export const lowEnd = (interval: Interval): number => interval.lo ?? -Infinity;
+export const highEnd = (interval: Interval): number => interval.hi ?? Infinity;
+
+/** The middle of a closed interval, or its one known end; for drawing and for ordering, never for judging. */
+export function middle(interval: Interval, floor = 0): number {
+  if (interval.lo === null && interval.hi === null) return floor;
+  if (interval.lo === null) return (Math.min(floor, interval.hi ?? floor) + (interval.hi ?? floor)) / 2;
+  if (interval.hi === null) return interval.lo;
+  return (interval.lo + interval.hi) / 2;
+}
+
+/** Distance between two intervals, 0 where they touch or overlap. Negative when `b` lies below `a`. */
+export function gapBetween({ from, to }: { from: Interval; to: Interval }): number {
+  if (lowEnd(to) > highEnd(from)) return lowEnd(to) - highEnd(from);
+  if (highEnd(to) < lowEnd(from)) return highEnd(to) - lowEnd(from);
+  return 0;
+}
+
+/** A reading as the keeper would write it: `6.4`, `20–40`, `<5`, `>160`. */
+export function intervalText(interval: Interval, decimalsCount: number): string {
+  const shown = (value: number): string => value.toFixed(decimalsCount);
+  if (interval.lo === null && interval.hi === null) return 'not known';
+  if (interval.lo === null) return `<${shown(interval.hi ?? 0)}`;
+  if (interval.hi === null) return `>${shown(interval.lo)}`;
+  const [lo, hi] = [shown(interval.lo), shown(interval.hi)];
+  return lo === hi ? lo : `${lo}–${hi}`;
+}
+
+export const roundTo = (value: number, decimalsCount: number): number => Number(value.toFixed(decimalsCount));

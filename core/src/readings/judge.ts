@@ -1,0 +1,66 @@
+import { silent, type Explained, type Recorder } from '#core/explain';
+import { ok, refuse, type Result } from '#core/result';
+import { gapBetween, highEnd, lowEnd, type Interval } from './interval';
+import { likelyMend } from './parse';
+import type { Parameter } from './parameter';
+
+/** `unknown` is shown as "cannot tell": the reading's span crosses the limit. */
+export type BandVerdict = 'inside' | 'outside' | 'unknown';
+export interface Judgement {
+  verdict: BandVerdict;
+  /** Which edge of the band the reading is beyond, or crosses. */
+  side?: 'below' | 'above' | 'both';
+}
+
+/** Ends closer than this to a band's edge are on it: binary noise must not turn 6.5 into outside. */
+const slack = (edge: number): number => 1e-9 * Math.max(1, Math.abs(edge));
+
+/**
+ * Judges a reading, as an interval, against a band: wholly inside, wholly outside, or cannot tell.
+ *
+ * Both in the parameter's canonical unit, ends closed, null = open. Refuses a band or reading whose ends are crossed.
+ * @example judgeReading({ reading: { lo: 20, hi: 40 }, band: { lo: 0, hi: 30 } }) // { verdict: 'unknown', side: 'above' }
+ */
+export function judgeReading({ reading, band }: { reading: Interval; band: Interval }, note: Recorder = silent): Result<Explained<Judgement>> {
+  for (const [field, interval] of [['reading', reading], ['band', band]] as const)
+    if (lowEnd(interval) > highEnd(interval)) return refuse({ kind: 'contradiction', fields: [field], why: `its low end ${String(interval.lo)} lies above its high end ${String(interval.hi)}` });
+  if (reading.lo === null && reading.hi === null) return refuse({ kind: 'missing', field: 'reading', why: 'both ends are open, so it says nothing' });
+  note.fact({ id: 'reading', label: 'Reading', value: spanText(reading), unit: '', origin: 'measured' });
+  note.fact({ id: 'band', label: 'Band', value: spanText(band), unit: '', origin: 'almanac' });
+  return ok(note.explained(judged(reading, band)));
+}
+
+function judged(reading: Interval, band: Interval): Judgement {
+  const [lo, hi, floor, ceiling] = [lowEnd(reading), highEnd(reading), lowEnd(band), highEnd(band)];
+  if (hi < floor - slack(floor)) return { verdict: 'outside', side: 'below' };
+  if (lo > ceiling + slack(ceiling)) return { verdict: 'outside', side: 'above' };
+  const crossesBelow = lo < floor - slack(floor) && !(reading.lo === null && floor <= 0);
+  const crossesAbove = hi > ceiling + slack(ceiling);
+  if (!crossesBelow && !crossesAbove) return { verdict: 'inside' };
+  return { verdict: 'unknown', side: crossesBelow && crossesAbove ? 'both' : crossesBelow ? 'below' : 'above' };
+}
+
+const spanText = ({ lo, hi }: Interval): string => `${lo === null ? 'open' : String(lo)} to ${hi === null ? 'open' : String(hi)}`;
+
+/** A reading nobody would expect is asked about, kept if the keeper insists, and marked. */
+export type Plausibility = { kind: 'fine' } | { kind: 'question'; why: string; mend?: string };
+
+/**
+ * Asks about a reading that is possible but unlikely: outside what tanks are, or far from this tank's last reading.
+ * @example plausibility({ parameter: temp, reading: { lo: 64, hi: 64 }, last: { lo: 24, hi: 24 } }) // a question: 64 °F?
+ */
+export function plausibility({ parameter, reading, last }: { parameter: Parameter; reading: Interval; last?: Interval | undefined }): Plausibility {
+  const { plausible, usualJump, unit, label } = parameter;
+  const off = lowEnd(reading) > plausible.hi ? (reading.lo ?? 0) : highEnd(reading) < plausible.lo ? (reading.hi ?? 0) : null;
+  if (off !== null) return question(parameter, off, `${label} ${off} ${unit} is outside what fresh-water tanks usually are (${plausible.lo} to ${plausible.hi})`);
+  if (!last) return { kind: 'fine' };
+  const gap = gapBetween({ from: last, to: reading });
+  const edge = gap > 0 ? (last.hi ?? 0) : (last.lo ?? 0);
+  if (Math.abs(gap) <= usualJump.value + usualJump.ofLastFraction * Math.abs(edge)) return { kind: 'fine' };
+  return question(parameter, gap > 0 ? (reading.lo ?? 0) : (reading.hi ?? 0), `${label} was ${spanText(last)} last time; this is ${Number(Math.abs(gap).toPrecision(2))} ${unit} ${gap > 0 ? 'higher' : 'lower'}`);
+}
+
+function question(parameter: Parameter, value: number, why: string): Plausibility {
+  const mend = likelyMend({ parameter, value });
+  return { kind: 'question', why, ...(mend === undefined ? {} : { mend }) };
+}

@@ -1,0 +1,2 @@
+export { assert, ok, refusalSentence, refuse, unwrap, type Refusal, type Result } from './result';
+export { firstFault, guarded, type NumberGuard } from './guard';

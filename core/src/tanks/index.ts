@@ -1,0 +1,1 @@
+export { netVolume, type NetVolume, type RectangularTank } from './volume';

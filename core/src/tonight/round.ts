@@ -1,0 +1,41 @@
+import type { TankStateId } from './verdict';
+
+export type Purpose = 'display' | 'breeding' | 'growing-on' | 'conditioning' | 'quarantine' | 'hospital' | 'resting';
+export const purposes: readonly Purpose[] = ['display', 'breeding', 'growing-on', 'conditioning', 'quarantine', 'hospital', 'resting'];
+
+export interface Visit {
+  tankId: string;
+  name: string;
+  rack: string;
+  roundOrder: number;
+  purpose: Purpose;
+  /** The keeper marked it doubtful: something may be going round in it. */
+  doubtful: boolean;
+  state: TankStateId;
+}
+export interface RoundGroup<V extends Visit> {
+  id: 'healthy' | 'doubtful' | 'quarantine';
+  /** What to do with hands and equipment before this group. */
+  before: string;
+  visits: V[];
+}
+
+const beforeGroup: Record<RoundGroup<Visit>['id'], string> = {
+  healthy: 'Hands and forearms washed and well rinsed: no soap, lotion or sanitiser left. Equipment that is dry or rinsed.',
+  doubtful: 'Wash again. From here on each tank has its own net, bucket and siphon, or they are disinfected between.',
+  quarantine: 'Wash again; gloves over any cut. Quarantine’s own equipment only, and nothing goes back to the other tanks.',
+};
+
+export const groupOf = (visit: Pick<Visit, 'purpose' | 'doubtful'>): RoundGroup<Visit>['id'] =>
+  visit.purpose === 'quarantine' || visit.purpose === 'hospital' ? 'quarantine' : visit.doubtful ? 'doubtful' : 'healthy';
+
+/**
+ * The order of the round is a question of hygiene: healthy tanks first, doubtful next, quarantine and hospital last
+ * (common practice); within a group the keeper's own order.
+ */
+export function roundOf<V extends Visit>(visits: readonly V[]): RoundGroup<V>[] {
+  const sorted = [...visits].sort((a, b) => a.roundOrder - b.roundOrder || a.name.localeCompare(b.name));
+  return (['healthy', 'doubtful', 'quarantine'] as const)
+    .map((id) => ({ id, before: beforeGroup[id], visits: sorted.filter((v) => groupOf(v) === id) }))
+    .filter((group) => group.visits.length > 0);
+}

@@ -1,0 +1,57 @@
+import { ok, refuse, type Result } from '#core/result';
+import { quantities, type Quantity, type Unit } from './quantities';
+
+/** `°dH`, `dH`, `DH` and `d_h` are one unit; the micro sign has two code points. */
+const plain = (text: string): string =>
+  text.normalize('NFKC').replace(/μ/g, 'µ').toLowerCase().replace(/[\s_.·]/g, (mark) => (mark === '.' ? '.' : ''));
+
+const bare = (text: string): string => plain(text).replace(/°/g, '');
+
+/** Looks a quantity up by id or any of its names, case and blanks aside. */
+export function quantityNamed(name: string): Result<Quantity> {
+  const found = quantities.find((q) => q.id === name || q.names.some((n) => plain(n) === plain(name)));
+  if (found) return ok(found);
+  return refuse({ kind: 'unknown-name', field: 'quantity', text: name, known: quantities.map((q) => q.id) });
+}
+
+/** Looks a unit up within a quantity. An exact spelling wins over a loose one (`mg` against `Mg`, `°f` against `°F`). */
+export function unitNamed({ quantity, unit }: { quantity: Quantity; unit: string }): Result<Unit> {
+  const by = (same: (name: string) => boolean): Unit | undefined => quantity.units.find((u) => u.names.some(same));
+  const found = by((n) => n === unit.trim()) ?? by((n) => plain(n) === plain(unit)) ?? by((n) => bare(n) === bare(unit));
+  if (found) return ok(found);
+  return refuse({ kind: 'unknown-unit', field: quantity.id, text: unit, known: quantity.units.map((u) => u.names[0] ?? '') });
+}
+
+const toCanonical = (unit: Unit, value: number): number => value * unit.factor + (unit.offset ?? 0);
+const fromCanonical = (unit: Unit, value: number): number => (value - (unit.offset ?? 0)) / unit.factor;
+
+/**
+ * Converts a value between two units of one quantity.
+ *
+ * Range: what the quantity can be (no negative litres, nothing under absolute zero). Refuses unknown units, values
+ * that cannot be, and a bare ppm of a conductivity pen, whose factor must be said. Spoons measure volume; grams to
+ * spoons needs a measured density and is not guessed.
+ * Source: NIST SP 811 factors; DIN 38409-6 for the degree; CIAAW 2021 weights.
+ * @example convert({ quantity: 'gh', value: 150, from: 'ppm', to: 'dGH' }) // ok, about 8.404
+ */
+export function convert(input: { quantity: string; value: number; from: string; to: string }): Result<{ value: number }> {
+  const quantity = quantityNamed(input.quantity);
+  if (!quantity.ok) return quantity;
+  const from = unitNamed({ quantity: quantity.value, unit: input.from });
+  if (!from.ok) return from;
+  const to = unitNamed({ quantity: quantity.value, unit: input.to });
+  if (!to.ok) return to;
+  if (typeof input.value !== 'number' || !Number.isFinite(input.value)) return refuse({ kind: 'not-a-number', field: 'value', text: String(input.value) });
+  if ((from.value.factorSpan ?? to.value.factorSpan) && from.value !== to.value)
+    return refuse({ kind: 'missing', field: 'pen factor', why: 'the same water reads 150 or 210 on two pens; say ppm (0.5), ppm (0.64) or ppm (0.7)' });
+  const canonical = toCanonical(from.value, input.value);
+  const { lo, hi } = quantity.value.range;
+  if (canonical < lo || canonical > hi) return refuse({ kind: 'out-of-range', field: quantity.value.id, value: input.value, lo: fromCanonical(from.value, lo), hi: hi === Number.MAX_VALUE ? hi : fromCanonical(from.value, hi), unit: from.value.names[0] ?? '' });
+  return ok({ value: fromCanonical(to.value, canonical) });
+}
+
+/** Entered numbers in canonical units; a unit that stands for several factors widens into a span. */
+export function spanToCanonical({ unit, lo, hi }: { unit: Unit; lo: number | null; hi: number | null }): { lo: number | null; hi: number | null } {
+  const widen = (value: number | null, factor: number): number | null => (value === null ? null : value * factor + (unit.offset ?? 0));
+  return { lo: widen(lo, unit.factorSpan?.lo ?? unit.factor), hi: widen(hi, unit.factorSpan?.hi ?? unit.factor) };
+}

@@ -1,0 +1,1 @@
+export { almanacView } from './almanac-service';

@@ -1,0 +1,85 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import express, { Router, type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
+import type { Logger } from 'pino';
+import { routes } from '#contracts/api';
+import { shippedAlmanac } from '#almanac/shelf';
+import { preferences } from '#contracts/tonight';
+import { almanacView } from '../almanac';
+import { bookRouter, type BookDeps } from '../book';
+import { changePreferences, houseView } from '../house';
+import { sourceList } from '../sources';
+import { tankFolio, verdictWorking } from '../tanks';
+import { tonightSheet } from '../tonight';
+import { openApi } from './openapi';
+import { badRequest, notFound, parsed, problemHandler } from './problems';
+import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
+
+export interface AppOptions {
+  deps: BookDeps;
+  logger: Logger;
+  version: string;
+  /** Host headers this server answers to, with their ports. */
+  hosts: ReadonlySet<string>;
+  webRoot?: string;
+}
+
+const bodyLimit = '1mb';
+
+export function createApp({ deps, logger, version, hosts, webRoot }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(knownHostsOnly(hosts), securityHeaders());
+  app.use('/api', guardedWrites(), express.json({ limit: bodyLimit, strict: true }), apiRouter(deps, version));
+  if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
+  app.use((_request, _response, next) => {
+    next(notFound('page'));
+  });
+  app.use(problemHandler(logger));
+  return app;
+}
+
+function apiRouter(deps: BookDeps, version: string): Router {
+  const router = Router();
+  router.use((_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  router.get('/openapi.json', (_request, response) => void response.json(openApi(version)));
+  router.get('/house', async (_request, response) => void response.json(await houseView({ ...deps, almanacVersion: shippedAlmanac.version })));
+  router.put('/preferences', async (request, response) => void response.json(await changePreferences(deps.db, parsed(preferences, request.body))));
+  router.get('/tonight', async (_request, response) => void response.json(await tonightSheet(deps)));
+  router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
+  router.get('/almanac', (_request, response) => void response.json(almanacView()));
+  router.get('/tanks/:tankId/folio', async (request, response) => {
+    const { tankId } = parsed(routes.folio.params, request.params);
+    const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
+    if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
+    response.json(await tankFolio(deps, { tankId, days }));
+  });
+  router.get('/tanks/:tankId/working/:parameter', async (request, response) => void response.json(await verdictWorking(deps, parsed(routes.verdictWorking.params, request.params))));
+  router.use(bookRouter(deps));
+  router.use((_request, _response, next) => {
+    next(notFound('address'));
+  });
+  return router;
+}
+
+/** Files named by their hash are cached for good; the page itself never. Brotli and gzip were made by the build. */
+function servePages(app: Express, webRoot: string): void {
+  app.use(
+    expressStaticGzip(webRoot, {
+      enableBrotli: true, orderPreference: ['br', 'gz'], index: false,
+      serveStatic: { index: false, setHeaders: (response, file) => void response.setHeader('Cache-Control', /-[A-Z0-9]{8}\.\w+/.test(path.basename(file)) ? 'public, max-age=31536000, immutable' : 'no-cache') },
+    }),
+  );
+  app.get('/{*path}', (request, response, next) => {
+    if (!request.accepts('html') || path.extname(request.path) !== '') {
+      next();
+      return;
+    }
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(path.join(webRoot, 'index.html'));
+  });
+}

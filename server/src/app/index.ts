@@ -1,0 +1,2 @@
+export { newId } from './ids';
+export { badRequest, conflict, faultOf, notFound, parsed, refused, RequestFault, type FieldFault } from './problems';

@@ -1,0 +1,70 @@
+import type { ErrorRequestHandler } from 'express';
+import type { Logger } from 'pino';
+import * as v from 'valibot';
+import { refusalSentence, type Refusal } from '#core/result';
+import type { Problem } from '#contracts/shapes';
+import { newId } from './ids';
+
+export interface FieldFault {
+  field: string;
+  message: string;
+  mend?: string;
+}
+
+/** Every expected failure of a request; anything else thrown is a bug and shows nothing of itself. */
+export class RequestFault extends Error {
+  constructor(
+    readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 421 | 422,
+    readonly title: string,
+    readonly faults: FieldFault[] = [],
+  ) {
+    super(title);
+  }
+}
+
+export const badRequest = (faults: FieldFault[]): RequestFault => new RequestFault(400, 'Something in this cannot be', faults);
+export const notFound = (what: string): RequestFault => new RequestFault(404, `There is no such ${what}`);
+export const conflict = (title: string, faults: FieldFault[] = []): RequestFault => new RequestFault(409, title, faults);
+export const refused = (title: string, faults: FieldFault[] = []): RequestFault => new RequestFault(422, title, faults);
+
+/** A refusal of the core, beside the field it is about. */
+export function faultOf(refusal: Refusal, field: string): FieldFault {
+  const mend = 'mend' in refusal && refusal.mend !== undefined ? { mend: refusal.mend } : {};
+  return { field, message: refusalSentence(refusal), ...mend };
+}
+
+/** Checks what a client sent against its contract; every fault is named at once, with its path. */
+export function parsed<S extends v.GenericSchema>(schema: S, sent: unknown): v.InferOutput<S> {
+  const result = v.safeParse(schema, sent);
+  if (result.success) return result.output;
+  throw badRequest(result.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', message: issue.message })));
+}
+
+const known: Record<string, { status: 400 | 413 | 415; title: string }> = {
+  'entity.parse.failed': { status: 400, title: 'This is not JSON we can read' },
+  'entity.too.large': { status: 413, title: 'This is larger than 1 MB; send it in parts' },
+  'encoding.unsupported': { status: 415, title: 'This encoding is not understood' },
+  'charset.unsupported': { status: 415, title: 'Send UTF-8' },
+};
+
+/** The one mapper from failures to RFC 9457 problems. A bug gives an id and nothing else. */
+export function problemHandler(logger: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const problem = problemOf(error, logger);
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  };
+}
+
+function problemOf(error: unknown, logger: Logger): Problem {
+  if (error instanceof RequestFault) return { type: 'about:blank', title: error.title, status: error.status, ...(error.faults.length > 0 ? { errors: error.faults } : {}) };
+  const kind = typeof error === 'object' && error !== null && 'type' in error ? known[String(error.type)] : undefined;
+  if (kind) return { type: 'about:blank', ...kind };
+  if (error instanceof URIError) return { type: 'about:blank', status: 400, title: 'This address cannot be read' };
+  const incidentId = newId();
+  logger.error({ incidentId, name: error instanceof Error ? error.name : 'unknown', stack: error instanceof Error ? error.stack : undefined }, 'unexpected failure');
+  return { type: 'about:blank', title: 'Something failed on our side; nothing was written', status: 500, incidentId };
+}

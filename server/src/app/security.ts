@@ -1,0 +1,37 @@
+import type { RequestHandler } from 'express';
+import helmet from 'helmet';
+import { RequestFault } from './problems';
+
+/**
+ * Known hosts only (against rebinding), and on writes a matching origin and a JSON content type. Style `unsafe-inline`
+ * is accepted because the component library injects its theme; scripts are strict. No HSTS on plain loopback.
+ */
+export function securityHeaders(): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: { 'default-src': ["'none'"], 'script-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'font-src': ["'self'"], 'connect-src': ["'self'"], 'worker-src': ["'self'"], 'manifest-src': ["'self'"], 'base-uri': ["'self'"], 'form-action': ["'self'"], 'frame-ancestors': ["'none'"] },
+    },
+    strictTransportSecurity: false,
+    referrerPolicy: { policy: 'no-referrer' },
+  });
+}
+
+export function knownHostsOnly(hosts: ReadonlySet<string>): RequestHandler {
+  return (request, _response, next) => {
+    next(hosts.has((request.headers.host ?? '').toLowerCase()) ? undefined : new RequestFault(421, 'This house does not answer to that name'));
+  };
+}
+
+export function guardedWrites(): RequestHandler {
+  return (request, _response, next) => {
+    if (request.method === 'GET' || request.method === 'HEAD') {
+      next();
+      return;
+    }
+    const { origin, host } = request.headers;
+    if (origin !== undefined && origin !== `http://${host ?? ''}` && origin !== `https://${host ?? ''}`) next(new RequestFault(403, 'Writes come from this house’s own pages only'));
+    else if (!request.is('application/json')) next(new RequestFault(415, 'Send JSON'));
+    else next();
+  };
+}

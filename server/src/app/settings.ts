@@ -1,0 +1,35 @@
+export interface Settings {
+  databaseUrl: string;
+  host: string;
+  port: number;
+  zone: string;
+  version: string;
+  empty: boolean;
+  rebuild: boolean;
+  seedOnly: boolean;
+  tonightOn: string | undefined;
+  extraHosts: string[];
+}
+
+/** Settings from the command line and the environment, checked; a wrong one is said in plain words. */
+export function settingsFrom(args: readonly string[], env: Record<string, string | undefined>): Settings {
+  const option = (name: string): string | undefined => {
+    const at = args.indexOf(name);
+    return at < 0 ? undefined : args[at + 1];
+  };
+  const databaseUrl = env['DATABASE_URL'];
+  if (!databaseUrl) throw new Error('DATABASE_URL is not set; `npm start` sets it.');
+  const port = Number(env['PORT'] ?? 4210);
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error(`PORT ${env['PORT'] ?? ''} is not a port number.`);
+  const host = env['HOST'] ?? '127.0.0.1';
+  if (!['127.0.0.1', 'localhost', '::1'].includes(host)) throw new Error('Listening beyond this machine needs a passphrase, and people and pairing are not built yet; HOST must be 127.0.0.1.');
+  const tonightOn = option('--tonight');
+  if (tonightOn !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(tonightOn) || Number.isNaN(Date.parse(tonightOn)))) throw new Error(`--tonight ${tonightOn} is not a date such as 2026-03-14.`);
+  return {
+    databaseUrl, host, port, tonightOn,
+    zone: env['NIGHT_LEDGER_ZONE'] ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    version: env['NIGHT_LEDGER_VERSION'] ?? '0.1.0',
+    empty: args.includes('--empty'), rebuild: args.includes('--rebuild'), seedOnly: args.includes('--seed-only'),
+    extraHosts: (env['NIGHT_LEDGER_HOSTS'] ?? '').split(',').filter((h) => h !== ''),
+  };
+}

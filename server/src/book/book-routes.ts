@@ -1,0 +1,75 @@
+import { Router } from 'express';
+import Papa from 'papaparse';
+import * as v from 'valibot';
+import { toJsonSchema } from '@valibot/to-json-schema';
+import { exportedBook, writeRequest } from '#contracts/book';
+import { routes } from '#contracts/api';
+import { badRequest, parsed } from '../app';
+import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
+import { readPage, writeEntries, type BookDeps } from './book-service';
+
+const pageSize = 2000;
+
+export function bookRouter(deps: BookDeps): Router {
+  const router = Router();
+  router.post('/entries', async (request, response) => {
+    parsed(writeRequest, request.body);
+    // What was sent is what is kept and hashed; defaults are filled in when it is read.
+    response.status(201).json(await writeEntries(deps, (request.body as v.InferInput<typeof writeRequest>).entries));
+  });
+  router.get('/entries', async (request, response) => {
+    const query = parsed(routes.entries.query, request.query);
+    const limit = Math.min(Number(query.limit ?? 100), 500);
+    if (limit < 1) throw badRequest([{ field: 'limit', message: 'must be at least 1' }]);
+    const before = query.before === undefined ? undefined : { happenedAt: new Date(query.before), sequence: Number(query.beforeSequence ?? 0) };
+    response.json(await readPage(deps, { subjectId: query.subject, before, limit }));
+  });
+  router.get('/book/schema.json', (_request, response) => {
+    response.json(toJsonSchema(exportedBook, { target: 'draft-2020-12', errorMode: 'ignore' }));
+  });
+  router.get('/book/export.json', async (_request, response) => {
+    response.type('application/json').attachment('night-ledger-book.json');
+    const head = { format: 'night-ledger-book', version: 1, exportedAt: new Date(deps.house.clock.nowEpochMs()).toISOString(), house: deps.house.row.name };
+    response.write(`${JSON.stringify(head).slice(0, -1)},"entries":[`);
+    let first = true;
+    for await (const row of wholeBook(deps)) {
+      response.write((first ? '' : ',') + JSON.stringify(exported(row)));
+      first = false;
+    }
+    response.end(']}\n');
+  });
+  router.get('/book/export.csv', async (_request, response) => {
+    response.type('text/csv').attachment('night-ledger-book.csv');
+    response.write('sequence,id,nightOn,happenedAt,writtenAt,by,kind,subject,line,payload\r\n');
+    const names = new Map<string, string>();
+    for await (const row of wholeBook(deps)) {
+      await learnNames(deps, names, row);
+      const line = deps.kinds.of(row.kind).print(deps.kinds.of(row.kind).read(row.payload, row.kindVersion), (id) => names.get(id) ?? id);
+      response.write(`${Papa.unparse([[row.sequence, row.id, row.nightOn, row.happenedAt.toISOString(), row.writtenAt.toISOString(), row.writtenBy, row.kind, names.get(row.subjectId) ?? row.subjectId, line, JSON.stringify(row.payload)]], { escapeFormulae: true })}\r\n`);
+    }
+    response.end();
+  });
+  return router;
+}
+
+async function* wholeBook({ db }: BookDeps): AsyncGenerator<EntryRow> {
+  let afterSequence = 0;
+  for (;;) {
+    const rows = await pageBySequence(db, { afterSequence, limit: pageSize });
+    yield* rows;
+    const last = rows.at(-1);
+    if (!last || rows.length < pageSize) return;
+    afterSequence = last.sequence;
+  }
+}
+
+async function learnNames({ db }: BookDeps, names: Map<string, string>, row: EntryRow): Promise<void> {
+  const payload = row.payload as { sourceId?: string };
+  const wanted = [row.subjectId, ...(payload.sourceId ? [payload.sourceId] : [])].filter((id) => !names.has(id));
+  for (const subject of await readSubjects(db, wanted)) names.set(subject.id, subject.name);
+}
+
+function exported(row: EntryRow): v.InferOutput<typeof exportedBook>['entries'][number] {
+  const { id, sequence, kindVersion, subjectId, zone, nightOn, payloadHash, payload } = row;
+  return { id, sequence, kind: row.kind as never, kindVersion, subjectId, happenedAt: row.happenedAt.toISOString(), zone, nightOn, writtenAt: row.writtenAt.toISOString(), by: row.writtenBy, payloadHash, payload };
+}

@@ -1,0 +1,51 @@
+import { sql } from 'drizzle-orm';
+import { bigint, date, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+
+export const at = () => timestamp({ withTimezone: true, precision: 3, mode: "date" });
+
+/** The book: append-only; a trigger forbids update, delete and truncate. The sequence is not commit order. */
+export const entries = pgTable(
+  'entries',
+  {
+    id: uuid().primaryKey(),
+    sequence: bigint({ mode: 'number' }).generatedAlwaysAsIdentity().notNull(),
+    kind: text().notNull(),
+    kindVersion: integer().notNull(),
+    subjectId: uuid().notNull(),
+    happenedAt: at().notNull(),
+    zone: text().notNull(),
+    nightOn: date({ mode: 'string' }).notNull(),
+    writtenAt: at().notNull(),
+    writtenBy: text().notNull(),
+    payload: jsonb().notNull(),
+    /** SHA-256 over the canonical JSON of all that the client sent, before storing (jsonb reorders). */
+    payloadHash: text().notNull(),
+  },
+  (t) => [index('entries_subject').on(t.subjectId, t.happenedAt.desc(), t.sequence.desc()), index('entries_time').on(t.happenedAt.desc(), t.sequence.desc())],
+);
+
+/** What was last done to a subject, by kind of doing: the latest by time, later writing wins a tie. */
+export type SubjectState = Partial<Record<'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp', { atEpochMs: number; text: string }>>;
+
+/** One identity for anything entries attach to. A projection: rebuilt from the book. */
+export const subjects = pgTable('subjects', {
+  id: uuid().primaryKey(),
+  kind: text({ enum: ['tank', 'source'] }).notNull(),
+  name: text().notNull(),
+  startedOn: date({ mode: 'string' }).notNull(),
+  state: jsonb().$type<SubjectState>().notNull().default(sql`'{}'::jsonb`),
+});
+
+export const strikes = pgTable(
+  'strikes',
+  {
+    entryId: uuid().primaryKey(),
+    struckEntryId: uuid().notNull(),
+    /** Null strikes the whole entry. */
+    parameter: text(),
+    reason: text().notNull(),
+    subjectId: uuid().notNull(),
+  },
+  (t) => [index('strikes_struck').on(t.struckEntryId), index('strikes_subject').on(t.subjectId)],
+);
+

@@ -1,0 +1,6 @@
+export { entries, strikes, subjects } from '../book/book-table';
+export { house, houseZones, preferences } from '../house/house-table';
+export { readings } from '../readings/readings-table';
+export { sourceSetups } from '../sources/sources-table';
+export { tankSetups } from '../tanks/tanks-table';
+export { changes } from '../water/water-table';

@@ -1,0 +1,1 @@
+export { seedDemo, setUpEmpty } from './seed';

@@ -1,0 +1,43 @@
+import { instantOf, knownZone, nightOn } from '#core/tonight';
+import { writeEntries, type BookDeps, type KindRegistry } from '../book';
+import type { Db } from '../db';
+import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
+import { demoNights } from './history';
+
+const tonightTime = '21:30';
+
+export interface SeedOptions {
+  zone: string;
+  /** Freezes the clock of the house on this evening; otherwise the clock goes on from half past nine tonight. */
+  tonightOn: string | undefined;
+  kinds: KindRegistry;
+  checks: BookDeps['checks'];
+  say: (text: string) => void;
+}
+
+const usableZone = (zone: string): string => (knownZone(zone) ? zone : 'UTC');
+
+export async function setUpEmpty(db: Db, { zone }: { zone: string }): Promise<void> {
+  await setUpHouse(db, { row: { name: 'My house', demo: false, clockOffsetMs: 0, frozenAtEpochMs: null }, zone: usableZone(zone) });
+}
+
+/** Writes the demo house through the services, night by night, with a clock that steps along. */
+export async function seedDemo(db: Db, { zone, tonightOn, kinds, checks, say }: SeedOptions): Promise<void> {
+  const ownZone = usableZone(zone);
+  const realNow = Date.now();
+  const on = tonightOn ?? nightOn({ atEpochMs: realNow, zone: ownZone });
+  const tonightEpochMs = instantOf({ on, time: tonightTime, zone: ownZone });
+  const row = { name: 'Quillwater House', demo: true, clockOffsetMs: tonightEpochMs - realNow, frozenAtEpochMs: tonightOn === undefined ? null : tonightEpochMs };
+  const clock = steppingClock(tonightEpochMs);
+  const nights = demoNights({ tonightOn: on, zone: ownZone });
+  await db.transaction(async (tx) => {
+    const inside = tx as unknown as Db;
+    await setUpHouse(inside, { row, zone: ownZone });
+    const house = await openHouse(inside, clock);
+    for (const [index, night] of nights.entries()) {
+      clock.to(night.writtenAtEpochMs);
+      await writeEntries({ db: inside, house, kinds, checks, by: keeperId }, night.entries);
+      if (index % 137 === 136) say(`  demo house: ${Math.round((100 * (index + 1)) / nights.length)} % of eighteen months written`);
+    }
+  });
+}

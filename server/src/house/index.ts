@@ -1,0 +1,3 @@
+export { realClock, steppingClock, stoppedClock, type Clock } from './clock';
+export { changePreferences, houseView, keeperId, openHouse, setUpHouse, type HouseContext } from './house-service';
+export { readHouse, writeHouse, type HouseRow } from './house-repo';

@@ -1,0 +1,1 @@
+export { checkReadings, readingsKind } from './readings-kind';

@@ -1,0 +1,2 @@
+export { sourceKind } from './sources-kind';
+export { sourceList } from './sources-service';

@@ -1,0 +1,33 @@
+import { sql } from 'drizzle-orm';
+import type { ParameterId } from '#core/readings';
+import type { SourcePayload } from '#contracts/book';
+import type { Db } from '../db';
+
+export interface SourceRow extends Record<string, unknown> {
+  id: string;
+  payload: SourcePayload;
+}
+export interface AnalysisRow extends Record<string, unknown> {
+  subject_id: string;
+  parameter: ParameterId;
+  lo: number | null;
+  hi: number | null;
+  at_ms: number;
+  text: string;
+}
+
+export async function readSources(db: Db, atEpochMs: number): Promise<SourceRow[]> {
+  const at = new Date(atEpochMs).toISOString();
+  const found = await db.execute<SourceRow>(sql`
+    select s.id, u.payload from subjects s cross join lateral (
+      select payload from source_setups p where p.subject_id = s.id and not p.struck order by (p.from_at <= ${at}::timestamptz) desc, p.from_at desc limit 1
+    ) u where s.kind = 'source' order by s.name`);
+  return found.rows;
+}
+/** The newest analysis of every parameter of every source. */
+export async function readAnalyses(db: Db): Promise<AnalysisRow[]> {
+  const found = await db.execute<AnalysisRow>(sql`
+    select distinct on (r.subject_id, r.parameter) r.subject_id, r.parameter, r.lo, r.hi, extract(epoch from r.happened_at)::float8 * 1000 as at_ms, r.text
+    from readings r join subjects s on s.id = r.subject_id and s.kind = 'source' where not r.struck order by r.subject_id, r.parameter, r.happened_at desc, r.entry_id desc`);
+  return found.rows;
+}

@@ -1,0 +1,2 @@
+export { checkSetUp, netVolumeOf, setUpKind } from './tanks-kind';
+export { tankFolio, verdictWorking } from './tanks-service';

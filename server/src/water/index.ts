@@ -1,0 +1,1 @@
+export { changeKind, checkChange } from './water-kind';

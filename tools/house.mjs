@@ -1,0 +1,54 @@
+// @ts-check
+/** A house of its own for tests, pictures and benchmarks: a throwaway PostgreSQL and the built server on free ports. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { ensureDatabase, freePort, startCluster } from './postgres.mjs';
+import { root } from './setup.mjs';
+
+/** @param {{ durable?: boolean }} [options] */
+export async function throwawayCluster({ durable = false } = {}) {
+  const keep = mkdtempSync(path.join(tmpdir(), 'night-ledger-'));
+  const cluster = await startCluster({ keep, throwaway: !durable });
+  return {
+    cluster,
+    end: () => {
+      cluster.stop();
+      rmSync(cluster.dir, { recursive: true, force: true });
+      rmSync(keep, { recursive: true, force: true });
+    },
+  };
+}
+
+/**
+ * @param {{ databaseUrl: string, args?: string[], port?: number }} options
+ * @returns {Promise<{ url: string, port: number, process: import('node:child_process').ChildProcess, stop: (signal?: NodeJS.Signals) => Promise<void> }>}
+ */
+export async function serveHouse({ databaseUrl, args = [], port }) {
+  const own = port ?? (await freePort());
+  const server = spawn(process.execPath, [path.join(root, 'dist/server/main.js'), ...args], { cwd: root, env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(own), NIGHT_LEDGER_ZONE: 'UTC' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const url = await new Promise((resolve, reject) => {
+    server.once('exit', (code) => reject(new Error(`The server ended with ${code}`)));
+    server.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+      const ready = /READY (\S+)/.exec(text);
+      if (ready) resolve(ready[1] ?? '');
+      if (text.includes('FAILED')) reject(new Error(text));
+    });
+  });
+  const stop = (/** @type {NodeJS.Signals} */ signal = 'SIGTERM') =>
+    new Promise((/** @type {(value: void) => void} */ resolve) => {
+      if (server.exitCode !== null || server.signalCode !== null) return resolve();
+      server.once('exit', () => resolve());
+      server.kill(signal);
+    });
+  return { url, port: own, process: server, stop };
+}
+
+/** @param {{ database: string, args?: string[], durable?: boolean }} options */
+export async function openHouse({ database, args, durable }) {
+  const { cluster, end } = await throwawayCluster(durable === undefined ? {} : { durable });
+  const databaseUrl = await ensureDatabase(cluster, database);
+  const house = await serveHouse({ databaseUrl, ...(args ? { args } : {}) });
+  return { ...house, databaseUrl, cluster, close: async () => { await house.stop(); end(); } };
+}

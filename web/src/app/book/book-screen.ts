@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { Router } from '@angular/router';
+import { catchError, of } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import type { BookEntry, BookPage, NewEntry, ReadingsPayload } from '#contracts/book';
+import type { ParameterId } from '#core/readings';
+import { Api, ApiProblem } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { newId, Outbox } from '../shell/outbox';
+import { TonightStore } from '../tonight/tonight-store';
+import { dayText, whenText } from '../ui/words';
+
+/** The book, newest first, night by night. Nothing is erased: a wrong line is struck with a reason and stays readable. */
+@Component({
+  selector: 'nl-book',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './book-screen.html',
+  styleUrl: './book-screen.scss',
+})
+export class BookScreen {
+  readonly subject = input<string>();
+  private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
+  private readonly house = inject(HouseStore);
+  private readonly router = inject(Router);
+  protected readonly tonight = inject(TonightStore);
+  private readonly entries = signal<BookEntry[]>([]);
+  protected readonly olderThan = signal<string | null>(null);
+  protected readonly fault = signal('');
+  protected readonly striking = signal<string | null>(null);
+  protected readonly part = signal('');
+  protected readonly reason = signal('');
+  protected readonly hideLooked = signal(true);
+  protected readonly loaded = signal(false);
+  protected readonly said = signal('');
+
+  constructor() {
+    effect(() => {
+      this.subject();
+      untracked(() => { this.load(); });
+    });
+    this.outbox.written.subscribe(() => { this.load(); });
+  }
+  protected readonly nights = computed(() => {
+    const nights: { on: string; title: string; entries: BookEntry[] }[] = [];
+    for (const entry of this.entries().filter((e) => !this.hideLooked() || e.kind !== 'looked')) {
+      const last = nights.at(-1);
+      if (last?.on === entry.nightOn) last.entries.push(entry);
+      else nights.push({ on: entry.nightOn, title: dayText(entry.nightOn), entries: [entry] });
+    }
+    return nights;
+  });
+  protected load(older: string | null = null): void {
+    const [before, beforeSequence] = older?.split('/') ?? [];
+    this.api.call('entries', { query: { subject: this.subject() || undefined, before, beforeSequence, limit: '150' } }).pipe(catchError((error: unknown) => { this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed'); return of(null); })).subscribe((page: BookPage | null) => {
+      if (!page) return;
+      this.fault.set('');
+      this.loaded.set(true);
+      this.entries.update((all) => (older ? [...all, ...page.entries] : page.entries));
+      this.olderThan.set(page.olderThan);
+    });
+  }
+  protected more(): void {
+    this.load(this.olderThan());
+  }
+  protected choose(event: Event): void {
+    const subject = (event.target as HTMLSelectElement).value;
+    void this.router.navigate(['/book'], { queryParams: subject ? { subject } : {} });
+  }
+  protected when = (at: string): string => whenText(at, this.house.zone());
+  protected canStrike = (e: BookEntry): boolean => !['strike', 'set-up', 'source'].includes(e.kind) && (!e.struck || e.struck.parameters.length > 0);
+  protected parts = (e: BookEntry): { id: ParameterId; label: string }[] => (e.kind === 'readings' ? (e.payload as ReadingsPayload).values.filter((v) => !e.struck?.parameters.includes(v.parameter)).map((v) => ({ id: v.parameter, label: parameters.find((p) => p.id === v.parameter)?.label ?? v.parameter })) : []);
+  protected open(e: BookEntry): void {
+    this.striking.set(e.id);
+    this.reason.set('');
+    this.part.set('');
+  }
+  protected setReason(event: Event): void {
+    this.reason.set((event.target as HTMLInputElement).value);
+  }
+  protected setPart(event: Event): void {
+    this.part.set((event.target as HTMLSelectElement).value);
+  }
+  protected async strike(e: BookEntry, event: Event): Promise<void> {
+    event.preventDefault();
+    const reason = this.reason().trim();
+    if (reason === '') return;
+    const part = this.part();
+    const entry: NewEntry = { id: newId(), kind: 'strike', kindVersion: 1, subjectId: e.subjectId, happenedAt: this.house.nowIso(), payload: { entryId: e.id, reason, ...(part ? { parameter: part as ParameterId } : {}) } };
+    const sent = await this.outbox.write([entry]);
+    if (sent.state === 'refused') this.fault.set(sent.problem.title);
+    else {
+      this.striking.set(null);
+      this.said.set(sent.state === 'written' ? 'Struck. It stays readable.' : 'Kept on this device, sent when the server is back.');
+    }
+  }
+}

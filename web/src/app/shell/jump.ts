@@ -1,0 +1,53 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { TonightStore } from '../tonight/tonight-store';
+import { Sheet } from '../ui/sheet';
+import { menu } from './pages';
+
+/** The jump box: type a few letters of a tank or a page, arrows choose, Enter goes. */
+@Component({
+  selector: 'nl-jump',
+  imports: [Sheet],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-sheet label="Jump to" (closed)="closed.emit()">
+      <label><span class="visuallyHidden">Tank or page</span>
+        <input autofocus type="text" role="combobox" aria-expanded="true" aria-controls="jumps" [attr.aria-activedescendant]="'jump-' + chosen()" autocomplete="off" placeholder="Tank or page" (input)="typed($event)" (keydown)="key($event)" /></label>
+      <ul id="jumps" role="listbox" aria-label="Places">
+        @for (place of places(); track place.path; let i = $index) {
+          <li role="option" [id]="'jump-' + i" [attr.aria-selected]="i === chosen()" [class.chosen]="i === chosen()" (click)="go(place.path)" (keydown.enter)="go(place.path)" tabindex="-1"><span [class.serif]="place.tank">{{ place.name }}</span> <span class="quiet small">{{ place.tank ? 'tank' : 'page' }}</span></li>
+        } @empty {<li class="quiet">Nothing of that name.</li>}
+      </ul>
+    </nl-sheet>
+  `,
+  styles: `li { display: flex; justify-content: space-between; align-items: center; min-height: 40px; padding: 0 0.6rem; cursor: pointer; } .chosen { background: var(--wash); box-shadow: inset 3px 0 0 var(--amber); } ul { margin-top: 0.5rem; max-height: 55vh; overflow: auto; }`,
+})
+export class Jump {
+  private readonly router = inject(Router);
+  private readonly tonight = inject(TonightStore);
+  readonly closed = output();
+  private readonly wanted = signal('');
+  protected readonly chosen = signal(0);
+  protected readonly places = computed(() => {
+    const all = [...this.tonight.round().flatMap((g) => g.visits.map((t) => ({ path: `/tanks/${t.tankId}`, name: t.name, tank: true }))), ...menu.map((m) => ({ path: m.path, name: m.word, tank: false }))];
+    const wanted = this.wanted().trim().toLowerCase();
+    return all.filter((p) => p.name.toLowerCase().includes(wanted)).slice(0, 40);
+  });
+  protected typed(event: Event): void {
+    this.wanted.set((event.target as HTMLInputElement).value);
+    this.chosen.set(0);
+  }
+  protected key(event: KeyboardEvent): void {
+    const last = this.places().length - 1;
+    if (event.key === 'ArrowDown') this.chosen.update((i) => Math.min(last, i + 1));
+    else if (event.key === 'ArrowUp') this.chosen.update((i) => Math.max(0, i - 1));
+    else if (event.key === 'Enter') this.go(this.places()[this.chosen()]?.path);
+    else return;
+    event.preventDefault();
+  }
+  protected go(path: string | undefined): void {
+    if (path === undefined) return;
+    this.closed.emit();
+    void this.router.navigateByUrl(path);
+  }
+}

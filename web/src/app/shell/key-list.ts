@@ -1,0 +1,25 @@
+import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { Sheet } from '../ui/sheet';
+import { HouseStore } from './house-store';
+import { menu } from './pages';
+
+@Component({
+  selector: 'nl-key-list',
+  imports: [Sheet],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-sheet label="Keys" (closed)="closed.emit()">
+      <dl>@for (row of rows; track row[0]) {<dt><kbd>{{ row[0] }}</kbd></dt><dd>{{ row[1] }}</dd>}</dl>
+      <label class="choice"><input type="checkbox" [checked]="house.shortcuts()" (change)="house.setShortcuts(!house.shortcuts())" /> Single keys are on. They never act while you type in a field.</label>
+    </nl-sheet>
+  `,
+  styles: `dl { display: grid; grid-template-columns: auto 1fr; gap: 0.3rem 1rem; } kbd { font: inherit; border: 1px solid var(--quiet); padding: 0 0.4rem; } .choice { display: flex; gap: 0.6rem; align-items: center; margin-top: 1rem; min-height: 44px; }`,
+})
+export class KeyList {
+  protected readonly house = inject(HouseStore);
+  readonly closed = output();
+  protected readonly rows: readonly (readonly [string, string])[] = [
+    ['/', 'Jump to a tank or page'], ['n', 'Ledger line: write readings in one line'], ['.', 'Next tank of the round'], ['m', 'Margin: show or fold away'], ['l', 'Lamp: lit or lights out'], ['?', 'This list'],
+    ...menu.map((m): [string, string] => [`g ${m.key}`, m.word]),
+  ];
+}

@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { LedgerLine } from '../readings/ledger-line';
+import { TonightStore } from '../tonight/tonight-store';
+import { dayText } from '../ui/words';
+import { WorkingView } from '../ui/working-view';
+import { HouseStore } from './house-store';
+import { Jump } from './jump';
+import { Keys } from './keys';
+import { KeyList } from './key-list';
+import { MarginStore } from './margin-store';
+import { Outbox } from './outbox';
+import { menu } from './pages';
+import { Shelf } from './shelf';
+
+/** Top line, shelf, page, margin; and what can be opened from anywhere: the jump box, the ledger line, the list of keys. */
+@Component({
+  selector: 'nl-root',
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Shelf, WorkingView, Jump, KeyList, LedgerLine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shell.html',
+  styleUrl: './shell.scss',
+  host: { '(document:keydown)': 'onKey($event)' },
+})
+export class Shell {
+  protected readonly house = inject(HouseStore);
+  protected readonly margin = inject(MarginStore);
+  protected readonly outbox = inject(Outbox);
+  protected readonly tonight = inject(TonightStore);
+  private readonly router = inject(Router);
+  private readonly page = viewChild<ElementRef<HTMLElement>>('page');
+  protected readonly menu = menu;
+  protected readonly open = signal<'jump' | 'keys' | 'line' | null>(null);
+  protected readonly shelfOpen = signal(false);
+  protected readonly night = computed(() => {
+    const on = this.house.house()?.nightOn;
+    return on ? dayText(on) : '';
+  });
+  private readonly keys = new Keys({
+    open: (what) => {
+      this.open.set(what);
+    },
+    go: (path) => void this.router.navigateByUrl(path),
+    lamp: () => {
+      this.house.switchLamp();
+    },
+    margin: () => {
+      this.margin.toggle();
+    },
+    nextOnRound: () => {
+      this.nextOnRound();
+    },
+  });
+
+  constructor() {
+    this.house.load();
+    this.tonight.load();
+    void this.outbox.start();
+  }
+  protected onKey(event: KeyboardEvent): void {
+    if (event.key === 'Escape' && this.open()) this.close();
+    else if (this.house.shortcuts() && !this.open()) this.keys.press(event);
+  }
+  protected close(): void {
+    this.open.set(null);
+  }
+  protected toPage(): void {
+    this.page()?.nativeElement.focus();
+  }
+  /** `.`: the next tank of the round, from the one that is open. */
+  private nextOnRound(): void {
+    const order = this.tonight.round().flatMap((group) => group.visits);
+    const here = order.findIndex((t) => this.router.url.startsWith(`/tanks/${t.tankId}`));
+    const next = order[(here + 1) % Math.max(1, order.length)];
+    if (next) void this.router.navigate(['/tanks', next.tankId]);
+  }
+}

@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { parameters } from '#almanac/parameters';
+import { practices } from '#almanac/practices';
+import { recorder } from '#core/explain';
+import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { netVolume } from '#core/tanks';
+import type { ParameterLine } from '#contracts/tanks';
+import { HouseStore } from '../shell/house-store';
+import { MarginStore } from '../shell/margin-store';
+import { TonightStore } from '../tonight/tonight-store';
+import { Figure } from '../ui/figure';
+import { StateMark } from '../ui/state-mark';
+import { TideChart, type ChartNotch, type ChartSeries } from '../ui/tide-chart';
+import { TideMark } from '../ui/tide-mark';
+import { agoText, figure, gradeWords, whenText } from '../ui/words';
+import { FolioStore } from './folio-store';
+
+/** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
+@Component({
+  selector: 'nl-folio',
+  imports: [RouterLink, StateMark, TideMark, TideChart, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './folio-screen.html',
+  styleUrl: './folio-screen.scss',
+})
+export class FolioScreen {
+  readonly tankId = input.required<string>();
+  protected readonly store = inject(FolioStore);
+  protected readonly tonight = inject(TonightStore);
+  private readonly house = inject(HouseStore);
+  private readonly margin = inject(MarginStore);
+  protected readonly folio = this.store.folio;
+  protected readonly charted = signal<readonly ParameterId[]>(['no3MgPerL', 'ec25UsPerCm']);
+  protected readonly said = signal('');
+
+  constructor() {
+    effect(() => {
+      this.store.open(this.tankId());
+    });
+  }
+  /** Tested parameters first; those never tested stand below, short. */
+  protected readonly marks = computed(() => this.folio()?.lines.filter((l) => l.latest !== null) ?? []);
+  protected readonly untested = computed(() => this.folio()?.lines.filter((l) => l.latest === null && l.band !== null) ?? []);
+  protected readonly practice = computed(() => practices.find((p) => p.id === this.folio()?.setUp.practiceId));
+  protected readonly volume = computed(() => {
+    const geometry = this.folio()?.setUp.geometry;
+    if (!geometry) return null;
+    const result = netVolume(geometry, recorder({ id: 'tanks.net-volume', version: 1 }));
+    return result.ok ? result.value : null;
+  });
+  protected readonly series = computed((): ChartSeries[] =>
+    this.charted().flatMap((id) => {
+      const parameter = this.parameterOf(id);
+      const line = this.folio()?.lines.find((l) => l.parameter === id);
+      return parameter ? [{ label: parameter.label, unit: parameter.unit, decimalsCount: parameter.decimalsCount, band: line?.band ?? null, readings: this.folio()?.history[id] ?? [] }] : [];
+    }),
+  );
+  protected readonly notches = computed((): ChartNotch[] => (this.folio()?.changes ?? []).map((c) => ({ atEpochMs: c.atEpochMs, label: `changed ${Math.round(c.changeFraction * 100)} %, ${c.sourceName}` })));
+  protected readonly rows = computed(() => this.charted().flatMap((id) => (this.folio()?.history[id] ?? []).slice(0, 60).map((r) => ({ ...r, label: this.parameterOf(id)?.label ?? id }))).sort((a, b) => b.atEpochMs - a.atEpochMs));
+
+  protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
+  protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;
+  protected shown = (id: string, interval: Interval): string => intervalText(interval, this.parameterOf(id)?.decimalsCount ?? 2);
+  protected bandText(line: ParameterLine): string {
+    if (!line.band) return line.parameter === 'tanMgPerL' ? 'judged by its toxic part' : 'no band';
+    const { lo, hi } = line.band;
+    const clean = (value: number): string => String(Number(value.toFixed(2)));
+    if (lo !== null && hi !== null) return lo > 0 ? `${clean(lo)}–${clean(hi)}` : `up to ${clean(hi)}`;
+    return lo === null ? `up to ${clean(hi ?? 0)}` : `from ${clean(lo)}`;
+  }
+  protected grade = (line: ParameterLine): string => (line.band ? (line.band.sourceIds.length === 0 ? 'your own' : (gradeWords[line.band.grade] ?? '')) : '');
+  protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected when = (at: string | number): string => whenText(at, this.house.zone());
+  protected litres = (value: number): string => figure(value, 1);
+  protected toggle(id: ParameterId): void {
+    this.charted.update((all) => (all.includes(id) ? all.filter((x) => x !== id) : [...all, id]));
+  }
+  protected explain(line: ParameterLine): void {
+    const tankId = this.tankId();
+    this.store.working(tankId, line.parameter).subscribe((working) => {
+      this.margin.show({ title: `${this.label(line)}: the verdict`, answer: line.reason, working });
+    });
+  }
+  protected async looked(): Promise<void> {
+    const tank = this.tonight.tankNamed(this.tankId());
+    if (!tank) return;
+    const sent = await this.tonight.looked([tank]);
+    this.said.set(sent.state === 'written' ? 'Looked, fed, fine: in the book.' : sent.state === 'queued' ? 'Kept on this device until the server is back.' : sent.problem.title);
+  }
+}

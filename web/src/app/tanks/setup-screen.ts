@@ -1,0 +1,122 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { practices } from '#almanac/practices';
+import { recorder } from '#core/explain';
+import { refusalSentence } from '#core/result';
+import { netVolume, type RectangularTank } from '#core/tanks';
+import { purposes, type Purpose } from '#core/tonight';
+import { bearings, type Bearing } from '#core/water';
+import type { NewEntry, SetUpPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { newId, Outbox } from '../shell/outbox';
+import { TonightStore } from '../tonight/tonight-store';
+import { faultsByField } from '../ui/faults';
+import { Figure } from '../ui/figure';
+import { figure } from '../ui/words';
+import { FolioStore } from './folio-store';
+
+type SizeField = keyof RectangularTank;
+/** Set-up of a tank, new or changed: the net volume is worked out while one types. */
+@Component({
+  selector: 'nl-setup',
+  imports: [FormsModule, RouterLink, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './setup-screen.html',
+  styleUrl: './setup-screen.scss',
+})
+export class SetupScreen {
+  readonly tankId = input<string>();
+  private readonly outbox = inject(Outbox);
+  private readonly router = inject(Router);
+  private readonly house = inject(HouseStore);
+  private readonly tonight = inject(TonightStore);
+  private readonly folios = inject(FolioStore);
+  protected readonly practices = practices;
+  protected readonly purposes = purposes;
+  protected readonly bearings = bearings;
+  protected readonly sizes: readonly { id: SizeField; label: string; unit: string; needed: boolean }[] = [
+    { id: 'lengthCm', label: 'Length outside', unit: 'cm', needed: true }, { id: 'widthCm', label: 'Width outside', unit: 'cm', needed: true }, { id: 'heightCm', label: 'Height outside', unit: 'cm', needed: true },
+    { id: 'glassMm', label: 'Glass', unit: 'mm', needed: true }, { id: 'waterBelowRimCm', label: 'Water below the rim', unit: 'cm', needed: true }, { id: 'bedDepthCm', label: 'Bed depth', unit: 'cm', needed: false },
+    { id: 'rockKg', label: 'Rock', unit: 'kg', needed: false }, { id: 'woodL', label: 'Wood', unit: 'L', needed: false },
+  ];
+  protected readonly name = signal('');
+  protected readonly rack = signal('');
+  protected readonly purpose = signal<Purpose>('display');
+  protected readonly practiceId = signal('community-soft');
+  protected readonly bearing = signal<Bearing>('usual');
+  protected readonly startedOn = signal('');
+  protected readonly labelL = signal<number | null>(null);
+  protected readonly measuredFillL = signal<number | null>(null);
+  protected readonly size = signal<Partial<Record<SizeField, number>>>({ glassMm: 6, waterBelowRimCm: 2, bedDepthCm: 3 });
+  protected readonly faults = signal<Map<string, string>>(new Map());
+  protected readonly busy = signal(false);
+
+  constructor() {
+    effect(() => {
+      const id = this.tankId();
+      if (id !== undefined) this.folios.open(id);
+    });
+    effect(() => {
+      const folio = this.folios.folio();
+      const id = this.tankId();
+      if (folio && folio.tank.tankId === id) untracked(() => { this.fill(folio.setUp); });
+    });
+    effect(() => {
+      const on = this.house.house()?.nightOn;
+      if (on && untracked(this.startedOn) === '') this.startedOn.set(on);
+    });
+  }
+  private fill(setUp: SetUpPayload): void {
+    this.name.set(setUp.name);
+    this.rack.set(setUp.rack);
+    this.purpose.set(setUp.purpose);
+    this.practiceId.set(setUp.practiceId);
+    this.bearing.set(setUp.bearing);
+    this.startedOn.set(setUp.startedOn);
+    this.labelL.set(setUp.labelL ?? null);
+    this.measuredFillL.set(setUp.measuredFillL ?? null);
+    this.size.set({ ...setUp.geometry });
+  }
+  protected setSize(id: SizeField, value: number | null): void {
+    this.size.update((size) => {
+      const { [id]: _old, ...rest } = size;
+      return value === null ? rest : { ...rest, [id]: value };
+    });
+  }
+  protected readonly geometry = computed((): RectangularTank | null => {
+    const { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more } = this.size();
+    return lengthCm === undefined || widthCm === undefined || heightCm === undefined || glassMm === undefined || waterBelowRimCm === undefined ? null : { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more };
+  });
+  protected readonly volume = computed(() => {
+    const geometry = this.geometry();
+    return geometry ? netVolume(geometry, recorder({ id: 'tanks.net-volume', version: 1 })) : null;
+  });
+  protected readonly refusal = computed(() => {
+    const volume = this.volume();
+    return volume && !volume.ok ? refusalSentence(volume.refusal) : '';
+  });
+  protected readonly explained = computed(() => {
+    const volume = this.volume();
+    return volume?.ok ? volume.value : null;
+  });
+  protected litres = (value: number): string => figure(value, 1);
+  protected fault = (field: string): string => this.faults().get(field) ?? '';
+
+  protected async save(): Promise<void> {
+    this.busy.set(true);
+    const subjectId = this.tankId() ?? newId();
+    const old = this.folios.folio()?.setUp;
+    const [labelL, measuredFillL, geometry] = [this.labelL(), this.measuredFillL(), this.geometry()];
+    const nextOrder = Math.max(0, ...this.tonight.tanks().map((t) => t.roundOrder)) + 10;
+    const kept = this.tankId() !== undefined && old ? { overrides: old.overrides, ...(old.newArrivalsOn ? { newArrivalsOn: old.newArrivalsOn } : {}) } : {};
+    const entry: NewEntry = {
+      id: newId(), kind: 'set-up', kindVersion: 1, subjectId, happenedAt: this.house.nowIso(),
+      payload: { ...kept, name: this.name().trim(), rack: this.rack().trim(), roundOrder: this.tonight.tankNamed(subjectId)?.roundOrder ?? nextOrder, purpose: this.purpose(), practiceId: this.practiceId(), bearing: this.bearing(), startedOn: this.startedOn(), ...(labelL ? { labelL } : {}), ...(measuredFillL ? { measuredFillL } : {}), ...(geometry ? { geometry } : {}) },
+    };
+    const sent = await this.outbox.write([entry]);
+    this.busy.set(false);
+    if (sent.state === 'refused') this.faults.set(faultsByField(sent.problem));
+    else await this.router.navigate(sent.state === 'written' ? ['/tanks', subjectId] : ['/tonight']);
+  }
+}

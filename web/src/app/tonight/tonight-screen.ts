@@ -1,0 +1,49 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { RoundGroup } from '#core/tonight';
+import type { TonightTank } from '#contracts/tonight';
+import { HouseStore } from '../shell/house-store';
+import type { Sent } from '../shell/outbox';
+import { StateMark } from '../ui/state-mark';
+import { agoText, whenText } from '../ui/words';
+import { Welcome } from './welcome';
+import { TonightStore } from './tonight-store';
+
+/** Tonight's round: an ordered sheet of visits, with hand-wash lines between groups; a tank that needs nothing says so. */
+@Component({
+  selector: 'nl-tonight',
+  imports: [RouterLink, StateMark, Welcome],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './tonight-screen.html',
+  styleUrl: './tonight-screen.scss',
+})
+export class TonightScreen {
+  protected readonly store = inject(TonightStore);
+  private readonly house = inject(HouseStore);
+  protected readonly said = signal('');
+  protected readonly summary = computed(() => {
+    const tanks = this.store.tanks();
+    const left = tanks.filter((t) => !t.lookedTonight).length;
+    const needing = tanks.filter((t) => t.state === 'act').length;
+    const alone = tanks.filter((t) => t.nextStep.kind === 'leave' || t.nextStep.kind === 'none').length;
+    return `${left === 0 ? 'Every tank has been looked after tonight.' : `${left} of ${tanks.length} still to look after.`} ${needing === 0 ? 'None needs anything done.' : needing === 1 ? 'One needs something done.' : `${needing} need something done.`} ${alone} can be left alone.`;
+  });
+  /** Tanks of a group by rack, in round order; a rack is one tap. */
+  protected racksOf(group: RoundGroup<TonightTank>): { rack: string; tanks: TonightTank[] }[] {
+    const racks: { rack: string; tanks: TonightTank[] }[] = [];
+    for (const tank of group.visits) {
+      const last = racks.at(-1);
+      if (last?.rack === tank.rack) last.tanks.push(tank);
+      else racks.push({ rack: tank.rack, tanks: [tank] });
+    }
+    return racks;
+  }
+  protected readonly unseen = (tanks: readonly TonightTank[]): TonightTank[] => tanks.filter((t) => !t.lookedTonight);
+  protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
+  protected when = (at: string): string => whenText(at, this.house.zone());
+
+  protected async looked(tanks: readonly TonightTank[], name: string): Promise<void> {
+    const sent: Sent = await this.store.looked(tanks);
+    this.said.set(sent.state === 'written' ? `${name}: looked, fed, fine. In the book.` : sent.state === 'queued' ? `${name}: kept on this device, sent when the server is back.` : `${name}: ${sent.problem.title}.`);
+  }
+}

@@ -1,0 +1,42 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { catchError, of, Subject, switchMap, tap } from 'rxjs';
+import { roundOf } from '#core/tonight';
+import type { Tonight, TonightTank } from '#contracts/tonight';
+import type { NewEntry } from '#contracts/book';
+import { Api, ApiProblem } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { newId, Outbox, type Sent } from '../shell/outbox';
+
+/** Every tank with its verdict; loaded once, and again after every acknowledged write. */
+@Injectable({ providedIn: 'root' })
+export class TonightStore {
+  private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
+  private readonly house = inject(HouseStore);
+  private readonly asked = new Subject<void>();
+  private readonly _sheet = signal<Tonight | null>(null);
+  private readonly _fault = signal<string | null>(null);
+  readonly sheet = this._sheet.asReadonly();
+  readonly fault = this._fault.asReadonly();
+  readonly tanks = computed<TonightTank[]>(() => this._sheet()?.tanks ?? []);
+  readonly round = computed(() => roundOf(this.tanks()));
+  readonly empty = computed(() => this._sheet()?.tanks.length === 0);
+
+  constructor() {
+    this.asked.pipe(switchMap(() => this.api.call('tonight').pipe(tap((sheet) => { this._sheet.set(sheet); this._fault.set(null); }), catchError((error: unknown) => { this._fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed'); return of(null); })))).subscribe();
+    this.outbox.written.subscribe(() => {
+      this.load();
+    });
+  }
+  load(): void {
+    this.asked.next();
+  }
+  tankNamed(id: string): TonightTank | null {
+    return this.tanks().find((t) => t.tankId === id) ?? null;
+  }
+  /** Looked, fed, fine: one entry a tank, one request. */
+  looked(tanks: readonly TonightTank[]): Promise<Sent> {
+    const happenedAt = this.house.nowIso();
+    return this.outbox.write(tanks.map((t): NewEntry => ({ id: newId(), kind: 'looked', kindVersion: 1, subjectId: t.tankId, happenedAt, payload: { fed: true, fine: true } })));
+  }
+}

@@ -1,0 +1,21 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import type { Working } from '#core/explain';
+import { MarginStore } from '../shell/margin-store';
+
+/** A computed number that opens its working in the margin. */
+@Component({
+  selector: 'nl-figure',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<button type="button" (click)="show()" [attr.aria-label]="title() + ' ' + text() + ' ' + unit() + ', show the working'"><span class="num">{{ text() }}</span> <span class="unit">{{ unit() }}</span></button>`,
+  styles: `button { background: none; border: 0; border-bottom: 2px dotted var(--water); padding: 0 1px; cursor: pointer; color: inherit; white-space: nowrap; } button:hover { background: var(--wash); }`,
+})
+export class Figure {
+  private readonly margin = inject(MarginStore);
+  readonly title = input.required<string>();
+  readonly text = input.required<string>();
+  readonly unit = input('');
+  readonly working = input.required<Working>();
+  protected show(): void {
+    this.margin.show({ title: this.title(), answer: `${this.text()} ${this.unit()}`.trim(), working: this.working() });
+  }
+}

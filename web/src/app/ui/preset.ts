@@ -1,0 +1,28 @@
+import { definePreset } from '@primeuix/themes';
+import Aura from '@primeuix/themes/aura';
+import { tokens, type Lamp } from './tokens';
+
+/** The component library's preset, from our tokens: its own look is not to be recognised. */
+const scheme = (lamp: Lamp): object => {
+  const t = tokens[lamp];
+  return {
+    primary: { color: t.water, contrastColor: t.panel, hoverColor: t.ink, activeColor: t.ink },
+    highlight: { background: t.wash, focusBackground: t.wash, color: t.ink, focusColor: t.ink },
+    formField: { background: t.panel, borderColor: t.quiet, hoverBorderColor: t.ink, focusBorderColor: t.amber, color: t.ink, placeholderColor: t.quiet, shadow: 'none' },
+    text: { color: t.ink, mutedColor: t.quiet },
+    content: { background: t.panel, borderColor: t.line, color: t.ink, hoverBackground: t.wash },
+    overlay: { select: { background: t.panel, borderColor: t.quiet, color: t.ink }, modal: { background: t.panel, borderColor: t.quiet, color: t.ink } },
+    list: { option: { color: t.ink, focusBackground: t.wash, focusColor: t.ink, selectedBackground: t.wash, selectedColor: t.ink, selectedFocusBackground: t.wash, selectedFocusColor: t.ink } },
+  };
+};
+
+export const preset = definePreset(Aura, {
+  primitive: { borderRadius: { none: '0', xs: '1px', sm: '2px', md: '2px', lg: '3px', xl: '4px' } },
+  semantic: {
+    focusRing: { width: '2px', style: 'solid', color: 'var(--amber)', offset: '2px' },
+    colorScheme: { light: scheme('lit'), dark: scheme('out') },
+  },
+  components: {
+    slider: { track: { size: '2px', background: 'var(--quiet)' }, range: { background: 'var(--water)' }, handle: { width: '22px', height: '22px', borderRadius: '3px', background: 'var(--water)', hoverBackground: 'var(--ink)', content: { width: '4px', height: '14px', borderRadius: '0', background: 'var(--panel)', hoverBackground: 'var(--panel)', shadow: 'none' } } },
+  },
+});

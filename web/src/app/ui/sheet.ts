@@ -1,0 +1,28 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, ElementRef, input, output, viewChild } from '@angular/core';
+
+/** A sheet laid over the page: the platform's own modal, so that focus stays inside and Escape closes it. */
+@Component({
+  selector: 'nl-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <dialog #sheet [attr.aria-label]="label()" (close)="closed.emit()">
+      <div class="head"><h2>{{ label() }}</h2><button type="button" class="plain" (click)="sheet.close()">Close</button></div>
+      <ng-content />
+    </dialog>
+  `,
+  styles: `
+    dialog { width: min(640px, calc(100vw - 1.5rem)); margin: 9vh auto auto; padding: 1rem 1.2rem 1.2rem; color: var(--ink); background: var(--panel); border: 1px solid var(--quiet); border-radius: 3px; }
+    dialog::backdrop { background: rgb(4 12 12 / 55%); }
+    .head { display: flex; justify-content: space-between; align-items: center; margin-bottom: 0.7rem; }
+  `,
+})
+export class Sheet {
+  readonly label = input.required<string>();
+  readonly closed = output();
+  private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');
+  constructor() {
+    afterNextRender(() => {
+      this.sheet().nativeElement.showModal();
+    });
+  }
+}

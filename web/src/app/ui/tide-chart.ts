@@ -1,0 +1,116 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import { CustomChart, ScatterChart } from 'echarts/charts';
+import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import { init, use, type EChartsCoreOption, type EChartsType } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { middle, type Interval } from '#core/readings';
+import { HouseStore } from '../shell/house-store';
+import { fontSans, tokens } from './tokens';
+
+use([CustomChart, ScatterChart, GridComponent, TooltipComponent, MarkAreaComponent, DataZoomInsideComponent, SVGRenderer]);
+
+export interface ChartSeries {
+  label: string;
+  unit: string;
+  decimalsCount: number;
+  band: Interval | null;
+  readings: readonly (Interval & { atEpochMs: number; text: string })[];
+}
+export interface ChartNotch {
+  atEpochMs: number;
+  label: string;
+}
+
+/**
+ * Nights on the x-axis, one pane for each parameter; readings as spans, changes as notches under the axis. Readings are
+ * not joined: nothing is drawn through a month without tests.
+ */
+@Component({
+  selector: 'nl-tide-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<div #at class="chart" [style.height.px]="heightPx()" role="img" [attr.aria-label]="said()"></div>`,
+  styles: `.chart { width: 100%; }`,
+})
+export class TideChart {
+  readonly series = input.required<readonly ChartSeries[]>();
+  readonly notches = input<readonly ChartNotch[]>([]);
+  private readonly at = viewChild.required<ElementRef<HTMLDivElement>>('at');
+  private readonly house = inject(HouseStore);
+  private chart: EChartsType | null = null;
+  protected readonly heightPx = computed(() => 60 + 150 * Math.max(1, this.series().length));
+  protected readonly said = computed(() => this.series().map((s) => `${s.label}: ${s.readings.length} readings, last ${s.readings[0]?.text ?? 'none'}`).join('; '));
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const chart = init(this.at().nativeElement, null, { renderer: 'svg' });
+      this.chart = chart;
+      const sized = new ResizeObserver(() => { chart.resize(); });
+      sized.observe(this.at().nativeElement);
+      this.draw();
+      destroyed.onDestroy(() => {
+        sized.disconnect();
+        chart.dispose();
+      });
+    });
+    effect(() => {
+      this.heightPx();
+      this.draw();
+    });
+  }
+  private draw(): void {
+    const option = this.option();
+    this.chart?.resize();
+    this.chart?.setOption(option, { notMerge: true });
+  }
+
+  private readonly option = computed((): EChartsCoreOption => {
+    const t = tokens[this.house.lamp()];
+    const series = this.series();
+    const panePx = 150;
+    const text = { color: t.quiet, fontFamily: fontSans };
+    return {
+      backgroundColor: 'transparent',
+      textStyle: text,
+      animation: false,
+      tooltip: { trigger: 'item', backgroundColor: t.panel, borderColor: t.quiet, textStyle: { color: t.ink, fontFamily: fontSans } },
+      grid: series.map((_, i) => ({ left: 56, right: 18, top: 24 + i * panePx, height: panePx - 44 })),
+      xAxis: series.map((_, i) => ({ type: 'time', gridIndex: i, axisLine: { lineStyle: { color: t.quiet } }, axisLabel: { ...text, show: i === series.length - 1, margin: 16, hideOverlap: true }, splitLine: { show: false }, axisTick: { show: false } })),
+      yAxis: series.map((s, i) => ({ type: 'value', gridIndex: i, scale: true, name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`, nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] }, axisLabel: text, splitNumber: 3, splitLine: { lineStyle: { color: t.line } } })),
+      dataZoom: [{ type: 'inside', xAxisIndex: series.map((_, i) => i), zoomOnMouseWheel: 'ctrl' }],
+      series: series.flatMap((s, i) => [this.spans(s, i, t), this.notchRow(i, t, series.length)]),
+    };
+  });
+
+  private spans(s: ChartSeries, i: number, t: (typeof tokens)['lit']): object {
+    const floor = s.band?.lo ?? 0;
+    return {
+      type: 'custom', xAxisIndex: i, yAxisIndex: i, clip: true,
+      encode: { x: 0, y: [1, 2] },
+      data: s.readings.map((r) => ({ value: [r.atEpochMs, r.lo ?? Math.min(floor, middle(r)), r.hi ?? r.lo ?? 0], name: r.text })),
+      tooltip: { formatter: (p: { name: string; value: number[] }) => `${new Date(p.value[0] ?? 0).toLocaleDateString('en-GB')}: ${s.label} ${escaped(p.name)} ${s.unit}` },
+      renderItem: (_params: unknown, api: { value: (n: number) => number; coord: (p: number[]) => number[] }) => {
+        const [x = 0, low = 0] = api.coord([api.value(0), api.value(1)]);
+        const [, high = 0] = api.coord([api.value(0), api.value(2)]);
+        const heightPx = Math.max(4, low - high);
+        return { type: 'rect', shape: { x: x - 2.5, y: (low + high) / 2 - heightPx / 2, width: 5, height: heightPx, r: 1.5 }, style: { fill: t.water } };
+      },
+      markArea: s.band ? { silent: true, itemStyle: { color: t.water, opacity: 0.13 }, data: [[{ yAxis: s.band.lo ?? 'min' }, { yAxis: s.band.hi ?? 'max' }]] } : undefined,
+    };
+  }
+  private notchRow(i: number, t: (typeof tokens)['lit'], panes: number): object {
+    return {
+      type: 'custom', xAxisIndex: i, yAxisIndex: i, silent: i !== panes - 1,
+      encode: { x: 0 },
+      data: this.notches().map((n) => ({ value: [n.atEpochMs], name: n.label })),
+      tooltip: { formatter: (p: { name: string }) => escaped(p.name) },
+      renderItem: (params: { coordSys: { y: number; height: number } }, api: { value: (n: number) => number; coord: (p: number[]) => number[] }) => {
+        const [x = 0] = api.coord([api.value(0), 0]);
+        return { type: 'line', shape: { x1: x, x2: x, y1: params.coordSys.y + params.coordSys.height + 1, y2: params.coordSys.y + params.coordSys.height + 9 }, style: { stroke: t.amber, lineWidth: 2 } };
+      },
+      clip: false,
+    };
+  }
+}
+
+const escaped = (text: string): string => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);

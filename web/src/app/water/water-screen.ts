@@ -1,0 +1,167 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { Slider } from 'primeng/slider';
+import { emergencyThresholds, stepLimits } from '#almanac/limits';
+import { parameters } from '#almanac/parameters';
+import { shippedAlmanac } from '#almanac/shelf';
+import { intervalText, type Parameter } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import { planChange, type ChangePlan, type Emergency, type WaterSpan } from '#core/water';
+import type { ChangePayload, NewEntry } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { newId, Outbox } from '../shell/outbox';
+import { SourcesStore } from '../sources/sources-store';
+import { FolioStore } from '../tanks/folio-store';
+import { TonightStore } from '../tonight/tonight-store';
+import { faultsByField } from '../ui/faults';
+import { Figure } from '../ui/figure';
+import { TideMark } from '../ui/tide-mark';
+import { figure, gradeWords } from '../ui/words';
+
+const monthMs = 30 * 86_400_000;
+
+/** One change of one tank: how much, with what, how warm; what it would do; wise or not and why; then into the book. */
+@Component({
+  selector: 'nl-water',
+  imports: [FormsModule, RouterLink, Slider, TideMark, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './water-screen.html',
+  styleUrl: './water-screen.scss',
+})
+export class WaterScreen {
+  readonly tank = input<string>();
+  private readonly house = inject(HouseStore);
+  private readonly outbox = inject(Outbox);
+  private readonly router = inject(Router);
+  private readonly folios = inject(FolioStore);
+  protected readonly tonight = inject(TonightStore);
+  protected readonly sources = inject(SourcesStore);
+  protected readonly folio = computed(() => {
+    const folio = this.folios.folio();
+    return folio && folio.tank.tankId === this.tank() ? folio : null;
+  });
+  protected readonly percent = signal(20);
+  /** What was entered last: the book keeps that, and the other follows from the net volume. */
+  private readonly enteredBy = signal<'fraction' | 'litres'>('fraction');
+  private readonly enteredL = signal(0);
+  protected readonly sourceId = linkedSignal(() => this.folio()?.changes[0] ? (this.sources.list().find((s) => s.setUp.name === this.folio()?.changes[0]?.sourceName)?.sourceId ?? '') : '');
+  protected readonly newWaterC = linkedSignal<number | null>(() => {
+    const temp = this.folio()?.lines.find((l) => l.parameter === 'tempC')?.latest;
+    return temp?.hi == null ? null : Number((((temp.lo ?? temp.hi) + temp.hi) / 2).toFixed(1));
+  });
+  protected readonly how = linkedSignal<ChangePayload['how']>(() => (this.folio()?.setUp.bearing === 'delicate' ? 'dripped' : 'poured'));
+  protected readonly declared = signal<'' | 'contamination' | 'gasping'>('');
+  protected readonly overrideReason = signal('');
+  protected readonly faults = signal<Map<string, string>>(new Map());
+  protected readonly said = signal('');
+  protected readonly busy = signal(false);
+
+  constructor() {
+    this.sources.load();
+    effect(() => {
+      const id = this.tank();
+      if (id !== undefined) this.folios.open(id);
+    });
+  }
+  protected readonly netVolumeL = computed(() => this.folio()?.netVolumeL ?? 0);
+  protected readonly litres = computed(() => (this.enteredBy() === 'litres' ? this.enteredL() : (this.netVolumeL() * this.percent()) / 100));
+  protected readonly changeFraction = computed(() => (this.enteredBy() === 'litres' ? this.enteredL() / (this.netVolumeL() || 1) : this.percent() / 100));
+  protected readonly source = computed(() => this.sources.named(this.sourceId()));
+
+  private readonly result = computed(() => {
+    const folio = this.folio();
+    const source = this.source();
+    if (!folio || !source) return null;
+    const tank: WaterSpan = Object.fromEntries(folio.lines.flatMap((l) => (l.latest ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [])));
+    const water: WaterSpan = Object.fromEntries(Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }]));
+    const newArrivals = folio.setUp.newArrivalsOn !== undefined && this.house.nowEpochMs() - Date.parse(folio.setUp.newArrivalsOn) < monthMs;
+    return planChange({ netVolumeL: folio.netVolumeL, changeFraction: this.changeFraction(), tank, source: water, newWaterC: this.newWaterC() ?? undefined, bearing: folio.setUp.bearing, newArrivals, limits: stepLimits, thresholds: emergencyThresholds, emergency: this.emergency(), movedToday: folio.movedToday });
+  });
+  /** Said by the keeper here, or the verdict's own; undefined leaves it to the readings. */
+  private readonly emergency = computed((): Emergency | undefined => {
+    const declared = this.declared();
+    if (declared === 'gasping') return { kind: 'gasping', why: 'animals are gasping' };
+    if (declared === 'contamination') return { kind: 'contamination', why: 'something got into the water' };
+    const folio = this.folio();
+    return folio?.tank.urgent ? { kind: 'ammonia', why: folio.tank.reason.replace(/\.$/, '') } : undefined;
+  });
+  protected readonly plan = computed((): ChangePlan | null => {
+    const result = this.result();
+    return result?.ok ? result.value : null;
+  });
+  protected readonly refusal = computed(() => {
+    const result = this.result();
+    return result && !result.ok ? refusalSentence(result.refusal) : '';
+  });
+  protected readonly rows = computed(() => {
+    const plan = this.plan();
+    const folio = this.folio();
+    if (!plan || !folio) return [];
+    return parameters.flatMap((p) => {
+      const latest = folio.lines.find((l) => l.parameter === p.id)?.latest;
+      if (!latest) return [];
+      const after = p.id === 'ph' ? plan.effect.value.after.ph : undefined;
+      const span = plan.afterSpans[p.id] ?? (after === undefined ? null : { lo: after, hi: after });
+      const step = plan.advice.value.parameters.find((s) => s.parameter === p.id && !s.within) ?? plan.advice.value.parameters.find((s) => s.parameter === p.id);
+      return [{ parameter: p, before: latest, span, step, band: folio.lines.find((l) => l.parameter === p.id)?.band ?? null }];
+    });
+  });
+  protected readonly adviceWord = computed(() => ({ wise: 'Wise', 'too-large': 'Too large a step', 'lesser-harm': 'Change now: waiting is the greater harm' })[this.plan()?.advice.value.advice ?? 'wise']);
+  protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
+  protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string => intervalText(interval, p.decimalsCount);
+  protected stepText = (p: Parameter, value: number): string => `${value > 0 ? '+' : ''}${figure(value, Math.max(1, p.decimalsCount))}`;
+  protected limitText = (value: number): string => String(Number(value.toPrecision(2)));
+  protected grade = (id: string): string => gradeWords[id] ?? id;
+  protected litresText = (value: number): string => figure(value, 1);
+
+  protected choose(event: Event): void {
+    void this.router.navigate(['/water'], { queryParams: { tank: (event.target as HTMLSelectElement).value } });
+  }
+  protected setPercent(value: number | undefined | null): void {
+    if (value === undefined || value === null) return;
+    this.enteredBy.set('fraction');
+    this.percent.set(value);
+    this.said.set('');
+  }
+  protected setLitres(value: number | null): void {
+    if (value === null) return;
+    this.enteredBy.set('litres');
+    this.enteredL.set(value);
+    this.percent.set(Math.max(0, Math.min(100, Math.round((1000 * value) / (this.netVolumeL() || 1)) / 10)));
+    this.said.set('');
+  }
+  protected readonly sizeFault = computed(() => {
+    const fraction = this.changeFraction();
+    if (!Number.isFinite(fraction) || fraction <= 0) return 'Say how much: more than nothing.';
+    return fraction > 1 ? `${this.litresText(this.litres())} L is ${Math.round(100 * fraction)} % of the ${this.litresText(this.netVolumeL())} L that are in it.` : '';
+  });
+  protected readonly ready = computed(() => {
+    const plan = this.plan();
+    return plan !== null && this.sizeFault() === '' && (plan.advice.value.advice === 'wise' || this.overrideReason().trim() !== '') && !this.busy();
+  });
+  protected async record(): Promise<void> {
+    const plan = this.plan();
+    const tankId = this.tank();
+    if (!plan || tankId === undefined || !this.ready()) return;
+    this.busy.set(true);
+    const { advice, reason, parameters: lines, emergency } = plan.advice.value;
+    const override = advice === 'wise' ? {} : { overrideReason: this.overrideReason().trim() };
+    const payload: ChangePayload = {
+      entered: this.enteredBy() === 'litres' ? { by: 'litres', changeL: this.enteredL() } : { by: 'fraction', changeFraction: this.changeFraction() },
+      sourceId: this.sourceId(), water: plan.source, how: this.how(), ...override,
+      advice: { advice, reason, before: plan.before, after: plan.effect.value.after, bearing: plan.bearing, emergency, movedToday: this.folio()?.movedToday ?? {}, method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version }, lines: lines.map(({ parameter, stepValue, limitValue, per, within, ruleId, grade }) => ({ parameter, stepValue, limitValue, per, within, ruleId, grade })) },
+    };
+    const entry: NewEntry = { id: newId(), kind: 'change', kindVersion: 1, subjectId: tankId, happenedAt: this.house.nowIso(), payload };
+    const sent = await this.outbox.write([entry]);
+    this.busy.set(false);
+    if (sent.state === 'refused') {
+      this.faults.set(faultsByField(sent.problem));
+      return;
+    }
+    this.faults.set(new Map());
+    this.overrideReason.set('');
+    this.said.set(sent.state === 'written' ? 'The change is in the book. Heater, filter, lid and light back on? Taps shut?' : 'Kept on this device, sent when the server is back.');
+  }
+  protected readonly allFaults = computed(() => [...this.faults().values()].join('; '));
+}

@@ -1,0 +1,21 @@
+import { bootstrapApplication } from '@angular/platform-browser';
+import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { providePrimeNG } from 'primeng/config';
+import { pages } from './app/shell/pages';
+import { Shell } from './app/shell/shell';
+import { savedLamp } from './app/shell/house-store';
+import { preset } from './app/ui/preset';
+import { layTokens } from './app/ui/tokens';
+
+layTokens(savedLamp(), document.documentElement);
+bootstrapApplication(Shell, {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideBrowserGlobalErrorListeners(),
+    provideRouter(pages, withComponentInputBinding()),
+    providePrimeNG({ theme: { preset, options: { darkModeSelector: '.lights-out', cssLayer: { name: 'primeng', order: 'reset, primeng, app' } } } }),
+  ],
+}).catch((error: unknown) => {
+  console.error(error);
+});
