@@ -22,14 +22,15 @@ export function gapBetween({ from, to }: { from: Interval; to: Interval }): numb
   return 0;
 }
 
-/** A reading as the keeper would write it: `6.4`, `20–40`, `<5`, `>160`. */
+/** A reading as the keeper would write it: `6.4`, `20–40`, `<5`, `>160`; a span no wider than the last digit is one figure. */
 export function intervalText(interval: Interval, decimalsCount: number): string {
   const shown = (value: number): string => value.toFixed(decimalsCount);
   if (interval.lo === null && interval.hi === null) return 'not known';
   if (interval.lo === null) return `<${shown(interval.hi ?? 0)}`;
   if (interval.hi === null) return `>${shown(interval.lo)}`;
-  const [lo, hi] = [shown(interval.lo), shown(interval.hi)];
-  return lo === hi ? lo : `${lo}–${hi}`;
+  const finest = 10 ** -decimalsCount;
+  if (interval.hi - interval.lo <= finest * 1.0001) return shown((interval.lo + interval.hi) / 2);
+  return `${shown(interval.lo)}–${shown(interval.hi)}`;
 }
 
 export const roundTo = (value: number, decimalsCount: number): number => Number(value.toFixed(decimalsCount));

@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { ok, refuse, type Result } from '#core/result';
-import { gapBetween, highEnd, lowEnd, type Interval } from './interval';
+import { gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
 import { likelyMend } from './parse';
 import type { Parameter } from './parameter';
 
@@ -51,13 +51,14 @@ export type Plausibility = { kind: 'fine' } | { kind: 'question'; why: string; m
  */
 export function plausibility({ parameter, reading, last }: { parameter: Parameter; reading: Interval; last?: Interval | undefined }): Plausibility {
   const { plausible, usualJump, unit, label } = parameter;
-  const off = lowEnd(reading) > plausible.hi ? (reading.lo ?? 0) : highEnd(reading) < plausible.lo ? (reading.hi ?? 0) : null;
-  if (off !== null) return question(parameter, off, `${label} ${off} ${unit} is outside what fresh-water tanks usually are (${plausible.lo} to ${plausible.hi})`);
+  const centre = roundTo(middle(reading, plausible.lo), parameter.decimalsCount);
+  const off = lowEnd(reading) > plausible.hi || highEnd(reading) < plausible.lo;
+  if (off) return question(parameter, centre, `${label} ${centre}${unit === '' ? '' : ` ${unit}`} is outside what fresh-water tanks usually are (${plausible.lo} to ${plausible.hi})`);
   if (!last) return { kind: 'fine' };
   const gap = gapBetween({ from: last, to: reading });
   const edge = gap > 0 ? (last.hi ?? 0) : (last.lo ?? 0);
   if (Math.abs(gap) <= usualJump.value + usualJump.ofLastFraction * Math.abs(edge)) return { kind: 'fine' };
-  return question(parameter, gap > 0 ? (reading.lo ?? 0) : (reading.hi ?? 0), `${label} was ${spanText(last)} last time; this is ${Number(Math.abs(gap).toPrecision(2))} ${unit} ${gap > 0 ? 'higher' : 'lower'}`);
+  return question(parameter, centre, `${label} was ${intervalText(last, parameter.decimalsCount)} last time; this is ${Number(Math.abs(gap).toPrecision(2))} ${unit} ${gap > 0 ? 'higher' : 'lower'}`);
 }
 
 function question(parameter: Parameter, value: number, why: string): Plausibility {

@@ -10,7 +10,8 @@ export type Refusal =
   | { kind: 'missing'; field: string; why: string }
   | { kind: 'contradiction'; fields: string[]; why: string }
   | { kind: 'method-invalid'; method: string; why: string }
-  | { kind: 'unreachable'; target: string; why: string };
+  | { kind: 'unreachable'; target: string; why: string }
+  | { kind: 'malformed'; field: string; why: string };
 
 export type Result<T> = { ok: true; value: T } | { ok: false; refusal: Refusal };
 
@@ -55,6 +56,8 @@ export function refusalSentence(refusal: Refusal): string {
       return `${listed(refusal.fields)} cannot all be true: ${refusal.why}.`;
     case 'method-invalid':
       return `This cannot be computed here: ${refusal.why}.`;
+    case 'malformed':
+      return `${refusal.field} is not what is expected here: ${refusal.why}.`;
     case 'unreachable':
       return `${refusal.target} cannot be reached: ${refusal.why}.`;
   }

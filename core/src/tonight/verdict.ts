@@ -86,7 +86,8 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
   const readings = input.history.readings[parameter.id] ?? [];
   const latest = readings[0] ?? null;
   const band = input.bands.find((b) => b.parameter === parameter.id) ?? null;
-  const changes = input.history.changes.map((c) => ({ ...c, sourceValue: c.source[parameter.id] ?? null }));
+  // pH does not mix by volume, so its changes cannot be taken out by it.
+  const changes = parameter.mixes === 'by-chemistry' ? [] : input.history.changes.map((c) => ({ ...c, sourceValue: c.source[parameter.id] ?? null }));
   const base = { parameter: parameter.id, latest, band, judgement: null, direction: directionOf({ readings, changes }), actual: directionOf({ readings, changes: [] }), hangsOnFactor: false, urgent: false };
   if (!latest) return { ...base, state: 'unknown', reasonId: 'never-tested', reason: `${parameter.label} has not been tested.` };
   const ageDays = (input.nowEpochMs - latest.atEpochMs) / dayMs;

@@ -1,5 +1,5 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { parameterIds, type ParameterId, type Water } from '#core/readings';
+import { parameterIds, parameterWords, type ParameterId, type Water } from '#core/readings';
 import { ok, refuse, type Result } from '#core/result';
 import { unionisedAmmonia } from './ammonia';
 import { changeEffect } from './change';
@@ -137,9 +137,10 @@ function weighed({ parameters, unlimited, emergency, before, after }: { paramete
   const helps = emergency !== null && emergencyFalls(emergency, before, after);
   if (over.length === 0) return { ...base, advice: 'wise', reason: helps ? `Every step is within its limit, and waiting would do harm: ${emergency.why}.` : 'Every step is within what these animals bear.', conditions: [] };
   const which = over.map((p) => p.parameter);
-  if (helps) return { ...base, advice: 'lesser-harm', reason: `Waiting is the greater harm: ${emergency.why}. The step in ${which.join(', ')} is over its limit, and is the smaller one.`, conditions: conditionsFor(which, true) };
+  const words = which.map((id) => parameterWords[id]).join(', ');
+  if (helps) return { ...base, advice: 'lesser-harm', reason: `Waiting is the greater harm: ${emergency.why}. The step in ${words} is over its limit, and is the smaller harm.`, conditions: conditionsFor(which, true) };
   const useless = emergency ? ' It would not relieve the emergency either.' : '';
-  return { ...base, advice: 'too-large', reason: `The step in ${which.join(', ')} is larger than these animals bear.${useless}`, conditions: conditionsFor(which, false) };
+  return { ...base, advice: 'too-large', reason: `The step in ${words} is larger than these animals bear.${useless}`, conditions: conditionsFor(which, false) };
 }
 
 function emergencyFalls(emergency: Emergency, before: Water, after: Water): boolean {

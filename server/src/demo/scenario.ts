@@ -22,12 +22,12 @@ export interface DemoTank {
 }
 
 export const demoSources: readonly DemoSource[] = [
-  { key: 'tap', payload: { name: 'Tap, aged', state: 'tap-aged', chlorine: 'chlorine' }, water: { tempC: 20, ph: 7.6, ghDegrees: 11, khDegrees: 7, ec25UsPerCm: 430, no3MgPerL: 12 } },
-  { key: 'ro', payload: { name: 'RO/DI', state: 'rodi', chlorine: 'none' }, water: { tempC: 19, ghDegrees: 0, khDegrees: 0, ec25UsPerCm: 4, no3MgPerL: 0 } },
-  { key: 'blend', payload: { name: 'Blend drum', state: 'batch', chlorine: 'none' }, water: { tempC: 21, ph: 7.2, ghDegrees: 7, khDegrees: 4, ec25UsPerCm: 260, no3MgPerL: 7 } },
-  { key: 'bee', payload: { name: 'Soft drum', state: 'batch', chlorine: 'none' }, water: { tempC: 21, ph: 6.2, ghDegrees: 4.1, khDegrees: 0.2, ec25UsPerCm: 215, no3MgPerL: 0 } },
-  { key: 'neo', payload: { name: 'Cherry drum', state: 'batch', chlorine: 'none' }, water: { tempC: 21, ph: 7.2, ghDegrees: 7, khDegrees: 3, ec25UsPerCm: 330, no3MgPerL: 0 } },
-  { key: 'lake', payload: { name: 'Lake drum', state: 'batch', chlorine: 'none' }, water: { tempC: 27, ph: 8, ghDegrees: 5, khDegrees: 3, ec25UsPerCm: 235, no3MgPerL: 0 } },
+  { key: 'tap', payload: { name: 'Tap, aged', state: 'tap-aged', chlorine: 'chlorine' }, water: { tempC: 20, ph: 7.6, ghDegrees: 11, khDegrees: 7, ec25UsPerCm: 430, no3MgPerL: 12, tanMgPerL: 0, no2MgPerL: 0 } },
+  { key: 'ro', payload: { name: 'RO/DI', state: 'rodi', chlorine: 'none' }, water: { tempC: 19, ghDegrees: 0, khDegrees: 0, ec25UsPerCm: 4, no3MgPerL: 0, tanMgPerL: 0, no2MgPerL: 0 } },
+  { key: 'blend', payload: { name: 'Blend drum', state: 'batch', chlorine: 'none' }, water: { tempC: 21, ph: 7.2, ghDegrees: 7, khDegrees: 4, ec25UsPerCm: 260, no3MgPerL: 7, tanMgPerL: 0, no2MgPerL: 0 } },
+  { key: 'bee', payload: { name: 'Soft drum', state: 'batch', chlorine: 'none' }, water: { tempC: 21, ph: 6.2, ghDegrees: 4.1, khDegrees: 0.2, ec25UsPerCm: 215, no3MgPerL: 0, tanMgPerL: 0, no2MgPerL: 0 } },
+  { key: 'neo', payload: { name: 'Cherry drum', state: 'batch', chlorine: 'none' }, water: { tempC: 21, ph: 7.2, ghDegrees: 7, khDegrees: 3, ec25UsPerCm: 330, no3MgPerL: 0, tanMgPerL: 0, no2MgPerL: 0 } },
+  { key: 'lake', payload: { name: 'Lake drum', state: 'batch', chlorine: 'none' }, water: { tempC: 27, ph: 8, ghDegrees: 5, khDegrees: 3, ec25UsPerCm: 235, no3MgPerL: 0, tanMgPerL: 0, no2MgPerL: 0 } },
 ];
 
 const box = (lengthCm: number, widthCm: number, heightCm: number, more: Partial<RectangularTank> = {}): RectangularTank => ({ lengthCm, widthCm, heightCm, glassMm: 6, waterBelowRimCm: 2, bedDepthCm: 3, ...more });

@@ -1,5 +1,6 @@
 import { recorder, type Working } from '#core/explain';
 import { middle, type ParameterId, type Water } from '#core/readings';
+import { shippedAlmanac } from '#almanac/shelf';
 import type { Folio } from '#contracts/tanks';
 import type { BookDeps } from '../book';
 import { readPage } from '../book';
@@ -58,7 +59,7 @@ export async function verdictWorking(deps: BookDeps, { tankId, parameter }: { ta
   if (!tank) throw notFound('tank');
   const note = recorder({ id: 'readings.judge', version: 1 });
   for (const { parameter: id, newest: rows } of newest)
-    for (const row of rows.slice(0, 1)) note.fact({ id, label: `${id}, as written “${row.text}”`, value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`, unit: id, origin: 'measured', entryId: row.entry_id, atEpochMs: Number(row.at_ms) });
+    for (const row of rows.slice(0, 1)) note.fact({ id, label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`, value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`, unit: id, origin: 'measured', entryId: row.entry_id, atEpochMs: Number(row.at_ms) });
   const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs: now, note, only: parameter });
   const line = verdict.lines.find((l) => l.parameter === parameter);
   if (line) note.assume(`Verdict: ${line.reason}`);

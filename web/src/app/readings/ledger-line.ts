@@ -35,7 +35,7 @@ const draftId = 'ledger-line';
           @for (q of understood().questions; track $index) {<p class="fault">{{ q.why }}</p>}
           @if (fault()) {<p class="fault" role="alert">{{ fault() }}. The line is kept.</p>}
         </div>
-        <div class="do"><button class="act" [disabled]="!ready()">Write it in the book</button><span class="quiet small">Enter writes, Escape closes; the line is kept on this device.</span></div>
+        <div class="do"><button class="go" [disabled]="!ready()">Write it in the book</button><span class="quiet small">Enter writes, Escape closes; the line is kept on this device.</span></div>
       </form>
     </nl-sheet>
   `,

@@ -12,7 +12,7 @@ export interface MarginPage {
 @Injectable({ providedIn: 'root' })
 export class MarginStore {
   private readonly _page = signal<MarginPage | null>(null);
-  private readonly _open = signal(matchMedia('(min-width: 1100px)').matches);
+  private readonly _open = signal(false);
   readonly page = this._page.asReadonly();
   readonly open = this._open.asReadonly();
   show(page: MarginPage): void {

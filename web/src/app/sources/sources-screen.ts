@@ -41,9 +41,9 @@ const asked = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'ph', 'no3MgPerL', 'temp
           <label><span class="name">What it is</span><select name="state" [ngModel]="state()" (ngModelChange)="state.set($event)">@for (k of states; track k) {<option [value]="k">{{ words[k] }}</option>}</select></label>
           <label><span class="name">Chlorine</span><select name="chlorine" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)"><option value="unknown">not known</option><option value="none">none</option><option value="chlorine">chlorine</option><option value="chloramine">chloramine</option></select></label>
         </div>
-        <div class="do"><button class="act" [disabled]="busy()">Put the source in the book</button> <button type="button" class="asText" (click)="adding.set(false)">Leave it</button></div>
+        <div class="do"><button class="go" [disabled]="busy()">Put the source in the book</button> <button type="button" class="asText" (click)="adding.set(false)">Leave it</button></div>
       </form>
-    } @else {<button type="button" class="act add" (click)="adding.set(true)">Add a source</button>}
+    } @else {<button type="button" class="go add" (click)="adding.set(true)">Add a source</button>}
   `,
   styles: `
     section { border-top: 1px solid var(--quiet); padding: 0.7rem 0; margin-top: 0.7rem; } .head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }

@@ -13,7 +13,7 @@ import { figure } from '../ui/words';
     @if (store.empty()) {
       <nl-welcome />
     } @else {
-      <div class="title"><h1>Tanks</h1><a routerLink="/tanks/new" class="act">Add a tank</a></div>
+      <div class="title"><h1>Tanks</h1><a routerLink="/tanks/new" class="go">Add a tank</a></div>
       <table>
         <caption class="visuallyHidden">Tanks in round order</caption>
         <thead><tr><th>Tank</th><th>State</th><th>Why</th><th>Rack</th><th>Purpose</th><th class="right">Net</th></tr></thead>
@@ -34,7 +34,7 @@ import { figure } from '../ui/words';
       </table>
     }
   `,
-  styles: `.title { display: flex; justify-content: space-between; align-items: center; margin-bottom: 0.8rem; } .act { display: inline-flex; align-items: center; text-decoration: none; } .right { text-align: right; padding-right: 0; } .serif { font-size: 1.1rem; }`,
+  styles: `.title { display: flex; justify-content: space-between; align-items: center; margin-bottom: 0.8rem; } .go { display: inline-flex; align-items: center; text-decoration: none; } .right { text-align: right; padding-right: 0; } .serif { font-size: 1.1rem; }`,
 })
 export class TanksScreen {
   protected readonly store = inject(TonightStore);

@@ -75,8 +75,8 @@ export class TideChart {
       animation: false,
       tooltip: { trigger: 'item', backgroundColor: t.panel, borderColor: t.quiet, textStyle: { color: t.ink, fontFamily: fontSans } },
       grid: series.map((_, i) => ({ left: 56, right: 18, top: 24 + i * panePx, height: panePx - 44 })),
-      xAxis: series.map((_, i) => ({ type: 'time', gridIndex: i, axisLine: { lineStyle: { color: t.quiet } }, axisLabel: { ...text, show: i === series.length - 1, margin: 16, hideOverlap: true }, splitLine: { show: false }, axisTick: { show: false } })),
-      yAxis: series.map((s, i) => ({ type: 'value', gridIndex: i, scale: true, name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`, nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] }, axisLabel: text, splitNumber: 3, splitLine: { lineStyle: { color: t.line } } })),
+      xAxis: series.map((_, i) => ({ type: 'time', gridIndex: i, boundaryGap: ['1%', '2%'], axisLine: { lineStyle: { color: t.quiet } }, axisLabel: { ...text, show: i === series.length - 1, margin: 16, hideOverlap: true }, splitLine: { show: false }, axisTick: { show: false } })),
+      yAxis: series.map((s, i) => ({ type: 'value', gridIndex: i, ...rangeOf(s), name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`, nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] }, axisLabel: text, splitNumber: 3, splitLine: { lineStyle: { color: t.line } } })),
       dataZoom: [{ type: 'inside', xAxisIndex: series.map((_, i) => i), zoomOnMouseWheel: 'ctrl' }],
       series: series.flatMap((s, i) => [this.spans(s, i, t), this.notchRow(i, t, series.length)]),
     };
@@ -111,6 +111,16 @@ export class TideChart {
       clip: false,
     };
   }
+}
+
+/** The axis holds every reading and the band, with a little room; never below nothing. */
+function rangeOf(s: ChartSeries): { min: number; max: number } {
+  const ends = [s.band, ...s.readings].flatMap((span) => (span ? [span.lo, span.hi] : [])).filter((n): n is number => n !== null);
+  if (ends.length === 0) return { min: 0, max: 1 };
+  const [lo, hi] = [Math.min(...ends), Math.max(...ends)];
+  const room = Math.max(hi - lo, 0.1) * 0.08;
+  const step = 10 ** Math.floor(Math.log10(Math.max(hi - lo, 0.1)) - 0.5);
+  return { min: Math.max(0, Math.floor((lo - room) / step) * step), max: Math.ceil((hi + room) / step) * step };
 }
 
 const escaped = (text: string): string => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);

@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { Slider } from 'primeng/slider';
 import { emergencyThresholds, stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import { shippedAlmanac } from '#almanac/shelf';
-import { intervalText, type Parameter } from '#core/readings';
+import { intervalText, middle, roundTo, type Parameter } from '#core/readings';
 import { refusalSentence } from '#core/result';
 import { planChange, type ChangePlan, type Emergency, type WaterSpan } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
@@ -45,12 +45,26 @@ export class WaterScreen {
   /** What was entered last: the book keeps that, and the other follows from the net volume. */
   private readonly enteredBy = signal<'fraction' | 'litres'>('fraction');
   private readonly enteredL = signal(0);
-  protected readonly sourceId = linkedSignal(() => this.folio()?.changes[0] ? (this.sources.list().find((s) => s.setUp.name === this.folio()?.changes[0]?.sourceName)?.sourceId ?? '') : '');
-  protected readonly newWaterC = linkedSignal<number | null>(() => {
-    const temp = this.folio()?.lines.find((l) => l.parameter === 'tempC')?.latest;
-    return temp?.hi == null ? null : Number((((temp.lo ?? temp.hi) + temp.hi) / 2).toFixed(1));
+  /** The keeper's choice for this tank; until there is one, the water of its last change. */
+  private readonly chosenSource = signal<{ tankId: string; sourceId: string } | null>(null);
+  protected readonly sourceId = computed(() => {
+    const chosen = this.chosenSource();
+    if (chosen && chosen.tankId === this.tank()) return chosen.sourceId;
+    const last = this.folio()?.changes[0]?.sourceName;
+    return this.sources.list().find((s) => s.setUp.name === last)?.sourceId ?? '';
   });
-  protected readonly how = linkedSignal<ChangePayload['how']>(() => (this.folio()?.setUp.bearing === 'delicate' ? 'dripped' : 'poured'));
+  protected chooseSource(sourceId: string): void {
+    this.chosenSource.set({ tankId: this.tank() ?? '', sourceId });
+  }
+  private readonly openTankId = computed(() => this.folio()?.tank.tankId);
+  protected readonly newWaterC = linkedSignal<string | undefined, number | null>({
+    source: this.openTankId,
+    computation: () => {
+      const temp = untracked(this.folio)?.lines.find((l) => l.parameter === 'tempC')?.latest;
+      return temp?.hi == null ? null : roundTo(middle(temp), 1);
+    },
+  });
+  protected readonly how = linkedSignal<string | undefined, ChangePayload['how']>({ source: this.openTankId, computation: () => (untracked(this.folio)?.setUp.bearing === 'delicate' ? 'dripped' : 'poured') });
   protected readonly declared = signal<'' | 'contamination' | 'gasping'>('');
   protected readonly overrideReason = signal('');
   protected readonly faults = signal<Map<string, string>>(new Map());
@@ -110,7 +124,7 @@ export class WaterScreen {
   protected readonly adviceWord = computed(() => ({ wise: 'Wise', 'too-large': 'Too large a step', 'lesser-harm': 'Change now: waiting is the greater harm' })[this.plan()?.advice.value.advice ?? 'wise']);
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string => intervalText(interval, p.decimalsCount);
-  protected stepText = (p: Parameter, value: number): string => `${value > 0 ? '+' : ''}${figure(value, Math.max(1, p.decimalsCount))}`;
+  protected stepText = (p: Parameter, value: number): string => `${value > 0 ? '+' : ''}${figure(value, p.decimalsCount)}`;
   protected limitText = (value: number): string => String(Number(value.toPrecision(2)));
   protected grade = (id: string): string => gradeWords[id] ?? id;
   protected litresText = (value: number): string => figure(value, 1);
