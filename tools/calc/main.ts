@@ -3,7 +3,7 @@ import { createInterface } from 'node:readline';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import type { Refusal } from '#core/result';
-import { calculations, type Calculation } from './registry';
+import { calculations } from './registry';
 
 type Answer = { ok: true; value: unknown; explanation: unknown } | { ok: false; refusal: Refusal };
 
@@ -15,7 +15,7 @@ function answer(name: unknown, input: unknown): Answer {
   if (!found) return refused({ kind: 'unknown-name', field: 'calculation', text: String(name), known: [...byName.keys()] });
   const checked = v.safeParse(found.input, input);
   if (!checked.success) return refused(refusalOf(checked.issues[0]));
-  const result = (found.run as (given: unknown) => ReturnType<Calculation['run']>)(checked.output);
+  const result = found.run(checked.output as never);
   if (!result.ok) return result;
   const { value, ...explanation } = result.value;
   return { ok: true, value, explanation };

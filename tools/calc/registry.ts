@@ -69,7 +69,7 @@ function readByOf(given: number | number[] | undefined): Result<ReadBy | undefin
 }
 
 export const calculations: readonly Calculation[] = [
-  calculation('units.convert', 'a value from one unit of a quantity to another', v.strictObject({ quantity: v.string(), value: n, from: v.string(), to: v.string() }), (input, note) => explainedBy(note, convert(input))),
+  calculation('units.convert', 'a value from one unit of a quantity to another', v.strictObject({ quantity: v.string(), value: n, from: v.string(), to: v.string() }), (input, note) => explainedBy(note, convert(input, note))),
   calculation('units.conductivity-at-25', 'conductivity brought to 25 °C', v.strictObject({ ecUsPerCm: n, tempC: n, coefficientPerK: optional }), (input, note) => explainedBy(note, conductivityAt25({ ecUsPerCm: input.ecUsPerCm, tempC: input.tempC, ...(input.coefficientPerK === undefined ? {} : { coefficientPerK: input.coefficientPerK }) }))),
   calculation('water.unionised-ammonia', 'the toxic share of total ammonia', v.strictObject({ ph: n, tempC: n, tanMgPerL: optional }), unionisedAmmonia),
   calculation('water.free-co2', 'free CO2 from pH, KH and temperature', v.strictObject({ ph: n, khDegrees: n, tempC: n }), freeCo2),
@@ -90,7 +90,7 @@ export const calculations: readonly Calculation[] = [
   calculation('readings.parse', 'a written reading as the interval it deserves', v.strictObject({ parameter: v.string(), text: v.string(), stepsOrResolution: v.optional(v.union([n, v.array(n)])) }), (input, note) =>
     withParameter(input.parameter, (parameter) => {
       const readBy = readByOf(input.stepsOrResolution);
-      return readBy.ok ? explainedBy(note, parseReading({ parameter, text: input.text, readBy: readBy.value })) : readBy;
+      return readBy.ok ? explainedBy(note, parseReading({ parameter, text: input.text, readBy: readBy.value }, note)) : readBy;
     }),
   ),
   calculation('readings.judge', 'a reading against a band', v.strictObject({ parameter: v.string(), reading: interval, band: interval }), (input, note) => withParameter(input.parameter, () => judgeReading(input, note))),

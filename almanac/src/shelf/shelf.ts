@@ -55,7 +55,7 @@ export function almanacFaults(almanac: Almanac): Fault[] {
 function shapeFaults(almanac: Almanac): Fault[] {
   return (Object.keys(shapes) as (keyof typeof shapes)[]).flatMap((part) =>
     almanac[part].flatMap((item, index) => {
-      const checked = v.safeParse(shapes[part] as v.GenericSchema, item);
+      const checked = v.safeParse(shapes[part], item);
       return checked.success ? [] : checked.issues.map((issue) => ({ where: `${part} ${'id' in item ? item.id : index} ${v.getDotPath(issue) ?? ''}`.trim(), what: issue.message }));
     }),
   );

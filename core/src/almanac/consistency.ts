@@ -26,7 +26,7 @@ export function practiceConsistency(practice: Practice): ConsistencyFinding[] {
 
 function hardnessAgainstConductivity(practice: Practice): ConsistencyFinding | null {
   const [gh, kh, ec] = [lineFor(practice, 'ghDegrees'), lineFor(practice, 'khDegrees'), lineFor(practice, 'ec25UsPerCm')];
-  if (!ec || ec.hi === null || (!gh && !kh)) return null;
+  if (ec?.hi == null || (!gh && !kh)) return null;
   const atBottom = Math.round(leastAt(gh?.lo ?? 0, kh?.lo ?? 0));
   const atTop = Math.round(leastAt(gh?.hi ?? gh?.lo ?? 0, kh?.hi ?? kh?.lo ?? 0));
   const parameters: ParameterId[] = [...(gh ? ['ghDegrees' as const] : []), ...(kh ? ['khDegrees' as const] : []), 'ec25UsPerCm'];

@@ -25,7 +25,7 @@ export interface Practice {
 
 /** A pen band without a stated factor, as conductivity: at 0.7 the ppm are least, at 0.5 most. */
 export function penBand({ loPpmCount, hiPpmCount }: { loPpmCount: number | null; hiPpmCount: number | null }): { lo: number | null; hi: number | null; surely: Interval } {
-  const at = (ppm: number | null, factor: number): number | null => (ppm === null ? null : Math.round(ppm / factor));
+  const at = (readCount: number | null, factor: number): number | null => (readCount === null ? null : Math.round(readCount / factor));
   return { lo: at(loPpmCount, 0.7), hi: at(hiPpmCount, 0.5), surely: { lo: at(loPpmCount, 0.5), hi: at(hiPpmCount, 0.7) } };
 }
 

@@ -44,14 +44,14 @@ export function lineReadings({ line, catalogue, tanks }: { line: string; catalog
   const words = line.replace(/[,;](?=\s|$)/g, ' ').replace(/\s*([–—-])\s*(?=\d)/g, '$1').split(/[\s=:]+/).filter((w) => w !== '');
   const start = tankAtStart({ words, tanks });
   const understood: UnderstoodLine = { readings: [], questions: [], ...(start ? { tankId: start.tankId } : {}) };
-  let position = start?.usedCount ?? 0;
-  while (position < words.length) position += takeOne({ words, position, catalogue, understood });
+  let wordIndex = start?.usedCount ?? 0;
+  while (wordIndex < words.length) wordIndex += takeOne({ words, wordIndex, catalogue, understood });
   return understood;
 }
 
 /** Takes one reading (or one question) off the line; returns how many words it used. */
-function takeOne({ words, position, catalogue, understood }: { words: readonly string[]; position: number; catalogue: readonly Parameter[]; understood: UnderstoodLine }): number {
-  const word = words[position] ?? '';
+function takeOne({ words, wordIndex, catalogue, understood }: { words: readonly string[]; wordIndex: number; catalogue: readonly Parameter[]; understood: UnderstoodLine }): number {
+  const word = words[wordIndex] ?? '';
   const glued = /^([a-zA-Z]+)([<>~]?[\d.,].*)$/.exec(word);
   const twoPart = glued && !parameterNamed({ catalogue, name: word }).ok ? glued : null;
   const parameter = parameterNamed({ catalogue, name: twoPart?.[1] ?? word });
@@ -59,10 +59,10 @@ function takeOne({ words, position, catalogue, understood }: { words: readonly s
     understood.questions.push({ text: word, why: isValue(word) ? `“${word}” has no parameter before it.` : `“${word}” is no tank or parameter we know.` });
     return 1;
   }
-  const parts = twoPart ? [twoPart[2] ?? ''] : words.slice(position + 1, position + 2);
+  const parts = twoPart ? [twoPart[2] ?? ''] : words.slice(wordIndex + 1, wordIndex + 2);
   let usedCount = twoPart ? 1 : 1 + parts.length;
-  const next = words[position + usedCount];
-  const opensAnother = isValue(words[position + usedCount + 1] ?? '') && next !== undefined && parameterNamed({ catalogue, name: next }).ok;
+  const next = words[wordIndex + usedCount];
+  const opensAnother = isValue(words[wordIndex + usedCount + 1] ?? '') && next !== undefined && parameterNamed({ catalogue, name: next }).ok;
   if (next !== undefined && !opensAnother && isUnitOf(parameter.value, next)) {
     parts.push(next);
     usedCount += 1;

@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { ok, refuse, type Refusal, type Result } from '#core/result';
 import { quantityNamed, spanToCanonical, unitNamed } from '#core/units';
 import type { Interval } from './interval';
@@ -109,7 +110,7 @@ function atLeastResolution({ readBy }: Parameter, { lo, hi }: Interval): Interva
  * unknown unit, a span written backwards, and what water cannot be, with the likely mend.
  * @example parseReading({ parameter: ph, text: '6,4' }) // { lo: 6.35, hi: 6.45, unit: '' }
  */
-export function parseReading({ parameter, text, readBy }: { parameter: Parameter; text: string; readBy?: ReadBy | undefined }): Result<ParsedReading> {
+export function parseReading({ parameter, text, readBy }: { parameter: Parameter; text: string; readBy?: ReadBy | undefined }, note: Recorder = silent): Result<ParsedReading> {
   const trimmed = text.trim();
   if (/^-\s*[\d.,]/.test(trimmed)) return refuse({ kind: 'out-of-range', field: parameter.label, value: -toNumber(trimmed.replace(/[^\d.,]/g, '')), ...parameter.possible, unit: parameter.unit });
   const raw = shapeOf(trimmed);
@@ -127,5 +128,9 @@ export function parseReading({ parameter, text, readBy }: { parameter: Parameter
   if (fault) return refuse(fault);
   const canonical = foreign ? spanToCanonical({ unit: unit.value, ...entered }) : entered;
   const interval = withinPossible(parameter, foreign && !readBy && raw.shape === 'plain' ? atLeastResolution(parameter, canonical) : canonical);
+  const instrument = readBy ?? own;
+  note.fact({ id: 'text', label: `${parameter.label}, as written`, value: trimmed, unit: unit.value.names[0] ?? '', origin: 'entered' });
+  note.fact({ id: 'instrument', label: 'Read by', value: instrument.kind === 'chart' ? `chart ${instrument.steps.join(', ')}` : `resolution ${instrument.resolution}`, unit: '', origin: readBy ? 'entered' : 'default' });
+  if (raw.shape === 'plain' || raw.shape === 'about') note.assume(instrument.kind === 'chart' ? 'A colour could be anything up to half way to its neighbours.' : 'The true value lies within half the resolution.');
   return ok({ ...interval, unit: parameter.unit, enteredUnit: unit.value.names[0] ?? '', factorUnknown: unit.value.factorSpan !== undefined });
 }

@@ -35,7 +35,7 @@ export function directionOf({ readings, changes }: { readings: readonly DatedRea
   for (const [i, reading] of sorted.slice(1).entries()) {
     const before = sorted[i];
     if (!before) continue;
-    const expected = afterChanges({ level: middle(before), changes, from: before, to: reading });
+    const expected = afterChanges({ levelValue: middle(before), changes, from: before, to: reading });
     if (expected === null) return 'unknown';
     net += middle(reading) - expected;
     days.push((reading.atEpochMs - first.atEpochMs) / dayMs);
@@ -57,8 +57,8 @@ function monotonic(levels: readonly number[]): boolean {
   return Math.abs(agreement) / Math.sqrt((count * (count - 1) * (2 * count + 5)) / 18) >= 1.645;
 }
 
-function afterChanges({ level, changes, from, to }: { level: number; changes: readonly DatedChange[]; from: DatedReading; to: DatedReading }): number | null {
-  let expected = level;
+function afterChanges({ levelValue, changes, from, to }: { levelValue: number; changes: readonly DatedChange[]; from: DatedReading; to: DatedReading }): number | null {
+  let expected = levelValue;
   for (const change of changes) {
     if (change.atEpochMs <= from.atEpochMs || change.atEpochMs > to.atEpochMs) continue;
     if (change.sourceValue === null) return null;

@@ -12,7 +12,7 @@ export function firstFault(guards: readonly NumberGuard[]): Refusal | null {
   for (const { field, value, range } of guards) {
     if (value === undefined || value === null) return { kind: 'missing', field, why: 'a number is needed' };
     if (typeof value !== 'number' || !Number.isFinite(value))
-      return { kind: 'not-a-number', field, text: String(value) };
+      return { kind: 'not-a-number', field, text: typeof value === 'number' ? String(value) : typeof value };
     if (value < range.lo || value > range.hi) return { kind: 'out-of-range', field, value, ...range };
   }
   return null;

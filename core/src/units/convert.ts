@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { ok, refuse, type Result } from '#core/result';
 import { quantities, type Quantity, type Unit } from './quantities';
 
@@ -34,7 +35,7 @@ const fromCanonical = (unit: Unit, value: number): number => (value - (unit.offs
  * Source: NIST SP 811 factors; DIN 38409-6 for the degree; CIAAW 2021 weights.
  * @example convert({ quantity: 'gh', value: 150, from: 'ppm', to: 'dGH' }) // ok, about 8.404
  */
-export function convert(input: { quantity: string; value: number; from: string; to: string }): Result<{ value: number }> {
+export function convert(input: { quantity: string; value: number; from: string; to: string }, note: Recorder = silent): Result<{ value: number }> {
   const quantity = quantityNamed(input.quantity);
   if (!quantity.ok) return quantity;
   const from = unitNamed({ quantity: quantity.value, unit: input.from });
@@ -47,7 +48,11 @@ export function convert(input: { quantity: string; value: number; from: string; 
   const canonical = toCanonical(from.value, input.value);
   const { lo, hi } = quantity.value.range;
   if (canonical < lo || canonical > hi) return refuse({ kind: 'out-of-range', field: quantity.value.id, value: input.value, lo: fromCanonical(from.value, lo), hi: hi === Number.MAX_VALUE ? hi : fromCanonical(from.value, hi), unit: from.value.names[0] ?? '' });
-  return ok({ value: fromCanonical(to.value, canonical) });
+  note.source(...(quantity.value.sourceIds ?? ['nist-811']));
+  const shown = (unit: Unit): string => unit.names[0] ?? '';
+  note.input({ id: 'value', label: `${quantity.value.id}, as given`, value: input.value, unit: shown(from.value), origin: 'entered' });
+  const inside = note.step({ id: 'canonical', label: 'In the unit kept inside', unit: shown(quantity.value.units[0]), formula: 'value × factor + offset', terms: { value: input.value, factor: from.value.factor, offset: from.value.offset ?? 0 }, by: (x) => x.value * x.factor + x.offset });
+  return ok({ value: note.step({ id: 'converted', label: 'In the unit asked for', unit: shown(to.value), formula: '(canonical − offset) / factor', terms: { canonical: inside, factor: to.value.factor, offset: to.value.offset ?? 0 }, by: (x) => (x.canonical - x.offset) / x.factor }) });
 }
 
 /** Entered numbers in canonical units; a unit that stands for several factors widens into a span. */

@@ -19,6 +19,8 @@ export interface Quantity {
   units: readonly [Unit, ...Unit[]];
   /** What can be, in the canonical unit. */
   range: { lo: number; hi: number };
+  /** Where the factors come from; NIST SP 811 unless said. */
+  sourceIds?: readonly string[];
 }
 
 const unit = (factor: number, ...names: string[]): Unit => ({ names, factor });
@@ -72,15 +74,15 @@ export const quantities: readonly Quantity[] = [
     units: [unit(1, '°C', 'C', 'celsius'), { names: ['°F', 'F', 'fahrenheit'], factor: 5 / 9, offset: -160 / 9 }, { names: ['K', 'kelvin'], factor: 1, offset: -273.15 }],
   },
   { id: 'temperatureDifference', names: ['temperature difference', 'temperature step'], range: { lo: -Number.MAX_VALUE, hi: Number.MAX_VALUE }, units: [unit(1, 'K', '°C', 'C', 'kelvin'), unit(5 / 9, '°F', 'F')] },
-  { id: 'gh', names: ['gh', 'general hardness', 'hardness', 'ghDegrees', 'dgh', 'total hardness'], range: positive, units: hardnessUnits('dGH') },
-  { id: 'kh', names: ['kh', 'carbonate hardness', 'alkalinity', 'khDegrees', 'dkh'], range: positive, units: alkalinityUnits() },
-  { id: 'ca', names: ['ca', 'calcium', 'caMgPerL'], range: positive, units: ionUnits('ca') },
-  { id: 'mg', names: ['mg', 'magnesium', 'mgMgPerL'], range: positive, units: ionUnits('mg') },
-  { id: 'na', names: ['na', 'sodium', 'naMgPerL'], range: positive, units: ionUnits('na') },
-  { id: 'k', names: ['k', 'potassium', 'kMgPerL'], range: positive, units: ionUnits('k') },
-  { id: 'cl', names: ['cl', 'chloride', 'clMgPerL'], range: positive, units: ionUnits('cl') },
-  { id: 'so4', names: ['so4', 'sulfate', 'sulphate', 'so4MgPerL'], range: positive, units: ionUnits('so4') },
-  { id: 'hco3', names: ['hco3', 'bicarbonate', 'hydrogen carbonate', 'hco3MgPerL'], range: positive, units: ionUnits('hco3') },
+  { id: 'gh', names: ['gh', 'general hardness', 'hardness', 'ghDegrees', 'dgh', 'total hardness'], range: positive, sourceIds: ['din-38409', 'ciaaw-2021'], units: hardnessUnits('dGH') },
+  { id: 'kh', names: ['kh', 'carbonate hardness', 'alkalinity', 'khDegrees', 'dkh'], range: positive, sourceIds: ['din-38409', 'ciaaw-2021'], units: alkalinityUnits() },
+  { id: 'ca', names: ['ca', 'calcium', 'caMgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('ca') },
+  { id: 'mg', names: ['mg', 'magnesium', 'mgMgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('mg') },
+  { id: 'na', names: ['na', 'sodium', 'naMgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('na') },
+  { id: 'k', names: ['k', 'potassium', 'kMgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('k') },
+  { id: 'cl', names: ['cl', 'chloride', 'clMgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('cl') },
+  { id: 'so4', names: ['so4', 'sulfate', 'sulphate', 'so4MgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('so4') },
+  { id: 'hco3', names: ['hco3', 'bicarbonate', 'hydrogen carbonate', 'hco3MgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnits('hco3') },
   {
     id: 'ammonia', names: ['ammonia', 'tan', 'total ammonia', 'tanMgPerL', 'nh3', 'nh4', 'ammonium', 'nh3AsNMgPerL'], range: positive,
     units: [
@@ -88,9 +90,9 @@ export const quantities: readonly Quantity[] = [
       unit(species.n.molarGPerMol / species.nh4.molarGPerMol, 'mg/L as NH4', 'NH4', 'mg/L NH4', 'as NH4', 'NH4+', 'ppm NH4'),
     ],
   },
-  { id: 'nitrite', names: ['nitrite', 'no2', 'no2MgPerL'], range: positive, units: asUnits('no2', ['NO2', 'mg/L NO2', 'as NO2', 'mg/L as NO2', 'as ion', 'mg/L as ion'], 'n', [...asN, 'NO2-N', 'mg/L NO2-N']) },
-  { id: 'nitrate', names: ['nitrate', 'no3', 'no3MgPerL'], range: positive, units: asUnits('no3', ['NO3', 'mg/L NO3', 'as NO3', 'mg/L as NO3', 'as ion', 'mg/L as ion'], 'n', [...asN, 'NO3-N', 'mg/L NO3-N']) },
-  { id: 'phosphate', names: ['phosphate', 'po4', 'po4MgPerL'], range: positive, units: asUnits('po4', ['PO4', 'mg/L PO4', 'as PO4', 'mg/L as PO4', 'as ion', 'mg/L as ion'], 'p', ['mg/L as P', 'P', 'mg/L P', 'as P', 'PO4-P', 'mg/L PO4-P']) },
+  { id: 'nitrite', names: ['nitrite', 'no2', 'no2MgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: asUnits('no2', ['NO2', 'mg/L NO2', 'as NO2', 'mg/L as NO2', 'as ion', 'mg/L as ion'], 'n', [...asN, 'NO2-N', 'mg/L NO2-N']) },
+  { id: 'nitrate', names: ['nitrate', 'no3', 'no3MgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: asUnits('no3', ['NO3', 'mg/L NO3', 'as NO3', 'mg/L as NO3', 'as ion', 'mg/L as ion'], 'n', [...asN, 'NO3-N', 'mg/L NO3-N']) },
+  { id: 'phosphate', names: ['phosphate', 'po4', 'po4MgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: asUnits('po4', ['PO4', 'mg/L PO4', 'as PO4', 'mg/L as PO4', 'as ion', 'mg/L as ion'], 'p', ['mg/L as P', 'P', 'mg/L P', 'as P', 'PO4-P', 'mg/L PO4-P']) },
   {
     id: 'conductivity', names: ['conductivity', 'ec', 'ec25', 'ec25UsPerCm', 'tds'], range: positive,
     units: [
@@ -102,7 +104,7 @@ export const quantities: readonly Quantity[] = [
   { id: 'ph', names: ['ph'], range: { lo: 0, hi: 14 }, units: [unit(1, '', 'pH', '-')] },
   { id: 'oxygen', names: ['oxygen', 'o2', 'dissolved oxygen', 'do', 'o2MgPerL'], range: positive, units: [unit(1, 'mg/L', 'mgPerL', 'ppm', 'mgL')] },
   { id: 'chlorine', names: ['chlorine', 'chloramine', 'total chlorine', 'cl2', 'cl2MgPerL'], range: positive, units: [unit(1, 'mg/L', 'mgPerL', 'ppm', 'mgL', 'mg/L Cl2', 'Cl2')] },
-  { id: 'co2', names: ['co2', 'carbon dioxide', 'co2MgPerL'], range: positive, units: ionUnitsWithoutCharge() },
+  { id: 'co2', names: ['co2', 'carbon dioxide', 'co2MgPerL'], range: positive, sourceIds: ['ciaaw-2021'], units: ionUnitsWithoutCharge() },
   { id: 'light', names: ['light', 'light hours'], range: { lo: 0, hi: 24 }, units: [unit(1, 'h', 'hours', 'hour'), unit(1 / 60, 'min', 'minutes')] },
   { id: 'flow', names: ['flow', 'turnover'], range: positive, units: [unit(1, 'L/h', 'lPerH', 'lph'), unit(60, 'L/min', 'lpm'), unit(usGalL, 'US gal/h', 'gph', 'usGalPerH')] },
 ];

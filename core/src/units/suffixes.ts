@@ -13,6 +13,9 @@ export const unitSuffixes = [
   'Atm', 'Percent', 'Px',
 ] as const;
 
-/** Dimensionless endings, and whole names that carry their own meaning. */
-export const dimensionlessEndings = ['Fraction', 'Count', 'Ratio', 'Factor', 'Index', 'Sequence', 'Version', 'Seed', 'Order', 'Rank', 'Decimals', 'Port', 'Status'] as const;
-export const dimensionlessNames = ['ph', 'lo', 'hi', 'value', 'factor', 'offset', 'version', 'seed', 'status', 'sequence', 'limit', 'length', 'index', 'count', 'step'] as const;
+/**
+ * Dimensionless endings, and whole names that carry their own meaning. `Value`, `lo`, `hi` and `resolution` take their
+ * unit from the parameter id beside them; k1, k2, kw and the activity coefficients are the field's own symbols.
+ */
+export const dimensionlessEndings = ['Fraction', 'Value', 'Count', 'Ratio', 'Factor', 'Index', 'Sequence', 'Version', 'Seed', 'Order', 'Rank', 'Decimals', 'Port', 'Status'] as const;
+export const dimensionlessNames = ['ph', 'lo', 'hi', 'value', 'resolution', 'k1', 'k2', 'kw', 'gamma1', 'gamma2', 'id', 'factor', 'offset', 'version', 'seed', 'status', 'sequence', 'limit', 'length', 'index', 'count', 'step'] as const;

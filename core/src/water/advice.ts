@@ -79,12 +79,12 @@ export const oneClassLower = (bearing: Bearing): Bearing => (bearing === 'robust
 
 const slackFraction = 1e-9;
 
-function stepOf({ rule, bearing, before, after, movedValue }: { rule: StepLimit; bearing: Bearing; before: number; after: number; movedValue: number }): StepAdvice {
+function stepOf({ rule, bearing, beforeValue, afterValue, movedValue }: { rule: StepLimit; bearing: Bearing; beforeValue: number; afterValue: number; movedValue: number }): StepAdvice {
   const { value, grade } = rule.byBearing[bearing];
-  const limitValue = rule.measure === 'fraction' ? value * before : value;
-  const stepValue = after - before;
+  const limitValue = rule.measure === 'fraction' ? value * beforeValue : value;
+  const stepValue = afterValue - beforeValue;
   const total = Math.abs(stepValue + (rule.per === 'day' ? movedValue : 0));
-  return { parameter: rule.parameter, beforeValue: before, afterValue: after, stepValue, limitValue, per: rule.per, within: total <= limitValue * (1 + slackFraction) + slackFraction, ruleId: rule.id, grade };
+  return { parameter: rule.parameter, beforeValue, afterValue, stepValue, limitValue, per: rule.per, within: total <= limitValue * (1 + slackFraction) + slackFraction, ruleId: rule.id, grade };
 }
 
 export interface AdviceInput {
@@ -118,7 +118,7 @@ export function changeAdvice({ bearing, before, after, limits, emergency = null,
     const rules = limits.filter((rule) => rule.parameter === id);
     if (rules.length === 0 && before[id] !== after[id]) unlimited.push(id);
     for (const rule of rules) {
-      const step = stepOf({ rule, bearing, before: before[id] ?? 0, after: after[id] ?? 0, movedValue: movedToday[id] ?? 0 });
+      const step = stepOf({ rule, bearing, beforeValue: before[id] ?? 0, afterValue: after[id] ?? 0, movedValue: movedToday[id] ?? 0 });
       parameters.push(step);
       note.step({ id: rule.id, label: `Step a ${rule.per}, limit ${Number(step.limitValue.toPrecision(3))} (${step.grade})`, unit: id, formula: 'after − before', terms: { after: step.afterValue, before: step.beforeValue }, by: (x) => x.after - x.before });
       note.source(...rule.sourceIds);

@@ -73,13 +73,13 @@ export function changeEffect(input: ChangeInput, note: Recorder = silent): Resul
     else after[id] = note.step({ id, label: id === 'tempC' ? 'Temperature after' : 'After the change', unit: id, formula: '(1 − f) × tank + f × source', terms: { f, tank: x, source: c }, by: (t) => (1 - t.f) * t.tank + t.f * t.source });
   }
   if (after.ec25UsPerCm !== undefined) note.limit('Conductivity is mixed by volume; between very unlike waters that is up to a few percent high.');
-  const ph = mixedPh({ f, tank, source, after }, note);
+  const ph = mixedPh({ changeFraction: f, tank, source, after }, note);
   if (ph !== null) after.ph = ph;
   else if (tank.ph !== undefined || source.ph !== undefined) unknown.push('ph');
   return ok(note.explained({ changeFraction: f, changeL, after, unknown }));
 }
 
-function mixedPh({ f, tank, source, after }: { f: number; tank: Water; source: Water; after: Water }, note: Recorder): number | null {
+function mixedPh({ changeFraction: f, tank, source, after }: { changeFraction: number; tank: Water; source: Water; after: Water }, note: Recorder): number | null {
   if (tank.ph === undefined || source.ph === undefined) return null;
   const sides = [tank, source].map(carbonOf);
   const [own, fresh] = sides;

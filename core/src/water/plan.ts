@@ -40,7 +40,7 @@ function pointsOf(spans: WaterSpan): Water {
   }
   return water;
 }
-const closedBelow = (spans: WaterSpan): WaterSpan => Object.fromEntries(Object.entries(spans).map(([id, s]: [string, Interval]) => [id, { lo: s.lo ?? 0, hi: s.hi }])) as WaterSpan;
+const closedBelow = (spans: WaterSpan): WaterSpan => Object.fromEntries(Object.entries(spans).map(([id, s]: [string, Interval]) => [id, { lo: s.lo ?? 0, hi: s.hi }]));
 
 /**
  * One change of one tank, thought through: the water after it (as spans and at their middles), whether it is wise for

@@ -32,5 +32,5 @@ function operation(operationId: string, route: Route): object {
 }
 
 function located(schema: v.ObjectSchema<v.ObjectEntries, undefined> | undefined, where: 'path' | 'query'): object[] {
-  return Object.entries(schema?.entries ?? {}).map(([name, entry]) => ({ name, in: where, required: where === 'path', schema: schemaOf(entry as v.GenericSchema, 'input') }));
+  return Object.entries(schema?.entries ?? {}).map(([name, entry]) => ({ name, in: where, required: where === 'path', schema: schemaOf(entry, 'input') }));
 }

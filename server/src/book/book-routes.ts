@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import Papa from 'papaparse';
-import * as v from 'valibot';
+import type * as v from 'valibot';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { exportedBook, writeRequest } from '#contracts/book';
 import { routes } from '#contracts/api';

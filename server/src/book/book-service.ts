@@ -27,20 +27,20 @@ const skewMs = 5 * 60_000;
  * content it is a conflict and nothing of the batch is written.
  */
 export async function writeEntries(deps: BookDeps, batch: readonly NewEntry[]): Promise<WriteResponse> {
-  const now = deps.house.clock.nowEpochMs();
+  const nowEpochMs = deps.house.clock.nowEpochMs();
   refuseUnstorable(batch);
-  const rows = batch.map((entry) => rowOf(deps, entry, now));
+  const rows = batch.map((entry) => rowOf(deps, entry, nowEpochMs));
   const sequences = await deps.db.transaction(async (tx) => {
     const known = await lockedSubjects(deps, tx, batch);
     const written = await insertEntries(tx, rows);
     const fresh = batch.filter((e) => written.has(e.id));
     const repeated = await repeatedSequences(tx, rows.filter((r) => !written.has(r.id)));
-    await checkEntries(deps, tx, { fresh, known, now });
+    await checkEntries(deps, tx, { fresh, known, nowEpochMs });
     await projectFresh(deps, tx, { fresh, rows, written, known });
     return { written, repeated };
   });
   return {
-    nowAt: new Date(now).toISOString(),
+    nowAt: new Date(nowEpochMs).toISOString(),
     entries: rows.map((row) => ({ id: row.id, sequence: sequences.written.get(row.id) ?? sequences.repeated.get(row.id) ?? 0, nightOn: row.nightOn, repeated: !sequences.written.has(row.id) })),
   };
 }
@@ -53,11 +53,11 @@ function refuseUnstorable(batch: readonly NewEntry[]): void {
   if (doubled >= 0) throw badRequest([{ field: `entries.${doubled}.id`, message: 'stands twice in this batch' }]);
 }
 
-function rowOf({ house, by }: BookDeps, entry: NewEntry, now: number): NewEntryRow {
+function rowOf({ house, by }: BookDeps, entry: NewEntry, nowEpochMs: number): NewEntryRow {
   const at = new Date(entry.happenedAt);
   return {
     id: entry.id, kind: entry.kind, kindVersion: entry.kindVersion, subjectId: entry.subjectId, happenedAt: at, zone: house.zoneAt(at.getTime()), nightOn: house.nightOnAt(at.getTime()),
-    writtenAt: new Date(now), writtenBy: by, payload: entry.payload, payloadHash: entryHash(entry),
+    writtenAt: new Date(nowEpochMs), writtenBy: by, payload: entry.payload, payloadHash: entryHash(entry),
   };
 }
 
@@ -80,13 +80,13 @@ async function repeatedSequences(tx: Tx, rows: readonly NewEntryRow[]): Promise<
   return new Map([...stored.values()].map((r) => [r.id, r.sequence]));
 }
 
-async function checkEntries(deps: BookDeps, tx: Tx, { fresh, known, now }: { fresh: readonly NewEntry[]; known: Map<string, SubjectRow>; now: number }): Promise<void> {
+async function checkEntries(deps: BookDeps, tx: Tx, { fresh, known, nowEpochMs }: { fresh: readonly NewEntry[]; known: Map<string, SubjectRow>; nowEpochMs: number }): Promise<void> {
   const faults: FieldFault[] = [];
   for (const [i, entry] of fresh.entries()) {
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
     if (!subject) throw Object.assign(notFound(entry.kind === 'readings' || entry.kind === 'strike' ? 'tank or source' : 'tank'), { faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }] });
-    faults.push(...timeFaults({ entry, subject, now, path, deps }));
+    faults.push(...timeFaults({ entry, subject, nowEpochMs, path, deps }));
     const module = deps.kinds.of(entry.kind);
     if (module.on !== 'either' && module.on !== subject.kind) faults.push({ field: `${path}.subjectId`, message: `is a ${subject.kind}; this kind of entry goes to a ${module.on}` });
     if (module.seeds) faults.push(...(await nameFaults(tx, entry, subject, path)));
@@ -97,12 +97,12 @@ async function checkEntries(deps: BookDeps, tx: Tx, { fresh, known, now }: { fre
   if (faults.length > 0) throw badRequest(faults);
 }
 
-function timeFaults({ entry, subject, now, path, deps }: { entry: NewEntry; subject: SubjectRow; now: number; path: string; deps: BookDeps }): FieldFault[] {
+function timeFaults({ entry, subject, nowEpochMs, path, deps }: { entry: NewEntry; subject: SubjectRow; nowEpochMs: number; path: string; deps: BookDeps }): FieldFault[] {
   const at = new Date(entry.happenedAt).getTime();
-  if (at > now + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
+  if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
   const night = deps.house.nightOnAt(at);
   if (entry.kind !== 'set-up' && entry.kind !== 'source' && night < subject.startedOn) return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
-  if ((entry.kind === 'set-up' || entry.kind === 'source') && entry.payload.startedOn > deps.house.nightOnAt(now + 86_400_000)) return [{ field: `${path}.payload.startedOn`, message: 'lies in the future' }];
+  if ((entry.kind === 'set-up' || entry.kind === 'source') && entry.payload.startedOn > deps.house.nightOnAt(nowEpochMs + 86_400_000)) return [{ field: `${path}.payload.startedOn`, message: 'lies in the future' }];
   return [];
 }
 
@@ -114,7 +114,7 @@ async function nameFaults(tx: Tx, entry: NewEntry, subject: SubjectRow, path: st
 
 async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjectId: string): Promise<void> {
   const [entry] = await entriesById(tx, [entryId]);
-  if (!entry || entry.subjectId !== subjectId) throw notFound('entry of this subject');
+  if (entry?.subjectId !== subjectId) throw notFound('entry of this subject');
   if (entry.kind === 'strike') throw refused('A strike cannot be struck; write the entry again instead');
   const before = await strikesOf(tx, [entryId]);
   if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw refused('This is struck already');

@@ -10,7 +10,7 @@ export function entryHash({ kind, kindVersion, subjectId, happenedAt, payload }:
 
 /** Paths of strings that PostgreSQL or other readers of the book could not hold: U+0000 and lone surrogates. */
 export function unstorableText(value: unknown, path = ''): string[] {
-  if (typeof value === 'string') return /\u0000|\p{Surrogate}/u.test(value) ? [path] : [];
+  if (typeof value === 'string') return value.includes('\u0000') || /\p{Surrogate}/u.test(value) ? [path] : [];
   if (Array.isArray(value)) return value.flatMap((item, i) => unstorableText(item, path ? `${path}.${i}` : String(i)));
   if (typeof value === 'object' && value !== null)
     return Object.entries(value).flatMap(([key, item]) => [...unstorableText(key, path), ...unstorableText(item, path ? `${path}.${key}` : key)]);

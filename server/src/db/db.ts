@@ -7,7 +7,7 @@ export type Db = NodePgDatabase<typeof schema>;
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
 // Sequences are bigint; they stay far under 2^53.
-pg.types.setTypeParser(20, Number);
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 
 export interface OpenDb {
   db: Db;

@@ -69,7 +69,7 @@ export function demoNights({ tonightOn, zone, seed = 20260314 }: { tonightOn: st
   const run: Run = { zone, chance, ids: new Map(), waters: new Map(demoTanks.map((t) => [t.key, { ...t.start }])), sourceWaters: new Map(demoSources.map((s) => [s.key, { ...s.water }])) };
   const firstOn = addDays({ on: tonightOn, days: -demoDays });
   const nights = [openingNight(run, firstOn)];
-  for (let daysAgo = demoDays - 1; daysAgo >= 1; daysAgo--) nights.push(nightOf(run, addDays({ on: tonightOn, days: -daysAgo }), daysAgo));
+  for (let agoDays = demoDays - 1; agoDays >= 1; agoDays--) nights.push(nightOf(run, addDays({ on: tonightOn, days: -agoDays }), agoDays));
   return nights;
 }
 
@@ -94,72 +94,72 @@ function openingNight(run: Run, on: string): DemoNight {
   return { on, writtenAtEpochMs: at(run, on, 5).epochMs, entries };
 }
 
-function nightOf(run: Run, on: string, daysAgo: number): DemoNight {
+function nightOf(run: Run, on: string, agoDays: number): DemoNight {
   const entries: NewEntry[] = [];
-  if (daysAgo === 61) Object.assign(run.sourceWaters.get('tap') ?? {}, { ghDegrees: 14, khDegrees: 9, ec25UsPerCm: 520, ph: 7.7 });
-  if (daysAgo % 28 === 5 || daysAgo === 61) entries.push(...sourceTests(run, on, daysAgo));
-  for (const [index, tank] of demoTanks.entries()) entries.push(...tankNight(run, { tank, index, on, daysAgo }));
-  for (const note of demoNotes.filter((n) => n.daysAgo === daysAgo)) {
+  if (agoDays === 61) Object.assign(run.sourceWaters.get('tap') ?? {}, { ghDegrees: 14, khDegrees: 9, ec25UsPerCm: 520, ph: 7.7 });
+  if (agoDays % 28 === 5 || agoDays === 61) entries.push(...sourceTests(run, on, agoDays));
+  for (const [index, tank] of demoTanks.entries()) entries.push(...tankNight(run, { tank, index, on, agoDays }));
+  for (const note of demoNotes.filter((n) => n.agoDays === agoDays)) {
     entries.push({ ...head(run, { kind: 'note', key: note.subject, on, minutes: 95 }), payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) } });
   }
-  if (daysAgo === 174) entries.push({ ...head(run, { kind: 'readings', key: 'bee', on, minutes: 20 }), payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '420')] } }, { ...head(run, { kind: 'readings', key: 'bee', on, minutes: 60 }), payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '216')] } });
+  if (agoDays === 174) entries.push({ ...head(run, { kind: 'readings', key: 'bee', on, minutes: 20 }), payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '420')] } }, { ...head(run, { kind: 'readings', key: 'bee', on, minutes: 60 }), payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '216')] } });
   return { on, writtenAtEpochMs: at(run, on, 100).epochMs, entries };
 }
 
-function sourceTests(run: Run, on: string, daysAgo: number): NewEntry[] {
+function sourceTests(run: Run, on: string, agoDays: number): NewEntry[] {
   return demoSources.map((source): NewEntry => {
     const water = { ...run.sourceWaters.get(source.key) };
-    if (source.key === 'ro' && daysAgo > 236 && daysAgo < 300) water.ec25UsPerCm = 4 + (300 - daysAgo) * 0.42;
+    if (source.key === 'ro' && agoDays > 236 && agoDays < 300) water.ec25UsPerCm = 4 + (300 - agoDays) * 0.42;
     const values = (Object.entries(water) as [ParameterId, number][]).map(([id, value]) => readingOf(id, written(id, value)));
     return { ...head(run, { kind: 'readings', key: source.key, on, minutes: 10 }), payload: { context: 'source', values } };
   });
 }
 
-function tankNight(run: Run, { tank, index, on, daysAgo }: { tank: DemoTank; index: number; on: string; daysAgo: number }): NewEntry[] {
+function tankNight(run: Run, { tank, index, on, agoDays }: { tank: DemoTank; index: number; on: string; agoDays: number }): NewEntry[] {
   const entries: NewEntry[] = [];
   const water = run.waters.get(tank.key) ?? {};
-  drift(run, tank, water, daysAgo);
+  drift(run, tank, water, agoDays);
   const minutes = 15 + index * 8;
-  if (testedTonight(tank, daysAgo)) entries.push({ ...head(run, { kind: 'readings', key: tank.key, on, minutes }), payload: { context: 'routine', values: tank.tests.map((id) => readingOf(id, written(id, seen(run, tank, water, id, daysAgo)))) } });
-  if (changedTonight(tank, daysAgo)) entries.push(...changeEntries(run, { tank, water, on, minutes: minutes + 3, daysAgo }));
+  if (testedTonight(tank, agoDays)) entries.push({ ...head(run, { kind: 'readings', key: tank.key, on, minutes }), payload: { context: 'routine', values: tank.tests.map((id) => readingOf(id, written(id, seen(run, tank, water, id, agoDays)))) } });
+  if (changedTonight(tank, agoDays)) entries.push(...changeEntries(run, { tank, water, on, minutes: minutes + 3, agoDays }));
   entries.push({ ...head(run, { kind: 'looked', key: tank.key, on, minutes: minutes + 6 }), payload: { fed: run.chance.share() > 0.1, fine: true } });
   return entries;
 }
 
-function drift(run: Run, tank: DemoTank, water: Water, daysAgo: number): void {
+function drift(run: Run, tank: DemoTank, water: Water, agoDays: number): void {
   for (const [id, step] of Object.entries(tank.dailyDrift) as [ParameterId, number][]) water[id] = Math.max(0, (water[id] ?? 0) + step * (0.6 + 0.8 * run.chance.share()));
-  if (tank.key === 'breakfast' && daysAgo < 75) water.ec25UsPerCm = (water.ec25UsPerCm ?? 0) + 1.9;
-  if (tank.key === 'stairwell' && daysAgo < 40) water.no3MgPerL = (water.no3MgPerL ?? 0) + 0.8;
-  if (tank.key === 'linen' && daysAgo <= 9) water.tanMgPerL = (water.tanMgPerL ?? 0) + 0.3;
+  if (tank.key === 'breakfast' && agoDays < 75) water.ec25UsPerCm = (water.ec25UsPerCm ?? 0) + 1.9;
+  if (tank.key === 'stairwell' && agoDays < 40) water.no3MgPerL = (water.no3MgPerL ?? 0) + 0.8;
+  if (tank.key === 'linen' && agoDays <= 9) water.tanMgPerL = (water.tanMgPerL ?? 0) + 0.3;
 }
 
-const testedTonight = (tank: DemoTank, daysAgo: number): boolean => {
-  if (tank.key === 'conservatory' && daysAgo < 50) return false;
-  if (tank.key === 'linen' && daysAgo < 7) return daysAgo === 1 || daysAgo === 3;
-  if (tank.key === 'bathhouse' && (daysAgo === 402 || daysAgo === 401)) return true;
-  return daysAgo % tank.testEveryDays === (tank.testEveryDays === 7 ? 2 : tank.key.length % 7);
+const testedTonight = (tank: DemoTank, agoDays: number): boolean => {
+  if (tank.key === 'conservatory' && agoDays < 50) return false;
+  if (tank.key === 'linen' && agoDays < 7) return agoDays === 1 || agoDays === 3;
+  if (tank.key === 'bathhouse' && (agoDays === 402 || agoDays === 401)) return true;
+  return agoDays % tank.testEveryDays === (tank.testEveryDays === 7 ? 2 : tank.key.length % 7);
 };
-const changedTonight = (tank: DemoTank, daysAgo: number): boolean => {
-  if (tank.key === 'stairwell' && daysAgo < 38) return false;
-  if (tank.key === 'linen' && daysAgo < 9) return false;
-  return daysAgo % tank.everyDays === (tank.everyDays === 7 ? 1 : 3);
+const changedTonight = (tank: DemoTank, agoDays: number): boolean => {
+  if (tank.key === 'stairwell' && agoDays < 38) return false;
+  if (tank.key === 'linen' && agoDays < 9) return false;
+  return agoDays % tank.everyDays === (tank.everyDays === 7 ? 1 : 3);
 };
 
-function seen(run: Run, tank: DemoTank, water: Water, id: ParameterId, daysAgo: number): number {
-  if (tank.key === 'bathhouse' && id === 'tempC' && daysAgo === 402) return 33.4;
-  if (tank.key === 'bathhouse' && id === 'tempC' && daysAgo === 401) return 29.6;
-  if (tank.key === 'linen' && id === 'ph' && daysAgo < 9) return 7.8;
+function seen(run: Run, tank: DemoTank, water: Water, id: ParameterId, agoDays: number): number {
+  if (tank.key === 'bathhouse' && id === 'tempC' && agoDays === 402) return 33.4;
+  if (tank.key === 'bathhouse' && id === 'tempC' && agoDays === 401) return 29.6;
+  if (tank.key === 'linen' && id === 'ph' && agoDays < 9) return 7.8;
   return Math.max(0, (water[id] ?? 0) + run.chance.spread() * (noise[id] ?? 0));
 }
 
-function changeEntries(run: Run, { tank, water, on, minutes, daysAgo }: { tank: DemoTank; water: Water; on: string; minutes: number; daysAgo: number }): NewEntry[] {
+function changeEntries(run: Run, { tank, water, on, minutes, agoDays }: { tank: DemoTank; water: Water; on: string; minutes: number; agoDays: number }): NewEntry[] {
   const source = { ...run.sourceWaters.get(tank.sourceKey), tempC: (water.tempC ?? 24) - 0.4 };
   const { changeFraction } = tank;
   const { ph: _ph, ...mixed } = unwrap(changeEffect({ netVolumeL: 1, changeFraction, tank: water, source })).value.after;
   Object.assign(water, mixed, { tempC: tank.start.tempC });
   const shown = Object.fromEntries(Object.entries(source).map(([id, value]) => [id, Math.round(value * 10) / 10])) as Water;
   const payload = { entered: { by: 'fraction' as const, changeFraction }, sourceId: idOf(run, tank.sourceKey), water: shown, how: tank.payload.bearing === 'delicate' ? ('dripped' as const) : ('poured' as const) };
-  if (tank.key !== 'cellar-a' || daysAgo !== 134) return [{ ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload }];
+  if (tank.key !== 'cellar-a' || agoDays !== 134) return [{ ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload }];
   const wrong: NewEntry = { ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload };
   return [
     wrong,

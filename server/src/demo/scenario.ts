@@ -49,24 +49,24 @@ export const demoTanks: readonly DemoTank[] = [
 export const demoDays = 548;
 
 export interface DemoNote {
-  daysAgo: number;
+  agoDays: number;
   subject: string;
   text: string;
   mark?: 'doubtful' | 'clear';
 }
 /** What went wrong and was put right, counted back from tonight. */
 export const demoNotes: readonly DemoNote[] = [
-  { daysAgo: 236, subject: 'ro', text: 'Pen reads 31 µS/cm after the deioniser; the resin is through. New resin in, the first 20 L run to waste.' },
-  { daysAgo: 174, subject: 'bee', text: 'Drum mixed too strong: 420 µS/cm where 215 was wanted. Caught by the pen, thinned before any of it was used.' },
-  { daysAgo: 131, subject: 'cellar-a', text: 'The drum marked “cherry” held lake water. Struck and written again; labels are now on drum and lid.' },
-  { daysAgo: 402, subject: 'bathhouse', text: 'Heater stuck on. Plug pulled before hands went in; lid open, air on, let it fall by itself.' },
-  { daysAgo: 401, subject: 'bathhouse', text: 'New heater, on its own thermostat plug. Two dead, the rest grazing.' },
-  { daysAgo: 312, subject: 'lobby', text: 'Power out from 23:10 to 06:40. Filters rinsed and restarted by hand, heaters checked one by one.' },
-  { daysAgo: 311, subject: 'bathhouse', text: 'After the power cut: wrapped in blankets overnight, back to 28 by evening at about a degree in two hours.' },
-  { daysAgo: 61, subject: 'tap', text: 'The supplier has switched to another source for the winter: harder, and more in it by the pen.' },
-  { daysAgo: 44, subject: 'linen', text: 'A bowl of pond snails left at the door by a guest. Kept apart in here, out of every other tank.', mark: 'doubtful' },
-  { daysAgo: 30, subject: 'linen', text: 'Snails found another home; tank emptied, dried, refilled.', mark: 'clear' },
-  { daysAgo: 9, subject: 'linen', text: 'Eight new fish from the breeder in town. Own net and siphon on the hook beside it.' },
-  { daysAgo: 6, subject: 'linen', text: 'White points on the gill covers of the males: breeding tubercles, in even rows, not spots. No treatment.' },
-  { daysAgo: 2, subject: 'breakfast', text: 'Five berried females counted.' },
+  { agoDays: 236, subject: 'ro', text: 'Pen reads 31 µS/cm after the deioniser; the resin is through. New resin in, the first 20 L run to waste.' },
+  { agoDays: 174, subject: 'bee', text: 'Drum mixed too strong: 420 µS/cm where 215 was wanted. Caught by the pen, thinned before any of it was used.' },
+  { agoDays: 131, subject: 'cellar-a', text: 'The drum marked “cherry” held lake water. Struck and written again; labels are now on drum and lid.' },
+  { agoDays: 402, subject: 'bathhouse', text: 'Heater stuck on. Plug pulled before hands went in; lid open, air on, let it fall by itself.' },
+  { agoDays: 401, subject: 'bathhouse', text: 'New heater, on its own thermostat plug. Two dead, the rest grazing.' },
+  { agoDays: 312, subject: 'lobby', text: 'Power out from 23:10 to 06:40. Filters rinsed and restarted by hand, heaters checked one by one.' },
+  { agoDays: 311, subject: 'bathhouse', text: 'After the power cut: wrapped in blankets overnight, back to 28 by evening at about a degree in two hours.' },
+  { agoDays: 61, subject: 'tap', text: 'The supplier has switched to another source for the winter: harder, and more in it by the pen.' },
+  { agoDays: 44, subject: 'linen', text: 'A bowl of pond snails left at the door by a guest. Kept apart in here, out of every other tank.', mark: 'doubtful' },
+  { agoDays: 30, subject: 'linen', text: 'Snails found another home; tank emptied, dried, refilled.', mark: 'clear' },
+  { agoDays: 9, subject: 'linen', text: 'Eight new fish from the breeder in town. Own net and siphon on the hook beside it.' },
+  { agoDays: 6, subject: 'linen', text: 'White points on the gill covers of the males: breeding tubercles, in even rows, not spots. No treatment.' },
+  { agoDays: 2, subject: 'breakfast', text: 'Five berried females counted.' },
 ];

@@ -12,11 +12,11 @@ const entriesShownCount = 12;
 
 /** One tank, whole: verdict per parameter, its history, its changes and its last entries. */
 export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: string; days: number }): Promise<Folio> {
-  const now = deps.house.clock.nowEpochMs();
-  const sinceEpochMs = now - days * dayMs;
+  const nowEpochMs = deps.house.clock.nowEpochMs();
+  const sinceEpochMs = nowEpochMs - days * dayMs;
   const tankIds = [tankId];
   const [tanks, newest, changes, history, page] = await Promise.all([
-    readTanks(deps.db, { atEpochMs: now, tankId }),
+    readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
     readNewest(deps.db, { tankIds, parameters: everyParameter }),
     readChanges(deps.db, { tankIds, sinceEpochMs, limit: 2000 }),
     readHistory(deps.db, { tankId, sinceEpochMs }),
@@ -24,18 +24,18 @@ export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: stri
   ]);
   const [tank] = tanks;
   if (!tank) throw notFound('tank');
-  const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs: now });
+  const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs });
   const byParameter: Folio['history'] = {};
   for (const row of history) (byParameter[row.parameter] ??= []).push(dated(row));
   return {
-    nowAt: new Date(now).toISOString(), nightOn: deps.house.nightOnAt(now), tank: tankLine({ tank, verdict, house: deps.house, now }), setUp: { ...tank.payload, rack: tank.payload.rack ?? '', overrides: tank.payload.overrides ?? [] }, netVolumeL: tank.net_volume_l, setUpEntryId: tank.setup_entry_id, startedOn: tank.started_on,
+    nowAt: new Date(nowEpochMs).toISOString(), nightOn: deps.house.nightOnAt(nowEpochMs), tank: tankLine({ tank, verdict, house: deps.house, nowEpochMs }), setUp: tank.payload, netVolumeL: tank.net_volume_l, setUpEntryId: tank.setup_entry_id, startedOn: tank.started_on,
     lines: verdict.lines.map((line) => {
       const [latest, ...earlier] = newest.find((n) => n.parameter === line.parameter)?.newest.map(dated) ?? [];
       return { parameter: line.parameter, state: line.state, reasonId: line.reasonId, reason: line.reason, direction: line.direction, band: line.band ? { ...line.band, sourceIds: [...line.band.sourceIds] } : null, latest: latest ?? null, earlier };
     }),
     history: byParameter,
     changes: changes.map((c) => ({ entryId: c.entry_id, atEpochMs: c.at_ms, changeFraction: c.change_fraction, changeL: c.change_l, sourceName: c.source_name ?? 'unknown', how: c.how, water: c.water })),
-    movedToday: movedSince({ changes, levels: byParameter, sinceEpochMs: now - dayMs }),
+    movedToday: movedSince({ changes, levels: byParameter, sinceEpochMs: nowEpochMs - dayMs }),
     entries: page.entries,
   };
 }
@@ -53,14 +53,14 @@ function movedSince({ changes, levels, sinceEpochMs }: { changes: readonly { at_
 
 /** How the verdict on one parameter was reached: the same code with its recorder on. */
 export async function verdictWorking(deps: BookDeps, { tankId, parameter }: { tankId: string; parameter: ParameterId }): Promise<Working> {
-  const now = deps.house.clock.nowEpochMs();
+  const nowEpochMs = deps.house.clock.nowEpochMs();
   const companions: ParameterId[] = parameter === 'tanMgPerL' ? [parameter, 'ph', 'tempC'] : [parameter];
-  const [[tank], newest, changes] = await Promise.all([readTanks(deps.db, { atEpochMs: now, tankId }), readNewest(deps.db, { tankIds: [tankId], parameters: companions }), readChanges(deps.db, { tankIds: [tankId] })]);
+  const [[tank], newest, changes] = await Promise.all([readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }), readNewest(deps.db, { tankIds: [tankId], parameters: companions }), readChanges(deps.db, { tankIds: [tankId] })]);
   if (!tank) throw notFound('tank');
   const note = recorder({ id: 'readings.judge', version: 1 });
   for (const { parameter: id, newest: rows } of newest)
-    for (const row of rows.slice(0, 1)) note.fact({ id, label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`, value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`, unit: id, origin: 'measured', entryId: row.entry_id, atEpochMs: Number(row.at_ms) });
-  const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs: now, note, only: parameter });
+    for (const row of rows.slice(0, 1)) note.fact({ id, label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`, value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`, unit: id, origin: 'measured', entryId: row.entry_id, atEpochMs: row.at_ms });
+  const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs, note, only: parameter });
   const line = verdict.lines.find((l) => l.parameter === parameter);
   if (line) note.assume(`Verdict: ${line.reason}`);
   if (line?.band?.note) note.limit(line.band.note);

@@ -17,15 +17,15 @@ const practiceOf = (id: string): Practice => shippedAlmanac.practices.find((p) =
 
 /** The bands for a tank: safety lines, its practice's, and the keeper's own on top, graded as the keeper's choice. */
 export function bandsOf(tank: TankRow): BandLine[] {
-  const overrides = (tank.payload.overrides ?? []).map((o): BandLine => ({ parameter: o.parameter, lo: o.lo, hi: o.hi, grade: 'single-observation', sourceIds: [], note: o.reason }));
+  const overrides = tank.payload.overrides.map((o): BandLine => ({ parameter: o.parameter, lo: o.lo, hi: o.hi, grade: 'single-observation', sourceIds: [], note: o.reason }));
   return bandsInForce({ practice: practiceOf(tank.payload.practiceId), safety: shippedAlmanac.safety, overrides });
 }
 
-export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({ lo: row.lo, hi: row.hi, atEpochMs: Number(row.at_ms), entryId: row.entry_id, text: row.text, insisted: row.insisted });
+export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({ lo: row.lo, hi: row.hi, atEpochMs: row.at_ms, entryId: row.entry_id, text: row.text, insisted: row.insisted });
 
 function historyOf(readings: readonly ReadingsRow[], changes: readonly ChangeRow[]): TankHistory {
   return {
-    readings: Object.fromEntries(readings.map((r) => [r.parameter, r.newest.map(dated)])) as TankHistory['readings'],
+    readings: Object.fromEntries(readings.map((r) => [r.parameter, r.newest.map(dated)])),
     changes: changes.map((c) => ({ atEpochMs: c.at_ms, changeFraction: c.change_fraction, source: c.water })),
   };
 }
@@ -41,14 +41,14 @@ export const everyParameter: readonly ParameterId[] = shippedAlmanac.parameters.
 
 /** Every tank of the house with its verdict. Three queries, whatever the number of tanks or years. */
 export async function tonightSheet({ db, house }: TonightDeps): Promise<Tonight> {
-  const now = house.clock.nowEpochMs();
-  const tanks = await readTanks(db, { atEpochMs: now });
+  const nowEpochMs = house.clock.nowEpochMs();
+  const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
   const tankIds = tanks.map((t) => t.id);
   const [readings, changes] = tankIds.length === 0 ? [[], []] : await Promise.all([readNewest(db, { tankIds, parameters: everyParameter }), readChanges(db, { tankIds })]);
   const readingsBy = groupBy(readings);
   const changesBy = groupBy(changes);
-  const rows = tanks.map((tank) => tankLine({ tank, verdict: verdictOf({ tank, readings: readingsBy.get(tank.id) ?? [], changes: changesBy.get(tank.id) ?? [], nowEpochMs: now }), house, now }));
-  return { nowAt: new Date(now).toISOString(), nightOn: house.nightOnAt(now), house: house.row.name, tanks: rows };
+  const rows = tanks.map((tank) => tankLine({ tank, verdict: verdictOf({ tank, readings: readingsBy.get(tank.id) ?? [], changes: changesBy.get(tank.id) ?? [], nowEpochMs }), house, nowEpochMs }));
+  return { nowAt: new Date(nowEpochMs).toISOString(), nightOn: house.nightOnAt(nowEpochMs), house: house.row.name, tanks: rows };
 }
 
 function groupBy<Row extends { subject_id: string }>(rows: readonly Row[]): Map<string, Row[]> {
@@ -61,17 +61,17 @@ function groupBy<Row extends { subject_id: string }>(rows: readonly Row[]): Map<
   return groups;
 }
 
-export function tankLine({ tank, verdict, house, now }: { tank: TankRow; verdict: TankVerdict; house: HouseContext; now: number }): TonightTank {
+export function tankLine({ tank, verdict, house, nowEpochMs }: { tank: TankRow; verdict: TankVerdict; house: HouseContext; nowEpochMs: number }): TonightTank {
   const { looked, mark } = tank.state;
   const lastDone = (['looked', 'change', 'readings', 'note'] as const).flatMap((kind) => {
     const done = tank.state[kind];
     return done ? [{ kind, at: new Date(done.atEpochMs).toISOString(), text: done.text }] : [];
   });
-  const zone = house.zoneAt(now);
+  const zone = house.zoneAt(nowEpochMs);
   return {
-    tankId: tank.id, name: tank.name, rack: tank.payload.rack ?? '', roundOrder: tank.payload.roundOrder, purpose: tank.payload.purpose, doubtful: mark?.text === 'doubtful', netVolumeL: tank.net_volume_l,
+    tankId: tank.id, name: tank.name, rack: tank.payload.rack, roundOrder: tank.payload.roundOrder, purpose: tank.payload.purpose, doubtful: mark?.text === 'doubtful', netVolumeL: tank.net_volume_l,
     state: verdict.state, reasonId: verdict.reasonId, reason: verdict.reason, deciding: verdict.deciding, urgent: verdict.urgent, nextStep: verdict.nextStep,
-    lookedTonight: looked !== undefined && nightOn({ atEpochMs: looked.atEpochMs, zone }) === nightOn({ atEpochMs: now, zone }),
+    lookedTonight: looked !== undefined && nightOn({ atEpochMs: looked.atEpochMs, zone }) === nightOn({ atEpochMs: nowEpochMs, zone }),
     lastDone: lastDone.sort((a, b) => b.at.localeCompare(a.at)),
   };
 }

@@ -36,7 +36,7 @@ export const checkChange: EntryCheck = async (tx, entry) => {
 
 /** The advice is stored as it was given; it must be what our own code says of the same figures. */
 function adviceFaults(given: GivenAdvice, overrideReason: string | undefined): FieldFault[] {
-  const again = changeAdvice({ bearing: given.bearing, before: given.before, after: given.after, limits: shippedAlmanac.limits, emergency: given.emergency, movedToday: given.movedToday ?? {} });
+  const again = changeAdvice({ bearing: given.bearing, before: given.before, after: given.after, limits: shippedAlmanac.limits, emergency: given.emergency, movedToday: given.movedToday });
   const faults: FieldFault[] = [];
   if (given.method.almanacVersion === shippedAlmanac.version && (!again.ok || again.value.value.advice !== given.advice)) faults.push({ field: 'advice.advice', message: 'is not what these figures give' });
   if (given.advice !== 'wise' && overrideReason === undefined) faults.push({ field: 'overrideReason', message: 'is needed where the advice was against the step' });

@@ -52,7 +52,7 @@ export class BookScreen {
   });
   protected load(older: string | null = null): void {
     const [before, beforeSequence] = older?.split('/') ?? [];
-    this.api.call('entries', { query: { subject: this.subject() || undefined, before, beforeSequence, limit: '150' } }).pipe(catchError((error: unknown) => { this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed'); return of(null); })).subscribe((page: BookPage | null) => {
+    this.api.call('entries', { query: { subject: this.subject() ?? undefined, before, beforeSequence, limit: '150' } }).pipe(catchError((error: unknown) => { this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed'); return of(null); })).subscribe((page: BookPage | null) => {
       if (!page) return;
       this.fault.set('');
       this.loaded.set(true);

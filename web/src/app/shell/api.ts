@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
-import { catchError, from, mergeMap, Observable, Subject, switchMap, tap, throwError } from 'rxjs';
+import type { Observable} from 'rxjs';
+import { catchError, from, mergeMap, Subject, switchMap, tap, throwError } from 'rxjs';
 import { fromFetch } from 'rxjs/fetch';
 import type * as v from 'valibot';
 import { apiPath, routes, type RouteName } from '#contracts/api';

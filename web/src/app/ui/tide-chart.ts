@@ -1,4 +1,5 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import type { ElementRef} from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, viewChild } from '@angular/core';
 import { CustomChart, ScatterChart } from 'echarts/charts';
 import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type EChartsCoreOption, type EChartsType } from 'echarts/core';

@@ -1,0 +1,30 @@
+import eslint from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import tseslint from 'typescript-eslint';
+
+const only = (...groups) => ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }];
+const outside = ['@angular/*', 'primeng/*', 'echarts/*', 'rxjs', 'express', 'pg', 'drizzle-orm*', 'node:*'];
+
+export default defineConfig(
+  globalIgnores(['dist/', 'node_modules/', '.angular/', '.data/', 'types/', 'core/src/checks/published.cases.ts']),
+  {
+    files: ['**/*.ts'],
+    extends: [eslint.configs.recommended, tseslint.configs.strictTypeChecked, tseslint.configs.stylisticTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/dot-notation': 'off',
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],
+    },
+  },
+  { files: ['core/**/*.ts'], rules: { 'no-restricted-imports': only([[...outside, 'valibot', '#almanac/*', '#contracts/*'], 'The core is pure and knows nothing of ours.']) } },
+  { files: ['almanac/**/*.ts', 'contracts/**/*.ts'], rules: { 'no-restricted-imports': only([outside, 'Knowledge and contracts are data.']) } },
+  { files: ['web/**/*.ts'], extends: [angular.configs.tsRecommended], processor: angular.processInlineTemplates, rules: { '@typescript-eslint/no-extraneous-class': 'off', '@typescript-eslint/unbound-method': 'off' } },
+  { files: ['web/**/*.html'], extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility], rules: { '@angular-eslint/template/no-autofocus': 'off', '@angular-eslint/template/label-has-associated-control': 'off' } },
+  { files: ['**/*.spec.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unnecessary-condition': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
+  prettier,
+);
