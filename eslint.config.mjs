@@ -25,6 +25,6 @@ export default defineConfig(
   { files: ['almanac/**/*.ts', 'contracts/**/*.ts'], rules: { 'no-restricted-imports': only([outside, 'Knowledge and contracts are data.']) } },
   { files: ['web/**/*.ts'], extends: [angular.configs.tsRecommended], processor: angular.processInlineTemplates, rules: { '@typescript-eslint/no-extraneous-class': 'off', '@typescript-eslint/unbound-method': 'off' } },
   { files: ['web/**/*.html'], extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility], rules: { '@angular-eslint/template/no-autofocus': 'off', '@angular-eslint/template/label-has-associated-control': 'off' } },
-  { files: ['**/*.spec.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unnecessary-condition': 'off', '@typescript-eslint/no-non-null-assertion': 'off' } },
+  { files: ['**/*.spec.ts', '**/*.cases.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unnecessary-condition': 'off', '@typescript-eslint/no-non-null-assertion': 'off', '@typescript-eslint/no-unnecessary-type-parameters': 'off' } },
   prettier,
 );

@@ -10,7 +10,7 @@ const sliceWords = {
   core: ['units', 'explain', 'result', 'checks', 'tanks', 'readings', 'water', 'tonight', 'almanac'],
   almanac: ['parameters', 'practices', 'limits', 'sources', 'shelf'],
   contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'tonight', 'almanac'],
-  server: ['app', 'db', 'house', 'demo', 'tanks', 'sources', 'readings', 'water', 'tonight', 'book', 'almanac'],
+  server: ['app', 'db', 'columns', 'house', 'demo', 'tanks', 'sources', 'readings', 'water', 'tonight', 'book', 'almanac'],
   web: ['shell', 'ui', 'tanks', 'sources', 'readings', 'water', 'tonight', 'book', 'almanac'],
 };
 const corePackages = ['temporal-polyfill', 'ml-regression-theil-sen'];

@@ -9,7 +9,7 @@ module.exports = (config) =>
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
     client: { jasmine: { failSpecWithNoExpectations: true, random: true } },
-    reporters: ['progress'],
+    reporters: [process.stdout.isTTY ? 'progress' : 'dots'],
     hostname: '127.0.0.1',
     listenAddress: '127.0.0.1',
     browsers: ['Quiet'],

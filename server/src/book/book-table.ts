@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { bigint, date, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { at } from '../columns';
+import { bigint, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 
-export const at = () => timestamp({ withTimezone: true, precision: 3, mode: "date" });
 
 /** The book: append-only; a trigger forbids update, delete and truncate. The sequence is not commit order. */
 export const entries = pgTable(

@@ -177,7 +177,7 @@ describe('what is derived', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(action, { minLength: 1, maxLength: 8 }), async (actions) => {
         for (const [kind, daysAgo, size] of actions) {
-          const entry = { readings: readingsEntry(tank, { ph: [6, 6 + size / 40], no3MgPerL: [null, size] }, at(daysAgo)), change: changeEntry(tank, source, size, at(daysAgo)), looked: lookedEntry(tank, at(daysAgo)), note: noteEntry(tank, `n${size}`, size % 3 === 0 ? 'doubtful' : undefined), strike: strikeEntry(tank, written[size % Math.max(1, written.length)] ?? id()), 'set-up': tankEntry(tank, { measuredFillL: 50 + size }, at(daysAgo)) }[kind] as NewEntry;
+          const entry = { readings: readingsEntry(tank, { ph: [6, 6 + size / 40], no3MgPerL: [null, size] }, at(daysAgo)), change: changeEntry(tank, source, size, at(daysAgo)), looked: lookedEntry(tank, at(daysAgo)), note: noteEntry(tank, `n${size}`, size % 3 === 0 ? 'doubtful' : undefined), strike: strikeEntry(tank, written[size % Math.max(1, written.length)] ?? id()), 'set-up': tankEntry(tank, { measuredFillL: 50 + size }, at(daysAgo)) }[kind];
           if ((await house.write(entry)).status === 201 && ['readings', 'change', 'looked'].includes(kind)) written.push(entry.id);
         }
         const before = await derived();

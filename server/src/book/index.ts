@@ -1,4 +1,4 @@
-export { at, type SubjectState } from './book-table';
+export { type SubjectState } from './book-table';
 export { bookRouter } from './book-routes';
 export { readPage, writeEntries, type BookDeps, type EntryCheck } from './book-service';
 export { KindRegistry, registered, type KindModule, type ProjectedEntry } from './kind';

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, doublePrecision, index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { at } from '../book';
+import { at } from '../columns';
 
 /** One value of a reading set: closed ends in the canonical unit, null = open, beside what was written. */
 export const readings = pgTable(

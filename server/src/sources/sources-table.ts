@@ -1,6 +1,6 @@
 import { boolean, index, jsonb, pgTable, uuid } from 'drizzle-orm/pg-core';
 import type { SourcePayload } from '#contracts/book';
-import { at } from '../book';
+import { at } from '../columns';
 
 export const sourceSetups = pgTable(
   'source_setups',

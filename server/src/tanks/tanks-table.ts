@@ -1,6 +1,6 @@
 import { boolean, doublePrecision, index, jsonb, pgTable, uuid } from 'drizzle-orm/pg-core';
 import type { SetUpPayload } from '#contracts/book';
-import { at } from '../book';
+import { at } from '../columns';
 
 /** Dated set-ups: the one in force at a time gives the net volume a change is a fraction of. */
 export const tankSetups = pgTable(

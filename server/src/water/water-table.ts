@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, doublePrecision, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { Water } from '#core/readings';
-import { at } from '../book';
+import { at } from '../columns';
 
 /** Water changes with the fraction that follows from the net volume in force at the time. */
 export const changes = pgTable(

@@ -8,6 +8,7 @@ import { netVolume } from '#core/tanks';
 import type { ParameterLine } from '#contracts/tanks';
 import { HouseStore } from '../shell/house-store';
 import { MarginStore } from '../shell/margin-store';
+import { newId, Outbox } from '../shell/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { Figure } from '../ui/figure';
 import { StateMark } from '../ui/state-mark';
@@ -30,6 +31,7 @@ export class FolioScreen {
   protected readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly margin = inject(MarginStore);
+  private readonly outbox = inject(Outbox);
   protected readonly folio = this.store.folio;
   protected readonly charted = signal<readonly ParameterId[]>(['no3MgPerL', 'ec25UsPerCm']);
   protected readonly said = signal('');
@@ -81,6 +83,24 @@ export class FolioScreen {
     this.store.working(tankId, line.parameter).subscribe((working) => {
       this.margin.show({ title: `${this.label(line)}: the verdict`, answer: line.reason, working });
     });
+  }
+  protected readonly noteText = signal('');
+  protected readonly marking = signal(false);
+  protected typedNote(event: Event): void {
+    this.noteText.set((event.target as HTMLInputElement).value);
+  }
+  /** A note, and with it the mark that moves a tank behind the healthy ones on the round, or back. */
+  protected async note(event: Event): Promise<void> {
+    event.preventDefault();
+    const text = this.noteText().trim();
+    const tank = this.folio()?.tank;
+    if (!tank || text === '') return;
+    const mark = this.marking() ? { mark: tank.doubtful ? ('clear' as const) : ('doubtful' as const) } : {};
+    const sent = await this.outbox.write([{ id: newId(), kind: 'note', kindVersion: 1, subjectId: tank.tankId, happenedAt: this.house.nowIso(), payload: { text, ...mark } }]);
+    this.said.set(sent.state === 'written' ? 'The note is in the book.' : sent.state === 'queued' ? 'Kept on this device until the server is back.' : sent.problem.title);
+    if (sent.state === 'refused') return;
+    this.noteText.set('');
+    this.marking.set(false);
   }
   protected async looked(): Promise<void> {
     const tank = this.tonight.tankNamed(this.tankId());

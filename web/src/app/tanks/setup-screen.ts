@@ -46,6 +46,7 @@ export class SetupScreen {
   protected readonly practiceId = signal('community-soft');
   protected readonly bearing = signal<Bearing>('usual');
   protected readonly startedOn = signal('');
+  protected readonly newArrivalsOn = signal('');
   protected readonly labelL = signal<number | null>(null);
   protected readonly measuredFillL = signal<number | null>(null);
   protected readonly size = signal<Partial<Record<SizeField, number>>>({ glassMm: 6, waterBelowRimCm: 2, bedDepthCm: 3 });
@@ -74,6 +75,7 @@ export class SetupScreen {
     this.practiceId.set(setUp.practiceId);
     this.bearing.set(setUp.bearing);
     this.startedOn.set(setUp.startedOn);
+    this.newArrivalsOn.set(setUp.newArrivalsOn ?? '');
     this.labelL.set(setUp.labelL ?? null);
     this.measuredFillL.set(setUp.measuredFillL ?? null);
     this.size.set({ ...setUp.geometry });
@@ -109,10 +111,10 @@ export class SetupScreen {
     const old = this.folios.folio()?.setUp;
     const [labelL, measuredFillL, geometry] = [this.labelL(), this.measuredFillL(), this.geometry()];
     const nextOrder = Math.max(0, ...this.tonight.tanks().map((t) => t.roundOrder)) + 10;
-    const kept = this.tankId() !== undefined && old ? { overrides: old.overrides, ...(old.newArrivalsOn ? { newArrivalsOn: old.newArrivalsOn } : {}) } : {};
+    const kept = this.tankId() !== undefined && old ? { overrides: old.overrides } : {};
     const entry: NewEntry = {
       id: newId(), kind: 'set-up', kindVersion: 1, subjectId, happenedAt: this.house.nowIso(),
-      payload: { ...kept, name: this.name().trim(), rack: this.rack().trim(), roundOrder: this.tonight.tankNamed(subjectId)?.roundOrder ?? nextOrder, purpose: this.purpose(), practiceId: this.practiceId(), bearing: this.bearing(), startedOn: this.startedOn(), ...(labelL ? { labelL } : {}), ...(measuredFillL ? { measuredFillL } : {}), ...(geometry ? { geometry } : {}) },
+      payload: { ...kept, ...(this.newArrivalsOn() ? { newArrivalsOn: this.newArrivalsOn() } : {}), name: this.name().trim(), rack: this.rack().trim(), roundOrder: this.tonight.tankNamed(subjectId)?.roundOrder ?? nextOrder, purpose: this.purpose(), practiceId: this.practiceId(), bearing: this.bearing(), startedOn: this.startedOn(), ...(labelL ? { labelL } : {}), ...(measuredFillL ? { measuredFillL } : {}), ...(geometry ? { geometry } : {}) },
     };
     const sent = await this.outbox.write([entry]);
     this.busy.set(false);

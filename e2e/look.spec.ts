@@ -1,0 +1,66 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import type { Tonight } from '#contracts/tonight';
+
+const url = (): string => process.env['E2E_DEMO'] ?? '';
+async function pagesOf(page: Page): Promise<string[]> {
+  const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
+  const id = sheet.tanks.find((t) => t.name === 'Lobby')?.tankId ?? '';
+  return ['/tonight', '/tanks', `/tanks/${id}`, `/tanks/${id}/set-up`, `/readings?tank=${id}`, `/water?tank=${id}`, '/sources', '/book', '/almanac'];
+}
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`every page keeps WCAG 2.2 AA, lamp ${colorScheme === 'light' ? 'lit' : 'out'}`, async ({ browser }) => {
+    const page = await (await browser.newContext({ colorScheme, viewport: { width: 1280, height: 800 } })).newPage();
+    for (const where of await pagesOf(page)) {
+      await page.goto(`${url()}${where}`);
+      await page.getByRole('heading', { level: 1 }).first().waitFor();
+      await page.waitForTimeout(300);
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(violations.map((v) => `${where} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([]);
+    }
+  });
+
+test('a phone of 390 px: nothing scrolls sideways, and what is tapped with wet hands is 44 px', async ({ browser }) => {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  for (const where of (await pagesOf(page)).filter((p) => /tonight|readings/.test(p))) {
+    await page.goto(`${url()}${where}`);
+    await page.getByRole('heading', { level: 1 }).first().waitFor();
+    await page.waitForTimeout(300);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    const small = await page.locator('main button:not(.asText), main input:not([type=checkbox]), main select').evaluateAll((all) => all.map((e) => ({ text: e.textContent, heightPx: e.getBoundingClientRect().height })).filter((e) => e.heightPx > 0 && e.heightPx < 43.5));
+    expect(small).toEqual([]);
+  }
+});
+
+test('by keyboard alone: jump, keys, lamp, margin, the next tank of the round', async ({ page }) => {
+  await page.goto(`${url()}/tonight`);
+  await page.getByRole('heading', { name: 'Tonight’s round' }).waitFor();
+  await page.keyboard.press('/');
+  await page.keyboard.type('bath');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Bathhouse' })).toBeVisible();
+  await page.keyboard.press('.');
+  await expect(page.getByRole('heading', { level: 1, name: 'Cellar Rack A' })).toBeVisible();
+  await page.keyboard.press('m');
+  await expect(page.getByLabel('Margin')).toBeVisible();
+  const ground = (): Promise<string> => page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ground'));
+  const before = await ground();
+  await page.keyboard.press('l');
+  await expect.poll(ground).not.toBe(before);
+  await page.keyboard.press('?');
+  await page.getByLabel(/Single keys are on/).uncheck();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('l');
+  expect(await ground()).not.toBe(before);
+});
+
+test('a strange address says so, and files named by hash are kept for good, compressed', async ({ page }) => {
+  await page.goto(`${url()}/nowhere`);
+  await expect(page.getByRole('heading', { name: 'No such page' })).toBeVisible();
+  const html = await (await page.request.get(url())).text();
+  const script = /src="(main-[^"]+)"/.exec(html)?.[1] ?? '';
+  const file = await page.request.get(`${url()}/${script}`, { headers: { 'Accept-Encoding': 'br' } });
+  expect([file.headers()['cache-control'], file.headers()['content-encoding']]).toEqual(['public, max-age=31536000, immutable', 'br']);
+  expect((await page.request.get(url())).headers()['content-security-policy']).toContain("script-src 'self'");
+});

@@ -1,0 +1,100 @@
+import { TestBed } from '@angular/core/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { of, Subject, throwError, type Observable } from 'rxjs';
+import type { NewEntry } from '#contracts/book';
+import { Api, ApiProblem } from './api';
+import { Keys, type KeyActions } from './keys';
+import { newId, Outbox } from './outbox';
+
+const press = (keys: Keys, key: string, target: EventTarget | null = null, ctrlKey = false): void => {
+  keys.press({ key, target, ctrlKey, metaKey: false, altKey: false, preventDefault: () => undefined });
+};
+
+describe('single keys', () => {
+  let done: string[];
+  let keys: Keys;
+  beforeEach(() => {
+    done = [];
+    const actions: KeyActions = { open: (what) => done.push(what), go: (path) => done.push(path), lamp: () => done.push('lamp'), margin: () => done.push('margin'), nextOnRound: () => done.push('next') };
+    keys = new Keys(actions);
+  });
+  it('n, /, ?, l, m and . act at once; g waits for its letter', () => {
+    for (const key of ['n', '/', '?', 'l', 'm', '.', 'g', 'w']) press(keys, key);
+    expect(done).toEqual(['line', 'jump', 'keys', 'lamp', 'margin', 'next', '/water']);
+  });
+  it('an unknown letter after g does nothing, and the next key is itself again', () => {
+    for (const key of ['g', 'z', 'n']) press(keys, key);
+    expect(done).toEqual(['line']);
+  });
+  it('are dead inside inputs and with Ctrl', () => {
+    press(keys, 'n', document.createElement('input'));
+    press(keys, 'l', document.createElement('textarea'));
+    press(keys, 'n', null, true);
+    expect(done).toEqual([]);
+  });
+});
+
+describe('the outbox', () => {
+  const entry = (): NewEntry => ({ id: newId(), kind: 'looked', kindVersion: 1, subjectId: newId(), happenedAt: '2026-03-14T21:30:00.000Z', payload: { fed: true, fine: true } });
+  let answer: () => Observable<unknown>;
+  let sent: number;
+  const open = (): Outbox => {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: Api, useValue: { call: () => { sent += 1; return answer(); }, told: new Subject() } }] });
+    return TestBed.inject(Outbox);
+  };
+  const problem = (status: number): ApiProblem => new ApiProblem({ type: 'about:blank', title: 'no', status });
+  beforeEach(async () => {
+    sent = 0;
+    answer = () => of({ entries: [] });
+    const outbox = open();
+    await outbox.start();
+    for (const left of [...outbox.unsent(), ...outbox.refusedWrites()]) await outbox.discard(left.id);
+    sent = 0;
+  });
+
+  it('sends at once, is empty after the acknowledgement, and tells who listens', async () => {
+    const outbox = open();
+    const told: NewEntry[][] = [];
+    outbox.written.subscribe((entries) => told.push(entries));
+    expect(await outbox.write([entry()])).toEqual({ state: 'written' });
+    expect([outbox.unsent().length, told.length]).toEqual([0, 1]);
+  });
+  it('keeps what the server cannot take over a reload, and delivers it later, once', async () => {
+    answer = () => throwError(() => problem(0));
+    expect((await open().write([entry()])).state).toBe('queued');
+    answer = () => of({ entries: [] });
+    sent = 0;
+    const reloaded = open();
+    await reloaded.start();
+    expect([reloaded.unsent().length, sent]).toEqual([0, 1]);
+    await reloaded.flush();
+    expect(sent).toBe(1);
+  });
+  it('a refused write comes back to its form and does not block the next', async () => {
+    answer = () => throwError(() => problem(422));
+    const outbox = open();
+    const back = await outbox.write([entry()]);
+    expect(back.state === 'refused' && back.problem.status).toBe(422);
+    answer = () => of({ entries: [] });
+    expect(await outbox.write([entry()])).toEqual({ state: 'written' });
+  });
+  it('a server error is not a refusal: the entry waits', async () => {
+    answer = () => throwError(() => problem(500));
+    const outbox = open();
+    expect((await outbox.write([entry()])).state).toBe('queued');
+    expect(outbox.unsent().length).toBe(1);
+    for (const left of outbox.unsent()) await outbox.discard(left.id);
+  });
+  it('keeps drafts on the device, and forgets an emptied one', async () => {
+    await open().keepDraft('x', 'ph 6,1');
+    expect(await open().draft('x')).toBe('ph 6,1');
+    await open().keepDraft('x', '');
+    expect(await open().draft('x')).toBeNull();
+  });
+  it('ids are distinct, time-ordered and need no secure context', () => {
+    const ids = Array.from({ length: 50 }, newId);
+    expect(new Set(ids).size).toBe(50);
+    expect([...ids].sort()).toEqual(ids);
+  });
+});
