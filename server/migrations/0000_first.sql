@@ -85,7 +85,8 @@ CREATE TABLE "subjects" (
 	"kind" text NOT NULL,
 	"name" text NOT NULL,
 	"started_on" date NOT NULL,
-	"state" jsonb DEFAULT '{}'::jsonb NOT NULL
+	"state" jsonb DEFAULT '{}'::jsonb NOT NULL,
+	"newest" jsonb DEFAULT '{}'::jsonb NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "tank_setups" (

@@ -25,6 +25,7 @@ export const strikeKind: KindModule<StrikePayload> = {
   read: (payload) => v.parse(strikePayload, payload),
   project: async (tx, entries) => {
     await tx.insert(strikes).values(entries.map(({ id, subjectId, payload }) => ({ entryId: id, struckEntryId: payload.entryId, parameter: payload.parameter ?? null, reason: payload.reason, subjectId })));
+    return [];
   },
   clear: async (tx, subjectId) => {
     await tx.delete(strikes).where(eq(strikes.subjectId, subjectId));

@@ -20,9 +20,9 @@ export async function insertSubjects(tx: Tx, rows: SubjectRow[]): Promise<void> 
 export async function updateSubjects(tx: Tx, rows: readonly SubjectRow[]): Promise<void> {
   if (rows.length === 0) return;
   const ids = rows.map((r) => r.id);
-  const columns = rows.map((r) => ({ id: r.id, name: r.name, started_on: r.startedOn, state: r.state }));
-  await tx.execute(sql`update subjects s set name = n.name, started_on = n.started_on, state = n.state
-    from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as n(id uuid, name text, started_on date, state jsonb) where s.id = n.id and s.id = any(${sql.param(ids)}::uuid[])`);
+  const columns = rows.map((r) => ({ id: r.id, name: r.name, started_on: r.startedOn, state: r.state, newest: r.newest }));
+  await tx.execute(sql`update subjects s set name = n.name, started_on = n.started_on, state = n.state, newest = n.newest
+    from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as n(id uuid, name text, started_on date, state jsonb, newest jsonb) where s.id = n.id and s.id = any(${sql.param(ids)}::uuid[])`);
 }
 export async function subjectNamed(tx: Tx, kind: 'tank' | 'source', name: string): Promise<string | null> {
   const [row] = await tx.select({ id: subjects.id }).from(subjects).where(and(eq(subjects.kind, kind), sql`lower(name) = lower(${name})`));

@@ -6,7 +6,7 @@ import type { HouseContext } from '../house';
 import { entriesById, insertEntries, insertSubjects, lockSubjects, pageOfEntries, readSubjects, strikesOf, subjectNamed, updateSubjects, type EntryRow, type NewEntryRow, type PageQuery, type SubjectRow } from './book-repo';
 import { entryHash, unstorableText } from './canonical';
 import type { KindRegistry, ProjectedEntry } from './kind';
-import { laidOnto, notStruck, project, projectedEntry, rebuildSubject } from './projection';
+import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
 
 /** A slice's own check of its entries, with what only the database knows. Returns faults with paths under the payload. */
 export type EntryCheck = (tx: Tx, entry: NewEntry) => Promise<FieldFault[]> | FieldFault[];
@@ -66,7 +66,7 @@ async function lockedSubjects({ kinds }: BookDeps, tx: Tx, batch: readonly NewEn
   const seeds = new Map<string, SubjectRow>();
   for (const entry of batch) {
     const module = kinds.of(entry.kind);
-    if (module.seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, { id: entry.subjectId, state: {}, ...module.seeds(module.read(entry.payload, entry.kindVersion)) });
+    if (module.seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, { id: entry.subjectId, state: {}, newest: {}, ...module.seeds(module.read(entry.payload, entry.kindVersion)) });
   }
   await insertSubjects(tx, [...seeds.values()].sort((a, b) => a.id.localeCompare(b.id)));
   const ids = [...new Set(batch.map((e) => e.subjectId))];
@@ -130,8 +130,8 @@ async function projectFresh({ kinds }: BookDeps, tx: Tx, { fresh, rows, written,
   });
   const reaching = new Set(projected.filter((e) => reachesBack(e, known.get(e.subjectId), kinds)).map((e) => e.subjectId));
   const plain = projected.filter((e) => !reaching.has(e.subjectId));
-  await project(tx, plain, kinds);
-  await updateSubjects(tx, laidAll(plain, known, kinds));
+  const patches = await project(tx, plain, kinds);
+  await updateSubjects(tx, laidAll(plain, known, kinds).map((s) => ({ ...s, newest: newestWith(s.newest, patches.filter((p) => p.subjectId === s.id)) })));
   for (const id of reaching) await rebuildSubject(tx, id, kinds);
 }
 

@@ -27,6 +27,13 @@ export const entries = pgTable(
 /** What was last done to a subject, by kind of doing: the latest by time, later writing wins a tie. */
 export type SubjectState = Partial<Record<'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp', { atEpochMs: number; text: string }>>;
 
+/**
+ * The newest few things of a subject by key, newest first, each beginning with its time and sequence: what a list of
+ * hundreds needs, without probing years of rows.
+ */
+export type NewestItem = [atEpochMs: number, sequence: number, ...rest: unknown[]];
+export type Newest = Record<string, NewestItem[]>;
+
 /** One identity for anything entries attach to. A projection: rebuilt from the book. */
 export const subjects = pgTable('subjects', {
   id: uuid().primaryKey(),
@@ -34,6 +41,7 @@ export const subjects = pgTable('subjects', {
   name: text().notNull(),
   startedOn: date({ mode: 'string' }).notNull(),
   state: jsonb().$type<SubjectState>().notNull().default(sql`'{}'::jsonb`),
+  newest: jsonb().$type<Newest>().notNull().default(sql`'{}'::jsonb`),
 });
 
 export const strikes = pgTable(

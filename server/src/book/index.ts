@@ -1,7 +1,7 @@
-export { type SubjectState } from './book-table';
+export { type Newest, type SubjectState } from './book-table';
 export { bookRouter } from './book-routes';
 export { readPage, writeEntries, type BookDeps, type EntryCheck } from './book-service';
-export { KindRegistry, registered, type KindModule, type ProjectedEntry } from './kind';
+export { KindRegistry, registered, type KindModule, type NewestPatch, type ProjectedEntry } from './kind';
 export { lookedKind, noteKind, strikeKind } from './book-kinds';
 export { rebuildAll } from './projection';
 export { readSubjects } from './book-repo';

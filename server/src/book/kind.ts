@@ -1,6 +1,6 @@
 import type { Kind } from '#contracts/book';
 import type { Tx } from '../db';
-import type { SubjectState } from './book-table';
+import type { NewestItem, SubjectState } from './book-table';
 
 /** An entry as projectors see it: its payload read by the kind's own schema, and what has been struck of it. */
 export interface ProjectedEntry<Payload> {
@@ -11,6 +11,14 @@ export interface ProjectedEntry<Payload> {
   happenedAt: Date;
   payload: Payload;
   struck: { whole: boolean; parameters: readonly string[] };
+}
+
+/** Something that may belong to the newest few of its key. */
+export interface NewestPatch {
+  subjectId: string;
+  key: string;
+  item: NewestItem;
+  keepCount: number;
 }
 
 export interface SubjectSeed {
@@ -28,8 +36,8 @@ export interface KindModule<Payload> {
   version: number;
   on: 'tank' | 'source' | 'either';
   read: (payload: unknown, version: number) => Payload;
-  /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. */
-  project?: (tx: Tx, entries: readonly ProjectedEntry<Payload>[]) => Promise<void>;
+  /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. Returns what may be newest. */
+  project?: (tx: Tx, entries: readonly ProjectedEntry<Payload>[]) => Promise<NewestPatch[]>;
   /** Removes the projected rows of a subject, before they are made anew. */
   clear?: (tx: Tx, subjectId: string) => Promise<void>;
   /** What this entry leaves in the subject's "last done". */

@@ -1,7 +1,8 @@
 import type { Kind, StrikePayload } from '#contracts/book';
 import type { Db, Tx } from '../db';
 import { allSubjectIds, entriesOfSubject, insertSubjects, lockSubjects, updateSubjects, type EntryRow, type SubjectRow } from './book-repo';
-import type { KindRegistry, ProjectedEntry } from './kind';
+import type { Newest } from './book-table';
+import type { KindRegistry, NewestPatch, ProjectedEntry } from './kind';
 
 /** Lays one entry onto what is known of its subject: pure, so that writing and rebuilding cannot differ. */
 export function laidOnto(subject: SubjectRow, entry: ProjectedEntry<unknown>, kinds: KindRegistry): SubjectRow {
@@ -26,11 +27,21 @@ export function projectedEntry(row: Omit<EntryRow, 'payload' | 'kind'> & { paylo
 }
 
 /** Hands the entries to their kinds: strikes and set-ups first, because the rest may hang on them. One statement a kind. */
-export async function project(tx: Tx, entries: readonly ProjectedEntry<unknown>[], kinds: KindRegistry): Promise<void> {
+export async function project(tx: Tx, entries: readonly ProjectedEntry<unknown>[], kinds: KindRegistry): Promise<NewestPatch[]> {
+  const patches: NewestPatch[] = [];
   for (const module of kinds.all()) {
     const own = entries.filter((e) => e.kind === module.kind);
-    if (own.length > 0) await module.project?.(tx, own);
+    if (own.length > 0) patches.push(...((await module.project?.(tx, own)) ?? []));
   }
+  return patches;
+}
+
+/** The newest few with the patches laid in: by time, then by sequence, so that the order of writing does not matter. */
+export function newestWith(newest: Newest, patches: readonly NewestPatch[]): Newest {
+  if (patches.length === 0) return newest;
+  const laid = { ...newest };
+  for (const { key, item, keepCount } of patches) laid[key] = [...(laid[key] ?? []), item].sort((a, b) => b[0] - a[0] || b[1] - a[1]).slice(0, keepCount);
+  return laid;
 }
 
 /** Makes all that is derived of one subject anew from its entries. The subject must be locked by the caller. */
@@ -41,10 +52,11 @@ export async function rebuildSubject(tx: Tx, subjectId: string, kinds: KindRegis
   const seed = projected.find((e) => kinds.of(e.kind).seeds !== undefined);
   if (!seed) return;
   for (const module of kinds.all()) await module.clear?.(tx, subjectId);
-  const blank: SubjectRow = { id: subjectId, state: {}, ...(kinds.of(seed.kind).seeds?.(seed.payload) ?? { kind: 'tank', name: '', startedOn: '1970-01-01' }) };
+  const blank: SubjectRow = { id: subjectId, state: {}, newest: {}, ...(kinds.of(seed.kind).seeds?.(seed.payload) ?? { kind: 'tank', name: '', startedOn: '1970-01-01' }) };
   await insertSubjects(tx, [blank]);
-  await project(tx, projected, kinds);
-  await updateSubjects(tx, [projected.reduce((subject, entry) => laidOnto(subject, entry, kinds), blank)]);
+  const patches = await project(tx, projected, kinds);
+  const laid = projected.reduce((subject, entry) => laidOnto(subject, entry, kinds), blank);
+  await updateSubjects(tx, [{ ...laid, newest: newestWith({}, patches) }]);
 }
 
 export const notStruck: ProjectedEntry<unknown>['struck'] = { whole: false, parameters: [] };

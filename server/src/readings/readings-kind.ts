@@ -4,7 +4,7 @@ import { intervalText, likelyMend, plausibility, type Parameter } from '#core/re
 import { readingsPayload, type ReadingsPayload, type ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { FieldFault } from '../app';
-import type { EntryCheck, KindModule } from '../book';
+import type { EntryCheck, KindModule, NewestPatch, ProjectedEntry } from '../book';
 import { readings } from './readings-table';
 
 const parameterOf = (id: string): Parameter | undefined => shippedAlmanac.parameters.find((p) => p.id === id);
@@ -27,12 +27,20 @@ export const readingsKind: KindModule<ReadingsPayload> = {
         })),
       ),
     );
+    return entries.flatMap(newestOf);
   },
   clear: async (tx, subjectId) => {
     await tx.delete(readings).where(eq(readings.subjectId, subjectId));
   },
   print: ({ context, values }) => `${context === 'routine' ? 'tested' : `tested (${context.replace('-', ' ')})`}: ${values.map((value) => `${shown(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
 };
+
+/** Enough for a direction (four readings) with some room. */
+const newestCount = 6;
+const newestOf = ({ sequence, subjectId, happenedAt, payload, struck }: ProjectedEntry<ReadingsPayload>): NewestPatch[] =>
+  payload.values
+    .filter((value) => !struck.whole && !struck.parameters.includes(value.parameter))
+    .map(({ parameter, lo, hi }) => ({ subjectId, key: `reading:${parameter}`, item: [happenedAt.getTime(), sequence, lo, hi], keepCount: newestCount }));
 
 /** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
 export const checkReadings: EntryCheck = (_tx, entry) => {

@@ -11,6 +11,7 @@ export const sourceKind: KindModule<SourcePayload> = {
   state: ({ name }) => ({ slot: 'setUp', text: name }),
   project: async (tx, entries) => {
     await tx.insert(sourceSetups).values(entries.map(({ id, subjectId, happenedAt, payload, struck }) => ({ entryId: id, subjectId, fromAt: happenedAt, payload, struck: struck.whole })));
+    return [];
   },
   clear: async (tx, subjectId) => {
     await tx.delete(sourceSetups).where(eq(sourceSetups.subjectId, subjectId));

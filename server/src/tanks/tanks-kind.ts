@@ -28,6 +28,7 @@ export const setUpKind: KindModule<SetUpPayload> = {
         return { entryId: id, subjectId, fromAt: happenedAt, netVolumeL: volume.ok ? volume.value.netL : 0, payload, struck: struck.whole };
       }),
     );
+    return [];
   },
   clear: async (tx, subjectId) => {
     await tx.delete(tankSetups).where(eq(tankSetups.subjectId, subjectId));

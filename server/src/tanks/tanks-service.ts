@@ -24,7 +24,7 @@ export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: stri
   ]);
   const [tank] = tanks;
   if (!tank) throw notFound('tank');
-  const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs });
+  const verdict = verdictOf({ tank, nowEpochMs });
   const byParameter: Folio['history'] = {};
   for (const row of history) (byParameter[row.parameter] ??= []).push(dated(row));
   return {
@@ -55,12 +55,12 @@ function movedSince({ changes, levels, sinceEpochMs }: { changes: readonly { at_
 export async function verdictWorking(deps: BookDeps, { tankId, parameter }: { tankId: string; parameter: ParameterId }): Promise<Working> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const companions: ParameterId[] = parameter === 'tanMgPerL' ? [parameter, 'ph', 'tempC'] : [parameter];
-  const [[tank], newest, changes] = await Promise.all([readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }), readNewest(deps.db, { tankIds: [tankId], parameters: companions }), readChanges(deps.db, { tankIds: [tankId] })]);
+  const [[tank], newest] = await Promise.all([readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }), readNewest(deps.db, { tankIds: [tankId], parameters: companions })]);
   if (!tank) throw notFound('tank');
   const note = recorder({ id: 'readings.judge', version: 1 });
   for (const { parameter: id, newest: rows } of newest)
     for (const row of rows.slice(0, 1)) note.fact({ id, label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`, value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`, unit: id, origin: 'measured', entryId: row.entry_id, atEpochMs: row.at_ms });
-  const verdict = verdictOf({ tank, readings: newest, changes, nowEpochMs, note, only: parameter });
+  const verdict = verdictOf({ tank, nowEpochMs, note, only: parameter });
   const line = verdict.lines.find((l) => l.parameter === parameter);
   if (line) note.assume(`Verdict: ${line.reason}`);
   if (line?.band?.note) note.limit(line.band.note);

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { ParameterId, Water } from '#core/readings';
 import type { SetUpPayload } from '#contracts/book';
-import type { SubjectState } from '../book';
+import type { Newest, SubjectState } from '../book';
 import type { Db } from '../db';
 
 export interface TankRow extends Record<string, unknown> {
@@ -9,6 +9,7 @@ export interface TankRow extends Record<string, unknown> {
   name: string;
   started_on: string;
   state: SubjectState;
+  newest: Newest;
   setup_entry_id: string;
   net_volume_l: number;
   payload: SetUpPayload;
@@ -37,15 +38,14 @@ export interface ChangeRow extends Record<string, unknown> {
   source_name: string | null;
 }
 
-/** Enough for a direction (four) with some room, and no more: a list of hundreds reads this. */
+/** As many of one tank as its folio draws as hairs. */
 export const newestCount = 6;
-const changesCount = 12;
 
 /** Tanks with the set-up in force at a time; one row each. */
 export async function readTanks(db: Db, { atEpochMs, tankId }: { atEpochMs: number; tankId?: string }): Promise<TankRow[]> {
   const at = new Date(atEpochMs).toISOString();
   const found = await db.execute<TankRow>(sql`
-    select s.id, s.name, s.started_on::text, s.state, u.entry_id as setup_entry_id, u.net_volume_l, u.payload from subjects s cross join lateral (
+    select s.id, s.name, s.started_on::text, s.state, s.newest, u.entry_id as setup_entry_id, u.net_volume_l, u.payload from subjects s cross join lateral (
       select entry_id, net_volume_l, payload from tank_setups p where p.subject_id = s.id and not p.struck
       order by (p.from_at <= ${at}::timestamptz) desc, case when p.from_at <= ${at}::timestamptz then p.from_at end desc, p.from_at limit 1
     ) u where s.kind = 'tank' ${tankId === undefined ? sql`` : sql`and s.id = ${tankId}`}`);
@@ -63,7 +63,7 @@ export async function readNewest(db: Db, { tankIds, parameters }: { tankIds: rea
   return found.rows;
 }
 
-export async function readChanges(db: Db, { tankIds, sinceEpochMs, limit = changesCount }: { tankIds: readonly string[]; sinceEpochMs?: number; limit?: number }): Promise<ChangeRow[]> {
+export async function readChanges(db: Db, { tankIds, sinceEpochMs, limit }: { tankIds: readonly string[]; sinceEpochMs?: number; limit: number }): Promise<ChangeRow[]> {
   const since = new Date(sinceEpochMs ?? 0).toISOString();
   const found = await db.execute<ChangeRow>(sql`
     select t.id as subject_id, c.entry_id, extract(epoch from c.happened_at)::float8 * 1000 as at_ms, c.change_fraction, c.change_l, c.how, c.water, s.name as source_name

@@ -1,12 +1,12 @@
 import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
 import type { Recorder } from '#core/explain';
-import type { DatedReading, ParameterId } from '#core/readings';
+import type { DatedReading, ParameterId, Water } from '#core/readings';
 import { nightOn, tankVerdict, type TankHistory, type TankVerdict } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
-import { readChanges, readNewest, readTanks, type ChangeRow, type ReadingRow, type ReadingsRow, type TankRow } from './tonight-repo';
+import { readTanks, type ReadingRow, type TankRow } from './tonight-repo';
 
 export interface TonightDeps {
   db: Db;
@@ -23,42 +23,31 @@ export function bandsOf(tank: TankRow): BandLine[] {
 
 export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({ lo: row.lo, hi: row.hi, atEpochMs: row.at_ms, entryId: row.entry_id, text: row.text, insisted: row.insisted });
 
-function historyOf(readings: readonly ReadingsRow[], changes: readonly ChangeRow[]): TankHistory {
-  return {
-    readings: Object.fromEntries(readings.map((r) => [r.parameter, r.newest.map(dated)])),
-    changes: changes.map((c) => ({ atEpochMs: c.at_ms, changeFraction: c.change_fraction, source: c.water })),
-  };
+/** The newest few that are kept with each tank, as the core wants them. */
+function historyOf({ newest }: TankRow): TankHistory {
+  const readings: Partial<Record<ParameterId, DatedReading[]>> = {};
+  for (const [key, items] of Object.entries(newest)) {
+    const [kind, parameter] = key.split(':');
+    if (kind === 'reading') readings[parameter as ParameterId] = items.map(([atEpochMs, , lo, hi]) => ({ atEpochMs, lo: lo as number | null, hi: hi as number | null }));
+  }
+  return { readings, changes: (newest['change'] ?? []).map(([atEpochMs, , changeFraction, source]) => ({ atEpochMs, changeFraction: changeFraction as number, source: source as Water })) };
 }
 
-export function verdictOf({ tank, readings, changes, nowEpochMs, note, only }: { tank: TankRow; readings: readonly ReadingsRow[]; changes: readonly ChangeRow[]; nowEpochMs: number; note?: Recorder; only?: ParameterId }): TankVerdict {
+export function verdictOf({ tank, nowEpochMs, note, only }: { tank: TankRow; nowEpochMs: number; note?: Recorder; only?: ParameterId }): TankVerdict {
   return tankVerdict(
-    { catalogue: only ? shippedAlmanac.parameters.filter((p) => p.id === only) : shippedAlmanac.parameters, bands: bandsOf(tank), history: historyOf(readings, changes), thresholds: shippedAlmanac.thresholds, chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL, nowEpochMs, resting: tank.payload.purpose === 'resting' },
+    { catalogue: only ? shippedAlmanac.parameters.filter((p) => p.id === only) : shippedAlmanac.parameters, bands: bandsOf(tank), history: historyOf(tank), thresholds: shippedAlmanac.thresholds, chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL, nowEpochMs, resting: tank.payload.purpose === 'resting' },
     note,
   );
 }
 
 export const everyParameter: readonly ParameterId[] = shippedAlmanac.parameters.map((p) => p.id);
 
-/** Every tank of the house with its verdict. Three queries, whatever the number of tanks or years. */
+/** Every tank of the house with its verdict. One query, whatever the number of tanks or years. */
 export async function tonightSheet({ db, house }: TonightDeps): Promise<Tonight> {
   const nowEpochMs = house.clock.nowEpochMs();
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
-  const tankIds = tanks.map((t) => t.id);
-  const [readings, changes] = tankIds.length === 0 ? [[], []] : await Promise.all([readNewest(db, { tankIds, parameters: everyParameter }), readChanges(db, { tankIds })]);
-  const readingsBy = groupBy(readings);
-  const changesBy = groupBy(changes);
-  const rows = tanks.map((tank) => tankLine({ tank, verdict: verdictOf({ tank, readings: readingsBy.get(tank.id) ?? [], changes: changesBy.get(tank.id) ?? [], nowEpochMs }), house, nowEpochMs }));
+  const rows = tanks.map((tank) => tankLine({ tank, verdict: verdictOf({ tank, nowEpochMs }), house, nowEpochMs }));
   return { nowAt: new Date(nowEpochMs).toISOString(), nightOn: house.nightOnAt(nowEpochMs), house: house.row.name, tanks: rows };
-}
-
-function groupBy<Row extends { subject_id: string }>(rows: readonly Row[]): Map<string, Row[]> {
-  const groups = new Map<string, Row[]>();
-  for (const row of rows) {
-    const own = groups.get(row.subject_id);
-    if (own) own.push(row);
-    else groups.set(row.subject_id, [row]);
-  }
-  return groups;
 }
 
 export function tankLine({ tank, verdict, house, nowEpochMs }: { tank: TankRow; verdict: TankVerdict; house: HouseContext; nowEpochMs: number }): TonightTank {

@@ -6,13 +6,19 @@ import type { FieldFault } from '../app';
 import { readSubjects, type EntryCheck, type KindModule } from '../book';
 import { clearChanges, insertChanges, netVolumeInForce } from './water-repo';
 
+/** Changes that can lie between the newest readings. */
+const newestCount = 12;
+
 const sizeText = ({ entered }: ChangePayload): string => (entered.by === 'litres' ? `${entered.changeL} L` : `${Math.round(entered.changeFraction * 1000) / 10} %`);
 
 export const changeKind: KindModule<ChangePayload> = {
   kind: 'change', version: 1, on: 'tank', reaches: 'itself',
   read: (payload) => v.parse(changePayload, payload),
   state: (change) => ({ slot: 'change', text: `changed ${sizeText(change)}` }),
-  project: (tx, entries) => insertChanges(tx, entries.map(({ id, subjectId, happenedAt, payload, struck }) => ({ entryId: id, subjectId, happenedAt, payload, struck: struck.whole }))),
+  project: async (tx, entries) => {
+    const fractions = await insertChanges(tx, entries.map(({ id, subjectId, happenedAt, payload, struck }) => ({ entryId: id, subjectId, happenedAt, payload, struck: struck.whole })));
+    return entries.filter((e) => !e.struck.whole).map(({ id, sequence, subjectId, happenedAt, payload }) => ({ subjectId, key: 'change', item: [happenedAt.getTime(), sequence, fractions.get(id) ?? 0, payload.water], keepCount: newestCount }));
+  },
   clear: clearChanges,
   print: (change, names) => {
     const temp = change.water.tempC === undefined ? '' : ` at ${change.water.tempC.toFixed(1)} °C`;
