@@ -1,3 +1,8 @@
 import { defineConfig } from 'drizzle-kit';
 
-export default defineConfig({ dialect: 'postgresql', schema: './server/src/db/schema.ts', out: process.env['NIGHT_LEDGER_MIGRATIONS'] ?? './server/migrations', casing: 'snake_case' });
+export default defineConfig({
+  dialect: 'postgresql',
+  schema: './server/src/db/schema.ts',
+  out: process.env['NIGHT_LEDGER_MIGRATIONS'] ?? './server/migrations',
+  casing: 'snake_case',
+});

@@ -18,13 +18,46 @@ export default defineConfig(
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/dot-notation': 'off',
-      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],
+      '@typescript-eslint/no-confusing-void-expression': [
+        'error',
+        { ignoreArrowShorthand: true, ignoreVoidOperator: true },
+      ],
     },
   },
-  { files: ['core/**/*.ts'], rules: { 'no-restricted-imports': only([[...outside, 'valibot', '#almanac/*', '#contracts/*'], 'The core is pure and knows nothing of ours.']) } },
-  { files: ['almanac/**/*.ts', 'contracts/**/*.ts'], rules: { 'no-restricted-imports': only([outside, 'Knowledge and contracts are data.']) } },
-  { files: ['web/**/*.ts'], extends: [angular.configs.tsRecommended], processor: angular.processInlineTemplates, rules: { '@typescript-eslint/no-extraneous-class': 'off', '@typescript-eslint/unbound-method': 'off' } },
-  { files: ['web/**/*.html'], extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility], rules: { '@angular-eslint/template/no-autofocus': 'off', '@angular-eslint/template/label-has-associated-control': 'off' } },
-  { files: ['**/*.spec.ts', '**/*.cases.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unnecessary-condition': 'off', '@typescript-eslint/no-non-null-assertion': 'off', '@typescript-eslint/no-unnecessary-type-parameters': 'off' } },
+  {
+    files: ['core/**/*.ts'],
+    rules: {
+      'no-restricted-imports': only([
+        [...outside, 'valibot', '#almanac/*', '#contracts/*'],
+        'The core is pure and knows nothing of ours.',
+      ]),
+    },
+  },
+  {
+    files: ['almanac/**/*.ts', 'contracts/**/*.ts'],
+    rules: { 'no-restricted-imports': only([outside, 'Knowledge and contracts are data.']) },
+  },
+  {
+    files: ['web/**/*.ts'],
+    extends: [angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: { '@typescript-eslint/no-extraneous-class': 'off', '@typescript-eslint/unbound-method': 'off' },
+  },
+  {
+    files: ['web/**/*.html'],
+    extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility],
+    rules: {
+      '@angular-eslint/template/no-autofocus': 'off',
+      '@angular-eslint/template/label-has-associated-control': 'off',
+    },
+  },
+  {
+    files: ['**/*.spec.ts', '**/*.cases.ts', 'e2e/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unnecessary-condition': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unnecessary-type-parameters': 'off',
+    },
+  },
   prettier,
 );

@@ -7,7 +7,9 @@ async function tankId(page: Page, name: string): Promise<string> {
   return sheet.tanks.find((t) => t.name === name)?.tankId ?? '';
 }
 
-test('the evening: round, ledger line with a slip mended, verdict and its working, a change advised against, a wiser one, struck, state back', async ({ page }) => {
+test('the evening: round, ledger line with a slip mended, verdict and its working, a change advised against, a wiser one, struck, state back', async ({
+  page,
+}) => {
   const outside: string[] = [];
   page.on('request', (r) => {
     if (!r.url().startsWith(url()) && !r.url().startsWith('data:')) outside.push(r.url());
@@ -56,7 +58,9 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
   await expect(page.getByText('The change is in the book.')).toBeVisible();
 
   // Found in the book, struck with a reason; it stays readable and the state is as before.
-  const before = (await (await page.request.get(`${url()}/api/tanks/${await tankId(page, 'Stairwell')}/folio`)).json()) as { changes: unknown[] };
+  const before = (await (
+    await page.request.get(`${url()}/api/tanks/${await tankId(page, 'Stairwell')}/folio`)
+  ).json()) as { changes: unknown[] };
   await page.keyboard.press('g');
   await page.keyboard.press('b');
   const entry = page.locator('li', { hasText: 'changed 40 %, Tap, aged' }).first();
@@ -65,7 +69,9 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
   await page.getByRole('button', { name: 'Strike it' }).click();
   await expect(page.getByText('struck — The hose was in the other tank.')).toBeVisible();
   await expect(page.locator('li .struck', { hasText: 'changed 40 %, Tap, aged' }).first()).toBeVisible();
-  const after = (await (await page.request.get(`${url()}/api/tanks/${await tankId(page, 'Stairwell')}/folio`)).json()) as { changes: unknown[] };
+  const after = (await (
+    await page.request.get(`${url()}/api/tanks/${await tankId(page, 'Stairwell')}/folio`)
+  ).json()) as { changes: unknown[] };
   expect(after.changes.length).toBe(before.changes.length - 1);
   expect(outside).toEqual([]);
 });
@@ -84,7 +90,10 @@ test('in an emergency the weighing turns round, and the override keeps its reaso
 
 test('looked, fed, fine: one tap for a rack, and the shelf shows it', async ({ page }) => {
   await page.goto(`${url()}/tonight`);
-  await page.locator('.rack', { hasText: 'Cellar' }).getByRole('button', { name: /Whole rack/ }).click();
+  await page
+    .locator('.rack', { hasText: 'Cellar' })
+    .getByRole('button', { name: /Whole rack/ })
+    .click();
   await expect(page.getByText('Cellar: looked, fed, fine. In the book.')).toBeVisible();
   await expect(page.getByLabel('Shelf').locator('a', { hasText: 'Cellar Rack A' })).toContainText('✓');
 });

@@ -16,7 +16,12 @@ test('an empty house: a source, a tank and the first readings, by following what
 
   await page.getByRole('link', { name: 'Add a tank' }).click();
   await page.getByLabel('Name').fill('Window');
-  for (const [label, value] of [['Length outside, cm', '60'], ['Width outside, cm', '30'], ['Height outside, cm', '30']] as const) await page.getByLabel(label).fill(value);
+  for (const [label, value] of [
+    ['Length outside, cm', '60'],
+    ['Width outside, cm', '30'],
+    ['Height outside, cm', '30'],
+  ] as const)
+    await page.getByLabel(label).fill(value);
   await page.getByLabel('Bed depth, cm').fill('90');
   await expect(page.getByText('the bed stands higher than the water')).toBeVisible();
   await page.getByLabel('Bed depth, cm').fill('3');
@@ -34,7 +39,8 @@ test('an empty house: a source, a tank and the first readings, by following what
   // The same name again is refused beside its field, and what was typed is kept.
   await page.getByRole('link', { name: 'Add a tank' }).click();
   await page.getByLabel('Name').fill('window');
-  for (const label of ['Length outside, cm', 'Width outside, cm', 'Height outside, cm']) await page.getByLabel(label).fill('40');
+  for (const label of ['Length outside, cm', 'Width outside, cm', 'Height outside, cm'])
+    await page.getByLabel(label).fill('40');
   await page.getByRole('button', { name: 'Put the tank in the book' }).click();
   await expect(page.getByText('is the name of another tank')).toBeVisible();
   await expect(page.getByLabel('Length outside, cm')).toHaveValue('40');

@@ -7,16 +7,36 @@ interface Book {
   entries: { id: string; payload: { text?: string } }[];
 }
 
-test('the server is killed while writes are under way: every acknowledged entry is there, none twice; the outbox delivers the rest', async ({ page }) => {
+test('the server is killed while writes are under way: every acknowledged entry is there, none twice; the outbox delivers the rest', async ({
+  page,
+}) => {
   const { cluster, end } = await throwawayCluster({ durable: true });
   const databaseUrl = await ensureDatabase(cluster, 'killed');
   let house = await serveHouse({ databaseUrl, args: ['--empty'] });
   try {
     const tank = v7();
-    const post = (entries: object[]): Promise<Response> => fetch(`${house.url}/api/entries`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ entries }) });
+    const post = (entries: object[]): Promise<Response> =>
+      fetch(`${house.url}/api/entries`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ entries }),
+      });
     const today = new Date().toISOString();
     const head = (kind: string) => ({ id: v7(), kind, kindVersion: 1, subjectId: tank, happenedAt: today });
-    await post([{ ...head('set-up'), payload: { name: 'Window', roundOrder: 1, purpose: 'display', practiceId: 'neocaridina-wide', bearing: 'usual', startedOn: today.slice(0, 10), measuredFillL: 40 } }]);
+    await post([
+      {
+        ...head('set-up'),
+        payload: {
+          name: 'Window',
+          roundOrder: 1,
+          purpose: 'display',
+          practiceId: 'neocaridina-wide',
+          bearing: 'usual',
+          startedOn: today.slice(0, 10),
+          measuredFillL: 40,
+        },
+      },
+    ]);
     await page.goto(`${house.url}/tonight`);
     await page.getByRole('button', { name: /Looked, fed, fine/ }).waitFor();
 

@@ -6,7 +6,17 @@ const url = (): string => process.env['E2E_DEMO'] ?? '';
 async function pagesOf(page: Page): Promise<string[]> {
   const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
   const id = sheet.tanks.find((t) => t.name === 'Lobby')?.tankId ?? '';
-  return ['/tonight', '/tanks', `/tanks/${id}`, `/tanks/${id}/set-up`, `/readings?tank=${id}`, `/water?tank=${id}`, '/sources', '/book', '/almanac'];
+  return [
+    '/tonight',
+    '/tanks',
+    `/tanks/${id}`,
+    `/tanks/${id}/set-up`,
+    `/readings?tank=${id}`,
+    `/water?tank=${id}`,
+    '/sources',
+    '/book',
+    '/almanac',
+  ];
 }
 
 for (const colorScheme of ['light', 'dark'] as const)
@@ -16,8 +26,18 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.goto(`${url()}${where}`);
       await page.getByRole('heading', { level: 1 }).first().waitFor();
       await page.waitForTimeout(300);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
-      expect(violations.map((v) => `${where} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([]);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${where} ${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
     }
   });
 
@@ -28,7 +48,13 @@ test('a phone of 390 px: nothing scrolls sideways, and what is tapped with wet h
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     await page.waitForTimeout(300);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-    const small = await page.locator('main button:not(.asText), main input:not([type=checkbox]), main select').evaluateAll((all) => all.map((e) => ({ text: e.textContent, heightPx: e.getBoundingClientRect().height })).filter((e) => e.heightPx > 0 && e.heightPx < 43.5));
+    const small = await page
+      .locator('main button:not(.asText), main input:not([type=checkbox]), main select')
+      .evaluateAll((all) =>
+        all
+          .map((e) => ({ text: e.textContent, heightPx: e.getBoundingClientRect().height }))
+          .filter((e) => e.heightPx > 0 && e.heightPx < 43.5),
+      );
     expect(small).toEqual([]);
   }
 });
@@ -44,7 +70,8 @@ test('by keyboard alone: jump, keys, lamp, margin, the next tank of the round', 
   await expect(page.getByRole('heading', { level: 1, name: 'Cellar Rack A' })).toBeVisible();
   await page.keyboard.press('m');
   await expect(page.getByLabel('Margin')).toBeVisible();
-  const ground = (): Promise<string> => page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ground'));
+  const ground = (): Promise<string> =>
+    page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ground'));
   const before = await ground();
   await page.keyboard.press('l');
   await expect.poll(ground).not.toBe(before);
@@ -61,6 +88,9 @@ test('a strange address says so, and files named by hash are kept for good, comp
   const html = await (await page.request.get(url())).text();
   const script = /src="(main-[^"]+)"/.exec(html)?.[1] ?? '';
   const file = await page.request.get(`${url()}/${script}`, { headers: { 'Accept-Encoding': 'br' } });
-  expect([file.headers()['cache-control'], file.headers()['content-encoding']]).toEqual(['public, max-age=31536000, immutable', 'br']);
+  expect([file.headers()['cache-control'], file.headers()['content-encoding']]).toEqual([
+    'public, max-age=31536000, immutable',
+    'br',
+  ]);
   expect((await page.request.get(url())).headers()['content-security-policy']).toContain("script-src 'self'");
 });

@@ -19,19 +19,50 @@ const show = (/** @type {number} */ x) => x.toFixed(1);
  * @param {import('pg').Client} db @param {number} weeks
  */
 async function fill(db, weeks) {
-  const setUp = JSON.stringify({ name: '', rack: 'Rack', roundOrder: 1, purpose: 'display', practiceId: 'neocaridina-middle', bearing: 'usual', startedOn: '2010-01-01', measuredFillL: 60, overrides: [] });
-  await db.query(`insert into subjects (id, kind, name, started_on, state) select gen_random_uuid(), 'tank', 'Tank ' || n, '2010-01-01', '{"setUp":{"atEpochMs":1262304000000,"text":"x"}}' from generate_series(1, ${tanksCount}) n`);
-  await db.query(`insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) select gen_random_uuid(), 'set-up', 1, id, '2010-01-01', 'UTC', '2010-01-01', '2010-01-01', 'keeper', $1::jsonb || jsonb_build_object('name', name), 'bench' from subjects`, [setUp]);
-  await db.query(`insert into tank_setups (entry_id, subject_id, from_at, net_volume_l, payload) select id, subject_id, happened_at, 60, payload from entries`);
-  const parameters = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'no2MgPerL', 'tanMgPerL', 'po4MgPerL', 'caMgPerL'].slice(0, readingsEach);
+  const setUp = JSON.stringify({
+    name: '',
+    rack: 'Rack',
+    roundOrder: 1,
+    purpose: 'display',
+    practiceId: 'neocaridina-middle',
+    bearing: 'usual',
+    startedOn: '2010-01-01',
+    measuredFillL: 60,
+    overrides: [],
+  });
+  await db.query(
+    `insert into subjects (id, kind, name, started_on, state) select gen_random_uuid(), 'tank', 'Tank ' || n, '2010-01-01', '{"setUp":{"atEpochMs":1262304000000,"text":"x"}}' from generate_series(1, ${tanksCount}) n`,
+  );
+  await db.query(
+    `insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) select gen_random_uuid(), 'set-up', 1, id, '2010-01-01', 'UTC', '2010-01-01', '2010-01-01', 'keeper', $1::jsonb || jsonb_build_object('name', name), 'bench' from subjects`,
+    [setUp],
+  );
+  await db.query(
+    `insert into tank_setups (entry_id, subject_id, from_at, net_volume_l, payload) select id, subject_id, happened_at, 60, payload from entries`,
+  );
+  const parameters = [
+    'tempC',
+    'ph',
+    'ghDegrees',
+    'khDegrees',
+    'ec25UsPerCm',
+    'no3MgPerL',
+    'no2MgPerL',
+    'tanMgPerL',
+    'po4MgPerL',
+    'caMgPerL',
+  ].slice(0, readingsEach);
   const levels = [23, 7.1, 7, 3, 350, 12, 0.05, 0.1, 0.3, 30];
   await db.query(
     `insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash)
      select gen_random_uuid(), 'readings', 1, s.id, t.at, 'UTC', t.at::date, t.at, 'keeper', jsonb_build_object('context', 'routine', 'values', (select jsonb_agg(jsonb_build_object('parameter', p, 'lo', l, 'hi', l * 1.05, 'text', round(l::numeric, 2)::text, 'enteredUnit', '')) from unnest($1::text[], $2::float8[]) x(p, l))), 'bench'
-     from subjects s cross join (select now() - n * interval '7 days' - interval '1 hour' as at from generate_series(0, ${weeks - 1}) n) t`, [parameters, levels]);
+     from subjects s cross join (select now() - n * interval '7 days' - interval '1 hour' as at from generate_series(0, ${weeks - 1}) n) t`,
+    [parameters, levels],
+  );
   await db.query(
     `insert into readings (entry_id, parameter, subject_id, happened_at, lo, hi, text, entered_unit, context, insisted)
-     select e.id, v->>'parameter', e.subject_id, e.happened_at, (v->>'lo')::float8 * (1 + 0.02 * random()), (v->>'hi')::float8 * 1.03, v->>'text', '', 'routine', false from entries e cross join jsonb_array_elements(e.payload->'values') v where e.kind = 'readings'`);
+     select e.id, v->>'parameter', e.subject_id, e.happened_at, (v->>'lo')::float8 * (1 + 0.02 * random()), (v->>'hi')::float8 * 1.03, v->>'text', '', 'routine', false from entries e cross join jsonb_array_elements(e.payload->'values') v where e.kind = 'readings'`,
+  );
   await db.query(`update subjects s set newest = n.newest from (
       select subject_id, jsonb_object_agg('reading:' || parameter, items) as newest from (
         select subject_id, parameter, jsonb_agg(jsonb_build_array(round(extract(epoch from happened_at) * 1000), 0, lo, hi) order by happened_at desc) as items
@@ -47,7 +78,9 @@ async function prepared(databaseUrl, weeks) {
   const db = new pg.Client({ connectionString: databaseUrl });
   await db.connect();
   await fill(db, weeks);
-  const { rows } = await db.query("select (select count(*) from entries) as entries, (select count(*) from readings) as readings, (select id from subjects limit 1) as tank");
+  const { rows } = await db.query(
+    'select (select count(*) from entries) as entries, (select count(*) from readings) as readings, (select id from subjects limit 1) as tank',
+  );
   await db.end();
   return rows[0];
 }
@@ -66,9 +99,28 @@ async function timed(work, times) {
 /** @param {string} url @param {string} tank */
 const writer = (url, tank) => async () => {
   const { v7 } = await import('uuid');
-  const values = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'no2MgPerL', 'po4MgPerL'].map((parameter, i) => ({ parameter, lo: [23, 7, 7, 3, 350, 10, 0, 0.1][i], hi: [23.1, 7.1, 8, 4, 351, 20, 0.1, 0.25][i], text: '1', enteredUnit: '' }));
-  const entry = { id: v7(), kind: 'readings', kindVersion: 1, subjectId: tank, happenedAt: new Date().toISOString(), payload: { context: 'routine', values } };
-  const answer = await fetch(`${url}/api/entries`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ entries: [entry] }) });
+  const values = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'no2MgPerL', 'po4MgPerL'].map(
+    (parameter, i) => ({
+      parameter,
+      lo: [23, 7, 7, 3, 350, 10, 0, 0.1][i],
+      hi: [23.1, 7.1, 8, 4, 351, 20, 0.1, 0.25][i],
+      text: '1',
+      enteredUnit: '',
+    }),
+  );
+  const entry = {
+    id: v7(),
+    kind: 'readings',
+    kindVersion: 1,
+    subjectId: tank,
+    happenedAt: new Date().toISOString(),
+    payload: { context: 'routine', values },
+  };
+  const answer = await fetch(`${url}/api/entries`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ entries: [entry] }),
+  });
   if (!answer.ok) throw new Error(await answer.text());
   await answer.arrayBuffer();
 };
@@ -79,10 +131,27 @@ async function bare(db, tank) {
   const id = v7();
   const now = new Date().toISOString();
   await db.query('begin');
-  await db.query("insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) values ($1, 'readings', 1, $2, $3::timestamptz, 'UTC', ($3::timestamptz)::date, $3::timestamptz, 'keeper', $4, 'x')", [id, tank, now, JSON.stringify({ context: 'routine', values: Array.from({ length: 8 }, () => ({ parameter: 'ph', lo: 7, hi: 7.1, text: '1', enteredUnit: '' })) })]);
+  await db.query(
+    "insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) values ($1, 'readings', 1, $2, $3::timestamptz, 'UTC', ($3::timestamptz)::date, $3::timestamptz, 'keeper', $4, 'x')",
+    [
+      id,
+      tank,
+      now,
+      JSON.stringify({
+        context: 'routine',
+        values: Array.from({ length: 8 }, () => ({ parameter: 'ph', lo: 7, hi: 7.1, text: '1', enteredUnit: '' })),
+      }),
+    ],
+  );
   const rows = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'no2MgPerL', 'po4MgPerL'];
-  await db.query(`insert into readings (entry_id, parameter, subject_id, happened_at, lo, hi, text, entered_unit, context, insisted) values ${rows.map((p) => `($1, '${p}', $2, $3, 7, 7.1, '1', '', 'routine', false)`).join(', ')}`, [id, tank, now]);
-  await db.query("update subjects set state = jsonb_set(state, '{readings}', '{\"atEpochMs\":1,\"text\":\"x\"}') where id = $1", [tank]);
+  await db.query(
+    `insert into readings (entry_id, parameter, subject_id, happened_at, lo, hi, text, entered_unit, context, insisted) values ${rows.map((p) => `($1, '${p}', $2, $3, 7, 7.1, '1', '', 'routine', false)`).join(', ')}`,
+    [id, tank, now],
+  );
+  await db.query(
+    'update subjects set state = jsonb_set(state, \'{readings}\', \'{"atEpochMs":1,"text":"x"}\') where id = $1',
+    [tank],
+  );
   await db.query('commit');
 }
 
@@ -91,7 +160,12 @@ async function statementsOf(log, work) {
   const before = statSync(log).size;
   await work();
   await new Promise((r) => setTimeout(r, 300));
-  return readFileSync(log, 'utf8').slice(before).split('\n').filter((l) => /execute|statement:/.test(l)).map((l) => l.replace(/.*(execute [^:]*|statement): /, '').trim()).filter((l) => !/^(begin|commit|rollback)/i.test(l));
+  return readFileSync(log, 'utf8')
+    .slice(before)
+    .split('\n')
+    .filter((l) => /execute|statement:/.test(l))
+    .map((l) => l.replace(/.*(execute [^:]*|statement): /, '').trim())
+    .filter((l) => !/^(begin|commit|rollback)/i.test(l));
 }
 
 function firstLoad() {
@@ -103,15 +177,26 @@ function firstLoad() {
     if (seen.has(name)) return;
     seen.add(name);
     // Static imports of a chunk are loaded with it; dynamic ones are not.
-    for (const [, next = ''] of readFileSync(path.join(folder, name), 'utf8').matchAll(/(?:from|import)\s*"\.\/([\w-]+\.js)"/g)) add(next);
+    for (const [, next = ''] of readFileSync(path.join(folder, name), 'utf8').matchAll(
+      /(?:from|import)\s*"\.\/([\w-]+\.js)"/g,
+    ))
+      add(next);
   };
   for (const [, name = ''] of html.matchAll(/(?:src|href)="([\w-]+\.(?:js|css))"/g)) add(name);
   const main = [...seen].find((n) => n.startsWith('main')) ?? '';
-  const lazy = [...readFileSync(path.join(folder, main), 'utf8').matchAll(/import\("\.\/([\w-]+\.js)"\)/g)].map((m) => m[1] ?? '');
+  const lazy = [...readFileSync(path.join(folder, main), 'utf8').matchAll(/import\("\.\/([\w-]+\.js)"\)/g)].map(
+    (m) => m[1] ?? '',
+  );
   const tonight = lazy.find((n) => readFileSync(path.join(folder, n), 'utf8').includes('nl-tonight'));
   if (tonight) add(tonight);
   const size = [...seen].reduce((sum, name) => sum + statSync(path.join(folder, `${name}.br`)).size, 0);
-  const fonts = readdirSync(path.join(folder, 'media')).filter((f) => /latin-wght-normal.*woff2$|latin-standard-normal.*woff2$|latin-opsz-normal.*woff2$/.test(f) && !f.includes('-ext')).map((f) => `${f} ${Math.round(statSync(path.join(folder, 'media', f)).size / 1000)} kB`);
+  const fonts = readdirSync(path.join(folder, 'media'))
+    .filter(
+      (f) =>
+        /latin-wght-normal.*woff2$|latin-standard-normal.*woff2$|latin-opsz-normal.*woff2$/.test(f) &&
+        !f.includes('-ext'),
+    )
+    .map((f) => `${f} ${Math.round(statSync(path.join(folder, 'media', f)).size / 1000)} kB`);
   return { kB: size / 1000, files: seen.size, fonts };
 }
 
@@ -133,15 +218,19 @@ async function main() {
     const get = (/** @type {string} */ url) => async () => void (await (await fetch(url)).arrayBuffer());
     const year = median(await timed(get(`${one.url}/api/tonight`), 25));
     const decade = median(await timed(get(`${ten.url}/api/tonight`), 25));
-    console.log(`Tonight, 300 tanks: ${show(decade)} ms on ten years (limit 200), ${show(year)} ms on one; ratio ${(decade / year).toFixed(2)} (limit 1.3)`);
+    console.log(
+      `Tonight, 300 tanks: ${show(decade)} ms on ten years (limit 200), ${show(year)} ms on one; ratio ${(decade / year).toFixed(2)} (limit 1.3)`,
+    );
     const folio = median(await timed(get(`${ten.url}/api/tanks/${large.tank}/folio?days=365`), 40));
     console.log(`Folio with a year of one tank: ${show(folio)} ms (limit 50)`);
     const db = new pg.Client({ connectionString: largeUrl });
     await db.connect();
     const write = writer(ten.url, large.tank);
     const [ours, plain] = [median(await timed(write, 120)), median(await timed(() => bare(db, large.tank), 120))];
-    console.log(`Entry with 8 readings: ${show(ours)} ms over HTTP, bare transaction ${show(plain)} ms; ratio ${(ours / plain).toFixed(2)} (limit 1.5)`);
-    const tanks = (await db.query("select id from subjects limit 8")).rows.map((r) => r.id);
+    console.log(
+      `Entry with 8 readings: ${show(ours)} ms over HTTP, bare transaction ${show(plain)} ms; ratio ${(ours / plain).toFixed(2)} (limit 1.5)`,
+    );
+    const tanks = (await db.query('select id from subjects limit 8')).rows.map((r) => r.id);
     const took = (await Promise.all(tanks.map((tank) => timed(writer(ten.url, tank), 60)))).flat();
     console.log(`8 writers at once: 95th percentile ${show(p95(took))} ms (limit 15), median ${show(median(took))} ms`);
     await db.end();
@@ -153,7 +242,9 @@ async function main() {
     const log = path.join(cluster.dir, 'server.log');
     const written = await statementsOf(log, write);
     const read = await statementsOf(log, get(`${ten.url}/api/tonight`));
-    console.log(`Statements: ${written.length} for an entry with 8 readings (limit 4), ${read.length} for Tonight (limit 6)`);
+    console.log(
+      `Statements: ${written.length} for an entry with 8 readings (limit 4), ${read.length} for Tonight (limit 6)`,
+    );
     await admin.end();
     await one.stop();
     await ten.stop();
@@ -161,7 +252,9 @@ async function main() {
     end();
   }
   const load = firstLoad();
-  console.log(`First load of Tonight: ${show(load.kB)} kB script and style in ${load.files} files as served (limit 300); fonts apart: ${load.fonts.join(', ')}`);
+  console.log(
+    `First load of Tonight: ${show(load.kB)} kB script and style in ${load.files} files as served (limit 300); fonts apart: ${load.fonts.join(', ')}`,
+  );
 }
 
 main().catch(fail);

@@ -8,19 +8,32 @@ import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { fail, step, Trouble } from './say.mjs';
 import { root } from './setup.mjs';
 
-const sources = ['core/src', 'almanac/src', 'contracts/src', 'server/src', 'web', 'angular.json', 'package-lock.json', 'tsconfig.base.json', 'tools/build.mjs'];
+const sources = [
+  'core/src',
+  'almanac/src',
+  'contracts/src',
+  'server/src',
+  'web',
+  'angular.json',
+  'package-lock.json',
+  'tsconfig.base.json',
+  'tools/build.mjs',
+];
 
 /** @param {string} at @returns {string[]} */
 function filesUnder(at) {
   const full = path.join(root, at);
   if (!existsSync(full)) return [];
   if (statSync(full).isFile()) return [at];
-  return readdirSync(full).sort().flatMap((name) => filesUnder(path.join(at, name)));
+  return readdirSync(full)
+    .sort()
+    .flatMap((name) => filesUnder(path.join(at, name)));
 }
 
 function fingerprint() {
   const hash = createHash('sha256');
-  for (const file of sources.flatMap(filesUnder).filter((f) => !f.endsWith('.spec.ts'))) hash.update(file).update(readFileSync(path.join(root, file)));
+  for (const file of sources.flatMap(filesUnder).filter((f) => !f.endsWith('.spec.ts')))
+    hash.update(file).update(readFileSync(path.join(root, file)));
   return hash.digest('hex');
 }
 
@@ -32,8 +45,21 @@ export async function build({ force = false } = {}) {
   step('Building the server …');
   await bundleServer();
   step('Building the pages (about half a minute) …');
-  const done = spawnSync(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build', '--configuration', 'production'], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], encoding: 'utf8', env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
-  if (done.status !== 0) throw new Trouble(`The pages could not be built.\n${done.stdout}`, 'Read the lines above; after a change of sources that is where the fault is.');
+  const done = spawnSync(
+    process.execPath,
+    ['node_modules/@angular/cli/bin/ng.js', 'build', '--configuration', 'production'],
+    {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      encoding: 'utf8',
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+    },
+  );
+  if (done.status !== 0)
+    throw new Trouble(
+      `The pages could not be built.\n${done.stdout}`,
+      'Read the lines above; after a change of sources that is where the fault is.',
+    );
   compress(path.join(root, 'dist/web/browser'));
   writeFileSync(stamp, now);
 }
@@ -41,7 +67,16 @@ export async function build({ force = false } = {}) {
 export async function bundleServer() {
   const { build: bundle } = await import('esbuild');
   mkdirSync(path.join(root, 'dist/server'), { recursive: true });
-  const common = /** @type {const} */ ({ bundle: true, platform: 'node', target: 'node20', format: 'esm', packages: 'external', absWorkingDir: root, logLevel: 'error', define: { 'process.env.NIGHT_LEDGER_BUNDLED': '"1"', "process.env['NIGHT_LEDGER_BUNDLED']": '"1"' } });
+  const common = /** @type {const} */ ({
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    absWorkingDir: root,
+    logLevel: 'error',
+    define: { 'process.env.NIGHT_LEDGER_BUNDLED': '"1"', "process.env['NIGHT_LEDGER_BUNDLED']": '"1"' },
+  });
   await bundle({ ...common, entryPoints: ['server/src/app/main.ts'], outfile: 'dist/server/main.js' });
 }
 
@@ -52,7 +87,12 @@ function compress(folder) {
     if (statSync(file).isDirectory()) compress(file);
     else if (/\.(js|css|html|json|svg|webmanifest)$/.test(name)) {
       const raw = readFileSync(file);
-      writeFileSync(`${file}.br`, brotliCompressSync(raw, { params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: raw.length } }));
+      writeFileSync(
+        `${file}.br`,
+        brotliCompressSync(raw, {
+          params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: raw.length },
+        }),
+      );
       writeFileSync(`${file}.gz`, gzipSync(raw, { level: 9 }));
     }
   }

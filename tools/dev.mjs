@@ -13,8 +13,16 @@ async function main() {
   const databaseUrl = process.env.DATABASE_URL ?? (cluster ? await ensureDatabase(cluster, 'night_ledger') : '');
   const port = process.env.PORT ?? '4210';
   const children = [
-    spawn(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build', '--watch', '--configuration', 'production'], { cwd: root, stdio: 'inherit' }),
-    spawn(process.execPath, ['--watch', '--import', 'tsx', 'server/src/app/main.ts'], { cwd: root, stdio: 'inherit', env: { ...process.env, DATABASE_URL: databaseUrl, PORT: port } }),
+    spawn(
+      process.execPath,
+      ['node_modules/@angular/cli/bin/ng.js', 'build', '--watch', '--configuration', 'production'],
+      { cwd: root, stdio: 'inherit' },
+    ),
+    spawn(process.execPath, ['--watch', '--import', 'tsx', 'server/src/app/main.ts'], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: port },
+    }),
   ];
   step(`Pages and server follow the sources; open http://127.0.0.1:${port}. Ctrl-C ends both.`);
   const end = () => {

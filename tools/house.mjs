@@ -27,7 +27,11 @@ export async function throwawayCluster({ durable = false } = {}) {
  */
 export async function serveHouse({ databaseUrl, args = [], port }) {
   const own = port ?? (await freePort());
-  const server = spawn(process.execPath, [path.join(root, 'dist/server/main.js'), ...args], { cwd: root, env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(own), NIGHT_LEDGER_ZONE: 'UTC' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const server = spawn(process.execPath, [path.join(root, 'dist/server/main.js'), ...args], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(own), NIGHT_LEDGER_ZONE: 'UTC' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const url = await new Promise((resolve, reject) => {
     server.once('exit', (code) => reject(new Error(`The server ended with ${code}`)));
     server.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
@@ -50,5 +54,13 @@ export async function openHouse({ database, args, durable }) {
   const { cluster, end } = await throwawayCluster(durable === undefined ? {} : { durable });
   const databaseUrl = await ensureDatabase(cluster, database);
   const house = await serveHouse({ databaseUrl, ...(args ? { args } : {}) });
-  return { ...house, databaseUrl, cluster, close: async () => { await house.stop(); end(); } };
+  return {
+    ...house,
+    databaseUrl,
+    cluster,
+    close: async () => {
+      await house.stop();
+      end();
+    },
+  };
 }

@@ -7,7 +7,15 @@ import { openHouse } from './house.mjs';
 import { fail, step } from './say.mjs';
 import { installChromium, installPackages, root } from './setup.mjs';
 
-const flags = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const flags = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 const at = process.argv.indexOf('--to');
 const folder = at > 0 ? path.resolve(process.argv[at + 1] ?? '.') : path.join(root, 'docs/screenshots');
 const only = process.argv.indexOf('--only');
@@ -18,18 +26,89 @@ const wanted = only > 0 ? (process.argv[only + 1] ?? '').split(',') : null;
 const views = {
   tonight: { lamp: 'out', take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
   'tonight-lit': { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
-  'tonight-phone': { lamp: 'out', phone: true, take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
-  folio: { lamp: 'lit', take: async ({ page, url, tank }) => { await page.goto(`${url}/tanks/${tank('Breakfast Bar')}`); await page.getByRole('button', { name: /Conductivity.*working/ }).click(); } },
-  'folio-chart': { lamp: 'out', take: async ({ page, url, tank }) => { await page.goto(`${url}/tanks/${tank('Stairwell')}`); await page.getByRole('heading', { name: 'Over the year' }).scrollIntoViewIfNeeded(); await page.mouse.wheel(0, 420); await page.locator('nl-tide-chart svg').waitFor(); } },
-  'ledger-line': { lamp: 'lit', take: async ({ page, url, tank }) => { await page.goto(`${url}/tanks/${tank('Library')}`); await page.getByText('Tide').first().waitFor({ state: 'attached' }).catch(() => undefined); await page.keyboard.press('n'); await page.getByRole('textbox').fill('library ph 6,1 gh 4 ec 215 no3 5-10 t 64'); } },
-  'readings-phone': { lamp: 'lit', phone: true, take: async ({ page, url, tank }) => { await page.goto(`${url}/readings?tank=${tank('Lobby')}`); await page.getByLabel('pH', { exact: true }).fill('7,1'); await page.getByLabel('Nitrate', { exact: true }).fill('20-40'); } },
-  readings: { lamp: 'out', take: async ({ page, url, tank }) => { await page.goto(`${url}/readings?tank=${tank('Bathhouse')}`); await page.getByLabel('pH', { exact: true }).fill('8,1'); await page.getByLabel('General hardness', { exact: true }).fill('5'); await page.getByLabel('Temperature', { exact: true }).fill('33,5'); } },
-  water: { lamp: 'lit', take: async ({ page, url, tank }) => { await page.goto(`${url}/water?tank=${tank('Library')}`); await page.getByLabel('New water').selectOption({ label: 'Tap, aged' }); await page.getByLabel('%', { exact: true }).fill('50'); await page.getByRole('heading', { name: 'Too large a step' }).waitFor(); } },
-  'water-emergency': { lamp: 'out', take: async ({ page, url, tank }) => { await page.goto(`${url}/water?tank=${tank('Linen Room')}`); await page.getByLabel('New water').selectOption({ label: 'Soft drum' }); await page.getByLabel('%', { exact: true }).fill('50'); await page.getByRole('heading', { name: /waiting/ }).waitFor(); } },
+  'tonight-phone': {
+    lamp: 'out',
+    phone: true,
+    take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)),
+  },
+  folio: {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/tanks/${tank('Breakfast Bar')}`);
+      await page.getByRole('button', { name: /Conductivity.*working/ }).click();
+    },
+  },
+  'folio-chart': {
+    lamp: 'out',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/tanks/${tank('Stairwell')}`);
+      await page.getByRole('heading', { name: 'Over the year' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 420);
+      await page.locator('nl-tide-chart svg').waitFor();
+    },
+  },
+  'ledger-line': {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/tanks/${tank('Library')}`);
+      await page
+        .getByText('Tide')
+        .first()
+        .waitFor({ state: 'attached' })
+        .catch(() => undefined);
+      await page.keyboard.press('n');
+      await page.getByRole('textbox').fill('library ph 6,1 gh 4 ec 215 no3 5-10 t 64');
+    },
+  },
+  'readings-phone': {
+    lamp: 'lit',
+    phone: true,
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/readings?tank=${tank('Lobby')}`);
+      await page.getByLabel('pH', { exact: true }).fill('7,1');
+      await page.getByLabel('Nitrate', { exact: true }).fill('20-40');
+    },
+  },
+  readings: {
+    lamp: 'out',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/readings?tank=${tank('Bathhouse')}`);
+      await page.getByLabel('pH', { exact: true }).fill('8,1');
+      await page.getByLabel('General hardness', { exact: true }).fill('5');
+      await page.getByLabel('Temperature', { exact: true }).fill('33,5');
+    },
+  },
+  water: {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/water?tank=${tank('Library')}`);
+      await page.getByLabel('New water').selectOption({ label: 'Tap, aged' });
+      await page.getByLabel('%', { exact: true }).fill('50');
+      await page.getByRole('heading', { name: 'Too large a step' }).waitFor();
+    },
+  },
+  'water-emergency': {
+    lamp: 'out',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/water?tank=${tank('Linen Room')}`);
+      await page.getByLabel('New water').selectOption({ label: 'Soft drum' });
+      await page.getByLabel('%', { exact: true }).fill('50');
+      await page.getByRole('heading', { name: /waiting/ }).waitFor();
+    },
+  },
   sources: { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/sources`)) },
-  book: { lamp: 'lit', take: async ({ page, url, tank }) => void (await page.goto(`${url}/book?subject=${tank('Linen Room')}`)) },
+  book: {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => void (await page.goto(`${url}/book?subject=${tank('Linen Room')}`)),
+  },
   almanac: { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/almanac`)) },
-  'set-up': { lamp: 'lit', take: async ({ page, url, tank }) => { await page.goto(`${url}/tanks/${tank('Stairwell')}/set-up`); await page.getByText('Gross').waitFor(); } },
+  'set-up': {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/tanks/${tank('Stairwell')}/set-up`);
+      await page.getByText('Gross').waitFor();
+    },
+  },
 };
 
 async function main() {
@@ -46,9 +125,19 @@ async function main() {
     const idIn = (/** @type {any[]} */ list, /** @type {(x: any) => boolean} */ is) => list.find(is);
     for (const [name, view] of Object.entries(views)) {
       if (wanted && !wanted.includes(name)) continue;
-      const context = await browser.newContext({ viewport: view.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, colorScheme: view.lamp === 'out' ? 'dark' : 'light', reducedMotion: 'reduce', timezoneId: 'UTC' });
+      const context = await browser.newContext({
+        viewport: view.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+        colorScheme: view.lamp === 'out' ? 'dark' : 'light',
+        reducedMotion: 'reduce',
+        timezoneId: 'UTC',
+      });
       const page = await context.newPage();
-      await view.take({ page, url: house.url, tank: (n) => idIn(tanks, (t) => t.name === n).tankId, source: (n) => idIn(sources, (s) => s.setUp.name === n).sourceId });
+      await view.take({
+        page,
+        url: house.url,
+        tank: (n) => idIn(tanks, (t) => t.name === n).tankId,
+        source: (n) => idIn(sources, (s) => s.setUp.name === n).sourceId,
+      });
       await page.evaluate(() => document.fonts.ready);
       await page.waitForTimeout(500);
       await page.screenshot({ path: path.join(folder, `${name}.png`) });

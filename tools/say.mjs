@@ -17,7 +17,10 @@ export class Trouble extends Error {
 /** @param {unknown} error @returns {never} */
 export function fail(error) {
   if (error instanceof Trouble) console.error(`\nCould not go on: ${error.message}\nRemedy: ${error.remedy}\n`);
-  else if (error instanceof Error && 'code' in error && error.code === 'ENOSPC') console.error('\nCould not go on: the disk is full.\nRemedy: free some space and run the same command again; nothing is lost.\n');
+  else if (error instanceof Error && 'code' in error && error.code === 'ENOSPC')
+    console.error(
+      '\nCould not go on: the disk is full.\nRemedy: free some space and run the same command again; nothing is lost.\n',
+    );
   else console.error(error);
   process.exit(1);
 }

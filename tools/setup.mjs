@@ -12,39 +12,66 @@ export const isRoot = typeof process.getuid === 'function' && process.getuid() =
 
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Trouble(`Node.js ${process.versions.node} is too old.`, 'Install Node.js 20.19 or newer, then run the same command again.');
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Trouble(
+      `Node.js ${process.versions.node} is too old.`,
+      'Install Node.js 20.19 or newer, then run the same command again.',
+    );
 }
 
 /** Packages from the lock file, when they are not there or the lock has changed. */
 export function installPackages() {
-  const lock = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = path.join(root, 'node_modules', '.night-ledger-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   step('Installing packages from the lock file (half a minute to two minutes) …');
-  const done = spawnSync('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' });
-  if (done.status !== 0) throw new Trouble('npm could not install the packages.', 'Read the lines above. Most often the registry cannot be reached or the disk is full; mend that and run the same command again.');
+  const done = spawnSync('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: 'inherit',
+  });
+  if (done.status !== 0)
+    throw new Trouble(
+      'npm could not install the packages.',
+      'Read the lines above. Most often the registry cannot be reached or the disk is full; mend that and run the same command again.',
+    );
   writeFileSync(stamp, lock);
 }
 
 /** @param {string[]} names @param {string} what */
 function aptInstall(names, what) {
-  if (spawnSync('apt-get', ['--version']).status !== 0) throw new Trouble(`${what} is not installed, and there is no apt-get here.`, `Install ${names.join(' ')} by your system's own means, then run the same command again.`);
+  if (spawnSync('apt-get', ['--version']).status !== 0)
+    throw new Trouble(
+      `${what} is not installed, and there is no apt-get here.`,
+      `Install ${names.join(' ')} by your system's own means, then run the same command again.`,
+    );
   const sudo = isRoot ? [] : ['sudo', '-n'];
-  if (!isRoot && spawnSync('sudo', ['-n', 'true']).status !== 0) throw new Trouble(`${what} is not installed, and this user may not install it.`, `Ask someone who may to run: apt-get install --no-install-recommends ${names.join(' ')}`);
+  if (!isRoot && spawnSync('sudo', ['-n', 'true']).status !== 0)
+    throw new Trouble(
+      `${what} is not installed, and this user may not install it.`,
+      `Ask someone who may to run: apt-get install --no-install-recommends ${names.join(' ')}`,
+    );
   step(`Installing ${what} from Debian's packages …`);
   const run = (/** @type {string[]} */ args) => {
     const [command = '', ...rest] = [...sudo, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-qq', ...args];
     return spawnSync(command, rest, { stdio: ['ignore', 'ignore', 'inherit'] }).status === 0;
   };
   run(['update']);
-  if (!run(['install', '-y', '--no-install-recommends', ...names])) throw new Trouble(`apt-get could not install ${what}.`, 'Read the lines above; run apt-get update, and the same command again.');
+  if (!run(['install', '-y', '--no-install-recommends', ...names]))
+    throw new Trouble(
+      `apt-get could not install ${what}.`,
+      'Read the lines above; run apt-get update, and the same command again.',
+    );
 }
 
 /** The newest installed PostgreSQL of 15 or later; PATH is not relied on. @returns {string | null} */
 export function postgresBin() {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return null;
-  const found = readdirSync(base).filter((v) => Number(v) >= 15 && existsSync(path.join(base, v, 'bin', 'initdb'))).sort((a, b) => Number(b) - Number(a));
+  const found = readdirSync(base)
+    .filter((v) => Number(v) >= 15 && existsSync(path.join(base, v, 'bin', 'initdb')))
+    .sort((a, b) => Number(b) - Number(a));
   return found[0] ? path.join(base, found[0], 'bin') : null;
 }
 
@@ -53,14 +80,18 @@ export function installPostgres() {
   const there = postgresBin();
   if (there) return there;
   const folder = '/etc/postgresql-common/createcluster.d';
-  const noCluster = "create_main_cluster = false\n";
+  const noCluster = 'create_main_cluster = false\n';
   if (isRoot) {
     mkdirSync(folder, { recursive: true });
     writeFileSync(path.join(folder, 'no-main.conf'), noCluster);
   } else spawnSync('sudo', ['-n', 'sh', '-c', `mkdir -p ${folder} && printf '${noCluster}' > ${folder}/no-main.conf`]);
   aptInstall(['postgresql'], 'PostgreSQL');
   const bin = postgresBin();
-  if (!bin) throw new Trouble('PostgreSQL 15 or newer is still not there after installing it.', "This system's packages may be too old; install PostgreSQL 15 or newer, or set DATABASE_URL to one that runs elsewhere.");
+  if (!bin)
+    throw new Trouble(
+      'PostgreSQL 15 or newer is still not there after installing it.',
+      "This system's packages may be too old; install PostgreSQL 15 or newer, or set DATABASE_URL to one that runs elsewhere.",
+    );
   return bin;
 }
 

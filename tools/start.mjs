@@ -16,10 +16,15 @@ const keep = path.join(root, '.data');
 
 function checkArgs() {
   const wrong = args.find((a, i) => !known.includes(a) && args[i - 1] !== '--tonight');
-  if (wrong) throw new Trouble(`“${wrong}” is not an option.`, `Known: ${known.join(', ')}. With npm, put -- first: npm start -- --tonight 2026-03-14`);
+  if (wrong)
+    throw new Trouble(
+      `“${wrong}” is not an option.`,
+      `Known: ${known.join(', ')}. With npm, put -- first: npm start -- --tonight 2026-03-14`,
+    );
   const at = args.indexOf('--tonight');
   const on = args[at + 1] ?? '';
-  if (at >= 0 && (!/^\d{4}-\d{2}-\d{2}$/.test(on) || Number.isNaN(Date.parse(on)))) throw new Trouble(`“${on}” is not a date.`, 'Write it as 2026-03-14.');
+  if (at >= 0 && (!/^\d{4}-\d{2}-\d{2}$/.test(on) || Number.isNaN(Date.parse(on))))
+    throw new Trouble(`“${on}” is not a date.`, 'Write it as 2026-03-14.');
 }
 
 const help = `npm start -- [options]
@@ -37,14 +42,28 @@ async function checkPort(port) {
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
   if (free) return;
-  const ours = await fetch(`http://127.0.0.1:${port}/api/house`).then((r) => r.ok, () => false);
-  if (ours) throw new Trouble(`Night Ledger is running already at http://127.0.0.1:${port}`, 'Open that address; or stop it with Ctrl-C where it runs, or set PORT to another number.');
-  throw new Trouble(`Port ${port} is taken by another program.`, 'Stop that program, or choose another port: PORT=4211 npm start');
+  const ours = await fetch(`http://127.0.0.1:${port}/api/house`).then(
+    (r) => r.ok,
+    () => false,
+  );
+  if (ours)
+    throw new Trouble(
+      `Night Ledger is running already at http://127.0.0.1:${port}`,
+      'Open that address; or stop it with Ctrl-C where it runs, or set PORT to another number.',
+    );
+  throw new Trouble(
+    `Port ${port} is taken by another program.`,
+    'Stop that program, or choose another port: PORT=4211 npm start',
+  );
 }
 
 async function sure() {
   if (args.includes('--yes')) return true;
-  if (!process.stdin.isTTY) throw new Trouble('--reset forgets everything in this database, and nobody is there to ask.', 'Add --yes if that is meant.');
+  if (!process.stdin.isTTY)
+    throw new Trouble(
+      '--reset forgets everything in this database, and nobody is there to ask.',
+      'Add --yes if that is meant.',
+    );
   const ask = createInterface({ input: process.stdin, output: process.stdout });
   const answer = await ask.question('Forget everything in this database and start anew? Type yes: ');
   ask.close();
@@ -58,7 +77,11 @@ async function main() {
   const port = Number(process.env.PORT ?? 4210);
   await checkPort(port);
   const external = process.env.DATABASE_URL;
-  if (args.includes('--reset') && external) throw new Trouble('--reset does not touch a database that DATABASE_URL names.', 'Empty that database by its own means.');
+  if (args.includes('--reset') && external)
+    throw new Trouble(
+      '--reset does not touch a database that DATABASE_URL names.',
+      'Empty that database by its own means.',
+    );
   const reset = args.includes('--reset') && (await sure());
   if (args.includes('--reset') && !reset) return void console.log('Nothing was changed.');
   installPackages();
@@ -74,7 +97,12 @@ async function main() {
 
 /** @param {{ databaseUrl: string, port: number, cluster: import('./postgres.mjs').Cluster | null }} options */
 function serve({ databaseUrl, port, cluster }) {
-  const server = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'dist/server/main.js'), ...args], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], detached: true, env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) } });
+  const server = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'dist/server/main.js'), ...args], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    detached: true,
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) },
+  });
   let ending = false;
   const end = (/** @type {number} */ code) => {
     if (ending) return;
@@ -89,21 +117,31 @@ function serve({ databaseUrl, port, cluster }) {
     server.kill('SIGTERM');
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(0));
-  server.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => text.split('\n').filter(Boolean).forEach((line) => report(line)));
+  server.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) =>
+    text
+      .split('\n')
+      .filter(Boolean)
+      .forEach((line) => report(line)),
+  );
   server.once('exit', (code) => end(code ?? 1));
 }
 
 /** @param {string} line */
 function report(line) {
-  if (line.startsWith('READY ')) console.log(`\nNight Ledger is open at ${line.slice(6)}\nOpen that address in a browser on this machine. Ctrl-C closes the house; nothing is lost.\n`);
-  else if (line.startsWith('FAILED ')) console.error(`\nThe server did not start: ${line.slice(7)}\n${remedyFor(line)}\n`);
+  if (line.startsWith('READY '))
+    console.log(
+      `\nNight Ledger is open at ${line.slice(6)}\nOpen that address in a browser on this machine. Ctrl-C closes the house; nothing is lost.\n`,
+    );
+  else if (line.startsWith('FAILED '))
+    console.error(`\nThe server did not start: ${line.slice(7)}\n${remedyFor(line)}\n`);
   else step(line.trim());
 }
 
 /** @param {string} line */
 function remedyFor(line) {
   if (line.includes('EADDRINUSE')) return 'Remedy: choose another port: PORT=4211 npm start';
-  if (line.includes('53100') || line.includes('ENOSPC')) return 'Remedy: the disk is full; free some space and start again.';
+  if (line.includes('53100') || line.includes('ENOSPC'))
+    return 'Remedy: the disk is full; free some space and start again.';
   if (line.includes('--tonight')) return 'Remedy: npm start -- --reset --tonight 2026-03-14';
   return 'Remedy: read the line above; `npm start -- --reset` begins with a new database.';
 }

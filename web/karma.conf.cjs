@@ -16,7 +16,17 @@ module.exports = (config) =>
     customLaunchers: {
       Quiet: {
         base: 'ChromiumHeadless',
-        flags: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', `--user-data-dir=${mkdtempSync(path.join(tmpdir(), 'karma-'))}`],
+        flags: [
+          '--headless',
+          '--no-sandbox',
+          '--disable-gpu',
+          '--disable-quic',
+          '--no-first-run',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+          `--user-data-dir=${mkdtempSync(path.join(tmpdir(), 'karma-'))}`,
+        ],
       },
     },
     restartOnFileChange: false,

@@ -3,21 +3,51 @@ import { calculations } from './registry';
 
 const calc = (args: string[], input = ''): { status: number | null; lines: unknown[] } => {
   const { status, stdout } = spawnSync(process.execPath, ['tools/calc.mjs', ...args], { input, encoding: 'utf8' });
-  return { status, lines: stdout.split('\n').filter((l) => l !== '').map((l) => (l.startsWith('{') ? (JSON.parse(l) as unknown) : l)) };
+  return {
+    status,
+    lines: stdout
+      .split('\n')
+      .filter((l) => l !== '')
+      .map((l) => (l.startsWith('{') ? (JSON.parse(l) as unknown) : l)),
+  };
 };
 
 describe('npm run --silent calc', () => {
   it('answers one calculation with value and explanation', () => {
     const [answer] = calc(['water.residual'], '{"changeFraction":0.25,"changeCount":2}').lines;
-    expect(answer).toEqual(jasmine.objectContaining({ ok: true, value: { remainingFraction: 0.5625 }, explanation: jasmine.objectContaining({ sourceIds: ['mass-balance'] }) }));
+    expect(answer).toEqual(
+      jasmine.objectContaining({
+        ok: true,
+        value: { remainingFraction: 0.5625 },
+        explanation: jasmine.objectContaining({ sourceIds: ['mass-balance'] }),
+      }),
+    );
   });
   it('refuses in the same shape: out of range, missing, unknown name, no JSON', () => {
-    const asked = ['{"name":"water.residual","input":{"changeFraction":3,"changeCount":2}}', '{"name":"water.residual","input":{"changeCount":2}}', '{"name":"water.luck","input":{}}', 'nonsense', '{"name":"readings.judge","input":{"parameter":"no3MgPerL","reading":{"lo":20,"hi":40},"band":{"lo":0,"hi":30}}}'];
-    const answers = calc(['--lines'], asked.join('\n')).lines as { ok: boolean; refusal?: { kind: string }; value?: unknown }[];
-    expect(answers.map((a) => a.refusal?.kind ?? a.value)).toEqual(['out-of-range', 'missing', 'unknown-name', 'malformed', { verdict: 'unknown', side: 'above' }]);
+    const asked = [
+      '{"name":"water.residual","input":{"changeFraction":3,"changeCount":2}}',
+      '{"name":"water.residual","input":{"changeCount":2}}',
+      '{"name":"water.luck","input":{}}',
+      'nonsense',
+      '{"name":"readings.judge","input":{"parameter":"no3MgPerL","reading":{"lo":20,"hi":40},"band":{"lo":0,"hi":30}}}',
+    ];
+    const answers = calc(['--lines'], asked.join('\n')).lines as {
+      ok: boolean;
+      refusal?: { kind: string };
+      value?: unknown;
+    }[];
+    expect(answers.map((a) => a.refusal?.kind ?? a.value)).toEqual([
+      'out-of-range',
+      'missing',
+      'unknown-name',
+      'malformed',
+      { verdict: 'unknown', side: 'above' },
+    ]);
   });
   it('a thousand lines take a few seconds at most, each answered in its place', () => {
-    const asked = Array.from({ length: 1000 }, (_, i) => JSON.stringify({ name: 'units.convert', input: { quantity: 'volume', value: i, from: 'US gal', to: 'L' } }));
+    const asked = Array.from({ length: 1000 }, (_, i) =>
+      JSON.stringify({ name: 'units.convert', input: { quantity: 'volume', value: i, from: 'US gal', to: 'L' } }),
+    );
     const { lines } = calc(['--lines'], asked.join('\n'));
     expect(lines.length).toBe(1000);
     expect((lines[999] as { value: { value: number } }).value.value).toBeCloseTo(999 * 3.785411784, 6);
@@ -30,6 +60,17 @@ describe('npm run --silent calc', () => {
   });
   it('knows the fixed names', () => {
     const names = calculations.map((c) => c.name);
-    for (const fixed of ['units.convert', 'water.unionised-ammonia', 'water.free-co2', 'water.change-effect', 'water.residual', 'water.change-advice', 'tanks.net-volume', 'readings.parse', 'readings.judge']) expect(names).toContain(fixed);
+    for (const fixed of [
+      'units.convert',
+      'water.unionised-ammonia',
+      'water.free-co2',
+      'water.change-effect',
+      'water.residual',
+      'water.change-advice',
+      'tanks.net-volume',
+      'readings.parse',
+      'readings.judge',
+    ])
+      expect(names).toContain(fixed);
   });
 });

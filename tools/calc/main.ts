@@ -12,7 +12,8 @@ const refused = (refusal: Refusal): Answer => ({ ok: false, refusal });
 
 function answer(name: unknown, input: unknown): Answer {
   const found = byName.get(String(name));
-  if (!found) return refused({ kind: 'unknown-name', field: 'calculation', text: String(name), known: [...byName.keys()] });
+  if (!found)
+    return refused({ kind: 'unknown-name', field: 'calculation', text: String(name), known: [...byName.keys()] });
   const checked = v.safeParse(found.input, input);
   if (!checked.success) return refused(refusalOf(checked.issues[0]));
   const result = found.run(checked.output as never);
@@ -24,7 +25,8 @@ function answer(name: unknown, input: unknown): Answer {
 /** A shape that does not fit, said in the refusals of the core. */
 function refusalOf(issue: v.BaseIssue<unknown>): Refusal {
   const field = v.getDotPath(issue) ?? 'input';
-  if (issue.received === 'undefined') return { kind: 'missing', field, why: `${issue.expected ?? 'a value'} is needed` };
+  if (issue.received === 'undefined')
+    return { kind: 'missing', field, why: `${issue.expected ?? 'a value'} is needed` };
   if (issue.expected === 'number') return { kind: 'not-a-number', field, text: JSON.stringify(issue.input) };
   return { kind: 'malformed', field, why: issue.message };
 }
@@ -43,7 +45,9 @@ async function answerLines(): Promise<void> {
   for await (const line of createInterface({ input: process.stdin })) {
     if (line.trim() === '') continue;
     const asked = read(line);
-    const { name, input } = ('given' in asked && typeof asked.given === 'object' && asked.given !== null ? asked.given : {}) as { name?: unknown; input?: unknown };
+    const { name, input } = (
+      'given' in asked && typeof asked.given === 'object' && asked.given !== null ? asked.given : {}
+    ) as { name?: unknown; input?: unknown };
     print('fault' in asked ? refused(asked.fault) : answer(name, input));
   }
 }

@@ -14,7 +14,12 @@ bootstrapApplication(Shell, {
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideRouter(pages, withComponentInputBinding()),
-    providePrimeNG({ theme: { preset, options: { darkModeSelector: '.lights-out', cssLayer: { name: 'primeng', order: 'reset, primeng, app' } } } }),
+    providePrimeNG({
+      theme: {
+        preset,
+        options: { darkModeSelector: '.lights-out', cssLayer: { name: 'primeng', order: 'reset, primeng, app' } },
+      },
+    }),
   ],
 }).catch((error: unknown) => {
   console.error(error);

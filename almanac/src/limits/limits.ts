@@ -10,15 +10,64 @@ const delicateGhStep = Math.round((20 / degreeCaco3MgPerL) * 100) / 100;
 
 /** How far a parameter may move in a stocked tank, by bearing class. Limits advise; they never forbid. */
 export const stepLimits: readonly StepLimit[] = [
-  { id: 'gh-day', parameter: 'ghDegrees', per: 'day', measure: 'value', byBearing: { delicate: stated(delicateGhStep), usual: ours(2), robust: ours(4) }, note: '20 ppm a day for the delicate is common practice, stated for rising hardness; taken for both directions.', sourceIds: ['trade-shrimp', 'ours'] },
-  { id: 'kh-day', parameter: 'khDegrees', per: 'day', measure: 'value', byBearing: { delicate: ours(0.5), usual: ours(1), robust: ours(2) }, note: 'Falling KH is the more dangerous direction: pH follows it.', sourceIds: ['ours'] },
-  { id: 'ec-change', parameter: 'ec25UsPerCm', per: 'change', measure: 'fraction', byBearing: { delicate: ours(0.05), usual: ours(0.1), robust: ours(0.2) }, note: 'A share of the tank’s own level: the osmotic step.', sourceIds: ['ours'] },
-  { id: 'ph-day', parameter: 'ph', per: 'day', measure: 'value', byBearing: { delicate: ours(0.2), usual: ours(0.3), robust: ours(0.5) }, note: 'pH that moves with CO2 alone, as by day and night in a planted tank, harms less than with KH.', sourceIds: ['ours'] },
-  { id: 'temp-change', parameter: 'tempC', per: 'change', measure: 'value', byBearing: { delicate: ours(1), usual: ours(2), robust: ours(3) }, note: 'Measured in the tank after the change, not between the waters.', sourceIds: ['ours'] },
+  {
+    id: 'gh-day',
+    parameter: 'ghDegrees',
+    per: 'day',
+    measure: 'value',
+    byBearing: { delicate: stated(delicateGhStep), usual: ours(2), robust: ours(4) },
+    note: '20 ppm a day for the delicate is common practice, stated for rising hardness; taken for both directions.',
+    sourceIds: ['trade-shrimp', 'ours'],
+  },
+  {
+    id: 'kh-day',
+    parameter: 'khDegrees',
+    per: 'day',
+    measure: 'value',
+    byBearing: { delicate: ours(0.5), usual: ours(1), robust: ours(2) },
+    note: 'Falling KH is the more dangerous direction: pH follows it.',
+    sourceIds: ['ours'],
+  },
+  {
+    id: 'ec-change',
+    parameter: 'ec25UsPerCm',
+    per: 'change',
+    measure: 'fraction',
+    byBearing: { delicate: ours(0.05), usual: ours(0.1), robust: ours(0.2) },
+    note: 'A share of the tank’s own level: the osmotic step.',
+    sourceIds: ['ours'],
+  },
+  {
+    id: 'ph-day',
+    parameter: 'ph',
+    per: 'day',
+    measure: 'value',
+    byBearing: { delicate: ours(0.2), usual: ours(0.3), robust: ours(0.5) },
+    note: 'pH that moves with CO2 alone, as by day and night in a planted tank, harms less than with KH.',
+    sourceIds: ['ours'],
+  },
+  {
+    id: 'temp-change',
+    parameter: 'tempC',
+    per: 'change',
+    measure: 'value',
+    byBearing: { delicate: ours(1), usual: ours(2), robust: ours(3) },
+    note: 'Measured in the tank after the change, not between the waters.',
+    sourceIds: ['ours'],
+  },
 ];
 
-export const emergencyThresholds: EmergencyThresholds = { nh3AsNMgPerL: 0.05, no2MgPerL: 1, chlorideToNitriteRatio: 10, cl2MgPerL: 0.05 };
-export const emergencySources: readonly { threshold: keyof EmergencyThresholds; grade: EvidenceGrade; sourceIds: readonly string[] }[] = [
+export const emergencyThresholds: EmergencyThresholds = {
+  nh3AsNMgPerL: 0.05,
+  no2MgPerL: 1,
+  chlorideToNitriteRatio: 10,
+  cl2MgPerL: 0.05,
+};
+export const emergencySources: readonly {
+  threshold: keyof EmergencyThresholds;
+  grade: EvidenceGrade;
+  sourceIds: readonly string[];
+}[] = [
   { threshold: 'nh3AsNMgPerL', grade: 'published', sourceIds: ['ifas-ammonia'] },
   { threshold: 'no2MgPerL', grade: 'ours', sourceIds: ['ours'] },
   { threshold: 'chlorideToNitriteRatio', grade: 'published', sourceIds: ['srac-462'] },
@@ -29,6 +78,13 @@ export const chronicNh3AsNMgPerL = 0.02;
 
 /** Lines that hold for every stocked tank unless its practice or its keeper says otherwise. */
 export const safetyBands: readonly BandLine[] = [
-  { parameter: 'no2MgPerL', lo: 0, hi: 0.25, grade: 'common-practice', sourceIds: ['trade-fish'], note: 'In a running tank nitrite should not be found.' },
+  {
+    parameter: 'no2MgPerL',
+    lo: 0,
+    hi: 0.25,
+    grade: 'common-practice',
+    sourceIds: ['trade-fish'],
+    note: 'In a running tank nitrite should not be found.',
+  },
   { parameter: 'cl2MgPerL', lo: 0, hi: 0.02, grade: 'ours', sourceIds: ['ours'] },
 ];

@@ -1,7 +1,8 @@
 import { parameterIds, parameterWords } from '#core/readings';
 import { almanacFaults, loadAlmanac, shippedAlmanac, type Almanac } from './index';
 
-const broken = (over: Partial<Almanac>): string[] => almanacFaults({ ...shippedAlmanac, ...over }).map((f) => `${f.where}: ${f.what}`);
+const broken = (over: Partial<Almanac>): string[] =>
+  almanacFaults({ ...shippedAlmanac, ...over }).map((f) => `${f.where}: ${f.what}`);
 const [practice] = shippedAlmanac.practices;
 const [limit] = shippedAlmanac.limits;
 
@@ -29,14 +30,33 @@ describe('a faulty almanac', () => {
   it('names every fault at once: crossed band, unknown source, unknown key, doubled id, upside-down limit', () => {
     if (!practice || !limit) throw new Error('empty almanac');
     const said = broken({
-      practices: [{ ...practice, bands: [{ parameter: 'ph', lo: 8, hi: 6, grade: 'ours', sourceIds: ['nowhere'] }], colour: 'red' } as never, ...shippedAlmanac.practices],
-      limits: [{ ...limit, byBearing: { ...limit.byBearing, delicate: { value: 99, grade: 'ours' } } }, ...shippedAlmanac.limits.slice(1)],
+      practices: [
+        {
+          ...practice,
+          bands: [{ parameter: 'ph', lo: 8, hi: 6, grade: 'ours', sourceIds: ['nowhere'] }],
+          colour: 'red',
+        } as never,
+        ...shippedAlmanac.practices,
+      ],
+      limits: [
+        { ...limit, byBearing: { ...limit.byBearing, delicate: { value: 99, grade: 'ours' } } },
+        ...shippedAlmanac.limits.slice(1),
+      ],
     });
-    for (const part of ['not below high end', 'nowhere', 'colour', 'stands twice', 'delicate bear more']) expect(said.join('\n')).toContain(part);
+    for (const part of ['not below high end', 'nowhere', 'colour', 'stands twice', 'delicate bear more'])
+      expect(said.join('\n')).toContain(part);
   });
   it('a clash with a practice that does not exist, and a band without ends', () => {
     if (!practice) throw new Error('empty almanac');
-    const said = broken({ practices: [{ ...practice, bands: [{ parameter: 'ph', lo: null, hi: null, grade: 'ours', sourceIds: ['ours'] }], clashes: [{ practiceId: 'ghost', why: 'x' }] }] });
+    const said = broken({
+      practices: [
+        {
+          ...practice,
+          bands: [{ parameter: 'ph', lo: null, hi: null, grade: 'ours', sourceIds: ['ours'] }],
+          clashes: [{ practiceId: 'ghost', why: 'x' }],
+        },
+      ],
+    });
     expect(said.join('\n')).toContain('ghost');
     expect(said.join('\n')).toContain('neither end');
   });

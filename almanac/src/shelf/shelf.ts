@@ -32,19 +32,64 @@ const parameterId = v.picklist(parameterIds);
 const span = v.strictObject({ lo: v.pipe(v.number(), v.finite()), hi: v.pipe(v.number(), v.finite()) });
 const openSpan = v.strictObject({ lo: end, hi: end });
 const text = v.pipe(v.string(), v.minLength(1, 'is empty'));
-const band = v.strictObject({ parameter: parameterId, lo: end, hi: end, grade, sourceIds: ids, note: v.optional(text), surely: v.optional(openSpan) });
+const band = v.strictObject({
+  parameter: parameterId,
+  lo: end,
+  hi: end,
+  grade,
+  sourceIds: ids,
+  note: v.optional(text),
+  surely: v.optional(openSpan),
+});
 const limitValue = v.strictObject({ value: v.pipe(v.number(), v.gtValue(0, 'is not above 0')), grade });
 
 const shapes = {
   parameters: v.strictObject({
-    id: parameterId, names: v.array(text), label: text, short: text, quantity: text, unit: v.string(), decimalsCount: v.pipe(v.number(), v.integer()),
-    possible: span, plausible: span, usualJump: v.strictObject({ value: v.number(), ofLastFraction: v.number() }), mixes: v.picklist(['by-volume', 'nearly-by-volume', 'as-heat', 'by-chemistry']),
-    readBy: v.variant('kind', [v.strictObject({ kind: v.literal('chart'), steps: v.pipe(v.array(v.number()), v.minLength(2, 'has fewer than two steps')) }), v.strictObject({ kind: v.literal('resolution'), resolution: v.pipe(v.number(), v.gtValue(0, 'is not above 0')) })]), finerTest: text,
+    id: parameterId,
+    names: v.array(text),
+    label: text,
+    short: text,
+    quantity: text,
+    unit: v.string(),
+    decimalsCount: v.pipe(v.number(), v.integer()),
+    possible: span,
+    plausible: span,
+    usualJump: v.strictObject({ value: v.number(), ofLastFraction: v.number() }),
+    mixes: v.picklist(['by-volume', 'nearly-by-volume', 'as-heat', 'by-chemistry']),
+    readBy: v.variant('kind', [
+      v.strictObject({
+        kind: v.literal('chart'),
+        steps: v.pipe(v.array(v.number()), v.minLength(2, 'has fewer than two steps')),
+      }),
+      v.strictObject({ kind: v.literal('resolution'), resolution: v.pipe(v.number(), v.gtValue(0, 'is not above 0')) }),
+    ]),
+    finerTest: text,
   }),
-  practices: v.strictObject({ id: text, version: v.pipe(v.number(), v.integer()), livestock: text, name: text, reason: text, bands: v.pipe(v.array(band), v.minLength(1, 'has no band')), clashes: v.optional(v.array(v.strictObject({ practiceId: text, why: text }))) }),
-  limits: v.strictObject({ id: text, parameter: parameterId, per: v.picklist(['change', 'day']), measure: v.picklist(['value', 'fraction']), byBearing: v.strictObject({ delicate: limitValue, usual: limitValue, robust: limitValue }), note: text, sourceIds: ids }),
+  practices: v.strictObject({
+    id: text,
+    version: v.pipe(v.number(), v.integer()),
+    livestock: text,
+    name: text,
+    reason: text,
+    bands: v.pipe(v.array(band), v.minLength(1, 'has no band')),
+    clashes: v.optional(v.array(v.strictObject({ practiceId: text, why: text }))),
+  }),
+  limits: v.strictObject({
+    id: text,
+    parameter: parameterId,
+    per: v.picklist(['change', 'day']),
+    measure: v.picklist(['value', 'fraction']),
+    byBearing: v.strictObject({ delicate: limitValue, usual: limitValue, robust: limitValue }),
+    note: text,
+    sourceIds: ids,
+  }),
   safety: band,
-  sources: v.strictObject({ id: text, kind: v.picklist(['published', 'common-practice', 'ours']), title: text, detail: text }),
+  sources: v.strictObject({
+    id: text,
+    kind: v.picklist(['published', 'common-practice', 'ours']),
+    title: text,
+    detail: text,
+  }),
 };
 
 /** What is wrong with an almanac, all of it at once: shape, unknown keys, references, crossed ends, doubled ids. */
@@ -56,7 +101,12 @@ function shapeFaults(almanac: Almanac): Fault[] {
   return (Object.keys(shapes) as (keyof typeof shapes)[]).flatMap((part) =>
     almanac[part].flatMap((item, index) => {
       const checked = v.safeParse(shapes[part], item);
-      return checked.success ? [] : checked.issues.map((issue) => ({ where: `${part} ${'id' in item ? item.id : index} ${v.getDotPath(issue) ?? ''}`.trim(), what: issue.message }));
+      return checked.success
+        ? []
+        : checked.issues.map((issue) => ({
+            where: `${part} ${'id' in item ? item.id : index} ${v.getDotPath(issue) ?? ''}`.trim(),
+            what: issue.message,
+          }));
     }),
   );
 }
@@ -69,34 +119,79 @@ function idFaults(almanac: Almanac): Fault[] {
 }
 
 function bandLines(almanac: Almanac): { where: string; line: BandLine }[] {
-  return [...almanac.practices.flatMap((p) => p.bands.map((b) => ({ where: `practices ${p.id} ${b.parameter}`, line: b }))), ...almanac.safety.map((b) => ({ where: `safety ${b.parameter}`, line: b }))];
+  return [
+    ...almanac.practices.flatMap((p) => p.bands.map((b) => ({ where: `practices ${p.id} ${b.parameter}`, line: b }))),
+    ...almanac.safety.map((b) => ({ where: `safety ${b.parameter}`, line: b })),
+  ];
 }
 
 function referenceFaults(almanac: Almanac): Fault[] {
   const known = new Set(almanac.sources.map((s) => s.id));
-  const named = [...bandLines(almanac).map(({ where, line }) => ({ where, sourceIds: line.sourceIds })), ...almanac.limits.map((l) => ({ where: `limits ${l.id}`, sourceIds: l.sourceIds }))];
-  const missing = named.flatMap(({ where, sourceIds }) => sourceIds.filter((id) => !known.has(id)).map((id) => ({ where, what: `names the source “${id}”, which does not exist` })));
+  const named = [
+    ...bandLines(almanac).map(({ where, line }) => ({ where, sourceIds: line.sourceIds })),
+    ...almanac.limits.map((l) => ({ where: `limits ${l.id}`, sourceIds: l.sourceIds })),
+  ];
+  const missing = named.flatMap(({ where, sourceIds }) =>
+    sourceIds
+      .filter((id) => !known.has(id))
+      .map((id) => ({ where, what: `names the source “${id}”, which does not exist` })),
+  );
   const practiceIds = new Set(almanac.practices.map((p) => p.id));
-  const clashes = almanac.practices.flatMap((p) => (p.clashes ?? []).filter((c) => !practiceIds.has(c.practiceId)).map((c) => ({ where: `practices ${p.id}`, what: `clashes with “${c.practiceId}”, which does not exist` })));
-  const quantitiesMissing = almanac.parameters.filter((p) => !quantityNamed(p.quantity).ok).map((p) => ({ where: `parameters ${p.id}`, what: `names the quantity “${p.quantity}”, which does not exist` }));
+  const clashes = almanac.practices.flatMap((p) =>
+    (p.clashes ?? [])
+      .filter((c) => !practiceIds.has(c.practiceId))
+      .map((c) => ({ where: `practices ${p.id}`, what: `clashes with “${c.practiceId}”, which does not exist` })),
+  );
+  const quantitiesMissing = almanac.parameters
+    .filter((p) => !quantityNamed(p.quantity).ok)
+    .map((p) => ({ where: `parameters ${p.id}`, what: `names the quantity “${p.quantity}”, which does not exist` }));
   return [...missing, ...clashes, ...quantitiesMissing];
 }
 
 function orderFaults(almanac: Almanac): Fault[] {
-  const crossed = bandLines(almanac).filter(({ line }) => line.lo !== null && line.hi !== null && line.lo >= line.hi).map(({ where, line }) => ({ where, what: `low end ${String(line.lo)} is not below high end ${String(line.hi)}` }));
-  const empty = bandLines(almanac).filter(({ line }) => line.lo === null && line.hi === null).map(({ where }) => ({ where, what: 'has neither end' }));
-  const doubled = almanac.practices.flatMap((p) => p.bands.filter((b, i) => p.bands.findIndex((x) => x.parameter === b.parameter) !== i).map((b) => ({ where: `practices ${p.id} ${b.parameter}`, what: 'has two bands' })));
-  const ranges = almanac.parameters.filter((p) => p.possible.lo > p.plausible.lo || p.possible.hi < p.plausible.hi || p.plausible.lo >= p.plausible.hi).map((p) => ({ where: `parameters ${p.id}`, what: 'its plausible range is not inside its possible one' }));
-  const steps = almanac.parameters.filter((p) => p.readBy.kind === 'chart' && p.readBy.steps.some((s, i, all) => i > 0 && s <= (all[i - 1] ?? 0))).map((p) => ({ where: `parameters ${p.id}`, what: 'its chart steps do not rise' }));
-  const classes = almanac.limits.filter((l) => l.byBearing.delicate.value > l.byBearing.usual.value || l.byBearing.usual.value > l.byBearing.robust.value).map((l) => ({ where: `limits ${l.id}`, what: 'the delicate bear more than the robust' }));
+  const crossed = bandLines(almanac)
+    .filter(({ line }) => line.lo !== null && line.hi !== null && line.lo >= line.hi)
+    .map(({ where, line }) => ({ where, what: `low end ${String(line.lo)} is not below high end ${String(line.hi)}` }));
+  const empty = bandLines(almanac)
+    .filter(({ line }) => line.lo === null && line.hi === null)
+    .map(({ where }) => ({ where, what: 'has neither end' }));
+  const doubled = almanac.practices.flatMap((p) =>
+    p.bands
+      .filter((b, i) => p.bands.findIndex((x) => x.parameter === b.parameter) !== i)
+      .map((b) => ({ where: `practices ${p.id} ${b.parameter}`, what: 'has two bands' })),
+  );
+  const ranges = almanac.parameters
+    .filter((p) => p.possible.lo > p.plausible.lo || p.possible.hi < p.plausible.hi || p.plausible.lo >= p.plausible.hi)
+    .map((p) => ({ where: `parameters ${p.id}`, what: 'its plausible range is not inside its possible one' }));
+  const steps = almanac.parameters
+    .filter((p) => p.readBy.kind === 'chart' && p.readBy.steps.some((s, i, all) => i > 0 && s <= (all[i - 1] ?? 0)))
+    .map((p) => ({ where: `parameters ${p.id}`, what: 'its chart steps do not rise' }));
+  const classes = almanac.limits
+    .filter(
+      (l) => l.byBearing.delicate.value > l.byBearing.usual.value || l.byBearing.usual.value > l.byBearing.robust.value,
+    )
+    .map((l) => ({ where: `limits ${l.id}`, what: 'the delicate bear more than the robust' }));
   return [...crossed, ...empty, ...doubled, ...ranges, ...steps, ...classes];
 }
 
 /** The almanac as shipped. Version rises with every change of its content. */
-export const shippedAlmanac: Almanac = { version: 1, parameters, practices, limits: stepLimits, safety: safetyBands, thresholds: emergencyThresholds, chronicNh3AsNMgPerL, sources };
+export const shippedAlmanac: Almanac = {
+  version: 1,
+  parameters,
+  practices,
+  limits: stepLimits,
+  safety: safetyBands,
+  thresholds: emergencyThresholds,
+  chronicNh3AsNMgPerL,
+  sources,
+};
 
 /** Checks an almanac at load and names all its faults at once; with any, it must not be used. */
-export function loadAlmanac(almanac: Almanac = shippedAlmanac): { almanac: Almanac; faults: Fault[]; findings: ConsistencyFinding[] } {
+export function loadAlmanac(almanac: Almanac = shippedAlmanac): {
+  almanac: Almanac;
+  faults: Fault[];
+  findings: ConsistencyFinding[];
+} {
   const faults = almanacFaults(almanac);
   return { almanac, faults, findings: faults.length > 0 ? [] : almanac.practices.flatMap(practiceConsistency) };
 }

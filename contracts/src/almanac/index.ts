@@ -5,10 +5,37 @@ import { bandLine } from '#contracts/tanks';
 const limitValue = v.object({ value: v.number(), grade: v.string() });
 export const almanacView = v.object({
   version: v.number(),
-  practices: v.array(v.object({ id: v.string(), version: v.number(), livestock: v.string(), name: v.string(), reason: v.string(), bands: v.array(bandLine), clashes: v.array(v.object({ practiceId: v.string(), why: v.string() })) })),
-  limits: v.array(v.object({ id: v.string(), parameter: parameterId, per: v.string(), measure: v.string(), byBearing: v.object({ delicate: limitValue, usual: limitValue, robust: limitValue }), note: v.string(), sourceIds: v.array(v.string()) })),
+  practices: v.array(
+    v.object({
+      id: v.string(),
+      version: v.number(),
+      livestock: v.string(),
+      name: v.string(),
+      reason: v.string(),
+      bands: v.array(bandLine),
+      clashes: v.array(v.object({ practiceId: v.string(), why: v.string() })),
+    }),
+  ),
+  limits: v.array(
+    v.object({
+      id: v.string(),
+      parameter: parameterId,
+      per: v.string(),
+      measure: v.string(),
+      byBearing: v.object({ delicate: limitValue, usual: limitValue, robust: limitValue }),
+      note: v.string(),
+      sourceIds: v.array(v.string()),
+    }),
+  ),
   sources: v.array(v.object({ id: v.string(), kind: v.string(), title: v.string(), detail: v.string() })),
-  findings: v.array(v.object({ practiceId: v.string(), closes: v.picklist(['never', 'in-part', 'needs']), parameters: v.array(parameterId), why: v.string() })),
+  findings: v.array(
+    v.object({
+      practiceId: v.string(),
+      closes: v.picklist(['never', 'in-part', 'needs']),
+      parameters: v.array(parameterId),
+      why: v.string(),
+    }),
+  ),
 });
 export type AlmanacView = v.InferOutput<typeof almanacView>;
 
@@ -16,7 +43,28 @@ export type AlmanacView = v.InferOutput<typeof almanacView>;
 const origin = v.picklist(['measured', 'entered', 'default', 'estimated', 'almanac']);
 export const working = v.object({
   method: v.object({ id: v.string(), version: v.number() }),
-  inputs: v.array(v.object({ id: v.string(), label: v.string(), value: v.nullable(v.union([v.number(), v.string()])), unit: v.string(), origin, entryId: v.optional(v.string()), atEpochMs: v.optional(v.number()) })),
-  steps: v.array(v.object({ id: v.string(), label: v.string(), formula: v.string(), terms: v.record(v.string(), v.number()), value: v.number(), unit: v.string() })),
-  assumptions: v.array(v.string()), limits: v.array(v.string()), sourceIds: v.array(v.string()),
+  inputs: v.array(
+    v.object({
+      id: v.string(),
+      label: v.string(),
+      value: v.nullable(v.union([v.number(), v.string()])),
+      unit: v.string(),
+      origin,
+      entryId: v.optional(v.string()),
+      atEpochMs: v.optional(v.number()),
+    }),
+  ),
+  steps: v.array(
+    v.object({
+      id: v.string(),
+      label: v.string(),
+      formula: v.string(),
+      terms: v.record(v.string(), v.number()),
+      value: v.number(),
+      unit: v.string(),
+    }),
+  ),
+  assumptions: v.array(v.string()),
+  limits: v.array(v.string()),
+  sourceIds: v.array(v.string()),
 });

@@ -24,23 +24,86 @@ const digits = v.pipe(v.string(), v.regex(/^\d{1,12}$/, 'must be a whole number'
 /** One table that server, client and OpenAPI share. Additive changes only. */
 export const routes = {
   house: { method: 'get', path: '/api/house', summary: 'The house: its clock, night and preferences', response: house },
-  putPreferences: { method: 'put', path: '/api/preferences', summary: 'Change how this keeper sees things', body: preferences, response: preferences },
-  tonight: { method: 'get', path: '/api/tonight', summary: 'Every tank with its verdict, in no order', response: tonight },
-  folio: { method: 'get', path: '/api/tanks/{tankId}/folio', summary: 'One tank: verdict per parameter, history, changes, entries', params: v.object({ tankId: uuid }), query: v.object({ days: v.optional(digits) }), response: folio },
-  verdictWorking: { method: 'get', path: '/api/tanks/{tankId}/working/{parameter}', summary: 'How the verdict on one parameter was reached', params: v.object({ tankId: uuid, parameter: parameterId }), response: working },
-  sources: { method: 'get', path: '/api/sources', summary: 'Water sources with their last analysis', response: sourceList },
-  writeEntries: { method: 'post', path: '/api/entries', summary: 'Write entries into the book: all or none, each once', body: writeRequest, response: writeResponse },
-  entries: { method: 'get', path: '/api/entries', summary: 'Read the book, newest first', query: v.object({ subject: v.optional(uuid), before: v.optional(instant), beforeSequence: v.optional(digits), limit: v.optional(digits) }), response: bookPage },
+  putPreferences: {
+    method: 'put',
+    path: '/api/preferences',
+    summary: 'Change how this keeper sees things',
+    body: preferences,
+    response: preferences,
+  },
+  tonight: {
+    method: 'get',
+    path: '/api/tonight',
+    summary: 'Every tank with its verdict, in no order',
+    response: tonight,
+  },
+  folio: {
+    method: 'get',
+    path: '/api/tanks/{tankId}/folio',
+    summary: 'One tank: verdict per parameter, history, changes, entries',
+    params: v.object({ tankId: uuid }),
+    query: v.object({ days: v.optional(digits) }),
+    response: folio,
+  },
+  verdictWorking: {
+    method: 'get',
+    path: '/api/tanks/{tankId}/working/{parameter}',
+    summary: 'How the verdict on one parameter was reached',
+    params: v.object({ tankId: uuid, parameter: parameterId }),
+    response: working,
+  },
+  sources: {
+    method: 'get',
+    path: '/api/sources',
+    summary: 'Water sources with their last analysis',
+    response: sourceList,
+  },
+  writeEntries: {
+    method: 'post',
+    path: '/api/entries',
+    summary: 'Write entries into the book: all or none, each once',
+    body: writeRequest,
+    response: writeResponse,
+  },
+  entries: {
+    method: 'get',
+    path: '/api/entries',
+    summary: 'Read the book, newest first',
+    query: v.object({
+      subject: v.optional(uuid),
+      before: v.optional(instant),
+      beforeSequence: v.optional(digits),
+      limit: v.optional(digits),
+    }),
+    response: bookPage,
+  },
   almanac: { method: 'get', path: '/api/almanac', summary: 'Practices, limits and sources', response: almanacView },
   exportJson: { method: 'get', path: '/api/book/export.json', summary: 'The whole book', response: exportedBook },
-  exportCsv: { method: 'get', path: '/api/book/export.csv', summary: 'The whole book, one line an entry', response: v.string(), mediaType: 'text/csv' },
-  bookSchema: { method: 'get', path: '/api/book/schema.json', summary: 'JSON Schema of the export', response: v.unknown() },
+  exportCsv: {
+    method: 'get',
+    path: '/api/book/export.csv',
+    summary: 'The whole book, one line an entry',
+    response: v.string(),
+    mediaType: 'text/csv',
+  },
+  bookSchema: {
+    method: 'get',
+    path: '/api/book/schema.json',
+    summary: 'JSON Schema of the export',
+    response: v.unknown(),
+  },
 } as const satisfies Record<string, Route>;
 export type RouteName = keyof typeof routes;
 
 /** The path of a route with its parameters filled in and its query attached. */
-export function apiPath(path: string, params: Record<string, string> = {}, query: Record<string, string | undefined> = {}): string {
+export function apiPath(
+  path: string,
+  params: Record<string, string> = {},
+  query: Record<string, string | undefined> = {},
+): string {
   const filled = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const asked = Object.entries(query).filter((pair): pair is [string, string] => pair[1] !== undefined);
-  return asked.length === 0 ? filled : `${filled}?${asked.map(([k, value]) => `${k}=${encodeURIComponent(value)}`).join('&')}`;
+  return asked.length === 0
+    ? filled
+    : `${filled}?${asked.map(([k, value]) => `${k}=${encodeURIComponent(value)}`).join('&')}`;
 }

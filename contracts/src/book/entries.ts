@@ -1,10 +1,30 @@
 import * as v from 'valibot';
 import { purposes } from '#core/tonight';
-import { bearing, day, finiteNumber, grade, instant, interval, parameterId, textUpTo, uuid, waterOf, within } from '#contracts/shapes';
+import {
+  bearing,
+  day,
+  finiteNumber,
+  grade,
+  instant,
+  interval,
+  parameterId,
+  textUpTo,
+  uuid,
+  waterOf,
+  within,
+} from '#contracts/shapes';
 
 export const geometry = v.strictObject({
-  lengthCm: within(1, 1000), widthCm: within(1, 1000), heightCm: within(1, 1000), glassMm: within(0, 100), waterBelowRimCm: within(0, 1000),
-  bedDepthCm: v.optional(within(0, 1000)), bedSolidFraction: v.optional(within(0, 1)), rockKg: v.optional(within(0, 10000)), rockDensityKgPerL: v.optional(within(0.5, 10)), woodL: v.optional(within(0, 10000)),
+  lengthCm: within(1, 1000),
+  widthCm: within(1, 1000),
+  heightCm: within(1, 1000),
+  glassMm: within(0, 100),
+  waterBelowRimCm: within(0, 1000),
+  bedDepthCm: v.optional(within(0, 1000)),
+  bedSolidFraction: v.optional(within(0, 1)),
+  rockKg: v.optional(within(0, 10000)),
+  rockDensityKgPerL: v.optional(within(0.5, 10)),
+  woodL: v.optional(within(0, 10000)),
 });
 
 export const setUpPayload = v.strictObject({
@@ -21,7 +41,20 @@ export const setUpPayload = v.strictObject({
   /** Outside size, or the litres it took to fill; one of the two. */
   geometry: v.optional(geometry),
   measuredFillL: v.optional(within(0.1, 100000)),
-  overrides: v.optional(v.pipe(v.array(v.strictObject({ parameter: parameterId, lo: v.nullable(finiteNumber), hi: v.nullable(finiteNumber), reason: textUpTo(500) })), v.maxLength(40)), []),
+  overrides: v.optional(
+    v.pipe(
+      v.array(
+        v.strictObject({
+          parameter: parameterId,
+          lo: v.nullable(finiteNumber),
+          hi: v.nullable(finiteNumber),
+          reason: textUpTo(500),
+        }),
+      ),
+      v.maxLength(40),
+    ),
+    [],
+  ),
 });
 
 export const sourceStates = ['tap-straight', 'tap-aged', 'softened', 'ro', 'rodi', 'rain', 'batch'] as const;
@@ -50,7 +83,11 @@ export const readingValue = v.strictObject({
 });
 export const readingsPayload = v.strictObject({
   context: v.picklist(readingContexts, 'is not a known context'),
-  values: v.pipe(v.array(readingValue), v.minLength(1, 'must hold at least one reading'), v.maxLength(60, 'holds too many readings')),
+  values: v.pipe(
+    v.array(readingValue),
+    v.minLength(1, 'must hold at least one reading'),
+    v.maxLength(60, 'holds too many readings'),
+  ),
 });
 
 export const adviceKinds = ['wise', 'too-large', 'lesser-harm'] as const;
@@ -61,10 +98,28 @@ export const givenAdvice = v.strictObject({
   before: waterOf,
   after: waterOf,
   bearing,
-  emergency: v.nullable(v.strictObject({ kind: v.picklist(['ammonia', 'nitrite', 'chlorine', 'contamination', 'gasping', 'declared']), why: textUpTo(500) })),
+  emergency: v.nullable(
+    v.strictObject({
+      kind: v.picklist(['ammonia', 'nitrite', 'chlorine', 'contamination', 'gasping', 'declared']),
+      why: textUpTo(500),
+    }),
+  ),
   movedToday: v.optional(waterOf, {}),
   method: v.strictObject({ id: textUpTo(60), version: finiteNumber, almanacVersion: finiteNumber }),
-  lines: v.pipe(v.array(v.strictObject({ parameter: parameterId, stepValue: finiteNumber, limitValue: finiteNumber, per: v.picklist(['change', 'day']), within: v.boolean(), ruleId: textUpTo(60), grade })), v.maxLength(80)),
+  lines: v.pipe(
+    v.array(
+      v.strictObject({
+        parameter: parameterId,
+        stepValue: finiteNumber,
+        limitValue: finiteNumber,
+        per: v.picklist(['change', 'day']),
+        within: v.boolean(),
+        ruleId: textUpTo(60),
+        grade,
+      }),
+    ),
+    v.maxLength(80),
+  ),
 });
 export const changePayload = v.strictObject({
   /** What the keeper entered; the other follows from the net volume in force then. */
@@ -82,8 +137,15 @@ export const changePayload = v.strictObject({
 });
 
 export const lookedPayload = v.strictObject({ fed: v.boolean(), fine: v.boolean() });
-export const notePayload = v.strictObject({ text: textUpTo(4000), mark: v.optional(v.picklist(['doubtful', 'clear'])) });
-export const strikePayload = v.strictObject({ entryId: uuid, parameter: v.optional(parameterId), reason: textUpTo(500) });
+export const notePayload = v.strictObject({
+  text: textUpTo(4000),
+  mark: v.optional(v.picklist(['doubtful', 'clear'])),
+});
+export const strikePayload = v.strictObject({
+  entryId: uuid,
+  parameter: v.optional(parameterId),
+  reason: textUpTo(500),
+});
 
 const head = <Kind extends string>(kind: Kind) => ({
   id: uuid,
@@ -107,7 +169,13 @@ export const newEntry = v.variant('kind', [
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
 
-export const writeRequest = v.strictObject({ entries: v.pipe(v.array(newEntry), v.minLength(1, 'must hold at least one entry'), v.maxLength(200, 'holds more than 200 entries')) });
+export const writeRequest = v.strictObject({
+  entries: v.pipe(
+    v.array(newEntry),
+    v.minLength(1, 'must hold at least one entry'),
+    v.maxLength(200, 'holds more than 200 entries'),
+  ),
+});
 export const writeResponse = v.object({
   nowAt: instant,
   entries: v.array(v.object({ id: uuid, sequence: v.number(), nightOn: day, repeated: v.boolean() })),
@@ -115,7 +183,16 @@ export const writeResponse = v.object({
 export type WriteResponse = v.InferOutput<typeof writeResponse>;
 
 export const bookEntry = v.object({
-  id: uuid, sequence: v.number(), kind: v.picklist(kinds), kindVersion: v.number(), subjectId: uuid, subjectName: v.string(), happenedAt: instant, nightOn: day, writtenAt: instant, by: v.string(),
+  id: uuid,
+  sequence: v.number(),
+  kind: v.picklist(kinds),
+  kindVersion: v.number(),
+  subjectId: uuid,
+  subjectName: v.string(),
+  happenedAt: instant,
+  nightOn: day,
+  writtenAt: instant,
+  by: v.string(),
   /** One line in plain words, made by the kind's printer. */
   line: v.string(),
   struck: v.nullable(v.object({ entryId: uuid, reason: v.string(), parameters: v.array(parameterId) })),
@@ -125,8 +202,27 @@ export type BookEntry = v.InferOutput<typeof bookEntry>;
 export const bookPage = v.object({ nowAt: instant, entries: v.array(bookEntry), olderThan: v.nullable(v.string()) });
 export type BookPage = v.InferOutput<typeof bookPage>;
 
-export const exportedEntry = v.object({ id: uuid, sequence: v.number(), kind: v.picklist(kinds), kindVersion: v.number(), subjectId: uuid, happenedAt: instant, zone: v.string(), nightOn: day, writtenAt: instant, by: v.string(), payloadHash: v.string(), payload: v.unknown() });
-export const exportedBook = v.object({ format: v.literal('night-ledger-book'), version: v.literal(1), exportedAt: instant, house: v.string(), entries: v.array(exportedEntry) });
+export const exportedEntry = v.object({
+  id: uuid,
+  sequence: v.number(),
+  kind: v.picklist(kinds),
+  kindVersion: v.number(),
+  subjectId: uuid,
+  happenedAt: instant,
+  zone: v.string(),
+  nightOn: day,
+  writtenAt: instant,
+  by: v.string(),
+  payloadHash: v.string(),
+  payload: v.unknown(),
+});
+export const exportedBook = v.object({
+  format: v.literal('night-ledger-book'),
+  version: v.literal(1),
+  exportedAt: instant,
+  house: v.string(),
+  entries: v.array(exportedEntry),
+});
 
 export type SetUpPayload = v.InferOutput<typeof setUpPayload>;
 export type SourcePayload = v.InferOutput<typeof sourcePayload>;

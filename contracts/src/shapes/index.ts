@@ -1,1 +1,15 @@
-export { bearing, day, finiteNumber, grade, instant, interval, parameterId, problem, textUpTo, uuid, waterOf, within, type Problem } from './shapes';
+export {
+  bearing,
+  day,
+  finiteNumber,
+  grade,
+  instant,
+  interval,
+  parameterId,
+  problem,
+  textUpTo,
+  uuid,
+  waterOf,
+  within,
+  type Problem,
+} from './shapes';

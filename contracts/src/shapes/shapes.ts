@@ -4,10 +4,24 @@ import { parameterIds } from '#core/readings';
 
 /** Building blocks of every contract. No transforms: JSON Schema must be able to say the same. */
 export const finiteNumber = v.pipe(v.number('must be a number'), v.finite('must be a finite number'));
-export const within = (lo: number, hi: number) => v.pipe(v.number('must be a number'), v.finite('must be a finite number'), v.minValue(lo, `must be at least ${lo}`), v.maxValue(hi, `must be at most ${hi}`));
+export const within = (lo: number, hi: number) =>
+  v.pipe(
+    v.number('must be a number'),
+    v.finite('must be a finite number'),
+    v.minValue(lo, `must be at least ${lo}`),
+    v.maxValue(hi, `must be at most ${hi}`),
+  );
 export const uuid = v.pipe(v.string('must be text'), v.uuid('must be a uuid'));
-export const textUpTo = (length: number) => v.pipe(v.string('must be text'), v.minLength(1, 'must not be empty'), v.maxLength(length, `must be at most ${length} characters`));
-export const instant = v.pipe(v.string('must be text'), v.isoTimestamp('must be a date and time such as 2026-03-14T21:40:00Z'));
+export const textUpTo = (length: number) =>
+  v.pipe(
+    v.string('must be text'),
+    v.minLength(1, 'must not be empty'),
+    v.maxLength(length, `must be at most ${length} characters`),
+  );
+export const instant = v.pipe(
+  v.string('must be text'),
+  v.isoTimestamp('must be a date and time such as 2026-03-14T21:40:00Z'),
+);
 export const day = v.pipe(v.string('must be text'), v.isoDate('must be a date such as 2026-03-14'));
 export const parameterId = v.picklist(parameterIds, 'is not a known parameter');
 export const bearing = v.picklist(bearings, 'must be robust, usual or delicate');

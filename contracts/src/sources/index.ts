@@ -3,7 +3,8 @@ import { instant, interval, parameterId, uuid } from '#contracts/shapes';
 import { sourcePayload } from '#contracts/book';
 
 export const sourceView = v.object({
-  sourceId: uuid, setUp: sourcePayload,
+  sourceId: uuid,
+  setUp: sourcePayload,
   /** The last analysis, value by value, with its date; what is not here is not known. */
   analysis: v.record(parameterId, v.object({ ...interval.entries, atEpochMs: v.number(), text: v.string() })),
 });

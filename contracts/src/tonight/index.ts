@@ -3,11 +3,25 @@ import { purposes } from '#core/tonight';
 import { day, instant, parameterId, uuid } from '#contracts/shapes';
 
 export const stateId = v.picklist(['settled', 'drifting', 'act', 'unknown', 'resting']);
-export const lastDone = v.object({ kind: v.picklist(['looked', 'change', 'readings', 'note']), at: instant, text: v.string() });
+export const lastDone = v.object({
+  kind: v.picklist(['looked', 'change', 'readings', 'note']),
+  at: instant,
+  text: v.string(),
+});
 
 export const tonightTank = v.object({
-  tankId: uuid, name: v.string(), rack: v.string(), roundOrder: v.number(), purpose: v.picklist(purposes), doubtful: v.boolean(), netVolumeL: v.number(),
-  state: stateId, reasonId: v.string(), reason: v.string(), deciding: v.nullable(parameterId), urgent: v.boolean(),
+  tankId: uuid,
+  name: v.string(),
+  rack: v.string(),
+  roundOrder: v.number(),
+  purpose: v.picklist(purposes),
+  doubtful: v.boolean(),
+  netVolumeL: v.number(),
+  state: stateId,
+  reasonId: v.string(),
+  reason: v.string(),
+  deciding: v.nullable(parameterId),
+  urgent: v.boolean(),
   nextStep: v.object({ kind: v.picklist(['leave', 'change-now', 'change', 'test', 'look', 'none']), text: v.string() }),
   lookedTonight: v.boolean(),
   lastDone: v.array(lastDone),
@@ -17,7 +31,21 @@ export type Tonight = v.InferOutput<typeof tonight>;
 export type TonightTank = v.InferOutput<typeof tonightTank>;
 export type StateId = v.InferOutput<typeof stateId>;
 
-export const house = v.object({ nowAt: instant, nightOn: day, name: v.string(), zone: v.string(), demo: v.boolean(), frozen: v.boolean(), almanacVersion: v.number(), preferences: v.record(v.string(), v.union([v.string(), v.boolean(), v.number()])) });
+export const house = v.object({
+  nowAt: instant,
+  nightOn: day,
+  name: v.string(),
+  zone: v.string(),
+  demo: v.boolean(),
+  frozen: v.boolean(),
+  almanacVersion: v.number(),
+  preferences: v.record(v.string(), v.union([v.string(), v.boolean(), v.number()])),
+});
 export type House = v.InferOutput<typeof house>;
-export const preferences = v.strictObject({ lamp: v.optional(v.picklist(['lit', 'out'])), shortcuts: v.optional(v.boolean()), volumeUnit: v.optional(v.picklist(['L', 'US gal', 'imp gal'])), temperatureUnit: v.optional(v.picklist(['°C', '°F'])) });
+export const preferences = v.strictObject({
+  lamp: v.optional(v.picklist(['lit', 'out'])),
+  shortcuts: v.optional(v.boolean()),
+  volumeUnit: v.optional(v.picklist(['L', 'US gal', 'imp gal'])),
+  temperatureUnit: v.optional(v.picklist(['°C', '°F'])),
+});
 export type Preferences = v.InferOutput<typeof preferences>;

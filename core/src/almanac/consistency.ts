@@ -10,7 +10,8 @@ export interface ConsistencyFinding {
   why: string;
 }
 
-const lineFor = (practice: Practice, id: ParameterId): BandLine | undefined => practice.bands.find((b) => b.parameter === id);
+const lineFor = (practice: Practice, id: ParameterId): BandLine | undefined =>
+  practice.bands.find((b) => b.parameter === id);
 const leastAt = (ghDegrees: number, khDegrees: number): number => {
   const least = leastConductivity({ ghDegrees, khDegrees });
   return least.ok ? least.value.ec25UsPerCm : 0;
@@ -21,17 +22,39 @@ const leastAt = (ghDegrees: number, khDegrees: number): number => {
  * Range: bands inside 0-60 degrees. An empty list means nothing was found, not that it was proved.
  */
 export function practiceConsistency(practice: Practice): ConsistencyFinding[] {
-  return [hardnessAgainstConductivity(practice), phAgainstKh(practice)].filter((f): f is ConsistencyFinding => f !== null);
+  return [hardnessAgainstConductivity(practice), phAgainstKh(practice)].filter(
+    (f): f is ConsistencyFinding => f !== null,
+  );
 }
 
 function hardnessAgainstConductivity(practice: Practice): ConsistencyFinding | null {
-  const [gh, kh, ec] = [lineFor(practice, 'ghDegrees'), lineFor(practice, 'khDegrees'), lineFor(practice, 'ec25UsPerCm')];
+  const [gh, kh, ec] = [
+    lineFor(practice, 'ghDegrees'),
+    lineFor(practice, 'khDegrees'),
+    lineFor(practice, 'ec25UsPerCm'),
+  ];
   if (ec?.hi == null || (!gh && !kh)) return null;
   const atBottom = Math.round(leastAt(gh?.lo ?? 0, kh?.lo ?? 0));
   const atTop = Math.round(leastAt(gh?.hi ?? gh?.lo ?? 0, kh?.hi ?? kh?.lo ?? 0));
-  const parameters: ParameterId[] = [...(gh ? ['ghDegrees' as const] : []), ...(kh ? ['khDegrees' as const] : []), 'ec25UsPerCm'];
-  if (atBottom > ec.hi) return { practiceId: practice.id, closes: 'never', parameters, why: `even its lowest hardness takes about ${atBottom} µS/cm, over its ceiling of ${ec.hi}` };
-  if (atTop > ec.hi) return { practiceId: practice.id, closes: 'in-part', parameters, why: `its upper hardness takes about ${atTop} µS/cm, over its ceiling of ${ec.hi}: only the lower part of the hardness band can be met` };
+  const parameters: ParameterId[] = [
+    ...(gh ? ['ghDegrees' as const] : []),
+    ...(kh ? ['khDegrees' as const] : []),
+    'ec25UsPerCm',
+  ];
+  if (atBottom > ec.hi)
+    return {
+      practiceId: practice.id,
+      closes: 'never',
+      parameters,
+      why: `even its lowest hardness takes about ${atBottom} µS/cm, over its ceiling of ${ec.hi}`,
+    };
+  if (atTop > ec.hi)
+    return {
+      practiceId: practice.id,
+      closes: 'in-part',
+      parameters,
+      why: `its upper hardness takes about ${atTop} µS/cm, over its ceiling of ${ec.hi}: only the lower part of the hardness band can be met`,
+    };
   return null;
 }
 
@@ -39,9 +62,23 @@ function phAgainstKh(practice: Practice): ConsistencyFinding | null {
   const [ph, kh, temp] = [lineFor(practice, 'ph'), lineFor(practice, 'khDegrees'), lineFor(practice, 'tempC')];
   if (!ph || !kh || ph.hi === null || ph.lo === null) return null;
   const tempC = ((temp?.lo ?? 24) + (temp?.hi ?? 24)) / 2;
-  const [lowest, highest] = [kh.lo ?? 0, kh.hi ?? kh.lo ?? 0].map((khDegrees) => Math.round(aeratedPh({ khDegrees, tempC }) * 100) / 100);
+  const [lowest, highest] = [kh.lo ?? 0, kh.hi ?? kh.lo ?? 0].map(
+    (khDegrees) => Math.round(aeratedPh({ khDegrees, tempC }) * 100) / 100,
+  );
   if (lowest === undefined || highest === undefined) return null;
-  if (lowest > ph.hi) return { practiceId: practice.id, closes: 'needs', parameters: ['ph', 'khDegrees'], why: `in balance with air its KH gives pH ${lowest} to ${highest}; pH ${ph.lo} to ${ph.hi} needs added CO2, tannins or an active soil` };
-  if (highest < ph.lo) return { practiceId: practice.id, closes: 'never', parameters: ['ph', 'khDegrees'], why: `in balance with air its KH gives at most pH ${highest}, under its floor of ${ph.lo}` };
+  if (lowest > ph.hi)
+    return {
+      practiceId: practice.id,
+      closes: 'needs',
+      parameters: ['ph', 'khDegrees'],
+      why: `in balance with air its KH gives pH ${lowest} to ${highest}; pH ${ph.lo} to ${ph.hi} needs added CO2, tannins or an active soil`,
+    };
+  if (highest < ph.lo)
+    return {
+      practiceId: practice.id,
+      closes: 'never',
+      parameters: ['ph', 'khDegrees'],
+      why: `in balance with air its KH gives at most pH ${highest}, under its floor of ${ph.lo}`,
+    };
   return null;
 }

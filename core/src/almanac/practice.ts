@@ -24,9 +24,18 @@ export interface Practice {
 }
 
 /** A pen band without a stated factor, as conductivity: at 0.7 the ppm are least, at 0.5 most. */
-export function penBand({ loPpmCount, hiPpmCount }: { loPpmCount: number | null; hiPpmCount: number | null }): { lo: number | null; hi: number | null; surely: Interval } {
-  const at = (readCount: number | null, factor: number): number | null => (readCount === null ? null : Math.round(readCount / factor));
-  return { lo: at(loPpmCount, 0.7), hi: at(hiPpmCount, 0.5), surely: { lo: at(loPpmCount, 0.5), hi: at(hiPpmCount, 0.7) } };
+export function penBand({ loPpmCount, hiPpmCount }: { loPpmCount: number | null; hiPpmCount: number | null }): {
+  lo: number | null;
+  hi: number | null;
+  surely: Interval;
+} {
+  const at = (readCount: number | null, factor: number): number | null =>
+    readCount === null ? null : Math.round(readCount / factor);
+  return {
+    lo: at(loPpmCount, 0.7),
+    hi: at(hiPpmCount, 0.5),
+    surely: { lo: at(loPpmCount, 0.5), hi: at(hiPpmCount, 0.7) },
+  };
 }
 
 /** Whether a reading that lies in the wide band would also lie in it for every pen factor. */
@@ -37,7 +46,15 @@ export function hangsOnFactor({ line, reading }: { line: BandLine; reading: Inte
 }
 
 /** The bands in force for a tank: the practice's, the general safety lines it does not speak of, and the keeper's own. */
-export function bandsInForce({ practice, safety, overrides }: { practice: Practice; safety: readonly BandLine[]; overrides: readonly BandLine[] }): BandLine[] {
+export function bandsInForce({
+  practice,
+  safety,
+  overrides,
+}: {
+  practice: Practice;
+  safety: readonly BandLine[];
+  overrides: readonly BandLine[];
+}): BandLine[] {
   const laid = new Map<ParameterId, BandLine>();
   for (const line of [...safety, ...practice.bands, ...overrides]) laid.set(line.parameter, line);
   return [...laid.values()];

@@ -21,10 +21,22 @@ const slack = (edge: number): number => 1e-9 * Math.max(1, Math.abs(edge));
  * Both in the parameter's canonical unit, ends closed, null = open. Refuses a band or reading whose ends are crossed.
  * @example judgeReading({ reading: { lo: 20, hi: 40 }, band: { lo: 0, hi: 30 } }) // { verdict: 'unknown', side: 'above' }
  */
-export function judgeReading({ reading, band }: { reading: Interval; band: Interval }, note: Recorder = silent): Result<Explained<Judgement>> {
-  for (const [field, interval] of [['reading', reading], ['band', band]] as const)
-    if (lowEnd(interval) > highEnd(interval)) return refuse({ kind: 'contradiction', fields: [field], why: `its low end ${String(interval.lo)} lies above its high end ${String(interval.hi)}` });
-  if (reading.lo === null && reading.hi === null) return refuse({ kind: 'missing', field: 'reading', why: 'both ends are open, so it says nothing' });
+export function judgeReading(
+  { reading, band }: { reading: Interval; band: Interval },
+  note: Recorder = silent,
+): Result<Explained<Judgement>> {
+  for (const [field, interval] of [
+    ['reading', reading],
+    ['band', band],
+  ] as const)
+    if (lowEnd(interval) > highEnd(interval))
+      return refuse({
+        kind: 'contradiction',
+        fields: [field],
+        why: `its low end ${String(interval.lo)} lies above its high end ${String(interval.hi)}`,
+      });
+  if (reading.lo === null && reading.hi === null)
+    return refuse({ kind: 'missing', field: 'reading', why: 'both ends are open, so it says nothing' });
   note.fact({ id: 'reading', label: 'Reading', value: spanText(reading), unit: '', origin: 'measured' });
   note.fact({ id: 'band', label: 'Band', value: spanText(band), unit: '', origin: 'almanac' });
   return ok(note.explained(judged(reading, band)));
@@ -40,7 +52,8 @@ function judged(reading: Interval, band: Interval): Judgement {
   return { verdict: 'unknown', side: crossesBelow && crossesAbove ? 'both' : crossesBelow ? 'below' : 'above' };
 }
 
-const spanText = ({ lo, hi }: Interval): string => `${lo === null ? 'open' : String(lo)} to ${hi === null ? 'open' : String(hi)}`;
+const spanText = ({ lo, hi }: Interval): string =>
+  `${lo === null ? 'open' : String(lo)} to ${hi === null ? 'open' : String(hi)}`;
 
 /** A reading nobody would expect is asked about, kept if the keeper insists, and marked. */
 export type Plausibility = { kind: 'fine' } | { kind: 'question'; why: string; mend?: string };
@@ -49,16 +62,33 @@ export type Plausibility = { kind: 'fine' } | { kind: 'question'; why: string; m
  * Asks about a reading that is possible but unlikely: outside what tanks are, or far from this tank's last reading.
  * @example plausibility({ parameter: temp, reading: { lo: 64, hi: 64 }, last: { lo: 24, hi: 24 } }) // a question: 64 °F?
  */
-export function plausibility({ parameter, reading, last }: { parameter: Parameter; reading: Interval; last?: Interval | undefined }): Plausibility {
+export function plausibility({
+  parameter,
+  reading,
+  last,
+}: {
+  parameter: Parameter;
+  reading: Interval;
+  last?: Interval | undefined;
+}): Plausibility {
   const { plausible, usualJump, unit, label } = parameter;
   const centre = roundTo(middle(reading, plausible.lo), parameter.decimalsCount);
   const off = lowEnd(reading) > plausible.hi || highEnd(reading) < plausible.lo;
-  if (off) return question(parameter, centre, `${label} ${centre}${unit === '' ? '' : ` ${unit}`} is outside what fresh-water tanks usually are (${plausible.lo} to ${plausible.hi})`);
+  if (off)
+    return question(
+      parameter,
+      centre,
+      `${label} ${centre}${unit === '' ? '' : ` ${unit}`} is outside what fresh-water tanks usually are (${plausible.lo} to ${plausible.hi})`,
+    );
   if (!last) return { kind: 'fine' };
   const gap = gapBetween({ from: last, to: reading });
   const edge = gap > 0 ? (last.hi ?? 0) : (last.lo ?? 0);
   if (Math.abs(gap) <= usualJump.value + usualJump.ofLastFraction * Math.abs(edge)) return { kind: 'fine' };
-  return question(parameter, centre, `${label} was ${intervalText(last, parameter.decimalsCount)} last time; this is ${Number(Math.abs(gap).toPrecision(2))} ${unit} ${gap > 0 ? 'higher' : 'lower'}`);
+  return question(
+    parameter,
+    centre,
+    `${label} was ${intervalText(last, parameter.decimalsCount)} last time; this is ${Number(Math.abs(gap).toPrecision(2))} ${unit} ${gap > 0 ? 'higher' : 'lower'}`,
+  );
 }
 
 function question(parameter: Parameter, value: number, why: string): Plausibility {

@@ -22,7 +22,13 @@ export interface UnderstoodLine {
 const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
 /** The longest tank name (or one-word start of a name) that the line begins with. */
-function tankAtStart({ words, tanks }: { words: readonly string[]; tanks: readonly { id: string; name: string }[] }): { tankId: string; usedCount: number } | null {
+function tankAtStart({
+  words,
+  tanks,
+}: {
+  words: readonly string[];
+  tanks: readonly { id: string; name: string }[];
+}): { tankId: string; usedCount: number } | null {
   for (let usedCount = Math.min(words.length, 4); usedCount > 0; usedCount--) {
     const start = plain(words.slice(0, usedCount).join(''));
     const whole = tanks.filter((t) => plain(t.name) === start);
@@ -40,8 +46,20 @@ const isValue = (word: string): boolean => /^[<>~≈+-]?=?[\d.,]/.test(word);
  * A comma followed by a blank separates. Whatever is not understood comes back as a question.
  * @example lineReadings({ line: 'ph 6,1 gh 4', catalogue, tanks: [] }).readings.length // 2
  */
-export function lineReadings({ line, catalogue, tanks }: { line: string; catalogue: readonly Parameter[]; tanks: readonly { id: string; name: string }[] }): UnderstoodLine {
-  const words = line.replace(/[,;](?=\s|$)/g, ' ').replace(/\s*([–—-])\s*(?=\d)/g, '$1').split(/[\s=:]+/).filter((w) => w !== '');
+export function lineReadings({
+  line,
+  catalogue,
+  tanks,
+}: {
+  line: string;
+  catalogue: readonly Parameter[];
+  tanks: readonly { id: string; name: string }[];
+}): UnderstoodLine {
+  const words = line
+    .replace(/[,;](?=\s|$)/g, ' ')
+    .replace(/\s*([–—-])\s*(?=\d)/g, '$1')
+    .split(/[\s=:]+/)
+    .filter((w) => w !== '');
   const start = tankAtStart({ words, tanks });
   const understood: UnderstoodLine = { readings: [], questions: [], ...(start ? { tankId: start.tankId } : {}) };
   let wordIndex = start?.usedCount ?? 0;
@@ -50,19 +68,35 @@ export function lineReadings({ line, catalogue, tanks }: { line: string; catalog
 }
 
 /** Takes one reading (or one question) off the line; returns how many words it used. */
-function takeOne({ words, wordIndex, catalogue, understood }: { words: readonly string[]; wordIndex: number; catalogue: readonly Parameter[]; understood: UnderstoodLine }): number {
+function takeOne({
+  words,
+  wordIndex,
+  catalogue,
+  understood,
+}: {
+  words: readonly string[];
+  wordIndex: number;
+  catalogue: readonly Parameter[];
+  understood: UnderstoodLine;
+}): number {
   const word = words[wordIndex] ?? '';
   const glued = /^([a-zA-Z]+)([<>~]?[\d.,].*)$/.exec(word);
   const twoPart = glued && !parameterNamed({ catalogue, name: word }).ok ? glued : null;
   const parameter = parameterNamed({ catalogue, name: twoPart?.[1] ?? word });
   if (!parameter.ok) {
-    understood.questions.push({ text: word, why: isValue(word) ? `“${word}” has no parameter before it.` : `“${word}” is no tank or parameter we know.` });
+    understood.questions.push({
+      text: word,
+      why: isValue(word) ? `“${word}” has no parameter before it.` : `“${word}” is no tank or parameter we know.`,
+    });
     return 1;
   }
   const parts = twoPart ? [twoPart[2] ?? ''] : words.slice(wordIndex + 1, wordIndex + 2);
   let usedCount = twoPart ? 1 : 1 + parts.length;
   const next = words[wordIndex + usedCount];
-  const opensAnother = isValue(words[wordIndex + usedCount + 1] ?? '') && next !== undefined && parameterNamed({ catalogue, name: next }).ok;
+  const opensAnother =
+    isValue(words[wordIndex + usedCount + 1] ?? '') &&
+    next !== undefined &&
+    parameterNamed({ catalogue, name: next }).ok;
   if (next !== undefined && !opensAnother && isUnitOf(parameter.value, next)) {
     parts.push(next);
     usedCount += 1;
@@ -72,9 +106,17 @@ function takeOne({ words, wordIndex, catalogue, understood }: { words: readonly 
     understood.questions.push({ text: word, why: `${parameter.value.label} has no value after it.` });
     return 1;
   }
-  const parsed = parseReading({ parameter: parameter.value, text: isPenTds(twoPart?.[1] ?? word) && parts.length === 1 ? `${text} ppm` : text });
-  if (!parsed.ok) understood.questions.push({ text: `${word} ${twoPart ? '' : text}`.trim(), why: refusalSentence(parsed.refusal) });
-  else if (understood.readings.some((r) => r.parameter === parameter.value.id)) understood.questions.push({ text: `${word} ${text}`, why: `${parameter.value.label} stands twice in the line; which one is it?` });
+  const parsed = parseReading({
+    parameter: parameter.value,
+    text: isPenTds(twoPart?.[1] ?? word) && parts.length === 1 ? `${text} ppm` : text,
+  });
+  if (!parsed.ok)
+    understood.questions.push({ text: `${word} ${twoPart ? '' : text}`.trim(), why: refusalSentence(parsed.refusal) });
+  else if (understood.readings.some((r) => r.parameter === parameter.value.id))
+    understood.questions.push({
+      text: `${word} ${text}`,
+      why: `${parameter.value.label} stands twice in the line; which one is it?`,
+    });
   else understood.readings.push({ ...parsed.value, parameter: parameter.value.id, text });
   return usedCount;
 }

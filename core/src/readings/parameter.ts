@@ -2,15 +2,49 @@ import { refuse, ok, type Result } from '#core/result';
 
 /** Parameter ids carry their canonical unit, so that a record keyed by them needs no other suffix. */
 export const parameterIds = [
-  'tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'tanMgPerL', 'no2MgPerL', 'no3MgPerL', 'po4MgPerL',
-  'caMgPerL', 'mgMgPerL', 'naMgPerL', 'kMgPerL', 'clMgPerL', 'so4MgPerL', 'hco3MgPerL', 'o2MgPerL', 'cl2MgPerL', 'co2MgPerL',
+  'tempC',
+  'ph',
+  'ghDegrees',
+  'khDegrees',
+  'ec25UsPerCm',
+  'tanMgPerL',
+  'no2MgPerL',
+  'no3MgPerL',
+  'po4MgPerL',
+  'caMgPerL',
+  'mgMgPerL',
+  'naMgPerL',
+  'kMgPerL',
+  'clMgPerL',
+  'so4MgPerL',
+  'hco3MgPerL',
+  'o2MgPerL',
+  'cl2MgPerL',
+  'co2MgPerL',
 ] as const;
 export type ParameterId = (typeof parameterIds)[number];
 
 /** The short word of the trade for each, for sentences and labels. */
 export const parameterWords: Record<ParameterId, string> = {
-  tempC: 'Temp', ph: 'pH', ghDegrees: 'GH', khDegrees: 'KH', ec25UsPerCm: 'EC', tanMgPerL: 'TAN', no2MgPerL: 'NO₂', no3MgPerL: 'NO₃', po4MgPerL: 'PO₄',
-  caMgPerL: 'Ca', mgMgPerL: 'Mg', naMgPerL: 'Na', kMgPerL: 'K', clMgPerL: 'Cl', so4MgPerL: 'SO₄', hco3MgPerL: 'HCO₃', o2MgPerL: 'O₂', cl2MgPerL: 'Cl₂', co2MgPerL: 'CO₂',
+  tempC: 'Temp',
+  ph: 'pH',
+  ghDegrees: 'GH',
+  khDegrees: 'KH',
+  ec25UsPerCm: 'EC',
+  tanMgPerL: 'TAN',
+  no2MgPerL: 'NO₂',
+  no3MgPerL: 'NO₃',
+  po4MgPerL: 'PO₄',
+  caMgPerL: 'Ca',
+  mgMgPerL: 'Mg',
+  naMgPerL: 'Na',
+  kMgPerL: 'K',
+  clMgPerL: 'Cl',
+  so4MgPerL: 'SO₄',
+  hco3MgPerL: 'HCO₃',
+  o2MgPerL: 'O₂',
+  cl2MgPerL: 'Cl₂',
+  co2MgPerL: 'CO₂',
 };
 
 /** Known values of one water, each in the unit of its key. */
@@ -43,11 +77,25 @@ export interface Parameter {
   finerTest: string;
 }
 
-const plain = (text: string): string => text.trim().toLowerCase().replace(/[\s_-]/g, '');
+const plain = (text: string): string =>
+  text
+    .trim()
+    .toLowerCase()
+    .replace(/[\s_-]/g, '');
 
 /** Finds a parameter by id, short name or any usual spelling. */
-export function parameterNamed({ catalogue, name }: { catalogue: readonly Parameter[]; name: string }): Result<Parameter> {
+export function parameterNamed({
+  catalogue,
+  name,
+}: {
+  catalogue: readonly Parameter[];
+  name: string;
+}): Result<Parameter> {
   const wanted = plain(name);
-  const found = catalogue.find((p) => plain(p.id) === wanted || plain(p.short) === wanted || p.names.some((n) => plain(n) === wanted));
-  return found ? ok(found) : refuse({ kind: 'unknown-name', field: 'parameter', text: name, known: catalogue.map((p) => p.id) });
+  const found = catalogue.find(
+    (p) => plain(p.id) === wanted || plain(p.short) === wanted || p.names.some((n) => plain(n) === wanted),
+  );
+  return found
+    ? ok(found)
+    : refuse({ kind: 'unknown-name', field: 'parameter', text: name, known: catalogue.map((p) => p.id) });
 }

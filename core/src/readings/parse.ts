@@ -65,16 +65,26 @@ function spanOf(raw: Raw, readBy: ReadBy): Interval {
   if (raw.shape === 'above') return { lo: value, hi: null };
   if (raw.shape === 'span') return { lo: value, hi: toNumber(raw.second ?? '') };
   const wide = raw.shape === 'about';
-  if (readBy.kind === 'chart' && (wide || readBy.steps.includes(value))) return chartSpan({ value, steps: readBy.steps, wide });
+  if (readBy.kind === 'chart' && (wide || readBy.steps.includes(value)))
+    return chartSpan({ value, steps: readBy.steps, wide });
   const written = 10 ** -writtenDecimals(raw.first);
-  if (readBy.kind === 'chart') return writtenDecimals(raw.first) > 0 ? resolutionSpan({ value, resolution: written, wide }) : chartSpan({ value, steps: readBy.steps, wide });
-  return resolutionSpan({ value, resolution: Math.min(readBy.resolution, writtenDecimals(raw.first) > 0 ? written : readBy.resolution), wide });
+  if (readBy.kind === 'chart')
+    return writtenDecimals(raw.first) > 0
+      ? resolutionSpan({ value, resolution: written, wide })
+      : chartSpan({ value, steps: readBy.steps, wide });
+  return resolutionSpan({
+    value,
+    resolution: Math.min(readBy.resolution, writtenDecimals(raw.first) > 0 ? written : readBy.resolution),
+    wide,
+  });
 }
 
 /** A dropped decimal point or a Fahrenheit reading explains most impossible numbers. */
 export function likelyMend({ parameter, value }: { parameter: Parameter; value: number }): string | undefined {
-  const fits = (candidate: number): boolean => candidate >= parameter.plausible.lo && candidate <= parameter.plausible.hi;
-  if (parameter.quantity === 'temperature' && fits(((value - 32) * 5) / 9)) return `${value} °F, which is ${clean(Number((((value - 32) * 5) / 9).toFixed(1)))} °C`;
+  const fits = (candidate: number): boolean =>
+    candidate >= parameter.plausible.lo && candidate <= parameter.plausible.hi;
+  if (parameter.quantity === 'temperature' && fits(((value - 32) * 5) / 9))
+    return `${value} °F, which is ${clean(Number((((value - 32) * 5) / 9).toFixed(1)))} °C`;
   const candidate = [value / 10, value / 100, value / 1000].find(fits);
   return candidate === undefined ? undefined : String(clean(candidate));
 }
@@ -83,7 +93,14 @@ function impossible(parameter: Parameter, values: readonly (number | null)[]): R
   for (const value of values) {
     if (value === null || (value >= parameter.possible.lo && value <= parameter.possible.hi)) continue;
     const mend = likelyMend({ parameter, value: clean(value) });
-    return { kind: 'out-of-range', field: parameter.label, value: clean(value), ...parameter.possible, unit: parameter.unit, ...(mend === undefined ? {} : { mend }) };
+    return {
+      kind: 'out-of-range',
+      field: parameter.label,
+      value: clean(value),
+      ...parameter.possible,
+      unit: parameter.unit,
+      ...(mend === undefined ? {} : { mend }),
+    };
   }
   return null;
 }
@@ -110,27 +127,70 @@ function atLeastResolution({ readBy }: Parameter, { lo, hi }: Interval): Interva
  * unknown unit, a span written backwards, and what water cannot be, with the likely mend.
  * @example parseReading({ parameter: ph, text: '6,4' }) // { lo: 6.35, hi: 6.45, unit: '' }
  */
-export function parseReading({ parameter, text, readBy }: { parameter: Parameter; text: string; readBy?: ReadBy | undefined }, note: Recorder = silent): Result<ParsedReading> {
+export function parseReading(
+  { parameter, text, readBy }: { parameter: Parameter; text: string; readBy?: ReadBy | undefined },
+  note: Recorder = silent,
+): Result<ParsedReading> {
   const trimmed = text.trim();
-  if (/^-\s*[\d.,]/.test(trimmed)) return refuse({ kind: 'out-of-range', field: parameter.label, value: -toNumber(trimmed.replace(/[^\d.,]/g, '')), ...parameter.possible, unit: parameter.unit });
+  if (/^-\s*[\d.,]/.test(trimmed))
+    return refuse({
+      kind: 'out-of-range',
+      field: parameter.label,
+      value: -toNumber(trimmed.replace(/[^\d.,]/g, '')),
+      ...parameter.possible,
+      unit: parameter.unit,
+    });
   const raw = shapeOf(trimmed);
   if (!raw) return refuse({ kind: 'not-a-number', field: parameter.label, text: trimmed.slice(0, 40) });
   const quantity = quantityNamed(parameter.quantity);
   if (!quantity.ok) return quantity;
-  const unit = raw.unitText === '' ? ok(quantity.value.units[0]) : unitNamed({ quantity: quantity.value, unit: raw.unitText });
+  const unit =
+    raw.unitText === '' ? ok(quantity.value.units[0]) : unitNamed({ quantity: quantity.value, unit: raw.unitText });
   if (!unit.ok) return unit;
   const foreign = unit.value.factor !== 1;
   const own: ReadBy = foreign ? { kind: 'resolution', resolution: 1 } : parameter.readBy;
   const entered = spanOf(raw, readBy ?? own);
-  if (entered.lo !== null && entered.hi !== null && entered.lo > entered.hi) return refuse({ kind: 'contradiction', fields: [parameter.label], why: `${raw.first} to ${raw.second ?? ''} runs backwards; perhaps ${raw.second ?? ''}-${raw.first}` });
-  const written = [raw.first, raw.second].filter((t) => t !== undefined).map((t) => spanToCanonical({ unit: unit.value, lo: toNumber(t), hi: toNumber(t) }).hi);
+  if (entered.lo !== null && entered.hi !== null && entered.lo > entered.hi)
+    return refuse({
+      kind: 'contradiction',
+      fields: [parameter.label],
+      why: `${raw.first} to ${raw.second ?? ''} runs backwards; perhaps ${raw.second ?? ''}-${raw.first}`,
+    });
+  const written = [raw.first, raw.second]
+    .filter((t) => t !== undefined)
+    .map((t) => spanToCanonical({ unit: unit.value, lo: toNumber(t), hi: toNumber(t) }).hi);
   const fault = impossible(parameter, written);
   if (fault) return refuse(fault);
   const canonical = foreign ? spanToCanonical({ unit: unit.value, ...entered }) : entered;
-  const interval = withinPossible(parameter, foreign && !readBy && raw.shape === 'plain' ? atLeastResolution(parameter, canonical) : canonical);
+  const interval = withinPossible(
+    parameter,
+    foreign && !readBy && raw.shape === 'plain' ? atLeastResolution(parameter, canonical) : canonical,
+  );
   const instrument = readBy ?? own;
-  note.fact({ id: 'text', label: `${parameter.label}, as written`, value: trimmed, unit: unit.value.names[0] ?? '', origin: 'entered' });
-  note.fact({ id: 'instrument', label: 'Read by', value: instrument.kind === 'chart' ? `chart ${instrument.steps.join(', ')}` : `resolution ${instrument.resolution}`, unit: '', origin: readBy ? 'entered' : 'default' });
-  if (raw.shape === 'plain' || raw.shape === 'about') note.assume(instrument.kind === 'chart' ? 'A colour could be anything up to half way to its neighbours.' : 'The true value lies within half the resolution.');
-  return ok({ ...interval, unit: parameter.unit, enteredUnit: unit.value.names[0] ?? '', factorUnknown: unit.value.factorSpan !== undefined });
+  note.fact({
+    id: 'text',
+    label: `${parameter.label}, as written`,
+    value: trimmed,
+    unit: unit.value.names[0] ?? '',
+    origin: 'entered',
+  });
+  note.fact({
+    id: 'instrument',
+    label: 'Read by',
+    value: instrument.kind === 'chart' ? `chart ${instrument.steps.join(', ')}` : `resolution ${instrument.resolution}`,
+    unit: '',
+    origin: readBy ? 'entered' : 'default',
+  });
+  if (raw.shape === 'plain' || raw.shape === 'about')
+    note.assume(
+      instrument.kind === 'chart'
+        ? 'A colour could be anything up to half way to its neighbours.'
+        : 'The true value lies within half the resolution.',
+    );
+  return ok({
+    ...interval,
+    unit: parameter.unit,
+    enteredUnit: unit.value.names[0] ?? '',
+    factorUnknown: unit.value.factorSpan !== undefined,
+  });
 }

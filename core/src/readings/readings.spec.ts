@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { unwrap } from '#core/result';
-import { directionOf, intervalText, judgeReading, lineReadings, parameterIds, parameterNamed, parseReading, plausibility, type Interval, type ReadBy } from './index';
+import {
+  directionOf,
+  intervalText,
+  judgeReading,
+  lineReadings,
+  parameterIds,
+  parameterNamed,
+  parseReading,
+  plausibility,
+  type Interval,
+  type ReadBy,
+} from './index';
 import { catalogueCase, ecCase, ghCase, nitrateCase, phCase, tanCase, tempCase } from './parameters.cases';
 
 const read = (parameter: typeof phCase, text: string, readBy?: ReadBy): Interval => {
@@ -14,11 +25,22 @@ const refusal = (parameter: typeof phCase, text: string): string => {
 
 describe('a written reading is an interval', () => {
   const cases: [string, typeof phCase, string, Interval, ReadBy?][] = [
-    ['6.4 on a 0.1 pen', phCase, '6.4', { lo: 6.35, hi: 6.45 }], ['decimal comma', phCase, '6,4', { lo: 6.35, hi: 6.45 }], ['a finer pen', phCase, '6.42', { lo: 6.415, hi: 6.425 }],
-    ['a span', nitrateCase, '20-40', { lo: 20, hi: 40 }], ['a span with a dash of its own', nitrateCase, '20–40', { lo: 20, hi: 40 }], ['below', nitrateCase, '<5', { lo: null, hi: 5 }], ['above', nitrateCase, '>160', { lo: 160, hi: null }],
-    ['about 30: the kit step around it', nitrateCase, '~30', { lo: 20, hi: 40 }], ['a colour on the chart', nitrateCase, '20', { lo: 15, hi: 30 }], ['the palest colour', nitrateCase, '0', { lo: 0, hi: 2.5 }], ['the darkest colour is open above', nitrateCase, '160', { lo: 120, hi: null }],
-    ['own chart steps', nitrateCase, '~30', { lo: 25, hi: 50 }, { kind: 'chart', steps: [0, 25, 50] }], ['own resolution', phCase, '7', { lo: 6.75, hi: 7.25 }, { kind: 'resolution', resolution: 0.5 }],
-    ['°F', tempCase, '77 °F', { lo: 24.7222222222, hi: 25.2777777778 }], ['as N', nitrateCase, '<10 mg/L as N', { lo: null, hi: 44.2664381381 }], ['a drop test in ppm is no finer than in degrees', ghCase, '100 ppm', { lo: 5.10288102189, hi: 6.10288102189 }],
+    ['6.4 on a 0.1 pen', phCase, '6.4', { lo: 6.35, hi: 6.45 }],
+    ['decimal comma', phCase, '6,4', { lo: 6.35, hi: 6.45 }],
+    ['a finer pen', phCase, '6.42', { lo: 6.415, hi: 6.425 }],
+    ['a span', nitrateCase, '20-40', { lo: 20, hi: 40 }],
+    ['a span with a dash of its own', nitrateCase, '20–40', { lo: 20, hi: 40 }],
+    ['below', nitrateCase, '<5', { lo: null, hi: 5 }],
+    ['above', nitrateCase, '>160', { lo: 160, hi: null }],
+    ['about 30: the kit step around it', nitrateCase, '~30', { lo: 20, hi: 40 }],
+    ['a colour on the chart', nitrateCase, '20', { lo: 15, hi: 30 }],
+    ['the palest colour', nitrateCase, '0', { lo: 0, hi: 2.5 }],
+    ['the darkest colour is open above', nitrateCase, '160', { lo: 120, hi: null }],
+    ['own chart steps', nitrateCase, '~30', { lo: 25, hi: 50 }, { kind: 'chart', steps: [0, 25, 50] }],
+    ['own resolution', phCase, '7', { lo: 6.75, hi: 7.25 }, { kind: 'resolution', resolution: 0.5 }],
+    ['°F', tempCase, '77 °F', { lo: 24.7222222222, hi: 25.2777777778 }],
+    ['as N', nitrateCase, '<10 mg/L as N', { lo: null, hi: 44.2664381381 }],
+    ['a drop test in ppm is no finer than in degrees', ghCase, '100 ppm', { lo: 5.10288102189, hi: 6.10288102189 }],
     ['a pen of unknown factor holds its doubt', ecCase, '>=150 ppm', { lo: 214.285714286, hi: null }],
   ];
   for (const [title, parameter, text, expected, readBy] of cases)
@@ -29,22 +51,34 @@ describe('a written reading is an interval', () => {
         else expect(got[end]).toBeCloseTo(expected[end], 6);
     });
   it('holds the written number, whatever it is', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 1400 }), (tenths) => {
-      const value = tenths / 100;
-      const { lo, hi } = read(phCase, value.toFixed(2));
-      return (lo ?? 0) <= value && value <= (hi ?? 0) && (hi ?? 0) - (lo ?? 0) <= 0.011;
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1400 }), (tenths) => {
+        const value = tenths / 100;
+        const { lo, hi } = read(phCase, value.toFixed(2));
+        return (lo ?? 0) <= value && value <= (hi ?? 0) && (hi ?? 0) - (lo ?? 0) <= 0.011;
+      }),
+    );
     expect(read(phCase, '14').hi).toBe(14);
   });
   it('a span that is printed can be read back as it was', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 2, max: 80 }), (lo, width) => {
-      const got = read(nitrateCase, intervalText({ lo, hi: lo + width }, 0));
-      return got.lo === lo && got.hi === lo + width;
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 2, max: 80 }), (lo, width) => {
+        const got = read(nitrateCase, intervalText({ lo, hi: lo + width }, 0));
+        return got.lo === lo && got.hi === lo + width;
+      }),
+    );
     expect(intervalText({ lo: null, hi: 5 }, 0)).toBe('<5');
   });
   it('refuses what is no number, no unit, backwards, negative or impossible', () => {
-    expect(['blue', '', '5 furlongs', '40-20', '-3', '3000', '1e999'].map((t) => refusal(nitrateCase, t))).toEqual(['not-a-number', 'not-a-number', 'unknown-unit', 'contradiction', 'out-of-range', 'out-of-range', 'unknown-unit']);
+    expect(['blue', '', '5 furlongs', '40-20', '-3', '3000', '1e999'].map((t) => refusal(nitrateCase, t))).toEqual([
+      'not-a-number',
+      'not-a-number',
+      'unknown-unit',
+      'contradiction',
+      'out-of-range',
+      'out-of-range',
+      'unknown-unit',
+    ]);
   });
   it('pH 74 is refused with its likely mend 7.4', () => {
     const r = parseReading({ parameter: phCase, text: '74' });
@@ -56,13 +90,26 @@ describe('judging an interval against a band', () => {
   const verdict = (reading: Interval, band: Interval): string => unwrap(judgeReading({ reading, band })).value.verdict;
   it('inside, outside on either side, and cannot tell where it crosses', () => {
     const band = { lo: 6, hi: 8 };
-    expect([verdict({ lo: 6.5, hi: 7 }, band), verdict({ lo: 8.5, hi: 9 }, band), verdict({ lo: 1, hi: 2 }, band), verdict({ lo: 7.5, hi: 8.5 }, band), verdict({ lo: 5, hi: 9 }, band)]).toEqual(['inside', 'outside', 'outside', 'unknown', 'unknown']);
+    expect([
+      verdict({ lo: 6.5, hi: 7 }, band),
+      verdict({ lo: 8.5, hi: 9 }, band),
+      verdict({ lo: 1, hi: 2 }, band),
+      verdict({ lo: 7.5, hi: 8.5 }, band),
+      verdict({ lo: 5, hi: 9 }, band),
+    ]).toEqual(['inside', 'outside', 'outside', 'unknown', 'unknown']);
   });
   it('20-40 against a ceiling of 30 cannot tell (a kit step that crosses the limit)', () => {
-    expect(unwrap(judgeReading({ reading: { lo: 20, hi: 40 }, band: { lo: 0, hi: 30 } })).value).toEqual({ verdict: 'unknown', side: 'above' });
+    expect(unwrap(judgeReading({ reading: { lo: 20, hi: 40 }, band: { lo: 0, hi: 30 } })).value).toEqual({
+      verdict: 'unknown',
+      side: 'above',
+    });
   });
   it('open ends: <5 is inside 0-30, >160 is outside it, >20 cannot tell', () => {
-    expect([verdict({ lo: null, hi: 5 }, { lo: 0, hi: 30 }), verdict({ lo: 160, hi: null }, { lo: 0, hi: 30 }), verdict({ lo: 20, hi: null }, { lo: 0, hi: 30 })]).toEqual(['inside', 'outside', 'unknown']);
+    expect([
+      verdict({ lo: null, hi: 5 }, { lo: 0, hi: 30 }),
+      verdict({ lo: 160, hi: null }, { lo: 0, hi: 30 }),
+      verdict({ lo: 20, hi: null }, { lo: 0, hi: 30 }),
+    ]).toEqual(['inside', 'outside', 'unknown']);
   });
   it('ends on the edge are inside, binary noise and all', () => {
     expect(verdict({ lo: 6, hi: 8 }, { lo: 6, hi: 8 })).toBe('inside');
@@ -70,11 +117,16 @@ describe('judging an interval against a band', () => {
   });
   it('a narrower reading never turns a clear verdict round', () => {
     const number = fc.double({ min: 0, max: 20, noNaN: true });
-    fc.assert(fc.property(number, number, number, (centre, half, inner) => {
-      const wide = verdict({ lo: centre - half, hi: centre + half }, { lo: 5, hi: 10 });
-      const narrow = verdict({ lo: centre - Math.min(half, inner), hi: centre + Math.min(half, inner) }, { lo: 5, hi: 10 });
-      return wide === 'unknown' || wide === narrow;
-    }));
+    fc.assert(
+      fc.property(number, number, number, (centre, half, inner) => {
+        const wide = verdict({ lo: centre - half, hi: centre + half }, { lo: 5, hi: 10 });
+        const narrow = verdict(
+          { lo: centre - Math.min(half, inner), hi: centre + Math.min(half, inner) },
+          { lo: 5, hi: 10 },
+        );
+        return wide === 'unknown' || wide === narrow;
+      }),
+    );
     expect(verdict({ lo: 5, hi: 5 }, { lo: 5, hi: 10 })).toBe('inside');
   });
   it('refuses crossed ends and a reading that says nothing', () => {
@@ -89,19 +141,33 @@ describe('an unlikely reading is asked about', () => {
     expect(asked.kind === 'question' ? asked.mend : '').toContain('17.8 °C');
   });
   it('pH 8 after 6.1 is asked, 6.4 is not', () => {
-    expect(plausibility({ parameter: phCase, reading: { lo: 7.95, hi: 8.05 }, last: { lo: 6.05, hi: 6.15 } }).kind).toBe('question');
-    expect(plausibility({ parameter: phCase, reading: { lo: 6.35, hi: 6.45 }, last: { lo: 6.05, hi: 6.15 } }).kind).toBe('fine');
+    expect(
+      plausibility({ parameter: phCase, reading: { lo: 7.95, hi: 8.05 }, last: { lo: 6.05, hi: 6.15 } }).kind,
+    ).toBe('question');
+    expect(
+      plausibility({ parameter: phCase, reading: { lo: 6.35, hi: 6.45 }, last: { lo: 6.05, hi: 6.15 } }).kind,
+    ).toBe('fine');
   });
 });
 
 describe('the ledger line', () => {
-  const tanks = [{ id: '1', name: 'Library' }, { id: '2', name: 'Cellar Rack A' }, { id: '3', name: 'Cellar Rack B' }];
+  const tanks = [
+    { id: '1', name: 'Library' },
+    { id: '2', name: 'Cellar Rack A' },
+    { id: '3', name: 'Cellar Rack B' },
+  ];
   const line = (text: string) => lineReadings({ line: text, catalogue: catalogueCase, tanks });
   it('understands masking tape: library ph 6,1 gh 4 ec 215 no3 5-10 t 22.8', () => {
     const got = line('library ph 6,1 gh 4 ec 215 no3 5-10 t 22.8');
     expect(got.tankId).toBe('1');
     expect(got.questions).toEqual([]);
-    expect(got.readings.map((r) => [r.parameter, r.text])).toEqual([['ph', '6,1'], ['ghDegrees', '4'], ['ec25UsPerCm', '215'], ['no3MgPerL', '5-10'], ['tempC', '22.8']]);
+    expect(got.readings.map((r) => [r.parameter, r.text])).toEqual([
+      ['ph', '6,1'],
+      ['ghDegrees', '4'],
+      ['ec25UsPerCm', '215'],
+      ['no3MgPerL', '5-10'],
+      ['tempC', '22.8'],
+    ]);
   });
   it('order, commas, glued values, units and equals signs do not matter', () => {
     const got = line('no3 <5, t 72 F; ph6.1, gh=4 dGH cellar');
@@ -139,7 +205,12 @@ describe('direction, net of the changes', () => {
     expect(directionOf({ readings: series(20, 20, 20, 20), changes })).toBe('rising');
   });
   it('says unknown where a change of unknown water lies between', () => {
-    expect(directionOf({ readings: series(1, 3, 5, 7), changes: [{ atEpochMs: day, changeFraction: 0.3, sourceValue: null }] })).toBe('unknown');
+    expect(
+      directionOf({
+        readings: series(1, 3, 5, 7),
+        changes: [{ atEpochMs: day, changeFraction: 0.3, sourceValue: null }],
+      }),
+    ).toBe('unknown');
   });
 });
 

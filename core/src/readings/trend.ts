@@ -23,7 +23,13 @@ const dayMs = 86_400_000;
  * Mann 1945, Kendall 1975 (whether it is a trend at all).
  * @example directionOf({ readings: four rising readings, changes: [] }) // 'rising'
  */
-export function directionOf({ readings, changes }: { readings: readonly DatedReading[]; changes: readonly DatedChange[] }): Direction {
+export function directionOf({
+  readings,
+  changes,
+}: {
+  readings: readonly DatedReading[];
+  changes: readonly DatedChange[];
+}): Direction {
   if (readings.length < 4) return 'unknown';
   const sorted = [...readings].sort((a, b) => a.atEpochMs - b.atEpochMs);
   const first = sorted[0];
@@ -53,11 +59,22 @@ export function directionOf({ readings, changes }: { readings: readonly DatedRea
 function monotonic(levels: readonly number[]): boolean {
   const count = levels.length;
   let agreement = 0;
-  for (let i = 0; i < count; i++) for (let j = i + 1; j < count; j++) agreement += Math.sign((levels[j] ?? 0) - (levels[i] ?? 0));
+  for (let i = 0; i < count; i++)
+    for (let j = i + 1; j < count; j++) agreement += Math.sign((levels[j] ?? 0) - (levels[i] ?? 0));
   return Math.abs(agreement) / Math.sqrt((count * (count - 1) * (2 * count + 5)) / 18) >= 1.645;
 }
 
-function afterChanges({ levelValue, changes, from, to }: { levelValue: number; changes: readonly DatedChange[]; from: DatedReading; to: DatedReading }): number | null {
+function afterChanges({
+  levelValue,
+  changes,
+  from,
+  to,
+}: {
+  levelValue: number;
+  changes: readonly DatedChange[];
+  from: DatedReading;
+  to: DatedReading;
+}): number | null {
   let expected = levelValue;
   for (const change of changes) {
     if (change.atEpochMs <= from.atEpochMs || change.atEpochMs > to.atEpochMs) continue;

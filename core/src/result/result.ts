@@ -39,9 +39,8 @@ export function refusalSentence(refusal: Refusal): string {
   switch (refusal.kind) {
     case 'out-of-range': {
       const unit = refusal.unit ? ` ${refusal.unit}` : '';
-      const range = refusal.hi < unbounded
-        ? `between ${refusal.lo} and ${refusal.hi}${unit}`
-        : `at least ${refusal.lo}${unit}`;
+      const range =
+        refusal.hi < unbounded ? `between ${refusal.lo} and ${refusal.hi}${unit}` : `at least ${refusal.lo}${unit}`;
       return `${refusal.field} is ${refusal.value}${unit}; it can only be ${range}.${mended(refusal.mend)}`;
     }
     case 'not-a-number':

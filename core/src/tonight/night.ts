@@ -5,15 +5,21 @@ import { Temporal } from 'temporal-polyfill';
  * @example nightOn({ atEpochMs: Date.parse('2026-03-15T00:40:00Z'), zone: 'UTC' }) // '2026-03-14'
  */
 export function nightOn({ atEpochMs, zone }: { atEpochMs: number; zone: string }): string {
-  return Temporal.Instant.fromEpochMilliseconds(Math.trunc(atEpochMs)).toZonedDateTimeISO(zone).subtract({ hours: 12 }).toPlainDate().toString();
+  return Temporal.Instant.fromEpochMilliseconds(Math.trunc(atEpochMs))
+    .toZonedDateTimeISO(zone)
+    .subtract({ hours: 12 })
+    .toPlainDate()
+    .toString();
 }
 
 /** The instant of a local time on a calendar date in a zone; a time that occurs twice takes the earlier. */
 export function instantOf({ on, time, zone }: { on: string; time: string; zone: string }): number {
-  return Temporal.PlainDate.from(on).toZonedDateTime({ timeZone: zone, plainTime: Temporal.PlainTime.from(time) }).epochMilliseconds;
+  return Temporal.PlainDate.from(on).toZonedDateTime({ timeZone: zone, plainTime: Temporal.PlainTime.from(time) })
+    .epochMilliseconds;
 }
 
-export const addDays = ({ on, days }: { on: string; days: number }): string => Temporal.PlainDate.from(on).add({ days }).toString();
+export const addDays = ({ on, days }: { on: string; days: number }): string =>
+  Temporal.PlainDate.from(on).add({ days }).toString();
 
 /** Whether a time zone name is one this machine knows. */
 export function knownZone(zone: string): boolean {

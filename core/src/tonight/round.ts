@@ -1,7 +1,15 @@
 import type { TankStateId } from './verdict';
 
 export type Purpose = 'display' | 'breeding' | 'growing-on' | 'conditioning' | 'quarantine' | 'hospital' | 'resting';
-export const purposes: readonly Purpose[] = ['display', 'breeding', 'growing-on', 'conditioning', 'quarantine', 'hospital', 'resting'];
+export const purposes: readonly Purpose[] = [
+  'display',
+  'breeding',
+  'growing-on',
+  'conditioning',
+  'quarantine',
+  'hospital',
+  'resting',
+];
 
 export interface Visit {
   tankId: string;
@@ -21,13 +29,19 @@ export interface RoundGroup<V extends Visit> {
 }
 
 const beforeGroup: Record<RoundGroup<Visit>['id'], string> = {
-  healthy: 'Hands and forearms washed and well rinsed: no soap, lotion or sanitiser left. Equipment that is dry or rinsed.',
+  healthy:
+    'Hands and forearms washed and well rinsed: no soap, lotion or sanitiser left. Equipment that is dry or rinsed.',
   doubtful: 'Wash again. From here on each tank has its own net, bucket and siphon, or they are disinfected between.',
-  quarantine: 'Wash again; gloves over any cut. Quarantine’s own equipment only, and nothing goes back to the other tanks.',
+  quarantine:
+    'Wash again; gloves over any cut. Quarantine’s own equipment only, and nothing goes back to the other tanks.',
 };
 
 export const groupOf = (visit: Pick<Visit, 'purpose' | 'doubtful'>): RoundGroup<Visit>['id'] =>
-  visit.purpose === 'quarantine' || visit.purpose === 'hospital' ? 'quarantine' : visit.doubtful ? 'doubtful' : 'healthy';
+  visit.purpose === 'quarantine' || visit.purpose === 'hospital'
+    ? 'quarantine'
+    : visit.doubtful
+      ? 'doubtful'
+      : 'healthy';
 
 /**
  * The order of the round is a question of hygiene: healthy tanks first, doubtful next, quarantine and hospital last

@@ -6,10 +6,28 @@ import { addDays, instantOf, knownZone, nightOn, roundOf, tankVerdict, type Visi
 
 const dayMs = 86_400_000;
 const now = 400 * dayMs;
-const band = (parameter: ParameterId, lo: number | null, hi: number | null): BandLine => ({ parameter, lo, hi, grade: 'ours', sourceIds: ['ours'] });
-const reading = (lo: number | null, hi: number | null, daysAgo = 1): DatedReading => ({ lo, hi, atEpochMs: now - daysAgo * dayMs });
+const band = (parameter: ParameterId, lo: number | null, hi: number | null): BandLine => ({
+  parameter,
+  lo,
+  hi,
+  grade: 'ours',
+  sourceIds: ['ours'],
+});
+const reading = (lo: number | null, hi: number | null, daysAgo = 1): DatedReading => ({
+  lo,
+  hi,
+  atEpochMs: now - daysAgo * dayMs,
+});
 const verdict = (readings: Partial<Record<ParameterId, DatedReading[]>>, bands: BandLine[], resting = false) =>
-  tankVerdict({ catalogue: catalogueCase, bands, history: { readings, changes: [] }, thresholds: { nh3AsNMgPerL: 0.05, no2MgPerL: 1, chlorideToNitriteRatio: 10, cl2MgPerL: 0.05 }, chronicNh3AsNMgPerL: 0.02, nowEpochMs: now, resting });
+  tankVerdict({
+    catalogue: catalogueCase,
+    bands,
+    history: { readings, changes: [] },
+    thresholds: { nh3AsNMgPerL: 0.05, no2MgPerL: 1, chlorideToNitriteRatio: 10, cl2MgPerL: 0.05 },
+    chronicNh3AsNMgPerL: 0.02,
+    nowEpochMs: now,
+    resting,
+  });
 
 describe('the verdict on a tank', () => {
   const bands = [band('ph', 6, 7), band('no3MgPerL', 0, 30)];
@@ -35,10 +53,13 @@ describe('the verdict on a tank', () => {
   it('drifting where it rises in the upper half of its band in spite of the changes', () => {
     const rising = [26, 24, 22, 20].map((v, i) => reading(v - 0.5, v + 0.5, 1 + 7 * i));
     expect(verdict({ no3MgPerL: rising }, bands).state).toBe('drifting');
-    expect(verdict({ no3MgPerL: rising.map((r) => ({ ...r, lo: (r.lo ?? 0) - 18, hi: (r.hi ?? 0) - 18 })) }, bands).state).toBe('settled');
+    expect(
+      verdict({ no3MgPerL: rising.map((r) => ({ ...r, lo: (r.lo ?? 0) - 18, hi: (r.hi ?? 0) - 18 })) }, bands).state,
+    ).toBe('settled');
   });
   it('judges ammonia by its toxic part: 2 mg/L at pH 8 is urgent, at pH 6 it is not (Emerson)', () => {
-    const at = (ph: number) => verdict({ tanMgPerL: [reading(1.5, 3)], ph: [reading(ph, ph)], tempC: [reading(25, 25)] }, []);
+    const at = (ph: number) =>
+      verdict({ tanMgPerL: [reading(1.5, 3)], ph: [reading(ph, ph)], tempC: [reading(25, 25)] }, []);
     expect([at(8).state, at(8).urgent, at(8).nextStep.kind]).toEqual(['act', true, 'change-now']);
     expect(at(6).state).toBe('settled');
     expect(verdict({ tanMgPerL: [reading(1.5, 3)] }, []).reasonId).toBe('needs-others');
@@ -49,10 +70,28 @@ describe('the verdict on a tank', () => {
 });
 
 describe('the round', () => {
-  const visit = (name: string, roundOrder: number, over: Partial<Visit> = {}): Visit => ({ tankId: name, name, rack: '', roundOrder, purpose: 'display', doubtful: false, state: 'settled', ...over });
+  const visit = (name: string, roundOrder: number, over: Partial<Visit> = {}): Visit => ({
+    tankId: name,
+    name,
+    rack: '',
+    roundOrder,
+    purpose: 'display',
+    doubtful: false,
+    state: 'settled',
+    ...over,
+  });
   it('goes healthy, doubtful, quarantine; within a group by the keeper’s order (common practice)', () => {
-    const groups = roundOf([visit('q', 1, { purpose: 'quarantine' }), visit('b', 20), visit('d', 5, { doubtful: true }), visit('a', 10)]);
-    expect(groups.map((g) => [g.id, g.visits.map((v) => v.name)])).toEqual([['healthy', ['a', 'b']], ['doubtful', ['d']], ['quarantine', ['q']]]);
+    const groups = roundOf([
+      visit('q', 1, { purpose: 'quarantine' }),
+      visit('b', 20),
+      visit('d', 5, { doubtful: true }),
+      visit('a', 10),
+    ]);
+    expect(groups.map((g) => [g.id, g.visits.map((v) => v.name)])).toEqual([
+      ['healthy', ['a', 'b']],
+      ['doubtful', ['d']],
+      ['quarantine', ['q']],
+    ]);
     expect(groups.every((g) => g.before.length > 10)).toBeTrue();
   });
 });
@@ -60,33 +99,70 @@ describe('the round', () => {
 describe('nights', () => {
   it('run from noon to noon in the house’s zone', () => {
     const at = (iso: string, zone = 'UTC'): string => nightOn({ atEpochMs: Date.parse(iso), zone });
-    expect([at('2026-03-15T00:40:00Z'), at('2026-03-14T21:30:00Z'), at('2026-03-15T12:00:00Z'), at('2026-03-15T11:59:00Z')]).toEqual(['2026-03-14', '2026-03-14', '2026-03-15', '2026-03-14']);
+    expect([
+      at('2026-03-15T00:40:00Z'),
+      at('2026-03-14T21:30:00Z'),
+      at('2026-03-15T12:00:00Z'),
+      at('2026-03-15T11:59:00Z'),
+    ]).toEqual(['2026-03-14', '2026-03-14', '2026-03-15', '2026-03-14']);
     expect(at('2026-03-14T23:30:00Z', 'Asia/Tokyo')).toBe('2026-03-14');
   });
   it('an evening time is an instant, summer time and all', () => {
-    expect(new Date(instantOf({ on: '2026-07-01', time: '21:00', zone: 'Europe/Berlin' })).toISOString()).toBe('2026-07-01T19:00:00.000Z');
+    expect(new Date(instantOf({ on: '2026-07-01', time: '21:00', zone: 'Europe/Berlin' })).toISOString()).toBe(
+      '2026-07-01T19:00:00.000Z',
+    );
     expect(addDays({ on: '2026-03-01', days: -1 })).toBe('2026-02-28');
     expect([knownZone('Europe/London'), knownZone('Mars/Base')]).toEqual([true, false]);
   });
 });
 
 describe('practices', () => {
-  const practice = (bands: BandLine[]): Practice => ({ id: 'p', version: 1, livestock: '', name: '', reason: '', bands });
+  const practice = (bands: BandLine[]): Practice => ({
+    id: 'p',
+    version: 1,
+    livestock: '',
+    name: '',
+    reason: '',
+    bands,
+  });
   it('a pen band without a factor is 214-300 µS/cm at its widest for 150 ppm', () => {
     expect(penBand({ loPpmCount: 150, hiPpmCount: 150 })).toEqual({ lo: 214, hi: 300, surely: { lo: 300, hi: 214 } });
-    expect(hangsOnFactor({ line: { ...band('ec25UsPerCm', 200, 600), surely: { lo: 300, hi: 500 } }, reading: { lo: 350, hi: 351 } })).toBeFalse();
-    expect(hangsOnFactor({ line: { ...band('ec25UsPerCm', 200, 600), surely: { lo: 300, hi: 500 } }, reading: { lo: 250, hi: 251 } })).toBeTrue();
+    expect(
+      hangsOnFactor({
+        line: { ...band('ec25UsPerCm', 200, 600), surely: { lo: 300, hi: 500 } },
+        reading: { lo: 350, hi: 351 },
+      }),
+    ).toBeFalse();
+    expect(
+      hangsOnFactor({
+        line: { ...band('ec25UsPerCm', 200, 600), surely: { lo: 300, hi: 500 } },
+        reading: { lo: 250, hi: 251 },
+      }),
+    ).toBeTrue();
   });
   it('the lakes’ own figures close only in part; an impossible one never closes (common practice)', () => {
-    expect(practiceConsistency(practice([band('ghDegrees', 5, 7), band('khDegrees', 4, 6), band('ec25UsPerCm', 107, 175)]))[0]?.closes).toBe('in-part');
-    expect(practiceConsistency(practice([band('ghDegrees', 12, 14), band('ec25UsPerCm', 80, 90)]))[0]?.closes).toBe('never');
+    expect(
+      practiceConsistency(
+        practice([band('ghDegrees', 5, 7), band('khDegrees', 4, 6), band('ec25UsPerCm', 107, 175)]),
+      )[0]?.closes,
+    ).toBe('in-part');
+    expect(practiceConsistency(practice([band('ghDegrees', 12, 14), band('ec25UsPerCm', 80, 90)]))[0]?.closes).toBe(
+      'never',
+    );
     expect(practiceConsistency(practice([band('ghDegrees', 4, 6), band('ec25UsPerCm', 150, 300)]))).toEqual([]);
   });
   it('KH 2-5 in air stands above pH 7.5: the practice needs help to close', () => {
     expect(practiceConsistency(practice([band('ph', 6.8, 7.5), band('khDegrees', 2, 5)]))[0]?.closes).toBe('needs');
   });
   it('the keeper’s own line is laid over the practice’s, and the practice’s over the safety line', () => {
-    const laid = bandsInForce({ practice: practice([band('ph', 6, 7)]), safety: [band('ph', 5, 9), band('no2MgPerL', 0, 0.25)], overrides: [band('ph', 6.2, 6.4)] });
-    expect(laid.map((l) => [l.parameter, l.lo])).toEqual([['ph', 6.2], ['no2MgPerL', 0]]);
+    const laid = bandsInForce({
+      practice: practice([band('ph', 6, 7)]),
+      safety: [band('ph', 5, 9), band('no2MgPerL', 0, 0.25)],
+      overrides: [band('ph', 6.2, 6.4)],
+    });
+    expect(laid.map((l) => [l.parameter, l.lo])).toEqual([
+      ['ph', 6.2],
+      ['no2MgPerL', 0],
+    ]);
   });
 });

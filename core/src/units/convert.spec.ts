@@ -3,13 +3,26 @@ import { caseOf, toleranceOf } from '#core/checks';
 import { unwrap } from '#core/result';
 import { convert, quantities } from './index';
 
-const from = (quantity: string, value: number, unit: string, to: string): number => unwrap(convert({ quantity, value, from: unit, to })).value;
+const from = (quantity: string, value: number, unit: string, to: string): number =>
+  unwrap(convert({ quantity, value, from: unit, to })).value;
 
 describe('units.convert', () => {
   const published: [string, string, string, string][] = [
-    ['nconv-1', 'ammonia', 'as N', 'as NH3'], ['nconv-3', 'ammonia', 'as NH3', 'as N'], ['nconv-6', 'nitrite', 'as N', 'mg/L'], ['nconv-8', 'nitrate', 'as N', 'mg/L'], ['pconv-1', 'phosphate', 'as P', 'mg/L'],
-    ['hard-conv-1', 'gh', 'dH', 'mg/L CaCO3'], ['hard-conv-3', 'gh', 'dH', 'meq/L'], ['hard-conv-6', 'kh', 'meq/L', 'dKH'], ['hard-conv-8', 'gh', 'clark', 'ppm'], ['hard-conv-11', 'gh', 'mmol/L', 'ppm'],
-    ['unit-1', 'volume', 'us_gal', 'L'], ['unit-3', 'volume', 'L', 'US gal'], ['unit-6', 'volume', 'us_tsp', 'L'], ['tds-factor-1', 'conductivity', 'µS/cm', 'ppm (0.5)'], ['tds-factor-3', 'conductivity', 'µS/cm', 'ppm (0.7)'],
+    ['nconv-1', 'ammonia', 'as N', 'as NH3'],
+    ['nconv-3', 'ammonia', 'as NH3', 'as N'],
+    ['nconv-6', 'nitrite', 'as N', 'mg/L'],
+    ['nconv-8', 'nitrate', 'as N', 'mg/L'],
+    ['pconv-1', 'phosphate', 'as P', 'mg/L'],
+    ['hard-conv-1', 'gh', 'dH', 'mg/L CaCO3'],
+    ['hard-conv-3', 'gh', 'dH', 'meq/L'],
+    ['hard-conv-6', 'kh', 'meq/L', 'dKH'],
+    ['hard-conv-8', 'gh', 'clark', 'ppm'],
+    ['hard-conv-11', 'gh', 'mmol/L', 'ppm'],
+    ['unit-1', 'volume', 'us_gal', 'L'],
+    ['unit-3', 'volume', 'L', 'US gal'],
+    ['unit-6', 'volume', 'us_tsp', 'L'],
+    ['tds-factor-1', 'conductivity', 'µS/cm', 'ppm (0.5)'],
+    ['tds-factor-3', 'conductivity', 'µS/cm', 'ppm (0.7)'],
   ];
   for (const [id, quantity, unit, to] of published)
     it(`${id}: ${quantity} from ${unit} to ${to} (${caseOf(id).source.slice(0, 40)})`, () => {
@@ -50,7 +63,19 @@ describe('units.convert', () => {
     expect(pairs.length).toBeGreaterThan(60);
   });
   it('refuses a bare ppm of a pen, −1 L, −300 °C, an unknown unit and an unknown quantity', () => {
-    const kinds = [['conductivity', 150, 'ppm', 'µS/cm'], ['volume', -1, 'L', 'US gal'], ['temperature', -300, 'C', 'F'], ['volume', 1, 'gallon', 'L'], ['luck', 1, 'a', 'b'], ['volume', Infinity, 'L', 'mL']] as const;
-    expect(kinds.map(([quantity, value, unit, to]) => { const r = convert({ quantity, value, from: unit, to }); return r.ok ? 'ok' : r.refusal.kind; })).toEqual(['missing', 'out-of-range', 'out-of-range', 'unknown-unit', 'unknown-name', 'not-a-number']);
+    const kinds = [
+      ['conductivity', 150, 'ppm', 'µS/cm'],
+      ['volume', -1, 'L', 'US gal'],
+      ['temperature', -300, 'C', 'F'],
+      ['volume', 1, 'gallon', 'L'],
+      ['luck', 1, 'a', 'b'],
+      ['volume', Infinity, 'L', 'mL'],
+    ] as const;
+    expect(
+      kinds.map(([quantity, value, unit, to]) => {
+        const r = convert({ quantity, value, from: unit, to });
+        return r.ok ? 'ok' : r.refusal.kind;
+      }),
+    ).toEqual(['missing', 'out-of-range', 'out-of-range', 'unknown-unit', 'unknown-name', 'not-a-number']);
   });
 });

@@ -2,7 +2,17 @@
  * Standard atomic weights, g/mol. Source: CIAAW 2021 abridged (quoted from memory; see docs/sources.md).
  */
 export const atomicGPerMol = {
-  h: 1.008, c: 12.011, n: 14.007, o: 15.999, na: 22.98977, mg: 24.305, p: 30.973762, s: 32.06, cl: 35.45, k: 39.0983, ca: 40.078,
+  h: 1.008,
+  c: 12.011,
+  n: 14.007,
+  o: 15.999,
+  na: 22.98977,
+  mg: 24.305,
+  p: 30.973762,
+  s: 32.06,
+  cl: 35.45,
+  k: 39.0983,
+  ca: 40.078,
 } as const;
 
 const { h, c, n, o, na, mg, p, s, cl, k, ca } = atomicGPerMol;

@@ -61,16 +61,32 @@ export interface EmergencyThresholds {
 }
 
 /** Toxic ammonia, nitrite without chloride, or chlorine in the tank: reasons that make waiting the greater harm. */
-export function emergencyIn({ water, thresholds }: { water: Water; thresholds: EmergencyThresholds }): Emergency | null {
+export function emergencyIn({
+  water,
+  thresholds,
+}: {
+  water: Water;
+  thresholds: EmergencyThresholds;
+}): Emergency | null {
   const { ph, tempC, tanMgPerL, no2MgPerL, clMgPerL, cl2MgPerL } = water;
   if (tanMgPerL !== undefined && ph !== undefined && tempC !== undefined) {
     const toxic = unionisedAmmonia({ ph, tempC, tanMgPerL });
     const nh3AsNMgPerL = toxic.ok ? (toxic.value.value.nh3AsNMgPerL ?? 0) : 0;
-    if (nh3AsNMgPerL >= thresholds.nh3AsNMgPerL) return { kind: 'ammonia', why: `toxic ammonia is ${nh3AsNMgPerL.toFixed(3)} mg/L as N, urgent from ${thresholds.nh3AsNMgPerL}` };
+    if (nh3AsNMgPerL >= thresholds.nh3AsNMgPerL)
+      return {
+        kind: 'ammonia',
+        why: `toxic ammonia is ${nh3AsNMgPerL.toFixed(3)} mg/L as N, urgent from ${thresholds.nh3AsNMgPerL}`,
+      };
   }
-  const guarded = clMgPerL !== undefined && no2MgPerL !== undefined && clMgPerL >= thresholds.chlorideToNitriteRatio * no2MgPerL;
-  if (no2MgPerL !== undefined && no2MgPerL >= thresholds.no2MgPerL && !guarded) return { kind: 'nitrite', why: `nitrite is ${no2MgPerL} mg/L, urgent from ${thresholds.no2MgPerL} unless chloride guards against it` };
-  if (cl2MgPerL !== undefined && cl2MgPerL >= thresholds.cl2MgPerL) return { kind: 'chlorine', why: `chlorine is ${cl2MgPerL} mg/L, urgent from ${thresholds.cl2MgPerL}` };
+  const guarded =
+    clMgPerL !== undefined && no2MgPerL !== undefined && clMgPerL >= thresholds.chlorideToNitriteRatio * no2MgPerL;
+  if (no2MgPerL !== undefined && no2MgPerL >= thresholds.no2MgPerL && !guarded)
+    return {
+      kind: 'nitrite',
+      why: `nitrite is ${no2MgPerL} mg/L, urgent from ${thresholds.no2MgPerL} unless chloride guards against it`,
+    };
+  if (cl2MgPerL !== undefined && cl2MgPerL >= thresholds.cl2MgPerL)
+    return { kind: 'chlorine', why: `chlorine is ${cl2MgPerL} mg/L, urgent from ${thresholds.cl2MgPerL}` };
   return null;
 }
 
@@ -79,12 +95,34 @@ export const oneClassLower = (bearing: Bearing): Bearing => (bearing === 'robust
 
 const slackFraction = 1e-9;
 
-function stepOf({ rule, bearing, beforeValue, afterValue, movedValue }: { rule: StepLimit; bearing: Bearing; beforeValue: number; afterValue: number; movedValue: number }): StepAdvice {
+function stepOf({
+  rule,
+  bearing,
+  beforeValue,
+  afterValue,
+  movedValue,
+}: {
+  rule: StepLimit;
+  bearing: Bearing;
+  beforeValue: number;
+  afterValue: number;
+  movedValue: number;
+}): StepAdvice {
   const { value, grade } = rule.byBearing[bearing];
   const limitValue = rule.measure === 'fraction' ? value * beforeValue : value;
   const stepValue = afterValue - beforeValue;
   const total = Math.abs(stepValue + (rule.per === 'day' ? movedValue : 0));
-  return { parameter: rule.parameter, beforeValue, afterValue, stepValue, limitValue, per: rule.per, within: total <= limitValue * (1 + slackFraction) + slackFraction, ruleId: rule.id, grade };
+  return {
+    parameter: rule.parameter,
+    beforeValue,
+    afterValue,
+    stepValue,
+    limitValue,
+    per: rule.per,
+    within: total <= limitValue * (1 + slackFraction) + slackFraction,
+    ruleId: rule.id,
+    grade,
+  };
 }
 
 export interface AdviceInput {
@@ -105,10 +143,15 @@ export interface AdviceInput {
  * Units: canonical. Refuses a bearing that does not exist and an empty comparison. Evidence grade on every line.
  * @example changeAdvice({ bearing: 'delicate', before: { tempC: 25 }, after: { tempC: 22 }, limits }) // 'too-large'
  */
-export function changeAdvice({ bearing, before, after, limits, emergency = null, movedToday = {} }: AdviceInput, note: Recorder = silent): Result<Explained<ChangeAdvice>> {
-  if (!bearings.includes(bearing)) return refuse({ kind: 'unknown-name', field: 'bearing', text: bearing, known: [...bearings] });
+export function changeAdvice(
+  { bearing, before, after, limits, emergency = null, movedToday = {} }: AdviceInput,
+  note: Recorder = silent,
+): Result<Explained<ChangeAdvice>> {
+  if (!bearings.includes(bearing))
+    return refuse({ kind: 'unknown-name', field: 'bearing', text: bearing, known: [...bearings] });
   const known = parameterIds.filter((id) => before[id] !== undefined && after[id] !== undefined);
-  if (known.length === 0) return refuse({ kind: 'missing', field: 'before', why: 'no parameter is known both before and after the change' });
+  if (known.length === 0)
+    return refuse({ kind: 'missing', field: 'before', why: 'no parameter is known both before and after the change' });
   const bad = known.find((id) => !Number.isFinite(before[id]) || !Number.isFinite(after[id]));
   if (bad) return refuse({ kind: 'not-a-number', field: bad, text: String(before[bad]) });
   note.fact({ id: 'bearing', label: 'Bearing class', value: bearing, unit: '', origin: 'entered' });
@@ -118,9 +161,22 @@ export function changeAdvice({ bearing, before, after, limits, emergency = null,
     const rules = limits.filter((rule) => rule.parameter === id);
     if (rules.length === 0 && before[id] !== after[id]) unlimited.push(id);
     for (const rule of rules) {
-      const step = stepOf({ rule, bearing, beforeValue: before[id] ?? 0, afterValue: after[id] ?? 0, movedValue: movedToday[id] ?? 0 });
+      const step = stepOf({
+        rule,
+        bearing,
+        beforeValue: before[id] ?? 0,
+        afterValue: after[id] ?? 0,
+        movedValue: movedToday[id] ?? 0,
+      });
       parameters.push(step);
-      note.step({ id: rule.id, label: `Step a ${rule.per}, limit ${Number(step.limitValue.toPrecision(3))} (${step.grade})`, unit: id, formula: 'after − before', terms: { after: step.afterValue, before: step.beforeValue }, by: (x) => x.after - x.before });
+      note.step({
+        id: rule.id,
+        label: `Step a ${rule.per}, limit ${Number(step.limitValue.toPrecision(3))} (${step.grade})`,
+        unit: id,
+        formula: 'after − before',
+        terms: { after: step.afterValue, before: step.beforeValue },
+        by: (x) => x.after - x.before,
+      });
       note.source(...rule.sourceIds);
     }
   }
@@ -129,18 +185,53 @@ export function changeAdvice({ bearing, before, after, limits, emergency = null,
 }
 
 /** The value by which an emergency is measured; contamination and gasping have none. */
-const measuredBy: Partial<Record<Emergency['kind'], ParameterId>> = { ammonia: 'tanMgPerL', nitrite: 'no2MgPerL', chlorine: 'cl2MgPerL' };
+const measuredBy: Partial<Record<Emergency['kind'], ParameterId>> = {
+  ammonia: 'tanMgPerL',
+  nitrite: 'no2MgPerL',
+  chlorine: 'cl2MgPerL',
+};
 
-function weighed({ parameters, unlimited, emergency, before, after }: { parameters: StepAdvice[]; unlimited: ParameterId[]; emergency: Emergency | null; before: Water; after: Water }): ChangeAdvice {
+function weighed({
+  parameters,
+  unlimited,
+  emergency,
+  before,
+  after,
+}: {
+  parameters: StepAdvice[];
+  unlimited: ParameterId[];
+  emergency: Emergency | null;
+  before: Water;
+  after: Water;
+}): ChangeAdvice {
   const over = parameters.filter((p) => !p.within);
   const base = { parameters, unlimited, emergency };
   const helps = emergency !== null && emergencyFalls(emergency, before, after);
-  if (over.length === 0) return { ...base, advice: 'wise', reason: helps ? `Every step is within its limit, and waiting would do harm: ${emergency.why}.` : 'Every step is within what these animals bear.', conditions: [] };
+  if (over.length === 0)
+    return {
+      ...base,
+      advice: 'wise',
+      reason: helps
+        ? `Every step is within its limit, and waiting would do harm: ${emergency.why}.`
+        : 'Every step is within what these animals bear.',
+      conditions: [],
+    };
   const which = over.map((p) => p.parameter);
   const words = which.map((id) => parameterWords[id]).join(', ');
-  if (helps) return { ...base, advice: 'lesser-harm', reason: `Waiting is the greater harm: ${emergency.why}. The step in ${words} is over its limit, and is the smaller harm.`, conditions: conditionsFor(which, true) };
+  if (helps)
+    return {
+      ...base,
+      advice: 'lesser-harm',
+      reason: `Waiting is the greater harm: ${emergency.why}. The step in ${words} is over its limit, and is the smaller harm.`,
+      conditions: conditionsFor(which, true),
+    };
   const useless = emergency ? ' It would not relieve the emergency either.' : '';
-  return { ...base, advice: 'too-large', reason: `The step in ${words} is larger than these animals bear.${useless}`, conditions: conditionsFor(which, false) };
+  return {
+    ...base,
+    advice: 'too-large',
+    reason: `The step in ${words} is larger than these animals bear.${useless}`,
+    conditions: conditionsFor(which, false),
+  };
 }
 
 function emergencyFalls(emergency: Emergency, before: Water, after: Water): boolean {
@@ -151,8 +242,14 @@ function emergencyFalls(emergency: Emergency, before: Water, after: Water): bool
 
 function conditionsFor(which: ParameterId[], emergency: boolean): string[] {
   const conditions: string[] = [];
-  if (which.includes('tempC')) conditions.push('Match the temperature of the new water first: that takes minutes and costs nothing.');
-  if (emergency) conditions.push('Use water that is free of chlorine and chloramine.', 'Strong air while it lasts.', 'Test again within the hour and write down what you see.');
+  if (which.includes('tempC'))
+    conditions.push('Match the temperature of the new water first: that takes minutes and costs nothing.');
+  if (emergency)
+    conditions.push(
+      'Use water that is free of chlorine and chloramine.',
+      'Strong air while it lasts.',
+      'Test again within the hour and write down what you see.',
+    );
   else conditions.push('Change less now and go on another day, or drip it in over hours.');
   return conditions;
 }
@@ -161,7 +258,19 @@ function conditionsFor(which: ParameterId[], emergency: boolean): string[] {
  * The largest single change of this tank with this source that stays wise, as a fraction of the net volume.
  * Bisection: every step grows with the fraction. 0 where even a trace is too much, 1 where anything goes.
  */
-export function largestWiseFraction({ tank, source, bearing, limits, movedToday }: { tank: Water; source: Water; bearing: Bearing; limits: readonly StepLimit[]; movedToday?: Water }): Result<{ changeFraction: number }> {
+export function largestWiseFraction({
+  tank,
+  source,
+  bearing,
+  limits,
+  movedToday,
+}: {
+  tank: Water;
+  source: Water;
+  bearing: Bearing;
+  limits: readonly StepLimit[];
+  movedToday?: Water;
+}): Result<{ changeFraction: number }> {
   const wiseAt = (changeFraction: number): Result<boolean> => {
     const effect = changeEffect({ netVolumeL: 1, changeFraction, tank, source });
     if (!effect.ok) return effect;

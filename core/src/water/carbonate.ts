@@ -27,7 +27,13 @@ function log10Gamma({ chargeCount, ionicMolPerL }: { chargeCount: number; ionicM
   return -0.509 * chargeCount ** 2 * (root / (1 + root) - 0.3 * ionicMolPerL);
 }
 
-export function carbonateConstants({ tempC, ionicMolPerL }: { tempC: number; ionicMolPerL: number }): CarbonateConstants {
+export function carbonateConstants({
+  tempC,
+  ionicMolPerL,
+}: {
+  tempC: number;
+  ionicMolPerL: number;
+}): CarbonateConstants {
   const tempK = tempC + 273.15;
   return {
     k1: 10 ** log10Series(k1Series, tempK),
@@ -48,7 +54,15 @@ export const ionicMolPerLFromKh = (khDegrees: number): number => 0.0008 * khDegr
 export const alkalinityMolPerL = (khDegrees: number): number => (khDegrees * degreeMeqPerL) / 1000;
 
 /** Dissolved CO2 and total inorganic carbon in mol/L from pH and alkalinity; negative where acid exceeds alkalinity. */
-export function carbonAt({ ph, alkMolPerL, constants: c }: { ph: number; alkMolPerL: number; constants: CarbonateConstants }): { co2MolPerL: number; dicMolPerL: number } {
+export function carbonAt({
+  ph,
+  alkMolPerL,
+  constants: c,
+}: {
+  ph: number;
+  alkMolPerL: number;
+  constants: CarbonateConstants;
+}): { co2MolPerL: number; dicMolPerL: number } {
   const aH = 10 ** -ph;
   const carbonatePerBicarbonate = (c.k2 * c.gamma1) / (aH * c.gamma2);
   const bicarbonate = (alkMolPerL - c.kw / (aH * c.gamma1) + aH / c.gamma1) / (1 + 2 * carbonatePerBicarbonate);
@@ -57,7 +71,15 @@ export function carbonAt({ ph, alkMolPerL, constants: c }: { ph: number; alkMolP
 }
 
 /** The pH that water of this alkalinity and total carbon has, closed to the air: bisection on a monotonic balance. */
-export function phOf({ alkMolPerL, dicMolPerL, constants: c }: { alkMolPerL: number; dicMolPerL: number; constants: CarbonateConstants }): number {
+export function phOf({
+  alkMolPerL,
+  dicMolPerL,
+  constants: c,
+}: {
+  alkMolPerL: number;
+  dicMolPerL: number;
+  constants: CarbonateConstants;
+}): number {
   const alkalinityAt = (ph: number): number => {
     const aH = 10 ** -ph;
     const r1 = c.k1 / (aH * c.gamma1);
@@ -78,7 +100,15 @@ export function phOf({ alkMolPerL, dicMolPerL, constants: c }: { alkMolPerL: num
 export const co2MgPerLOf = (co2MolPerL: number): number => co2MolPerL * species.co2.molarGPerMol * 1000;
 
 /** pH of water in balance with air: Henry's law with the same source; dry air at 420 ppm unless told otherwise. */
-export function aeratedPh({ khDegrees, tempC, airCo2Fraction = 420e-6 }: { khDegrees: number; tempC: number; airCo2Fraction?: number }): number {
+export function aeratedPh({
+  khDegrees,
+  tempC,
+  airCo2Fraction = 420e-6,
+}: {
+  khDegrees: number;
+  tempC: number;
+  airCo2Fraction?: number;
+}): number {
   const tempK = tempC + 273.15;
   const henry = 10 ** log10Series([108.3865, 0.01985076, -6919.53, -40.45154, 669365], tempK);
   const vapourAtm = Math.exp(11.8571 - 3840.7 / tempK - 216961 / tempK ** 2);

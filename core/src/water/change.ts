@@ -3,7 +3,8 @@ import { parameterIds, type Interval, type ParameterId, type Water } from '#core
 import { firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
 import { alkalinityMolPerL, carbonateConstants, carbonAt, ionicMolPerLFromKh, phOf } from './carbonate';
 
-export type ChangeSize = { changeL: number; changeFraction?: undefined } | { changeFraction: number; changeL?: undefined };
+export type ChangeSize =
+  { changeL: number; changeFraction?: undefined } | { changeFraction: number; changeL?: undefined };
 export interface ChangeInput {
   netVolumeL: number;
   changeL?: number | undefined;
@@ -26,22 +27,38 @@ const bounds: Partial<Record<ParameterId, { lo: number; hi: number; unit: string
 };
 const concentration = { lo: 0, hi: 1e6, unit: '' };
 
-function sizeOf({ netVolumeL, changeL, changeFraction }: ChangeInput): Result<{ changeFraction: number; changeL: number }> {
+function sizeOf({
+  netVolumeL,
+  changeL,
+  changeFraction,
+}: ChangeInput): Result<{ changeFraction: number; changeL: number }> {
   const fault = firstFault([{ field: 'netVolumeL', value: netVolumeL, range: { lo: 0.1, hi: 1e6, unit: 'L' } }]);
   if (fault) return refuse(fault);
-  if (changeL === undefined && changeFraction === undefined) return refuse({ kind: 'missing', field: 'changeL', why: 'say how much is changed, in litres or as a fraction' });
+  if (changeL === undefined && changeFraction === undefined)
+    return refuse({ kind: 'missing', field: 'changeL', why: 'say how much is changed, in litres or as a fraction' });
   if (changeL !== undefined && changeFraction !== undefined && Math.abs(changeL / netVolumeL - changeFraction) > 1e-6)
-    return refuse({ kind: 'contradiction', fields: ['changeL', 'changeFraction'], why: `${changeL} L of ${netVolumeL} L is not ${changeFraction}` });
-  const wrong = changeL !== undefined
-    ? firstFault([{ field: 'changeL', value: changeL, range: { lo: 0, hi: netVolumeL, unit: 'L' } }])
-    : firstFault([{ field: 'changeFraction', value: changeFraction, range: { lo: 0, hi: 1, unit: 'of the net volume' } }]);
+    return refuse({
+      kind: 'contradiction',
+      fields: ['changeL', 'changeFraction'],
+      why: `${changeL} L of ${netVolumeL} L is not ${changeFraction}`,
+    });
+  const wrong =
+    changeL !== undefined
+      ? firstFault([{ field: 'changeL', value: changeL, range: { lo: 0, hi: netVolumeL, unit: 'L' } }])
+      : firstFault([
+          { field: 'changeFraction', value: changeFraction, range: { lo: 0, hi: 1, unit: 'of the net volume' } },
+        ]);
   if (wrong) return refuse(wrong);
   const fraction = changeL === undefined ? (changeFraction ?? 0) : changeL / netVolumeL;
   return ok({ changeFraction: fraction, changeL: changeL ?? fraction * netVolumeL });
 }
 
 function waterFault(side: 'tank' | 'source', water: Water): Refusal | null {
-  return firstFault(parameterIds.filter((id) => water[id] !== undefined).map((id) => ({ field: `${side}.${id}`, value: water[id], range: bounds[id] ?? concentration })));
+  return firstFault(
+    parameterIds
+      .filter((id) => water[id] !== undefined)
+      .map((id) => ({ field: `${side}.${id}`, value: water[id], range: bounds[id] ?? concentration })),
+  );
 }
 
 /**
@@ -62,7 +79,14 @@ export function changeEffect(input: ChangeInput, note: Recorder = silent): Resul
   const { changeFraction: f, changeL } = size.value;
   note.source('mass-balance');
   note.input({ id: 'netVolumeL', label: 'Net volume', value: input.netVolumeL, unit: 'L', origin: 'entered' });
-  note.step({ id: 'fraction', label: 'Share changed', unit: '', formula: 'litres / net litres', terms: { litres: changeL, net: input.netVolumeL }, by: (x) => x.litres / x.net });
+  note.step({
+    id: 'fraction',
+    label: 'Share changed',
+    unit: '',
+    formula: 'litres / net litres',
+    terms: { litres: changeL, net: input.netVolumeL },
+    by: (x) => x.litres / x.net,
+  });
   const after: Water = {};
   const unknown: ParameterId[] = [];
   for (const id of parameterIds) {
@@ -70,29 +94,52 @@ export function changeEffect(input: ChangeInput, note: Recorder = silent): Resul
     if (x === undefined && c === undefined) continue;
     if (id === 'ph') continue;
     if (x === undefined || c === undefined) unknown.push(id);
-    else after[id] = note.step({ id, label: id === 'tempC' ? 'Temperature after' : 'After the change', unit: id, formula: '(1 − f) × tank + f × source', terms: { f, tank: x, source: c }, by: (t) => (1 - t.f) * t.tank + t.f * t.source });
+    else
+      after[id] = note.step({
+        id,
+        label: id === 'tempC' ? 'Temperature after' : 'After the change',
+        unit: id,
+        formula: '(1 − f) × tank + f × source',
+        terms: { f, tank: x, source: c },
+        by: (t) => (1 - t.f) * t.tank + t.f * t.source,
+      });
   }
-  if (after.ec25UsPerCm !== undefined) note.limit('Conductivity is mixed by volume; between very unlike waters that is up to a few percent high.');
+  if (after.ec25UsPerCm !== undefined)
+    note.limit('Conductivity is mixed by volume; between very unlike waters that is up to a few percent high.');
   const ph = mixedPh({ changeFraction: f, tank, source, after }, note);
   if (ph !== null) after.ph = ph;
   else if (tank.ph !== undefined || source.ph !== undefined) unknown.push('ph');
   return ok(note.explained({ changeFraction: f, changeL, after, unknown }));
 }
 
-function mixedPh({ changeFraction: f, tank, source, after }: { changeFraction: number; tank: Water; source: Water; after: Water }, note: Recorder): number | null {
+function mixedPh(
+  { changeFraction: f, tank, source, after }: { changeFraction: number; tank: Water; source: Water; after: Water },
+  note: Recorder,
+): number | null {
   if (tank.ph === undefined || source.ph === undefined) return null;
   const sides = [tank, source].map(carbonOf);
   const [own, fresh] = sides;
   if (!own || !fresh || after.khDegrees === undefined || after.tempC === undefined) {
-    note.limit('pH after the change is not computed: it needs pH, KH and temperature of both waters. It is never averaged.');
+    note.limit(
+      'pH after the change is not computed: it needs pH, KH and temperature of both waters. It is never averaged.',
+    );
     return null;
   }
   const constants = carbonateConstants({ tempC: after.tempC, ionicMolPerL: ionicMolPerLFromKh(after.khDegrees) });
   const mixed = (a: number, b: number): number => (1 - f) * a + f * b;
   const [alkMolPerL, dicMolPerL] = [mixed(own.alkMolPerL, fresh.alkMolPerL), mixed(own.dicMolPerL, fresh.dicMolPerL)];
   note.source('plummer-1982', 'davies-activity');
-  note.limit('pH is that of the fresh mixture, closed to the air, with carbonate as the only buffer; over a day it drifts to its aerated value.');
-  return note.step({ id: 'ph', label: 'pH after', unit: '', formula: 'pH at which the mixed alkalinity holds the mixed inorganic carbon', terms: { alk: alkMolPerL, dic: dicMolPerL }, by: (x) => phOf({ alkMolPerL: x.alk, dicMolPerL: x.dic, constants }) });
+  note.limit(
+    'pH is that of the fresh mixture, closed to the air, with carbonate as the only buffer; over a day it drifts to its aerated value.',
+  );
+  return note.step({
+    id: 'ph',
+    label: 'pH after',
+    unit: '',
+    formula: 'pH at which the mixed alkalinity holds the mixed inorganic carbon',
+    terms: { alk: alkMolPerL, dic: dicMolPerL },
+    by: (x) => phOf({ alkMolPerL: x.alk, dicMolPerL: x.dic, constants }),
+  });
 }
 
 function carbonOf({ ph, khDegrees, tempC }: Water): { alkMolPerL: number; dicMolPerL: number } | null {
@@ -109,9 +156,18 @@ export type WaterSpan = Partial<Record<ParameterId, Interval>>;
  * The same change for readings as spans: both ends are carried through, so that a coarse kit stays coarse afterwards.
  * Open ends stay open. pH is left out: its ends do not travel together.
  */
-export function changeEffectSpan({ changeFraction, tank, source }: { changeFraction: number; tank: WaterSpan; source: WaterSpan }): WaterSpan {
+export function changeEffectSpan({
+  changeFraction,
+  tank,
+  source,
+}: {
+  changeFraction: number;
+  tank: WaterSpan;
+  source: WaterSpan;
+}): WaterSpan {
   const after: WaterSpan = {};
-  const mix = (x: number | null, c: number | null): number | null => (x === null || c === null ? null : (1 - changeFraction) * x + changeFraction * c);
+  const mix = (x: number | null, c: number | null): number | null =>
+    x === null || c === null ? null : (1 - changeFraction) * x + changeFraction * c;
   for (const id of parameterIds) {
     const [x, c] = [tank[id], source[id]];
     if (x && c && id !== 'ph') after[id] = { lo: mix(x.lo, c.lo), hi: mix(x.hi, c.hi) };
@@ -124,11 +180,29 @@ export function changeEffectSpan({ changeFraction, tank, source }: { changeFract
  * Refuses a target at or beyond the source: no number of changes gets there.
  * @example neededFraction({ nowValue: 40, targetValue: 30, sourceValue: 0 }) // 0.25
  */
-export function neededFraction({ nowValue, targetValue, sourceValue }: { nowValue: number; targetValue: number; sourceValue: number }): Result<{ changeFraction: number }> {
+export function neededFraction({
+  nowValue,
+  targetValue,
+  sourceValue,
+}: {
+  nowValue: number;
+  targetValue: number;
+  sourceValue: number;
+}): Result<{ changeFraction: number }> {
   const range = { lo: 0, hi: 1e6, unit: '' };
-  const fault = firstFault([{ field: 'nowValue', value: nowValue, range }, { field: 'targetValue', value: targetValue, range }, { field: 'sourceValue', value: sourceValue, range }]);
+  const fault = firstFault([
+    { field: 'nowValue', value: nowValue, range },
+    { field: 'targetValue', value: targetValue, range },
+    { field: 'sourceValue', value: sourceValue, range },
+  ]);
   if (fault) return refuse(fault);
   if (nowValue === targetValue) return ok({ changeFraction: 0 });
   const changeFraction = (nowValue - targetValue) / (nowValue - sourceValue);
-  return changeFraction > 0 && changeFraction <= 1 ? ok({ changeFraction }) : refuse({ kind: 'unreachable', target: String(targetValue), why: `the source stands at ${sourceValue}, so changes lead there and no further` });
+  return changeFraction > 0 && changeFraction <= 1
+    ? ok({ changeFraction })
+    : refuse({
+        kind: 'unreachable',
+        target: String(targetValue),
+        why: `the source stands at ${sourceValue}, so changes lead there and no further`,
+      });
 }

@@ -11,15 +11,28 @@ import { alkalinityMolPerL, carbonateConstants, carbonAt, co2MgPerLOf, ionicMolP
  * Source: Plummer & Busenberg 1982; the trade's rule 3 × KH × 10^(7−pH) is shown beside it.
  * @example freeCo2({ ph: 7, khDegrees: 4, tempC: 25 }) // about 13.2 mg/L
  */
-export function freeCo2({ ph, khDegrees, tempC }: { ph: number; khDegrees: number; tempC: number }, note: Recorder = silent): Result<Explained<{ co2MgPerL: number }>> {
+export function freeCo2(
+  { ph, khDegrees, tempC }: { ph: number; khDegrees: number; tempC: number },
+  note: Recorder = silent,
+): Result<Explained<{ co2MgPerL: number }>> {
   const guards = [
     { field: 'ph', value: ph, range: { lo: 0, hi: 14, unit: '' } },
     { field: 'khDegrees', value: khDegrees, range: { lo: 0, hi: 60, unit: 'dKH' } },
     { field: 'tempC', value: tempC, range: { lo: 0, hi: 40, unit: '°C' } },
   ];
   return guarded(guards, () => {
-    if (khDegrees < 0.1) return refuse({ kind: 'method-invalid', method: 'water.free-co2', why: 'with hardly any carbonate in the water (KH under 0.1) pH says nothing about CO2' });
-    if (ph < 5 || ph > 9.5) return refuse({ kind: 'method-invalid', method: 'water.free-co2', why: `at pH ${ph} something other than CO2 and carbonate sets the pH; the method holds from 5 to 9.5` });
+    if (khDegrees < 0.1)
+      return refuse({
+        kind: 'method-invalid',
+        method: 'water.free-co2',
+        why: 'with hardly any carbonate in the water (KH under 0.1) pH says nothing about CO2',
+      });
+    if (ph < 5 || ph > 9.5)
+      return refuse({
+        kind: 'method-invalid',
+        method: 'water.free-co2',
+        why: `at pH ${ph} something other than CO2 and carbonate sets the pH; the method holds from 5 to 9.5`,
+      });
     note.source('plummer-1982', 'davies-activity');
     note.input({ id: 'ph', label: 'pH', value: ph, unit: '', origin: 'entered' });
     note.input({ id: 'khDegrees', label: 'Carbonate hardness', value: khDegrees, unit: 'dKH', origin: 'entered' });
@@ -28,16 +41,51 @@ export function freeCo2({ ph, khDegrees, tempC }: { ph: number; khDegrees: numbe
     note.limit('Only where carbonate is the main buffer: not with tannins, phosphate buffers or an active soil.');
     note.limit('A pH reading off by 0.1 moves the result by about a quarter.');
     if (khDegrees < 1) note.limit('At KH under 1 the kit’s own step is as large as the reading.');
-    const ionicMolPerL = note.step({ id: 'ionic', label: 'Ionic strength', unit: 'mol/L', formula: '0.0008 × KH', terms: { kh: khDegrees }, by: (x) => ionicMolPerLFromKh(x.kh) });
-    const alkMolPerL = note.step({ id: 'alk', label: 'Alkalinity', unit: 'mol/L', formula: 'KH × 0.35665 / 1000', terms: { kh: khDegrees }, by: (x) => alkalinityMolPerL(x.kh) });
-    const co2MgPerL = note.step({
-      id: 'co2', label: 'Free CO2', unit: 'mg/L', formula: '[HCO3−] γ1 aH / K1, with [HCO3−] from the alkalinity less carbonate and hydroxide',
-      terms: { ph, alk: alkMolPerL, t: tempC, ionic: ionicMolPerL },
-      by: (x) => co2MgPerLOf(carbonAt({ ph: x.ph, alkMolPerL: x.alk, constants: carbonateConstants({ tempC: x.t, ionicMolPerL: x.ionic }) }).co2MolPerL),
+    const ionicMolPerL = note.step({
+      id: 'ionic',
+      label: 'Ionic strength',
+      unit: 'mol/L',
+      formula: '0.0008 × KH',
+      terms: { kh: khDegrees },
+      by: (x) => ionicMolPerLFromKh(x.kh),
     });
-    note.step({ id: 'rule', label: 'The trade’s rule, for comparison', unit: 'mg/L', formula: '3 × KH × 10^(7 − pH)', terms: { kh: khDegrees, ph }, by: (x) => 3 * x.kh * 10 ** (7 - x.ph) });
+    const alkMolPerL = note.step({
+      id: 'alk',
+      label: 'Alkalinity',
+      unit: 'mol/L',
+      formula: 'KH × 0.35665 / 1000',
+      terms: { kh: khDegrees },
+      by: (x) => alkalinityMolPerL(x.kh),
+    });
+    const co2MgPerL = note.step({
+      id: 'co2',
+      label: 'Free CO2',
+      unit: 'mg/L',
+      formula: '[HCO3−] γ1 aH / K1, with [HCO3−] from the alkalinity less carbonate and hydroxide',
+      terms: { ph, alk: alkMolPerL, t: tempC, ionic: ionicMolPerL },
+      by: (x) =>
+        co2MgPerLOf(
+          carbonAt({
+            ph: x.ph,
+            alkMolPerL: x.alk,
+            constants: carbonateConstants({ tempC: x.t, ionicMolPerL: x.ionic }),
+          }).co2MolPerL,
+        ),
+    });
+    note.step({
+      id: 'rule',
+      label: 'The trade’s rule, for comparison',
+      unit: 'mg/L',
+      formula: '3 × KH × 10^(7 − pH)',
+      terms: { kh: khDegrees, ph },
+      by: (x) => 3 * x.kh * 10 ** (7 - x.ph),
+    });
     return co2MgPerL < 0
-      ? refuse({ kind: 'contradiction', fields: ['ph', 'khDegrees'], why: 'this pH is too high for so little carbonate' })
+      ? refuse({
+          kind: 'contradiction',
+          fields: ['ph', 'khDegrees'],
+          why: 'this pH is too high for so little carbonate',
+        })
       : ok(note.explained({ co2MgPerL }));
   });
 }

@@ -12,19 +12,35 @@ const lambda = { mg: 53.0, na: 50.08, hco3: 44.5, no3: 71.42 } as const;
  * Range: 0-60 degrees each. Refuses outside.
  * @example leastConductivity({ ghDegrees: 12, khDegrees: 0 }) // about 357 µS/cm: GH 12 cannot give 90
  */
-export function leastConductivity({ ghDegrees, khDegrees }: { ghDegrees: number; khDegrees: number }): Result<{ ec25UsPerCm: number }> {
+export function leastConductivity({
+  ghDegrees,
+  khDegrees,
+}: {
+  ghDegrees: number;
+  khDegrees: number;
+}): Result<{ ec25UsPerCm: number }> {
   const range = { lo: 0, hi: 60, unit: 'degrees' };
-  return guarded([{ field: 'ghDegrees', value: ghDegrees, range }, { field: 'khDegrees', value: khDegrees, range }], () => {
-    const hardMeqPerL = ghDegrees * degreeMeqPerL;
-    const alkMeqPerL = khDegrees * degreeMeqPerL;
-    const otherAnionMeqPerL = Math.max(0, hardMeqPerL - alkMeqPerL);
-    const otherCationMeqPerL = Math.max(0, alkMeqPerL - hardMeqPerL);
-    const limitingUsPerCm = hardMeqPerL * lambda.mg + otherCationMeqPerL * lambda.na + alkMeqPerL * lambda.hco3 + otherAnionMeqPerL * lambda.no3;
-    const ionicMolPerL = (2 * hardMeqPerL + alkMeqPerL + otherAnionMeqPerL + otherCationMeqPerL) / 2000;
-    const root = Math.sqrt(ionicMolPerL);
-    const yRatio = 10 ** (-0.5 * (root / (1 + root) - 0.3 * ionicMolPerL));
-    return ok({ ec25UsPerCm: 0.85 * limitingUsPerCm * yRatio ** 2 });
-  });
+  return guarded(
+    [
+      { field: 'ghDegrees', value: ghDegrees, range },
+      { field: 'khDegrees', value: khDegrees, range },
+    ],
+    () => {
+      const hardMeqPerL = ghDegrees * degreeMeqPerL;
+      const alkMeqPerL = khDegrees * degreeMeqPerL;
+      const otherAnionMeqPerL = Math.max(0, hardMeqPerL - alkMeqPerL);
+      const otherCationMeqPerL = Math.max(0, alkMeqPerL - hardMeqPerL);
+      const limitingUsPerCm =
+        hardMeqPerL * lambda.mg +
+        otherCationMeqPerL * lambda.na +
+        alkMeqPerL * lambda.hco3 +
+        otherAnionMeqPerL * lambda.no3;
+      const ionicMolPerL = (2 * hardMeqPerL + alkMeqPerL + otherAnionMeqPerL + otherCationMeqPerL) / 2000;
+      const root = Math.sqrt(ionicMolPerL);
+      const yRatio = 10 ** (-0.5 * (root / (1 + root) - 0.3 * ionicMolPerL));
+      return ok({ ec25UsPerCm: 0.85 * limitingUsPerCm * yRatio ** 2 });
+    },
+  );
 }
 
 /**
@@ -32,7 +48,15 @@ export function leastConductivity({ ghDegrees, khDegrees }: { ghDegrees: number;
  * Source: Standard Methods 2510 (a = 0.0191 per K). Range 0-50 °C.
  * @example conductivityAt25({ ecUsPerCm: 280, tempC: 20 }) // about 309.6 µS/cm
  */
-export function conductivityAt25({ ecUsPerCm, tempC, coefficientPerK = 0.0191 }: { ecUsPerCm: number; tempC: number; coefficientPerK?: number }): Result<{ ec25UsPerCm: number }> {
+export function conductivityAt25({
+  ecUsPerCm,
+  tempC,
+  coefficientPerK = 0.0191,
+}: {
+  ecUsPerCm: number;
+  tempC: number;
+  coefficientPerK?: number;
+}): Result<{ ec25UsPerCm: number }> {
   const guards = [
     { field: 'ecUsPerCm', value: ecUsPerCm, range: { lo: 0, hi: 200000, unit: 'µS/cm' } },
     { field: 'tempC', value: tempC, range: { lo: 0, hi: 50, unit: '°C' } },
@@ -42,13 +66,22 @@ export function conductivityAt25({ ecUsPerCm, tempC, coefficientPerK = 0.0191 }:
 }
 
 /** Says whether a hardness pair and a conductivity can be of one water: refuses with the contradiction when they cannot. */
-export function consistentHardness({ ghDegrees, khDegrees, ec25UsPerCm }: { ghDegrees: number; khDegrees: number; ec25UsPerCm: number }): Result<{ leastUsPerCm: number }> {
+export function consistentHardness({
+  ghDegrees,
+  khDegrees,
+  ec25UsPerCm,
+}: {
+  ghDegrees: number;
+  khDegrees: number;
+  ec25UsPerCm: number;
+}): Result<{ leastUsPerCm: number }> {
   const least = leastConductivity({ ghDegrees, khDegrees });
   if (!least.ok) return least;
   const leastUsPerCm = least.value.ec25UsPerCm;
   if (ec25UsPerCm >= leastUsPerCm) return ok({ leastUsPerCm });
   return refuse({
-    kind: 'contradiction', fields: ['ghDegrees', 'khDegrees', 'ec25UsPerCm'],
+    kind: 'contradiction',
+    fields: ['ghDegrees', 'khDegrees', 'ec25UsPerCm'],
     why: `GH ${round1(ghDegrees)} with KH ${round1(khDegrees)} cannot give ${Math.round(ec25UsPerCm)} µS/cm; it takes at least about ${Math.round(leastUsPerCm)}`,
   });
 }

@@ -1,10 +1,28 @@
 export {
-  bearings, changeAdvice, emergencyIn, largestWiseFraction, oneClassLower,
-  type Advice, type Bearing, type ChangeAdvice, type Emergency, type EmergencyThresholds, type EvidenceGrade, type StepAdvice, type StepLimit,
+  bearings,
+  changeAdvice,
+  emergencyIn,
+  largestWiseFraction,
+  oneClassLower,
+  type Advice,
+  type Bearing,
+  type ChangeAdvice,
+  type Emergency,
+  type EmergencyThresholds,
+  type EvidenceGrade,
+  type StepAdvice,
+  type StepLimit,
 } from './advice';
 export { unionisedAmmonia, type UnionisedAmmonia } from './ammonia';
 export { aeratedPh } from './carbonate';
-export { changeEffect, changeEffectSpan, neededFraction, type ChangeEffect, type ChangeInput, type WaterSpan } from './change';
+export {
+  changeEffect,
+  changeEffectSpan,
+  neededFraction,
+  type ChangeEffect,
+  type ChangeInput,
+  type WaterSpan,
+} from './change';
 export { freeCo2 } from './co2';
 export { conductivityAt25, consistentHardness, leastConductivity } from './conductivity';
 export { planChange, type ChangePlan, type PlanInput } from './plan';

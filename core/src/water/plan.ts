@@ -1,7 +1,17 @@
 import { recorder, type Explained } from '#core/explain';
 import { middle, parameterIds, type Interval, type Water } from '#core/readings';
 import { ok, type Result } from '#core/result';
-import { changeAdvice, emergencyIn, largestWiseFraction, oneClassLower, type Bearing, type ChangeAdvice, type Emergency, type EmergencyThresholds, type StepLimit } from './advice';
+import {
+  changeAdvice,
+  emergencyIn,
+  largestWiseFraction,
+  oneClassLower,
+  type Bearing,
+  type ChangeAdvice,
+  type Emergency,
+  type EmergencyThresholds,
+  type StepLimit,
+} from './advice';
 import { changeEffect, changeEffectSpan, type ChangeEffect, type WaterSpan } from './change';
 
 export interface PlanInput {
@@ -40,7 +50,8 @@ function pointsOf(spans: WaterSpan): Water {
   }
   return water;
 }
-const closedBelow = (spans: WaterSpan): WaterSpan => Object.fromEntries(Object.entries(spans).map(([id, s]: [string, Interval]) => [id, { lo: s.lo ?? 0, hi: s.hi }]));
+const closedBelow = (spans: WaterSpan): WaterSpan =>
+  Object.fromEntries(Object.entries(spans).map(([id, s]: [string, Interval]) => [id, { lo: s.lo ?? 0, hi: s.hi }]));
 
 /**
  * One change of one tank, thought through: the water after it (as spans and at their middles), whether it is wise for
@@ -52,14 +63,42 @@ export function planChange(input: PlanInput): Result<ChangePlan> {
   const newWaterC = input.newWaterC ?? before.tempC;
   const source: Water = { ...pointsOf(input.source), ...(newWaterC === undefined ? {} : { tempC: newWaterC }) };
   const bearing = input.newArrivals ? oneClassLower(input.bearing) : input.bearing;
-  const effect = changeEffect({ netVolumeL: input.netVolumeL, changeFraction: input.changeFraction, tank: before, source }, recorder({ id: 'water.change-effect', version: 1 }));
+  const effect = changeEffect(
+    { netVolumeL: input.netVolumeL, changeFraction: input.changeFraction, tank: before, source },
+    recorder({ id: 'water.change-effect', version: 1 }),
+  );
   if (!effect.ok) return effect;
-  const emergency = input.emergency === undefined ? emergencyIn({ water: before, thresholds: input.thresholds }) : input.emergency;
-  const advice = changeAdvice({ bearing, before, after: effect.value.value.after, limits: input.limits, emergency, movedToday: input.movedToday }, recorder({ id: 'water.change-advice', version: 1 }));
+  const emergency =
+    input.emergency === undefined ? emergencyIn({ water: before, thresholds: input.thresholds }) : input.emergency;
+  const advice = changeAdvice(
+    { bearing, before, after: effect.value.value.after, limits: input.limits, emergency, movedToday: input.movedToday },
+    recorder({ id: 'water.change-advice', version: 1 }),
+  );
   if (!advice.ok) return advice;
-  const largest = largestWiseFraction({ tank: before, source, bearing, limits: input.limits, ...(input.movedToday ? { movedToday: input.movedToday } : {}) });
+  const largest = largestWiseFraction({
+    tank: before,
+    source,
+    bearing,
+    limits: input.limits,
+    ...(input.movedToday ? { movedToday: input.movedToday } : {}),
+  });
   if (!largest.ok) return largest;
-  const sourceSpans = { ...closedBelow(input.source), ...(newWaterC === undefined ? {} : { tempC: { lo: newWaterC, hi: newWaterC } }) };
-  const afterSpans = changeEffectSpan({ changeFraction: input.changeFraction, tank: closedBelow(input.tank), source: sourceSpans });
-  return ok({ effect: effect.value, afterSpans, advice: advice.value, before, source, bearing, largestWiseFraction: largest.value.changeFraction });
+  const sourceSpans = {
+    ...closedBelow(input.source),
+    ...(newWaterC === undefined ? {} : { tempC: { lo: newWaterC, hi: newWaterC } }),
+  };
+  const afterSpans = changeEffectSpan({
+    changeFraction: input.changeFraction,
+    tank: closedBelow(input.tank),
+    source: sourceSpans,
+  });
+  return ok({
+    effect: effect.value,
+    afterSpans,
+    advice: advice.value,
+    before,
+    source,
+    bearing,
+    largestWiseFraction: largest.value.changeFraction,
+  });
 }

@@ -6,7 +6,15 @@ export function almanacView(): AlmanacView {
   const { almanac, findings } = loadAlmanac();
   return {
     version: almanac.version,
-    practices: almanac.practices.map((p) => ({ id: p.id, version: p.version, livestock: p.livestock, name: p.name, reason: p.reason, bands: p.bands.map((b) => ({ ...b, sourceIds: [...b.sourceIds] })), clashes: [...(p.clashes ?? [])] })),
+    practices: almanac.practices.map((p) => ({
+      id: p.id,
+      version: p.version,
+      livestock: p.livestock,
+      name: p.name,
+      reason: p.reason,
+      bands: p.bands.map((b) => ({ ...b, sourceIds: [...b.sourceIds] })),
+      clashes: [...(p.clashes ?? [])],
+    })),
     limits: almanac.limits.map((l) => ({ ...l, sourceIds: [...l.sourceIds] })),
     sources: [...almanac.sources],
     findings,

@@ -47,8 +47,16 @@ function apiRouter(deps: BookDeps, version: string): Router {
     next();
   });
   router.get('/openapi.json', (_request, response) => void response.json(openApi(version)));
-  router.get('/house', async (_request, response) => void response.json(await houseView({ ...deps, almanacVersion: shippedAlmanac.version })));
-  router.put('/preferences', async (request, response) => void response.json(await changePreferences(deps.db, parsed(preferences, request.body))));
+  router.get(
+    '/house',
+    async (_request, response) =>
+      void response.json(await houseView({ ...deps, almanacVersion: shippedAlmanac.version })),
+  );
+  router.put(
+    '/preferences',
+    async (request, response) =>
+      void response.json(await changePreferences(deps.db, parsed(preferences, request.body))),
+  );
   router.get('/tonight', async (_request, response) => void response.json(await tonightSheet(deps)));
   router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
   router.get('/almanac', (_request, response) => void response.json(almanacView()));
@@ -58,7 +66,11 @@ function apiRouter(deps: BookDeps, version: string): Router {
     if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
     response.json(await tankFolio(deps, { tankId, days }));
   });
-  router.get('/tanks/:tankId/working/:parameter', async (request, response) => void response.json(await verdictWorking(deps, parsed(routes.verdictWorking.params, request.params))));
+  router.get(
+    '/tanks/:tankId/working/:parameter',
+    async (request, response) =>
+      void response.json(await verdictWorking(deps, parsed(routes.verdictWorking.params, request.params))),
+  );
   router.use(bookRouter(deps));
   router.use((_request, _response, next) => {
     next(notFound('address'));
@@ -70,8 +82,17 @@ function apiRouter(deps: BookDeps, version: string): Router {
 function servePages(app: Express, webRoot: string): void {
   app.use(
     expressStaticGzip(webRoot, {
-      enableBrotli: true, orderPreference: ['br', 'gz'], index: false,
-      serveStatic: { index: false, setHeaders: (response, file) => void response.setHeader('Cache-Control', /-[A-Z0-9]{8}\.\w+/.test(path.basename(file)) ? 'public, max-age=31536000, immutable' : 'no-cache') },
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: {
+        index: false,
+        setHeaders: (response, file) =>
+          void response.setHeader(
+            'Cache-Control',
+            /-[A-Z0-9]{8}\.\w+/.test(path.basename(file)) ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      },
     }),
   );
   app.get('/{*path}', (request, response, next) => {

@@ -11,7 +11,8 @@ import { createApp } from './app';
 import { checks, kinds } from './kinds';
 
 export const tonightAt = '2026-03-14T21:30:00.000Z';
-export const at = (daysAgo: number, minutes = 0): string => new Date(Date.parse(tonightAt) - daysAgo * 86_400_000 + minutes * 60_000).toISOString();
+export const at = (daysAgo: number, minutes = 0): string =>
+  new Date(Date.parse(tonightAt) - daysAgo * 86_400_000 + minutes * 60_000).toISOString();
 
 export interface Answer<T> {
   status: number;
@@ -24,7 +25,9 @@ export interface TestHouse {
   port: number;
   get: <T>(where: string) => Promise<Answer<T>>;
   send: <T>(body: unknown, where?: string, init?: RequestInit) => Promise<Answer<T>>;
-  write: (...entries: NewEntry[]) => Promise<Answer<Problem & { entries: { id: string; sequence: number; repeated: boolean }[] }>>;
+  write: (
+    ...entries: NewEntry[]
+  ) => Promise<Answer<Problem & { entries: { id: string; sequence: number; repeated: boolean }[] }>>;
   close: () => Promise<void>;
 }
 
@@ -34,19 +37,43 @@ export async function openTestHouse(): Promise<TestHouse> {
   if (!databaseUrl) throw new Error('NIGHT_LEDGER_TEST_DATABASE is set by npm test');
   const { db, close } = openDb({ url: databaseUrl });
   await migrateDb(db, path.resolve('server/migrations'));
-  await setUpHouse(db, { row: { name: 'Test house', demo: true, clockOffsetMs: 0, frozenAtEpochMs: null }, zone: 'UTC' });
+  await setUpHouse(db, {
+    row: { name: 'Test house', demo: true, clockOffsetMs: 0, frozenAtEpochMs: null },
+    zone: 'UTC',
+  });
   const house = await openHouse(db, steppingClock(Date.parse(tonightAt)));
   const hosts = new Set<string>();
-  const server = createServer(createApp({ deps: { db, house, kinds, checks, by: keeperId }, logger: pino({ level: 'silent' }), version: 'test', hosts }));
+  const server = createServer(
+    createApp({
+      deps: { db, house, kinds, checks, by: keeperId },
+      logger: pino({ level: 'silent' }),
+      version: 'test',
+      hosts,
+    }),
+  );
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as AddressInfo;
   hosts.add(`127.0.0.1:${port}`);
   const url = `http://127.0.0.1:${port}`;
-  const answer = async <T>(response: Response): Promise<Answer<T>> => ({ status: response.status, type: response.headers.get('content-type') ?? '', body: (await response.json()) as T });
+  const answer = async <T>(response: Response): Promise<Answer<T>> => ({
+    status: response.status,
+    type: response.headers.get('content-type') ?? '',
+    body: (await response.json()) as T,
+  });
   const send = async <T>(body: unknown, where = '/api/entries', init: RequestInit = {}): Promise<Answer<T>> =>
-    answer(await fetch(`${url}${where}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body), ...init }));
+    answer(
+      await fetch(`${url}${where}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+        ...init,
+      }),
+    );
   return {
-    db, url, port, send,
+    db,
+    url,
+    port,
+    send,
     get: async (where) => answer(await fetch(`${url}${where}`)),
     write: (...entries) => send({ entries }),
     close: async () => {
@@ -58,19 +85,71 @@ export async function openTestHouse(): Promise<TestHouse> {
 }
 
 export const id = (): string => v7();
-const head = <K extends NewEntry['kind']>(kind: K, subjectId: string, happenedAt: string) => ({ id: id(), kind, kindVersion: 1 as const, subjectId, happenedAt });
+const head = <K extends NewEntry['kind']>(kind: K, subjectId: string, happenedAt: string) => ({
+  id: id(),
+  kind,
+  kindVersion: 1 as const,
+  subjectId,
+  happenedAt,
+});
 
 /** A tank of 100 L measured filling, and the entries one writes to it. */
-export const tankEntry = (subjectId: string, over: Partial<Extract<NewEntry, { kind: 'set-up' }>['payload']> = {}, happenedAt = at(100)): NewEntry => ({
+export const tankEntry = (
+  subjectId: string,
+  over: Partial<Extract<NewEntry, { kind: 'set-up' }>['payload']> = {},
+  happenedAt = at(100),
+): NewEntry => ({
   ...head('set-up', subjectId, happenedAt),
-  payload: { name: `Tank ${subjectId.slice(-6)}`, roundOrder: 1, purpose: 'display', practiceId: 'neocaridina-wide', bearing: 'usual', startedOn: '2025-12-04', measuredFillL: 100, ...over },
+  payload: {
+    name: `Tank ${subjectId.slice(-6)}`,
+    roundOrder: 1,
+    purpose: 'display',
+    practiceId: 'neocaridina-wide',
+    bearing: 'usual',
+    startedOn: '2025-12-04',
+    measuredFillL: 100,
+    ...over,
+  },
 });
-export const sourceEntry = (subjectId: string): NewEntry => ({ ...head('source', subjectId, at(100)), payload: { name: `Source ${subjectId.slice(-6)}`, state: 'tap-aged', chlorine: 'none', startedOn: '2025-12-04' } });
-export const readingsEntry = (subjectId: string, values: Partial<Record<string, [number | null, number | null]>>, happenedAt = at(1)): Extract<NewEntry, { kind: 'readings' }> => ({
+export const sourceEntry = (subjectId: string): NewEntry => ({
+  ...head('source', subjectId, at(100)),
+  payload: { name: `Source ${subjectId.slice(-6)}`, state: 'tap-aged', chlorine: 'none', startedOn: '2025-12-04' },
+});
+export const readingsEntry = (
+  subjectId: string,
+  values: Partial<Record<string, [number | null, number | null]>>,
+  happenedAt = at(1),
+): Extract<NewEntry, { kind: 'readings' }> => ({
   ...head('readings', subjectId, happenedAt),
-  payload: { context: 'routine', values: Object.entries(values).map(([parameter, [lo, hi] = [0, 0]]) => ({ parameter: parameter as 'ph', lo, hi, text: `${String(lo)}-${String(hi)}`, enteredUnit: '' })) },
+  payload: {
+    context: 'routine',
+    values: Object.entries(values).map(([parameter, [lo, hi] = [0, 0]]) => ({
+      parameter: parameter as 'ph',
+      lo,
+      hi,
+      text: `${String(lo)}-${String(hi)}`,
+      enteredUnit: '',
+    })),
+  },
 });
-export const changeEntry = (subjectId: string, sourceId: string, changeL: number, happenedAt = at(1)): Extract<NewEntry, { kind: 'change' }> => ({ ...head('change', subjectId, happenedAt), payload: { entered: { by: 'litres', changeL }, sourceId, water: { no3MgPerL: 0 }, how: 'poured' } });
-export const strikeEntry = (subjectId: string, entryId: string, parameter?: 'ph'): NewEntry => ({ ...head('strike', subjectId, at(0)), payload: { entryId, reason: 'written to the wrong tank', ...(parameter ? { parameter } : {}) } });
-export const lookedEntry = (subjectId: string, happenedAt = at(0)): NewEntry => ({ ...head('looked', subjectId, happenedAt), payload: { fed: true, fine: true } });
-export const noteEntry = (subjectId: string, text: string, mark?: 'doubtful' | 'clear'): NewEntry => ({ ...head('note', subjectId, at(0)), payload: { text, ...(mark ? { mark } : {}) } });
+export const changeEntry = (
+  subjectId: string,
+  sourceId: string,
+  changeL: number,
+  happenedAt = at(1),
+): Extract<NewEntry, { kind: 'change' }> => ({
+  ...head('change', subjectId, happenedAt),
+  payload: { entered: { by: 'litres', changeL }, sourceId, water: { no3MgPerL: 0 }, how: 'poured' },
+});
+export const strikeEntry = (subjectId: string, entryId: string, parameter?: 'ph'): NewEntry => ({
+  ...head('strike', subjectId, at(0)),
+  payload: { entryId, reason: 'written to the wrong tank', ...(parameter ? { parameter } : {}) },
+});
+export const lookedEntry = (subjectId: string, happenedAt = at(0)): NewEntry => ({
+  ...head('looked', subjectId, happenedAt),
+  payload: { fed: true, fine: true },
+});
+export const noteEntry = (subjectId: string, text: string, mark?: 'doubtful' | 'clear'): NewEntry => ({
+  ...head('note', subjectId, at(0)),
+  payload: { text, ...(mark ? { mark } : {}) },
+});

@@ -9,7 +9,13 @@ import { changeKind, checkChange } from '../water';
  * come first, because a change is a fraction of the net volume in force.
  */
 export const kinds = new KindRegistry([
-  registered(setUpKind), registered(sourceKind), registered(strikeKind), registered(readingsKind), registered(changeKind), registered(lookedKind), registered(noteKind),
+  registered(setUpKind),
+  registered(sourceKind),
+  registered(strikeKind),
+  registered(readingsKind),
+  registered(changeKind),
+  registered(lookedKind),
+  registered(noteKind),
 ]);
 
 export const checks: BookDeps['checks'] = { 'set-up': checkSetUp, readings: checkReadings, change: checkChange };

@@ -11,28 +11,43 @@ import { createApp } from './app';
 import { checks, kinds } from './kinds';
 import { settingsFrom } from './settings';
 
-const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), process.env['NIGHT_LEDGER_BUNDLED'] ? '../..' : '../../..');
+const root = path.resolve(
+  path.dirname(fileURLToPath(import.meta.url)),
+  process.env['NIGHT_LEDGER_BUNDLED'] ? '../..' : '../../..',
+);
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
 
 async function main(): Promise<void> {
   const settings = settingsFrom(process.argv.slice(2), process.env);
   const { faults } = loadAlmanac();
-  if (faults.length > 0) throw new Error(`The almanac has faults, so nothing is served:\n${faults.map((f) => `  - ${f.where}: ${f.what}`).join('\n')}`);
+  if (faults.length > 0)
+    throw new Error(
+      `The almanac has faults, so nothing is served:\n${faults.map((f) => `  - ${f.where}: ${f.what}`).join('\n')}`,
+    );
   const { db, close } = openDb({ url: settings.databaseUrl });
   await migrateDb(db, path.join(root, 'server/migrations'));
   const before = await readHouse(db);
   if (!before && settings.empty) await setUpEmpty(db, { zone: settings.zone });
   else if (!before) await seedDemo(db, { zone: settings.zone, tonightOn: settings.tonightOn, kinds, checks, say });
-  else if (settings.tonightOn !== undefined) throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
+  else if (settings.tonightOn !== undefined)
+    throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
   if (settings.rebuild) say(`Rebuilt what is derived of ${await rebuildAll(db, kinds)} subjects.`);
   if (settings.seedOnly) {
     await close();
     return;
   }
   const house = await openHouse(db);
-  const hosts = new Set(['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`));
-  const app = createApp({ deps: { db, house, kinds, checks, by: keeperId }, logger, version: settings.version, hosts, webRoot: path.join(root, 'dist/web/browser') });
+  const hosts = new Set(
+    ['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`),
+  );
+  const app = createApp({
+    deps: { db, house, kinds, checks, by: keeperId },
+    logger,
+    version: settings.version,
+    hosts,
+    webRoot: path.join(root, 'dist/web/browser'),
+  });
   const server = createServer(app);
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);

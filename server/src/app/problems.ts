@@ -22,9 +22,11 @@ export class RequestFault extends Error {
   }
 }
 
-export const badRequest = (faults: FieldFault[]): RequestFault => new RequestFault(400, 'Something in this cannot be', faults);
+export const badRequest = (faults: FieldFault[]): RequestFault =>
+  new RequestFault(400, 'Something in this cannot be', faults);
 export const notFound = (what: string): RequestFault => new RequestFault(404, `There is no such ${what}`);
-export const conflict = (title: string, faults: FieldFault[] = []): RequestFault => new RequestFault(409, title, faults);
+export const conflict = (title: string, faults: FieldFault[] = []): RequestFault =>
+  new RequestFault(409, title, faults);
 export const refused = (title: string, faults: FieldFault[] = []): RequestFault => new RequestFault(422, title, faults);
 
 /** A refusal of the core, beside the field it is about. */
@@ -60,11 +62,24 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
 }
 
 function problemOf(error: unknown, logger: Logger): Problem {
-  if (error instanceof RequestFault) return { type: 'about:blank', title: error.title, status: error.status, ...(error.faults.length > 0 ? { errors: error.faults } : {}) };
+  if (error instanceof RequestFault)
+    return {
+      type: 'about:blank',
+      title: error.title,
+      status: error.status,
+      ...(error.faults.length > 0 ? { errors: error.faults } : {}),
+    };
   const kind = typeof error === 'object' && error !== null && 'type' in error ? known[String(error.type)] : undefined;
   if (kind) return { type: 'about:blank', ...kind };
   if (error instanceof URIError) return { type: 'about:blank', status: 400, title: 'This address cannot be read' };
   const incidentId = newId();
-  logger.error({ incidentId, name: error instanceof Error ? error.name : 'unknown', stack: error instanceof Error ? error.stack : undefined }, 'unexpected failure');
+  logger.error(
+    {
+      incidentId,
+      name: error instanceof Error ? error.name : 'unknown',
+      stack: error instanceof Error ? error.stack : undefined,
+    },
+    'unexpected failure',
+  );
   return { type: 'about:blank', title: 'Something failed on our side; nothing was written', status: 500, incidentId };
 }

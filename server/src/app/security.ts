@@ -10,7 +10,19 @@ export function securityHeaders(): RequestHandler {
   return helmet({
     contentSecurityPolicy: {
       useDefaults: false,
-      directives: { 'default-src': ["'none'"], 'script-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:'], 'font-src': ["'self'"], 'connect-src': ["'self'"], 'worker-src': ["'self'"], 'manifest-src': ["'self'"], 'base-uri': ["'self'"], 'form-action': ["'self'"], 'frame-ancestors': ["'none'"] },
+      directives: {
+        'default-src': ["'none'"],
+        'script-src': ["'self'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:'],
+        'font-src': ["'self'"],
+        'connect-src': ["'self'"],
+        'worker-src': ["'self'"],
+        'manifest-src': ["'self'"],
+        'base-uri': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+      },
     },
     strictTransportSecurity: false,
     referrerPolicy: { policy: 'no-referrer' },
@@ -19,7 +31,11 @@ export function securityHeaders(): RequestHandler {
 
 export function knownHostsOnly(hosts: ReadonlySet<string>): RequestHandler {
   return (request, _response, next) => {
-    next(hosts.has((request.headers.host ?? '').toLowerCase()) ? undefined : new RequestFault(421, 'This house does not answer to that name'));
+    next(
+      hosts.has((request.headers.host ?? '').toLowerCase())
+        ? undefined
+        : new RequestFault(421, 'This house does not answer to that name'),
+    );
   };
 }
 
@@ -30,7 +46,8 @@ export function guardedWrites(): RequestHandler {
       return;
     }
     const { origin, host } = request.headers;
-    if (origin !== undefined && origin !== `http://${host ?? ''}` && origin !== `https://${host ?? ''}`) next(new RequestFault(403, 'Writes come from this house’s own pages only'));
+    if (origin !== undefined && origin !== `http://${host ?? ''}` && origin !== `https://${host ?? ''}`)
+      next(new RequestFault(403, 'Writes come from this house’s own pages only'));
     else if (!request.is('application/json')) next(new RequestFault(415, 'Send JSON'));
     else next();
   };

@@ -20,16 +20,26 @@ export function settingsFrom(args: readonly string[], env: Record<string, string
   const databaseUrl = env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set; `npm start` sets it.');
   const port = Number(env['PORT'] ?? 4210);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error(`PORT ${env['PORT'] ?? ''} is not a port number.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Error(`PORT ${env['PORT'] ?? ''} is not a port number.`);
   const host = env['HOST'] ?? '127.0.0.1';
-  if (!['127.0.0.1', 'localhost', '::1'].includes(host)) throw new Error('Listening beyond this machine needs a passphrase, and people and pairing are not built yet; HOST must be 127.0.0.1.');
+  if (!['127.0.0.1', 'localhost', '::1'].includes(host))
+    throw new Error(
+      'Listening beyond this machine needs a passphrase, and people and pairing are not built yet; HOST must be 127.0.0.1.',
+    );
   const tonightOn = option('--tonight');
-  if (tonightOn !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(tonightOn) || Number.isNaN(Date.parse(tonightOn)))) throw new Error(`--tonight ${tonightOn} is not a date such as 2026-03-14.`);
+  if (tonightOn !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(tonightOn) || Number.isNaN(Date.parse(tonightOn))))
+    throw new Error(`--tonight ${tonightOn} is not a date such as 2026-03-14.`);
   return {
-    databaseUrl, host, port, tonightOn,
+    databaseUrl,
+    host,
+    port,
+    tonightOn,
     zone: env['NIGHT_LEDGER_ZONE'] ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
     version: env['NIGHT_LEDGER_VERSION'] ?? '0.1.0',
-    empty: args.includes('--empty'), rebuild: args.includes('--rebuild'), seedOnly: args.includes('--seed-only'),
+    empty: args.includes('--empty'),
+    rebuild: args.includes('--rebuild'),
+    seedOnly: args.includes('--seed-only'),
     extraHosts: (env['NIGHT_LEDGER_HOSTS'] ?? '').split(',').filter((h) => h !== ''),
   };
 }

@@ -9,10 +9,20 @@ export type NewEntryRow = Omit<typeof entries.$inferInsert, 'sequence'>;
 
 /** Locks the subjects of a write in the order of their ids, so that no two writes wait for each other. */
 export async function lockSubjects(tx: Tx, ids: readonly string[]): Promise<SubjectRow[]> {
-  return tx.select().from(subjects).where(inArray(subjects.id, [...ids])).orderBy(asc(subjects.id)).for('update');
+  return tx
+    .select()
+    .from(subjects)
+    .where(inArray(subjects.id, [...ids]))
+    .orderBy(asc(subjects.id))
+    .for('update');
 }
 export async function readSubjects(db: Db | Tx, ids: readonly string[]): Promise<SubjectRow[]> {
-  return ids.length === 0 ? [] : db.select().from(subjects).where(inArray(subjects.id, [...ids]));
+  return ids.length === 0
+    ? []
+    : db
+        .select()
+        .from(subjects)
+        .where(inArray(subjects.id, [...ids]));
 }
 export async function insertSubjects(tx: Tx, rows: SubjectRow[]): Promise<void> {
   if (rows.length > 0) await tx.insert(subjects).values(rows).onConflictDoNothing();
@@ -20,31 +30,58 @@ export async function insertSubjects(tx: Tx, rows: SubjectRow[]): Promise<void> 
 export async function updateSubjects(tx: Tx, rows: readonly SubjectRow[]): Promise<void> {
   if (rows.length === 0) return;
   const ids = rows.map((r) => r.id);
-  const columns = rows.map((r) => ({ id: r.id, name: r.name, started_on: r.startedOn, state: r.state, newest: r.newest }));
+  const columns = rows.map((r) => ({
+    id: r.id,
+    name: r.name,
+    started_on: r.startedOn,
+    state: r.state,
+    newest: r.newest,
+  }));
   await tx.execute(sql`update subjects s set name = n.name, started_on = n.started_on, state = n.state, newest = n.newest
     from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as n(id uuid, name text, started_on date, state jsonb, newest jsonb) where s.id = n.id and s.id = any(${sql.param(ids)}::uuid[])`);
 }
 export async function subjectNamed(tx: Tx, kind: 'tank' | 'source', name: string): Promise<string | null> {
-  const [row] = await tx.select({ id: subjects.id }).from(subjects).where(and(eq(subjects.kind, kind), sql`lower(name) = lower(${name})`));
+  const [row] = await tx
+    .select({ id: subjects.id })
+    .from(subjects)
+    .where(and(eq(subjects.kind, kind), sql`lower(name) = lower(${name})`));
   return row?.id ?? null;
 }
 
 /** Writes what is not there yet; a repeated id writes nothing and is missing from the result. */
 export async function insertEntries(tx: Tx, rows: NewEntryRow[]): Promise<Map<string, number>> {
-  const written = await tx.insert(entries).values(rows).onConflictDoNothing().returning({ id: entries.id, sequence: entries.sequence });
+  const written = await tx
+    .insert(entries)
+    .values(rows)
+    .onConflictDoNothing()
+    .returning({ id: entries.id, sequence: entries.sequence });
   return new Map(written.map((r) => [r.id, r.sequence]));
 }
 export async function entriesById(db: Db | Tx, ids: readonly string[]): Promise<EntryRow[]> {
-  return ids.length === 0 ? [] : db.select().from(entries).where(inArray(entries.id, [...ids]));
+  return ids.length === 0
+    ? []
+    : db
+        .select()
+        .from(entries)
+        .where(inArray(entries.id, [...ids]));
 }
 export async function entriesOfSubject(tx: Tx, subjectId: string): Promise<EntryRow[]> {
-  return tx.select().from(entries).where(eq(entries.subjectId, subjectId)).orderBy(asc(entries.happenedAt), asc(entries.sequence));
+  return tx
+    .select()
+    .from(entries)
+    .where(eq(entries.subjectId, subjectId))
+    .orderBy(asc(entries.happenedAt), asc(entries.sequence));
 }
 export async function strikesOfSubject(tx: Tx, subjectId: string): Promise<(typeof strikes.$inferSelect)[]> {
   return tx.select().from(strikes).where(eq(strikes.subjectId, subjectId));
 }
 export async function strikesOf(db: Db | Tx, entryIds: readonly string[]): Promise<(typeof strikes.$inferSelect)[]> {
-  return entryIds.length === 0 ? [] : db.select().from(strikes).where(inArray(strikes.struckEntryId, [...entryIds]));
+  return entryIds.length === 0
+    ? []
+    : db
+        .select()
+        .from(strikes)
+        .where(inArray(strikes.struckEntryId, [...entryIds]));
 }
 export async function allSubjectIds(db: Db): Promise<string[]> {
   const rows = await db.selectDistinct({ id: entries.subjectId }).from(entries).orderBy(asc(entries.subjectId));
@@ -59,12 +96,29 @@ export interface PageQuery {
 export async function pageOfEntries(db: Db, { subjectId, before, limit }: PageQuery): Promise<EntryRow[]> {
   const conditions = [
     ...(subjectId ? [eq(entries.subjectId, subjectId)] : []),
-    ...(before ? [sql`(${entries.happenedAt}, ${entries.sequence}) < (${before.happenedAt.toISOString()}::timestamptz, ${before.sequence})`] : []),
+    ...(before
+      ? [
+          sql`(${entries.happenedAt}, ${entries.sequence}) < (${before.happenedAt.toISOString()}::timestamptz, ${before.sequence})`,
+        ]
+      : []),
   ];
-  return db.select().from(entries).where(and(...conditions)).orderBy(desc(entries.happenedAt), desc(entries.sequence)).limit(limit);
+  return db
+    .select()
+    .from(entries)
+    .where(and(...conditions))
+    .orderBy(desc(entries.happenedAt), desc(entries.sequence))
+    .limit(limit);
 }
 /** The book in order of writing, in pages, so that an export of any size streams. */
-export async function pageBySequence(db: Db, { afterSequence, limit }: { afterSequence: number; limit: number }): Promise<EntryRow[]> {
-  return db.select().from(entries).where(sql`${entries.sequence} > ${afterSequence}`).orderBy(asc(entries.sequence)).limit(limit);
+export async function pageBySequence(
+  db: Db,
+  { afterSequence, limit }: { afterSequence: number; limit: number },
+): Promise<EntryRow[]> {
+  return db
+    .select()
+    .from(entries)
+    .where(sql`${entries.sequence} > ${afterSequence}`)
+    .orderBy(asc(entries.sequence))
+    .limit(limit);
 }
 export type { NewEntry, SubjectState };

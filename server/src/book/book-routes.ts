@@ -1,4 +1,5 @@
-import { Router } from 'express';
+import { once } from 'node:events';
+import { Router, type Response } from 'express';
 import Papa from 'papaparse';
 import type * as v from 'valibot';
 import { toJsonSchema } from '@valibot/to-json-schema';
@@ -21,7 +22,10 @@ export function bookRouter(deps: BookDeps): Router {
     const query = parsed(routes.entries.query, request.query);
     const limit = Math.min(Number(query.limit ?? 100), 500);
     if (limit < 1) throw badRequest([{ field: 'limit', message: 'must be at least 1' }]);
-    const before = query.before === undefined ? undefined : { happenedAt: new Date(query.before), sequence: Number(query.beforeSequence ?? 0) };
+    const before =
+      query.before === undefined
+        ? undefined
+        : { happenedAt: new Date(query.before), sequence: Number(query.beforeSequence ?? 0) };
     response.json(await readPage(deps, { subjectId: query.subject, before, limit }));
   });
   router.get('/book/schema.json', (_request, response) => {
@@ -29,11 +33,16 @@ export function bookRouter(deps: BookDeps): Router {
   });
   router.get('/book/export.json', async (_request, response) => {
     response.type('application/json').attachment('night-ledger-book.json');
-    const head = { format: 'night-ledger-book', version: 1, exportedAt: new Date(deps.house.clock.nowEpochMs()).toISOString(), house: deps.house.row.name };
+    const head = {
+      format: 'night-ledger-book',
+      version: 1,
+      exportedAt: new Date(deps.house.clock.nowEpochMs()).toISOString(),
+      house: deps.house.row.name,
+    };
     response.write(`${JSON.stringify(head).slice(0, -1)},"entries":[`);
     let first = true;
     for await (const row of wholeBook(deps)) {
-      response.write((first ? '' : ',') + JSON.stringify(exported(row)));
+      await sent(response, (first ? '' : ',') + JSON.stringify(exported(row)));
       first = false;
     }
     response.end(']}\n');
@@ -44,12 +53,22 @@ export function bookRouter(deps: BookDeps): Router {
     const names = new Map<string, string>();
     for await (const row of wholeBook(deps)) {
       await learnNames(deps, names, row);
-      const line = deps.kinds.of(row.kind).print(deps.kinds.of(row.kind).read(row.payload, row.kindVersion), (id) => names.get(id) ?? id);
-      response.write(`${Papa.unparse([[row.sequence, row.id, row.nightOn, row.happenedAt.toISOString(), row.writtenAt.toISOString(), row.writtenBy, row.kind, names.get(row.subjectId) ?? row.subjectId, line, JSON.stringify(row.payload)]], { escapeFormulae: true })}\r\n`);
+      const line = deps.kinds
+        .of(row.kind)
+        .print(deps.kinds.of(row.kind).read(row.payload, row.kindVersion), (id) => names.get(id) ?? id);
+      await sent(
+        response,
+        `${Papa.unparse([[row.sequence, row.id, row.nightOn, row.happenedAt.toISOString(), row.writtenAt.toISOString(), row.writtenBy, row.kind, names.get(row.subjectId) ?? row.subjectId, line, JSON.stringify(row.payload)]], { escapeFormulae: true })}\r\n`,
+      );
     }
     response.end();
   });
   return router;
+}
+
+/** Waits for a slow reader, so that a long book is never held in memory whole. */
+async function sent(response: Response, text: string): Promise<void> {
+  if (!response.write(text)) await once(response, 'drain');
 }
 
 async function* wholeBook({ db }: BookDeps): AsyncGenerator<EntryRow> {
@@ -71,5 +90,18 @@ async function learnNames({ db }: BookDeps, names: Map<string, string>, row: Ent
 
 function exported(row: EntryRow): v.InferOutput<typeof exportedBook>['entries'][number] {
   const { id, sequence, kindVersion, subjectId, zone, nightOn, payloadHash, payload } = row;
-  return { id, sequence, kind: row.kind as never, kindVersion, subjectId, happenedAt: row.happenedAt.toISOString(), zone, nightOn, writtenAt: row.writtenAt.toISOString(), by: row.writtenBy, payloadHash, payload };
+  return {
+    id,
+    sequence,
+    kind: row.kind as never,
+    kindVersion,
+    subjectId,
+    happenedAt: row.happenedAt.toISOString(),
+    zone,
+    nightOn,
+    writtenAt: row.writtenAt.toISOString(),
+    by: row.writtenBy,
+    payloadHash,
+    payload,
+  };
 }

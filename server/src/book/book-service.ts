@@ -3,7 +3,21 @@ import type { ParameterId } from '#core/readings';
 import { badRequest, conflict, notFound, refused, type FieldFault } from '../app';
 import type { Db, Tx } from '../db';
 import type { HouseContext } from '../house';
-import { entriesById, insertEntries, insertSubjects, lockSubjects, pageOfEntries, readSubjects, strikesOf, subjectNamed, updateSubjects, type EntryRow, type NewEntryRow, type PageQuery, type SubjectRow } from './book-repo';
+import {
+  entriesById,
+  insertEntries,
+  insertSubjects,
+  lockSubjects,
+  pageOfEntries,
+  readSubjects,
+  strikesOf,
+  subjectNamed,
+  updateSubjects,
+  type EntryRow,
+  type NewEntryRow,
+  type PageQuery,
+  type SubjectRow,
+} from './book-repo';
 import { entryHash, unstorableText } from './canonical';
 import type { KindRegistry, ProjectedEntry } from './kind';
 import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
@@ -34,20 +48,31 @@ export async function writeEntries(deps: BookDeps, batch: readonly NewEntry[]): 
     const known = await lockedSubjects(deps, tx, batch);
     const written = await insertEntries(tx, rows);
     const fresh = batch.filter((e) => written.has(e.id));
-    const repeated = await repeatedSequences(tx, rows.filter((r) => !written.has(r.id)));
+    const repeated = await repeatedSequences(
+      tx,
+      rows.filter((r) => !written.has(r.id)),
+    );
     await checkEntries(deps, tx, { fresh, known, nowEpochMs });
     await projectFresh(deps, tx, { fresh, rows, written, known });
     return { written, repeated };
   });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
-    entries: rows.map((row) => ({ id: row.id, sequence: sequences.written.get(row.id) ?? sequences.repeated.get(row.id) ?? 0, nightOn: row.nightOn, repeated: !sequences.written.has(row.id) })),
+    entries: rows.map((row) => ({
+      id: row.id,
+      sequence: sequences.written.get(row.id) ?? sequences.repeated.get(row.id) ?? 0,
+      nightOn: row.nightOn,
+      repeated: !sequences.written.has(row.id),
+    })),
   };
 }
 
 function refuseUnstorable(batch: readonly NewEntry[]): void {
   const paths = unstorableText(batch, 'entries');
-  if (paths.length > 0) throw badRequest(paths.map((field) => ({ field, message: 'holds a character that cannot be stored (U+0000 or half of a pair)' })));
+  if (paths.length > 0)
+    throw badRequest(
+      paths.map((field) => ({ field, message: 'holds a character that cannot be stored (U+0000 or half of a pair)' })),
+    );
   const ids = batch.map((e) => e.id);
   const doubled = ids.findIndex((id, i) => ids.indexOf(id) !== i);
   if (doubled >= 0) throw badRequest([{ field: `entries.${doubled}.id`, message: 'stands twice in this batch' }]);
@@ -56,39 +81,83 @@ function refuseUnstorable(batch: readonly NewEntry[]): void {
 function rowOf({ house, by }: BookDeps, entry: NewEntry, nowEpochMs: number): NewEntryRow {
   const at = new Date(entry.happenedAt);
   return {
-    id: entry.id, kind: entry.kind, kindVersion: entry.kindVersion, subjectId: entry.subjectId, happenedAt: at, zone: house.zoneAt(at.getTime()), nightOn: house.nightOnAt(at.getTime()),
-    writtenAt: new Date(nowEpochMs), writtenBy: by, payload: entry.payload, payloadHash: entryHash(entry),
+    id: entry.id,
+    kind: entry.kind,
+    kindVersion: entry.kindVersion,
+    subjectId: entry.subjectId,
+    happenedAt: at,
+    zone: house.zoneAt(at.getTime()),
+    nightOn: house.nightOnAt(at.getTime()),
+    writtenAt: new Date(nowEpochMs),
+    writtenBy: by,
+    payload: entry.payload,
+    payloadHash: entryHash(entry),
   };
 }
 
 /** The subjects of the batch, locked; those that the batch itself brings into being are made first. */
-async function lockedSubjects({ kinds }: BookDeps, tx: Tx, batch: readonly NewEntry[]): Promise<Map<string, SubjectRow>> {
+async function lockedSubjects(
+  { kinds }: BookDeps,
+  tx: Tx,
+  batch: readonly NewEntry[],
+): Promise<Map<string, SubjectRow>> {
   const seeds = new Map<string, SubjectRow>();
   for (const entry of batch) {
     const module = kinds.of(entry.kind);
-    if (module.seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, { id: entry.subjectId, state: {}, newest: {}, ...module.seeds(module.read(entry.payload, entry.kindVersion)) });
+    if (module.seeds && !seeds.has(entry.subjectId))
+      seeds.set(entry.subjectId, {
+        id: entry.subjectId,
+        state: {},
+        newest: {},
+        ...module.seeds(module.read(entry.payload, entry.kindVersion)),
+      });
   }
-  await insertSubjects(tx, [...seeds.values()].sort((a, b) => a.id.localeCompare(b.id)));
+  await insertSubjects(
+    tx,
+    [...seeds.values()].sort((a, b) => a.id.localeCompare(b.id)),
+  );
   const ids = [...new Set(batch.map((e) => e.subjectId))];
   return new Map((await lockSubjects(tx, ids)).map((s) => [s.id, s]));
 }
 
 async function repeatedSequences(tx: Tx, rows: readonly NewEntryRow[]): Promise<Map<string, number>> {
-  const stored = new Map((await entriesById(tx, rows.map((r) => r.id))).map((r) => [r.id, r]));
+  const stored = new Map(
+    (
+      await entriesById(
+        tx,
+        rows.map((r) => r.id),
+      )
+    ).map((r) => [r.id, r]),
+  );
   const other = rows.filter((r) => stored.get(r.id)?.payloadHash !== r.payloadHash);
-  if (other.length > 0) throw conflict('An entry with this id is in the book with other content', other.map((r) => ({ field: r.id, message: 'was written before with other content; nothing was changed' })));
+  if (other.length > 0)
+    throw conflict(
+      'An entry with this id is in the book with other content',
+      other.map((r) => ({ field: r.id, message: 'was written before with other content; nothing was changed' })),
+    );
   return new Map([...stored.values()].map((r) => [r.id, r.sequence]));
 }
 
-async function checkEntries(deps: BookDeps, tx: Tx, { fresh, known, nowEpochMs }: { fresh: readonly NewEntry[]; known: Map<string, SubjectRow>; nowEpochMs: number }): Promise<void> {
+async function checkEntries(
+  deps: BookDeps,
+  tx: Tx,
+  { fresh, known, nowEpochMs }: { fresh: readonly NewEntry[]; known: Map<string, SubjectRow>; nowEpochMs: number },
+): Promise<void> {
   const faults: FieldFault[] = [];
   for (const [i, entry] of fresh.entries()) {
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
-    if (!subject) throw Object.assign(notFound(entry.kind === 'readings' || entry.kind === 'strike' ? 'tank or source' : 'tank'), { faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }] });
+    if (!subject)
+      throw Object.assign(notFound(entry.kind === 'readings' || entry.kind === 'strike' ? 'tank or source' : 'tank'), {
+        faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }],
+      });
     faults.push(...timeFaults({ entry, subject, nowEpochMs, path, deps }));
     const module = deps.kinds.of(entry.kind);
-    if (module.on !== 'either' && module.on !== subject.kind) faults.push({ field: `${path}.subjectId`, message: `is a ${subject.kind}; this kind of entry goes to a ${module.on}` });
+    if (module.on !== 'either' && module.on !== subject.kind)
+      faults.push({
+        field: `${path}.subjectId`,
+        message: `is a ${subject.kind}; this kind of entry goes to a ${module.on}`,
+      });
     if (module.seeds) faults.push(...(await nameFaults(tx, entry, subject, path)));
     if (entry.kind === 'strike') await checkStrike(tx, entry.payload, entry.subjectId);
     const own = await deps.checks[entry.kind]?.(tx, entry);
@@ -97,19 +166,38 @@ async function checkEntries(deps: BookDeps, tx: Tx, { fresh, known, nowEpochMs }
   if (faults.length > 0) throw badRequest(faults);
 }
 
-function timeFaults({ entry, subject, nowEpochMs, path, deps }: { entry: NewEntry; subject: SubjectRow; nowEpochMs: number; path: string; deps: BookDeps }): FieldFault[] {
+function timeFaults({
+  entry,
+  subject,
+  nowEpochMs,
+  path,
+  deps,
+}: {
+  entry: NewEntry;
+  subject: SubjectRow;
+  nowEpochMs: number;
+  path: string;
+  deps: BookDeps;
+}): FieldFault[] {
   const at = new Date(entry.happenedAt).getTime();
   if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
   const night = deps.house.nightOnAt(at);
-  if (entry.kind !== 'set-up' && entry.kind !== 'source' && night < subject.startedOn) return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
-  if ((entry.kind === 'set-up' || entry.kind === 'source') && entry.payload.startedOn > deps.house.nightOnAt(nowEpochMs + 86_400_000)) return [{ field: `${path}.payload.startedOn`, message: 'lies in the future' }];
+  if (entry.kind !== 'set-up' && entry.kind !== 'source' && night < subject.startedOn)
+    return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
+  if (
+    (entry.kind === 'set-up' || entry.kind === 'source') &&
+    entry.payload.startedOn > deps.house.nightOnAt(nowEpochMs + 86_400_000)
+  )
+    return [{ field: `${path}.payload.startedOn`, message: 'lies in the future' }];
   return [];
 }
 
 async function nameFaults(tx: Tx, entry: NewEntry, subject: SubjectRow, path: string): Promise<FieldFault[]> {
   if (entry.kind !== 'set-up' && entry.kind !== 'source') return [];
   const taken = await subjectNamed(tx, subject.kind, entry.payload.name);
-  return taken !== null && taken !== subject.id ? [{ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` }] : [];
+  return taken !== null && taken !== subject.id
+    ? [{ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` }]
+    : [];
 }
 
 async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjectId: string): Promise<void> {
@@ -118,20 +206,47 @@ async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjec
   if (entry.kind === 'strike') throw refused('A strike cannot be struck; write the entry again instead');
   const before = await strikesOf(tx, [entryId]);
   if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw refused('This is struck already');
-  if (parameter !== undefined && entry.kind !== 'readings') throw refused('Only readings have parts that can be struck');
-  if (entry.kind === 'set-up' || entry.kind === 'source') throw refused('A set-up is not struck; write the right one over it, from the date it holds');
+  if (parameter !== undefined && entry.kind !== 'readings')
+    throw refused('Only readings have parts that can be struck');
+  if (entry.kind === 'set-up' || entry.kind === 'source')
+    throw refused('A set-up is not struck; write the right one over it, from the date it holds');
 }
 
-async function projectFresh({ kinds }: BookDeps, tx: Tx, { fresh, rows, written, known }: { fresh: readonly NewEntry[]; rows: readonly NewEntryRow[]; written: Map<string, number>; known: Map<string, SubjectRow> }): Promise<void> {
+async function projectFresh(
+  { kinds }: BookDeps,
+  tx: Tx,
+  {
+    fresh,
+    rows,
+    written,
+    known,
+  }: {
+    fresh: readonly NewEntry[];
+    rows: readonly NewEntryRow[];
+    written: Map<string, number>;
+    known: Map<string, SubjectRow>;
+  },
+): Promise<void> {
   const byId = new Map(rows.map((r) => [r.id, r]));
   const projected = fresh.flatMap((entry) => {
     const row = byId.get(entry.id);
     return row ? [projectedEntry({ ...row, sequence: written.get(entry.id) ?? 0 }, kinds, notStruck)] : [];
   });
-  const reaching = new Set(projected.filter((e) => reachesBack(e, known.get(e.subjectId), kinds)).map((e) => e.subjectId));
+  const reaching = new Set(
+    projected.filter((e) => reachesBack(e, known.get(e.subjectId), kinds)).map((e) => e.subjectId),
+  );
   const plain = projected.filter((e) => !reaching.has(e.subjectId));
   const patches = await project(tx, plain, kinds);
-  await updateSubjects(tx, laidAll(plain, known, kinds).map((s) => ({ ...s, newest: newestWith(s.newest, patches.filter((p) => p.subjectId === s.id)) })));
+  await updateSubjects(
+    tx,
+    laidAll(plain, known, kinds).map((s) => ({
+      ...s,
+      newest: newestWith(
+        s.newest,
+        patches.filter((p) => p.subjectId === s.id),
+      ),
+    })),
+  );
   for (const id of reaching) await rebuildSubject(tx, id, kinds);
 }
 
@@ -140,7 +255,11 @@ function reachesBack(entry: ProjectedEntry<unknown>, subject: SubjectRow | undef
   return kinds.of(entry.kind).reaches === 'later-entries' && Object.keys(subject?.state ?? {}).length > 0;
 }
 
-function laidAll(projected: readonly ProjectedEntry<unknown>[], known: Map<string, SubjectRow>, kinds: KindRegistry): SubjectRow[] {
+function laidAll(
+  projected: readonly ProjectedEntry<unknown>[],
+  known: Map<string, SubjectRow>,
+  kinds: KindRegistry,
+): SubjectRow[] {
   const laid = new Map<string, SubjectRow>();
   for (const entry of projected) {
     const subject = laid.get(entry.subjectId) ?? known.get(entry.subjectId);
@@ -161,9 +280,14 @@ export async function readPage(deps: Pick<BookDeps, 'db' | 'kinds' | 'house'>, q
 }
 
 async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: readonly EntryRow[]): Promise<BookEntry[]> {
-  const strikes = await strikesOf(db, rows.map((r) => r.id));
+  const strikes = await strikesOf(
+    db,
+    rows.map((r) => r.id),
+  );
   const payloads = rows.map((r) => kinds.of(r.kind).read(r.payload, r.kindVersion));
-  const named = payloads.map((p) => (typeof p === 'object' && p !== null && 'sourceId' in p ? String(p.sourceId) : null)).filter((id) => id !== null);
+  const named = payloads
+    .map((p) => (typeof p === 'object' && p !== null && 'sourceId' in p ? String(p.sourceId) : null))
+    .filter((id) => id !== null);
   const subjects = await readSubjects(db, [...new Set([...rows.map((r) => r.subjectId), ...named])]);
   const names = new Map(subjects.map((s) => [s.id, s.name]));
   const nameOf = (id: string): string => names.get(id) ?? 'unknown';
@@ -171,9 +295,24 @@ async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: read
     const own = strikes.filter((s) => s.struckEntryId === row.id);
     const [first] = own;
     return {
-      id: row.id, sequence: row.sequence, kind: row.kind as Kind, kindVersion: row.kindVersion, subjectId: row.subjectId, subjectName: nameOf(row.subjectId), happenedAt: row.happenedAt.toISOString(), nightOn: row.nightOn, writtenAt: row.writtenAt.toISOString(), by: row.writtenBy,
+      id: row.id,
+      sequence: row.sequence,
+      kind: row.kind as Kind,
+      kindVersion: row.kindVersion,
+      subjectId: row.subjectId,
+      subjectName: nameOf(row.subjectId),
+      happenedAt: row.happenedAt.toISOString(),
+      nightOn: row.nightOn,
+      writtenAt: row.writtenAt.toISOString(),
+      by: row.writtenBy,
       line: kinds.of(row.kind).print(payloads[i], nameOf),
-      struck: first ? { entryId: first.entryId, reason: first.reason, parameters: own.flatMap((s) => (s.parameter === null ? [] : [s.parameter as ParameterId])) } : null,
+      struck: first
+        ? {
+            entryId: first.entryId,
+            reason: first.reason,
+            parameters: own.flatMap((s) => (s.parameter === null ? [] : [s.parameter as ParameterId])),
+          }
+        : null,
       payload: row.payload,
     };
   });

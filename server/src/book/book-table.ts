@@ -2,7 +2,6 @@ import { sql } from 'drizzle-orm';
 import { at } from '../columns';
 import { bigint, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 
-
 /** The book: append-only; a trigger forbids update, delete and truncate. The sequence is not commit order. */
 export const entries = pgTable(
   'entries',
@@ -21,11 +20,16 @@ export const entries = pgTable(
     /** SHA-256 over the canonical JSON of all that the client sent, before storing (jsonb reorders). */
     payloadHash: text().notNull(),
   },
-  (t) => [index('entries_subject').on(t.subjectId, t.happenedAt.desc(), t.sequence.desc()), index('entries_time').on(t.happenedAt.desc(), t.sequence.desc())],
+  (t) => [
+    index('entries_subject').on(t.subjectId, t.happenedAt.desc(), t.sequence.desc()),
+    index('entries_time').on(t.happenedAt.desc(), t.sequence.desc()),
+  ],
 );
 
 /** What was last done to a subject, by kind of doing: the latest by time, later writing wins a tie. */
-export type SubjectState = Partial<Record<'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp', { atEpochMs: number; text: string }>>;
+export type SubjectState = Partial<
+  Record<'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp', { atEpochMs: number; text: string }>
+>;
 
 /**
  * The newest few things of a subject by key, newest first, each beginning with its time and sequence: what a list of
@@ -40,8 +44,14 @@ export const subjects = pgTable('subjects', {
   kind: text({ enum: ['tank', 'source'] }).notNull(),
   name: text().notNull(),
   startedOn: date({ mode: 'string' }).notNull(),
-  state: jsonb().$type<SubjectState>().notNull().default(sql`'{}'::jsonb`),
-  newest: jsonb().$type<Newest>().notNull().default(sql`'{}'::jsonb`),
+  state: jsonb()
+    .$type<SubjectState>()
+    .notNull()
+    .default(sql`'{}'::jsonb`),
+  newest: jsonb()
+    .$type<Newest>()
+    .notNull()
+    .default(sql`'{}'::jsonb`),
 });
 
 export const strikes = pgTable(
@@ -56,4 +66,3 @@ export const strikes = pgTable(
   },
   (t) => [index('strikes_struck').on(t.struckEntryId), index('strikes_subject').on(t.subjectId)],
 );
-

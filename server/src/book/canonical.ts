@@ -13,6 +13,9 @@ export function unstorableText(value: unknown, path = ''): string[] {
   if (typeof value === 'string') return value.includes('\u0000') || /\p{Surrogate}/u.test(value) ? [path] : [];
   if (Array.isArray(value)) return value.flatMap((item, i) => unstorableText(item, path ? `${path}.${i}` : String(i)));
   if (typeof value === 'object' && value !== null)
-    return Object.entries(value).flatMap(([key, item]) => [...unstorableText(key, path), ...unstorableText(item, path ? `${path}.${key}` : key)]);
+    return Object.entries(value).flatMap(([key, item]) => [
+      ...unstorableText(key, path),
+      ...unstorableText(item, path ? `${path}.${key}` : key),
+    ]);
   return [];
 }

@@ -1,6 +1,14 @@
 import type { Kind, StrikePayload } from '#contracts/book';
 import type { Db, Tx } from '../db';
-import { allSubjectIds, entriesOfSubject, insertSubjects, lockSubjects, updateSubjects, type EntryRow, type SubjectRow } from './book-repo';
+import {
+  allSubjectIds,
+  entriesOfSubject,
+  insertSubjects,
+  lockSubjects,
+  updateSubjects,
+  type EntryRow,
+  type SubjectRow,
+} from './book-repo';
 import type { Newest } from './book-table';
 import type { KindRegistry, NewestPatch, ProjectedEntry } from './kind';
 
@@ -20,14 +28,33 @@ export function laidOnto(subject: SubjectRow, entry: ProjectedEntry<unknown>, ki
   }
   return laid;
 }
-const pick = ({ name, startedOn }: { name: string; startedOn: string }): { name: string; startedOn: string } => ({ name, startedOn });
+const pick = ({ name, startedOn }: { name: string; startedOn: string }): { name: string; startedOn: string } => ({
+  name,
+  startedOn,
+});
 
-export function projectedEntry(row: Omit<EntryRow, 'payload' | 'kind'> & { payload: unknown; kind: string }, kinds: KindRegistry, struck: ProjectedEntry<unknown>['struck']): ProjectedEntry<unknown> {
-  return { id: row.id, sequence: row.sequence, kind: row.kind as Kind, subjectId: row.subjectId, happenedAt: row.happenedAt, payload: kinds.of(row.kind).read(row.payload, row.kindVersion), struck };
+export function projectedEntry(
+  row: Omit<EntryRow, 'payload' | 'kind'> & { payload: unknown; kind: string },
+  kinds: KindRegistry,
+  struck: ProjectedEntry<unknown>['struck'],
+): ProjectedEntry<unknown> {
+  return {
+    id: row.id,
+    sequence: row.sequence,
+    kind: row.kind as Kind,
+    subjectId: row.subjectId,
+    happenedAt: row.happenedAt,
+    payload: kinds.of(row.kind).read(row.payload, row.kindVersion),
+    struck,
+  };
 }
 
 /** Hands the entries to their kinds: strikes and set-ups first, because the rest may hang on them. One statement a kind. */
-export async function project(tx: Tx, entries: readonly ProjectedEntry<unknown>[], kinds: KindRegistry): Promise<NewestPatch[]> {
+export async function project(
+  tx: Tx,
+  entries: readonly ProjectedEntry<unknown>[],
+  kinds: KindRegistry,
+): Promise<NewestPatch[]> {
   const patches: NewestPatch[] = [];
   for (const module of kinds.all()) {
     const own = entries.filter((e) => e.kind === module.kind);
@@ -40,7 +67,8 @@ export async function project(tx: Tx, entries: readonly ProjectedEntry<unknown>[
 export function newestWith(newest: Newest, patches: readonly NewestPatch[]): Newest {
   if (patches.length === 0) return newest;
   const laid = { ...newest };
-  for (const { key, item, keepCount } of patches) laid[key] = [...(laid[key] ?? []), item].sort((a, b) => b[0] - a[0] || b[1] - a[1]).slice(0, keepCount);
+  for (const { key, item, keepCount } of patches)
+    laid[key] = [...(laid[key] ?? []), item].sort((a, b) => b[0] - a[0] || b[1] - a[1]).slice(0, keepCount);
   return laid;
 }
 
@@ -52,7 +80,12 @@ export async function rebuildSubject(tx: Tx, subjectId: string, kinds: KindRegis
   const seed = projected.find((e) => kinds.of(e.kind).seeds !== undefined);
   if (!seed) return;
   for (const module of kinds.all()) await module.clear?.(tx, subjectId);
-  const blank: SubjectRow = { id: subjectId, state: {}, newest: {}, ...(kinds.of(seed.kind).seeds?.(seed.payload) ?? { kind: 'tank', name: '', startedOn: '1970-01-01' }) };
+  const blank: SubjectRow = {
+    id: subjectId,
+    state: {},
+    newest: {},
+    ...(kinds.of(seed.kind).seeds?.(seed.payload) ?? { kind: 'tank', name: '', startedOn: '1970-01-01' }),
+  };
   await insertSubjects(tx, [blank]);
   const patches = await project(tx, projected, kinds);
   const laid = projected.reduce((subject, entry) => laidOnto(subject, entry, kinds), blank);
@@ -61,12 +94,18 @@ export async function rebuildSubject(tx: Tx, subjectId: string, kinds: KindRegis
 
 export const notStruck: ProjectedEntry<unknown>['struck'] = { whole: false, parameters: [] };
 
-function strikesFrom(rows: readonly EntryRow[], kinds: KindRegistry): Map<string, { whole: boolean; parameters: string[] }> {
+function strikesFrom(
+  rows: readonly EntryRow[],
+  kinds: KindRegistry,
+): Map<string, { whole: boolean; parameters: string[] }> {
   const struck = new Map<string, { whole: boolean; parameters: string[] }>();
   for (const row of rows.filter((r) => r.kind === 'strike')) {
     const { entryId, parameter } = kinds.of('strike').read(row.payload, row.kindVersion) as StrikePayload;
     const known = struck.get(entryId) ?? { whole: false, parameters: [] };
-    struck.set(entryId, parameter === undefined ? { ...known, whole: true } : { ...known, parameters: [...known.parameters, parameter] });
+    struck.set(
+      entryId,
+      parameter === undefined ? { ...known, whole: true } : { ...known, parameters: [...known.parameters, parameter] },
+    );
   }
   return struck;
 }

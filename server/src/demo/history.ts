@@ -29,16 +29,33 @@ class Chance {
     return [1, 2, 3, 4].reduce((sum) => sum + this.share(), 0) * 1.732 - 3.464;
   }
   id(atEpochMs: number): string {
-    return v7({ msecs: atEpochMs, seq: this.generator.next() >>> 1, random: Uint8Array.from({ length: 16 }, () => this.generator.next() & 255) });
+    return v7({
+      msecs: atEpochMs,
+      seq: this.generator.next() >>> 1,
+      random: Uint8Array.from({ length: 16 }, () => this.generator.next() & 255),
+    });
   }
 }
 
-const nitrateWords = [[2.5, '<5'], [7.5, '5-10'], [12, '10'], [18, '10-20'], [28, '20'], [36, '20-40'], [55, '40'], [75, '40-80'], [1e9, '80']] as const;
+const nitrateWords = [
+  [2.5, '<5'],
+  [7.5, '5-10'],
+  [12, '10'],
+  [18, '10-20'],
+  [28, '20'],
+  [36, '20-40'],
+  [55, '40'],
+  [75, '40-80'],
+  [1e9, '80'],
+] as const;
 
 /** What the porter would write down: the kit's own coarseness, not the simulation's digits. */
 function written(id: ParameterId, value: number): string {
   if (id === 'no3MgPerL') return nitrateWords.find(([below]) => value <= below)?.[1] ?? '80';
-  if (id === 'tanMgPerL' || id === 'no2MgPerL') return String([0, 0.25, 0.5, 1, 2, 4].reduce((best, step) => (Math.abs(step - value) < Math.abs(best - value) ? step : best)));
+  if (id === 'tanMgPerL' || id === 'no2MgPerL')
+    return String(
+      [0, 0.25, 0.5, 1, 2, 4].reduce((best, step) => (Math.abs(step - value) < Math.abs(best - value) ? step : best)),
+    );
   if (id === 'ghDegrees' || id === 'khDegrees') return value < 0.8 ? '<1' : String(Math.round(value));
   return value.toFixed(id === 'ec25UsPerCm' ? 0 : 1);
 }
@@ -47,7 +64,14 @@ function readingOf(id: ParameterId, text: string): ReadingValue {
   const parameter = shippedAlmanac.parameters.find((p) => p.id === id);
   if (!parameter) throw new Error(`No parameter ${id}`);
   const { lo, hi, enteredUnit } = unwrap(parseReading({ parameter, text }));
-  return { parameter: id, lo, hi, text, enteredUnit, ...(parameter.plausible.hi < (lo ?? 0) ? { insisted: true } : {}) };
+  return {
+    parameter: id,
+    lo,
+    hi,
+    text,
+    enteredUnit,
+    ...(parameter.plausible.hi < (lo ?? 0) ? { insisted: true } : {}),
+  };
 }
 
 const noise: Water = { tempC: 0.25, ph: 0.05, ghDegrees: 0.2, khDegrees: 0.15, ec25UsPerCm: 4, no3MgPerL: 1.2 };
@@ -64,12 +88,27 @@ interface Run {
  * The nights of the demo house, the same for the same seed and date: simulated water, tested with coarse kits, changed
  * by routine, with the incidents of the scenario laid over it. Invented data; never a check value.
  */
-export function demoNights({ tonightOn, zone, seed = 20260314 }: { tonightOn: string; zone: string; seed?: number }): DemoNight[] {
+export function demoNights({
+  tonightOn,
+  zone,
+  seed = 20260314,
+}: {
+  tonightOn: string;
+  zone: string;
+  seed?: number;
+}): DemoNight[] {
   const chance = new Chance(seed);
-  const run: Run = { zone, chance, ids: new Map(), waters: new Map(demoTanks.map((t) => [t.key, { ...t.start }])), sourceWaters: new Map(demoSources.map((s) => [s.key, { ...s.water }])) };
+  const run: Run = {
+    zone,
+    chance,
+    ids: new Map(),
+    waters: new Map(demoTanks.map((t) => [t.key, { ...t.start }])),
+    sourceWaters: new Map(demoSources.map((s) => [s.key, { ...s.water }])),
+  };
   const firstOn = addDays({ on: tonightOn, days: -demoDays });
   const nights = [openingNight(run, firstOn)];
-  for (let agoDays = demoDays - 1; agoDays >= 1; agoDays--) nights.push(nightOf(run, addDays({ on: tonightOn, days: -agoDays }), agoDays));
+  for (let agoDays = demoDays - 1; agoDays >= 1; agoDays--)
+    nights.push(nightOf(run, addDays({ on: tonightOn, days: -agoDays }), agoDays));
   return nights;
 }
 
@@ -79,7 +118,10 @@ const at = (run: Run, on: string, minutes: number): { epochMs: number; iso: stri
 };
 const idOf = (run: Run, key: string): string => run.ids.get(key) ?? '';
 
-function head<K extends NewEntry['kind']>(run: Run, { kind, key, on, minutes }: { kind: K; key: string; on: string; minutes: number }): { id: string; kind: K; kindVersion: 1; subjectId: string; happenedAt: string } {
+function head<K extends NewEntry['kind']>(
+  run: Run,
+  { kind, key, on, minutes }: { kind: K; key: string; on: string; minutes: number },
+): { id: string; kind: K; kindVersion: 1; subjectId: string; happenedAt: string } {
   const when = at(run, on, minutes);
   return { id: run.chance.id(when.epochMs), kind, kindVersion: 1, subjectId: idOf(run, key), happenedAt: when.iso };
 }
@@ -88,21 +130,41 @@ function openingNight(run: Run, on: string): DemoNight {
   const opening = at(run, on, 0).epochMs;
   for (const { key } of [...demoSources, ...demoTanks]) run.ids.set(key, run.chance.id(opening));
   const entries: NewEntry[] = [
-    ...demoSources.map((s): NewEntry => ({ ...head(run, { kind: 'source', key: s.key, on, minutes: 0 }), payload: { ...s.payload, startedOn: on } })),
-    ...demoTanks.map((t): NewEntry => ({ ...head(run, { kind: 'set-up', key: t.key, on, minutes: 1 }), payload: { ...t.payload, geometry: { ...t.payload.geometry }, startedOn: on } })),
+    ...demoSources.map((s): NewEntry => ({
+      ...head(run, { kind: 'source', key: s.key, on, minutes: 0 }),
+      payload: { ...s.payload, startedOn: on },
+    })),
+    ...demoTanks.map((t): NewEntry => ({
+      ...head(run, { kind: 'set-up', key: t.key, on, minutes: 1 }),
+      payload: { ...t.payload, geometry: { ...t.payload.geometry }, startedOn: on },
+    })),
   ];
   return { on, writtenAtEpochMs: at(run, on, 5).epochMs, entries };
 }
 
 function nightOf(run: Run, on: string, agoDays: number): DemoNight {
   const entries: NewEntry[] = [];
-  if (agoDays === 61) Object.assign(run.sourceWaters.get('tap') ?? {}, { ghDegrees: 14, khDegrees: 9, ec25UsPerCm: 520, ph: 7.7 });
+  if (agoDays === 61)
+    Object.assign(run.sourceWaters.get('tap') ?? {}, { ghDegrees: 14, khDegrees: 9, ec25UsPerCm: 520, ph: 7.7 });
   if (agoDays % 28 === 5 || agoDays === 61) entries.push(...sourceTests(run, on, agoDays));
   for (const [index, tank] of demoTanks.entries()) entries.push(...tankNight(run, { tank, index, on, agoDays }));
   for (const note of demoNotes.filter((n) => n.agoDays === agoDays)) {
-    entries.push({ ...head(run, { kind: 'note', key: note.subject, on, minutes: 95 }), payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) } });
+    entries.push({
+      ...head(run, { kind: 'note', key: note.subject, on, minutes: 95 }),
+      payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) },
+    });
   }
-  if (agoDays === 174) entries.push({ ...head(run, { kind: 'readings', key: 'bee', on, minutes: 20 }), payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '420')] } }, { ...head(run, { kind: 'readings', key: 'bee', on, minutes: 60 }), payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '216')] } });
+  if (agoDays === 174)
+    entries.push(
+      {
+        ...head(run, { kind: 'readings', key: 'bee', on, minutes: 20 }),
+        payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '420')] },
+      },
+      {
+        ...head(run, { kind: 'readings', key: 'bee', on, minutes: 60 }),
+        payload: { context: 'batch', values: [readingOf('ec25UsPerCm', '216')] },
+      },
+    );
   return { on, writtenAtEpochMs: at(run, on, 100).epochMs, entries };
 }
 
@@ -110,24 +172,44 @@ function sourceTests(run: Run, on: string, agoDays: number): NewEntry[] {
   return demoSources.map((source): NewEntry => {
     const water = { ...run.sourceWaters.get(source.key) };
     if (source.key === 'ro' && agoDays > 236 && agoDays < 300) water.ec25UsPerCm = 4 + (300 - agoDays) * 0.42;
-    const values = (Object.entries(water) as [ParameterId, number][]).map(([id, value]) => readingOf(id, written(id, value)));
-    return { ...head(run, { kind: 'readings', key: source.key, on, minutes: 10 }), payload: { context: 'source', values } };
+    const values = (Object.entries(water) as [ParameterId, number][]).map(([id, value]) =>
+      readingOf(id, written(id, value)),
+    );
+    return {
+      ...head(run, { kind: 'readings', key: source.key, on, minutes: 10 }),
+      payload: { context: 'source', values },
+    };
   });
 }
 
-function tankNight(run: Run, { tank, index, on, agoDays }: { tank: DemoTank; index: number; on: string; agoDays: number }): NewEntry[] {
+function tankNight(
+  run: Run,
+  { tank, index, on, agoDays }: { tank: DemoTank; index: number; on: string; agoDays: number },
+): NewEntry[] {
   const entries: NewEntry[] = [];
   const water = run.waters.get(tank.key) ?? {};
   drift(run, tank, water, agoDays);
   const minutes = 15 + index * 8;
-  if (testedTonight(tank, agoDays)) entries.push({ ...head(run, { kind: 'readings', key: tank.key, on, minutes }), payload: { context: 'routine', values: tank.tests.map((id) => readingOf(id, written(id, seen(run, tank, water, id, agoDays)))) } });
-  if (changedTonight(tank, agoDays)) entries.push(...changeEntries(run, { tank, water, on, minutes: minutes + 3, agoDays }));
-  entries.push({ ...head(run, { kind: 'looked', key: tank.key, on, minutes: minutes + 6 }), payload: { fed: run.chance.share() > 0.1, fine: true } });
+  if (testedTonight(tank, agoDays))
+    entries.push({
+      ...head(run, { kind: 'readings', key: tank.key, on, minutes }),
+      payload: {
+        context: 'routine',
+        values: tank.tests.map((id) => readingOf(id, written(id, seen(run, tank, water, id, agoDays)))),
+      },
+    });
+  if (changedTonight(tank, agoDays))
+    entries.push(...changeEntries(run, { tank, water, on, minutes: minutes + 3, agoDays }));
+  entries.push({
+    ...head(run, { kind: 'looked', key: tank.key, on, minutes: minutes + 6 }),
+    payload: { fed: run.chance.share() > 0.1, fine: true },
+  });
   return entries;
 }
 
 function drift(run: Run, tank: DemoTank, water: Water, agoDays: number): void {
-  for (const [id, step] of Object.entries(tank.dailyDrift) as [ParameterId, number][]) water[id] = Math.max(0, (water[id] ?? 0) + step * (0.6 + 0.8 * run.chance.share()));
+  for (const [id, step] of Object.entries(tank.dailyDrift) as [ParameterId, number][])
+    water[id] = Math.max(0, (water[id] ?? 0) + step * (0.6 + 0.8 * run.chance.share()));
   if (tank.key === 'breakfast' && agoDays < 75) water.ec25UsPerCm = (water.ec25UsPerCm ?? 0) + 1.9;
   if (tank.key === 'stairwell' && agoDays < 40) water.no3MgPerL = (water.no3MgPerL ?? 0) + 0.8;
   if (tank.key === 'linen' && agoDays <= 9) water.tanMgPerL = (water.tanMgPerL ?? 0) + 0.3;
@@ -152,18 +234,36 @@ function seen(run: Run, tank: DemoTank, water: Water, id: ParameterId, agoDays: 
   return Math.max(0, (water[id] ?? 0) + run.chance.spread() * (noise[id] ?? 0));
 }
 
-function changeEntries(run: Run, { tank, water, on, minutes, agoDays }: { tank: DemoTank; water: Water; on: string; minutes: number; agoDays: number }): NewEntry[] {
+function changeEntries(
+  run: Run,
+  { tank, water, on, minutes, agoDays }: { tank: DemoTank; water: Water; on: string; minutes: number; agoDays: number },
+): NewEntry[] {
   const source = { ...run.sourceWaters.get(tank.sourceKey), tempC: (water.tempC ?? 24) - 0.4 };
   const { changeFraction } = tank;
-  const { ph: _ph, ...mixed } = unwrap(changeEffect({ netVolumeL: 1, changeFraction, tank: water, source })).value.after;
+  const { ph: _ph, ...mixed } = unwrap(changeEffect({ netVolumeL: 1, changeFraction, tank: water, source })).value
+    .after;
   Object.assign(water, mixed, { tempC: tank.start.tempC });
-  const shown = Object.fromEntries(Object.entries(source).map(([id, value]) => [id, Math.round(value * 10) / 10])) as Water;
-  const payload = { entered: { by: 'fraction' as const, changeFraction }, sourceId: idOf(run, tank.sourceKey), water: shown, how: tank.payload.bearing === 'delicate' ? ('dripped' as const) : ('poured' as const) };
-  if (tank.key !== 'cellar-a' || agoDays !== 134) return [{ ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload }];
+  const shown = Object.fromEntries(
+    Object.entries(source).map(([id, value]) => [id, Math.round(value * 10) / 10]),
+  ) as Water;
+  const payload = {
+    entered: { by: 'fraction' as const, changeFraction },
+    sourceId: idOf(run, tank.sourceKey),
+    water: shown,
+    how: tank.payload.bearing === 'delicate' ? ('dripped' as const) : ('poured' as const),
+  };
+  if (tank.key !== 'cellar-a' || agoDays !== 134)
+    return [{ ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload }];
   const wrong: NewEntry = { ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload };
   return [
     wrong,
-    { ...head(run, { kind: 'strike', key: tank.key, on, minutes: minutes + 1 }), payload: { entryId: wrong.id, reason: 'The drum was mislabelled: it was lake water.' } },
-    { ...head(run, { kind: 'change', key: tank.key, on, minutes: minutes + 2 }), payload: { ...payload, sourceId: idOf(run, 'lake') } },
+    {
+      ...head(run, { kind: 'strike', key: tank.key, on, minutes: minutes + 1 }),
+      payload: { entryId: wrong.id, reason: 'The drum was mislabelled: it was lake water.' },
+    },
+    {
+      ...head(run, { kind: 'change', key: tank.key, on, minutes: minutes + 2 }),
+      payload: { ...payload, sourceId: idOf(run, 'lake') },
+    },
   ];
 }

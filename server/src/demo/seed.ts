@@ -18,7 +18,10 @@ export interface SeedOptions {
 const usableZone = (zone: string): string => (knownZone(zone) ? zone : 'UTC');
 
 export async function setUpEmpty(db: Db, { zone }: { zone: string }): Promise<void> {
-  await setUpHouse(db, { row: { name: 'My house', demo: false, clockOffsetMs: 0, frozenAtEpochMs: null }, zone: usableZone(zone) });
+  await setUpHouse(db, {
+    row: { name: 'My house', demo: false, clockOffsetMs: 0, frozenAtEpochMs: null },
+    zone: usableZone(zone),
+  });
 }
 
 /** Writes the demo house through the services, night by night, with a clock that steps along. */
@@ -27,7 +30,12 @@ export async function seedDemo(db: Db, { zone, tonightOn, kinds, checks, say }: 
   const realNow = Date.now();
   const on = tonightOn ?? nightOn({ atEpochMs: realNow, zone: ownZone });
   const tonightEpochMs = instantOf({ on, time: tonightTime, zone: ownZone });
-  const row = { name: 'Quillwater House', demo: true, clockOffsetMs: tonightEpochMs - realNow, frozenAtEpochMs: tonightOn === undefined ? null : tonightEpochMs };
+  const row = {
+    name: 'Quillwater House',
+    demo: true,
+    clockOffsetMs: tonightEpochMs - realNow,
+    frozenAtEpochMs: tonightOn === undefined ? null : tonightEpochMs,
+  };
   const clock = steppingClock(tonightEpochMs);
   const nights = demoNights({ tonightOn: on, zone: ownZone });
   await db.transaction(async (tx) => {
@@ -37,7 +45,8 @@ export async function seedDemo(db: Db, { zone, tonightOn, kinds, checks, say }: 
     for (const [index, night] of nights.entries()) {
       clock.to(night.writtenAtEpochMs);
       await writeEntries({ db: inside, house, kinds, checks, by: keeperId }, night.entries);
-      if (index % 137 === 136) say(`  demo house: ${Math.round((100 * (index + 1)) / nights.length)} % of eighteen months written`);
+      if (index % 137 === 136)
+        say(`  demo house: ${Math.round((100 * (index + 1)) / nights.length)} % of eighteen months written`);
     }
   });
 }

@@ -3,7 +3,9 @@ export interface Clock {
   nowEpochMs: () => number;
 }
 
-export const realClock = ({ offsetMs = 0 }: { offsetMs?: number } = {}): Clock => ({ nowEpochMs: () => Date.now() + offsetMs });
+export const realClock = ({ offsetMs = 0 }: { offsetMs?: number } = {}): Clock => ({
+  nowEpochMs: () => Date.now() + offsetMs,
+});
 export const stoppedClock = (atEpochMs: number): Clock => ({ nowEpochMs: () => atEpochMs });
 
 /** For seeding: time goes on only when told to. */

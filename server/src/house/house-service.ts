@@ -3,7 +3,15 @@ import { nightOn } from '#core/tonight';
 import type { House, Preferences } from '#contracts/tonight';
 import type { Db } from '../db';
 import { realClock, stoppedClock, type Clock } from './clock';
-import { readHouse, readPreferences, readZones, writeHouse, writePreferences, writeZone, type HouseRow } from './house-repo';
+import {
+  readHouse,
+  readPreferences,
+  readZones,
+  writeHouse,
+  writePreferences,
+  writeZone,
+  type HouseRow,
+} from './house-repo';
 
 /** One keeper on loopback; people come later, their ids are in the book from the first day. */
 export const keeperId = 'keeper';
@@ -24,8 +32,14 @@ export async function openHouse(db: Db, clock?: Clock): Promise<HouseContext> {
     const on = new Date(atEpochMs).toISOString().slice(0, 10);
     return zones.filter((z) => z.fromOn <= on).at(-1)?.zone ?? zones[0]?.zone ?? 'UTC';
   };
-  const ownClock = row.frozenAtEpochMs === null ? realClock({ offsetMs: row.clockOffsetMs }) : stoppedClock(row.frozenAtEpochMs);
-  return { row, clock: clock ?? ownClock, zoneAt, nightOnAt: (atEpochMs) => nightOn({ atEpochMs, zone: zoneAt(atEpochMs) }) };
+  const ownClock =
+    row.frozenAtEpochMs === null ? realClock({ offsetMs: row.clockOffsetMs }) : stoppedClock(row.frozenAtEpochMs);
+  return {
+    row,
+    clock: clock ?? ownClock,
+    zoneAt,
+    nightOnAt: (atEpochMs) => nightOn({ atEpochMs, zone: zoneAt(atEpochMs) }),
+  };
 }
 
 export async function setUpHouse(db: Db, { row, zone }: { row: HouseRow; zone: string }): Promise<void> {
@@ -33,10 +47,27 @@ export async function setUpHouse(db: Db, { row, zone }: { row: HouseRow; zone: s
   await writeZone(db, { fromOn: '1970-01-01', zone });
 }
 
-export async function houseView({ db, house, almanacVersion }: { db: Db; house: HouseContext; almanacVersion: number }): Promise<House> {
+export async function houseView({
+  db,
+  house,
+  almanacVersion,
+}: {
+  db: Db;
+  house: HouseContext;
+  almanacVersion: number;
+}): Promise<House> {
   const now = house.clock.nowEpochMs();
   const preferences = await readPreferences(db, keeperId);
-  return { nowAt: new Date(now).toISOString(), nightOn: house.nightOnAt(now), name: house.row.name, zone: house.zoneAt(now), demo: house.row.demo, frozen: house.row.frozenAtEpochMs !== null, almanacVersion, preferences: Object.fromEntries(Object.entries(preferences)) };
+  return {
+    nowAt: new Date(now).toISOString(),
+    nightOn: house.nightOnAt(now),
+    name: house.row.name,
+    zone: house.zoneAt(now),
+    demo: house.row.demo,
+    frozen: house.row.frozenAtEpochMs !== null,
+    almanacVersion,
+    preferences: Object.fromEntries(Object.entries(preferences)),
+  };
 }
 
 export async function changePreferences(db: Db, choices: Preferences): Promise<Preferences> {

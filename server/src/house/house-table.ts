@@ -11,7 +11,13 @@ export const house = pgTable('house', {
 });
 
 /** One time zone per house, dated. */
-export const houseZones = pgTable('house_zones', { fromOn: date({ mode: 'string' }).primaryKey(), zone: text().notNull() });
+export const houseZones = pgTable('house_zones', {
+  fromOn: date({ mode: 'string' }).primaryKey(),
+  zone: text().notNull(),
+});
 
 /** Mutable, outside the book, per person. */
-export const preferences = pgTable('preferences', { personId: text().primaryKey(), choices: jsonb().$type<Preferences>().notNull() });
+export const preferences = pgTable('preferences', {
+  personId: text().primaryKey(),
+  choices: jsonb().$type<Preferences>().notNull(),
+});

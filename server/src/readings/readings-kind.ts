@@ -15,15 +15,31 @@ function shown(value: ReadingValue): string {
 }
 
 export const readingsKind: KindModule<ReadingsPayload> = {
-  kind: 'readings', version: 1, on: 'either', reaches: 'itself',
+  kind: 'readings',
+  version: 1,
+  on: 'either',
+  reaches: 'itself',
   read: (payload) => v.parse(readingsPayload, payload),
   state: ({ values }) => ({ slot: 'readings', text: values.map(shown).join(', ') }),
   project: async (tx, entries) => {
     await tx.insert(readings).values(
       entries.flatMap(({ id, subjectId, happenedAt, payload, struck }) =>
         payload.values.map((value) => ({
-          entryId: id, subjectId, happenedAt, parameter: value.parameter, lo: value.lo, hi: value.hi, text: value.text, enteredUnit: value.enteredUnit, basis: value.basis ?? null, penFactor: value.penFactor ?? null,
-          kitName: value.kit?.name ?? null, kitVersion: value.kit?.version ?? null, context: payload.context, insisted: value.insisted ?? false, struck: struck.whole || struck.parameters.includes(value.parameter),
+          entryId: id,
+          subjectId,
+          happenedAt,
+          parameter: value.parameter,
+          lo: value.lo,
+          hi: value.hi,
+          text: value.text,
+          enteredUnit: value.enteredUnit,
+          basis: value.basis ?? null,
+          penFactor: value.penFactor ?? null,
+          kitName: value.kit?.name ?? null,
+          kitVersion: value.kit?.version ?? null,
+          context: payload.context,
+          insisted: value.insisted ?? false,
+          struck: struck.whole || struck.parameters.includes(value.parameter),
         })),
       ),
     );
@@ -32,15 +48,27 @@ export const readingsKind: KindModule<ReadingsPayload> = {
   clear: async (tx, subjectId) => {
     await tx.delete(readings).where(eq(readings.subjectId, subjectId));
   },
-  print: ({ context, values }) => `${context === 'routine' ? 'tested' : `tested (${context.replace('-', ' ')})`}: ${values.map((value) => `${shown(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
+  print: ({ context, values }) =>
+    `${context === 'routine' ? 'tested' : `tested (${context.replace('-', ' ')})`}: ${values.map((value) => `${shown(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
 };
 
 /** Enough for a direction (four readings) with some room. */
 const newestCount = 6;
-const newestOf = ({ sequence, subjectId, happenedAt, payload, struck }: ProjectedEntry<ReadingsPayload>): NewestPatch[] =>
+const newestOf = ({
+  sequence,
+  subjectId,
+  happenedAt,
+  payload,
+  struck,
+}: ProjectedEntry<ReadingsPayload>): NewestPatch[] =>
   payload.values
     .filter((value) => !struck.whole && !struck.parameters.includes(value.parameter))
-    .map(({ parameter, lo, hi }) => ({ subjectId, key: `reading:${parameter}`, item: [happenedAt.getTime(), sequence, lo, hi], keepCount: newestCount }));
+    .map(({ parameter, lo, hi }) => ({
+      subjectId,
+      key: `reading:${parameter}`,
+      item: [happenedAt.getTime(), sequence, lo, hi],
+      keepCount: newestCount,
+    }));
 
 /** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
 export const checkReadings: EntryCheck = (_tx, entry) => {
@@ -48,23 +76,41 @@ export const checkReadings: EntryCheck = (_tx, entry) => {
   const { values } = entry.payload;
   return values.flatMap((value, i) => [
     ...valueFaults(value).map((fault) => ({ ...fault, field: `values.${i}.${fault.field}` })),
-    ...(values.findIndex((other) => other.parameter === value.parameter) < i ? [{ field: `values.${i}.parameter`, message: `${value.parameter} stands twice in this set` }] : []),
+    ...(values.findIndex((other) => other.parameter === value.parameter) < i
+      ? [{ field: `values.${i}.parameter`, message: `${value.parameter} stands twice in this set` }]
+      : []),
   ]);
 };
 
 function valueFaults(value: ReadingValue): FieldFault[] {
   const parameter = parameterOf(value.parameter);
   if (!parameter) return [{ field: 'parameter', message: 'is not a known parameter' }];
-  if (value.lo === null && value.hi === null) return [{ field: 'lo', message: 'both ends are open, so the reading says nothing' }];
-  if (value.lo !== null && value.hi !== null && value.lo > value.hi) return [{ field: 'lo', message: `lies above the high end ${value.hi}` }];
+  if (value.lo === null && value.hi === null)
+    return [{ field: 'lo', message: 'both ends are open, so the reading says nothing' }];
+  if (value.lo !== null && value.hi !== null && value.lo > value.hi)
+    return [{ field: 'lo', message: `lies above the high end ${value.hi}` }];
   const { lo, hi } = parameter.possible;
   const ends = (['lo', 'hi'] as const).flatMap((end): FieldFault[] => {
     const number = value[end];
     if (number === null || (number >= lo && number <= hi)) return [];
     const mend = likelyMend({ parameter, value: number });
-    return [{ field: end, message: `${parameter.label} can only be ${lo} to ${hi}${parameter.unit ? ` ${parameter.unit}` : ''}`, ...(mend === undefined ? {} : { mend }) }];
+    return [
+      {
+        field: end,
+        message: `${parameter.label} can only be ${lo} to ${hi}${parameter.unit ? ` ${parameter.unit}` : ''}`,
+        ...(mend === undefined ? {} : { mend }),
+      },
+    ];
   });
   if (ends.length > 0 || value.insisted) return ends;
   const asked = plausibility({ parameter, reading: value });
-  return asked.kind === 'question' ? [{ field: 'insisted', message: `${asked.why}; send insisted: true to keep it`, ...(asked.mend === undefined ? {} : { mend: asked.mend }) }] : [];
+  return asked.kind === 'question'
+    ? [
+        {
+          field: 'insisted',
+          message: `${asked.why}; send insisted: true to keep it`,
+          ...(asked.mend === undefined ? {} : { mend: asked.mend }),
+        },
+      ]
+    : [];
 }

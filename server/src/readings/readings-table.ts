@@ -24,7 +24,9 @@ export const readings = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.entryId, t.parameter] }),
-    index('readings_latest').on(t.subjectId, t.parameter, t.happenedAt.desc()).where(sql`not struck`),
+    index('readings_latest')
+      .on(t.subjectId, t.parameter, t.happenedAt.desc())
+      .where(sql`not struck`),
     check('readings_ends', sql`(lo is not null or hi is not null) and (lo is null or hi is null or lo <= hi)`),
   ],
 );

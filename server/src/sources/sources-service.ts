@@ -9,7 +9,11 @@ export async function sourceList({ db, house }: { db: Db; house: HouseContext })
   const sources = rows.map((row): SourceView => ({
     sourceId: row.id,
     setUp: row.payload,
-    analysis: Object.fromEntries(analyses.filter((a) => a.subject_id === row.id).map((a) => [a.parameter, { lo: a.lo, hi: a.hi, atEpochMs: a.at_ms, text: a.text }])),
+    analysis: Object.fromEntries(
+      analyses
+        .filter((a) => a.subject_id === row.id)
+        .map((a) => [a.parameter, { lo: a.lo, hi: a.hi, atEpochMs: a.at_ms, text: a.text }]),
+    ),
   }));
   return { nowAt: new Date(now).toISOString(), sources };
 }

@@ -5,7 +5,16 @@ import type { Folio } from '#contracts/tanks';
 import type { BookDeps } from '../book';
 import { readPage } from '../book';
 import { notFound } from '../app';
-import { dated, everyParameter, readChanges, readHistory, readNewest, readTanks, tankLine, verdictOf } from '../tonight';
+import {
+  dated,
+  everyParameter,
+  readChanges,
+  readHistory,
+  readNewest,
+  readTanks,
+  tankLine,
+  verdictOf,
+} from '../tonight';
 
 const dayMs = 86_400_000;
 const entriesShownCount = 12;
@@ -28,20 +37,51 @@ export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: stri
   const byParameter: Folio['history'] = {};
   for (const row of history) (byParameter[row.parameter] ??= []).push(dated(row));
   return {
-    nowAt: new Date(nowEpochMs).toISOString(), nightOn: deps.house.nightOnAt(nowEpochMs), tank: tankLine({ tank, verdict, house: deps.house, nowEpochMs }), setUp: tank.payload, netVolumeL: tank.net_volume_l, setUpEntryId: tank.setup_entry_id, startedOn: tank.started_on,
+    nowAt: new Date(nowEpochMs).toISOString(),
+    nightOn: deps.house.nightOnAt(nowEpochMs),
+    tank: tankLine({ tank, verdict, house: deps.house, nowEpochMs }),
+    setUp: tank.payload,
+    netVolumeL: tank.net_volume_l,
+    setUpEntryId: tank.setup_entry_id,
+    startedOn: tank.started_on,
     lines: verdict.lines.map((line) => {
       const [latest, ...earlier] = newest.find((n) => n.parameter === line.parameter)?.newest.map(dated) ?? [];
-      return { parameter: line.parameter, state: line.state, reasonId: line.reasonId, reason: line.reason, direction: line.direction, band: line.band ? { ...line.band, sourceIds: [...line.band.sourceIds] } : null, latest: latest ?? null, earlier };
+      return {
+        parameter: line.parameter,
+        state: line.state,
+        reasonId: line.reasonId,
+        reason: line.reason,
+        direction: line.direction,
+        band: line.band ? { ...line.band, sourceIds: [...line.band.sourceIds] } : null,
+        latest: latest ?? null,
+        earlier,
+      };
     }),
     history: byParameter,
-    changes: changes.map((c) => ({ entryId: c.entry_id, atEpochMs: c.at_ms, changeFraction: c.change_fraction, changeL: c.change_l, sourceName: c.source_name ?? 'unknown', how: c.how, water: c.water })),
+    changes: changes.map((c) => ({
+      entryId: c.entry_id,
+      atEpochMs: c.at_ms,
+      changeFraction: c.change_fraction,
+      changeL: c.change_l,
+      sourceName: c.source_name ?? 'unknown',
+      how: c.how,
+      water: c.water,
+    })),
     movedToday: movedSince({ changes, levels: byParameter, sinceEpochMs: nowEpochMs - dayMs }),
     entries: page.entries,
   };
 }
 
 /** How far the changes of the last 24 hours have moved each parameter: f × |source − level before|, from the last reading. */
-function movedSince({ changes, levels, sinceEpochMs }: { changes: readonly { at_ms: number; change_fraction: number; water: Water }[]; levels: Folio['history']; sinceEpochMs: number }): Water {
+function movedSince({
+  changes,
+  levels,
+  sinceEpochMs,
+}: {
+  changes: readonly { at_ms: number; change_fraction: number; water: Water }[];
+  levels: Folio['history'];
+  sinceEpochMs: number;
+}): Water {
   const moved: Water = {};
   for (const change of changes.filter((c) => c.at_ms >= sinceEpochMs))
     for (const [id, value] of Object.entries(change.water) as [ParameterId, number][]) {
@@ -52,14 +92,29 @@ function movedSince({ changes, levels, sinceEpochMs }: { changes: readonly { at_
 }
 
 /** How the verdict on one parameter was reached: the same code with its recorder on. */
-export async function verdictWorking(deps: BookDeps, { tankId, parameter }: { tankId: string; parameter: ParameterId }): Promise<Working> {
+export async function verdictWorking(
+  deps: BookDeps,
+  { tankId, parameter }: { tankId: string; parameter: ParameterId },
+): Promise<Working> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const companions: ParameterId[] = parameter === 'tanMgPerL' ? [parameter, 'ph', 'tempC'] : [parameter];
-  const [[tank], newest] = await Promise.all([readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }), readNewest(deps.db, { tankIds: [tankId], parameters: companions })]);
+  const [[tank], newest] = await Promise.all([
+    readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
+    readNewest(deps.db, { tankIds: [tankId], parameters: companions }),
+  ]);
   if (!tank) throw notFound('tank');
   const note = recorder({ id: 'readings.judge', version: 1 });
   for (const { parameter: id, newest: rows } of newest)
-    for (const row of rows.slice(0, 1)) note.fact({ id, label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`, value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`, unit: id, origin: 'measured', entryId: row.entry_id, atEpochMs: row.at_ms });
+    for (const row of rows.slice(0, 1))
+      note.fact({
+        id,
+        label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`,
+        value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`,
+        unit: id,
+        origin: 'measured',
+        entryId: row.entry_id,
+        atEpochMs: row.at_ms,
+      });
   const verdict = verdictOf({ tank, nowEpochMs, note, only: parameter });
   const line = verdict.lines.find((l) => l.parameter === parameter);
   if (line) note.assume(`Verdict: ${line.reason}`);

@@ -42,7 +42,10 @@ export interface ChangeRow extends Record<string, unknown> {
 export const newestCount = 6;
 
 /** Tanks with the set-up in force at a time; one row each. */
-export async function readTanks(db: Db, { atEpochMs, tankId }: { atEpochMs: number; tankId?: string }): Promise<TankRow[]> {
+export async function readTanks(
+  db: Db,
+  { atEpochMs, tankId }: { atEpochMs: number; tankId?: string },
+): Promise<TankRow[]> {
   const at = new Date(atEpochMs).toISOString();
   const found = await db.execute<TankRow>(sql`
     select s.id, s.name, s.started_on::text, s.state, s.newest, u.entry_id as setup_entry_id, u.net_volume_l, u.payload from subjects s cross join lateral (
@@ -53,7 +56,10 @@ export async function readTanks(db: Db, { atEpochMs, tankId }: { atEpochMs: numb
 }
 
 /** The newest readings of every parameter of the tanks, by probes of the partial index: independent of the length of the book. */
-export async function readNewest(db: Db, { tankIds, parameters }: { tankIds: readonly string[]; parameters: readonly ParameterId[] }): Promise<ReadingsRow[]> {
+export async function readNewest(
+  db: Db,
+  { tankIds, parameters }: { tankIds: readonly string[]; parameters: readonly ParameterId[] },
+): Promise<ReadingsRow[]> {
   const found = await db.execute<ReadingsRow>(sql`
     select t.id as subject_id, p.parameter, n.newest
     from unnest(${sql.param([...tankIds])}::uuid[]) t(id) cross join unnest(${sql.param([...parameters])}::text[]) p(parameter) cross join lateral (
@@ -63,7 +69,10 @@ export async function readNewest(db: Db, { tankIds, parameters }: { tankIds: rea
   return found.rows;
 }
 
-export async function readChanges(db: Db, { tankIds, sinceEpochMs, limit }: { tankIds: readonly string[]; sinceEpochMs?: number; limit: number }): Promise<ChangeRow[]> {
+export async function readChanges(
+  db: Db,
+  { tankIds, sinceEpochMs, limit }: { tankIds: readonly string[]; sinceEpochMs?: number; limit: number },
+): Promise<ChangeRow[]> {
   const since = new Date(sinceEpochMs ?? 0).toISOString();
   const found = await db.execute<ChangeRow>(sql`
     select t.id as subject_id, c.entry_id, extract(epoch from c.happened_at)::float8 * 1000 as at_ms, c.change_fraction, c.change_l, c.how, c.water, s.name as source_name
@@ -74,7 +83,10 @@ export async function readChanges(db: Db, { tankIds, sinceEpochMs, limit }: { ta
 }
 
 /** All readings of one tank since a time, newest first. */
-export async function readHistory(db: Db, { tankId, sinceEpochMs }: { tankId: string; sinceEpochMs: number }): Promise<(ReadingRow & { parameter: ParameterId })[]> {
+export async function readHistory(
+  db: Db,
+  { tankId, sinceEpochMs }: { tankId: string; sinceEpochMs: number },
+): Promise<(ReadingRow & { parameter: ParameterId })[]> {
   const found = await db.execute<(ReadingRow & { parameter: ParameterId }) & Record<string, unknown>>(sql`
     select entry_id, parameter, lo, hi, extract(epoch from happened_at)::float8 * 1000 as at_ms, text, insisted from readings
     where subject_id = ${tankId} and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc`);

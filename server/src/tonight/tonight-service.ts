@@ -13,29 +13,81 @@ export interface TonightDeps {
   house: HouseContext;
 }
 
-const practiceOf = (id: string): Practice => shippedAlmanac.practices.find((p) => p.id === id) ?? { id, version: 0, livestock: '', name: id, reason: '', bands: [] };
+const practiceOf = (id: string): Practice =>
+  shippedAlmanac.practices.find((p) => p.id === id) ?? {
+    id,
+    version: 0,
+    livestock: '',
+    name: id,
+    reason: '',
+    bands: [],
+  };
 
 /** The bands for a tank: safety lines, its practice's, and the keeper's own on top, graded as the keeper's choice. */
 export function bandsOf(tank: TankRow): BandLine[] {
-  const overrides = tank.payload.overrides.map((o): BandLine => ({ parameter: o.parameter, lo: o.lo, hi: o.hi, grade: 'single-observation', sourceIds: [], note: o.reason }));
+  const overrides = tank.payload.overrides.map((o): BandLine => ({
+    parameter: o.parameter,
+    lo: o.lo,
+    hi: o.hi,
+    grade: 'single-observation',
+    sourceIds: [],
+    note: o.reason,
+  }));
   return bandsInForce({ practice: practiceOf(tank.payload.practiceId), safety: shippedAlmanac.safety, overrides });
 }
 
-export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({ lo: row.lo, hi: row.hi, atEpochMs: row.at_ms, entryId: row.entry_id, text: row.text, insisted: row.insisted });
+export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({
+  lo: row.lo,
+  hi: row.hi,
+  atEpochMs: row.at_ms,
+  entryId: row.entry_id,
+  text: row.text,
+  insisted: row.insisted,
+});
 
 /** The newest few that are kept with each tank, as the core wants them. */
 function historyOf({ newest }: TankRow): TankHistory {
   const readings: Partial<Record<ParameterId, DatedReading[]>> = {};
   for (const [key, items] of Object.entries(newest)) {
     const [kind, parameter] = key.split(':');
-    if (kind === 'reading') readings[parameter as ParameterId] = items.map(([atEpochMs, , lo, hi]) => ({ atEpochMs, lo: lo as number | null, hi: hi as number | null }));
+    if (kind === 'reading')
+      readings[parameter as ParameterId] = items.map(([atEpochMs, , lo, hi]) => ({
+        atEpochMs,
+        lo: lo as number | null,
+        hi: hi as number | null,
+      }));
   }
-  return { readings, changes: (newest['change'] ?? []).map(([atEpochMs, , changeFraction, source]) => ({ atEpochMs, changeFraction: changeFraction as number, source: source as Water })) };
+  return {
+    readings,
+    changes: (newest['change'] ?? []).map(([atEpochMs, , changeFraction, source]) => ({
+      atEpochMs,
+      changeFraction: changeFraction as number,
+      source: source as Water,
+    })),
+  };
 }
 
-export function verdictOf({ tank, nowEpochMs, note, only }: { tank: TankRow; nowEpochMs: number; note?: Recorder; only?: ParameterId }): TankVerdict {
+export function verdictOf({
+  tank,
+  nowEpochMs,
+  note,
+  only,
+}: {
+  tank: TankRow;
+  nowEpochMs: number;
+  note?: Recorder;
+  only?: ParameterId;
+}): TankVerdict {
   return tankVerdict(
-    { catalogue: only ? shippedAlmanac.parameters.filter((p) => p.id === only) : shippedAlmanac.parameters, bands: bandsOf(tank), history: historyOf(tank), thresholds: shippedAlmanac.thresholds, chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL, nowEpochMs, resting: tank.payload.purpose === 'resting' },
+    {
+      catalogue: only ? shippedAlmanac.parameters.filter((p) => p.id === only) : shippedAlmanac.parameters,
+      bands: bandsOf(tank),
+      history: historyOf(tank),
+      thresholds: shippedAlmanac.thresholds,
+      chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL,
+      nowEpochMs,
+      resting: tank.payload.purpose === 'resting',
+    },
     note,
   );
 }
@@ -47,10 +99,25 @@ export async function tonightSheet({ db, house }: TonightDeps): Promise<Tonight>
   const nowEpochMs = house.clock.nowEpochMs();
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
   const rows = tanks.map((tank) => tankLine({ tank, verdict: verdictOf({ tank, nowEpochMs }), house, nowEpochMs }));
-  return { nowAt: new Date(nowEpochMs).toISOString(), nightOn: house.nightOnAt(nowEpochMs), house: house.row.name, tanks: rows };
+  return {
+    nowAt: new Date(nowEpochMs).toISOString(),
+    nightOn: house.nightOnAt(nowEpochMs),
+    house: house.row.name,
+    tanks: rows,
+  };
 }
 
-export function tankLine({ tank, verdict, house, nowEpochMs }: { tank: TankRow; verdict: TankVerdict; house: HouseContext; nowEpochMs: number }): TonightTank {
+export function tankLine({
+  tank,
+  verdict,
+  house,
+  nowEpochMs,
+}: {
+  tank: TankRow;
+  verdict: TankVerdict;
+  house: HouseContext;
+  nowEpochMs: number;
+}): TonightTank {
   const { looked, mark } = tank.state;
   const lastDone = (['looked', 'change', 'readings', 'note'] as const).flatMap((kind) => {
     const done = tank.state[kind];
@@ -58,9 +125,22 @@ export function tankLine({ tank, verdict, house, nowEpochMs }: { tank: TankRow; 
   });
   const zone = house.zoneAt(nowEpochMs);
   return {
-    tankId: tank.id, name: tank.name, rack: tank.payload.rack, roundOrder: tank.payload.roundOrder, purpose: tank.payload.purpose, doubtful: mark?.text === 'doubtful', netVolumeL: tank.net_volume_l,
-    state: verdict.state, reasonId: verdict.reasonId, reason: verdict.reason, deciding: verdict.deciding, urgent: verdict.urgent, nextStep: verdict.nextStep,
-    lookedTonight: looked !== undefined && nightOn({ atEpochMs: looked.atEpochMs, zone }) === nightOn({ atEpochMs: nowEpochMs, zone }),
+    tankId: tank.id,
+    name: tank.name,
+    rack: tank.payload.rack,
+    roundOrder: tank.payload.roundOrder,
+    purpose: tank.payload.purpose,
+    doubtful: mark?.text === 'doubtful',
+    netVolumeL: tank.net_volume_l,
+    state: verdict.state,
+    reasonId: verdict.reasonId,
+    reason: verdict.reason,
+    deciding: verdict.deciding,
+    urgent: verdict.urgent,
+    nextStep: verdict.nextStep,
+    lookedTonight:
+      looked !== undefined &&
+      nightOn({ atEpochMs: looked.atEpochMs, zone }) === nightOn({ atEpochMs: nowEpochMs, zone }),
     lastDone: lastDone.sort((a, b) => b.at.localeCompare(a.at)),
   };
 }

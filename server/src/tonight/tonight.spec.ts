@@ -6,7 +6,18 @@ import type { SourceList } from '#contracts/sources';
 import type { Folio } from '#contracts/tanks';
 import type { House, Tonight } from '#contracts/tonight';
 import type { Working } from '#core/explain';
-import { at, changeEntry, id, lookedEntry, noteEntry, openTestHouse, readingsEntry, sourceEntry, tankEntry, type TestHouse } from '../app/harness.cases';
+import {
+  at,
+  changeEntry,
+  id,
+  lookedEntry,
+  noteEntry,
+  openTestHouse,
+  readingsEntry,
+  sourceEntry,
+  tankEntry,
+  type TestHouse,
+} from '../app/harness.cases';
 import { settingsFrom } from '../app/settings';
 import { demoNights } from '../demo/history';
 
@@ -19,14 +30,20 @@ async function newTank(over: Parameters<typeof tankEntry>[1] = {}): Promise<stri
   await house.write(tankEntry(tank, over));
   return tank;
 }
-const lineOf = async (tank: string) => (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tank)!;
+const lineOf = async (tank: string) =>
+  (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tank)!;
 
 describe('GET /api/tonight', () => {
   it('gives each tank a state, a reason, one next step and what was last done', async () => {
     const tank = await newTank();
     await house.write(readingsEntry(tank, { no3MgPerL: [40, 80] }), lookedEntry(tank, at(1)));
     const line = await lineOf(tank);
-    expect([line.state, line.deciding, line.nextStep.kind, line.lookedTonight]).toEqual(['act', 'no3MgPerL', 'change', false]);
+    expect([line.state, line.deciding, line.nextStep.kind, line.lookedTonight]).toEqual([
+      'act',
+      'no3MgPerL',
+      'change',
+      false,
+    ]);
     expect(line.lastDone.map((d) => d.kind).sort()).toEqual(['looked', 'readings']);
   });
   it('looked, fed, fine tonight is seen as tonight; a doubtful mark moves the tank on the round', async () => {
@@ -39,7 +56,14 @@ describe('GET /api/tonight', () => {
     const wrong = readingsEntry(tank, { no3MgPerL: [80, 160] });
     await house.write(wrong, readingsEntry(tank, { no3MgPerL: [5, 10] }, at(3)));
     expect((await lineOf(tank)).state).toBe('act');
-    await house.write({ id: id(), kind: 'strike', kindVersion: 1, subjectId: tank, happenedAt: at(0), payload: { entryId: wrong.id, reason: 'other tank' } });
+    await house.write({
+      id: id(),
+      kind: 'strike',
+      kindVersion: 1,
+      subjectId: tank,
+      happenedAt: at(0),
+      payload: { entryId: wrong.id, reason: 'other tank' },
+    });
     expect((await lineOf(tank)).state).toBe('settled');
   });
 });
@@ -66,32 +90,62 @@ describe('GET folio, working, sources, almanac, house', () => {
   it('a source shows the newest analysis value by value', async () => {
     const source = id();
     await house.write(sourceEntry(source));
-    await house.write(readingsEntry(source, { ghDegrees: [10, 11], ph: [7, 7.5] }, at(5)), readingsEntry(source, { ghDegrees: [13, 14] }, at(1)));
+    await house.write(
+      readingsEntry(source, { ghDegrees: [10, 11], ph: [7, 7.5] }, at(5)),
+      readingsEntry(source, { ghDegrees: [13, 14] }, at(1)),
+    );
     const found = (await house.get<SourceList>('/api/sources')).body.sources.find((s) => s.sourceId === source)!;
     expect([found.analysis.ghDegrees?.lo, found.analysis.ph?.lo]).toEqual([13, 7]);
   });
   it('serves the almanac with its findings, the house, preferences, and OpenAPI 3.1 with every route', async () => {
     expect((await house.get<AlmanacView>('/api/almanac')).body.findings.length).toBe(loadAlmanac().findings.length);
     expect((await house.get<House>('/api/house')).body.nightOn).toBe('2026-03-14');
-    await house.send({ lamp: 'out' }, '/api/preferences', { method: 'PUT', body: '{"lamp":"out"}', headers: { 'Content-Type': 'application/json' } });
+    await house.send({ lamp: 'out' }, '/api/preferences', {
+      method: 'PUT',
+      body: '{"lamp":"out"}',
+      headers: { 'Content-Type': 'application/json' },
+    });
     expect((await house.get<House>('/api/house')).body.preferences['lamp']).toBe('out');
     const api = (await house.get<{ openapi: string; paths: Record<string, unknown> }>('/api/openapi.json')).body;
     expect(api.openapi).toBe('3.1.0');
     expect(Object.keys(api.paths)).toContain('/api/tanks/{tankId}/folio');
   });
   it('answers 404 for an unknown tank and address, 400 for a wrong id', async () => {
-    const statuses = await Promise.all([`/api/tanks/${id()}/folio`, '/api/nowhere', '/api/tanks/lobby/folio', `/api/tanks/${id()}/folio?days=0`].map(async (p) => (await house.get(p)).status));
+    const statuses = await Promise.all(
+      [`/api/tanks/${id()}/folio`, '/api/nowhere', '/api/tanks/lobby/folio', `/api/tanks/${id()}/folio?days=0`].map(
+        async (p) => (await house.get(p)).status,
+      ),
+    );
     expect(statuses).toEqual([404, 404, 400, 400]);
   });
 });
 
 describe('advice in the book', () => {
-  const advice = (over: object) => ({ advice: 'too-large', reason: 'x', before: { tempC: 25 }, after: { tempC: 20 }, bearing: 'usual', emergency: null, method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version }, lines: [], ...over });
+  const advice = (over: object) => ({
+    advice: 'too-large',
+    reason: 'x',
+    before: { tempC: 25 },
+    after: { tempC: 20 },
+    bearing: 'usual',
+    emergency: null,
+    method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version },
+    lines: [],
+    ...over,
+  });
   it('against advice needs a reason; advice that its own figures do not give is refused', async () => {
     const [tank, source] = [await newTank(), id()];
     await house.write(sourceEntry(source));
     const change = changeEntry(tank, source, 20);
-    const sent = (given: object, reason?: string) => house.send<{ errors?: { field: string }[] }>({ entries: [{ ...change, id: id(), payload: { ...change.payload, advice: given, ...(reason ? { overrideReason: reason } : {}) } }] });
+    const sent = (given: object, reason?: string) =>
+      house.send<{ errors?: { field: string }[] }>({
+        entries: [
+          {
+            ...change,
+            id: id(),
+            payload: { ...change.payload, advice: given, ...(reason ? { overrideReason: reason } : {}) },
+          },
+        ],
+      });
     expect((await sent(advice({}))).body.errors?.[0]?.field).toBe('entries.0.payload.overrideReason');
     expect((await sent(advice({ advice: 'wise' }))).body.errors?.[0]?.field).toBe('entries.0.payload.advice.advice');
     expect((await sent(advice({}), 'it had to be')).status).toBe(201);
@@ -100,15 +154,27 @@ describe('advice in the book', () => {
 
 describe('the demo house and the settings', () => {
   it('the same seed and evening give the same book; every value is one the parser itself gives', () => {
-    const [one, two] = [demoNights({ tonightOn: '2026-03-14', zone: 'UTC' }), demoNights({ tonightOn: '2026-03-14', zone: 'UTC' })];
+    const [one, two] = [
+      demoNights({ tonightOn: '2026-03-14', zone: 'UTC' }),
+      demoNights({ tonightOn: '2026-03-14', zone: 'UTC' }),
+    ];
     expect(JSON.stringify(one)).toBe(JSON.stringify(two));
     const values = one.flatMap((n) => n.entries).flatMap((e) => (e.kind === 'readings' ? e.payload.values : []));
-    const off = values.filter((v) => { const parameter = shippedAlmanac.parameters.find((p) => p.id === v.parameter)!; return unwrap(parseReading({ parameter, text: v.text })).lo !== v.lo; });
+    const off = values.filter((v) => {
+      const parameter = shippedAlmanac.parameters.find((p) => p.id === v.parameter)!;
+      return unwrap(parseReading({ parameter, text: v.text })).lo !== v.lo;
+    });
     expect(values.length).toBeGreaterThan(2000);
     expect(off).toEqual([]);
   });
   it('refuses to listen beyond this machine, a wrong port and a wrong evening', () => {
     const env = { DATABASE_URL: 'postgres://x' };
-    for (const [args, more] of [[[], { HOST: '0.0.0.0' }], [[], { PORT: 'x' }], [['--tonight', 'soon'], {}], [[], { DATABASE_URL: '' }]] as const) expect(() => settingsFrom(args, { ...env, ...more })).toThrowError();
+    for (const [args, more] of [
+      [[], { HOST: '0.0.0.0' }],
+      [[], { PORT: 'x' }],
+      [['--tonight', 'soon'], {}],
+      [[], { DATABASE_URL: '' }],
+    ] as const)
+      expect(() => settingsFrom(args, { ...env, ...more })).toThrowError();
   });
 });

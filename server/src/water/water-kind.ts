@@ -9,20 +9,45 @@ import { clearChanges, insertChanges, netVolumeInForce } from './water-repo';
 /** Changes that can lie between the newest readings. */
 const newestCount = 12;
 
-const sizeText = ({ entered }: ChangePayload): string => (entered.by === 'litres' ? `${entered.changeL} L` : `${Math.round(entered.changeFraction * 1000) / 10} %`);
+const sizeText = ({ entered }: ChangePayload): string =>
+  entered.by === 'litres' ? `${entered.changeL} L` : `${Math.round(entered.changeFraction * 1000) / 10} %`;
 
 export const changeKind: KindModule<ChangePayload> = {
-  kind: 'change', version: 1, on: 'tank', reaches: 'itself',
+  kind: 'change',
+  version: 1,
+  on: 'tank',
+  reaches: 'itself',
   read: (payload) => v.parse(changePayload, payload),
   state: (change) => ({ slot: 'change', text: `changed ${sizeText(change)}` }),
   project: async (tx, entries) => {
-    const fractions = await insertChanges(tx, entries.map(({ id, subjectId, happenedAt, payload, struck }) => ({ entryId: id, subjectId, happenedAt, payload, struck: struck.whole })));
-    return entries.filter((e) => !e.struck.whole).map(({ id, sequence, subjectId, happenedAt, payload }) => ({ subjectId, key: 'change', item: [happenedAt.getTime(), sequence, fractions.get(id) ?? 0, payload.water], keepCount: newestCount }));
+    const fractions = await insertChanges(
+      tx,
+      entries.map(({ id, subjectId, happenedAt, payload, struck }) => ({
+        entryId: id,
+        subjectId,
+        happenedAt,
+        payload,
+        struck: struck.whole,
+      })),
+    );
+    return entries
+      .filter((e) => !e.struck.whole)
+      .map(({ id, sequence, subjectId, happenedAt, payload }) => ({
+        subjectId,
+        key: 'change',
+        item: [happenedAt.getTime(), sequence, fractions.get(id) ?? 0, payload.water],
+        keepCount: newestCount,
+      }));
   },
   clear: clearChanges,
   print: (change, names) => {
     const temp = change.water.tempC === undefined ? '' : ` at ${change.water.tempC.toFixed(1)} °C`;
-    const against = change.advice?.advice === 'too-large' ? ` — against advice: ${change.overrideReason ?? ''}` : change.advice?.advice === 'lesser-harm' ? ` — emergency: ${change.overrideReason ?? ''}` : '';
+    const against =
+      change.advice?.advice === 'too-large'
+        ? ` — against advice: ${change.overrideReason ?? ''}`
+        : change.advice?.advice === 'lesser-harm'
+          ? ` — emergency: ${change.overrideReason ?? ''}`
+          : '';
     return `changed ${sizeText(change)}, ${names(change.sourceId)}${temp}, ${change.how}${against}`;
   },
 };
@@ -32,8 +57,13 @@ export const checkChange: EntryCheck = async (tx, entry) => {
   const change = v.parse(changePayload, entry.payload);
   const faults: FieldFault[] = [];
   const netVolumeL = await netVolumeInForce(tx, { subjectId: entry.subjectId, at: new Date(entry.happenedAt) });
-  if (netVolumeL === null) faults.push({ field: 'entered', message: 'this tank has no set-up, so its net volume is not known' });
-  else if (change.entered.by === 'litres' && change.entered.changeL > netVolumeL) faults.push({ field: 'entered.changeL', message: `${change.entered.changeL} L is more than the ${netVolumeL.toFixed(1)} L that are in it (${Math.round((100 * change.entered.changeL) / netVolumeL)} %)` });
+  if (netVolumeL === null)
+    faults.push({ field: 'entered', message: 'this tank has no set-up, so its net volume is not known' });
+  else if (change.entered.by === 'litres' && change.entered.changeL > netVolumeL)
+    faults.push({
+      field: 'entered.changeL',
+      message: `${change.entered.changeL} L is more than the ${netVolumeL.toFixed(1)} L that are in it (${Math.round((100 * change.entered.changeL) / netVolumeL)} %)`,
+    });
   const [source] = await readSubjects(tx, [change.sourceId]);
   if (source?.kind !== 'source') faults.push({ field: 'sourceId', message: 'is not a water source in the book' });
   if (change.advice) faults.push(...adviceFaults(change.advice, change.overrideReason));
@@ -42,9 +72,21 @@ export const checkChange: EntryCheck = async (tx, entry) => {
 
 /** The advice is stored as it was given; it must be what our own code says of the same figures. */
 function adviceFaults(given: GivenAdvice, overrideReason: string | undefined): FieldFault[] {
-  const again = changeAdvice({ bearing: given.bearing, before: given.before, after: given.after, limits: shippedAlmanac.limits, emergency: given.emergency, movedToday: given.movedToday });
+  const again = changeAdvice({
+    bearing: given.bearing,
+    before: given.before,
+    after: given.after,
+    limits: shippedAlmanac.limits,
+    emergency: given.emergency,
+    movedToday: given.movedToday,
+  });
   const faults: FieldFault[] = [];
-  if (given.method.almanacVersion === shippedAlmanac.version && (!again.ok || again.value.value.advice !== given.advice)) faults.push({ field: 'advice.advice', message: 'is not what these figures give' });
-  if (given.advice !== 'wise' && overrideReason === undefined) faults.push({ field: 'overrideReason', message: 'is needed where the advice was against the step' });
+  if (
+    given.method.almanacVersion === shippedAlmanac.version &&
+    (!again.ok || again.value.value.advice !== given.advice)
+  )
+    faults.push({ field: 'advice.advice', message: 'is not what these figures give' });
+  if (given.advice !== 'wise' && overrideReason === undefined)
+    faults.push({ field: 'overrideReason', message: 'is needed where the advice was against the step' });
   return faults;
 }

@@ -14,8 +14,16 @@ export interface ChangeRow {
 /** One statement: each change with the set-up in force at its time, or the first one where it came before all. */
 export async function insertChanges(tx: Tx, rows: readonly ChangeRow[]): Promise<Map<string, number>> {
   const sent = rows.map(({ entryId, subjectId, happenedAt, payload, struck }) => ({
-    entry_id: entryId, subject_id: subjectId, happened_at: happenedAt.toISOString(), source_id: payload.sourceId, how: payload.how, water: payload.water, advice: payload.advice?.advice ?? null, struck,
-    litres: payload.entered.by === 'litres' ? payload.entered.changeL : null, fraction: payload.entered.by === 'fraction' ? payload.entered.changeFraction : null,
+    entry_id: entryId,
+    subject_id: subjectId,
+    happened_at: happenedAt.toISOString(),
+    source_id: payload.sourceId,
+    how: payload.how,
+    water: payload.water,
+    advice: payload.advice?.advice ?? null,
+    struck,
+    litres: payload.entered.by === 'litres' ? payload.entered.changeL : null,
+    fraction: payload.entered.by === 'fraction' ? payload.entered.changeFraction : null,
   }));
   const inserted = await tx.execute<{ entry_id: string; change_fraction: number }>(sql`
     insert into changes (entry_id, subject_id, happened_at, source_id, change_l, change_fraction, how, water, advice, struck)
@@ -31,7 +39,10 @@ export async function clearChanges(tx: Tx, subjectId: string): Promise<void> {
   await tx.delete(changes).where(eq(changes.subjectId, subjectId));
 }
 
-export async function netVolumeInForce(db: Db | Tx, { subjectId, at }: { subjectId: string; at: Date }): Promise<number | null> {
+export async function netVolumeInForce(
+  db: Db | Tx,
+  { subjectId, at }: { subjectId: string; at: Date },
+): Promise<number | null> {
   const found = await db.execute<{ net_volume_l: number }>(sql`
     select net_volume_l from tank_setups where subject_id = ${subjectId} and not struck
     order by (from_at <= ${at.toISOString()}::timestamptz) desc, case when from_at <= ${at.toISOString()}::timestamptz then from_at end desc, from_at limit 1`);

@@ -18,5 +18,9 @@ export const changes = pgTable(
     advice: text(),
     struck: boolean().notNull().default(false),
   },
-  (t) => [index('changes_latest').on(t.subjectId, t.happenedAt.desc()).where(sql`not struck`)],
+  (t) => [
+    index('changes_latest')
+      .on(t.subjectId, t.happenedAt.desc())
+      .where(sql`not struck`),
+  ],
 );

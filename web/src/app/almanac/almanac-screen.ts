@@ -42,21 +42,39 @@ export class AlmanacScreen {
   protected readonly fault = signal(false);
   protected readonly bearings = ['delicate', 'usual', 'robust'] as const;
   protected readonly words = gradeWords;
-  protected readonly closes = { never: 'Does not close:', 'in-part': 'Closes only in part:', needs: 'Closes with help:' } as const;
-  protected readonly columns = parameters.filter((p) => ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'].includes(p.id));
+  protected readonly closes = {
+    never: 'Does not close:',
+    'in-part': 'Closes only in part:',
+    needs: 'Closes with help:',
+  } as const;
+  protected readonly columns = parameters.filter((p) =>
+    ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'].includes(p.id),
+  );
   private readonly names = computed(() => new Map(this.almanac()?.practices.map((p) => [p.id, p.name])));
   constructor() {
-    inject(Api).call('almanac').pipe(catchError(() => { this.fault.set(true); return of(null); })).subscribe((a) => { this.almanac.set(a); });
+    inject(Api)
+      .call('almanac')
+      .pipe(
+        catchError(() => {
+          this.fault.set(true);
+          return of(null);
+        }),
+      )
+      .subscribe((a) => {
+        this.almanac.set(a);
+      });
   }
   protected name = (id: string): string => this.names().get(id) ?? id;
   protected label = (id: string): string => parameters.find((p) => p.id === id)?.label ?? id;
-  protected findings = (id: string): AlmanacView['findings'] => this.almanac()?.findings.filter((f) => f.practiceId === id) ?? [];
+  protected findings = (id: string): AlmanacView['findings'] =>
+    this.almanac()?.findings.filter((f) => f.practiceId === id) ?? [];
   protected band(p: AlmanacView['practices'][number], id: string): string {
     const line = p.bands.find((b) => b.parameter === id);
     if (!line) return '';
     return line.lo === null ? `≤ ${line.hi ?? ''}` : line.hi === null ? `≥ ${line.lo}` : `${line.lo}–${line.hi}`;
   }
-  protected grades = (p: AlmanacView['practices'][number]): string => [...new Set(p.bands.map((b) => gradeWords[b.grade] ?? b.grade))].join(', ');
+  protected grades = (p: AlmanacView['practices'][number]): string =>
+    [...new Set(p.bands.map((b) => gradeWords[b.grade] ?? b.grade))].join(', ');
   protected limit(l: AlmanacView['limits'][number], bearing: 'delicate' | 'usual' | 'robust'): string {
     const { value } = l.byBearing[bearing];
     const unit = parameters.find((p) => p.id === l.parameter)?.unit ?? '';

@@ -37,9 +37,13 @@ export class BookScreen {
   constructor() {
     effect(() => {
       this.subject();
-      untracked(() => { this.load(); });
+      untracked(() => {
+        this.load();
+      });
     });
-    this.outbox.written.subscribe(() => { this.load(); });
+    this.outbox.written.subscribe(() => {
+      this.load();
+    });
   }
   protected readonly nights = computed(() => {
     const nights: { on: string; title: string; entries: BookEntry[] }[] = [];
@@ -52,13 +56,21 @@ export class BookScreen {
   });
   protected load(older: string | null = null): void {
     const [before, beforeSequence] = older?.split('/') ?? [];
-    this.api.call('entries', { query: { subject: this.subject() ?? undefined, before, beforeSequence, limit: '150' } }).pipe(catchError((error: unknown) => { this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed'); return of(null); })).subscribe((page: BookPage | null) => {
-      if (!page) return;
-      this.fault.set('');
-      this.loaded.set(true);
-      this.entries.update((all) => (older ? [...all, ...page.entries] : page.entries));
-      this.olderThan.set(page.olderThan);
-    });
+    this.api
+      .call('entries', { query: { subject: this.subject() ?? undefined, before, beforeSequence, limit: '150' } })
+      .pipe(
+        catchError((error: unknown) => {
+          this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');
+          return of(null);
+        }),
+      )
+      .subscribe((page: BookPage | null) => {
+        if (!page) return;
+        this.fault.set('');
+        this.loaded.set(true);
+        this.entries.update((all) => (older ? [...all, ...page.entries] : page.entries));
+        this.olderThan.set(page.olderThan);
+      });
   }
   protected more(): void {
     this.load(this.olderThan());
@@ -68,8 +80,14 @@ export class BookScreen {
     void this.router.navigate(['/book'], { queryParams: subject ? { subject } : {} });
   }
   protected when = (at: string): string => whenText(at, this.house.zone());
-  protected canStrike = (e: BookEntry): boolean => !['strike', 'set-up', 'source'].includes(e.kind) && (!e.struck || e.struck.parameters.length > 0);
-  protected parts = (e: BookEntry): { id: ParameterId; label: string }[] => (e.kind === 'readings' ? (e.payload as ReadingsPayload).values.filter((v) => !e.struck?.parameters.includes(v.parameter)).map((v) => ({ id: v.parameter, label: parameters.find((p) => p.id === v.parameter)?.label ?? v.parameter })) : []);
+  protected canStrike = (e: BookEntry): boolean =>
+    !['strike', 'set-up', 'source'].includes(e.kind) && (!e.struck || e.struck.parameters.length > 0);
+  protected parts = (e: BookEntry): { id: ParameterId; label: string }[] =>
+    e.kind === 'readings'
+      ? (e.payload as ReadingsPayload).values
+          .filter((v) => !e.struck?.parameters.includes(v.parameter))
+          .map((v) => ({ id: v.parameter, label: parameters.find((p) => p.id === v.parameter)?.label ?? v.parameter }))
+      : [];
   protected open(e: BookEntry): void {
     this.striking.set(e.id);
     this.reason.set('');
@@ -86,12 +104,21 @@ export class BookScreen {
     const reason = this.reason().trim();
     if (reason === '') return;
     const part = this.part();
-    const entry: NewEntry = { id: newId(), kind: 'strike', kindVersion: 1, subjectId: e.subjectId, happenedAt: this.house.nowIso(), payload: { entryId: e.id, reason, ...(part ? { parameter: part as ParameterId } : {}) } };
+    const entry: NewEntry = {
+      id: newId(),
+      kind: 'strike',
+      kindVersion: 1,
+      subjectId: e.subjectId,
+      happenedAt: this.house.nowIso(),
+      payload: { entryId: e.id, reason, ...(part ? { parameter: part as ParameterId } : {}) },
+    };
     const sent = await this.outbox.write([entry]);
     if (sent.state === 'refused') this.fault.set(sent.problem.title);
     else {
       this.striking.set(null);
-      this.said.set(sent.state === 'written' ? 'Struck. It stays readable.' : 'Kept on this device, sent when the server is back.');
+      this.said.set(
+        sent.state === 'written' ? 'Struck. It stays readable.' : 'Kept on this device, sent when the server is back.',
+      );
     }
   }
 }

@@ -54,15 +54,32 @@ export class LedgerLine {
   protected readonly line = signal('');
   protected readonly insisted = signal<ReadonlySet<string>>(new Set());
   protected readonly fault = signal('');
-  protected readonly names = computed(() => this.tonight.tanks().map((t) => t.name).join(', '));
-  protected readonly understood = computed(() => lineReadings({ line: this.line(), catalogue: parameters, tanks: this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name })) }));
+  protected readonly names = computed(() =>
+    this.tonight
+      .tanks()
+      .map((t) => t.name)
+      .join(', '),
+  );
+  protected readonly understood = computed(() =>
+    lineReadings({
+      line: this.line(),
+      catalogue: parameters,
+      tanks: this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name })),
+    }),
+  );
   protected readonly tank = computed(() => this.tonight.tankNamed(this.understood().tankId ?? this.openTank()));
   private readonly folio = computed(() => {
     const folio = this.folios.folio();
     return folio && folio.tank.tankId === this.tank()?.tankId ? folio : null;
   });
   protected readonly rows = computed(() => this.understood().readings.flatMap((reading) => this.rowOf(reading)));
-  protected readonly ready = computed(() => this.tank() !== null && this.rows().length > 0 && this.understood().questions.length === 0 && this.rows().every((r) => r.question === null || this.insisted().has(r.reading.parameter)));
+  protected readonly ready = computed(
+    () =>
+      this.tank() !== null &&
+      this.rows().length > 0 &&
+      this.understood().questions.length === 0 &&
+      this.rows().every((r) => r.question === null || this.insisted().has(r.reading.parameter)),
+  );
 
   constructor() {
     void this.outbox.draft(draftId).then((text) => {
@@ -77,12 +94,30 @@ export class LedgerLine {
   private openTank(): string {
     return /^\/tanks\/([0-9a-f-]{36})/.exec(location.pathname)?.[1] ?? '';
   }
-  private rowOf(reading: LineReading): { reading: LineReading; label: string; text: string; tone: string; band: { lo: number | null; hi: number | null } | null; question: string | null }[] {
+  private rowOf(reading: LineReading): {
+    reading: LineReading;
+    label: string;
+    text: string;
+    tone: string;
+    band: { lo: number | null; hi: number | null } | null;
+    question: string | null;
+  }[] {
     const parameter = parameterOf(reading.parameter);
     if (!parameter) return [];
     const context = contextOf(this.folio(), parameter);
     const said = judged(parameter, reading, context);
-    return said.kind === 'understood' ? [{ reading, label: parameter.label, text: said.text, tone: said.tone, band: context.band, question: said.question }] : [];
+    return said.kind === 'understood'
+      ? [
+          {
+            reading,
+            label: parameter.label,
+            text: said.text,
+            tone: said.tone,
+            band: context.band,
+            question: said.question,
+          },
+        ]
+      : [];
   }
   protected typed(event: Event): void {
     this.line.set((event.target as HTMLInputElement).value);
@@ -91,7 +126,9 @@ export class LedgerLine {
     void this.outbox.keepDraft(draftId, this.line());
   }
   protected insist(parameter: string): void {
-    this.insisted.update((all) => (all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter])));
+    this.insisted.update((all) =>
+      all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter]),
+    );
   }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
@@ -101,9 +138,17 @@ export class LedgerLine {
       const parameter = parameterOf(reading.parameter);
       return parameter ? [readingValue({ parameter, reading, text: reading.text, insisted: question !== null })] : [];
     });
-    const entry: NewEntry = { id: newId(), kind: 'readings', kindVersion: 1, subjectId: tank.tankId, happenedAt: this.house.nowIso(), payload: { context: 'routine', values } };
+    const entry: NewEntry = {
+      id: newId(),
+      kind: 'readings',
+      kindVersion: 1,
+      subjectId: tank.tankId,
+      happenedAt: this.house.nowIso(),
+      payload: { context: 'routine', values },
+    };
     const sent = await this.outbox.write([entry]);
-    if (sent.state === 'refused') this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));
+    if (sent.state === 'refused')
+      this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));
     else {
       await this.outbox.keepDraft(draftId, '');
       this.closed.emit();

@@ -3,7 +3,7 @@ import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { intervalText, type Parameter, type ParameterId } from '#core/readings';
 import { quantities } from '#core/units';
-import type { readingContexts} from '#contracts/book';
+import type { readingContexts } from '#contracts/book';
 import { type NewEntry } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId, Outbox } from '../shell/outbox';
@@ -14,7 +14,16 @@ import { TideMark } from '../ui/tide-mark';
 import { contextOf, readingValue, understand, type Understanding } from './understanding';
 
 type Context = (typeof readingContexts)[number];
-const usual: readonly ParameterId[] = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'no2MgPerL', 'tanMgPerL'];
+const usual: readonly ParameterId[] = [
+  'tempC',
+  'ph',
+  'ghDegrees',
+  'khDegrees',
+  'ec25UsPerCm',
+  'no3MgPerL',
+  'no2MgPerL',
+  'tanMgPerL',
+];
 
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({
@@ -33,7 +42,11 @@ export class ReadingsScreen {
   protected readonly tonight = inject(TonightStore);
   protected readonly sources = inject(SourcesStore);
   private readonly folios = inject(FolioStore);
-  protected readonly contexts: readonly { id: Context; word: string }[] = [{ id: 'routine', word: 'as it is' }, { id: 'before-change', word: 'before a change' }, { id: 'after-change', word: 'after a change' }];
+  protected readonly contexts: readonly { id: Context; word: string }[] = [
+    { id: 'routine', word: 'as it is' },
+    { id: 'before-change', word: 'before a change' },
+    { id: 'after-change', word: 'after a change' },
+  ];
   protected readonly context = signal<Context>('routine');
   protected readonly texts = signal<Partial<Record<ParameterId, string>>>({});
   protected readonly units = signal<Partial<Record<ParameterId, string>>>({});
@@ -42,22 +55,41 @@ export class ReadingsScreen {
   protected readonly said = signal('');
   protected readonly fault = signal('');
   protected readonly subjectId = computed(() => this.tank() ?? this.source() ?? '');
-  protected readonly subjectName = computed(() => this.tonight.tankNamed(this.subjectId())?.name ?? this.sources.named(this.subjectId())?.setUp.name ?? '');
+  protected readonly subjectName = computed(
+    () => this.tonight.tankNamed(this.subjectId())?.name ?? this.sources.named(this.subjectId())?.setUp.name ?? '',
+  );
   protected readonly folio = computed(() => {
     const folio = this.folios.folio();
     return folio?.tank.tankId === this.subjectId() ? folio : null;
   });
   protected readonly shown = computed((): Parameter[] => {
     const banded = this.folio()?.lines.map((l) => l.parameter) ?? [];
-    return parameters.filter((p) => this.more() || usual.includes(p.id) || (banded.includes(p.id) && p.id !== 'cl2MgPerL'));
+    return parameters.filter(
+      (p) => this.more() || usual.includes(p.id) || (banded.includes(p.id) && p.id !== 'cl2MgPerL'),
+    );
   });
-  protected readonly rows = computed(() => this.shown().map((parameter) => {
-    const context = contextOf(this.folio(), parameter);
-    const last = context.last;
-    return { parameter, context, text: this.texts()[parameter.id] ?? '', last: last ? intervalText(last, parameter.decimalsCount) : '', units: this.unitsOf(parameter), said: this.understandingOf(parameter) };
-  }));
+  protected readonly rows = computed(() =>
+    this.shown().map((parameter) => {
+      const context = contextOf(this.folio(), parameter);
+      const last = context.last;
+      return {
+        parameter,
+        context,
+        text: this.texts()[parameter.id] ?? '',
+        last: last ? intervalText(last, parameter.decimalsCount) : '',
+        units: this.unitsOf(parameter),
+        said: this.understandingOf(parameter),
+      };
+    }),
+  );
   protected readonly filled = computed(() => this.rows().filter((r) => r.said.kind !== 'empty'));
-  protected readonly ready = computed(() => this.filled().length > 0 && this.filled().every((r) => r.said.kind === 'understood' && (r.said.question === null || this.insisted().has(r.parameter.id))));
+  protected readonly ready = computed(
+    () =>
+      this.filled().length > 0 &&
+      this.filled().every(
+        (r) => r.said.kind === 'understood' && (r.said.question === null || this.insisted().has(r.parameter.id)),
+      ),
+  );
 
   constructor() {
     this.sources.load();
@@ -69,7 +101,10 @@ export class ReadingsScreen {
       const id = this.subjectId();
       untracked(() => {
         this.texts.set({});
-        if (id) void this.outbox.draft(`readings-${id}`).then((text) => { if (text) this.texts.set(JSON.parse(text) as Partial<Record<ParameterId, string>>); });
+        if (id)
+          void this.outbox.draft(`readings-${id}`).then((text) => {
+            if (text) this.texts.set(JSON.parse(text) as Partial<Record<ParameterId, string>>);
+          });
       });
     });
   }
@@ -99,7 +134,9 @@ export class ReadingsScreen {
     this.units.update((u) => ({ ...u, [parameter]: (event.target as HTMLSelectElement).value }));
   }
   protected insist(parameter: ParameterId): void {
-    this.insisted.update((all) => (all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter])));
+    this.insisted.update((all) =>
+      all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter]),
+    );
   }
   protected setContext(event: Event): void {
     this.context.set((event.target as HTMLSelectElement).value as Context);
@@ -107,17 +144,44 @@ export class ReadingsScreen {
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
     if (!this.ready()) return;
-    const values = this.filled().flatMap((row) => (row.said.kind === 'understood' ? [readingValue({ parameter: row.parameter, reading: row.said.reading, text: row.text, insisted: row.said.question !== null })] : []));
-    const entry: NewEntry = { id: newId(), kind: 'readings', kindVersion: 1, subjectId: this.subjectId(), happenedAt: this.house.nowIso(), payload: { context: this.source() ? 'source' : this.context(), values } };
+    const values = this.filled().flatMap((row) =>
+      row.said.kind === 'understood'
+        ? [
+            readingValue({
+              parameter: row.parameter,
+              reading: row.said.reading,
+              text: row.text,
+              insisted: row.said.question !== null,
+            }),
+          ]
+        : [],
+    );
+    const entry: NewEntry = {
+      id: newId(),
+      kind: 'readings',
+      kindVersion: 1,
+      subjectId: this.subjectId(),
+      happenedAt: this.house.nowIso(),
+      payload: { context: this.source() ? 'source' : this.context(), values },
+    };
     const sent = await this.outbox.write([entry]);
     if (sent.state === 'refused') {
-      this.fault.set([sent.problem.title, ...(sent.problem.errors ?? []).map((e) => `${e.field.split('.').slice(3).join(' ')} ${e.message}`)].join('; '));
+      this.fault.set(
+        [
+          sent.problem.title,
+          ...(sent.problem.errors ?? []).map((e) => `${e.field.split('.').slice(3).join(' ')} ${e.message}`),
+        ].join('; '),
+      );
       return;
     }
     this.fault.set('');
     this.texts.set({});
     this.sources.load();
     await this.outbox.keepDraft(`readings-${this.subjectId()}`, '');
-    this.said.set(sent.state === 'written' ? `${values.length} ${values.length === 1 ? 'reading' : 'readings'} of ${this.subjectName()} in the book.` : 'Kept on this device, sent when the server is back.');
+    this.said.set(
+      sent.state === 'written'
+        ? `${values.length} ${values.length === 1 ? 'reading' : 'readings'} of ${this.subjectName()} in the book.`
+        : 'Kept on this device, sent when the server is back.',
+    );
   }
 }

@@ -1,5 +1,13 @@
 import { parameters } from '#almanac/parameters';
-import { intervalText, judgeReading, parseReading, plausibility, type Interval, type Parameter, type ParsedReading } from '#core/readings';
+import {
+  intervalText,
+  judgeReading,
+  parseReading,
+  plausibility,
+  type Interval,
+  type Parameter,
+  type ParsedReading,
+} from '#core/readings';
 import { refusalSentence } from '#core/result';
 import type { ReadingValue } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
@@ -8,9 +16,21 @@ import type { Folio } from '#contracts/tanks';
 export type Understanding =
   | { kind: 'empty' }
   | { kind: 'fault'; message: string }
-  | { kind: 'understood'; reading: ParsedReading; text: string; verdict: 'inside' | 'outside' | 'unknown' | 'no-band'; tone: string; question: string | null };
+  | {
+      kind: 'understood';
+      reading: ParsedReading;
+      text: string;
+      verdict: 'inside' | 'outside' | 'unknown' | 'no-band';
+      tone: string;
+      question: string | null;
+    };
 
-const words = { inside: 'inside the band', outside: 'outside the band', unknown: 'cannot tell: it crosses the limit', 'no-band': '' } as const;
+const words = {
+  inside: 'inside the band',
+  outside: 'outside the band',
+  unknown: 'cannot tell: it crosses the limit',
+  'no-band': '',
+} as const;
 const tones = { inside: 'settled', outside: 'act', unknown: 'unknown', 'no-band': 'resting' } as const;
 
 export interface Context {
@@ -24,10 +44,20 @@ export function contextOf(folio: Folio | null, parameter: Parameter): Context {
   return { band: line?.band ?? null, last: line?.latest ?? null };
 }
 
-export function understand({ parameter, text, context }: { parameter: Parameter; text: string; context: Context }): Understanding {
+export function understand({
+  parameter,
+  text,
+  context,
+}: {
+  parameter: Parameter;
+  text: string;
+  context: Context;
+}): Understanding {
   if (text.trim() === '') return { kind: 'empty' };
   const parsed = parseReading({ parameter, text });
-  return parsed.ok ? judged(parameter, parsed.value, context) : { kind: 'fault', message: refusalSentence(parsed.refusal) };
+  return parsed.ok
+    ? judged(parameter, parsed.value, context)
+    : { kind: 'fault', message: refusalSentence(parsed.refusal) };
 }
 
 export function judged(parameter: Parameter, reading: ParsedReading, { band, last }: Context): Understanding {
@@ -37,19 +67,37 @@ export function judged(parameter: Parameter, reading: ParsedReading, { band, las
   const unit = parameter.unit === '' ? '' : ` ${parameter.unit}`;
   const doubt = reading.factorUnknown ? ', the pen’s factor not being known' : '';
   return {
-    kind: 'understood', reading, verdict, tone: tones[verdict],
+    kind: 'understood',
+    reading,
+    verdict,
+    tone: tones[verdict],
     text: `${intervalText(reading, Math.max(parameter.decimalsCount, reading.hi !== null && reading.lo !== null && reading.hi - reading.lo < 1 ? 2 : 0))}${unit}${doubt}${words[verdict] === '' ? '' : ` · ${words[verdict]}`}`,
-    question: asked.kind === 'question' ? `${asked.why}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}` : null,
+    question:
+      asked.kind === 'question' ? `${asked.why}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}` : null,
   };
 }
 
 /** The value as the book keeps it: what was written, in which unit, and what it was understood as. */
-export function readingValue({ parameter, reading, text, insisted }: { parameter: Parameter; reading: ParsedReading; text: string; insisted: boolean }): ReadingValue {
+export function readingValue({
+  parameter,
+  reading,
+  text,
+  insisted,
+}: {
+  parameter: Parameter;
+  reading: ParsedReading;
+  text: string;
+  insisted: boolean;
+}): ReadingValue {
   const penFactor = /ppm \((0\.\d+)\)/.exec(reading.enteredUnit)?.[1];
   const element = /as [NP]$/.test(reading.enteredUnit) && parameter.id !== 'tanMgPerL';
   const ion = ['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter.id);
   return {
-    parameter: parameter.id, lo: reading.lo, hi: reading.hi, text: text.trim(), enteredUnit: reading.enteredUnit,
+    parameter: parameter.id,
+    lo: reading.lo,
+    hi: reading.hi,
+    text: text.trim(),
+    enteredUnit: reading.enteredUnit,
     ...(ion ? { basis: element ? ('as-element' as const) : ('ion' as const) } : {}),
     ...(penFactor === undefined ? {} : { penFactor: Number(penFactor) }),
     ...(insisted ? { insisted: true } : {}),

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Observable} from 'rxjs';
+import type { Observable } from 'rxjs';
 import { catchError, from, mergeMap, Subject, switchMap, tap, throwError } from 'rxjs';
 import { fromFetch } from 'rxjs/fetch';
 import type * as v from 'valibot';
@@ -30,12 +30,26 @@ export class Api {
 
   call<N extends RouteName>(name: N, { params, query, body }: Asked = {}): Observable<ResponseOf<N>> {
     const route = routes[name];
-    const init: RequestInit = body === undefined ? { method: route.method.toUpperCase() } : { method: route.method.toUpperCase(), body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } };
+    const init: RequestInit =
+      body === undefined
+        ? { method: route.method.toUpperCase() }
+        : {
+            method: route.method.toUpperCase(),
+            body: JSON.stringify(body),
+            headers: { 'Content-Type': 'application/json' },
+          };
     return fromFetch(apiPath(route.path, params, query), init).pipe(
-      catchError(() => throwError(() => new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' }))),
-      switchMap((response) => (response.ok ? (from(response.json()) as Observable<ResponseOf<N>>) : from(problemOf(response)).pipe(mergeMap((problem) => throwError(() => new ApiProblem(problem)))))),
+      catchError(() =>
+        throwError(() => new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' })),
+      ),
+      switchMap((response) =>
+        response.ok
+          ? (from(response.json()) as Observable<ResponseOf<N>>)
+          : from(problemOf(response)).pipe(mergeMap((problem) => throwError(() => new ApiProblem(problem)))),
+      ),
       tap((answer) => {
-        if (typeof answer === 'object' && answer !== null && 'nowAt' in answer && typeof answer.nowAt === 'string') this.times.next(Date.parse(answer.nowAt));
+        if (typeof answer === 'object' && answer !== null && 'nowAt' in answer && typeof answer.nowAt === 'string')
+          this.times.next(Date.parse(answer.nowAt));
       }),
     );
   }

@@ -21,7 +21,14 @@ const keep = (key: string, value: string): void => {
 };
 
 /** The lamp of this device, known before anything is drawn. */
-export const savedLamp = (): Lamp => (kept(lampKey) === 'lit' ? 'lit' : kept(lampKey) === 'out' ? 'out' : matchMedia('(prefers-color-scheme: dark)').matches ? 'out' : 'lit');
+export const savedLamp = (): Lamp =>
+  kept(lampKey) === 'lit'
+    ? 'lit'
+    : kept(lampKey) === 'out'
+      ? 'out'
+      : matchMedia('(prefers-color-scheme: dark)').matches
+        ? 'out'
+        : 'lit';
 
 /** The house: its night, its clock, and how this keeper wants to see it. */
 @Injectable({ providedIn: 'root' })

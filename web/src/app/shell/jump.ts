@@ -29,7 +29,12 @@ export class Jump {
   private readonly wanted = signal('');
   protected readonly chosen = signal(0);
   protected readonly places = computed(() => {
-    const all = [...this.tonight.round().flatMap((g) => g.visits.map((t) => ({ path: `/tanks/${t.tankId}`, name: t.name, tank: true }))), ...menu.map((m) => ({ path: m.path, name: m.word, tank: false }))];
+    const all = [
+      ...this.tonight
+        .round()
+        .flatMap((g) => g.visits.map((t) => ({ path: `/tanks/${t.tankId}`, name: t.name, tank: true }))),
+      ...menu.map((m) => ({ path: m.path, name: m.word, tank: false })),
+    ];
     const wanted = this.wanted().trim().toLowerCase();
     return all.filter((p) => p.name.toLowerCase().includes(wanted)).slice(0, 40);
   });

@@ -19,7 +19,12 @@ export class KeyList {
   protected readonly house = inject(HouseStore);
   readonly closed = output();
   protected readonly rows: readonly (readonly [string, string])[] = [
-    ['/', 'Jump to a tank or page'], ['n', 'Ledger line: write readings in one line'], ['.', 'Next tank of the round'], ['m', 'Margin: show or fold away'], ['l', 'Lamp: lit or lights out'], ['?', 'This list'],
+    ['/', 'Jump to a tank or page'],
+    ['n', 'Ledger line: write readings in one line'],
+    ['.', 'Next tank of the round'],
+    ['m', 'Margin: show or fold away'],
+    ['l', 'Lamp: lit or lights out'],
+    ['?', 'This list'],
     ...menu.map((m): [string, string] => [`g ${m.key}`, m.word]),
   ];
 }

@@ -26,13 +26,21 @@ export class Keys {
       return page !== undefined;
     }
     const plain: Record<string, () => void> = {
-      '/': () => { this.actions.open('jump'); },
-      '?': () => { this.actions.open('keys'); },
-      n: () => { this.actions.open('line'); },
+      '/': () => {
+        this.actions.open('jump');
+      },
+      '?': () => {
+        this.actions.open('keys');
+      },
+      n: () => {
+        this.actions.open('line');
+      },
       l: this.actions.lamp,
       m: this.actions.margin,
       '.': this.actions.nextOnRound,
-      g: () => { this.afterG = true; },
+      g: () => {
+        this.afterG = true;
+      },
     };
     plain[key]?.();
     return key in plain;
@@ -41,5 +49,9 @@ export class Keys {
 
 function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  return target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.getAttribute('role') === 'slider';
+  return (
+    target.isContentEditable ||
+    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    target.getAttribute('role') === 'slider'
+  );
 }

@@ -3,17 +3,61 @@ import type { Routes } from '@angular/router';
 /** The page's word is the slice's word; each page is loaded when it is opened. */
 export const pages: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'tonight' },
-  { path: 'tonight', title: 'Tonight · Night Ledger', loadComponent: async () => (await import('../tonight/tonight-screen')).TonightScreen },
-  { path: 'tanks', title: 'Tanks · Night Ledger', loadComponent: async () => (await import('../tanks/tanks-screen')).TanksScreen },
-  { path: 'tanks/new', title: 'New tank · Night Ledger', loadComponent: async () => (await import('../tanks/setup-screen')).SetupScreen },
-  { path: 'tanks/:tankId', title: 'Tank · Night Ledger', loadComponent: async () => (await import('../tanks/folio-screen')).FolioScreen },
-  { path: 'tanks/:tankId/set-up', title: 'Set-up · Night Ledger', loadComponent: async () => (await import('../tanks/setup-screen')).SetupScreen },
-  { path: 'readings', title: 'Readings · Night Ledger', loadComponent: async () => (await import('../readings/readings-screen')).ReadingsScreen },
-  { path: 'water', title: 'Water · Night Ledger', loadComponent: async () => (await import('../water/water-screen')).WaterScreen },
-  { path: 'sources', title: 'Sources · Night Ledger', loadComponent: async () => (await import('../sources/sources-screen')).SourcesScreen },
-  { path: 'book', title: 'Book · Night Ledger', loadComponent: async () => (await import('../book/book-screen')).BookScreen },
-  { path: 'almanac', title: 'Almanac · Night Ledger', loadComponent: async () => (await import('../almanac/almanac-screen')).AlmanacScreen },
-  { path: '**', title: 'Not found · Night Ledger', loadComponent: async () => (await import('./lost-screen')).LostScreen },
+  {
+    path: 'tonight',
+    title: 'Tonight · Night Ledger',
+    loadComponent: async () => (await import('../tonight/tonight-screen')).TonightScreen,
+  },
+  {
+    path: 'tanks',
+    title: 'Tanks · Night Ledger',
+    loadComponent: async () => (await import('../tanks/tanks-screen')).TanksScreen,
+  },
+  {
+    path: 'tanks/new',
+    title: 'New tank · Night Ledger',
+    loadComponent: async () => (await import('../tanks/setup-screen')).SetupScreen,
+  },
+  {
+    path: 'tanks/:tankId',
+    title: 'Tank · Night Ledger',
+    loadComponent: async () => (await import('../tanks/folio-screen')).FolioScreen,
+  },
+  {
+    path: 'tanks/:tankId/set-up',
+    title: 'Set-up · Night Ledger',
+    loadComponent: async () => (await import('../tanks/setup-screen')).SetupScreen,
+  },
+  {
+    path: 'readings',
+    title: 'Readings · Night Ledger',
+    loadComponent: async () => (await import('../readings/readings-screen')).ReadingsScreen,
+  },
+  {
+    path: 'water',
+    title: 'Water · Night Ledger',
+    loadComponent: async () => (await import('../water/water-screen')).WaterScreen,
+  },
+  {
+    path: 'sources',
+    title: 'Sources · Night Ledger',
+    loadComponent: async () => (await import('../sources/sources-screen')).SourcesScreen,
+  },
+  {
+    path: 'book',
+    title: 'Book · Night Ledger',
+    loadComponent: async () => (await import('../book/book-screen')).BookScreen,
+  },
+  {
+    path: 'almanac',
+    title: 'Almanac · Night Ledger',
+    loadComponent: async () => (await import('../almanac/almanac-screen')).AlmanacScreen,
+  },
+  {
+    path: '**',
+    title: 'Not found · Night Ledger',
+    loadComponent: async () => (await import('./lost-screen')).LostScreen,
+  },
 ];
 
 /** In the order people work; the key goes there after `g`. */

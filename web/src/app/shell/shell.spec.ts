@@ -15,7 +15,13 @@ describe('single keys', () => {
   let keys: Keys;
   beforeEach(() => {
     done = [];
-    const actions: KeyActions = { open: (what) => done.push(what), go: (path) => done.push(path), lamp: () => done.push('lamp'), margin: () => done.push('margin'), nextOnRound: () => done.push('next') };
+    const actions: KeyActions = {
+      open: (what) => done.push(what),
+      go: (path) => done.push(path),
+      lamp: () => done.push('lamp'),
+      margin: () => done.push('margin'),
+      nextOnRound: () => done.push('next'),
+    };
     keys = new Keys(actions);
   });
   it('n, /, ?, l, m and . act at once; g waits for its letter', () => {
@@ -35,12 +41,33 @@ describe('single keys', () => {
 });
 
 describe('the outbox', () => {
-  const entry = (): NewEntry => ({ id: newId(), kind: 'looked', kindVersion: 1, subjectId: newId(), happenedAt: '2026-03-14T21:30:00.000Z', payload: { fed: true, fine: true } });
+  const entry = (): NewEntry => ({
+    id: newId(),
+    kind: 'looked',
+    kindVersion: 1,
+    subjectId: newId(),
+    happenedAt: '2026-03-14T21:30:00.000Z',
+    payload: { fed: true, fine: true },
+  });
   let answer: () => Observable<unknown>;
   let sent: number;
   const open = (): Outbox => {
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: Api, useValue: { call: () => { sent += 1; return answer(); }, told: new Subject() } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        {
+          provide: Api,
+          useValue: {
+            call: () => {
+              sent += 1;
+              return answer();
+            },
+            told: new Subject(),
+          },
+        },
+      ],
+    });
     return TestBed.inject(Outbox);
   };
   const problem = (status: number): ApiProblem => new ApiProblem({ type: 'about:blank', title: 'no', status });

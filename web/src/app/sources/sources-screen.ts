@@ -11,7 +11,15 @@ import { faultsByField } from '../ui/faults';
 import { agoText } from '../ui/words';
 import { SourcesStore } from './sources-store';
 
-const stateWords: Record<SourcePayload['state'], string> = { 'tap-straight': 'tap, straight', 'tap-aged': 'tap, aged a day with air', softened: 'tap through a softener', ro: 'RO', rodi: 'RO and deioniser', rain: 'rain', batch: 'mixed in a drum' };
+const stateWords: Record<SourcePayload['state'], string> = {
+  'tap-straight': 'tap, straight',
+  'tap-aged': 'tap, aged a day with air',
+  softened: 'tap through a softener',
+  ro: 'RO',
+  rodi: 'RO and deioniser',
+  rain: 'rain',
+  batch: 'mixed in a drum',
+};
 const asked = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'ph', 'no3MgPerL', 'tempC'];
 
 /** Water sources: what each is, what is known of it and from when, and what is not known. */
@@ -72,14 +80,36 @@ export class SourcesScreen {
   protected known = (s: SourceView): { label: string; text: string; unit: string; ago: string }[] =>
     parameters.flatMap((p) => {
       const value = s.analysis[p.id];
-      return value ? [{ label: p.label, text: intervalText(value, p.decimalsCount), unit: p.unit, ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }) }] : [];
+      return value
+        ? [
+            {
+              label: p.label,
+              text: intervalText(value, p.decimalsCount),
+              unit: p.unit,
+              ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }),
+            },
+          ]
+        : [];
     });
-  protected unknown = (s: SourceView): string[] => parameters.filter((p) => asked.includes(p.id) && !s.analysis[p.id]).map((p) => p.label.toLowerCase());
+  protected unknown = (s: SourceView): string[] =>
+    parameters.filter((p) => asked.includes(p.id) && !s.analysis[p.id]).map((p) => p.label.toLowerCase());
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected async save(): Promise<void> {
     this.busy.set(true);
     const subjectId = newId();
-    const entry: NewEntry = { id: newId(), kind: 'source', kindVersion: 1, subjectId, happenedAt: this.house.nowIso(), payload: { name: this.name().trim(), state: this.state(), chlorine: this.chlorine(), startedOn: this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10) } };
+    const entry: NewEntry = {
+      id: newId(),
+      kind: 'source',
+      kindVersion: 1,
+      subjectId,
+      happenedAt: this.house.nowIso(),
+      payload: {
+        name: this.name().trim(),
+        state: this.state(),
+        chlorine: this.chlorine(),
+        startedOn: this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
+      },
+    };
     const sent = await this.outbox.write([entry]);
     this.busy.set(false);
     if (sent.state === 'refused') {

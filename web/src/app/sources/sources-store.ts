@@ -20,7 +20,8 @@ export class SourcesStore {
       this._loaded.set(true);
     });
     inject(Outbox).written.subscribe((entries) => {
-      if (this._loaded() && entries.some((e) => e.kind === 'source' || e.kind === 'readings' || e.kind === 'strike')) this.load();
+      if (this._loaded() && entries.some((e) => e.kind === 'source' || e.kind === 'readings' || e.kind === 'strike'))
+        this.load();
     });
   }
   load(): void {

@@ -43,7 +43,9 @@ export class FolioScreen {
   }
   /** Tested parameters first; those never tested stand below, short. */
   protected readonly marks = computed(() => this.folio()?.lines.filter((l) => l.latest !== null) ?? []);
-  protected readonly untested = computed(() => this.folio()?.lines.filter((l) => l.latest === null && l.band !== null) ?? []);
+  protected readonly untested = computed(
+    () => this.folio()?.lines.filter((l) => l.latest === null && l.band !== null) ?? [],
+  );
   protected readonly practice = computed(() => practices.find((p) => p.id === this.folio()?.setUp.practiceId));
   protected readonly volume = computed(() => {
     const geometry = this.folio()?.setUp.geometry;
@@ -55,15 +57,37 @@ export class FolioScreen {
     this.charted().flatMap((id) => {
       const parameter = this.parameterOf(id);
       const line = this.folio()?.lines.find((l) => l.parameter === id);
-      return parameter ? [{ label: parameter.label, unit: parameter.unit, decimalsCount: parameter.decimalsCount, band: line?.band ?? null, readings: this.folio()?.history[id] ?? [] }] : [];
+      return parameter
+        ? [
+            {
+              label: parameter.label,
+              unit: parameter.unit,
+              decimalsCount: parameter.decimalsCount,
+              band: line?.band ?? null,
+              readings: this.folio()?.history[id] ?? [],
+            },
+          ]
+        : [];
     }),
   );
-  protected readonly notches = computed((): ChartNotch[] => (this.folio()?.changes ?? []).map((c) => ({ atEpochMs: c.atEpochMs, label: `changed ${Math.round(c.changeFraction * 100)} %, ${c.sourceName}` })));
-  protected readonly rows = computed(() => this.charted().flatMap((id) => (this.folio()?.history[id] ?? []).slice(0, 60).map((r) => ({ ...r, label: this.parameterOf(id)?.label ?? id }))).sort((a, b) => b.atEpochMs - a.atEpochMs));
+  protected readonly notches = computed((): ChartNotch[] =>
+    (this.folio()?.changes ?? []).map((c) => ({
+      atEpochMs: c.atEpochMs,
+      label: `changed ${Math.round(c.changeFraction * 100)} %, ${c.sourceName}`,
+    })),
+  );
+  protected readonly rows = computed(() =>
+    this.charted()
+      .flatMap((id) =>
+        (this.folio()?.history[id] ?? []).slice(0, 60).map((r) => ({ ...r, label: this.parameterOf(id)?.label ?? id })),
+      )
+      .sort((a, b) => b.atEpochMs - a.atEpochMs),
+  );
 
   protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
   protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;
-  protected shown = (id: string, interval: Interval): string => intervalText(interval, this.parameterOf(id)?.decimalsCount ?? 2);
+  protected shown = (id: string, interval: Interval): string =>
+    intervalText(interval, this.parameterOf(id)?.decimalsCount ?? 2);
   protected bandText(line: ParameterLine): string {
     if (!line.band) return line.parameter === 'tanMgPerL' ? 'judged by its toxic part' : 'no band';
     const { lo, hi } = line.band;
@@ -71,7 +95,8 @@ export class FolioScreen {
     if (lo !== null && hi !== null) return lo > 0 ? `${clean(lo)}–${clean(hi)}` : `up to ${clean(hi)}`;
     return lo === null ? `up to ${clean(hi ?? 0)}` : `from ${clean(lo)}`;
   }
-  protected grade = (line: ParameterLine): string => (line.band ? (line.band.sourceIds.length === 0 ? 'your own' : (gradeWords[line.band.grade] ?? '')) : '');
+  protected grade = (line: ParameterLine): string =>
+    line.band ? (line.band.sourceIds.length === 0 ? 'your own' : (gradeWords[line.band.grade] ?? '')) : '';
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected when = (at: string | number): string => whenText(at, this.house.zone());
   protected litres = (value: number): string => figure(value, 1);
@@ -96,8 +121,23 @@ export class FolioScreen {
     const tank = this.folio()?.tank;
     if (!tank || text === '') return;
     const mark = this.marking() ? { mark: tank.doubtful ? ('clear' as const) : ('doubtful' as const) } : {};
-    const sent = await this.outbox.write([{ id: newId(), kind: 'note', kindVersion: 1, subjectId: tank.tankId, happenedAt: this.house.nowIso(), payload: { text, ...mark } }]);
-    this.said.set(sent.state === 'written' ? 'The note is in the book.' : sent.state === 'queued' ? 'Kept on this device until the server is back.' : sent.problem.title);
+    const sent = await this.outbox.write([
+      {
+        id: newId(),
+        kind: 'note',
+        kindVersion: 1,
+        subjectId: tank.tankId,
+        happenedAt: this.house.nowIso(),
+        payload: { text, ...mark },
+      },
+    ]);
+    this.said.set(
+      sent.state === 'written'
+        ? 'The note is in the book.'
+        : sent.state === 'queued'
+          ? 'Kept on this device until the server is back.'
+          : sent.problem.title,
+    );
     if (sent.state === 'refused') return;
     this.noteText.set('');
     this.marking.set(false);
@@ -106,6 +146,12 @@ export class FolioScreen {
     const tank = this.tonight.tankNamed(this.tankId());
     if (!tank) return;
     const sent = await this.tonight.looked([tank]);
-    this.said.set(sent.state === 'written' ? 'Looked, fed, fine: in the book.' : sent.state === 'queued' ? 'Kept on this device until the server is back.' : sent.problem.title);
+    this.said.set(
+      sent.state === 'written'
+        ? 'Looked, fed, fine: in the book.'
+        : sent.state === 'queued'
+          ? 'Kept on this device until the server is back.'
+          : sent.problem.title,
+    );
   }
 }

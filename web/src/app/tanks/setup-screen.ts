@@ -36,9 +36,14 @@ export class SetupScreen {
   protected readonly purposes = purposes;
   protected readonly bearings = bearings;
   protected readonly sizes: readonly { id: SizeField; label: string; unit: string; needed: boolean }[] = [
-    { id: 'lengthCm', label: 'Length outside', unit: 'cm', needed: true }, { id: 'widthCm', label: 'Width outside', unit: 'cm', needed: true }, { id: 'heightCm', label: 'Height outside', unit: 'cm', needed: true },
-    { id: 'glassMm', label: 'Glass', unit: 'mm', needed: true }, { id: 'waterBelowRimCm', label: 'Water below the rim', unit: 'cm', needed: true }, { id: 'bedDepthCm', label: 'Bed depth', unit: 'cm', needed: false },
-    { id: 'rockKg', label: 'Rock', unit: 'kg', needed: false }, { id: 'woodL', label: 'Wood', unit: 'L', needed: false },
+    { id: 'lengthCm', label: 'Length outside', unit: 'cm', needed: true },
+    { id: 'widthCm', label: 'Width outside', unit: 'cm', needed: true },
+    { id: 'heightCm', label: 'Height outside', unit: 'cm', needed: true },
+    { id: 'glassMm', label: 'Glass', unit: 'mm', needed: true },
+    { id: 'waterBelowRimCm', label: 'Water below the rim', unit: 'cm', needed: true },
+    { id: 'bedDepthCm', label: 'Bed depth', unit: 'cm', needed: false },
+    { id: 'rockKg', label: 'Rock', unit: 'kg', needed: false },
+    { id: 'woodL', label: 'Wood', unit: 'L', needed: false },
   ];
   protected readonly name = signal('');
   protected readonly rack = signal('');
@@ -49,7 +54,11 @@ export class SetupScreen {
   protected readonly newArrivalsOn = signal('');
   protected readonly labelL = signal<number | null>(null);
   protected readonly measuredFillL = signal<number | null>(null);
-  protected readonly size = signal<Partial<Record<SizeField, number>>>({ glassMm: 6, waterBelowRimCm: 2, bedDepthCm: 3 });
+  protected readonly size = signal<Partial<Record<SizeField, number>>>({
+    glassMm: 6,
+    waterBelowRimCm: 2,
+    bedDepthCm: 3,
+  });
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly busy = signal(false);
 
@@ -61,7 +70,10 @@ export class SetupScreen {
     effect(() => {
       const folio = this.folios.folio();
       const id = this.tankId();
-      if (folio && folio.tank.tankId === id) untracked(() => { this.fill(folio.setUp); });
+      if (folio && folio.tank.tankId === id)
+        untracked(() => {
+          this.fill(folio.setUp);
+        });
     });
     effect(() => {
       const on = this.house.house()?.nightOn;
@@ -88,7 +100,13 @@ export class SetupScreen {
   }
   protected readonly geometry = computed((): RectangularTank | null => {
     const { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more } = this.size();
-    return lengthCm === undefined || widthCm === undefined || heightCm === undefined || glassMm === undefined || waterBelowRimCm === undefined ? null : { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more };
+    return lengthCm === undefined ||
+      widthCm === undefined ||
+      heightCm === undefined ||
+      glassMm === undefined ||
+      waterBelowRimCm === undefined
+      ? null
+      : { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more };
   });
   protected readonly volume = computed(() => {
     const geometry = this.geometry();
@@ -113,8 +131,25 @@ export class SetupScreen {
     const nextOrder = Math.max(0, ...this.tonight.tanks().map((t) => t.roundOrder)) + 10;
     const kept = this.tankId() !== undefined && old ? { overrides: old.overrides } : {};
     const entry: NewEntry = {
-      id: newId(), kind: 'set-up', kindVersion: 1, subjectId, happenedAt: this.house.nowIso(),
-      payload: { ...kept, ...(this.newArrivalsOn() ? { newArrivalsOn: this.newArrivalsOn() } : {}), name: this.name().trim(), rack: this.rack().trim(), roundOrder: this.tonight.tankNamed(subjectId)?.roundOrder ?? nextOrder, purpose: this.purpose(), practiceId: this.practiceId(), bearing: this.bearing(), startedOn: this.startedOn(), ...(labelL ? { labelL } : {}), ...(measuredFillL ? { measuredFillL } : {}), ...(geometry ? { geometry } : {}) },
+      id: newId(),
+      kind: 'set-up',
+      kindVersion: 1,
+      subjectId,
+      happenedAt: this.house.nowIso(),
+      payload: {
+        ...kept,
+        ...(this.newArrivalsOn() ? { newArrivalsOn: this.newArrivalsOn() } : {}),
+        name: this.name().trim(),
+        rack: this.rack().trim(),
+        roundOrder: this.tonight.tankNamed(subjectId)?.roundOrder ?? nextOrder,
+        purpose: this.purpose(),
+        practiceId: this.practiceId(),
+        bearing: this.bearing(),
+        startedOn: this.startedOn(),
+        ...(labelL ? { labelL } : {}),
+        ...(measuredFillL ? { measuredFillL } : {}),
+        ...(geometry ? { geometry } : {}),
+      },
     };
     const sent = await this.outbox.write([entry]);
     this.busy.set(false);

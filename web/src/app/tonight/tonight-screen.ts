@@ -44,6 +44,12 @@ export class TonightScreen {
 
   protected async looked(tanks: readonly TonightTank[], name: string): Promise<void> {
     const sent: Sent = await this.store.looked(tanks);
-    this.said.set(sent.state === 'written' ? `${name}: looked, fed, fine. In the book.` : sent.state === 'queued' ? `${name}: kept on this device, sent when the server is back.` : `${name}: ${sent.problem.title}.`);
+    this.said.set(
+      sent.state === 'written'
+        ? `${name}: looked, fed, fine. In the book.`
+        : sent.state === 'queued'
+          ? `${name}: kept on this device, sent when the server is back.`
+          : `${name}: ${sent.problem.title}.`,
+    );
   }
 }

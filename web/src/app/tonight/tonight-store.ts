@@ -23,7 +23,22 @@ export class TonightStore {
   readonly empty = computed(() => this._sheet()?.tanks.length === 0);
 
   constructor() {
-    this.asked.pipe(switchMap(() => this.api.call('tonight').pipe(tap((sheet) => { this._sheet.set(sheet); this._fault.set(null); }), catchError((error: unknown) => { this._fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed'); return of(null); })))).subscribe();
+    this.asked
+      .pipe(
+        switchMap(() =>
+          this.api.call('tonight').pipe(
+            tap((sheet) => {
+              this._sheet.set(sheet);
+              this._fault.set(null);
+            }),
+            catchError((error: unknown) => {
+              this._fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');
+              return of(null);
+            }),
+          ),
+        ),
+      )
+      .subscribe();
     this.outbox.written.subscribe(() => {
       this.load();
     });
@@ -37,6 +52,15 @@ export class TonightStore {
   /** Looked, fed, fine: one entry a tank, one request. */
   looked(tanks: readonly TonightTank[]): Promise<Sent> {
     const happenedAt = this.house.nowIso();
-    return this.outbox.write(tanks.map((t): NewEntry => ({ id: newId(), kind: 'looked', kindVersion: 1, subjectId: t.tankId, happenedAt, payload: { fed: true, fine: true } })));
+    return this.outbox.write(
+      tanks.map((t): NewEntry => ({
+        id: newId(),
+        kind: 'looked',
+        kindVersion: 1,
+        subjectId: t.tankId,
+        happenedAt,
+        payload: { fed: true, fine: true },
+      })),
+    );
   }
 }

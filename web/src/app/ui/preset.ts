@@ -8,11 +8,32 @@ const scheme = (lamp: Lamp): object => {
   return {
     primary: { color: t.water, contrastColor: t.panel, hoverColor: t.ink, activeColor: t.ink },
     highlight: { background: t.wash, focusBackground: t.wash, color: t.ink, focusColor: t.ink },
-    formField: { background: t.panel, borderColor: t.quiet, hoverBorderColor: t.ink, focusBorderColor: t.amber, color: t.ink, placeholderColor: t.quiet, shadow: 'none' },
+    formField: {
+      background: t.panel,
+      borderColor: t.quiet,
+      hoverBorderColor: t.ink,
+      focusBorderColor: t.amber,
+      color: t.ink,
+      placeholderColor: t.quiet,
+      shadow: 'none',
+    },
     text: { color: t.ink, mutedColor: t.quiet },
     content: { background: t.panel, borderColor: t.line, color: t.ink, hoverBackground: t.wash },
-    overlay: { select: { background: t.panel, borderColor: t.quiet, color: t.ink }, modal: { background: t.panel, borderColor: t.quiet, color: t.ink } },
-    list: { option: { color: t.ink, focusBackground: t.wash, focusColor: t.ink, selectedBackground: t.wash, selectedColor: t.ink, selectedFocusBackground: t.wash, selectedFocusColor: t.ink } },
+    overlay: {
+      select: { background: t.panel, borderColor: t.quiet, color: t.ink },
+      modal: { background: t.panel, borderColor: t.quiet, color: t.ink },
+    },
+    list: {
+      option: {
+        color: t.ink,
+        focusBackground: t.wash,
+        focusColor: t.ink,
+        selectedBackground: t.wash,
+        selectedColor: t.ink,
+        selectedFocusBackground: t.wash,
+        selectedFocusColor: t.ink,
+      },
+    },
   };
 };
 
@@ -23,6 +44,24 @@ export const preset = definePreset(Aura, {
     colorScheme: { light: scheme('lit'), dark: scheme('out') },
   },
   components: {
-    slider: { track: { size: '2px', background: 'var(--quiet)' }, range: { background: 'var(--water)' }, handle: { width: '22px', height: '22px', borderRadius: '3px', background: 'var(--water)', hoverBackground: 'var(--ink)', content: { width: '4px', height: '14px', borderRadius: '0', background: 'var(--panel)', hoverBackground: 'var(--panel)', shadow: 'none' } } },
+    slider: {
+      track: { size: '2px', background: 'var(--quiet)' },
+      range: { background: 'var(--water)' },
+      handle: {
+        width: '22px',
+        height: '22px',
+        borderRadius: '3px',
+        background: 'var(--water)',
+        hoverBackground: 'var(--ink)',
+        content: {
+          width: '4px',
+          height: '14px',
+          borderRadius: '0',
+          background: 'var(--panel)',
+          hoverBackground: 'var(--panel)',
+          shadow: 'none',
+        },
+      },
+    },
   },
 });

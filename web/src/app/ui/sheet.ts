@@ -1,4 +1,4 @@
-import type { ElementRef} from '@angular/core';
+import type { ElementRef } from '@angular/core';
 import { afterNextRender, ChangeDetectionStrategy, Component, input, output, viewChild } from '@angular/core';
 
 /** A sheet laid over the page: the platform's own modal, so that focus stays inside and Escape closes it. */

@@ -25,6 +25,12 @@ export class StateMark {
   readonly state = input.required<StateId>();
   readonly worded = input(true);
   protected readonly word = computed(() => stateWords[this.state()]);
-  private readonly shapes: Record<StateId, string> = { settled: 'M3 8H25', drifting: 'M3 12.5L25 4', act: 'M3 13H14V3H25', unknown: 'M3 8H9M19 8H25', resting: 'M13.9 8H14.1' };
+  private readonly shapes: Record<StateId, string> = {
+    settled: 'M3 8H25',
+    drifting: 'M3 12.5L25 4',
+    act: 'M3 13H14V3H25',
+    unknown: 'M3 8H9M19 8H25',
+    resting: 'M13.9 8H14.1',
+  };
   protected readonly shape = computed(() => this.shapes[this.state()]);
 }

@@ -1,5 +1,15 @@
-import type { ElementRef} from '@angular/core';
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { CustomChart, ScatterChart } from 'echarts/charts';
 import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type EChartsCoreOption, type EChartsType } from 'echarts/core';
@@ -8,7 +18,15 @@ import { middle, type Interval } from '#core/readings';
 import { HouseStore } from '../shell/house-store';
 import { fontSans, tokens } from './tokens';
 
-use([CustomChart, ScatterChart, GridComponent, TooltipComponent, MarkAreaComponent, DataZoomInsideComponent, SVGRenderer]);
+use([
+  CustomChart,
+  ScatterChart,
+  GridComponent,
+  TooltipComponent,
+  MarkAreaComponent,
+  DataZoomInsideComponent,
+  SVGRenderer,
+]);
 
 export interface ChartSeries {
   label: string;
@@ -39,14 +57,20 @@ export class TideChart {
   private readonly house = inject(HouseStore);
   private chart: EChartsType | null = null;
   protected readonly heightPx = computed(() => 60 + 150 * Math.max(1, this.series().length));
-  protected readonly said = computed(() => this.series().map((s) => `${s.label}: ${s.readings.length} readings, last ${s.readings[0]?.text ?? 'none'}`).join('; '));
+  protected readonly said = computed(() =>
+    this.series()
+      .map((s) => `${s.label}: ${s.readings.length} readings, last ${s.readings[0]?.text ?? 'none'}`)
+      .join('; '),
+  );
 
   constructor() {
     const destroyed = inject(DestroyRef);
     afterNextRender(() => {
       const chart = init(this.at().nativeElement, null, { renderer: 'svg' });
       this.chart = chart;
-      const sized = new ResizeObserver(() => { chart.resize(); });
+      const sized = new ResizeObserver(() => {
+        chart.resize();
+      });
       sized.observe(this.at().nativeElement);
       this.draw();
       destroyed.onDestroy(() => {
@@ -74,10 +98,32 @@ export class TideChart {
       backgroundColor: 'transparent',
       textStyle: text,
       animation: false,
-      tooltip: { trigger: 'item', backgroundColor: t.panel, borderColor: t.quiet, textStyle: { color: t.ink, fontFamily: fontSans } },
+      tooltip: {
+        trigger: 'item',
+        backgroundColor: t.panel,
+        borderColor: t.quiet,
+        textStyle: { color: t.ink, fontFamily: fontSans },
+      },
       grid: series.map((_, i) => ({ left: 56, right: 18, top: 24 + i * panePx, height: panePx - 44 })),
-      xAxis: series.map((_, i) => ({ type: 'time', gridIndex: i, boundaryGap: ['1%', '2%'], axisLine: { lineStyle: { color: t.quiet } }, axisLabel: { ...text, show: i === series.length - 1, margin: 16, hideOverlap: true }, splitLine: { show: false }, axisTick: { show: false } })),
-      yAxis: series.map((s, i) => ({ type: 'value', gridIndex: i, ...rangeOf(s), name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`, nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] }, axisLabel: text, splitNumber: 3, splitLine: { lineStyle: { color: t.line } } })),
+      xAxis: series.map((_, i) => ({
+        type: 'time',
+        gridIndex: i,
+        boundaryGap: ['1%', '2%'],
+        axisLine: { lineStyle: { color: t.quiet } },
+        axisLabel: { ...text, show: i === series.length - 1, margin: 16, hideOverlap: true },
+        splitLine: { show: false },
+        axisTick: { show: false },
+      })),
+      yAxis: series.map((s, i) => ({
+        type: 'value',
+        gridIndex: i,
+        ...rangeOf(s),
+        name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`,
+        nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] },
+        axisLabel: text,
+        splitNumber: 3,
+        splitLine: { lineStyle: { color: t.line } },
+      })),
       dataZoom: [{ type: 'inside', xAxisIndex: series.map((_, i) => i), zoomOnMouseWheel: 'ctrl' }],
       series: series.flatMap((s, i) => [this.spans(s, i, t), this.notchRow(i, t, series.length)]),
     };
@@ -86,28 +132,62 @@ export class TideChart {
   private spans(s: ChartSeries, i: number, t: (typeof tokens)['lit']): object {
     const floor = s.band?.lo ?? 0;
     return {
-      type: 'custom', xAxisIndex: i, yAxisIndex: i, clip: true,
+      type: 'custom',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      clip: true,
       encode: { x: 0, y: [1, 2] },
-      data: s.readings.map((r) => ({ value: [r.atEpochMs, r.lo ?? Math.min(floor, middle(r)), r.hi ?? r.lo ?? 0], name: r.text })),
-      tooltip: { formatter: (p: { name: string; value: number[] }) => `${new Date(p.value[0] ?? 0).toLocaleDateString('en-GB')}: ${s.label} ${escaped(p.name)} ${s.unit}` },
+      data: s.readings.map((r) => ({
+        value: [r.atEpochMs, r.lo ?? Math.min(floor, middle(r)), r.hi ?? r.lo ?? 0],
+        name: r.text,
+      })),
+      tooltip: {
+        formatter: (p: { name: string; value: number[] }) =>
+          `${new Date(p.value[0] ?? 0).toLocaleDateString('en-GB')}: ${s.label} ${escaped(p.name)} ${s.unit}`,
+      },
       renderItem: (_params: unknown, api: { value: (n: number) => number; coord: (p: number[]) => number[] }) => {
         const [x = 0, low = 0] = api.coord([api.value(0), api.value(1)]);
         const [, high = 0] = api.coord([api.value(0), api.value(2)]);
         const heightPx = Math.max(4, low - high);
-        return { type: 'rect', shape: { x: x - 2.5, y: (low + high) / 2 - heightPx / 2, width: 5, height: heightPx, r: 1.5 }, style: { fill: t.water } };
+        return {
+          type: 'rect',
+          shape: { x: x - 2.5, y: (low + high) / 2 - heightPx / 2, width: 5, height: heightPx, r: 1.5 },
+          style: { fill: t.water },
+        };
       },
-      markArea: s.band ? { silent: true, itemStyle: { color: t.water, opacity: 0.13 }, data: [[{ yAxis: s.band.lo ?? 'min' }, { yAxis: s.band.hi ?? 'max' }]] } : undefined,
+      markArea: s.band
+        ? {
+            silent: true,
+            itemStyle: { color: t.water, opacity: 0.13 },
+            data: [[{ yAxis: s.band.lo ?? 'min' }, { yAxis: s.band.hi ?? 'max' }]],
+          }
+        : undefined,
     };
   }
   private notchRow(i: number, t: (typeof tokens)['lit'], panes: number): object {
     return {
-      type: 'custom', xAxisIndex: i, yAxisIndex: i, silent: i !== panes - 1,
+      type: 'custom',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      silent: i !== panes - 1,
       encode: { x: 0 },
       data: this.notches().map((n) => ({ value: [n.atEpochMs], name: n.label })),
       tooltip: { formatter: (p: { name: string }) => escaped(p.name) },
-      renderItem: (params: { coordSys: { y: number; height: number } }, api: { value: (n: number) => number; coord: (p: number[]) => number[] }) => {
+      renderItem: (
+        params: { coordSys: { y: number; height: number } },
+        api: { value: (n: number) => number; coord: (p: number[]) => number[] },
+      ) => {
         const [x = 0] = api.coord([api.value(0), 0]);
-        return { type: 'line', shape: { x1: x, x2: x, y1: params.coordSys.y + params.coordSys.height + 1, y2: params.coordSys.y + params.coordSys.height + 9 }, style: { stroke: t.amber, lineWidth: 2 } };
+        return {
+          type: 'line',
+          shape: {
+            x1: x,
+            x2: x,
+            y1: params.coordSys.y + params.coordSys.height + 1,
+            y2: params.coordSys.y + params.coordSys.height + 9,
+          },
+          style: { stroke: t.amber, lineWidth: 2 },
+        };
       },
       clip: false,
     };
@@ -116,7 +196,9 @@ export class TideChart {
 
 /** The axis holds every reading and the band, with a little room; never below nothing. */
 function rangeOf(s: ChartSeries): { min: number; max: number } {
-  const ends = [s.band, ...s.readings].flatMap((span) => (span ? [span.lo, span.hi] : [])).filter((n): n is number => n !== null);
+  const ends = [s.band, ...s.readings]
+    .flatMap((span) => (span ? [span.lo, span.hi] : []))
+    .filter((n): n is number => n !== null);
   if (ends.length === 0) return { min: 0, max: 1 };
   const [lo, hi] = [Math.min(...ends), Math.max(...ends)];
   const room = Math.max(hi - lo, 0.1) * 0.08;

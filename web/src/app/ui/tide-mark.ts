@@ -64,7 +64,9 @@ export class TideMark {
   readonly label = input('');
 
   private readonly scale = computed(() => {
-    const spans = [this.band(), this.reading(), this.after(), ...this.earlier()].filter((s): s is Interval => s !== null && (s.lo !== null || s.hi !== null));
+    const spans = [this.band(), this.reading(), this.after(), ...this.earlier()].filter(
+      (s): s is Interval => s !== null && (s.lo !== null || s.hi !== null),
+    );
     return spans.length === 0 ? { lo: 0, hi: 1 } : scaleOf(spans);
   });
   private percentOf(value: number): number {
@@ -76,7 +78,10 @@ export class TideMark {
     const start = this.percentOf(lowEnd(span));
     const end = this.percentOf(highEnd(span));
     const width = Math.max(leastPercent, end - start);
-    return { startPercent: Math.min(100 - width, Math.max(0, start - Math.max(0, leastPercent - (end - start)) / 2)), widthPercent: width };
+    return {
+      startPercent: Math.min(100 - width, Math.max(0, start - Math.max(0, leastPercent - (end - start)) / 2)),
+      widthPercent: width,
+    };
   }
   protected readonly bandAt = computed(() => this.place(this.band(), 0.5));
   protected readonly at = computed(() => this.place(this.reading(), 1.4));
@@ -88,8 +93,11 @@ export class TideMark {
     if (!reading || (direction !== 'rising' && direction !== 'falling')) return null;
     const placed = this.at();
     if (!placed) return null;
-    const percent = direction === 'rising' ? placed.startPercent + placed.widthPercent + 3.5 : placed.startPercent - 3.5;
+    const percent =
+      direction === 'rising' ? placed.startPercent + placed.widthPercent + 3.5 : placed.startPercent - 3.5;
     return { sign: direction === 'rising' ? '→' : '←', percent: clamp(percent) };
   });
-  protected readonly said = computed(() => `${this.label()}${this.direction() === 'unknown' ? '' : `, ${this.direction()}`}`);
+  protected readonly said = computed(
+    () => `${this.label()}${this.direction() === 'unknown' ? '' : `, ${this.direction()}`}`,
+  );
 }

@@ -7,7 +7,9 @@ import { tokens } from './tokens';
 import { agoText, figure } from './words';
 
 const luminance = (hex: string): number => {
-  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255).map((c) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4));
+  const [r = 0, g = 0, b = 0] = [1, 3, 5]
+    .map((i) => parseInt(hex.slice(i, i + 2), 16) / 255)
+    .map((c) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4));
   return 0.2126 * r + 0.7152 * g + 0.0722 * b;
 };
 const contrast = (a: string, b: string): number => {
@@ -20,7 +22,8 @@ describe('tokens', () => {
     it(`lamp ${lamp}: every text tone is at least 4.5 : 1 on ground, panel and wash (WCAG 2.2 AA)`, () => {
       const t = tokens[lamp];
       for (const text of ['ink', 'quiet', 'amber', 'water', 'settled', 'drifting', 'act', 'unknown'] as const)
-        for (const under of ['ground', 'panel', 'wash'] as const) expect(contrast(t[text], t[under])).withContext(`${text} on ${under}`).toBeGreaterThanOrEqual(4.5);
+        for (const under of ['ground', 'panel', 'wash'] as const)
+          expect(contrast(t[text], t[under])).withContext(`${text} on ${under}`).toBeGreaterThanOrEqual(4.5);
     });
 });
 
@@ -34,19 +37,44 @@ describe('marks', () => {
   };
   it('a state has a word and a shape of its own', async () => {
     const shapes = new Set<string>();
-    for (const state of ['settled', 'drifting', 'act', 'unknown', 'resting']) shapes.add((await render(StateMark, { state })).querySelector('path')?.getAttribute('d') ?? '');
+    for (const state of ['settled', 'drifting', 'act', 'unknown', 'resting'])
+      shapes.add((await render(StateMark, { state })).querySelector('path')?.getAttribute('d') ?? '');
     expect(shapes.size).toBe(5);
     expect((await render(StateMark, { state: 'unknown' })).textContent).toContain('cannot tell');
   });
   it('the tide mark draws band, span, hairs and arrow; a wider reading is a wider span', async () => {
-    const at = async (hi: number): Promise<number> => Number((await render(TideMark, { band: { lo: 6, hi: 8 }, reading: { lo: 6.5, hi }, earlier: [{ lo: 6, hi: 6.2 }], direction: 'rising' })).querySelector('.span')?.getAttribute('width'));
+    const at = async (hi: number): Promise<number> =>
+      Number(
+        (
+          await render(TideMark, {
+            band: { lo: 6, hi: 8 },
+            reading: { lo: 6.5, hi },
+            earlier: [{ lo: 6, hi: 6.2 }],
+            direction: 'rising',
+          })
+        )
+          .querySelector('.span')
+          ?.getAttribute('width'),
+      );
     expect(await at(7.5)).toBeGreaterThan(await at(6.7));
-    const mark = await render(TideMark, { band: { lo: 6, hi: 8 }, reading: { lo: 6.5, hi: 7 }, earlier: [{ lo: 6, hi: 6.2 }], direction: 'rising', label: 'pH' });
-    expect([mark.querySelectorAll('.band').length, mark.querySelectorAll('.hair').length, mark.querySelector('.arrow')?.textContent]).toEqual([1, 1, '→']);
+    const mark = await render(TideMark, {
+      band: { lo: 6, hi: 8 },
+      reading: { lo: 6.5, hi: 7 },
+      earlier: [{ lo: 6, hi: 6.2 }],
+      direction: 'rising',
+      label: 'pH',
+    });
+    expect([
+      mark.querySelectorAll('.band').length,
+      mark.querySelectorAll('.hair').length,
+      mark.querySelector('.arrow')?.textContent,
+    ]).toEqual([1, 1, '→']);
     expect(mark.textContent).toContain('pH, rising');
   });
   it('open ends run to the edge of the line', async () => {
-    const span = (await render(TideMark, { band: { lo: 0, hi: 30 }, reading: { lo: 160, hi: null } })).querySelector('.span');
+    const span = (await render(TideMark, { band: { lo: 0, hi: 30 }, reading: { lo: 160, hi: null } })).querySelector(
+      '.span',
+    );
     expect(Number(span?.getAttribute('x')) + Number(span?.getAttribute('width'))).toBeCloseTo(100, 6);
   });
 });
@@ -59,7 +87,12 @@ describe('words', () => {
     expect(figure(-0.25, 2)).toBe('−0.25');
   });
   it('puts each fault beside its field', () => {
-    const faults = faultsByField({ type: '', title: 'no', status: 400, errors: [{ field: 'entries.0.payload.geometry.glassMm', message: 'must be at most 100', mend: '10' }] });
+    const faults = faultsByField({
+      type: '',
+      title: 'no',
+      status: 400,
+      errors: [{ field: 'entries.0.payload.geometry.glassMm', message: 'must be at most 100', mend: '10' }],
+    });
     expect(faults.get('geometry.glassMm')).toBe('must be at most 100; perhaps 10');
     expect(faultsByField({ type: '', title: 'no', status: 409 }).get('')).toBe('no');
   });

@@ -1,9 +1,20 @@
 import type { StateId } from '#contracts/tonight';
 
 /** State has a word, a shape and a tone; the id `unknown` is said as "cannot tell". */
-export const stateWords: Record<StateId, string> = { settled: 'settled', drifting: 'drifting', act: 'act', unknown: 'cannot tell', resting: 'resting' };
+export const stateWords: Record<StateId, string> = {
+  settled: 'settled',
+  drifting: 'drifting',
+  act: 'act',
+  unknown: 'cannot tell',
+  resting: 'resting',
+};
 
-export const gradeWords: Record<string, string> = { published: 'published', 'common-practice': 'common practice', 'single-observation': 'one keeper’s observation', ours: 'our own estimate' };
+export const gradeWords: Record<string, string> = {
+  published: 'published',
+  'common-practice': 'common practice',
+  'single-observation': 'one keeper’s observation',
+  ours: 'our own estimate',
+};
 
 const dayMs = 86_400_000;
 
@@ -18,10 +29,24 @@ export function agoText({ atEpochMs, nowEpochMs }: { atEpochMs: number; nowEpoch
 
 /** A date and time in the house's zone. */
 export function whenText(at: number | string, zone: string): string {
-  return new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone }).format(new Date(at));
+  return new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: zone,
+  }).format(new Date(at));
 }
 export function dayText(on: string): string {
-  return new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${on}T12:00:00Z`));
+  return new Intl.DateTimeFormat('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  }).format(new Date(`${on}T12:00:00Z`));
 }
 
 /** Fixed decimals, with the minus sign proper. */

@@ -53,10 +53,15 @@ import { whenText } from './words';
 export class WorkingView {
   readonly working = input.required<Working>();
   readonly zone = input('UTC');
-  protected readonly named = computed(() => this.working().sourceIds.flatMap((id) => sources.filter((s) => s.id === id)));
+  protected readonly named = computed(() =>
+    this.working().sourceIds.flatMap((id) => sources.filter((s) => s.id === id)),
+  );
   protected when = (at: number): string => whenText(at, this.zone());
   protected shown = (value: number): string => String(Number(value.toPrecision(4)));
-  protected termsOf = (terms: Record<string, number>): string => Object.entries(terms).map(([name, value]) => `${name} ${this.shown(value)}`).join(' · ');
+  protected termsOf = (terms: Record<string, number>): string =>
+    Object.entries(terms)
+      .map(([name, value]) => `${name} ${this.shown(value)}`)
+      .join(' · ');
   /** A unit may be a parameter id: its own unit and name are shown. */
   protected unitOf = (unit: string): string => parameters.find((p) => p.id === unit)?.unit ?? unit;
   protected nameOf = (unit: string): string => parameters.find((p) => p.id === unit)?.label ?? '';

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { Slider } from 'primeng/slider';
@@ -64,7 +74,10 @@ export class WaterScreen {
       return temp?.hi == null ? null : roundTo(middle(temp), 1);
     },
   });
-  protected readonly how = linkedSignal<string | undefined, ChangePayload['how']>({ source: this.openTankId, computation: () => (untracked(this.folio)?.setUp.bearing === 'delicate' ? 'dripped' : 'poured') });
+  protected readonly how = linkedSignal<string | undefined, ChangePayload['how']>({
+    source: this.openTankId,
+    computation: () => (untracked(this.folio)?.setUp.bearing === 'delicate' ? 'dripped' : 'poured'),
+  });
   protected readonly declared = signal<'' | 'contamination' | 'gasping'>('');
   protected readonly overrideReason = signal('');
   protected readonly faults = signal<Map<string, string>>(new Map());
@@ -79,18 +92,40 @@ export class WaterScreen {
     });
   }
   protected readonly netVolumeL = computed(() => this.folio()?.netVolumeL ?? 0);
-  protected readonly litres = computed(() => (this.enteredBy() === 'litres' ? this.enteredL() : (this.netVolumeL() * this.percent()) / 100));
-  protected readonly changeFraction = computed(() => (this.enteredBy() === 'litres' ? this.enteredL() / (this.netVolumeL() || 1) : this.percent() / 100));
+  protected readonly litres = computed(() =>
+    this.enteredBy() === 'litres' ? this.enteredL() : (this.netVolumeL() * this.percent()) / 100,
+  );
+  protected readonly changeFraction = computed(() =>
+    this.enteredBy() === 'litres' ? this.enteredL() / (this.netVolumeL() || 1) : this.percent() / 100,
+  );
   protected readonly source = computed(() => this.sources.named(this.sourceId()));
 
   private readonly result = computed(() => {
     const folio = this.folio();
     const source = this.source();
     if (!folio || !source) return null;
-    const tank: WaterSpan = Object.fromEntries(folio.lines.flatMap((l) => (l.latest ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [])));
-    const water: WaterSpan = Object.fromEntries(Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }]));
-    const newArrivals = folio.setUp.newArrivalsOn !== undefined && this.house.nowEpochMs() - Date.parse(folio.setUp.newArrivalsOn) < monthMs;
-    return planChange({ netVolumeL: folio.netVolumeL, changeFraction: this.changeFraction(), tank, source: water, newWaterC: this.newWaterC() ?? undefined, bearing: folio.setUp.bearing, newArrivals, limits: stepLimits, thresholds: emergencyThresholds, emergency: this.emergency(), movedToday: folio.movedToday });
+    const tank: WaterSpan = Object.fromEntries(
+      folio.lines.flatMap((l) => (l.latest ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [])),
+    );
+    const water: WaterSpan = Object.fromEntries(
+      Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }]),
+    );
+    const newArrivals =
+      folio.setUp.newArrivalsOn !== undefined &&
+      this.house.nowEpochMs() - Date.parse(folio.setUp.newArrivalsOn) < monthMs;
+    return planChange({
+      netVolumeL: folio.netVolumeL,
+      changeFraction: this.changeFraction(),
+      tank,
+      source: water,
+      newWaterC: this.newWaterC() ?? undefined,
+      bearing: folio.setUp.bearing,
+      newArrivals,
+      limits: stepLimits,
+      thresholds: emergencyThresholds,
+      emergency: this.emergency(),
+      movedToday: folio.movedToday,
+    });
   });
   /** Said by the keeper here, or the verdict's own; undefined leaves it to the readings. */
   private readonly emergency = computed((): Emergency | undefined => {
@@ -117,14 +152,25 @@ export class WaterScreen {
       if (!latest) return [];
       const after = p.id === 'ph' ? plan.effect.value.after.ph : undefined;
       const span = plan.afterSpans[p.id] ?? (after === undefined ? null : { lo: after, hi: after });
-      const step = plan.advice.value.parameters.find((s) => s.parameter === p.id && !s.within) ?? plan.advice.value.parameters.find((s) => s.parameter === p.id);
-      return [{ parameter: p, before: latest, span, step, band: folio.lines.find((l) => l.parameter === p.id)?.band ?? null }];
+      const step =
+        plan.advice.value.parameters.find((s) => s.parameter === p.id && !s.within) ??
+        plan.advice.value.parameters.find((s) => s.parameter === p.id);
+      return [
+        { parameter: p, before: latest, span, step, band: folio.lines.find((l) => l.parameter === p.id)?.band ?? null },
+      ];
     });
   });
-  protected readonly adviceWord = computed(() => ({ wise: 'Wise', 'too-large': 'Too large a step', 'lesser-harm': 'Change now: waiting is the greater harm' })[this.plan()?.advice.value.advice ?? 'wise']);
+  protected readonly adviceWord = computed(
+    () =>
+      ({ wise: 'Wise', 'too-large': 'Too large a step', 'lesser-harm': 'Change now: waiting is the greater harm' })[
+        this.plan()?.advice.value.advice ?? 'wise'
+      ],
+  );
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
-  protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string => intervalText(interval, p.decimalsCount);
-  protected stepText = (p: Parameter, value: number): string => `${value > 0 ? '+' : ''}${figure(value, p.decimalsCount)}`;
+  protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
+    intervalText(interval, p.decimalsCount);
+  protected stepText = (p: Parameter, value: number): string =>
+    `${value > 0 ? '+' : ''}${figure(value, p.decimalsCount)}`;
   protected limitText = (value: number): string => String(Number(value.toPrecision(2)));
   protected grade = (id: string): string => gradeWords[id] ?? id;
   protected litresText = (value: number): string => figure(value, 1);
@@ -148,11 +194,18 @@ export class WaterScreen {
   protected readonly sizeFault = computed(() => {
     const fraction = this.changeFraction();
     if (!Number.isFinite(fraction) || fraction <= 0) return 'Say how much: more than nothing.';
-    return fraction > 1 ? `${this.litresText(this.litres())} L is ${Math.round(100 * fraction)} % of the ${this.litresText(this.netVolumeL())} L that are in it.` : '';
+    return fraction > 1
+      ? `${this.litresText(this.litres())} L is ${Math.round(100 * fraction)} % of the ${this.litresText(this.netVolumeL())} L that are in it.`
+      : '';
   });
   protected readonly ready = computed(() => {
     const plan = this.plan();
-    return plan !== null && this.sizeFault() === '' && (plan.advice.value.advice === 'wise' || this.overrideReason().trim() !== '') && !this.busy();
+    return (
+      plan !== null &&
+      this.sizeFault() === '' &&
+      (plan.advice.value.advice === 'wise' || this.overrideReason().trim() !== '') &&
+      !this.busy()
+    );
   });
   protected async record(): Promise<void> {
     const plan = this.plan();
@@ -162,11 +215,42 @@ export class WaterScreen {
     const { advice, reason, parameters: lines, emergency } = plan.advice.value;
     const override = advice === 'wise' ? {} : { overrideReason: this.overrideReason().trim() };
     const payload: ChangePayload = {
-      entered: this.enteredBy() === 'litres' ? { by: 'litres', changeL: this.enteredL() } : { by: 'fraction', changeFraction: this.changeFraction() },
-      sourceId: this.sourceId(), water: plan.source, how: this.how(), ...override,
-      advice: { advice, reason, before: plan.before, after: plan.effect.value.after, bearing: plan.bearing, emergency, movedToday: this.folio()?.movedToday ?? {}, method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version }, lines: lines.map(({ parameter, stepValue, limitValue, per, within, ruleId, grade }) => ({ parameter, stepValue, limitValue, per, within, ruleId, grade })) },
+      entered:
+        this.enteredBy() === 'litres'
+          ? { by: 'litres', changeL: this.enteredL() }
+          : { by: 'fraction', changeFraction: this.changeFraction() },
+      sourceId: this.sourceId(),
+      water: plan.source,
+      how: this.how(),
+      ...override,
+      advice: {
+        advice,
+        reason,
+        before: plan.before,
+        after: plan.effect.value.after,
+        bearing: plan.bearing,
+        emergency,
+        movedToday: this.folio()?.movedToday ?? {},
+        method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version },
+        lines: lines.map(({ parameter, stepValue, limitValue, per, within, ruleId, grade }) => ({
+          parameter,
+          stepValue,
+          limitValue,
+          per,
+          within,
+          ruleId,
+          grade,
+        })),
+      },
     };
-    const entry: NewEntry = { id: newId(), kind: 'change', kindVersion: 1, subjectId: tankId, happenedAt: this.house.nowIso(), payload };
+    const entry: NewEntry = {
+      id: newId(),
+      kind: 'change',
+      kindVersion: 1,
+      subjectId: tankId,
+      happenedAt: this.house.nowIso(),
+      payload,
+    };
     const sent = await this.outbox.write([entry]);
     this.busy.set(false);
     if (sent.state === 'refused') {
@@ -175,7 +259,11 @@ export class WaterScreen {
     }
     this.faults.set(new Map());
     this.overrideReason.set('');
-    this.said.set(sent.state === 'written' ? 'The change is in the book. Heater, filter, lid and light back on? Taps shut?' : 'Kept on this device, sent when the server is back.');
+    this.said.set(
+      sent.state === 'written'
+        ? 'The change is in the book. Heater, filter, lid and light back on? Taps shut?'
+        : 'Kept on this device, sent when the server is back.',
+    );
   }
   protected readonly allFaults = computed(() => [...this.faults().values()].join('; '));
 }
