@@ -1,11 +1,10 @@
-import { eq } from 'drizzle-orm';
 import * as v from 'valibot';
 import { intervalText, likelyMend, plausibility, type Parameter } from '#core/readings';
 import { readingsPayload, type ReadingsPayload, type ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { FieldFault } from '../app';
 import type { EntryCheck, KindModule, NewestPatch, ProjectedEntry } from '../book';
-import { readings } from './readings-table';
+import { clearReadings, insertReadings } from './readings-repo';
 
 const parameterOf = (id: string): Parameter | undefined => shippedAlmanac.parameters.find((p) => p.id === id);
 
@@ -22,32 +21,10 @@ export const readingsKind: KindModule<ReadingsPayload> = {
   read: (payload) => v.parse(readingsPayload, payload),
   state: ({ values }) => ({ slot: 'readings', text: values.map(shown).join(', ') }),
   project: async (tx, entries) => {
-    await tx.insert(readings).values(
-      entries.flatMap(({ id, subjectId, happenedAt, payload, struck }) =>
-        payload.values.map((value) => ({
-          entryId: id,
-          subjectId,
-          happenedAt,
-          parameter: value.parameter,
-          lo: value.lo,
-          hi: value.hi,
-          text: value.text,
-          enteredUnit: value.enteredUnit,
-          basis: value.basis ?? null,
-          penFactor: value.penFactor ?? null,
-          kitName: value.kit?.name ?? null,
-          kitVersion: value.kit?.version ?? null,
-          context: payload.context,
-          insisted: value.insisted ?? false,
-          struck: struck.whole || struck.parameters.includes(value.parameter),
-        })),
-      ),
-    );
+    await insertReadings(tx, entries);
     return entries.flatMap(newestOf);
   },
-  clear: async (tx, subjectId) => {
-    await tx.delete(readings).where(eq(readings.subjectId, subjectId));
-  },
+  clear: clearReadings,
   print: ({ context, values }) =>
     `${context === 'routine' ? 'tested' : `tested (${context.replace('-', ' ')})`}: ${values.map((value) => `${shown(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
 };
