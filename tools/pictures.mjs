@@ -57,7 +57,7 @@ const views = {
         .waitFor({ state: 'attached' })
         .catch(() => undefined);
       await page.keyboard.press('n');
-      await page.getByRole('textbox').fill('library ph 6,1 gh 4 ec 215 no3 5-10 t 64');
+      await page.getByRole('textbox', { name: /Tank, then/ }).fill('library ph 6,1 gh 4 ec 215 no3 5-10 t 64');
     },
   },
   'readings-phone': {
