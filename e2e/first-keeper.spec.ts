@@ -36,6 +36,16 @@ test('an empty house: a source, a tank and the first readings, by following what
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^pH 6.8, show/ })).toBeVisible();
 
+  // A band of the keeper's own outranks the practice's.
+  await page.getByRole('link', { name: 'Change the set-up' }).click();
+  await page.getByText('Bands of your own').click();
+  await page.getByRole('button', { name: 'A band of your own' }).click();
+  await page.getByLabel('From', { exact: true }).fill('9');
+  await page.getByLabel('To', { exact: true }).fill('12');
+  await page.getByLabel('Why', { exact: true }).fill('the breeder keeps them so');
+  await page.getByRole('button', { name: 'Write the new set-up' }).click();
+  await expect(page.getByText('General hardness reads 6.5–7.5 °dH, band 9–12: below it.').first()).toBeVisible();
+
   // The same name again is refused beside its field, and what was typed is kept.
   await page.getByRole('link', { name: 'Add a tank' }).click();
   await page.getByLabel('Name').fill('window');

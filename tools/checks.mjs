@@ -44,7 +44,7 @@ const relative = (/** @type {string} */ f) => path.relative(root, f);
 const sourceFiles = () => layers.flatMap((l) => under(path.join(root, l, 'src'))).filter((f) => f.endsWith('.ts'));
 
 /** @param {string[]} files @returns {Promise<string[]>} */
-async function unitFaults(files) {
+export async function unitFaults(files) {
   const { default: ts } = await import('typescript');
   const suffixText = readFileSync(path.join(root, 'core/src/units/suffixes.ts'), 'utf8');
   const listIn = (/** @type {string} */ name) =>
@@ -93,7 +93,7 @@ async function unitFaults(files) {
 }
 
 /** @param {string[]} files */
-function importFaults(files) {
+export function importFaults(files) {
   const faults = /** @type {string[]} */ ([]);
   for (const file of files) {
     const layer = relative(file).split('/')[0] ?? '';

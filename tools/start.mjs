@@ -139,6 +139,8 @@ function report(line) {
 
 /** @param {string} line */
 function remedyFor(line) {
+  if (line.includes('ECONNREFUSED') || line.includes('28P01'))
+    return 'Remedy: see that the PostgreSQL of DATABASE_URL runs and takes that user and password.';
   if (line.includes('EADDRINUSE')) return 'Remedy: choose another port: PORT=4211 npm start';
   if (line.includes('53100') || line.includes('ENOSPC'))
     return 'Remedy: the disk is full; free some space and start again.';

@@ -1,5 +1,6 @@
 export {
   bearing,
+  byParameter,
   day,
   finiteNumber,
   grade,

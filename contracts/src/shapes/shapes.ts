@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { bearings } from '#core/water';
-import { parameterIds } from '#core/readings';
+import { parameterIds, type ParameterId } from '#core/readings';
 
 /** Building blocks of every contract. No transforms: JSON Schema must be able to say the same. */
 export const finiteNumber = v.pipe(v.number('must be a number'), v.finite('must be a finite number'));
@@ -26,7 +26,15 @@ export const day = v.pipe(v.string('must be text'), v.isoDate('must be a date su
 export const parameterId = v.picklist(parameterIds, 'is not a known parameter');
 export const bearing = v.picklist(bearings, 'must be robust, usual or delicate');
 export const grade = v.picklist(['published', 'common-practice', 'single-observation', 'ours']);
-export const waterOf = v.record(parameterId, finiteNumber);
+/** One optional value for each parameter: an object and not a record, because JSON Schema can say that. */
+export const byParameter = <S extends v.GenericSchema>(schema: S) =>
+  v.strictObject(
+    Object.fromEntries(parameterIds.map((id) => [id, v.optional(schema)])) as Record<
+      ParameterId,
+      v.OptionalSchema<S, undefined>
+    >,
+  );
+export const waterOf = byParameter(finiteNumber);
 const openEnd = v.nullable(finiteNumber);
 export const interval = v.strictObject({ lo: openEnd, hi: openEnd });
 

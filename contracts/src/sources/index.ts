@@ -1,12 +1,12 @@
 import * as v from 'valibot';
-import { instant, interval, parameterId, uuid } from '#contracts/shapes';
+import { byParameter, instant, interval, uuid } from '#contracts/shapes';
 import { sourcePayload } from '#contracts/book';
 
 export const sourceView = v.object({
   sourceId: uuid,
   setUp: sourcePayload,
   /** The last analysis, value by value, with its date; what is not here is not known. */
-  analysis: v.record(parameterId, v.object({ ...interval.entries, atEpochMs: v.number(), text: v.string() })),
+  analysis: byParameter(v.object({ ...interval.entries, atEpochMs: v.number(), text: v.string() })),
 });
 export const sourceList = v.object({ nowAt: instant, sources: v.array(sourceView) });
 export type SourceView = v.InferOutput<typeof sourceView>;

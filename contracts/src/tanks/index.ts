@@ -1,5 +1,15 @@
 import * as v from 'valibot';
-import { day, finiteNumber, grade, instant, interval, parameterId, uuid, waterOf } from '#contracts/shapes';
+import {
+  byParameter,
+  day,
+  finiteNumber,
+  grade,
+  instant,
+  interval,
+  parameterId,
+  uuid,
+  waterOf,
+} from '#contracts/shapes';
 import { bookEntry, setUpPayload } from '#contracts/book';
 import { tonightTank } from '#contracts/tonight';
 
@@ -47,7 +57,7 @@ export const folio = v.object({
   setUpEntryId: uuid,
   startedOn: day,
   lines: v.array(parameterLine),
-  history: v.record(parameterId, v.array(datedReading)),
+  history: byParameter(v.array(datedReading)),
   changes: v.array(datedChange),
   /** Movement by changes in the last 24 hours, by parameter. */
   movedToday: waterOf,

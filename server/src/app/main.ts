@@ -30,14 +30,18 @@ async function main(): Promise<void> {
   const before = await readHouse(db);
   if (!before && settings.empty) await setUpEmpty(db, { zone: settings.zone });
   else if (!before) await seedDemo(db, { zone: settings.zone, tonightOn: settings.tonightOn, kinds, checks, say });
-  else if (settings.tonightOn !== undefined)
-    throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
   if (settings.rebuild) say(`Rebuilt what is derived of ${await rebuildAll(db, kinds)} subjects.`);
   if (settings.seedOnly) {
     await close();
     return;
   }
   const house = await openHouse(db);
+  const { frozenAtEpochMs } = house.row;
+  if (
+    settings.tonightOn !== undefined &&
+    (frozenAtEpochMs === null || house.nightOnAt(frozenAtEpochMs) !== settings.tonightOn)
+  )
+    throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
   const hosts = new Set(
     ['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`),
   );

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
@@ -41,7 +42,7 @@ export class BookScreen {
         this.load();
       });
     });
-    this.outbox.written.subscribe(() => {
+    this.outbox.written.pipe(takeUntilDestroyed()).subscribe(() => {
       this.load();
     });
   }

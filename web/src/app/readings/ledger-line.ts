@@ -16,6 +16,8 @@ const draftId = 'ledger-line';
 @Component({
   selector: 'nl-ledger-line',
   imports: [Sheet, TideMark],
+  // Its own: naming another tank in the line must not turn the page that is open beneath it.
+  providers: [FolioStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Ledger line" (closed)="closed.emit()">

@@ -53,8 +53,9 @@ export class HouseStore {
       this.toldAtMs = performance.now();
     });
   }
-  /** The house's time at this moment: the last told, and what has passed on this device since. */
+  /** The house's time at this moment: the last told, and what has passed since; this device's own until told. */
   nowIso(): string {
+    if (this.nowEpochMs() === 0) return new Date().toISOString();
     const passedMs = this._house()?.frozen ? 0 : performance.now() - this.toldAtMs;
     return new Date(Math.round(this.nowEpochMs() + passedMs)).toISOString();
   }

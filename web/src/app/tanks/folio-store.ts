@@ -1,4 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, of, Subject, switchMap, tap } from 'rxjs';
 import type { ParameterId } from '#core/readings';
 import type { Folio } from '#contracts/tanks';
@@ -33,9 +34,11 @@ export class FolioStore {
         ),
       )
       .subscribe();
-    inject(Outbox).written.subscribe((entries) => {
-      if (this.openId !== null && entries.some((e) => e.subjectId === this.openId)) this.asked.next(this.openId);
-    });
+    inject(Outbox)
+      .written.pipe(takeUntilDestroyed())
+      .subscribe((entries) => {
+        if (this.openId !== null && entries.some((e) => e.subjectId === this.openId)) this.asked.next(this.openId);
+      });
   }
   open(tankId: string): void {
     if (this._folio()?.tank.tankId !== tankId) this._folio.set(null);

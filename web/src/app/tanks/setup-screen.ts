@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
 import { refusalSentence } from '#core/result';
@@ -17,6 +18,8 @@ import { figure } from '../ui/words';
 import { FolioStore } from './folio-store';
 
 type SizeField = keyof RectangularTank;
+type Override = SetUpPayload['overrides'][number];
+
 /** Set-up of a tank, new or changed: the net volume is worked out while one types. */
 @Component({
   selector: 'nl-setup',
@@ -52,6 +55,17 @@ export class SetupScreen {
   protected readonly bearing = signal<Bearing>('usual');
   protected readonly startedOn = signal('');
   protected readonly newArrivalsOn = signal('');
+  protected readonly parameters = parameters;
+  protected readonly overrides = signal<readonly Override[]>([]);
+  protected addOverride(): void {
+    this.overrides.update((all) => [...all, { parameter: 'ghDegrees', lo: null, hi: null, reason: '' }]);
+  }
+  protected setOverride(index: number, change: Partial<Override>): void {
+    this.overrides.update((all) => all.map((o, i) => (i === index ? { ...o, ...change } : o)));
+  }
+  protected dropOverride(index: number): void {
+    this.overrides.update((all) => all.filter((_, i) => i !== index));
+  }
   protected readonly labelL = signal<number | null>(null);
   protected readonly measuredFillL = signal<number | null>(null);
   protected readonly size = signal<Partial<Record<SizeField, number>>>({
@@ -88,6 +102,7 @@ export class SetupScreen {
     this.bearing.set(setUp.bearing);
     this.startedOn.set(setUp.startedOn);
     this.newArrivalsOn.set(setUp.newArrivalsOn ?? '');
+    this.overrides.set(setUp.overrides);
     this.labelL.set(setUp.labelL ?? null);
     this.measuredFillL.set(setUp.measuredFillL ?? null);
     this.size.set({ ...setUp.geometry });
@@ -126,10 +141,8 @@ export class SetupScreen {
   protected async save(): Promise<void> {
     this.busy.set(true);
     const subjectId = this.tankId() ?? newId();
-    const old = this.folios.folio()?.setUp;
     const [labelL, measuredFillL, geometry] = [this.labelL(), this.measuredFillL(), this.geometry()];
     const nextOrder = Math.max(0, ...this.tonight.tanks().map((t) => t.roundOrder)) + 10;
-    const kept = this.tankId() !== undefined && old ? { overrides: old.overrides } : {};
     const entry: NewEntry = {
       id: newId(),
       kind: 'set-up',
@@ -137,7 +150,7 @@ export class SetupScreen {
       subjectId,
       happenedAt: this.house.nowIso(),
       payload: {
-        ...kept,
+        overrides: [...this.overrides()],
         ...(this.newArrivalsOn() ? { newArrivalsOn: this.newArrivalsOn() } : {}),
         name: this.name().trim(),
         rack: this.rack().trim(),
