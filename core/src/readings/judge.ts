@@ -35,6 +35,8 @@ export function judgeReading(
         fields: [field],
         why: `its low end ${String(interval.lo)} lies above its high end ${String(interval.hi)}`,
       });
+  const endless = [reading.lo, reading.hi, band.lo, band.hi].find((end) => end !== null && !Number.isFinite(end));
+  if (endless !== undefined) return refuse({ kind: 'not-a-number', field: 'reading', text: String(endless) });
   if (reading.lo === null && reading.hi === null)
     return refuse({ kind: 'missing', field: 'reading', why: 'both ends are open, so it says nothing' });
   note.fact({ id: 'reading', label: 'Reading', value: spanText(reading), unit: '', origin: 'measured' });

@@ -132,6 +132,7 @@ describe('judging an interval against a band', () => {
   it('refuses crossed ends and a reading that says nothing', () => {
     expect(judgeReading({ reading: { lo: 5, hi: 4 }, band: { lo: 0, hi: 1 } }).ok).toBeFalse();
     expect(judgeReading({ reading: { lo: null, hi: null }, band: { lo: 0, hi: 1 } }).ok).toBeFalse();
+    expect(judgeReading({ reading: { lo: 1, hi: Infinity }, band: { lo: 0, hi: 1 } }).ok).toBeFalse();
   });
 });
 
