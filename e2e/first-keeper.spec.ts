@@ -38,6 +38,7 @@ test('an empty house: a source, a tank and the first readings, by following what
 
   // A band of the keeper's own outranks the practice's.
   await page.getByRole('link', { name: 'Change the set-up' }).click();
+  await expect(page.getByLabel('Name')).toHaveValue('Window');
   await page.getByText('Bands of your own').click();
   await page.getByRole('button', { name: 'A band of your own' }).click();
   await page.getByLabel('From', { exact: true }).fill('9');

@@ -51,6 +51,8 @@ export async function openTestHouse(): Promise<TestHouse> {
       hosts,
     }),
   );
+  // The client keeps connections too; an idle one must not be closed under its hands.
+  server.keepAliveTimeout = 0;
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as AddressInfo;
   hosts.add(`127.0.0.1:${port}`);

@@ -57,6 +57,8 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
       return;
     }
     const problem = problemOf(error, logger);
+    // The rest of an oversized body is not read, so the connection cannot be used again.
+    if (problem.status === 413) response.setHeader('Connection', 'close');
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 }

@@ -54,6 +54,7 @@ export class SetupScreen {
   protected readonly practiceId = signal('community-soft');
   protected readonly bearing = signal<Bearing>('usual');
   protected readonly startedOn = signal('');
+  private filledFor: string | null = null;
   protected readonly newArrivalsOn = signal('');
   protected readonly parameters = parameters;
   protected readonly overrides = signal<readonly Override[]>([]);
@@ -84,8 +85,10 @@ export class SetupScreen {
     effect(() => {
       const folio = this.folios.folio();
       const id = this.tankId();
-      if (folio && folio.tank.tankId === id)
+      // Once: a folio that is read again must not take away what has been typed since.
+      if (folio && folio.tank.tankId === id && this.filledFor !== id)
         untracked(() => {
+          this.filledFor = id;
           this.fill(folio.setUp);
         });
     });
