@@ -13,9 +13,22 @@ const mayImport = /** @type {Record<string, string[]>} */ ({
   web: ['core', 'almanac', 'contracts', 'web'],
 });
 const sliceWords = {
-  core: ['units', 'explain', 'result', 'checks', 'tanks', 'readings', 'water', 'tonight', 'almanac'],
-  almanac: ['parameters', 'practices', 'limits', 'sources', 'shelf'],
-  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'tonight', 'almanac'],
+  core: [
+    'units',
+    'explain',
+    'result',
+    'checks',
+    'tanks',
+    'sources',
+    'stock',
+    'supplies',
+    'readings',
+    'water',
+    'tonight',
+    'almanac',
+  ],
+  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf'],
+  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'tonight', 'almanac'],
   server: [
     'app',
     'db',
@@ -24,13 +37,15 @@ const sliceWords = {
     'demo',
     'tanks',
     'sources',
+    'stock',
+    'supplies',
     'readings',
     'water',
     'tonight',
     'book',
     'almanac',
   ],
-  web: ['shell', 'ui', 'tanks', 'sources', 'readings', 'water', 'tonight', 'book', 'almanac'],
+  web: ['shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'tonight', 'book', 'almanac'],
 };
 const corePackages = ['temporal-polyfill', 'ml-regression-theil-sen'];
 

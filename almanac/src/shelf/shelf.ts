@@ -1,9 +1,11 @@
 import * as v from 'valibot';
 import { practiceConsistency, type BandLine, type ConsistencyFinding, type Practice } from '#core/almanac';
 import { parameterIds, type Parameter } from '#core/readings';
+import { kindParameters, type Food, type StockKind } from '#core/stock';
 import { quantityNamed } from '#core/units';
 import type { EmergencyThresholds, StepLimit } from '#core/water';
 import { chronicNh3AsNMgPerL, emergencyThresholds, safetyBands, stepLimits } from '#almanac/limits';
+import { bookKinds, foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { sources, type Source } from '#almanac/sources';
@@ -18,6 +20,8 @@ export interface Almanac {
   thresholds: EmergencyThresholds;
   chronicNh3AsNMgPerL: number;
   sources: readonly Source[];
+  kinds: readonly StockKind[];
+  foods: readonly Food[];
 }
 
 export interface Fault {
@@ -94,7 +98,13 @@ const shapes = {
 
 /** What is wrong with an almanac, all of it at once: shape, unknown keys, references, crossed ends, doubled ids. */
 export function almanacFaults(almanac: Almanac): Fault[] {
-  return [...shapeFaults(almanac), ...idFaults(almanac), ...referenceFaults(almanac), ...orderFaults(almanac)];
+  return [
+    ...shapeFaults(almanac),
+    ...idFaults(almanac),
+    ...referenceFaults(almanac),
+    ...orderFaults(almanac),
+    ...almanac.kinds.flatMap((kind) => kindFaults(kind, new Set(almanac.sources.map((s) => s.id)))),
+  ];
 }
 
 function shapeFaults(almanac: Almanac): Fault[] {
@@ -111,8 +121,75 @@ function shapeFaults(almanac: Almanac): Fault[] {
   );
 }
 
+const kindKeys = [
+  'id',
+  'group',
+  'scientificName',
+  'commonName',
+  'strains',
+  'adultCm',
+  'ranges',
+  'bearing',
+  'salt',
+  'copper',
+  'scaleless',
+  'medicineNote',
+  'note',
+  'animal',
+  'plant',
+];
+/** Pairs of a kind that must be in order, least first. */
+const spansOf = ({ animal, plant }: StockKind): [string, number, number][] => [
+  ...(animal
+    ? ([
+        ['lifespanYears', animal.lifespanYears.lo, animal.lifespanYears.hi],
+        ['groupCount', animal.groupCount.lo, animal.groupCount.hi ?? Infinity],
+        ...(animal.brood
+          ? ([
+              ['brood days', animal.brood.days.lo, animal.brood.days.hi],
+              ['young', animal.brood.youngCount.lo, animal.brood.youngCount.hi],
+            ] as const)
+          : []),
+      ] as [string, number, number][])
+    : []),
+  ...(plant ? ([['trimDays', plant.trimDays.lo, plant.trimDays.hi]] as [string, number, number][]) : []),
+];
+
+/** What is wrong with one kind: keys nobody knows, ranges without order or source, an animal without habits. */
+export function kindFaults(kind: StockKind, knownSourceIds: ReadonlySet<string>): Fault[] {
+  const where = `kinds ${kind.id}`;
+  const fault = (what: string): Fault => ({ where, what });
+  const ranges = Object.entries(kind.ranges);
+  return [
+    ...Object.keys(kind)
+      .filter((key) => !kindKeys.includes(key))
+      .map((key) => fault(`has the unknown key “${key}”`)),
+    ...ranges.flatMap(([parameter, { lo, hi, sourceIds }]) => [
+      ...((kindParameters as readonly string[]).includes(parameter)
+        ? []
+        : [fault(`has no business with ${parameter}`)]),
+      ...(lo !== null && hi !== null && lo >= hi ? [fault(`${parameter}: ${lo} is not below ${hi}`)] : []),
+      ...(lo === null && hi === null ? [fault(`${parameter} has neither end`)] : []),
+      ...(sourceIds.length === 0 ? [fault(`${parameter} names no source`)] : []),
+      ...sourceIds
+        .filter((id) => !knownSourceIds.has(id))
+        .map((id) => fault(`names the source “${id}”, which does not exist`)),
+    ]),
+    ...(['ghDegrees', 'tempC', 'ph'] as const)
+      .filter((p) => !kind.ranges[p])
+      .map((p) => fault(`has no range for ${p}`)),
+    ...spansOf(kind)
+      .filter(([, lo, hi]) => lo > hi)
+      .map(([name]) => fault(`${name} is upside down`)),
+    ...((kind.group === 'plant') === (kind.plant === null) || (kind.group === 'plant') === (kind.animal !== null)
+      ? [fault('is neither an animal with habits nor a plant with needs')]
+      : []),
+    ...(kind.adultCm > 0 ? [] : [fault('has no adult size')]),
+  ];
+}
+
 function idFaults(almanac: Almanac): Fault[] {
-  return (['parameters', 'practices', 'limits', 'sources'] as const).flatMap((part) => {
+  return (['parameters', 'practices', 'limits', 'sources', 'kinds', 'foods'] as const).flatMap((part) => {
     const all = almanac[part].map((item) => item.id);
     return all.filter((id, i) => all.indexOf(id) !== i).map((id) => ({ where: `${part} ${id}`, what: 'stands twice' }));
   });
@@ -176,7 +253,7 @@ function orderFaults(almanac: Almanac): Fault[] {
 
 /** The almanac as shipped. Version rises with every change of its content. */
 export const shippedAlmanac: Almanac = {
-  version: 1,
+  version: 2,
   parameters,
   practices,
   limits: stepLimits,
@@ -184,6 +261,8 @@ export const shippedAlmanac: Almanac = {
   thresholds: emergencyThresholds,
   chronicNh3AsNMgPerL,
   sources,
+  kinds: bookKinds,
+  foods,
 };
 
 /** Checks an almanac at load and names all its faults at once; with any, it must not be used. */

@@ -101,6 +101,48 @@ export const sources: readonly Source[] = [
     detail: 'Calcium and hardness requirements of freshwater snails.',
   },
   {
+    id: 'karge-klotz',
+    kind: 'published',
+    title: 'Karge & Klotz, Süßwassergarnelen aus aller Welt',
+    detail: 'Ranges of temperature, pH and hardness of freshwater shrimp.',
+  },
+  {
+    id: 'epa-1975',
+    kind: 'published',
+    title: 'US EPA 1975, Process Design Manual for Nitrogen Control',
+    detail: 'Growth of nitrifying bacteria with temperature and pH.',
+  },
+  {
+    id: 'jones-1931',
+    kind: 'published',
+    title: 'Jones 1931, USDA Circular 183',
+    detail: 'Protein is 6.25 times its nitrogen.',
+  },
+  {
+    id: 'nrc-2011',
+    kind: 'published',
+    title: 'National Research Council 2011, Nutrient Requirements of Fish and Shrimp',
+    detail: 'Protein of feeds and daily rations.',
+  },
+  {
+    id: 'evans-2005',
+    kind: 'published',
+    title: 'Evans, Piermarini & Choe 2005, Physiol. Rev. 85:97',
+    detail: 'Osmoregulation of fish in fresh water.',
+  },
+  {
+    id: 'greenaway-1985',
+    kind: 'published',
+    title: 'Greenaway 1985, Biol. Rev. 60:425',
+    detail: 'Calcium balance and moulting in crustaceans.',
+  },
+  {
+    id: 'waters-1993',
+    kind: 'published',
+    title: 'Waters, Putz-Anderson, Garg & Fine 1993, Ergonomics 36:749',
+    detail: 'The revised NIOSH lifting equation: load constant 23 kg.',
+  },
+  {
     id: 'trade-shrimp',
     kind: 'common-practice',
     title: 'Common practice among shrimp keepers',

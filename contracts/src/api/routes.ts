@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
 import { bookPage, exportedBook, writeRequest, writeResponse } from '#contracts/book';
-import { sourceList } from '#contracts/sources';
+import { sourceHistory, sourceList } from '#contracts/sources';
+import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
 import { house, preferences, tonight } from '#contracts/tonight';
 import { instant, parameterId, uuid } from '#contracts/shapes';
@@ -57,6 +58,28 @@ export const routes = {
     path: '/api/sources',
     summary: 'Water sources with their last analysis',
     response: sourceList,
+  },
+  sourceHistory: {
+    method: 'get',
+    path: '/api/sources/{sourceId}/history',
+    summary: 'Every analysis of one source',
+    params: v.object({ sourceId: uuid }),
+    query: v.object({ days: v.optional(digits) }),
+    response: sourceHistory,
+  },
+  stock: {
+    method: 'get',
+    path: '/api/stock',
+    summary: 'Tanks with their water, set-up and what happened to their animals; and the keeper’s own kinds',
+    query: v.object({ tank: v.optional(uuid) }),
+    response: stockView,
+  },
+  diary: {
+    method: 'get',
+    path: '/api/diary',
+    summary: 'Entries of some kinds, oldest first, struck ones left out',
+    query: v.object({ kinds: v.string(), subject: v.optional(uuid), days: v.optional(digits) }),
+    response: diary,
   },
   writeEntries: {
     method: 'post',

@@ -1,5 +1,19 @@
 import * as v from 'valibot';
-import { purposes } from '#core/tonight';
+import { factPayload, unitPayload } from './facts';
+import { setUpPayload, sourcePayload } from './set-up';
+import {
+  acclimationPayload,
+  arrivalPayload,
+  clearedPayload,
+  cyclingPayload,
+  dosePayload,
+  fedPayload,
+  ownKindPayload,
+  stockPayload,
+  supplyLogPayload,
+  supplyPayload,
+  trimPayload,
+} from './stock';
 import {
   bearing,
   day,
@@ -13,57 +27,6 @@ import {
   waterOf,
   within,
 } from '#contracts/shapes';
-
-export const geometry = v.strictObject({
-  lengthCm: within(1, 1000),
-  widthCm: within(1, 1000),
-  heightCm: within(1, 1000),
-  glassMm: within(0, 100),
-  waterBelowRimCm: within(0, 1000),
-  bedDepthCm: v.optional(within(0, 1000)),
-  bedSolidFraction: v.optional(within(0, 1)),
-  rockKg: v.optional(within(0, 10000)),
-  rockDensityKgPerL: v.optional(within(0.5, 10)),
-  woodL: v.optional(within(0, 10000)),
-});
-
-export const setUpPayload = v.strictObject({
-  name: textUpTo(60),
-  rack: v.optional(v.pipe(v.string(), v.maxLength(60)), ''),
-  roundOrder: v.pipe(within(0, 100000), v.integer('must be a whole number')),
-  purpose: v.picklist(purposes, 'is not a known purpose'),
-  practiceId: textUpTo(60),
-  bearing,
-  /** Animals that came lately count one bearing class lower for a month. */
-  newArrivalsOn: v.optional(day),
-  startedOn: day,
-  labelL: v.optional(within(0.1, 100000)),
-  /** Outside size, or the litres it took to fill; one of the two. */
-  geometry: v.optional(geometry),
-  measuredFillL: v.optional(within(0.1, 100000)),
-  overrides: v.optional(
-    v.pipe(
-      v.array(
-        v.strictObject({
-          parameter: parameterId,
-          lo: v.nullable(finiteNumber),
-          hi: v.nullable(finiteNumber),
-          reason: textUpTo(500),
-        }),
-      ),
-      v.maxLength(40),
-    ),
-    [],
-  ),
-});
-
-export const sourceStates = ['tap-straight', 'tap-aged', 'softened', 'ro', 'rodi', 'rain', 'batch'] as const;
-export const sourcePayload = v.strictObject({
-  name: textUpTo(60),
-  state: v.picklist(sourceStates, 'is not a known kind of source'),
-  chlorine: v.picklist(['none', 'chlorine', 'chloramine', 'unknown'], 'must be none, chlorine, chloramine or unknown'),
-  startedOn: day,
-});
 
 export const readingContexts = ['routine', 'before-change', 'after-change', 'source', 'batch'] as const;
 export const readingValue = v.strictObject({
@@ -83,6 +46,8 @@ export const readingValue = v.strictObject({
 });
 export const readingsPayload = v.strictObject({
   context: v.picklist(readingContexts, 'is not a known context'),
+  /** An analysis from the supplier's report, or the keeper's own test. */
+  origin: v.optional(v.picklist(['supplier-report', 'own-test'])),
   values: v.pipe(
     v.array(readingValue),
     v.minLength(1, 'must hold at least one reading'),
@@ -154,7 +119,28 @@ const head = <Kind extends string>(kind: Kind) => ({
   subjectId: uuid,
   happenedAt: instant,
 });
-export const kinds = ['set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike'] as const;
+export const kinds = [
+  'set-up',
+  'source',
+  'readings',
+  'change',
+  'looked',
+  'note',
+  'strike',
+  'fact',
+  'unit',
+  'stock',
+  'arrival',
+  'acclimation',
+  'cycling',
+  'fed',
+  'cleared',
+  'trim',
+  'dose',
+  'own-kind',
+  'supply',
+  'supply-log',
+] as const;
 export type Kind = (typeof kinds)[number];
 
 /** An entry as it is written: the server adds sequence, night, zone, who and when. */
@@ -166,6 +152,19 @@ export const newEntry = v.variant('kind', [
   v.strictObject({ ...head('looked'), payload: lookedPayload }),
   v.strictObject({ ...head('note'), payload: notePayload }),
   v.strictObject({ ...head('strike'), payload: strikePayload }),
+  v.strictObject({ ...head('fact'), payload: factPayload }),
+  v.strictObject({ ...head('unit'), payload: unitPayload }),
+  v.strictObject({ ...head('stock'), payload: stockPayload }),
+  v.strictObject({ ...head('arrival'), payload: arrivalPayload }),
+  v.strictObject({ ...head('acclimation'), payload: acclimationPayload }),
+  v.strictObject({ ...head('cycling'), payload: cyclingPayload }),
+  v.strictObject({ ...head('fed'), payload: fedPayload }),
+  v.strictObject({ ...head('cleared'), payload: clearedPayload }),
+  v.strictObject({ ...head('trim'), payload: trimPayload }),
+  v.strictObject({ ...head('dose'), payload: dosePayload }),
+  v.strictObject({ ...head('own-kind'), payload: ownKindPayload }),
+  v.strictObject({ ...head('supply'), payload: supplyPayload }),
+  v.strictObject({ ...head('supply-log'), payload: supplyLogPayload }),
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
 
@@ -224,8 +223,6 @@ export const exportedBook = v.object({
   entries: v.array(exportedEntry),
 });
 
-export type SetUpPayload = v.InferOutput<typeof setUpPayload>;
-export type SourcePayload = v.InferOutput<typeof sourcePayload>;
 export type ReadingsPayload = v.InferOutput<typeof readingsPayload>;
 export type ReadingValue = v.InferOutput<typeof readingValue>;
 export type ChangePayload = v.InferOutput<typeof changePayload>;

@@ -11,3 +11,19 @@ export const sourceView = v.object({
 export const sourceList = v.object({ nowAt: instant, sources: v.array(sourceView) });
 export type SourceView = v.InferOutput<typeof sourceView>;
 export type SourceList = v.InferOutput<typeof sourceList>;
+
+/** Every analysis of one source, newest first. */
+export const sourceHistory = v.object({
+  nowAt: instant,
+  history: byParameter(
+    v.array(
+      v.object({
+        ...interval.entries,
+        atEpochMs: v.number(),
+        text: v.string(),
+        origin: v.optional(v.picklist(['supplier-report', 'own-test'])),
+      }),
+    ),
+  ),
+});
+export type SourceHistory = v.InferOutput<typeof sourceHistory>;

@@ -4,11 +4,26 @@ import { day, instant, parameterId, uuid } from '#contracts/shapes';
 
 export const stateId = v.picklist(['settled', 'drifting', 'act', 'unknown', 'resting']);
 export const lastDone = v.object({
-  kind: v.picklist(['looked', 'change', 'readings', 'note']),
+  kind: v.picklist(['looked', 'change', 'readings', 'note', 'stock', 'fed']),
   at: instant,
   text: v.string(),
 });
 
+/** What came into the tank lately, and when. */
+export const newThing = v.object({ what: v.string(), name: v.string(), atEpochMs: v.number() });
+/** Something running that must be ended: a drip, food that must come out. */
+export const runningTimer = v.object({
+  kind: v.picklist(['drip', 'leftover']),
+  id: uuid,
+  text: v.string(),
+  startedEpochMs: v.number(),
+  dueEpochMs: v.number(),
+});
+export const stockAlarm = v.object({
+  id: v.string(),
+  severity: v.picklist(['act', 'watch', 'note']),
+  text: v.string(),
+});
 export const tonightTank = v.object({
   tankId: uuid,
   name: v.string(),
@@ -25,6 +40,9 @@ export const tonightTank = v.object({
   nextStep: v.object({ kind: v.picklist(['leave', 'change-now', 'change', 'test', 'look', 'none']), text: v.string() }),
   lookedTonight: v.boolean(),
   lastDone: v.array(lastDone),
+  isNew: v.array(newThing),
+  timers: v.array(runningTimer),
+  alarms: v.array(stockAlarm),
 });
 export const tonight = v.object({ nowAt: instant, nightOn: day, house: v.string(), tanks: v.array(tonightTank) });
 export type Tonight = v.InferOutput<typeof tonight>;

@@ -1,5 +1,5 @@
 export { gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
-export { judgeReading, plausibility, type BandVerdict, type Judgement, type Plausibility } from './judge';
+export { bandVerdict, judgeReading, plausibility, type BandVerdict, type Judgement, type Plausibility } from './judge';
 export { lineReadings, type LineQuestion, type LineReading, type UnderstoodLine } from './line';
 export {
   parameterIds,
@@ -12,3 +12,4 @@ export {
 } from './parameter';
 export { likelyMend, parseReading, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
+export { theilSenLine } from './slope';

@@ -41,10 +41,11 @@ export function judgeReading(
     return refuse({ kind: 'missing', field: 'reading', why: 'both ends are open, so it says nothing' });
   note.fact({ id: 'reading', label: 'Reading', value: spanText(reading), unit: '', origin: 'measured' });
   note.fact({ id: 'band', label: 'Band', value: spanText(band), unit: '', origin: 'almanac' });
-  return ok(note.explained(judged(reading, band)));
+  return ok(note.explained(bandVerdict(reading, band)));
 }
 
-function judged(reading: Interval, band: Interval): Judgement {
+/** The bare comparison, for lists of thousands whose ends were checked before: no guards, no working. */
+export function bandVerdict(reading: Interval, band: Interval): Judgement {
   const [lo, hi, floor, ceiling] = [lowEnd(reading), highEnd(reading), lowEnd(band), highEnd(band)];
   if (hi < floor - slack(floor)) return { verdict: 'outside', side: 'below' };
   if (lo > ceiling + slack(ceiling)) return { verdict: 'outside', side: 'above' };

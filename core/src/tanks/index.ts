@@ -1,1 +1,17 @@
-export { netVolume, type NetVolume, type RectangularTank } from './volume';
+export { groundOf, shapeMeasures, tankShapes, type Footprint, type TankShape } from './footprint';
+export { netVolume, type NetVolume, type TankGeometry } from './volume';
+export { doseExcess, loadConstantKg, tankWeight, type BedKind, type TankWeight } from './weight';
+export {
+  conditions,
+  equipmentFindings,
+  equipmentItems,
+  equipmentWords,
+  newThings,
+  sharedThings,
+  sights,
+  tankStages,
+  type EquipmentFinding,
+  type EquipmentItem,
+  type EquipmentState,
+  type TankStage,
+} from './facts';

@@ -1,17 +1,29 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { guarded, ok, refuse, type Result } from '#core/result';
+import { firstFault, ok, refuse, type Result } from '#core/result';
+import { groundOf, shapeMeasures, type TankShape } from './footprint';
 
-export interface RectangularTank {
+export interface TankGeometry {
+  /** Rectangle where nothing is said. */
+  shape?: TankShape | undefined;
   lengthCm: number;
-  widthCm: number;
+  widthCm?: number | undefined;
+  bowCm?: number | undefined;
   heightCm: number;
   glassMm: number;
   waterBelowRimCm: number;
+  /** Depth of the bed, in front where the back has its own. */
   bedDepthCm?: number | undefined;
+  bedBackCm?: number | undefined;
   bedSolidFraction?: number | undefined;
   rockKg?: number | undefined;
   rockDensityKgPerL?: number | undefined;
+  /** Rock by displacement, where that was measured; counts beside the mass. */
+  rockL?: number | undefined;
   woodL?: number | undefined;
+  woodKg?: number | undefined;
+  woodDensityKgPerL?: number | undefined;
+  /** Water in the filter and sump. */
+  sumpL?: number | undefined;
 }
 
 export interface NetVolume {
@@ -23,133 +35,145 @@ export interface NetVolume {
   netL: number;
   /** What bed, rock and wood push out. */
   displacedL: number;
+  /** The bed as it lies, pores and all. */
+  bedL: number;
 }
 
+const cm = { lo: 0, hi: 1000, unit: 'cm' };
 const size = { lo: 1, hi: 1000, unit: 'cm' };
+const litres = { lo: 0, hi: 100000, unit: 'L' };
+const density = { lo: 0.3, hi: 10, unit: 'kg/L' };
 
 /**
- * Gross and net volume of a rectangular tank from its outside size.
+ * Gross and net volume of a tank of a common shape from its outside size.
  *
- * Inner = (L − 2g)(W − 2g)(H − g); the water stands `waterBelowRimCm` under the rim; the bed displaces its solid share
- * (60 % unless said), rock its mass over its density (2.6 kg/L unless said), wood its litres.
+ * The glass is taken off at the walls and the floor; the water stands `waterBelowRimCm` under the rim; the bed displaces
+ * its solid share (60 % unless said) of its mean depth, rock its mass over its density (2.6 kg/L unless said) or its
+ * litres, wood its litres or its mass over 1.0 kg/L (waterlogged); filter and sump are added.
  * Error: the bed's packing, about ±10 % of the bed. Refuses glass thicker than the tank, or more solids than water.
- * Source: geometry; grain packing about 60 % (common practice); rock density (from memory).
+ * Source: geometry; grain packing about 60 % (common practice); densities of rock and wood (from memory).
  * @example netVolume({ lengthCm: 120, widthCm: 50, heightCm: 50, glassMm: 10, waterBelowRimCm: 0 }) // gross 300, inner 277.5
  */
-export function netVolume(tank: RectangularTank, note: Recorder = silent): Result<Explained<NetVolume>> {
-  const {
-    lengthCm,
-    widthCm,
-    heightCm,
-    glassMm,
-    waterBelowRimCm,
-    bedDepthCm = 0,
-    bedSolidFraction = 0.6,
-    rockKg = 0,
-    rockDensityKgPerL = 2.6,
-    woodL = 0,
-  } = tank;
-  const guards = [
-    { field: 'lengthCm', value: lengthCm, range: size },
-    { field: 'widthCm', value: widthCm, range: size },
-    { field: 'heightCm', value: heightCm, range: size },
-    { field: 'glassMm', value: glassMm, range: { lo: 0, hi: 100, unit: 'mm' } },
-    { field: 'waterBelowRimCm', value: waterBelowRimCm, range: { lo: 0, hi: 1000, unit: 'cm' } },
-    { field: 'bedDepthCm', value: bedDepthCm, range: { lo: 0, hi: 1000, unit: 'cm' } },
+export function netVolume(tank: TankGeometry, note: Recorder = silent): Result<Explained<NetVolume>> {
+  const { shape = 'rectangle', bedDepthCm = 0, bedBackCm, bedSolidFraction = 0.6, rockKg = 0, rockL = 0 } = tank;
+  const { rockDensityKgPerL = 2.6, woodL = 0, woodKg = 0, woodDensityKgPerL = 1, sumpL = 0 } = tank;
+  const fault = firstFault([
+    { field: 'lengthCm', value: tank.lengthCm, range: size },
+    ...(tank.widthCm === undefined ? [] : [{ field: 'widthCm', value: tank.widthCm, range: size }]),
+    ...(tank.bowCm === undefined ? [] : [{ field: 'bowCm', value: tank.bowCm, range: size }]),
+    { field: 'heightCm', value: tank.heightCm, range: size },
+    { field: 'glassMm', value: tank.glassMm, range: { lo: 0, hi: 100, unit: 'mm' } },
+    { field: 'waterBelowRimCm', value: tank.waterBelowRimCm, range: cm },
+    { field: 'bedDepthCm', value: bedDepthCm, range: cm },
+    { field: 'bedBackCm', value: bedBackCm ?? bedDepthCm, range: cm },
     { field: 'bedSolidFraction', value: bedSolidFraction, range: { lo: 0, hi: 1, unit: '' } },
     { field: 'rockKg', value: rockKg, range: { lo: 0, hi: 10000, unit: 'kg' } },
-    { field: 'rockDensityKgPerL', value: rockDensityKgPerL, range: { lo: 0.5, hi: 10, unit: 'kg/L' } },
-    { field: 'woodL', value: woodL, range: { lo: 0, hi: 10000, unit: 'L' } },
-  ];
-  return guarded(guards, () => {
-    const innerLengthCm = lengthCm - 0.2 * glassMm;
-    const innerWidthCm = widthCm - 0.2 * glassMm;
-    const innerHeightCm = heightCm - 0.1 * glassMm;
-    const depthCm = innerHeightCm - waterBelowRimCm;
-    if (innerLengthCm <= 0 || innerWidthCm <= 0 || innerHeightCm <= 0)
-      return refuse({
-        kind: 'contradiction',
-        fields: ['glassMm', 'lengthCm', 'widthCm', 'heightCm'],
-        why: 'the glass is thicker than the tank',
-      });
-    if (depthCm <= 0)
-      return refuse({
-        kind: 'contradiction',
-        fields: ['waterBelowRimCm', 'heightCm'],
-        why: 'the water line lies at or under the floor',
-      });
-    if (bedDepthCm > depthCm)
-      return refuse({
-        kind: 'contradiction',
-        fields: ['bedDepthCm', 'waterBelowRimCm'],
-        why: 'the bed stands higher than the water',
-      });
-    noteInputs(note, tank);
-    const grossL = note.step({
-      id: 'gross',
-      label: 'Gross, as labels count it',
+    { field: 'rockDensityKgPerL', value: rockDensityKgPerL, range: density },
+    { field: 'rockL', value: rockL, range: litres },
+    { field: 'woodL', value: woodL, range: litres },
+    { field: 'woodKg', value: woodKg, range: { lo: 0, hi: 10000, unit: 'kg' } },
+    { field: 'woodDensityKgPerL', value: woodDensityKgPerL, range: density },
+    { field: 'sumpL', value: sumpL, range: litres },
+  ]);
+  if (fault) return refuse(fault);
+  const footprint = { shape, lengthCm: tank.lengthCm, widthCm: tank.widthCm, bowCm: tank.bowCm };
+  const outside = groundOf({ footprint, glassCm: 0 });
+  if (!outside.ok) return outside;
+  const inside = groundOf({ footprint, glassCm: tank.glassMm / 10 });
+  if (!inside.ok) return inside;
+  const innerHeightCm = tank.heightCm - tank.glassMm / 10;
+  const depthCm = innerHeightCm - tank.waterBelowRimCm;
+  const standing = heightFault({ innerHeightCm, depthCm, bedDepthCm, bedBackCm: bedBackCm ?? bedDepthCm });
+  if (standing) return standing;
+  noteInputs(note, tank);
+  const column = (id: string, label: string, areaCm2: number, highCm: number): number =>
+    note.step({
+      id,
+      label,
       unit: 'L',
-      formula: 'length × width × height / 1000',
-      terms: { length: lengthCm, width: widthCm, height: heightCm },
-      by: (x) => (x.length * x.width * x.height) / 1000,
+      formula: 'ground area × height / 1000',
+      terms: { area: areaCm2, height: highCm },
+      by: (x) => (x.area * x.height) / 1000,
     });
-    const innerL = note.step({
-      id: 'inner',
-      label: 'Inside the glass',
-      unit: 'L',
-      formula: '(length − 2 glass) × (width − 2 glass) × (height − glass) / 1000',
-      terms: { innerLength: innerLengthCm, innerWidth: innerWidthCm, innerHeight: innerHeightCm },
-      by: (x) => (x.innerLength * x.innerWidth * x.innerHeight) / 1000,
-    });
-    const filledL = note.step({
-      id: 'filled',
-      label: 'Up to the water line',
-      unit: 'L',
-      formula: 'inside length × inside width × water depth / 1000',
-      terms: { innerLength: innerLengthCm, innerWidth: innerWidthCm, depth: depthCm },
-      by: (x) => (x.innerLength * x.innerWidth * x.depth) / 1000,
-    });
-    const bedL = note.step({
-      id: 'bed',
-      label: 'Bed, solid part',
-      unit: 'L',
-      formula: 'inside length × inside width × bed depth × solid share / 1000',
-      terms: { innerLength: innerLengthCm, innerWidth: innerWidthCm, bed: bedDepthCm, solid: bedSolidFraction },
-      by: (x) => (x.innerLength * x.innerWidth * x.bed * x.solid) / 1000,
-    });
-    const rockL = note.step({
-      id: 'rock',
-      label: 'Rock',
-      unit: 'L',
-      formula: 'mass / density',
-      terms: { mass: rockKg, density: rockDensityKgPerL },
-      by: (x) => x.mass / x.density,
-    });
-    const displacedL = bedL + rockL + woodL;
-    const netL = note.step({
-      id: 'net',
-      label: 'Net',
-      unit: 'L',
-      formula: 'filled − bed − rock − wood',
-      terms: { filled: filledL, bed: bedL, rock: rockL, wood: woodL },
-      by: (x) => x.filled - x.bed - x.rock - x.wood,
-    });
-    if (netL <= 0)
-      return refuse({
-        kind: 'contradiction',
-        fields: ['rockKg', 'woodL', 'bedDepthCm'],
-        why: 'bed, rock and wood take more room than the water has',
-      });
-    return ok(note.explained({ grossL, innerL, netL, displacedL }));
+  const grossL = column('gross', 'Gross, as labels count it', outside.value.areaCm2, tank.heightCm);
+  const innerL = column('inner', 'Inside the glass', inside.value.areaCm2, innerHeightCm);
+  const filledL = column('filled', 'Up to the water line', inside.value.areaCm2, depthCm);
+  const bedL = column('bed', 'Bed as it lies', inside.value.areaCm2, (bedDepthCm + (bedBackCm ?? bedDepthCm)) / 2);
+  const displacedL = note.step({
+    id: 'displaced',
+    label: 'Pushed out by bed, rock and wood',
+    unit: 'L',
+    formula: 'bed × solid share + rock mass / density + rock litres + wood litres + wood mass / density',
+    terms: {
+      bed: bedL,
+      solid: bedSolidFraction,
+      rockMass: rockKg,
+      rockDensity: rockDensityKgPerL,
+      rock: rockL,
+      wood: woodL,
+      woodMass: woodKg,
+      woodDensity: woodDensityKgPerL,
+    },
+    by: (x) => x.bed * x.solid + x.rockMass / x.rockDensity + x.rock + x.wood + x.woodMass / x.woodDensity,
   });
+  if (displacedL >= filledL)
+    return refuse({
+      kind: 'contradiction',
+      fields: ['rockKg', 'woodL', 'bedDepthCm'],
+      why: 'bed, rock and wood take more room than the water has',
+    });
+  const netL = note.step({
+    id: 'net',
+    label: 'Net',
+    unit: 'L',
+    formula: 'filled − displaced + filter and sump',
+    terms: { filled: filledL, displaced: displacedL, sump: sumpL },
+    by: (x) => x.filled - x.displaced + x.sump,
+  });
+  return ok(note.explained({ grossL, innerL, netL, displacedL, bedL }));
 }
 
-function noteInputs(note: Recorder, tank: RectangularTank): void {
-  const entered = (id: string, label: string, value: number, unit: string): void => {
-    note.input({ id, label, value, unit, origin: 'entered' });
+function heightFault({
+  innerHeightCm,
+  depthCm,
+  bedDepthCm,
+  bedBackCm,
+}: {
+  innerHeightCm: number;
+  depthCm: number;
+  bedDepthCm: number;
+  bedBackCm: number;
+}): Result<never> | null {
+  if (innerHeightCm <= 0)
+    return refuse({
+      kind: 'contradiction',
+      fields: ['glassMm', 'heightCm'],
+      why: 'the glass is thicker than the tank',
+    });
+  if (depthCm <= 0)
+    return refuse({
+      kind: 'contradiction',
+      fields: ['waterBelowRimCm', 'heightCm'],
+      why: 'the water line lies at or under the floor',
+    });
+  if (Math.max(bedDepthCm, bedBackCm) > depthCm)
+    return refuse({
+      kind: 'contradiction',
+      fields: [bedDepthCm >= bedBackCm ? 'bedDepthCm' : 'bedBackCm', 'waterBelowRimCm'],
+      why: 'the bed stands higher than the water',
+    });
+  return null;
+}
+
+function noteInputs(note: Recorder, tank: TankGeometry): void {
+  const entered = (id: string, label: string, value: number | undefined, unit: string): void => {
+    if (value !== undefined) note.input({ id, label, value, unit, origin: 'entered' });
   };
-  entered('lengthCm', 'Length outside', tank.lengthCm, 'cm');
-  entered('widthCm', 'Width outside', tank.widthCm, 'cm');
+  const words = shapeMeasures[tank.shape ?? 'rectangle'];
+  note.fact({ id: 'shape', label: 'Shape', value: words.label, unit: '', origin: 'entered' });
+  entered('lengthCm', words.lengthCm, tank.lengthCm, 'cm');
+  entered('widthCm', words.widthCm ?? 'Width outside', tank.widthCm, 'cm');
+  entered('bowCm', words.bowCm ?? 'Depth in the middle', tank.bowCm, 'cm');
   entered('heightCm', 'Height outside', tank.heightCm, 'cm');
   entered('glassMm', 'Glass', tank.glassMm, 'mm');
   entered('waterBelowRimCm', 'Water below rim', tank.waterBelowRimCm, 'cm');
@@ -157,5 +181,7 @@ function noteInputs(note: Recorder, tank: RectangularTank): void {
     note.assume('The bed is 60 % solid (common practice); its pores hold water.');
   if (tank.rockDensityKgPerL === undefined && tank.rockKg)
     note.assume('Rock weighs 2.6 kg per litre (from memory; lava is lighter).');
+  if (tank.woodDensityKgPerL === undefined && tank.woodKg)
+    note.assume('Waterlogged wood weighs about as much as water (from memory).');
   note.limit('Equipment inside the tank is not counted. Measured filling beats any calculation.');
 }

@@ -1,6 +1,7 @@
 import type { TankStateId } from './verdict';
 
-export type Purpose = 'display' | 'breeding' | 'growing-on' | 'conditioning' | 'quarantine' | 'hospital' | 'resting';
+export type Purpose =
+  'display' | 'breeding' | 'growing-on' | 'conditioning' | 'quarantine' | 'hospital' | 'refuge' | 'resting';
 export const purposes: readonly Purpose[] = [
   'display',
   'breeding',
@@ -8,6 +9,7 @@ export const purposes: readonly Purpose[] = [
   'conditioning',
   'quarantine',
   'hospital',
+  'refuge',
   'resting',
 ];
 

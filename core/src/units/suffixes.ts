@@ -39,6 +39,13 @@ export const unitSuffixes = [
   'Years',
   'Atm',
   'Percent',
+  'MlPerH',
+  'DropsPerS',
+  'GPerDay',
+  'GPerWeek',
+  'PerDay',
+  'PerWeek',
+  'MgPerLPerWeek',
   'Px',
 ] as const;
 
@@ -81,6 +88,8 @@ export const dimensionlessNames = [
   'status',
   'sequence',
   'limit',
+  'x',
+  'y',
   'length',
   'index',
   'count',

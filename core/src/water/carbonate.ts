@@ -113,13 +113,29 @@ export function aeratedPh({
   const henry = 10 ** log10Series([108.3865, 0.01985076, -6919.53, -40.45154, 669365], tempK);
   const vapourAtm = Math.exp(11.8571 - 3840.7 / tempK - 216961 / tempK ** 2);
   const co2MolPerL = henry * airCo2Fraction * (1 - vapourAtm);
+  return phHolding({ khDegrees, tempC, co2MolPerL });
+}
+
+/** pH of water of this carbonate hardness that holds this much CO2: bisection on a monotonic balance. */
+function phHolding({ khDegrees, tempC, co2MolPerL }: { khDegrees: number; tempC: number; co2MolPerL: number }): number {
   const alkMolPerL = alkalinityMolPerL(khDegrees);
   const constants = carbonateConstants({ tempC, ionicMolPerL: ionicMolPerLFromKh(khDegrees) });
   let [low, high] = [4, 10];
-  for (let i = 0; i < 60; i++) {
+  for (let i = 0; i < 40; i++) {
     const middle = (low + high) / 2;
     if (carbonAt({ ph: middle, alkMolPerL, constants }).co2MolPerL > co2MolPerL) low = middle;
     else high = middle;
   }
   return (low + high) / 2;
 }
+
+/** pH at a dissolved CO2 given in mg/L; the same balance as `aeratedPh`. */
+export const phAtCo2 = ({
+  khDegrees,
+  tempC,
+  co2MgPerL,
+}: {
+  khDegrees: number;
+  tempC: number;
+  co2MgPerL: number;
+}): number => phHolding({ khDegrees, tempC, co2MolPerL: co2MgPerL / (species.co2.molarGPerMol * 1000) });

@@ -14,7 +14,7 @@ export {
   type StepLimit,
 } from './advice';
 export { unionisedAmmonia, type UnionisedAmmonia } from './ammonia';
-export { aeratedPh } from './carbonate';
+export { aeratedPh, phAtCo2 } from './carbonate';
 export {
   changeEffect,
   changeEffectSpan,

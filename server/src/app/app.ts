@@ -9,7 +9,8 @@ import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
 import { bookRouter, type BookDeps } from '../book';
 import { changePreferences, houseView } from '../house';
-import { sourceList } from '../sources';
+import { sourceHistory, sourceList } from '../sources';
+import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
 import { tonightSheet } from '../tonight';
 import { openApi } from './openapi';
@@ -57,8 +58,27 @@ function apiRouter(deps: BookDeps, version: string): Router {
     async (request, response) =>
       void response.json(await changePreferences(deps.db, parsed(preferences, request.body))),
   );
-  router.get('/tonight', async (_request, response) => void response.json(await tonightSheet(deps)));
+  router.get(
+    '/tonight',
+    async (_request, response) =>
+      void response.json(
+        await tonightSheet({ ...deps, alarmsOf: (tanks, nowEpochMs) => alarmsOf(deps, tanks, nowEpochMs) }),
+      ),
+  );
   router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
+  router.get('/sources/:sourceId/history', async (request, response) => {
+    const { sourceId } = parsed(routes.sourceHistory.params, request.params);
+    const days = Number(parsed(routes.sourceHistory.query, request.query).days ?? 400);
+    response.json(await sourceHistory(deps, { sourceId, days: Math.min(days, 20000) }));
+  });
+  router.get('/stock', async (request, response) => {
+    const { tank } = parsed(routes.stock.query, request.query);
+    response.json(await stockView(deps, { tankId: tank }));
+  });
+  router.get(
+    '/diary',
+    async (request, response) => void response.json(await diaryView(deps, parsed(routes.diary.query, request.query))),
+  );
   router.get('/almanac', (_request, response) => void response.json(almanacView()));
   router.get('/tanks/:tankId/folio', async (request, response) => {
     const { tankId } = parsed(routes.folio.params, request.params);

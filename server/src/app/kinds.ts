@@ -1,7 +1,9 @@
 import { KindRegistry, lookedKind, noteKind, registered, strikeKind, type BookDeps } from '../book';
 import { checkReadings, readingsKind } from '../readings';
-import { sourceKind } from '../sources';
-import { checkSetUp, setUpKind } from '../tanks';
+import { checkUnit, sourceKind, unitKind } from '../sources';
+import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
+import { supplyKind, supplyLogKind } from '../supplies';
+import { checkSetUp, factKind, setUpKind } from '../tanks';
 import { changeKind, checkChange } from '../water';
 
 /**
@@ -16,6 +18,27 @@ export const kinds = new KindRegistry([
   registered(changeKind),
   registered(lookedKind),
   registered(noteKind),
+  registered(factKind),
+  registered(unitKind),
+  registered(stockKinds.stock),
+  registered(stockKinds.arrival),
+  registered(stockKinds.acclimation),
+  registered(stockKinds.cycling),
+  registered(stockKinds.fed),
+  registered(stockKinds.cleared),
+  registered(stockKinds.trim),
+  registered(stockKinds.dose),
+  registered(stockKinds.ownKind),
+  registered(supplyKind),
+  registered(supplyLogKind),
 ]);
 
-export const checks: BookDeps['checks'] = { 'set-up': checkSetUp, readings: checkReadings, change: checkChange };
+export const checks: BookDeps['checks'] = {
+  'set-up': checkSetUp,
+  readings: checkReadings,
+  change: checkChange,
+  unit: checkUnit,
+  stock: checkStock,
+  arrival: checkArrival,
+  'own-kind': checkOwnKind,
+};

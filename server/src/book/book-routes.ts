@@ -7,7 +7,7 @@ import { exportedBook, writeRequest } from '#contracts/book';
 import { routes } from '#contracts/api';
 import { badRequest, parsed } from '../app';
 import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
-import { readPage, writeEntries, type BookDeps } from './book-service';
+import { readPage, subjectsNamedIn, writeEntries, type BookDeps } from './book-service';
 
 const pageSize = 2000;
 
@@ -83,8 +83,7 @@ async function* wholeBook({ db }: BookDeps): AsyncGenerator<EntryRow> {
 }
 
 async function learnNames({ db }: BookDeps, names: Map<string, string>, row: EntryRow): Promise<void> {
-  const payload = row.payload as { sourceId?: string };
-  const wanted = [row.subjectId, ...(payload.sourceId ? [payload.sourceId] : [])].filter((id) => !names.has(id));
+  const wanted = [row.subjectId, ...subjectsNamedIn(row.payload)].filter((id) => !names.has(id));
   for (const subject of await readSubjects(db, wanted)) names.set(subject.id, subject.name);
 }
 

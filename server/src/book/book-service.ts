@@ -19,7 +19,7 @@ import {
   type SubjectRow,
 } from './book-repo';
 import { entryHash, unstorableText } from './canonical';
-import type { KindRegistry, ProjectedEntry } from './kind';
+import type { KindRegistry, ProjectedEntry, SubjectSeed } from './kind';
 import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
 
 /** A slice's own check of its entries, with what only the database knows. Returns faults with paths under the payload. */
@@ -148,23 +148,37 @@ async function checkEntries(
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
     if (!subject)
-      throw Object.assign(notFound(entry.kind === 'readings' || entry.kind === 'strike' ? 'tank or source' : 'tank'), {
-        faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }],
-      });
+      throw Object.assign(
+        notFound(entry.kind === 'readings' || entry.kind === 'strike' ? 'tank or source' : subjectWord(deps, entry)),
+        {
+          faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }],
+        },
+      );
     faults.push(...timeFaults({ entry, subject, nowEpochMs, path, deps }));
     const module = deps.kinds.of(entry.kind);
-    if (module.on !== 'either' && module.on !== subject.kind)
+    const fits = module.on === 'either' ? ['tank', 'source'].includes(subject.kind) : module.on === subject.kind;
+    if (!fits && entry.kind !== 'strike')
       faults.push({
         field: `${path}.subjectId`,
         message: `is a ${subject.kind}; this kind of entry goes to a ${module.on}`,
       });
-    if (module.seeds) faults.push(...(await nameFaults(tx, entry, subject, path)));
-    if (entry.kind === 'strike') await checkStrike(tx, entry.payload, entry.subjectId);
+    if (module.seeds)
+      faults.push(
+        ...(await seedFaults(deps, tx, {
+          seed: module.seeds(module.read(entry.payload, entry.kindVersion)),
+          subject,
+          path,
+          nowEpochMs,
+        })),
+      );
+    if (entry.kind === 'strike') await checkStrike(deps.kinds, tx, entry.payload, entry.subjectId);
     const own = await deps.checks[entry.kind]?.(tx, entry);
     faults.push(...(own ?? []).map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
   }
   if (faults.length > 0) throw badRequest(faults);
 }
+
+const subjectWord = ({ kinds }: BookDeps, entry: NewEntry): string => kinds.of(entry.kind).on.replace('either', 'tank');
 
 function timeFaults({
   entry,
@@ -182,25 +196,32 @@ function timeFaults({
   const at = new Date(entry.happenedAt).getTime();
   if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
   const night = deps.house.nightOnAt(at);
-  if (entry.kind !== 'set-up' && entry.kind !== 'source' && night < subject.startedOn)
+  if (!deps.kinds.of(entry.kind).seeds && night < subject.startedOn)
     return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
-  if (
-    (entry.kind === 'set-up' || entry.kind === 'source') &&
-    entry.payload.startedOn > deps.house.nightOnAt(nowEpochMs + 86_400_000)
-  )
-    return [{ field: `${path}.payload.startedOn`, message: 'lies in the future' }];
   return [];
 }
 
-async function nameFaults(tx: Tx, entry: NewEntry, subject: SubjectRow, path: string): Promise<FieldFault[]> {
-  if (entry.kind !== 'set-up' && entry.kind !== 'source') return [];
-  const taken = await subjectNamed(tx, subject.kind, entry.payload.name);
-  return taken !== null && taken !== subject.id
-    ? [{ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` }]
-    : [];
+/** A subject that an entry brings into being: not from the future, and no name twice among its kind. */
+async function seedFaults(
+  { house }: BookDeps,
+  tx: Tx,
+  { seed, subject, path, nowEpochMs }: { seed: SubjectSeed; subject: SubjectRow; path: string; nowEpochMs: number },
+): Promise<FieldFault[]> {
+  const faults: FieldFault[] = [];
+  if (seed.startedOn > house.nightOnAt(nowEpochMs + 86_400_000))
+    faults.push({ field: `${path}.payload.startedOn`, message: 'lies in the future' });
+  const taken = await subjectNamed(tx, subject.kind, seed.name);
+  if (taken !== null && taken !== subject.id)
+    faults.push({ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` });
+  return faults;
 }
 
-async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjectId: string): Promise<void> {
+async function checkStrike(
+  kinds: KindRegistry,
+  tx: Tx,
+  { entryId, parameter }: StrikePayload,
+  subjectId: string,
+): Promise<void> {
   const [entry] = await entriesById(tx, [entryId]);
   if (entry?.subjectId !== subjectId) throw notFound('entry of this subject');
   if (entry.kind === 'strike') throw refused('A strike cannot be struck; write the entry again instead');
@@ -208,7 +229,7 @@ async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjec
   if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw refused('This is struck already');
   if (parameter !== undefined && entry.kind !== 'readings')
     throw refused('Only readings have parts that can be struck');
-  if (entry.kind === 'set-up' || entry.kind === 'source')
+  if (kinds.of(entry.kind).seeds)
     throw refused('A set-up is not struck; write the right one over it, from the date it holds');
 }
 
@@ -279,15 +300,20 @@ export async function readPage(deps: Pick<BookDeps, 'db' | 'kinds' | 'house'>, q
   };
 }
 
+/** Fields of payloads that name another subject, so that its line can say the name. */
+const namesSubject = ['sourceId', 'otherTankId', 'withTankId', 'fromTankId'];
+export const subjectsNamedIn = (payload: unknown): string[] =>
+  Object.entries(typeof payload === 'object' && payload !== null ? payload : {}).flatMap(([key, value]) =>
+    namesSubject.includes(key) && typeof value === 'string' ? [value] : [],
+  );
+
 async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: readonly EntryRow[]): Promise<BookEntry[]> {
   const strikes = await strikesOf(
     db,
     rows.map((r) => r.id),
   );
   const payloads = rows.map((r) => kinds.of(r.kind).read(r.payload, r.kindVersion));
-  const named = payloads
-    .map((p) => (typeof p === 'object' && p !== null && 'sourceId' in p ? String(p.sourceId) : null))
-    .filter((id) => id !== null);
+  const named = payloads.flatMap(subjectsNamedIn);
   const subjects = await readSubjects(db, [...new Set([...rows.map((r) => r.subjectId), ...named])]);
   const names = new Map(subjects.map((s) => [s.id, s.name]));
   const nameOf = (id: string): string => names.get(id) ?? 'unknown';

@@ -23,12 +23,19 @@ export const entries = pgTable(
   (t) => [
     index('entries_subject').on(t.subjectId, t.happenedAt.desc(), t.sequence.desc()),
     index('entries_time').on(t.happenedAt.desc(), t.sequence.desc()),
+    // Only what a diary is kept of: the many readings and visits cost nothing here.
+    index('entries_diary')
+      .on(t.kind, t.subjectId, t.happenedAt.desc())
+      .where(sql`kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')`),
   ],
 );
 
 /** What was last done to a subject, by kind of doing: the latest by time, later writing wins a tie. */
 export type SubjectState = Partial<
-  Record<'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp', { atEpochMs: number; text: string }>
+  Record<
+    'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp' | 'stock' | 'fed',
+    { atEpochMs: number; text: string }
+  >
 >;
 
 /**
@@ -41,7 +48,7 @@ export type Newest = Record<string, NewestItem[]>;
 /** One identity for anything entries attach to. A projection: rebuilt from the book. */
 export const subjects = pgTable('subjects', {
   id: uuid().primaryKey(),
-  kind: text({ enum: ['tank', 'source'] }).notNull(),
+  kind: text({ enum: ['tank', 'source', 'own-kind', 'supply'] }).notNull(),
   name: text().notNull(),
   startedOn: date({ mode: 'string' }).notNull(),
   state: jsonb()

@@ -5,3 +5,4 @@ export { KindRegistry, registered, type KindModule, type NewestPatch, type Proje
 export { lookedKind, noteKind, strikeKind } from './book-kinds';
 export { rebuildAll } from './projection';
 export { readSubjects } from './book-repo';
+export { diaryKind, diaryKinds, readDiary, readDiaryIn, type DiaryKindName, type DiaryRow, type Newly } from './diary';

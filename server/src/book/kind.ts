@@ -21,8 +21,10 @@ export interface NewestPatch {
   keepCount: number;
 }
 
+/** What entries attach to: tanks, waters, the keeper's own kinds, supplies. */
+export type SubjectKind = 'tank' | 'source' | 'own-kind' | 'supply';
 export interface SubjectSeed {
-  kind: 'tank' | 'source';
+  kind: SubjectKind;
   name: string;
   startedOn: string;
 }
@@ -34,7 +36,8 @@ export interface SubjectSeed {
 export interface KindModule<Payload> {
   kind: Kind;
   version: number;
-  on: 'tank' | 'source' | 'either';
+  /** `either` is a tank or a source. */
+  on: SubjectKind | 'either';
   read: (payload: unknown, version: number) => Payload;
   /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. Returns what may be newest. */
   project?: (tx: Tx, entries: readonly ProjectedEntry<Payload>[]) => Promise<NewestPatch[]>;

@@ -1,4 +1,4 @@
-import type { RectangularTank } from '#core/tanks';
+import type { TankGeometry } from '#core/tanks';
 import type { Water } from '#core/readings';
 import type { SetUpPayload, SourcePayload } from '#contracts/book';
 
@@ -10,7 +10,7 @@ export interface DemoSource {
 }
 export interface DemoTank {
   key: string;
-  payload: Omit<SetUpPayload, 'startedOn' | 'geometry' | 'overrides' | 'measuredFillL'> & { geometry: RectangularTank };
+  payload: Omit<SetUpPayload, 'startedOn' | 'geometry' | 'overrides' | 'measuredFillL'> & { geometry: TankGeometry };
   sourceKey: string;
   start: Water;
   /** What the tank does by itself in a day. */
@@ -90,12 +90,15 @@ export const demoSources: readonly DemoSource[] = [
   },
 ];
 
-const box = (
-  lengthCm: number,
-  widthCm: number,
-  heightCm: number,
-  more: Partial<RectangularTank> = {},
-): RectangularTank => ({ lengthCm, widthCm, heightCm, glassMm: 6, waterBelowRimCm: 2, bedDepthCm: 3, ...more });
+const box = (lengthCm: number, widthCm: number, heightCm: number, more: Partial<TankGeometry> = {}): TankGeometry => ({
+  lengthCm,
+  widthCm,
+  heightCm,
+  glassMm: 6,
+  waterBelowRimCm: 2,
+  bedDepthCm: 3,
+  ...more,
+});
 const routine: DemoTank['tests'] = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'];
 
 export const demoTanks: readonly DemoTank[] = [

@@ -1,2 +1,3 @@
 export { sourceKind } from './sources-kind';
-export { sourceList } from './sources-service';
+export { sourceHistory, sourceList } from './sources-service';
+export { checkUnit, unitKind } from './unit-kind';

@@ -31,3 +31,15 @@ export async function readAnalyses(db: Db): Promise<AnalysisRow[]> {
     from readings r join subjects s on s.id = r.subject_id and s.kind = 'source' where not r.struck order by r.subject_id, r.parameter, r.happened_at desc, r.entry_id desc`);
   return found.rows;
 }
+
+/** Analyses of one source; where each came from stands in the entry itself. */
+export async function readAnalysisHistory(
+  db: Db,
+  { sourceId, sinceEpochMs }: { sourceId: string; sinceEpochMs: number },
+): Promise<(AnalysisRow & { origin: 'supplier-report' | 'own-test' | null })[]> {
+  const found = await db.execute<AnalysisRow & { origin: 'supplier-report' | 'own-test' | null }>(sql`
+    select r.subject_id, r.parameter, r.lo, r.hi, extract(epoch from r.happened_at)::float8 * 1000 as at_ms, r.text, e.payload ->> 'origin' as origin
+    from readings r join entries e on e.id = r.entry_id
+    where r.subject_id = ${sourceId} and not r.struck and r.happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by r.happened_at desc`);
+  return found.rows;
+}

@@ -1,7 +1,7 @@
-import type { SourceList, SourceView } from '#contracts/sources';
+import type { SourceHistory, SourceList, SourceView } from '#contracts/sources';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
-import { readAnalyses, readSources } from './sources-repo';
+import { readAnalyses, readAnalysisHistory, readSources } from './sources-repo';
 
 export async function sourceList({ db, house }: { db: Db; house: HouseContext }): Promise<SourceList> {
   const now = house.clock.nowEpochMs();
@@ -16,4 +16,17 @@ export async function sourceList({ db, house }: { db: Db; house: HouseContext })
     ),
   }));
   return { nowAt: new Date(now).toISOString(), sources };
+}
+
+/** Every analysis of a source since a time, value by value, newest first. */
+export async function sourceHistory(
+  { db, house }: { db: Db; house: HouseContext },
+  { sourceId, days }: { sourceId: string; days: number },
+): Promise<SourceHistory> {
+  const now = house.clock.nowEpochMs();
+  const rows = await readAnalysisHistory(db, { sourceId, sinceEpochMs: now - days * 86_400_000 });
+  const history: SourceHistory['history'] = {};
+  for (const { parameter, lo, hi, at_ms, text, origin } of rows)
+    (history[parameter] ??= []).push({ lo, hi, atEpochMs: at_ms, text, ...(origin === null ? {} : { origin }) });
+  return { nowAt: new Date(now).toISOString(), history };
 }

@@ -1,2 +1,3 @@
+export { factKind } from './facts-kind';
 export { checkSetUp, netVolumeOf, setUpKind } from './tanks-kind';
 export { tankFolio, verdictWorking } from './tanks-service';

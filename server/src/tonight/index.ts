@@ -1,2 +1,11 @@
-export { bandsOf, dated, everyParameter, tankLine, tonightSheet, verdictOf, type TonightDeps } from './tonight-service';
-export { readChanges, readHistory, readNewest, readTanks, type ReadingRow } from './tonight-repo';
+export {
+  bandsOf,
+  dated,
+  everyParameter,
+  latestWater,
+  tankLine,
+  tonightSheet,
+  verdictOf,
+  type TonightDeps,
+} from './tonight-service';
+export { readChanges, readHistory, readNewest, readTanks, type ReadingRow, type TankRow } from './tonight-repo';

@@ -5,7 +5,7 @@ import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
 import { refusalSentence } from '#core/result';
-import { netVolume, type RectangularTank } from '#core/tanks';
+import { netVolume, type TankGeometry } from '#core/tanks';
 import { purposes, type Purpose } from '#core/tonight';
 import { bearings, type Bearing } from '#core/water';
 import type { NewEntry, SetUpPayload } from '#contracts/book';
@@ -17,7 +17,7 @@ import { Figure } from '../ui/figure';
 import { figure } from '../ui/words';
 import { FolioStore } from './folio-store';
 
-type SizeField = keyof RectangularTank;
+type SizeField = keyof TankGeometry;
 type Override = SetUpPayload['overrides'][number];
 
 /** Set-up of a tank, new or changed: the net volume is worked out while one types. */
@@ -116,7 +116,7 @@ export class SetupScreen {
       return value === null ? rest : { ...rest, [id]: value };
     });
   }
-  protected readonly geometry = computed((): RectangularTank | null => {
+  protected readonly geometry = computed((): TankGeometry | null => {
     const { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more } = this.size();
     return lengthCm === undefined ||
       widthCm === undefined ||

@@ -1,0 +1,66 @@
+import * as v from 'valibot';
+import { equipmentItems, tankStages } from '#core/tanks';
+import { stockEvents, stockSigns } from '#core/stock';
+import { byParameter, instant, interval, uuid } from '#contracts/shapes';
+import { setUpPayload, stockKind } from '#contracts/book';
+import { stateId } from '#contracts/tonight';
+
+export const stockEvent = v.object({
+  entryId: uuid,
+  atEpochMs: v.number(),
+  event: v.picklist(stockEvents),
+  kindId: v.string(),
+  strain: v.string(),
+  count: v.nullable(interval),
+  sign: v.optional(v.picklist(stockSigns)),
+});
+/** What is in force of a tank's equipment, item by item; undefined where nobody has said. */
+export const equipment = v.strictObject(
+  Object.fromEntries(
+    equipmentItems.map((item) => [
+      item,
+      v.optional(
+        v.object({ on: v.boolean(), detail: v.string(), lightHours: v.optional(v.number()), atEpochMs: v.number() }),
+      ),
+    ]),
+  ) as Record<
+    (typeof equipmentItems)[number],
+    v.OptionalSchema<
+      v.ObjectSchema<
+        {
+          readonly on: v.BooleanSchema<undefined>;
+          readonly detail: v.StringSchema<undefined>;
+          readonly lightHours: v.OptionalSchema<v.NumberSchema<undefined>, undefined>;
+          readonly atEpochMs: v.NumberSchema<undefined>;
+        },
+        undefined
+      >,
+      undefined
+    >
+  >,
+);
+export const stockTank = v.object({
+  tankId: uuid,
+  name: v.string(),
+  state: stateId,
+  setUp: setUpPayload,
+  netVolumeL: v.number(),
+  stage: v.nullable(v.picklist(tankStages)),
+  equipment,
+  /** The newest reading of each parameter. */
+  water: byParameter(v.object({ ...interval.entries, atEpochMs: v.number() })),
+  events: v.array(stockEvent),
+});
+export const stockView = v.object({ nowAt: instant, tanks: v.array(stockTank), ownKinds: v.array(stockKind) });
+export type StockView = v.InferOutput<typeof stockView>;
+export type StockTank = v.InferOutput<typeof stockTank>;
+export type StockTankEvent = v.InferOutput<typeof stockEvent>;
+
+/** Entries of the kinds a diary is kept of, oldest first, struck ones left out; payloads as their kinds read them. */
+export const diary = v.object({
+  nowAt: instant,
+  entries: v.array(
+    v.object({ entryId: uuid, kind: v.string(), subjectId: uuid, atEpochMs: v.number(), payload: v.unknown() }),
+  ),
+});
+export type Diary = v.InferOutput<typeof diary>;

@@ -1,0 +1,98 @@
+import { theilSenLine } from '#core/readings';
+
+export const unitParts = ['resin', 'membrane', 'prefilter', 'carbon'] as const;
+export type UnitPart = (typeof unitParts)[number];
+
+/** One line of the unit's log. Conductivities at 25 °C. */
+export interface UnitLog {
+  atEpochMs: number;
+  /** Litres made since the log began, by the meter. */
+  madeL: number;
+  inUsPerCm: number | null;
+  outUsPerCm: number | null;
+  /** After the membrane, before the resin. */
+  betweenUsPerCm: number | null;
+  renewed: readonly UnitPart[];
+}
+
+export const resinSchools = [
+  { id: 'strict', label: 'strict', ppmCount: 10, why: 'Under 10 ppm counts as pure; the resin goes at 10.' },
+  { id: 'lenient', label: 'lenient', ppmCount: 30, why: 'The resin may go to 30 before it is changed.' },
+] as const;
+
+export interface UnitState {
+  rejectionFraction: number | null;
+  litresSinceResinL: number;
+  forecasts: readonly {
+    school: (typeof resinSchools)[number]['id'];
+    /** The limit as conductivity: pen ppm of unknown factor, 0.7 to 0.5. */
+    limitUsPerCm: { lo: number; hi: number };
+    state: 'reached' | 'forecast' | 'unknown';
+    /** Litres left until then. */
+    leftL: { lo: number; hi: number } | null;
+    by: 'rise' | 'earlier-charges' | 'none';
+  }[];
+}
+
+/**
+ * The state of an RO unit from its in/out log: rejection of the membrane, litres since the resin was new, and when each
+ * school would change it.
+ *
+ * Rejection = 1 − after membrane / in (the outlet where nothing is measured between). The forecast goes by the rise of
+ * the outlet since the resin was new (robust line over litres, its slope's own spread as interval, four lines at
+ * least); before it rises, by the litres earlier charges lasted; otherwise it says that it cannot tell.
+ * Schools 10 and 30 ppm are common practice; pen factor unknown, so the limit is a span.
+ * @example unitState([...]).litresSinceResinL
+ */
+export function unitState(log: readonly UnitLog[]): UnitState {
+  const sorted = [...log].sort((a, b) => a.atEpochMs - b.atEpochMs);
+  const lastResin = sorted.map((l) => l.renewed.includes('resin')).lastIndexOf(true);
+  const since = sorted.slice(Math.max(0, lastResin));
+  const madeL = sorted.at(-1)?.madeL ?? 0;
+  const startL = since[0]?.madeL ?? 0;
+  const measured = [...sorted]
+    .reverse()
+    .find((l) => l.inUsPerCm !== null && (l.betweenUsPerCm ?? l.outUsPerCm) !== null);
+  const rejectionFraction =
+    measured?.inUsPerCm == null || measured.inUsPerCm <= 0
+      ? null
+      : 1 - (measured.betweenUsPerCm ?? measured.outUsPerCm ?? 0) / measured.inUsPerCm;
+  const points = since.flatMap((l) => (l.outUsPerCm === null ? [] : [{ x: l.madeL - startL, y: l.outUsPerCm }]));
+  // The renewing line itself is measured before or after: it does not belong to the new charge's rise.
+  const rise = theilSenLine(lastResin >= 0 ? points.slice(1) : points);
+  const lives = chargeLives(sorted);
+  return {
+    rejectionFraction,
+    litresSinceResinL: madeL - startL,
+    forecasts: resinSchools.map((school) => {
+      const limitUsPerCm = { lo: school.ppmCount / 0.7, hi: school.ppmCount / 0.5 };
+      const out = points.at(-1)?.y ?? null;
+      const head = { school: school.id, limitUsPerCm };
+      if (out !== null && out >= limitUsPerCm.lo)
+        return { ...head, state: 'reached', leftL: { lo: 0, hi: 0 }, by: 'rise' };
+      if (rise && out !== null && rise.lo > 0)
+        return {
+          ...head,
+          state: 'forecast',
+          by: 'rise',
+          leftL: { lo: (limitUsPerCm.lo - out) / rise.hi, hi: (limitUsPerCm.hi - out) / rise.lo },
+        };
+      if (lives.length > 0) {
+        const left = lives.map((l) => Math.max(0, l - (madeL - startL)));
+        return {
+          ...head,
+          state: 'forecast',
+          by: 'earlier-charges',
+          leftL: { lo: Math.min(...left), hi: Math.max(...left) },
+        };
+      }
+      return { ...head, state: 'unknown', leftL: null, by: 'none' };
+    }),
+  };
+}
+
+/** Litres that each earlier charge of resin lasted. */
+function chargeLives(sorted: readonly UnitLog[]): number[] {
+  const changes = sorted.filter((l) => l.renewed.includes('resin'));
+  return changes.slice(1).map((l, i) => l.madeL - (changes[i]?.madeL ?? 0));
+}

@@ -1,0 +1,171 @@
+import type { EvidenceGrade } from '#core/water';
+import { expectedFirstLosses } from './arrival';
+import type { StockKind } from './kind';
+import type { Population, StockEvent } from './population';
+
+export interface StockAlarm {
+  id:
+    'deaths' | 'missing' | 'first-losses' | 'no-young' | 'not-grazing' | 'young-not-growing' | 'jump-births' | 'moults';
+  severity: 'act' | 'watch' | 'note';
+  kindId: string;
+  text: string;
+  grade: EvidenceGrade;
+}
+
+const dayMs = 86_400_000;
+const weekDays = 7;
+
+/**
+ * The chance of at least this many events where so many are expected (Poisson): 1 − Σ e^−λ λ^i / i!.
+ * Rare and independent events; any textbook of statistics. Range λ 0-700.
+ * @example poissonTail({ seenCount: 3, expectedCount: 0.5 }) // 0.0144
+ */
+export function poissonTail({ seenCount, expectedCount }: { seenCount: number; expectedCount: number }): number {
+  if (seenCount <= 0) return 1;
+  let [term, sum] = [Math.exp(-expectedCount), 0];
+  for (let i = 0; i < seenCount; i++) {
+    sum += term;
+    term *= expectedCount / (i + 1);
+  }
+  return Math.max(0, 1 - sum);
+}
+
+/** How unlikely it must be by chance: one week in a hundred to act, one in twenty to watch (our choice). */
+const alarmAt = { act: 0.01, watch: 0.05 };
+
+const within = (events: readonly StockEvent[], fromEpochMs: number, toEpochMs: number): StockEvent[] =>
+  events.filter((e) => e.atEpochMs > fromEpochMs && e.atEpochMs <= toEpochMs);
+const sum = (events: readonly StockEvent[]): number =>
+  events.reduce((total, e) => total + Math.max(e.count?.lo ?? 0, 0), 0);
+
+/**
+ * What the week's events of one population mean: rates against its size, the kind's age and the tank's own habit.
+ *
+ * Deaths: expected are the turnover of the lifespan and the tank's mean of the half year before, the larger; alarm by
+ * the Poisson tail. In the first fortnight after an arrival a loss or two is expected. Missing without bodies is a case
+ * of its own. Early signs: a colony of grown animals without berried females or young for six weeks, young that do not
+ * grow, animals that do not graze (common practice).
+ */
+export function stockAlarms({
+  kind,
+  population,
+  events,
+  nowEpochMs,
+}: {
+  kind: StockKind;
+  population: Population;
+  events: readonly StockEvent[];
+  nowEpochMs: number;
+}): StockAlarm[] {
+  const own = events.filter((e) => e.kindId === kind.id && e.strain === population.strain && e.atEpochMs <= nowEpochMs);
+  const alarms: StockAlarm[] = [];
+  const raise = (
+    id: StockAlarm['id'],
+    severity: StockAlarm['severity'],
+    text: string,
+    grade: EvidenceGrade = 'common-practice',
+  ): void => {
+    alarms.push({ id, severity, kindId: kind.id, text, grade });
+  };
+  deathAlarm({ kind, population, own, nowEpochMs, raise });
+  missingAlarm({ own, nowEpochMs, kind, raise });
+  signAlarms({ own, nowEpochMs, kind, raise });
+  broodAlarm({ own, nowEpochMs, kind, population, raise });
+  moultAlarm({ own, nowEpochMs, kind, population, raise });
+  return alarms;
+}
+
+type Raise = (id: StockAlarm['id'], severity: StockAlarm['severity'], text: string, grade?: EvidenceGrade) => void;
+interface Looked {
+  kind: StockKind;
+  own: readonly StockEvent[];
+  nowEpochMs: number;
+  raise: Raise;
+}
+
+function deathAlarm({ kind, population, own, nowEpochMs, raise }: Looked & { population: Population }): void {
+  const deaths = own.filter((e) => e.event === 'died');
+  const seenCount = sum(within(deaths, nowEpochMs - weekDays * dayMs, nowEpochMs));
+  if (seenCount === 0) return;
+  const arrivals = within(own, nowEpochMs - 14 * dayMs, nowEpochMs).filter((e) => e.event === 'arrived');
+  const first = expectedFirstLosses({ arrivedCount: sum(arrivals) });
+  const sinceArrival = sum(within(deaths, nowEpochMs - 14 * dayMs, nowEpochMs));
+  if (arrivals.length > 0 && sinceArrival <= first.upToCount) {
+    raise(
+      'first-losses',
+      'note',
+      `${sinceArrival} of ${sum(arrivals)} new ${kind.commonName} lost; up to ${first.upToCount} in a fortnight is no alarm.`,
+    );
+    return;
+  }
+  const size = (population.count.lo + population.count.hi) / 2 + seenCount;
+  const lifeDays = (kind.animal?.lifespanYears.lo ?? 2) * 365;
+  const turnoverCount = (size * weekDays) / lifeDays;
+  const before = sum(within(deaths, nowEpochMs - 189 * dayMs, nowEpochMs - weekDays * dayMs)) / 26;
+  const expectedCount = Math.max(turnoverCount, before, 0.02);
+  const chance = poissonTail({ seenCount, expectedCount });
+  const said = `${seenCount} ${kind.commonName} dead in a week; ${expectedCount < 0.95 ? 'hardly one' : `about ${Math.round(expectedCount)}`} would be usual for ${Math.round(size)} here`;
+  if (chance < alarmAt.act) raise('deaths', 'act', `${said}. Test the water first, then ask what is new.`, 'ours');
+  else if (chance < alarmAt.watch) raise('deaths', 'watch', `${said}. Look again tomorrow.`, 'ours');
+}
+
+function missingAlarm({ kind, own, nowEpochMs, raise }: Looked): void {
+  const gone = sum(within(own, nowEpochMs - 14 * dayMs, nowEpochMs).filter((e) => e.event === 'missing'));
+  const counts = own.filter((e) => e.event === 'counted');
+  const [last, before] = [counts.at(-1), counts.at(-2)];
+  const between = last && before ? within(own, before.atEpochMs, last.atEpochMs) : [];
+  const found = sum(between.filter((e) => e.event === 'died' || e.event === 'given-away' || e.event === 'moved-out'));
+  const lost = last && before ? (before.count?.lo ?? 0) - found - (last.count?.hi ?? last.count?.lo ?? 0) : 0;
+  const recent = last !== undefined && nowEpochMs - last.atEpochMs < 14 * dayMs;
+  const missing = Math.max(gone, recent ? lost : 0);
+  if (missing > 0)
+    raise(
+      'missing',
+      missing >= 3 ? 'act' : 'watch',
+      `${missing} ${kind.commonName} missing and no bodies: look behind the filter and on the floor, at the intake, at who could eat them, and test for ammonia: bodies rot unseen.`,
+    );
+}
+
+function signAlarms({ kind, own, nowEpochMs, raise }: Looked): void {
+  const signs = within(own, nowEpochMs - 7 * dayMs, nowEpochMs).filter((e) => e.event === 'sign');
+  const last = signs.at(-1)?.sign;
+  if (last === 'not-grazing')
+    raise('not-grazing', 'watch', `${kind.commonName} are not grazing: that comes before the deaths. Test now.`);
+  if (last === 'young-not-growing')
+    raise(
+      'young-not-growing',
+      'watch',
+      `The young of ${kind.commonName} do not grow: food, hardness, or water too old.`,
+    );
+}
+
+const quietWeeks = 6;
+function broodAlarm({ kind, own, nowEpochMs, population, raise }: Looked & { population: Population }): void {
+  const mode = kind.animal?.brood?.mode;
+  if (mode !== 'carries-eggs' && mode !== 'livebearer') return;
+  const since = nowEpochMs - quietWeeks * 7 * dayMs;
+  const youngest = own.find((e) => e.event !== 'sign');
+  const settled =
+    youngest !== undefined && youngest.atEpochMs < nowEpochMs - (kind.animal?.maturityDays ?? 120) * dayMs;
+  const watched = within(own, since, nowEpochMs).length > 0;
+  const hadYoung = own.some((e) => e.event === 'berried' || e.event === 'born');
+  const fruitful = within(own, since, nowEpochMs).some((e) => e.event === 'berried' || e.event === 'born');
+  if (settled && watched && hadYoung && !fruitful && population.count.lo >= 10)
+    raise(
+      'no-young',
+      'watch',
+      `No berried females or young of ${kind.commonName} seen for ${quietWeeks} weeks, where there used to be.`,
+    );
+}
+
+function moultAlarm({ own, nowEpochMs, population, raise }: Looked & { population: Population }): void {
+  const moults = sum(within(own, nowEpochMs - 1.5 * dayMs, nowEpochMs).filter((e) => e.event === 'moulted'));
+  // A grown dwarf shrimp moults every four to six weeks (common practice): a colony of n gives n / 35 a day.
+  const expectedCount = Math.max(0.05, (population.count.lo + population.count.hi) / 2 / 35) * 1.5;
+  if (moults > 1 && poissonTail({ seenCount: moults, expectedCount }) < alarmAt.watch)
+    raise(
+      'moults',
+      'watch',
+      `${moults} moults within a day where about ${expectedCount.toFixed(1)} would be usual: one school takes that for a change gone wrong.`,
+    );
+}

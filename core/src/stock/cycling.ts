@@ -1,0 +1,297 @@
+import { silent, type Explained, type Recorder } from '#core/explain';
+import { highEnd, lowEnd, middle, theilSenLine, type DatedReading } from '#core/readings';
+import { guarded, ok, type Result } from '#core/result';
+import { atomicGPerMol, species } from '#core/units';
+
+export interface CyclingSchool {
+  id: 'ammonia' | 'food' | 'seeded' | 'plants';
+  label: string;
+  how: string;
+  risk: string;
+  /** Days to ready at 25 °C and pH 7.2 and above, first to last (common practice). */
+  usualDays: { lo: number; hi: number };
+  ready: string;
+}
+export const cyclingSchools: readonly CyclingSchool[] = [
+  {
+    id: 'ammonia',
+    label: 'measured ammonia',
+    how: 'Ammonia to 2 mg/L, again each time it is gone, until both it and nitrite go within a day.',
+    risk: 'Plain ammonia without perfume or soap; fumes: open window, gloves, never with bleach.',
+    usualDays: { lo: 21, hi: 42 },
+    ready: '2 mg/L of ammonia and all nitrite gone within 24 hours, nitrate there.',
+  },
+  {
+    id: 'food',
+    label: 'fish food',
+    how: 'A pinch of food a day rots into ammonia; no telling how much.',
+    risk: 'Slow and smelly; leftovers feed snails and mould.',
+    usualDays: { lo: 28, hi: 56 },
+    ready: 'Ammonia and nitrite not to be found in two tests three days apart, with food still going in.',
+  },
+  {
+    id: 'seeded',
+    label: 'seeded media',
+    how: 'Used filter material from a running tank brings the bacteria along; still feed it.',
+    risk: 'It brings along whatever else lives there: algae, snails, parasites, disease. Only from a tank healthy for months.',
+    usualDays: { lo: 5, hi: 21 },
+    ready: '1 mg/L of ammonia and all nitrite gone within 24 hours.',
+  },
+  {
+    id: 'plants',
+    label: 'plants first',
+    how: 'Planted densely from the first day: growing plants take ammonia themselves.',
+    risk: 'Holds only while they grow; melting plants give ammonia.',
+    usualDays: { lo: 14, hi: 42 },
+    ready: 'New growth to be seen, ammonia and nitrite not to be found for a week.',
+  },
+];
+export type CyclingSchoolId = CyclingSchool['id'];
+
+/**
+ * How fast nitrifiers grow at a temperature and pH, against 25 °C and pH 7.2 and above.
+ *
+ * e^(0.098 (t − 25)), and below pH 7.2 the factor 1 − 0.833 (7.2 − pH); oxygen and ammonia not limiting.
+ * Source: US EPA 1975, Process Design Manual for Nitrogen Control (from memory). Range 5-35 °C, pH 6.0-9; below about
+ * 6.0 the factor reaches zero: nitrification stands still.
+ * @example nitrifierPace({ tempC: 20, ph: 7.5 }) // { paceRatio: 0.61 }
+ */
+export function nitrifierPace({ tempC, ph }: { tempC: number; ph: number }): Result<{ paceRatio: number }> {
+  return guarded(
+    [
+      { field: 'tempC', value: tempC, range: { lo: 5, hi: 35, unit: '°C' } },
+      { field: 'ph', value: ph, range: { lo: 3, hi: 10, unit: '' } },
+    ],
+    () => {
+      const byTemp = Math.exp(0.098 * (Math.min(tempC, 30) - 25));
+      const byPh = ph >= 7.2 ? 1 : Math.max(0, 1 - 0.833 * (7.2 - ph));
+      return ok({ paceRatio: byTemp * byPh });
+    },
+  );
+}
+
+/**
+ * How much of an ammonia source raises the net volume to a target.
+ *
+ * Ammonium chloride: mass = litres × mg/L × 53.49 / 14.007. Solution: of its percent NH3 by mass and density.
+ * Range: up to 5 mg/L TAN; more stalls the bacteria. Refuses outside. Source: atomic weights (CIAAW 2021).
+ * @example ammoniaDose({ netVolumeL: 100, tanMgPerL: 2, source: { kind: 'salt' } }) // { amountG: 0.764 }
+ */
+export function ammoniaDose(
+  {
+    netVolumeL,
+    tanMgPerL,
+    source,
+  }: {
+    netVolumeL: number;
+    tanMgPerL: number;
+    source: { kind: 'salt' } | { kind: 'solution'; nh3Percent: number; densityGPerMl: number };
+  },
+  note: Recorder = silent,
+): Result<Explained<{ amountG: number; amountMl: number | null }>> {
+  const guards = [
+    { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.5, hi: 100000, unit: 'L' } },
+    { field: 'tanMgPerL', value: tanMgPerL, range: { lo: 0.05, hi: 5, unit: 'mg/L as N' } },
+    ...(source.kind === 'solution'
+      ? [
+          { field: 'nh3Percent', value: source.nh3Percent, range: { lo: 0.5, hi: 35, unit: '%' } },
+          { field: 'densityGPerMl', value: source.densityGPerMl, range: { lo: 0.85, hi: 1.05, unit: 'g/mL' } },
+        ]
+      : []),
+  ];
+  return guarded<Explained<{ amountG: number; amountMl: number | null }>>(guards, () => {
+    note.source('ciaaw-2021');
+    note.input({ id: 'net', label: 'Net volume', value: netVolumeL, unit: 'L', origin: 'entered' });
+    note.input({ id: 'target', label: 'Ammonia wanted', value: tanMgPerL, unit: 'mg/L as N', origin: 'entered' });
+    const nitrogenG = note.step({
+      id: 'nitrogen',
+      label: 'Nitrogen needed',
+      unit: 'g',
+      formula: 'litres × mg/L / 1000',
+      terms: { litres: netVolumeL, target: tanMgPerL },
+      by: (x) => (x.litres * x.target) / 1000,
+    });
+    if (source.kind === 'salt') {
+      const molar = species.nh4.molarGPerMol + atomicGPerMol.cl;
+      const amountG = note.step({
+        id: 'salt',
+        label: 'Ammonium chloride',
+        unit: 'g',
+        formula: 'nitrogen × 53.49 / 14.007',
+        terms: { nitrogen: nitrogenG, molar, nitrogenMolar: species.n.molarGPerMol },
+        by: (x) => (x.nitrogen * x.molar) / x.nitrogenMolar,
+      });
+      return ok(note.explained({ amountG, amountMl: null }));
+    }
+    const amountG = note.step({
+      id: 'solution',
+      label: 'Solution',
+      unit: 'g',
+      formula: 'nitrogen × 17.03 / 14.007 / share of NH3',
+      terms: {
+        nitrogen: nitrogenG,
+        molar: species.nh3.molarGPerMol,
+        nitrogenMolar: species.n.molarGPerMol,
+        share: source.nh3Percent / 100,
+      },
+      by: (x) => (x.nitrogen * x.molar) / x.nitrogenMolar / x.share,
+    });
+    const amountMl = note.step({
+      id: 'millilitres',
+      label: 'Solution by volume',
+      unit: 'mL',
+      formula: 'grams / density',
+      terms: { grams: amountG, density: source.densityGPerMl },
+      by: (x) => x.grams / x.density,
+    });
+    return ok(note.explained({ amountG, amountMl }));
+  });
+}
+
+export interface CyclingInput {
+  school: CyclingSchoolId;
+  startedAtEpochMs: number;
+  nowEpochMs: number;
+  tan: readonly DatedReading[];
+  no2: readonly DatedReading[];
+  no3: readonly DatedReading[];
+  /** Ammonia doses, food and stocking: all that feeds the bacteria. */
+  fedAtEpochMs: readonly number[];
+  /** Ammonia doses alone, with their target, for the 24-hour test. */
+  doses: readonly { atEpochMs: number; tanMgPerL: number }[];
+  stocked: boolean;
+  tempC: number | null;
+  ph: number | null;
+}
+export type CyclingPhase = 'no-source' | 'waiting' | 'ammonia' | 'nitrite' | 'ready' | 'fading' | 'expired';
+export interface CyclingState {
+  phase: CyclingPhase;
+  reason: string;
+  /** When it first met its school's criteria. */
+  readyAtEpochMs: number | null;
+  forecast: { loEpochMs: number; hiEpochMs: number; by: 'school' | 'nitrite-falling' } | null;
+  paceRatio: number | null;
+  /** Days since it was last fed, once ready. */
+  unfedDays: number | null;
+}
+
+const dayMs = 86_400_000;
+const traceMgPerL = { tan: 0.25, no2: 0.25 };
+/** A cycled tank left unfed fades: asked about after a week, taken as lost after three (our estimate). */
+export const fadingDays = { fading: 7, expired: 21 };
+
+const gone = (reading: DatedReading | undefined, traceValue: number): boolean =>
+  reading !== undefined && highEnd(reading) <= traceValue + 1e-9;
+const byTime = (all: readonly DatedReading[]): DatedReading[] => [...all].sort((a, b) => a.atEpochMs - b.atEpochMs);
+
+/** The first evening at which the school's own criteria were met. */
+function readyAt(input: CyclingInput): number | null {
+  const [tan, no2, no3] = [byTime(input.tan), byTime(input.no2), byTime(input.no3)];
+  const nitrate = no3.find((r) => highEnd(r) > 2);
+  const bothGone = no2
+    .filter((r) => gone(r, traceMgPerL.no2))
+    .map((r) => r.atEpochMs)
+    .filter((at) => tan.some((t) => Math.abs(t.atEpochMs - at) <= dayMs / 2 && gone(t, traceMgPerL.tan)));
+  const seen = [...tan, ...no2].some((r) => lowEnd(r) > 0.25) || nitrate !== undefined;
+  if (!seen) return null;
+  if (input.school === 'ammonia' || input.school === 'seeded') {
+    const enough = input.school === 'ammonia' ? 2 : 1;
+    const passed = bothGone.find((at) =>
+      input.doses.some((d) => d.tanMgPerL >= enough - 1e-9 && at - d.atEpochMs > 0 && at - d.atEpochMs <= 1.1 * dayMs),
+    );
+    return passed !== undefined && nitrate ? passed : null;
+  }
+  const apartDays = input.school === 'food' ? 3 : 7;
+  const first = bothGone.find((at, i) =>
+    bothGone.slice(i + 1).some((later) => later - at >= (apartDays - 0.3) * dayMs),
+  );
+  const last = first === undefined ? undefined : bothGone.find((at) => at - first >= (apartDays - 0.3) * dayMs);
+  return last ?? null;
+}
+
+/**
+ * Where a cycle stands, when its school will call it ready, and whether a ready one is fading.
+ *
+ * The forecast is the school's usual span stretched by the nitrifiers' pace at this temperature and pH, narrowed by
+ * what has been reached (nitrite seen: the first two fifths are over); once nitrite falls it is the robust line through
+ * the last readings down to 0.25 mg/L, with its spread. Trace limits 0.25 mg/L: the kits' lowest step.
+ * @example cyclingState({ school: 'ammonia', startedAtEpochMs: 0, nowEpochMs: 0, tan: [], no2: [], no3: [], fedAtEpochMs: [], doses: [], stocked: false, tempC: 25, ph: 7.5 }).phase // 'no-source'
+ */
+export function cyclingState(input: CyclingInput): CyclingState {
+  const pace = nitrifierPace({ tempC: input.tempC ?? 25, ph: input.ph ?? 7.2 });
+  const paceRatio = pace.ok ? pace.value.paceRatio : null;
+  const state = { readyAtEpochMs: null, forecast: null, paceRatio, unfedDays: null };
+  const ready = readyAt(input);
+  if (ready !== null) return readyState(input, ready, paceRatio);
+  if (input.fedAtEpochMs.length === 0 && !input.stocked)
+    return {
+      ...state,
+      phase: 'no-source',
+      reason: 'Nothing feeds the bacteria: without a source of ammonia nothing begins, however long it runs.',
+    };
+  if (paceRatio !== null && paceRatio < 0.05)
+    return {
+      ...state,
+      phase: 'waiting',
+      reason: 'At this pH nitrification all but stands still; it will not cycle like this.',
+    };
+  const [tan, no2] = [byTime(input.tan), byTime(input.no2)];
+  const nitriteSeen = no2.some((r) => lowEnd(r) > traceMgPerL.no2);
+  const forecast = forecastOf(input, paceRatio ?? 1, nitriteSeen);
+  if (nitriteSeen)
+    return {
+      ...state,
+      phase: 'nitrite',
+      forecast,
+      reason: 'Nitrite has come: ammonia is being turned over, nitrite not yet.',
+    };
+  if (tan.some((r) => lowEnd(r) > traceMgPerL.tan))
+    return {
+      ...state,
+      phase: 'ammonia',
+      forecast,
+      reason: 'Ammonia is there, nitrite is not: the first bacteria are still too few.',
+    };
+  return { ...state, phase: 'waiting', forecast, reason: 'Fed; neither ammonia nor nitrite has been found yet.' };
+}
+
+function readyState(input: CyclingInput, ready: number, paceRatio: number | null): CyclingState {
+  const lastFed = Math.max(ready, ...input.fedAtEpochMs);
+  const unfedDays = input.stocked ? 0 : (input.nowEpochMs - lastFed) / dayMs;
+  const phase = unfedDays >= fadingDays.expired ? 'expired' : unfedDays >= fadingDays.fading ? 'fading' : 'ready';
+  const nights = Math.floor(unfedDays);
+  const reason = {
+    ready: 'Cycled by its school’s own test.',
+    fading: `Cycled, but neither fed nor stocked for ${nights} days: the bacteria are starving. Feed it or test it again.`,
+    expired: `Was cycled; ${nights} days unfed and unstocked have most likely undone it. Test it with ammonia before anything goes in.`,
+  }[phase];
+  return { phase, reason, readyAtEpochMs: ready, forecast: null, paceRatio, unfedDays };
+}
+
+function forecastOf(input: CyclingInput, paceRatio: number, nitriteSeen: boolean): CyclingState['forecast'] {
+  const falling = nitriteFall(input);
+  if (falling) return falling;
+  const school = cyclingSchools.find((s) => s.id === input.school) ?? cyclingSchools[0];
+  if (!school) return null;
+  const stretch = 1 / Math.max(paceRatio, 0.05);
+  const firstNitrite = byTime(input.no2).find((r) => lowEnd(r) > traceMgPerL.no2);
+  const [from, share] = nitriteSeen && firstNitrite ? [firstNitrite.atEpochMs, 0.6] : [input.startedAtEpochMs, 1];
+  const at = (days: number): number => Math.max(input.nowEpochMs, from + days * share * stretch * dayMs);
+  return { loEpochMs: at(school.usualDays.lo), hiEpochMs: at(school.usualDays.hi), by: 'school' };
+}
+
+/** After its peak nitrite falls: the line through the readings since then, to the trace, with the slope's own spread. */
+function nitriteFall(input: CyclingInput): CyclingState['forecast'] {
+  const no2 = byTime(input.no2);
+  const peak = no2.reduce((best, r, i) => (middle(r) > middle(no2[best] ?? r) ? i : best), 0);
+  const since = no2.slice(peak);
+  const last = since.at(-1);
+  const line = theilSenLine(since.map((r) => ({ x: r.atEpochMs / dayMs, y: middle(r) })));
+  if (!line || !last || line.hi >= 0 || middle(last) <= traceMgPerL.no2) return null;
+  const left = middle(last) - traceMgPerL.no2;
+  return {
+    loEpochMs: last.atEpochMs + (left / -line.lo) * dayMs,
+    hiEpochMs: last.atEpochMs + (left / -line.hi) * dayMs + 2 * dayMs,
+    by: 'nitrite-falling',
+  };
+}

@@ -1,0 +1,166 @@
+import { silent, type Explained, type Recorder } from '#core/explain';
+import { guarded, ok, type Result } from '#core/result';
+import { species } from '#core/units';
+
+export const feedingSchools = [
+  {
+    id: 'mass',
+    label: 'by body mass',
+    how: 'A share of the living mass a day, in tiny amounts: 3 % for shrimp (3–5), 1–2 % for grown fish.',
+  },
+  {
+    id: 'clearance',
+    label: 'by clearance',
+    how: 'What is gone in a quarter of an hour; a little more next time when it is, less when it is not.',
+  },
+  { id: 'few', label: 'two or three times a week', how: 'Two or three meals a week; the rest they graze.' },
+] as const;
+export type FeedingSchool = (typeof feedingSchools)[number]['id'];
+
+/** A food of the almanac. */
+export interface Food {
+  id: string;
+  name: string;
+  purpose: 'daily' | 'protein' | 'calcium' | 'leaf' | 'young';
+  /** Crude protein as a share of the food as fed. */
+  proteinFraction: { lo: number; hi: number };
+  /** How long it may stay in the water; null where it stays until it is eaten. */
+  stayHours: { lo: number; hi: number } | null;
+  note: string;
+  sourceIds: readonly string[];
+}
+
+/** Jones 1931: protein is 6.25 times its nitrogen. */
+export const proteinPerNitrogenRatio = 6.25;
+
+/**
+ * The nitrogen a ration brings, and the nitrate it becomes in this water if nothing takes it out.
+ *
+ * Nitrogen = food × protein / 6.25 (Jones 1931, from memory); all of it is taken to end as nitrate (× 4.4266): an upper
+ * bound, since growth and plants keep a part and filters lose some.
+ * @example nitrogenOf({ foodG: 1, proteinFraction: 0.4, netVolumeL: 100 }) // 64 mg N, up to 2.83 mg/L nitrate
+ */
+export function nitrogenOf(
+  { foodG, proteinFraction, netVolumeL }: { foodG: number; proteinFraction: number; netVolumeL: number },
+  note: Recorder = silent,
+): Result<Explained<{ nitrogenG: number; no3MgPerL: number }>> {
+  const guards = [
+    { field: 'foodG', value: foodG, range: { lo: 0, hi: 10000, unit: 'g' } },
+    { field: 'proteinFraction', value: proteinFraction, range: { lo: 0, hi: 1, unit: '' } },
+    { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.5, hi: 100000, unit: 'L' } },
+  ];
+  return guarded(guards, () => {
+    note.source('jones-1931', 'ciaaw-2021');
+    note.limit('An upper bound: growth, plants and nitrogen that gasses off take a part of it.');
+    const nitrogenG = note.step({
+      id: 'nitrogen',
+      label: 'Nitrogen in the food',
+      unit: 'g',
+      formula: 'food × protein / 6.25',
+      terms: { food: foodG, protein: proteinFraction },
+      by: (x) => (x.food * x.protein) / proteinPerNitrogenRatio,
+    });
+    const no3MgPerL = note.step({
+      id: 'nitrate',
+      label: 'As nitrate in the net volume',
+      unit: 'mg/L',
+      formula: 'nitrogen × 4.4266 × 1000 / litres',
+      terms: { nitrogen: nitrogenG, perN: species.no3.molarGPerMol / species.n.molarGPerMol, litres: netVolumeL },
+      by: (x) => (x.nitrogen * x.perN * 1000) / x.litres,
+    });
+    return ok(note.explained({ nitrogenG, no3MgPerL }));
+  });
+}
+
+/**
+ * A day's ration by living mass, as a span of the school's own.
+ * Shrimp 3-5 % (common practice), other animals 1-2 % (common practice).
+ * @example rationByMass({ bodyMassG: 1, group: 'shrimp' }) // 0.03 to 0.05 g a day
+ */
+export const rationByMass = ({
+  bodyMassG,
+  group,
+}: {
+  bodyMassG: number;
+  group: 'shrimp' | 'other';
+}): { loGPerDay: number; hiGPerDay: number } =>
+  group === 'shrimp'
+    ? { loGPerDay: 0.03 * bodyMassG, hiGPerDay: 0.05 * bodyMassG }
+    : { loGPerDay: 0.01 * bodyMassG, hiGPerDay: 0.02 * bodyMassG };
+
+export interface ClearedMeal {
+  atEpochMs: number;
+  foodG: number;
+  /** Minutes until it was gone; null where some was left when one looked. */
+  clearedMinutes: number | null;
+}
+/**
+ * The next meal by clearance: gone within a quarter of an hour, a little more (a tenth); left over, a fifth less; gone
+ * more slowly, the same. The last meals of this tank teach it: the middle one of the last three counts.
+ * Rule: common practice; steps of a tenth and a fifth are ours.
+ * @example nextMeal([{ atEpochMs: 0, foodG: 0.1, clearedMinutes: 12 }]) // { foodG: 0.11, why: … }
+ */
+export function nextMeal(meals: readonly ClearedMeal[]): { foodG: number; why: string } | null {
+  const last = [...meals].sort((a, b) => b.atEpochMs - a.atEpochMs).slice(0, 3);
+  const [newest] = last;
+  if (!newest) return null;
+  const factors = last
+    .map((m) => (m.clearedMinutes === null ? 0.8 : m.clearedMinutes <= 15 ? 1.1 : 1))
+    .sort((a, b) => a - b);
+  const factor = newest.clearedMinutes === null ? 0.8 : (factors[Math.floor(factors.length / 2)] ?? 1);
+  const why =
+    factor > 1
+      ? 'Gone within a quarter of an hour: a little more.'
+      : factor < 1
+        ? 'Some was left: a fifth less, and take out what lies.'
+        : 'Gone, but slowly: the same again.';
+  return { foodG: newest.foodG * factor, why };
+}
+
+/** The food whose purpose has waited longest: so that protein, calcium and leaf come round. */
+export function nextFood({
+  foods,
+  fed,
+}: {
+  foods: readonly Food[];
+  fed: readonly { foodId: string; atEpochMs: number }[];
+}): Food | null {
+  const lastOf = (food: Food): number =>
+    Math.max(
+      -1,
+      ...fed.filter((f) => foods.find((x) => x.id === f.foodId)?.purpose === food.purpose).map((f) => f.atEpochMs),
+    );
+  return [...foods].sort((a, b) => lastOf(a) - lastOf(b))[0] ?? null;
+}
+
+/** When a food must be out of the water; null where it stays. */
+export const leftoverDue = ({
+  food,
+  fedEpochMs,
+}: {
+  food: Food;
+  fedEpochMs: number;
+}): { loEpochMs: number; hiEpochMs: number } | null =>
+  food.stayHours && {
+    loEpochMs: fedEpochMs + food.stayHours.lo * 3_600_000,
+    hiEpochMs: fedEpochMs + food.stayHours.hi * 3_600_000,
+  };
+
+/**
+ * Portions for an absence: one for each meal of the school, at the lower end of the ration: underfed is safe, overfed is
+ * not. The first two days need none.
+ * @example portionsFor({ awayDays: 14, school: 'few', dailyG: 0.3 }) // 5 portions of 0.3 g
+ */
+export function portionsFor({
+  awayDays,
+  school,
+  dailyG,
+}: {
+  awayDays: number;
+  school: FeedingSchool;
+  dailyG: number;
+}): { portionCount: number; portionG: number } {
+  const fedDays = Math.max(0, awayDays - 2);
+  const portionCount = school === 'few' ? Math.floor((fedDays * 3) / 7) : Math.ceil(fedDays / 2);
+  return { portionCount, portionG: dailyG };
+}

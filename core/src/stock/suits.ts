@@ -1,0 +1,110 @@
+import { bandVerdict, highEnd, lowEnd, type Interval, type ParameterId } from '#core/readings';
+import { kindParameters, type KindParameter, type StockGroup, type StockKind } from './kind';
+
+/** What is known of one water, as spans. */
+export type WaterKnown = Partial<Record<ParameterId, Interval>>;
+export type FitVerdict = 'fits' | 'no' | 'unknown';
+
+export interface RangeFit {
+  parameter: KindParameter;
+  verdict: 'inside' | 'outside' | 'unknown';
+  side: 'below' | 'above' | null;
+  /** How far outside, as a share of the range's own width. */
+  gapFraction: number;
+  why: 'measured' | 'not-measured' | 'crosses' | 'book-unsure';
+}
+export interface KindFit {
+  kindId: string;
+  verdict: FitVerdict;
+  /** The parameter that decides: the one furthest outside, hardness before pH; else the first that cannot be told. */
+  deciding: KindParameter | null;
+  side: 'below' | 'above' | null;
+  lines: readonly RangeFit[];
+  /** Tests that would settle what cannot be told. */
+  wouldTell: readonly KindParameter[];
+}
+
+function lineOf(kind: StockKind, parameter: KindParameter, water: WaterKnown): RangeFit | null {
+  const range = kind.ranges[parameter];
+  if (!range) return null;
+  const known = water[parameter];
+  if (!known) return { parameter, verdict: 'unknown', side: null, gapFraction: 0, why: 'not-measured' };
+  const { verdict, side } = bandVerdict(known, range);
+  const at = side === 'below' || side === 'above' ? side : null;
+  if (verdict === 'inside') return { parameter, verdict, side: null, gapFraction: 0, why: 'measured' };
+  if (verdict === 'unknown') return { parameter, verdict, side: at, gapFraction: 0, why: 'crosses' };
+  const width = Math.max(highEnd(range) - Math.max(0, lowEnd(range)), 1e-9);
+  const gap = at === 'below' ? lowEnd(range) - highEnd(known) : lowEnd(known) - highEnd(range);
+  const gapFraction = Number.isFinite(width) ? gap / width : gap / Math.max(1, Math.abs(lowEnd(range)));
+  return range.confidence === 'low'
+    ? { parameter, verdict: 'unknown', side: at, gapFraction, why: 'book-unsure' }
+    : { parameter, verdict, side: at, gapFraction, why: 'measured' };
+}
+
+/**
+ * Whether a kind fits a water, judged from spans: every range of the kind against what is known.
+ *
+ * Fits: all measured and inside. No: at least one wholly outside, of a range the book is sure of. Otherwise it cannot
+ * be told, and the tests that would tell are named. `skip` leaves parameters out (the heater, not the source, sets the
+ * temperature). Hardness decides before pH (common practice).
+ * @example fitOf({ kind: neon, water: { ghDegrees: { lo: 14, hi: 15 } } }).deciding // 'ghDegrees'
+ */
+export function fitOf({
+  kind,
+  water,
+  skip = [],
+}: {
+  kind: StockKind;
+  water: WaterKnown;
+  skip?: readonly KindParameter[];
+}): KindFit {
+  const lines: RangeFit[] = [];
+  for (const parameter of kindParameters) {
+    if (skip.includes(parameter)) continue;
+    const line = lineOf(kind, parameter, water);
+    if (line) lines.push(line);
+  }
+  const outside = lines.filter((l) => l.verdict === 'outside');
+  const open = lines.filter((l) => l.verdict === 'unknown');
+  const [furthest] = [...outside].sort((a, b) => b.gapFraction - a.gapFraction);
+  const hardness = outside.find((l) => l.parameter === 'ghDegrees');
+  const deciding = hardness ?? furthest ?? open[0] ?? null;
+  return {
+    kindId: kind.id,
+    verdict: outside.length > 0 ? 'no' : open.length > 0 || lines.length === 0 ? 'unknown' : 'fits',
+    deciding: deciding?.parameter ?? null,
+    side: deciding?.side ?? null,
+    lines,
+    wouldTell: open.filter((l) => l.why !== 'book-unsure').map((l) => l.parameter),
+  };
+}
+
+/** Fits of many kinds to many waters; the heavy call of the suitability page, run in the worker. */
+export function fitTable({
+  kinds,
+  waters,
+}: {
+  kinds: readonly StockKind[];
+  waters: readonly { id: string; water: WaterKnown }[];
+}): { id: string; fits: KindFit[] }[] {
+  return waters.map(({ id, water }) => ({ id, fits: kinds.map((kind) => fitOf({ kind, water })) }));
+}
+
+/**
+ * Why hardness outside its range wears an animal out, in plain words.
+ * Source: osmoregulation of freshwater animals (Evans, Piermarini & Choe 2005; for crustaceans Greenaway 1985).
+ */
+export function osmoticReason({ group, side }: { group: StockGroup; side: 'below' | 'above' }): string {
+  if (group === 'plant')
+    return side === 'below'
+      ? 'Too little calcium and magnesium to build new leaves with.'
+      : 'In hard water some plants cannot take up iron and other traces.';
+  const body = 'A freshwater animal is saltier than its water: water seeps in, salts leak out, all day.';
+  if (side === 'below')
+    return group === 'fish'
+      ? `${body} With less calcium the gills leak more, and it spends itself pumping salts back in.`
+      : `${body} Without calcium in the water the new shell stays soft and moults fail.`;
+  return group === 'fish'
+    ? 'Soft-water fish hold calcium back poorly: in hard water it settles in the kidneys, eggs do not swell and young stay away.'
+    : 'In too hard water the old shell is thick and the moult gets stuck; the animal spends itself against the salts.';
+}

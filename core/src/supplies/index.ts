@@ -1,0 +1,9 @@
+export {
+  supplyCategories,
+  supplyState,
+  supplyUnits,
+  type SupplyCategory,
+  type SupplyEvent,
+  type SupplyState,
+  type SupplyUnit,
+} from './supplies';

@@ -1,0 +1,1 @@
+CREATE INDEX "entries_diary" ON "entries" USING btree ("kind","subject_id","happened_at" DESC NULLS LAST) WHERE kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike');

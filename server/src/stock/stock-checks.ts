@@ -1,0 +1,144 @@
+import { bookKinds } from '#almanac/kinds';
+import { populationOf, type StockEvent, type StockKind } from '#core/stock';
+import type { ArrivalPayload, NewEntry, OwnKindPayload, StockPayload } from '#contracts/book';
+import type { FieldFault } from '../app';
+import { readDiaryIn, type EntryCheck } from '../book';
+import type { Tx } from '../db';
+
+const dayMs = 86_400_000;
+
+async function kindNamed(tx: Tx, id: string): Promise<StockKind | null> {
+  const own = await readDiaryIn(tx, { kinds: ['own-kind'] });
+  const [latest] = own
+    .map((row) => (row.payload as OwnKindPayload).kind)
+    .filter((k) => k.id === id)
+    .slice(-1);
+  return (latest as StockKind | undefined) ?? bookKinds.find((k) => k.id === id) ?? null;
+}
+
+async function unknownKind(tx: Tx, kindId: string): Promise<FieldFault[]> {
+  return (await kindNamed(tx, kindId))
+    ? []
+    : [{ field: 'kindId', message: `“${kindId}” is not a kind in the almanac, nor one of your own` }];
+}
+
+/** Every event the book has of a kind in a tank; arrivals count as such. */
+async function eventsOf(tx: Tx, subjectId: string): Promise<StockEvent[]> {
+  const rows = await readDiaryIn(tx, { kinds: ['stock', 'arrival'], subjectIds: [subjectId] });
+  return rows.map((row) =>
+    row.kind === 'arrival'
+      ? arrivedEvent(row.at_ms, row.payload as ArrivalPayload)
+      : stockEvent(row.at_ms, row.payload as StockPayload),
+  );
+}
+export const arrivedEvent = (
+  atEpochMs: number,
+  { kindId, strain, count }: Pick<ArrivalPayload, 'kindId' | 'count'> & { strain?: string },
+): StockEvent => ({ atEpochMs, event: 'arrived', kindId, strain: strain ?? '', count });
+export const stockEvent = (
+  atEpochMs: number,
+  { event, kindId, strain, count, sign }: Omit<StockPayload, 'strain'> & { strain?: string },
+): StockEvent => ({ atEpochMs, event, kindId, strain: strain ?? '', count, sign });
+
+const crossed = ({ lo, hi }: { lo: number; hi: number | null }): boolean => hi !== null && hi < lo;
+const crossedFault: FieldFault = { field: 'count', message: 'its high end lies below its low end' };
+
+/** Counts below zero, broods before maturity, more leaving than can be there. */
+export const checkStock: EntryCheck = async (tx, entry) => {
+  if (entry.kind !== 'stock') return [];
+  const { event, kindId, strain = '', count, sign, otherTankId } = entry.payload;
+  const kind = await kindNamed(tx, kindId);
+  if (!kind) return unknownKind(tx, kindId);
+  if (event === 'sign') return sign === undefined ? [{ field: 'sign', message: 'says nothing' }] : [];
+  if (count === null) return [{ field: 'count', message: 'is needed: how many, or a span such as 10–20' }];
+  if (crossed(count)) return [crossedFault];
+  if (otherTankId === entry.subjectId) return [{ field: 'otherTankId', message: 'is the same tank' }];
+  if (!kind.animal && ['born', 'berried', 'moulted', 'died'].includes(event))
+    return [{ field: 'event', message: `${kind.commonName} is a plant` }];
+  const atEpochMs = Date.parse(entry.happenedAt);
+  const events = await eventsOf(tx, entry.subjectId);
+  const own = events.filter((e) => e.kindId === kindId && e.strain === strain);
+  if (event === 'berried' || event === 'born') return broodFaults({ kind, own, event, atEpochMs });
+  if (['died', 'missing', 'moved-out', 'given-away'].includes(event))
+    return leavingFaults({ kind, strain, events, count, atEpochMs });
+  return [];
+};
+
+function broodFaults({
+  kind,
+  own,
+  event,
+  atEpochMs,
+}: {
+  kind: StockKind;
+  own: readonly StockEvent[];
+  event: 'berried' | 'born';
+  atEpochMs: number;
+}): FieldFault[] {
+  const brood = kind.animal?.brood;
+  if (event === 'berried' && brood?.mode !== 'carries-eggs' && brood?.mode !== 'larval')
+    return [{ field: 'event', message: `${kind.commonName} does not carry eggs` }];
+  if (own.length === 0) return [{ field: 'kindId', message: `no ${kind.commonName} has arrived in this tank by then` }];
+  const born = own.filter((e) => e.event === 'born').map((e) => e.atEpochMs);
+  const grown = own.some((e) => e.event !== 'born' && e.event !== 'sign');
+  const oldest = Math.min(...born);
+  const days = kind.animal?.maturityDays ?? 0;
+  return !grown && (atEpochMs - oldest) / dayMs < days
+    ? [{ field: 'event', message: `these were born here and are not grown before ${days} days` }]
+    : [];
+}
+
+function leavingFaults({
+  kind,
+  strain,
+  events,
+  count,
+  atEpochMs,
+}: {
+  kind: StockKind;
+  strain: string;
+  events: readonly StockEvent[];
+  count: { lo: number; hi: number | null };
+  atEpochMs: number;
+}): FieldFault[] {
+  const before = populationOf({ kind, strain, events, nowEpochMs: atEpochMs, tempC: null });
+  return count.lo > before.count.hi
+    ? [
+        {
+          field: 'count',
+          message: `the book knows of at most ${before.count.hi} there; count them first`,
+          mend: String(before.count.hi),
+        },
+      ]
+    : [];
+}
+
+export const checkArrival: EntryCheck = async (tx, entry) => {
+  if (entry.kind !== 'arrival') return [];
+  const { kindId, count, deadOnArrivalCount = 0, warnings = [], overrideReason } = entry.payload;
+  const faults = await unknownKind(tx, kindId);
+  if (crossed(count)) faults.push(crossedFault);
+  if (count.lo < 1) faults.push({ field: 'count', message: 'must be at least one' });
+  if (deadOnArrivalCount > (count.hi ?? Infinity))
+    faults.push({ field: 'deadOnArrivalCount', message: 'is more than arrived' });
+  if (warnings.length > 0 && overrideReason === undefined)
+    faults.push({ field: 'overrideReason', message: 'is needed where something speaks against it' });
+  return faults;
+};
+
+/** The keeper's own kinds are held to what the book's are: ends in order, and an animal or a plant. */
+export const checkOwnKind: EntryCheck = (_tx, entry: NewEntry) => {
+  if (entry.kind !== 'own-kind') return [];
+  const { kind, baseId } = entry.payload;
+  const faults: FieldFault[] = [];
+  for (const [parameter, range] of Object.entries(kind.ranges))
+    if (range.lo !== null && range.hi !== null && range.lo >= range.hi)
+      faults.push({ field: `kind.ranges.${parameter}.hi`, message: `must lie above ${range.lo}` });
+  if (Object.values(kind.ranges).some((r) => r.lo === null && r.hi === null))
+    faults.push({ field: 'kind.ranges', message: 'a range needs at least one end' });
+  if ((kind.group === 'plant') !== (kind.plant !== null) || (kind.group === 'plant') === (kind.animal !== null))
+    faults.push({ field: 'kind.group', message: 'a plant has plant needs, an animal has habits' });
+  if (baseId !== null && !bookKinds.some((k) => k.id === baseId))
+    faults.push({ field: 'baseId', message: `“${baseId}” is not a kind in the almanac` });
+  return faults;
+};

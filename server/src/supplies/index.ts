@@ -1,0 +1,1 @@
+export { supplyKind, supplyLogKind } from './supplies-kinds';
