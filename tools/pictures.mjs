@@ -25,7 +25,6 @@ const wanted = only > 0 ? (process.argv[only + 1] ?? '').split(',') : null;
 /** @type {Record<string, { lamp: 'lit' | 'out', phone?: boolean, take: (room: Room) => Promise<void> }>} */
 const views = {
   tonight: { lamp: 'out', take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
-  'tonight-lit': { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
   'tonight-phone': {
     lamp: 'out',
     phone: true,
@@ -87,13 +86,45 @@ const views = {
       await page.getByRole('heading', { name: 'Too large a step' }).waitFor();
     },
   },
-  'water-emergency': {
+  tanks: { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/tanks`)) },
+  stock: { lamp: 'out', take: async ({ page, url }) => void (await page.goto(`${url}/stock`)) },
+  fits: {
+    lamp: 'lit',
+    take: async ({ page, url, source }) => {
+      await page.goto(`${url}/stock/fits?source=${source('Tap, aged')}`);
+      await page.getByRole('heading', { name: /Would fit/ }).waitFor();
+    },
+  },
+  'stock-tank': {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/stock/tanks/${tank('Breakfast Bar')}`);
+      await page.getByRole('heading', { name: 'How many there are' }).waitFor();
+      await page.locator('nl-tide-chart svg').first().waitFor();
+    },
+  },
+  arrival: {
     lamp: 'out',
     take: async ({ page, url, tank }) => {
-      await page.goto(`${url}/water?tank=${tank('Linen Room')}`);
-      await page.getByLabel('New water').selectOption({ label: 'Soft drum' });
-      await page.getByLabel('%', { exact: true }).fill('50');
-      await page.getByRole('heading', { name: /waiting/ }).waitFor();
+      await page.goto(`${url}/stock/arrival?tank=${tank('Library')}`);
+      await page.getByLabel('Who').selectOption({ value: 'bee-shrimp' });
+      await page.getByLabel('How many').fill('30');
+      await page.getByLabel('GH, °dH').fill('9');
+      await page.getByRole('heading', { name: 'Drip them over' }).waitFor();
+    },
+  },
+  kinds: {
+    lamp: 'lit',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/stock/kinds?kind=bee-shrimp`);
+      await page.getByLabel('Name').first().fill('shrimp');
+    },
+  },
+  supplies: {
+    lamp: 'out',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/supplies`);
+      await page.getByText('GH mineral').first().waitFor();
     },
   },
   sources: { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/sources`)) },
@@ -106,7 +137,7 @@ const views = {
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/tanks/${tank('Stairwell')}/set-up`);
-      await page.getByText('Gross').waitFor();
+      await page.getByText(/^Gross/).first().waitFor();
     },
   },
 };

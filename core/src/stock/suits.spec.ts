@@ -230,7 +230,7 @@ describe('how many to begin with', () => {
       acting: true,
     });
     expect(late.warnings.map((w) => w.id)).toEqual(
-      ['late-kind', 'acting', 'full', 'too-many'].filter((id) => id !== 'too-many'),
+      ['late-kind', 'acting', 'full'],
     );
   });
   it('ramps a shoal in steps up to what the water carries: a litre a centimetre up to 5 cm (common practice)', () => {

@@ -6,7 +6,8 @@ import { addDays, instantOf } from '#core/tonight';
 import { changeEffect } from '#core/water';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
-import { demoDays, demoNotes, demoSources, demoTanks, type DemoTank } from './scenario';
+import { breederBees, demoLife, demoSupplies, supplyDates, tonightDrip } from './life';
+import { demoDays, demoNotes, demoSources, demoTanks, supplierReports, type DemoTank } from './scenario';
 
 export interface DemoNight {
   on: string;
@@ -78,6 +79,7 @@ const noise: Water = { tempC: 0.25, ph: 0.05, ghDegrees: 0.2, khDegrees: 0.15, e
 
 interface Run {
   zone: string;
+  tonightOn: string;
   chance: Chance;
   ids: Map<string, string>;
   waters: Map<string, Water>;
@@ -100,6 +102,7 @@ export function demoNights({
   const chance = new Chance(seed);
   const run: Run = {
     zone,
+    tonightOn,
     chance,
     ids: new Map(),
     waters: new Map(demoTanks.map((t) => [t.key, { ...t.start }])),
@@ -109,6 +112,7 @@ export function demoNights({
   const nights = [openingNight(run, firstOn)];
   for (let agoDays = demoDays - 1; agoDays >= 1; agoDays--)
     nights.push(nightOf(run, addDays({ on: tonightOn, days: -agoDays }), agoDays));
+  nights.push(tonight(run, tonightOn));
   return nights;
 }
 
@@ -128,12 +132,26 @@ function head<K extends NewEntry['kind']>(
 
 function openingNight(run: Run, on: string): DemoNight {
   const opening = at(run, on, 0).epochMs;
-  for (const { key } of [...demoSources, ...demoTanks]) run.ids.set(key, run.chance.id(opening));
+  for (const { key } of [...demoSources, ...demoTanks, ...demoSupplies, { key: 'own-bees' }])
+    run.ids.set(key, run.chance.id(opening));
   const entries: NewEntry[] = [
     ...demoSources.map((s): NewEntry => ({
       ...head(run, { kind: 'source', key: s.key, on, minutes: 0 }),
-      payload: { ...s.payload, startedOn: on },
+      payload: {
+        ...s.payload,
+        startedOn: on,
+        ...(s.parts ? { parts: s.parts.map(({ key, partL }) => ({ sourceId: idOf(run, key), partL })) } : {}),
+      },
     })),
+    ...demoSupplies.map(({ key, payload }): NewEntry => {
+      const days = supplyDates[key];
+      const expires = days === undefined ? {} : { expiresOn: addDays({ on: run.tonightOn, days }) };
+      return {
+        ...head(run, { kind: 'supply', key, on, minutes: 2 }),
+        payload: { ...payload, ...expires, startedOn: on },
+      };
+    }),
+    { ...head(run, { kind: 'own-kind', key: 'own-bees', on, minutes: 3 }), payload: breederBees(on) },
     ...demoTanks.map((t): NewEntry => ({
       ...head(run, { kind: 'set-up', key: t.key, on, minutes: 1 }),
       payload: { ...t.payload, geometry: { ...t.payload.geometry }, startedOn: on },
@@ -147,6 +165,17 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
   if (agoDays === 61)
     Object.assign(run.sourceWaters.get('tap') ?? {}, { ghDegrees: 14, khDegrees: 9, ec25UsPerCm: 520, ph: 7.7 });
   if (agoDays % 28 === 5 || agoDays === 61) entries.push(...sourceTests(run, on, agoDays));
+  for (const report of supplierReports.filter((r) => r.agoDays === agoDays))
+    entries.push({
+      ...head(run, { kind: 'readings', key: 'tap', on, minutes: 12 }),
+      payload: {
+        context: 'source',
+        origin: 'supplier-report',
+        values: (Object.entries(report.water) as [ParameterId, number][]).map(([id, value]) =>
+          readingOf(id, String(value)),
+        ),
+      },
+    });
   for (const [index, tank] of demoTanks.entries()) entries.push(...tankNight(run, { tank, index, on, agoDays }));
   for (const note of demoNotes.filter((n) => n.agoDays === agoDays)) {
     entries.push({
@@ -154,6 +183,7 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
       payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) },
     });
   }
+  entries.push(...lifeOf(run, on, agoDays));
   if (agoDays === 174)
     entries.push(
       {
@@ -166,6 +196,38 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
       },
     );
   return { on, writtenAtEpochMs: at(run, on, 100).epochMs, entries };
+}
+
+/** What happened to animals, plants, equipment and supplies that night. */
+function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {
+  return demoLife
+    .filter((e) => e.agoDays === agoDays)
+    .map(({ subject, kind, minutes, payload }) => {
+      const named = payload as { withTankId?: string };
+      const own = named.withTankId === undefined ? named : { ...named, withTankId: idOf(run, named.withTankId) };
+      return { ...head(run, { kind, key: subject, on, minutes }), payload: own } as NewEntry;
+    });
+}
+
+/** The night that is still going on: twelve cherries arrived, and their drip is running. */
+function tonight(run: Run, on: string): DemoNight {
+  const arrival = head(run, { kind: 'arrival', key: 'cellar-b', on, minutes: 2 });
+  const entries: NewEntry[] = [
+    { ...arrival, payload: tonightDrip.arrival },
+    {
+      ...head(run, { kind: 'acclimation', key: 'cellar-b', on, minutes: 5 }),
+      payload: tonightDrip.started(arrival.id),
+    },
+    {
+      ...head(run, { kind: 'acclimation', key: 'cellar-b', on, minutes: 20 }),
+      payload: tonightDrip.measured(arrival.id),
+    },
+    {
+      ...head(run, { kind: 'fed', key: 'lobby', on, minutes: 10 }),
+      payload: { foodId: 'frozen', foodG: 1.2, school: 'mass' },
+    },
+  ];
+  return { on, writtenAtEpochMs: at(run, on, 28).epochMs, entries };
 }
 
 function sourceTests(run: Run, on: string, agoDays: number): NewEntry[] {

@@ -5,7 +5,9 @@ import type { SetUpPayload, SourcePayload } from '#contracts/book';
 /** Quillwater House, a small riverside hotel; its night porter keeps nine tanks. Every figure is invented. */
 export interface DemoSource {
   key: string;
-  payload: Omit<SourcePayload, 'startedOn'>;
+  payload: Omit<SourcePayload, 'startedOn' | 'parts'>;
+  /** A mixed batch: of which sources, by key. */
+  parts?: readonly { key: string; partL: number }[];
   water: Water;
 }
 export interface DemoTank {
@@ -24,7 +26,7 @@ export interface DemoTank {
 export const demoSources: readonly DemoSource[] = [
   {
     key: 'tap',
-    payload: { name: 'Tap, aged', state: 'tap-aged', chlorine: 'chlorine' },
+    payload: { name: 'Tap, aged', state: 'tap-aged', chlorine: 'chlorine', copperPipe: true },
     water: {
       tempC: 20,
       ph: 7.6,
@@ -44,6 +46,10 @@ export const demoSources: readonly DemoSource[] = [
   {
     key: 'blend',
     payload: { name: 'Blend drum', state: 'batch', chlorine: 'none' },
+    parts: [
+      { key: 'tap', partL: 60 },
+      { key: 'ro', partL: 40 },
+    ],
     water: {
       tempC: 21,
       ph: 7.2,
@@ -112,6 +118,8 @@ export const demoTanks: readonly DemoTank[] = [
       practiceId: 'community-soft',
       bearing: 'usual',
       labelL: 450,
+      bed: { kind: 'inert', grainMm: 1.5 },
+      shelfRatedKg: 700,
       geometry: box(140, 60, 60, { glassMm: 12, waterBelowRimCm: 3, bedDepthCm: 5, rockKg: 12, woodL: 6 }),
     },
     sourceKey: 'blend',
@@ -132,6 +140,8 @@ export const demoTanks: readonly DemoTank[] = [
       practiceId: 'neocaridina-middle',
       bearing: 'usual',
       labelL: 54,
+      bed: { kind: 'inert', grainMm: 2 },
+      shelfRatedKg: 80,
       geometry: box(60, 30, 30, { rockKg: 1.5 }),
     },
     sourceKey: 'neo',
@@ -152,7 +162,9 @@ export const demoTanks: readonly DemoTank[] = [
       practiceId: 'caridina-middle',
       bearing: 'delicate',
       labelL: 30,
-      geometry: box(45, 27, 27, { glassMm: 5, bedDepthCm: 5 }),
+      bed: { kind: 'active', grainMm: 2 },
+      shelfRatedKg: 45,
+      geometry: box(45, 27, 27, { glassMm: 5, bedDepthCm: 5, bedBackCm: 7 }),
     },
     sourceKey: 'bee',
     start: { tempC: 22.4, ph: 6.1, ghDegrees: 5, khDegrees: 0.3, ec25UsPerCm: 220, no3MgPerL: 5 },
@@ -192,7 +204,8 @@ export const demoTanks: readonly DemoTank[] = [
       practiceId: 'livebearers-hard',
       bearing: 'robust',
       labelL: 120,
-      geometry: box(80, 40, 40, { glassMm: 8, rockKg: 4 }),
+      bed: { kind: 'inert', grainMm: 4 },
+      geometry: box(80, 40, 40, { shape: 'bow-front', bowCm: 48, glassMm: 8, rockKg: 4 }),
     },
     sourceKey: 'tap',
     start: { tempC: 25, ph: 7.7, ghDegrees: 12, khDegrees: 7.5, ec25UsPerCm: 460, no3MgPerL: 20 },
@@ -290,6 +303,18 @@ export const demoTanks: readonly DemoTank[] = [
     everyDays: 7,
     testEveryDays: 7,
     tests: [...routine, 'tanMgPerL', 'no2MgPerL'],
+  },
+];
+
+/** The supplier's reports: ions of the old and of the new source; the second does not add up (its chloride is misprinted). */
+export const supplierReports: readonly { agoDays: number; water: Water }[] = [
+  {
+    agoDays: 420,
+    water: { caMgPerL: 62, mgMgPerL: 10, naMgPerL: 14, kMgPerL: 2, clMgPerL: 28, so4MgPerL: 42, hco3MgPerL: 152 },
+  },
+  {
+    agoDays: 55,
+    water: { caMgPerL: 78, mgMgPerL: 13, naMgPerL: 16, kMgPerL: 2, clMgPerL: 190, so4MgPerL: 52, hco3MgPerL: 196 },
   },
 ];
 

@@ -52,6 +52,8 @@ export class ReadingsScreen {
   protected readonly units = signal<Partial<Record<ParameterId, string>>>({});
   protected readonly insisted = signal<ReadonlySet<ParameterId>>(new Set());
   protected readonly more = signal(false);
+  /** An analysis of a source: the supplier's report, or a test of one's own. */
+  protected readonly origin = signal<'own-test' | 'supplier-report'>('own-test');
   protected readonly said = signal('');
   protected readonly fault = signal('');
   protected readonly subjectId = computed(() => this.tank() ?? this.source() ?? '');
@@ -141,6 +143,9 @@ export class ReadingsScreen {
   protected setContext(event: Event): void {
     this.context.set((event.target as HTMLSelectElement).value as Context);
   }
+  protected setOrigin(event: Event): void {
+    this.origin.set((event.target as HTMLSelectElement).value as 'own-test' | 'supplier-report');
+  }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
     if (!this.ready()) return;
@@ -162,7 +167,9 @@ export class ReadingsScreen {
       kindVersion: 1,
       subjectId: this.subjectId(),
       happenedAt: this.house.nowIso(),
-      payload: { context: this.source() ? 'source' : this.context(), values },
+      payload: this.source()
+        ? { context: 'source', origin: this.origin(), values }
+        : { context: this.context(), values },
     };
     const sent = await this.outbox.write([entry]);
     if (sent.state === 'refused') {

@@ -44,6 +44,36 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../sources/sources-screen')).SourcesScreen,
   },
   {
+    path: 'stock',
+    title: 'Stock · Night Ledger',
+    loadComponent: async () => (await import('../stock/stock-screen')).StockScreen,
+  },
+  {
+    path: 'stock/fits',
+    title: 'What fits · Night Ledger',
+    loadComponent: async () => (await import('../stock/fits-screen')).FitsScreen,
+  },
+  {
+    path: 'stock/arrival',
+    title: 'Arrivals · Night Ledger',
+    loadComponent: async () => (await import('../stock/arrival-screen')).ArrivalScreen,
+  },
+  {
+    path: 'stock/kinds',
+    title: 'Kinds · Night Ledger',
+    loadComponent: async () => (await import('../stock/kinds-screen')).KindsScreen,
+  },
+  {
+    path: 'stock/tanks/:tankId',
+    title: 'Stock of a tank · Night Ledger',
+    loadComponent: async () => (await import('../stock/tank-stock-screen')).TankStockScreen,
+  },
+  {
+    path: 'supplies',
+    title: 'Supplies · Night Ledger',
+    loadComponent: async () => (await import('../supplies/supplies-screen')).SuppliesScreen,
+  },
+  {
     path: 'book',
     title: 'Book · Night Ledger',
     loadComponent: async () => (await import('../book/book-screen')).BookScreen,
@@ -67,6 +97,8 @@ export const menu = [
   { path: '/readings', word: 'Readings', key: 'r' },
   { path: '/water', word: 'Water', key: 'w' },
   { path: '/sources', word: 'Sources', key: 's', under: 'Water' },
+  { path: '/stock', word: 'Stock', key: 'l' },
+  { path: '/supplies', word: 'Supplies', key: 'u' },
   { path: '/book', word: 'Book', key: 'b' },
   { path: '/almanac', word: 'Almanac', key: 'a' },
 ] as const;

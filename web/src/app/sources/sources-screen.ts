@@ -2,16 +2,20 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { intervalText } from '#core/readings';
-import { sourceStates, type NewEntry, type SourcePayload } from '#contracts/book';
+import { intervalText, middle } from '#core/readings';
+import { analysisReport, chlorineMeaning, looksSoftened } from '#core/sources';
+import { sourceStates, type SourcePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
 import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
-import { faultsByField } from '../ui/faults';
+import { newId } from '../shell/outbox';
+import { Scribe } from '../shell/scribe';
+import { parameterLabel } from '../ui/kind-words';
 import { agoText } from '../ui/words';
+import { SourceYear } from './source-year';
 import { SourcesStore } from './sources-store';
+import { UnitLogPart } from './unit-log';
 
-const stateWords: Record<SourcePayload['state'], string> = {
+export const stateWords: Record<SourcePayload['state'], string> = {
   'tap-straight': 'tap, straight',
   'tap-aged': 'tap, aged a day with air',
   softened: 'tap through a softener',
@@ -21,104 +25,106 @@ const stateWords: Record<SourcePayload['state'], string> = {
   batch: 'mixed in a drum',
 };
 const asked = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'ph', 'no3MgPerL', 'tempC'];
+const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothing', caution: 'mind' };
 
-/** Water sources: what each is, what is known of it and from when, and what is not known. */
+/** Water sources: what each is, what is known of it and from when, whether it can be true, and what it means. */
 @Component({
   selector: 'nl-sources',
-  imports: [FormsModule, RouterLink],
+  imports: [FormsModule, RouterLink, SourceYear, UnitLogPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <h1>Sources</h1>
-    <p class="quiet">The waters you have to change with. What is not known of one cannot be worked out after a change.</p>
-    @for (s of store.list(); track s.sourceId) {
-      <section [attr.aria-label]="s.setUp.name">
-        <div class="head"><h2>{{ s.setUp.name }}</h2><span class="quiet">{{ words[s.setUp.state] }}</span><a routerLink="/readings" [queryParams]="{ source: s.sourceId }">Write an analysis</a></div>
-        @if (s.setUp.chlorine === 'chloramine') {<p class="caution small">Chloramine does not gas off with ageing; it needs a conditioner by its label, or a deioniser.</p>}
-        @if (s.setUp.chlorine === 'chlorine') {<p class="caution small">Chlorine: a day of aeration, or a conditioner by its label, before it goes in. Run a copper pipe for a minute first.</p>}
-        @if (s.setUp.chlorine === 'unknown') {<p class="caution small">Whether chlorine or chloramine is in it is not known: ask the supplier, and treat it as chloramine until then.</p>}
-        <dl>@for (row of known(s); track row.label) {<div><dt>{{ row.label }}</dt><dd class="num">{{ row.text }} <span class="unit">{{ row.unit }}</span></dd><dd class="small quiet">{{ row.ago }}</dd></div>}</dl>
-        @if (unknown(s).length > 0) {<p class="small quiet">Not known: {{ unknown(s).join(', ') }}.</p>}
-      </section>
-    } @empty {@if (store.loaded()) {<p>No source yet. Most begin with the tap.</p>}}
-    @if (adding()) {
-      <form (ngSubmit)="save()">
-        <h2>A new source</h2>
-        @if (fault('')) {<p class="fault" role="alert">{{ fault('') }}</p>}
-        <div class="grid">
-          <label><span class="name">Name</span><input name="name" required maxlength="60" [ngModel]="name()" (ngModelChange)="name.set($event)" [attr.aria-invalid]="!!fault('name')" autocomplete="off" />@if (fault('name')) {<span class="fault">{{ fault('name') }}</span>}</label>
-          <label><span class="name">What it is</span><select name="state" [ngModel]="state()" (ngModelChange)="state.set($event)">@for (k of states; track k) {<option [value]="k">{{ words[k] }}</option>}</select></label>
-          <label><span class="name">Chlorine</span><select name="chlorine" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)"><option value="unknown">not known</option><option value="none">none</option><option value="chlorine">chlorine</option><option value="chloramine">chloramine</option></select></label>
-        </div>
-        <div class="do"><button class="go" [disabled]="busy()">Put the source in the book</button> <button type="button" class="asText" (click)="adding.set(false)">Leave it</button></div>
-      </form>
-    } @else {<button type="button" class="go add" (click)="adding.set(true)">Add a source</button>}
-  `,
-  styles: `
-    section { border-top: 1px solid var(--quiet); padding: 0.7rem 0; margin-top: 0.7rem; } .head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }
-    dl { display: flex; flex-wrap: wrap; gap: 0.4rem 1.6rem; margin: 0.5rem 0; } dt { font-size: 0.85rem; color: var(--quiet); }
-    .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(230px, 1fr)); gap: 0.8rem 1.2rem; max-width: 860px; margin-top: 0.5rem; } .do { margin-top: 1rem; display: flex; gap: 1rem; } .add { margin-top: 1rem; } form { margin-top: 1.4rem; }
-  `,
+  templateUrl: './sources-screen.html',
+  styleUrl: './sources-screen.scss',
 })
 export class SourcesScreen {
   readonly new = input<string>();
   protected readonly store = inject(SourcesStore);
   private readonly house = inject(HouseStore);
-  private readonly outbox = inject(Outbox);
+  private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
   protected readonly words = stateWords;
+  protected readonly doesWords = doesWords;
   protected readonly states = sourceStates;
   protected readonly adding = linkedSignal(() => this.new() !== undefined);
+  /** The source whose set-up is being written over, or null for a new one. */
+  protected readonly editing = signal<SourceView | null>(null);
   protected readonly name = signal('');
   protected readonly state = signal<SourcePayload['state']>('tap-aged');
   protected readonly chlorine = signal<SourcePayload['chlorine']>('unknown');
+  protected readonly copperPipe = signal(false);
+  protected readonly parts = signal<readonly { sourceId: string; partL: number }[]>([]);
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly busy = signal(false);
   private readonly now = computed(() => this.house.nowEpochMs());
   constructor() {
     this.store.load();
   }
-  protected known = (s: SourceView): { label: string; text: string; unit: string; ago: string }[] =>
+  protected readonly rows = computed(() =>
+    this.store.list().map((s) => {
+      const report = analysisReport(s.analysis);
+      return {
+        source: s,
+        known: this.known(s),
+        unknown: parameters.filter((p) => asked.includes(p.id) && !s.analysis[p.id]).map((p) => p.label.toLowerCase()),
+        broken: report.checks.filter((c) => !c.holds),
+        holds: report.checks.filter((c) => c.holds).length,
+        suspect: report.suspect ? parameterLabel(report.suspect) : null,
+        softened: s.setUp.state.startsWith('tap') && looksSoftened(s.analysis),
+        points: chlorineMeaning({
+          chlorine: s.setUp.chlorine,
+          state: s.setUp.state,
+          copperPipe: s.setUp.copperPipe,
+          cl2MgPerL: s.analysis.cl2MgPerL ? middle(s.analysis.cl2MgPerL) : undefined,
+        }),
+        parts: (s.setUp.parts ?? []).map((p) => ({ name: this.store.named(p.sourceId)?.setUp.name ?? 'unknown', partL: p.partL })),
+      };
+    }),
+  );
+  private known = (s: SourceView): { label: string; text: string; unit: string; ago: string }[] =>
     parameters.flatMap((p) => {
       const value = s.analysis[p.id];
       return value
-        ? [
-            {
-              label: p.label,
-              text: intervalText(value, p.decimalsCount),
-              unit: p.unit,
-              ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }),
-            },
-          ]
+        ? [{ label: p.label, text: intervalText(value, p.decimalsCount), unit: p.unit, ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }) }]
         : [];
     });
-  protected unknown = (s: SourceView): string[] =>
-    parameters.filter((p) => asked.includes(p.id) && !s.analysis[p.id]).map((p) => p.label.toLowerCase());
   protected fault = (field: string): string => this.faults().get(field) ?? '';
+  protected edit(s: SourceView | null): void {
+    this.editing.set(s);
+    this.name.set(s?.setUp.name ?? '');
+    this.state.set(s?.setUp.state ?? 'tap-aged');
+    this.chlorine.set(s?.setUp.chlorine ?? 'unknown');
+    this.copperPipe.set(s?.setUp.copperPipe ?? false);
+    this.parts.set(s?.setUp.parts ?? []);
+    this.faults.set(new Map());
+    this.adding.set(true);
+  }
+  protected setPart(index: number, change: Partial<{ sourceId: string; partL: number }>): void {
+    this.parts.update((all) => all.map((p, i) => (i === index ? { ...p, ...change } : p)));
+  }
+  protected addPart(): void {
+    this.parts.update((all) => [...all, { sourceId: '', partL: 10 }]);
+  }
+  protected dropPart(index: number): void {
+    this.parts.update((all) => all.filter((_, i) => i !== index));
+  }
   protected async save(): Promise<void> {
     this.busy.set(true);
-    const subjectId = newId();
-    const entry: NewEntry = {
-      id: newId(),
-      kind: 'source',
-      kindVersion: 1,
-      subjectId,
-      happenedAt: this.house.nowIso(),
-      payload: {
-        name: this.name().trim(),
-        state: this.state(),
-        chlorine: this.chlorine(),
-        startedOn: this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
-      },
-    };
-    const sent = await this.outbox.write([entry]);
+    const old = this.editing();
+    const subjectId = old?.sourceId ?? newId();
+    const parts = this.parts().filter((p) => p.sourceId !== '');
+    const entry = this.scribe.entry('source', subjectId, {
+      name: this.name().trim(),
+      state: this.state(),
+      chlorine: this.chlorine(),
+      startedOn: old?.setUp.startedOn ?? this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
+      ...(this.copperPipe() ? { copperPipe: true } : {}),
+      ...(this.state() === 'batch' && parts.length > 0 ? { parts: [...parts] } : {}),
+    });
+    const written = await this.scribe.write([entry], this.name());
     this.busy.set(false);
-    if (sent.state === 'refused') {
-      this.faults.set(faultsByField(sent.problem));
-      return;
-    }
-    this.faults.set(new Map());
+    this.faults.set(written.faults);
+    if (!written.kept) return;
     this.adding.set(false);
     this.name.set('');
-    if (sent.state === 'written') await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
+    if (!old && written.said.includes('in the book')) await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
   }
 }

@@ -4,7 +4,7 @@ import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
 import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
-import { netVolume } from '#core/tanks';
+import { doseExcess, netVolume, tankWeight } from '#core/tanks';
 import type { ParameterLine } from '#contracts/tanks';
 import { HouseStore } from '../shell/house-store';
 import { MarginStore } from '../shell/margin-store';
@@ -15,12 +15,13 @@ import { StateMark } from '../ui/state-mark';
 import { TideChart, type ChartNotch, type ChartSeries } from '../ui/tide-chart';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, figure, gradeWords, whenText } from '../ui/words';
+import { FactsPart } from './facts-part';
 import { FolioStore } from './folio-store';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({
   selector: 'nl-folio',
-  imports: [RouterLink, StateMark, TideMark, TideChart, Figure],
+  imports: [RouterLink, StateMark, TideMark, TideChart, Figure, FactsPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './folio-screen.html',
   styleUrl: './folio-screen.scss',
@@ -53,6 +54,18 @@ export class FolioScreen {
     const result = netVolume(geometry, recorder({ id: 'tanks.net-volume', version: 1 }));
     return result.ok ? result.value : null;
   });
+  protected readonly weight = computed(() => {
+    const setUp = this.folio()?.setUp;
+    if (!setUp?.geometry) return null;
+    const result = tankWeight(
+      { geometry: setUp.geometry, bed: setUp.bed?.kind ?? 'none', ratedKg: setUp.shelfRatedKg },
+      recorder({ id: 'tanks.weight', version: 1 }),
+    );
+    return result.ok ? result.value : null;
+  });
+  protected readonly liftingWords = { one: 'one person', two: 'two people', more: 'more than two people' };
+  protected excess = (labelL: number, netL: number): string => figure(100 * doseExcess({ labelL, netL }).excessFraction, 0);
+  protected percent = (share: number): string => figure(100 * share, 0);
   protected readonly series = computed((): ChartSeries[] =>
     this.charted().flatMap((id) => {
       const parameter = this.parameterOf(id);

@@ -5,7 +5,7 @@ import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
 import { refusalSentence } from '#core/result';
-import { netVolume, type TankGeometry } from '#core/tanks';
+import { doseExcess, netVolume, shapeMeasures, tankShapes, tankWeight, type BedKind, type TankGeometry, type TankShape } from '#core/tanks';
 import { purposes, type Purpose } from '#core/tonight';
 import { bearings, type Bearing } from '#core/water';
 import type { NewEntry, SetUpPayload } from '#contracts/book';
@@ -17,7 +17,7 @@ import { Figure } from '../ui/figure';
 import { figure } from '../ui/words';
 import { FolioStore } from './folio-store';
 
-type SizeField = keyof TankGeometry;
+type SizeField = Exclude<keyof TankGeometry, 'shape'>;
 type Override = SetUpPayload['overrides'][number];
 
 /** Set-up of a tank, new or changed: the net volume is worked out while one types. */
@@ -38,16 +38,30 @@ export class SetupScreen {
   protected readonly practices = practices;
   protected readonly purposes = purposes;
   protected readonly bearings = bearings;
-  protected readonly sizes: readonly { id: SizeField; label: string; unit: string; needed: boolean }[] = [
-    { id: 'lengthCm', label: 'Length outside', unit: 'cm', needed: true },
-    { id: 'widthCm', label: 'Width outside', unit: 'cm', needed: true },
-    { id: 'heightCm', label: 'Height outside', unit: 'cm', needed: true },
-    { id: 'glassMm', label: 'Glass', unit: 'mm', needed: true },
-    { id: 'waterBelowRimCm', label: 'Water below the rim', unit: 'cm', needed: true },
-    { id: 'bedDepthCm', label: 'Bed depth', unit: 'cm', needed: false },
-    { id: 'rockKg', label: 'Rock', unit: 'kg', needed: false },
-    { id: 'woodL', label: 'Wood', unit: 'L', needed: false },
-  ];
+  protected readonly shapes = tankShapes.map((id) => ({ id, label: shapeMeasures[id].label }));
+  protected readonly shape = signal<TankShape>('rectangle');
+  protected readonly sizes = computed((): { id: SizeField; label: string; unit: string; needed: boolean }[] => {
+    const words = shapeMeasures[this.shape()];
+    return [
+      { id: 'lengthCm', label: words.lengthCm, unit: 'cm', needed: true },
+      ...(words.widthCm ? [{ id: 'widthCm' as const, label: words.widthCm, unit: 'cm', needed: true }] : []),
+      ...(words.bowCm ? [{ id: 'bowCm' as const, label: words.bowCm, unit: 'cm', needed: true }] : []),
+      { id: 'heightCm', label: 'Height outside', unit: 'cm', needed: true },
+      { id: 'glassMm', label: 'Glass', unit: 'mm', needed: true },
+      { id: 'waterBelowRimCm', label: 'Water below the rim', unit: 'cm', needed: true },
+      { id: 'bedDepthCm', label: 'Bed depth', unit: 'cm', needed: false },
+      { id: 'bedBackCm', label: 'Bed at the back, if deeper', unit: 'cm', needed: false },
+      { id: 'rockKg', label: 'Rock', unit: 'kg', needed: false },
+      { id: 'rockL', label: 'Or rock by displacement', unit: 'L', needed: false },
+      { id: 'woodL', label: 'Wood', unit: 'L', needed: false },
+      { id: 'woodKg', label: 'Or wood by weight', unit: 'kg', needed: false },
+      { id: 'sumpL', label: 'In filter and sump', unit: 'L', needed: false },
+    ];
+  });
+  protected readonly bedKind = signal<BedKind | ''>('');
+  protected readonly grainMm = signal<number | null>(null);
+  protected readonly laidOn = signal('');
+  protected readonly shelfRatedKg = signal<number | null>(null);
   protected readonly name = signal('');
   protected readonly rack = signal('');
   protected readonly purpose = signal<Purpose>('display');
@@ -108,7 +122,13 @@ export class SetupScreen {
     this.overrides.set(setUp.overrides);
     this.labelL.set(setUp.labelL ?? null);
     this.measuredFillL.set(setUp.measuredFillL ?? null);
-    this.size.set({ ...setUp.geometry });
+    const { shape = 'rectangle', ...size } = setUp.geometry ?? {};
+    this.shape.set(shape);
+    this.size.set(size as Partial<Record<SizeField, number>>);
+    this.bedKind.set(setUp.bed?.kind ?? '');
+    this.grainMm.set(setUp.bed?.grainMm ?? null);
+    this.laidOn.set(setUp.bed?.laidOn ?? '');
+    this.shelfRatedKg.set(setUp.shelfRatedKg ?? null);
   }
   protected setSize(id: SizeField, value: number | null): void {
     this.size.update((size) => {
@@ -117,14 +137,41 @@ export class SetupScreen {
     });
   }
   protected readonly geometry = computed((): TankGeometry | null => {
-    const { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more } = this.size();
-    return lengthCm === undefined ||
-      widthCm === undefined ||
-      heightCm === undefined ||
-      glassMm === undefined ||
-      waterBelowRimCm === undefined
-      ? null
-      : { lengthCm, widthCm, heightCm, glassMm, waterBelowRimCm, ...more };
+    const shape = this.shape();
+    const { lengthCm, widthCm, bowCm, heightCm, glassMm, waterBelowRimCm, ...more } = this.size();
+    const words = shapeMeasures[shape];
+    if (lengthCm === undefined || heightCm === undefined || glassMm === undefined || waterBelowRimCm === undefined) return null;
+    if ((words.widthCm && widthCm === undefined) || (words.bowCm && bowCm === undefined)) return null;
+    return {
+      shape,
+      lengthCm,
+      ...(words.widthCm && widthCm !== undefined ? { widthCm } : {}),
+      ...(words.bowCm && bowCm !== undefined ? { bowCm } : {}),
+      heightCm,
+      glassMm,
+      waterBelowRimCm,
+      ...more,
+    };
+  });
+  protected readonly weight = computed(() => {
+    const geometry = this.geometry();
+    if (!geometry) return null;
+    const result = tankWeight(
+      { geometry, bed: this.bedKind() || 'none', ratedKg: this.shelfRatedKg() ?? undefined },
+      recorder({ id: 'tanks.weight', version: 1 }),
+    );
+    return result.ok ? result.value : null;
+  });
+  protected readonly liftingWords = {
+    one: 'one person under good conditions',
+    two: 'two people',
+    more: 'more than two people, or empty it further',
+  };
+  protected percent = (share: number): string => figure(100 * share, 0);
+  /** What a dose by the label would be over one by the net volume. */
+  protected readonly excess = computed(() => {
+    const [labelL, netL] = [this.labelL(), this.measuredFillL() ?? this.explained()?.value.netL];
+    return labelL && netL ? doseExcess({ labelL, netL }).excessFraction : null;
   });
   protected readonly volume = computed(() => {
     const geometry = this.geometry();
@@ -165,6 +212,8 @@ export class SetupScreen {
         ...(labelL ? { labelL } : {}),
         ...(measuredFillL ? { measuredFillL } : {}),
         ...(geometry ? { geometry } : {}),
+        ...(this.bedKind() ? { bed: { kind: this.bedKind() as BedKind, ...(this.grainMm() ? { grainMm: this.grainMm() ?? 0 } : {}), ...(this.laidOn() ? { laidOn: this.laidOn() } : {}) } } : {}),
+        ...(this.shelfRatedKg() ? { shelfRatedKg: this.shelfRatedKg() ?? 0 } : {}),
       },
     };
     const sent = await this.outbox.write([entry]);

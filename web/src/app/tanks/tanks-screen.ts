@@ -1,42 +1,132 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
+import { tankStages, type TankStage } from '#core/tanks';
+import { purposes, type Purpose } from '#core/tonight';
+import type { StockTank } from '#contracts/stock';
+import { HouseStore } from '../shell/house-store';
+import { newId } from '../shell/outbox';
+import { Scribe } from '../shell/scribe';
+import { countText, StockStore, type TankStock } from '../stock/stock-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { Welcome } from '../tonight/welcome';
 import { StateMark } from '../ui/state-mark';
 import { figure } from '../ui/words';
+import { csvOf, decoded, tanksFromCsv, type CsvTanks } from './tank-csv';
 
+type Column = 'order' | 'name' | 'rack' | 'purpose' | 'stage' | 'net' | 'state';
+const rank = { act: 0, drifting: 1, unknown: 2, settled: 3, resting: 4 };
+
+/** The register: every tank on one screen, sorted, filtered, grouped by rack, edited in place, cloned, in and out by CSV. */
 @Component({
   selector: 'nl-tanks',
-  imports: [RouterLink, StateMark, Welcome],
+  imports: [FormsModule, RouterLink, StateMark, Welcome],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @if (store.empty()) {
-      <nl-welcome />
-    } @else {
-      <div class="title"><h1>Tanks</h1><a routerLink="/tanks/new" class="go">Add a tank</a></div>
-      <table>
-        <caption class="visuallyHidden">Tanks in round order</caption>
-        <thead><tr><th>Tank</th><th>State</th><th>Why</th><th>Rack</th><th>Purpose</th><th class="right">Net</th></tr></thead>
-        <tbody>
-          @for (group of store.round(); track group.id) {
-            @for (tank of group.visits; track tank.tankId) {
-              <tr>
-                <td><a class="serif" [routerLink]="['/tanks', tank.tankId]">{{ tank.name }}</a></td>
-                <td><nl-state-mark [state]="tank.state" /></td>
-                <td class="small">{{ tank.reason }}</td>
-                <td class="small">{{ tank.rack }}</td>
-                <td class="small">{{ tank.purpose }}</td>
-                <td class="num right">{{ litres(tank.netVolumeL) }} <span class="unit">L</span></td>
-              </tr>
-            }
-          }
-        </tbody>
-      </table>
-    }
-  `,
-  styles: `.title { display: flex; justify-content: space-between; align-items: center; margin-bottom: 0.8rem; } .go { display: inline-flex; align-items: center; text-decoration: none; } .right { text-align: right; padding-right: 0; } .serif { font-size: 1.1rem; }`,
+  templateUrl: './tanks-screen.html',
+  styleUrl: './tanks-screen.scss',
 })
 export class TanksScreen {
-  protected readonly store = inject(TonightStore);
+  protected readonly store = inject(StockStore);
+  protected readonly tonight = inject(TonightStore);
+  private readonly scribe = inject(Scribe);
+  private readonly house = inject(HouseStore);
+  protected readonly purposes = purposes;
+  protected readonly stages = tankStages;
+  protected readonly wanted = signal('');
+  protected readonly grouped = signal(true);
+  protected readonly sort = signal<{ by: Column; down: boolean }>({ by: 'order', down: false });
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  protected readonly csv = signal<CsvTanks | null>(null);
+  protected readonly columns: readonly { id: Column; word: string; right?: boolean }[] = [
+    { id: 'name', word: 'Tank' },
+    { id: 'state', word: 'State' },
+    { id: 'rack', word: 'Rack' },
+    { id: 'purpose', word: 'Purpose' },
+    { id: 'stage', word: 'Stage' },
+    { id: 'net', word: 'Net', right: true },
+  ];
+  constructor() {
+    this.store.load();
+  }
+  private readonly rows = computed(() => {
+    const wanted = this.wanted().trim().toLowerCase();
+    const { by, down } = this.sort();
+    const key = ({ tank }: TankStock): string | number =>
+      ({
+        order: tank.setUp.roundOrder,
+        name: tank.name.toLowerCase(),
+        rack: tank.setUp.rack.toLowerCase(),
+        purpose: tank.setUp.purpose,
+        stage: tank.stage ?? '',
+        net: tank.netVolumeL,
+        state: rank[tank.state],
+      })[by];
+    return this.store
+      .stocked()
+      .filter(({ tank, lodgers }) => `${tank.name} ${tank.setUp.rack} ${tank.setUp.purpose} ${tank.stage ?? ''} ${lodgers.map((l) => l.kind.commonName).join(' ')}`.toLowerCase().includes(wanted))
+      .sort((a, b) => (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : a.tank.setUp.roundOrder - b.tank.setUp.roundOrder) * (down ? -1 : 1));
+  });
+  protected readonly groups = computed(() => {
+    if (!this.grouped()) return [{ rack: '', rows: this.rows() }];
+    const racks = new Map<string, TankStock[]>();
+    for (const row of this.rows()) racks.set(row.tank.setUp.rack, [...(racks.get(row.tank.setUp.rack) ?? []), row]);
+    return [...racks].map(([rack, rows]) => ({ rack: rack || 'No rack', rows }));
+  });
+  protected readonly total = computed(() => this.rows().length);
+  protected sortBy(by: Column): void {
+    this.sort.update((s) => (s.by === by ? { by, down: !s.down } : { by, down: false }));
+  }
+  protected sorted = (id: Column): 'ascending' | 'descending' | null => (this.sort().by === id ? (this.sort().down ? 'descending' : 'ascending') : null);
+  protected lodgers = (s: TankStock): string => s.lodgers.map((l) => `${countText(l.count)} ${l.kind.commonName}${l.strain ? ` ${l.strain}` : ''}`).join(', ');
+  protected names = (c: CsvTanks): string => c.setUps.map((s) => s.name).join(', ');
   protected litres = (value: number): string => figure(value, 1);
+
+  /** A set-up with one thing changed: written over the old one from tonight. */
+  protected async change(tank: StockTank, over: { purpose?: Purpose; rack?: string }): Promise<void> {
+    if (over.rack === tank.setUp.rack) return;
+    await this.write([this.scribe.entry('set-up', tank.tankId, { ...tank.setUp, ...over } as never)], `${tank.name} changed`);
+  }
+  protected async setStage(tank: StockTank, stage: TankStage): Promise<void> {
+    await this.write([this.scribe.entry('fact', tank.tankId, { about: 'stage', stage })], `${tank.name}: ${stage}`);
+  }
+  protected async clone(tank: StockTank): Promise<void> {
+    const names = new Set(this.store.tanks().map((t) => t.name.toLowerCase()));
+    let n = 2;
+    while (names.has(`${tank.name} ${n}`.toLowerCase())) n++;
+    const { newArrivalsOn: _arrivals, ...setUp } = tank.setUp;
+    const payload = { ...setUp, name: `${tank.name} ${n}`, roundOrder: setUp.roundOrder + 1, startedOn: this.today() };
+    await this.write([this.scribe.entry('set-up', newId(), payload as never)], `${tank.name} ${n}, set up as ${tank.name} is, without its animals`);
+  }
+  private today = (): string => this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10);
+  private async write(entries: Parameters<Scribe['write']>[0], what: string): Promise<boolean> {
+    const written = await this.scribe.write(entries, what);
+    this.said.set(written.said);
+    this.fault.set([...written.faults.values()].join('; '));
+    return written.kept;
+  }
+  protected exportCsv(): void {
+    const rows = this.store.stocked().map((s) => s.tank.setUp);
+    const url = URL.createObjectURL(new Blob([csvOf(rows as never)], { type: 'text/csv;charset=utf-8' }));
+    const link = Object.assign(document.createElement('a'), { href: url, download: 'night-ledger-tanks.csv' });
+    link.click();
+    URL.revokeObjectURL(url);
+  }
+  protected async readCsv(event: Event): Promise<void> {
+    const input = event.target as HTMLInputElement;
+    const file = input.files?.[0];
+    if (!file) return;
+    const text = decoded(new Uint8Array(await file.arrayBuffer()));
+    this.csv.set(
+      'fault' in text
+        ? { setUps: [], faults: [{ lineCount: 0, field: '', message: text.fault }] }
+        : tanksFromCsv(text.text, { existing: this.store.tanks().map((t) => t.name), on: this.today() }),
+    );
+    input.value = '';
+  }
+  /** All of the file in one request: all of it or nothing. */
+  protected async importCsv(): Promise<void> {
+    const setUps = this.csv()?.setUps ?? [];
+    if (await this.write(setUps.map((s) => this.scribe.entry('set-up', newId(), s)), `${setUps.length} tanks from the file`)) this.csv.set(null);
+  }
 }

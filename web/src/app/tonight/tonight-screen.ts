@@ -40,6 +40,12 @@ export class TonightScreen {
   }
   protected readonly unseen = (tanks: readonly TonightTank[]): TonightTank[] => tanks.filter((t) => !t.lookedTonight);
   protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
+  protected fresh = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected due(at: number): string {
+    const minutes = Math.round((at - this.house.nowEpochMs()) / 60_000);
+    if (minutes < 0) return `was due ${minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`} ago`;
+    return `in ${minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}`;
+  }
   protected when = (at: string): string => whenText(at, this.house.zone());
 
   protected async looked(tanks: readonly TonightTank[], name: string): Promise<void> {

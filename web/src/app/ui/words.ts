@@ -51,3 +51,7 @@ export function dayText(on: string): string {
 
 /** Fixed decimals, with the minus sign proper. */
 export const figure = (value: number, decimalsCount: number): string => value.toFixed(decimalsCount).replace('-', '−');
+
+/** A calendar date in the house's zone: `14 Mar`. */
+export const dateText = (atEpochMs: number, zone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: zone }).format(new Date(atEpochMs));

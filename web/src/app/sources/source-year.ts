@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { parameters } from '#almanac/parameters';
+import { intervalText } from '#core/readings';
+import { movementOf } from '#core/sources';
+import type { SourceHistory } from '#contracts/sources';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { Outbox } from '../shell/outbox';
+import { TideChart, type ChartSeries } from '../ui/tide-chart';
+import { dateText, figure } from '../ui/words';
+
+const drawn = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'] as const;
+
+/** How a source has moved over the year: its range, the one step that explains it, and the analyses drawn. */
+@Component({
+  selector: 'nl-source-year',
+  imports: [TideChart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (lines().length > 0) {<details (toggle)="open.set($any($event.target).open)"><summary class="small">Over the year: {{ said() }}</summary>
+      <table><thead><tr><th>Value</th><th class="right">From</th><th class="right">To</th><th>Moved</th></tr></thead><tbody>@for (l of lines(); track l.id) {<tr><td>{{ l.label }}</td><td class="num right">{{ l.lo }}</td><td class="num right">{{ l.hi }}</td><td class="small">{{ l.step }}</td></tr>}</tbody></table>
+      @if (open()) {@defer (on viewport) {<nl-tide-chart [series]="series()" />} @placeholder {<div class="place quiet">Drawing …</div>}}
+    </details>}
+  `,
+  styles: `.right { text-align: right; } .place { height: 300px; } table { max-width: 640px; }`,
+})
+export class SourceYear {
+  readonly sourceId = input.required<string>();
+  readonly name = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly history = signal<SourceHistory['history']>({});
+  protected readonly open = signal(false);
+  constructor() {
+    const load = (): void => {
+      this.api.call('sourceHistory', { params: { sourceId: this.sourceId() }, query: { days: '400' } }).subscribe({
+        next: ({ history }) => { this.history.set(history); },
+        error: () => undefined,
+      });
+    };
+    effect(load);
+    inject(Outbox).written.subscribe((entries) => {
+      if (entries.some((e) => e.subjectId === this.sourceId())) load();
+    });
+  }
+  protected readonly lines = computed(() =>
+    drawn.flatMap((id) => {
+      const [parameter, readings] = [parameters.find((p) => p.id === id), this.history()[id] ?? []];
+      const moved = movementOf(readings);
+      if (!parameter || !moved || readings.length < 2) return [];
+      const shown = (value: number): string => figure(value, parameter.decimalsCount);
+      const { step } = moved;
+      return [
+        {
+          id,
+          label: parameter.label,
+          lo: shown(moved.lo),
+          hi: shown(moved.hi),
+          step: step ? `from about ${shown(step.beforeValue)} to ${shown(step.afterValue)} between ${dateText(step.afterEpochMs, this.house.zone())} and ${dateText(step.atEpochMs, this.house.zone())}` : 'no step',
+          stepped: step !== null,
+        },
+      ];
+    }),
+  );
+  protected readonly said = computed(() => {
+    const stepped = this.lines().filter((l) => l.stepped);
+    return stepped.length > 0 ? stepped.map((l) => `${l.label.toLowerCase()} ${l.step}`).join('; ') : 'no step in it';
+  });
+  protected readonly series = computed((): ChartSeries[] =>
+    drawn.flatMap((id) => {
+      const [parameter, readings] = [parameters.find((p) => p.id === id), this.history()[id] ?? []];
+      return parameter && readings.length > 1
+        ? [{ label: parameter.label, unit: parameter.unit, decimalsCount: parameter.decimalsCount, band: null, readings: readings.map((r) => ({ ...r, text: `${intervalText(r, parameter.decimalsCount)}${r.origin === 'supplier-report' ? ', report' : ''}` })) }]
+        : [];
+    }),
+  );
+}

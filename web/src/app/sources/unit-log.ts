@@ -1,0 +1,79 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
+import type { UnitPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { agoText, figure } from '../ui/words';
+
+/** The RO unit: its in/out log, the membrane's rejection, litres since the resin, and when each school would change it. */
+@Component({
+  selector: 'nl-unit-log',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h3>The unit</h3>
+    @if (state(); as s) {
+      <p>@if (s.rejectionFraction !== null) {The membrane rejects <span class="num">{{ percent(s.rejectionFraction) }} %</span>{{ s.rejectionFraction < 0.9 ? ': under 90 it is worn or its seal leaks' : '' }}. } <span class="num">{{ litres(s.litresSinceResinL) }} L</span> since the resin was new.</p>
+      <ul>@for (f of s.forecasts; track f.school) {<li class="small"><strong [class.act]="f.state === 'reached'">{{ school(f.school)?.label }} ({{ school(f.school)?.ppmCount }} ppm, {{ litres(f.limitUsPerCm.lo) }}–{{ litres(f.limitUsPerCm.hi) }} µS/cm by the pen):</strong>
+        @if (f.state === 'reached') {reached; change the resin, the first 20 L to waste.} @else if (f.leftL) {{{ litres(f.leftL.lo) }}–{{ litres(f.leftL.hi) }} L left, {{ f.by === 'rise' ? 'by how it rises' : 'by how long earlier charges lasted' }}.} @else {cannot tell yet: four lines of the log, or one earlier charge, would.}</li>}</ul>
+    } @else {<p class="small quiet">No line of its log is in the book yet.</p>}
+    <form class="row" (ngSubmit)="write()">
+      <label><span class="name">Litres made, by the meter</span><input type="number" step="any" min="0" name="made" required [ngModel]="made()" (ngModelChange)="made.set($event)" /></label>
+      <label><span class="name">In, µS/cm</span><input type="number" step="any" min="0" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)" /></label>
+      <label><span class="name">After the membrane</span><input type="number" step="any" min="0" name="between" [ngModel]="between()" (ngModelChange)="between.set($event)" />@if (fault('betweenUsPerCm')) {<span class="fault">{{ fault('betweenUsPerCm') }}</span>}</label>
+      <label><span class="name">Out</span><input type="number" step="any" min="0" name="out" [ngModel]="out()" (ngModelChange)="out.set($event)" [attr.aria-invalid]="!!fault('outUsPerCm')" />@if (fault('outUsPerCm')) {<span class="fault">{{ fault('outUsPerCm') }}</span>}</label>
+      <label><span class="name">New in it</span><select name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)"><option value="">nothing</option>@for (p of parts; track p) {<option [value]="p">{{ p }}</option>}</select></label>
+      <button class="plain" [disabled]="made() === null">Write the line</button>
+    </form>
+    @if (recent().length > 0) {<details><summary class="small">The last lines</summary><table><thead><tr><th>When</th><th class="right">Made</th><th class="right">In</th><th class="right">Between</th><th class="right">Out</th><th>New</th></tr></thead><tbody>@for (l of recent(); track l.atEpochMs) {<tr><td class="small">{{ ago(l.atEpochMs) }}</td><td class="num right">{{ litres(l.madeL) }}</td><td class="num right">{{ l.inUsPerCm ?? '' }}</td><td class="num right">{{ l.betweenUsPerCm ?? '' }}</td><td class="num right">{{ l.outUsPerCm ?? '' }}</td><td class="small">{{ l.renewed.join(', ') }}</td></tr>}</tbody></table></details>}
+    <p class="small quiet">Shut the feed before opening a housing; a running unit is watched or shut off by a float.</p>
+    <p role="status" class="quiet">{{ said() }}</p>
+  `,
+  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.6rem 0.9rem; align-items: end; } .row label { width: 150px; } .right { text-align: right; } .act { color: var(--act); } table { max-width: 640px; }`,
+})
+export class UnitLogPart {
+  readonly sourceId = input.required<string>();
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly diary = new DiaryWatch(['unit']);
+  protected readonly parts = unitParts;
+  protected readonly made = signal<number | null>(null);
+  protected readonly ins = signal<number | null>(null);
+  protected readonly between = signal<number | null>(null);
+  protected readonly out = signal<number | null>(null);
+  protected readonly renewed = signal<UnitPart | ''>('');
+  protected readonly faults = signal<Map<string, string>>(new Map());
+  protected readonly said = signal('');
+  constructor() {
+    effect(() => {
+      this.diary.open(this.sourceId());
+    });
+  }
+  private readonly log = computed((): UnitLog[] => this.diary.of<UnitPayload>('unit').map(({ atEpochMs, payload }) => ({ atEpochMs, ...payload })));
+  protected readonly state = computed(() => (this.log().length === 0 ? null : unitState(this.log())));
+  protected readonly recent = computed(() => [...this.log()].reverse().slice(0, 8));
+  protected school = (id: string): (typeof resinSchools)[number] | undefined => resinSchools.find((s) => s.id === id);
+  protected percent = (share: number): string => figure(100 * share, 1);
+  protected litres = (value: number): string => figure(value, 0);
+  protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected fault = (field: string): string => this.faults().get(field) ?? '';
+  protected async write(): Promise<void> {
+    const madeL = this.made();
+    if (madeL === null) return;
+    const renewed = this.renewed();
+    const entry = this.scribe.entry('unit', this.sourceId(), {
+      madeL,
+      inUsPerCm: this.ins(),
+      betweenUsPerCm: this.between(),
+      outUsPerCm: this.out(),
+      renewed: renewed === '' ? [] : [renewed],
+    });
+    const written = await this.scribe.write([entry], 'The line');
+    this.faults.set(written.faults);
+    this.said.set(written.said);
+    if (!written.kept) return;
+    for (const field of [this.made, this.ins, this.between, this.out]) field.set(null);
+    this.renewed.set('');
+  }
+}

@@ -1,0 +1,181 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { recorder } from '#core/explain';
+import type { Interval, ParameterId } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import {
+  acclimationMethod,
+  bodyMassG,
+  dripPlan,
+  expectedFirstLosses,
+  fitOf,
+  maturitySchools,
+  stockingAdvice,
+  type MaturitySchool,
+  type WaterKnown,
+} from '#core/stock';
+import type { ArrivalPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { Scribe } from '../shell/scribe';
+import { Figure } from '../ui/figure';
+import { figure, gradeWords } from '../ui/words';
+import { parameterShort, rangeText } from '../ui/kind-words';
+import { DripTimers } from './drip-timers';
+import { StockNav } from './stock-nav';
+import { countFrom, StockStore } from './stock-store';
+
+const bagFields = [
+  { id: 'tempC', label: 'Temperature, °C' },
+  { id: 'ghDegrees', label: 'GH, °dH' },
+  { id: 'khDegrees', label: 'KH, °dH' },
+  { id: 'ec25UsPerCm', label: 'Conductivity, µS/cm' },
+  { id: 'ph', label: 'pH' },
+  { id: 'tanMgPerL', label: 'Ammonia, mg/L' },
+] as const;
+const weekMs = 7 * 86_400_000;
+
+/** Someone arrives: what speaks for and against it, how to bring them over, and the drip while it runs. */
+@Component({
+  selector: 'nl-arrival',
+  imports: [FormsModule, RouterLink, Figure, StockNav, DripTimers],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './arrival-screen.html',
+  styleUrl: './arrival-screen.scss',
+})
+export class ArrivalScreen {
+  readonly tank = input<string>();
+  protected readonly store = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly router = inject(Router);
+  protected readonly bagFields = bagFields;
+  protected readonly schools = maturitySchools;
+  protected readonly kindId = signal('');
+  protected readonly strain = signal('');
+  protected readonly count = signal('');
+  protected readonly from = signal('');
+  protected readonly localWater = signal<ArrivalPayload['localWater']>('unknown');
+  protected readonly hours = signal(1);
+  protected readonly school = signal<MaturitySchool>('patient');
+  protected readonly experienced = signal(false);
+  protected readonly cycled = signal<'yes' | 'no' | 'unknown'>('unknown');
+  protected readonly bagTexts = signal<Partial<Record<ParameterId, number | null>>>({});
+  protected readonly bagL = signal(1);
+  protected readonly boxL = signal(5);
+  protected readonly overrideReason = signal('');
+  protected readonly said = signal('');
+  protected readonly faults = signal<Map<string, string>>(new Map());
+
+  constructor() {
+    this.store.load();
+    effect(() => {
+      const stage = this.stock()?.tank.stage;
+      if (stage === 'running' || stage === 'maturing') this.cycled.set('yes');
+      if (stage === 'cycling') this.cycled.set('no');
+    });
+  }
+  protected readonly stock = computed(() => this.store.stockOf(this.tank() ?? ''));
+  protected readonly kind = computed(() => this.store.kindNamed(this.kindId()));
+  protected readonly planned = computed(() => countFrom(this.count()));
+  protected readonly bag = computed(
+    (): WaterKnown =>
+      Object.fromEntries(Object.entries(this.bagTexts()).flatMap(([id, value]): [string, Interval][] => (typeof value === 'number' ? [[id, { lo: value, hi: value }]] : []))),
+  );
+  protected readonly advice = computed(() => {
+    const [stock, kind] = [this.stock(), this.kind()];
+    if (!stock || !kind) return null;
+    const present = stock.lodgers.filter((l) => l.kind.id === kind.id);
+    return stockingAdvice({
+      kind,
+      netVolumeL: stock.tank.netVolumeL,
+      ageWeeks: (this.house.nowEpochMs() - Date.parse(stock.tank.setUp.startedOn)) / weekMs,
+      cycled: this.cycled() === 'unknown' ? null : this.cycled() === 'yes',
+      school: this.school(),
+      experienced: this.experienced(),
+      otherMassG: bodyMassG(stock.lodgers.filter((l) => l.kind.id !== kind.id)).hi,
+      presentCount: present.reduce((sum, l) => sum + (l.count.lo ?? 0), 0),
+      plannedCount: this.planned()?.lo ?? 0,
+      acting: stock.tank.state === 'act',
+    });
+  });
+  protected readonly waterWarning = computed(() => {
+    const [stock, kind] = [this.stock(), this.kind()];
+    if (!stock || !kind) return '';
+    const fit = fitOf({ kind, water: stock.tank.water });
+    return fit.verdict === 'no' && fit.deciding ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding])}.` : '';
+  });
+  protected readonly warnings = computed(() => [
+    ...(this.waterWarning() ? [this.waterWarning()] : []),
+    ...(this.planned() ? (this.advice()?.warnings.map((w) => w.text) ?? []) : []),
+  ]);
+  protected readonly method = computed(() => {
+    const [stock, kind] = [this.stock(), this.kind()];
+    return stock && kind ? acclimationMethod({ bag: this.bag(), tank: stock.tank.water, bearing: kind.bearing, transportHours: this.hours() }) : null;
+  });
+  private readonly planned2 = computed(() => {
+    const kind = this.kind();
+    return kind && this.method()?.method === 'drip' ? dripPlan({ bagL: this.bagL(), boxL: this.boxL(), bearing: kind.bearing }, recorder({ id: 'stock.drip-plan', version: 1 })) : null;
+  });
+  protected readonly plan = computed(() => {
+    const result = this.planned2();
+    return result?.ok ? result.value : null;
+  });
+  protected readonly planRefusal = computed(() => {
+    const result = this.planned2();
+    return result && !result.ok ? refusalSentence(result.refusal) : '';
+  });
+  protected readonly losses = computed(() => expectedFirstLosses({ arrivedCount: this.planned()?.lo ?? 0 }));
+  protected readonly ready = computed(() => this.stock() !== null && this.kind() !== null && this.planned() !== null && (this.warnings().length === 0 || this.overrideReason().trim() !== ''));
+
+  protected choose(event: Event): void {
+    void this.router.navigate(['/stock/arrival'], { queryParams: { tank: (event.target as HTMLSelectElement).value } });
+  }
+  protected setBag(id: ParameterId, value: number | null): void {
+    this.bagTexts.update((all) => ({ ...all, [id]: value }));
+  }
+  protected fault = (field: string): string => this.faults().get(field) ?? '';
+  protected grade = (g: string): string => gradeWords[g] ?? g;
+  protected text = (value: number, decimalsCount: number): string => figure(value, decimalsCount);
+
+  protected async write(): Promise<void> {
+    const [stock, kind, count, method] = [this.stock(), this.kind(), this.planned(), this.method()];
+    if (!stock || !kind || !count || !method) return;
+    const warnings = this.warnings();
+    const bag = Object.fromEntries(Object.entries(this.bag()));
+    const arrival = this.scribe.entry('arrival', stock.tank.tankId, {
+      kindId: kind.id,
+      strain: this.strain().trim(),
+      count,
+      from: this.from().trim(),
+      localWater: this.localWater(),
+      bag,
+      transportHours: this.hours(),
+      method: method.method,
+      warnings,
+      ...(warnings.length > 0 ? { overrideReason: this.overrideReason().trim() } : {}),
+    });
+    const plan = this.plan()?.value;
+    const drip = plan
+      ? [
+          this.scribe.entry('acclimation', stock.tank.tankId, {
+            step: 'started',
+            arrivalId: arrival.id,
+            bagL: this.bagL(),
+            boxL: this.boxL(),
+            rateLPerH: plan.rateLPerH,
+            durationMinutes: plan.durationMinutes,
+            bag,
+            tank: Object.fromEntries(Object.entries(stock.tank.water).map(([id, { lo, hi }]) => [id, { lo, hi }])),
+            bearing: kind.bearing,
+          }),
+        ]
+      : [];
+    const written = await this.scribe.write([arrival, ...drip], `${this.count()} ${kind.commonName} for ${stock.tank.name}`);
+    this.faults.set(written.faults);
+    this.said.set(written.said);
+    if (!written.kept) return;
+    this.count.set('');
+    this.overrideReason.set('');
+  }
+}

@@ -1,0 +1,168 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { recorder } from '#core/explain';
+import { middle, type DatedReading } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
+import type { CyclingPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { FolioStore } from '../tanks/folio-store';
+import { Figure } from '../ui/figure';
+import { TideChart, type ChartSeries } from '../ui/tide-chart';
+import { dateText, figure } from '../ui/words';
+import type { TankStock } from './stock-store';
+
+const weekMs = 7 * 86_400_000;
+
+/** The cycle of a tank: its school, where it stands, when it will be ready, and the dose of ammonia by net volume. */
+@Component({
+  selector: 'nl-cycling-part',
+  imports: [FormsModule, Figure, TideChart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-label="Cycle">
+      <h2>Cycled and matured</h2>
+      @if (started(); as begun) {
+        <p><strong>{{ words[state()?.phase ?? 'waiting'] }}.</strong> {{ state()?.reason }}
+          @if (state()?.forecast; as f) {Ready between <span class="num">{{ day(f.loEpochMs) }}</span> and <span class="num">{{ day(f.hiEpochMs) }}</span>{{ f.by === 'nitrite-falling' ? ', by how nitrite falls' : ', by the school’s usual span at this temperature and pH' }}.}</p>
+        <p class="small quiet">By {{ school()?.label }} since {{ day(begun.atEpochMs) }}. Ready when: {{ school()?.ready }} @if (state()?.paceRatio; as pace) {Bacteria grow at {{ percent(pace) }} % of their pace at 25 °C and neutral pH.}
+          Matured: {{ maturedText() }}</p>
+        <p class="caution small">{{ school()?.risk }}</p>
+      } @else if (!stocked()) {
+        <p class="quiet">No cycle is in the book. Without a source of ammonia nothing begins.</p>
+        <div class="row">@for (s of schools; track s.id) {<button type="button" class="plain" (click)="begin(s.id)">Begin by {{ s.label }}</button>}</div>
+        <ul>@for (s of schools; track s.id) {<li class="small"><strong>{{ s.label }}</strong>: {{ s.how }} <span class="quiet">{{ s.risk }}</span></li>}</ul>
+      } @else {<p class="quiet">Stocked before a cycle was written down; ammonia and nitrite tests tell whether it holds. {{ maturedText() }}</p>}
+      @if (started() && !finished()) {
+        <form class="row" (ngSubmit)="write()">
+          <label><span class="name">Ammonia to, mg/L as N</span><input type="number" step="0.1" min="0.1" max="5" name="target" [ngModel]="target()" (ngModelChange)="target.set($event)" /></label>
+          <label><span class="name">From</span><select name="from" [ngModel]="from()" (ngModelChange)="from.set($event)"><option value="salt">ammonium chloride</option><option value="solution">ammonia solution</option></select></label>
+          @if (from() === 'solution') {<label><span class="name">Its strength, % NH3</span><input type="number" step="0.1" name="strength" [ngModel]="strength()" (ngModelChange)="strength.set($event)" /></label>}
+          <p>@if (dose(); as d) {Take <nl-figure title="Dose of ammonia" [text]="doseText()" [unit]="d.value.amountMl === null ? 'g' : 'mL'" [working]="d" /> for {{ litres() }} L net.} @else {<span class="fault">{{ refusal() }}</span>}</p>
+          <button class="plain" [disabled]="!dose()">Dosed it</button>
+        </form>
+      }
+      @if (series().length > 0 && started()) {@defer (on viewport) {<nl-tide-chart [series]="series()" />} @placeholder {<div class="place quiet">Drawing …</div>}}
+      <p role="status" class="quiet">{{ said() }}</p>
+    </section>
+  `,
+  styles: `section { margin-top: 1rem; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .row p { align-self: center; } .place { height: 400px; } li { padding: 0.1rem 0; }`,
+})
+export class CyclingPart {
+  readonly stock = input.required<TankStock>();
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly folios = inject(FolioStore);
+  private readonly diary = new DiaryWatch(['cycling', 'fed']);
+  protected readonly schools = cyclingSchools;
+  protected readonly target = signal(2);
+  protected readonly from = signal<'salt' | 'solution'>('salt');
+  protected readonly strength = signal(10);
+  protected readonly said = signal('');
+  protected readonly words = {
+    'no-source': 'Nothing feeds it',
+    waiting: 'Under way',
+    ammonia: 'Ammonia',
+    nitrite: 'Nitrite',
+    ready: 'Cycled',
+    fading: 'Fading',
+    expired: 'Most likely lost',
+  };
+  constructor() {
+    effect(() => {
+      const { tankId } = this.stock().tank;
+      this.diary.open(tankId);
+      this.folios.open(tankId);
+    });
+  }
+  private readonly steps = computed(() => this.diary.of<CyclingPayload>('cycling'));
+  protected readonly started = computed(() => [...this.steps()].reverse().find((s) => s.payload.step === 'started') ?? null);
+  protected readonly school = computed(() => {
+    const payload = this.started()?.payload;
+    return cyclingSchools.find((s) => payload?.step === 'started' && s.id === payload.school) ?? null;
+  });
+  protected readonly stocked = computed(() => this.stock().lodgers.some((l) => l.kind.animal));
+  private readonly history = computed(() => {
+    const folio = this.folios.folio();
+    return folio?.tank.tankId === this.stock().tank.tankId ? folio.history : {};
+  });
+  private of = (id: 'tanMgPerL' | 'no2MgPerL' | 'no3MgPerL'): DatedReading[] =>
+    (this.history()[id] ?? []).filter((r) => r.atEpochMs >= (this.started()?.atEpochMs ?? 0));
+  protected readonly state = computed(() => {
+    const [begun, school] = [this.started(), this.school()];
+    if (!begun || !school) return null;
+    const { tempC, ph } = this.stock().tank.water;
+    const doses = this.steps().flatMap(({ atEpochMs, payload }) => (payload.step === 'dosed' ? [{ atEpochMs, tanMgPerL: payload.tanMgPerL }] : []));
+    return cyclingState({
+      school: school.id,
+      startedAtEpochMs: begun.atEpochMs,
+      nowEpochMs: this.house.nowEpochMs(),
+      tan: this.of('tanMgPerL'),
+      no2: this.of('no2MgPerL'),
+      no3: this.of('no3MgPerL'),
+      fedAtEpochMs: [...doses, ...this.diary.of('fed')].map((d) => d.atEpochMs),
+      doses,
+      stocked: this.stocked(),
+      tempC: tempC ? middle(tempC) : null,
+      ph: ph ? middle(ph) : null,
+    });
+  });
+  protected readonly finished = computed(() => this.state()?.phase === 'ready' && this.stocked());
+  protected readonly maturedText = computed(() => {
+    const weeks = Math.floor((this.house.nowEpochMs() - Date.parse(this.stock().tank.setUp.startedOn)) / weekMs);
+    return weeks >= 8 ? `${weeks} weeks old: matured by every school.` : weeks >= 2 ? `${weeks} weeks old: enough for the early school once it is slimy, the patient waits for six to eight.` : `${Math.max(0, weeks)} weeks old: not yet by any school.`;
+  });
+  private readonly dosed = computed(() =>
+    ammoniaDose(
+      {
+        netVolumeL: this.stock().tank.netVolumeL,
+        tanMgPerL: this.target(),
+        source: this.from() === 'salt' ? { kind: 'salt' } : { kind: 'solution', nh3Percent: this.strength(), densityGPerMl: 0.96 },
+      },
+      recorder({ id: 'stock.ammonia-dose', version: 1 }),
+    ),
+  );
+  protected readonly dose = computed(() => {
+    const result = this.dosed();
+    return result.ok ? result.value : null;
+  });
+  protected readonly refusal = computed(() => {
+    const result = this.dosed();
+    return result.ok ? '' : refusalSentence(result.refusal);
+  });
+  protected readonly doseText = computed(() => figure(this.dose()?.value.amountMl ?? this.dose()?.value.amountG ?? 0, 2));
+  protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 1));
+  protected readonly series = computed((): ChartSeries[] =>
+    (
+      [
+        ['tanMgPerL', 'Ammonia'],
+        ['no2MgPerL', 'Nitrite'],
+        ['no3MgPerL', 'Nitrate'],
+      ] as const
+    ).flatMap(([id, label]) => {
+      const readings = (this.history()[id] ?? []).filter((r) => r.atEpochMs >= (this.started()?.atEpochMs ?? 0));
+      return readings.length === 0 ? [] : [{ label, unit: 'mg/L', decimalsCount: 2, band: null, readings }];
+    }),
+  );
+  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected percent = (share: number): number => Math.round(share * 100);
+  protected async begin(school: CyclingSchoolId): Promise<void> {
+    const { tankId } = this.stock().tank;
+    const written = await this.scribe.write(
+      [
+        this.scribe.entry('cycling', tankId, { step: 'started', school }),
+        this.scribe.entry('fact', tankId, { about: 'stage', stage: 'cycling' }),
+      ],
+      'The cycle is begun',
+    );
+    this.said.set(written.said);
+  }
+  protected async write(): Promise<void> {
+    const written = await this.scribe.write(
+      [this.scribe.entry('cycling', this.stock().tank.tankId, { step: 'dosed', tanMgPerL: this.target() })],
+      `Ammonia dosed to ${this.target()} mg/L`,
+    );
+    this.said.set(written.kept ? written.said : [...written.faults.values()].join('; '));
+  }
+}

@@ -1,0 +1,110 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Interval, ParameterId } from '#core/readings';
+import { acclimationParameters, acclimationProgress, plannedFraction, type AcclimationProgress } from '#core/stock';
+import type { AcclimationPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { parameterLabel, parameterShort } from '../ui/kind-words';
+import { StockStore } from './stock-store';
+
+type Started = Extract<AcclimationPayload, { step: 'started' }>;
+export interface Drip {
+  arrivalId: string;
+  tankId: string;
+  startedEpochMs: number;
+  plan: Started;
+  elapsedMinutes: number;
+  /** What the plan's own filling should have covered by now. */
+  planned: number;
+  progress: AcclimationProgress | null;
+}
+
+/** Drips that run: the plan's share and, once measured, the share of each difference; read from the book, so a reload changes nothing. */
+@Component({
+  selector: 'nl-drip-timers',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (d of drips(); track d.arrivalId) {
+      <section class="drip" [attr.aria-label]="'Drip into ' + tankName(d.tankId)">
+        <h2>Dripping: {{ tankName(d.tankId) }} <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span></h2>
+        <progress [value]="d.planned" max="1" [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'"></progress>
+        <p>By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered. @if (d.progress; as p) {Measured: @for (x of p.byParameter; track x.parameter) {@if (x.coveredFraction !== null) {<span>{{ short(x.parameter) }} <span class="num">{{ percent(x.coveredFraction) }} %</span> </span>}}
+          @if (p.done) {<strong>Brought over: net them across.</strong>} @else if (p.needs.length > 0) {<span class="quiet">Not done before {{ labels(p.needs) }} is measured in bag and tank: equal conductivity alone says nothing of hardness.</span>}} @else {<span class="quiet">Measure the box to know.</span>}</p>
+        <form class="row" (ngSubmit)="measure(d)">@for (p of parameters; track p) {<label><span class="name">{{ short(p) }} in the box</span><input type="number" step="any" [name]="p" [ngModel]="texts()[d.arrivalId + p]" (ngModelChange)="set(d.arrivalId + p, $event)" /></label>}<button class="plain">Measured</button>
+          <button type="button" class="go" (click)="end(d, true)">They are over</button><button type="button" class="asText" (click)="end(d, false)">Broken off</button></form>
+        <p class="caution small">Running water: look at box and floor every few minutes.</p>
+      </section>
+    }
+    <p role="status" class="quiet">{{ said() }}</p>
+  `,
+  styles: `.drip { border-left: 4px solid var(--amber); padding: 0.4rem 0.9rem; margin-bottom: 1rem; background: var(--wash); } progress { width: 100%; accent-color: var(--water); } .row { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: end; } .row label { width: 120px; }`,
+})
+export class DripTimers {
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly store = inject(StockStore);
+  private readonly diary = new DiaryWatch(['acclimation']);
+  private readonly nowEpochMs = signal(0);
+  protected readonly parameters = acclimationParameters;
+  protected readonly texts = signal<Record<string, number | null>>({});
+  protected readonly said = signal('');
+  constructor() {
+    this.diary.open();
+    const tick = (): void => { this.nowEpochMs.set(Date.parse(this.house.nowIso())); };
+    tick();
+    const timer = setInterval(tick, 5000);
+    inject(DestroyRef).onDestroy(() => { clearInterval(timer); });
+  }
+  protected readonly drips = computed(() => dripsFrom(this.diary.of<AcclimationPayload>('acclimation'), this.nowEpochMs()));
+  protected tankName = (id: string): string => this.store.stockOf(id)?.tank.name ?? 'a tank';
+  protected minutes = (d: Drip): number => Math.floor(d.elapsedMinutes);
+  protected percent = (share: number): number => Math.round(share * 100);
+  protected short = parameterShort;
+  protected labels = (ids: readonly string[]): string => ids.map(parameterLabel).join(' and ');
+  protected set(key: string, value: number | null): void {
+    this.texts.update((all) => ({ ...all, [key]: value }));
+  }
+  protected async measure(d: Drip): Promise<void> {
+    const now = Object.fromEntries(
+      acclimationParameters.flatMap((p): [string, Interval][] => {
+        const value = this.texts()[d.arrivalId + p];
+        return typeof value === 'number' ? [[p, { lo: value, hi: value }]] : [];
+      }),
+    );
+    const entry = this.scribe.entry('acclimation', d.tankId, { step: 'measured', arrivalId: d.arrivalId, now });
+    this.said.set((await this.scribe.write([entry], 'Measured in the box')).said);
+  }
+  protected async end(d: Drip, done: boolean): Promise<void> {
+    const entry = this.scribe.entry('acclimation', d.tankId, { step: 'ended', arrivalId: d.arrivalId, done });
+    this.said.set((await this.scribe.write([entry], done ? 'Brought over. Drip hose out, lid on, light low' : 'Drip broken off')).said);
+  }
+}
+
+/** Drips begun and not ended, with their progress at a time; later measurements lie over earlier ones. */
+export function dripsFrom(
+  entries: readonly { subjectId: string; atEpochMs: number; payload: AcclimationPayload }[],
+  nowEpochMs: number,
+): Drip[] {
+  const ended = new Set(entries.flatMap(({ payload }) => (payload.step === 'ended' ? [payload.arrivalId] : [])));
+  return entries.flatMap(({ subjectId, atEpochMs, payload }): Drip[] => {
+    if (payload.step !== 'started' || ended.has(payload.arrivalId)) return [];
+    const elapsedMinutes = Math.max(0, (nowEpochMs - atEpochMs) / 60_000);
+    const now: Partial<Record<ParameterId, Interval>> = {};
+    for (const { payload: later } of entries)
+      if (later.step === 'measured' && later.arrivalId === payload.arrivalId) Object.assign(now, later.now);
+    const { bagL, boxL, rateLPerH, bag, tank, bearing } = payload;
+    return [
+      {
+        arrivalId: payload.arrivalId,
+        tankId: subjectId,
+        startedEpochMs: atEpochMs,
+        plan: payload,
+        elapsedMinutes,
+        planned: plannedFraction({ bagL, boxL, rateLPerH, elapsedMinutes }),
+        progress: Object.keys(now).length === 0 ? null : acclimationProgress({ bag: bag, now, tank: tank, bearing }),
+      },
+    ];
+  });
+}

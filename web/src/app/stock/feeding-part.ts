@@ -1,0 +1,128 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { foods, powderSchools } from '#almanac/kinds';
+import { recorder } from '#core/explain';
+import {
+  bodyMassG,
+  feedingSchools,
+  leftoverDue,
+  nextFood,
+  nextMeal,
+  nitrogenOf,
+  portionsFor,
+  rationByMass,
+  type FeedingSchool,
+} from '#core/stock';
+import type { ClearedPayload, FedPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { Figure } from '../ui/figure';
+import { agoText, figure, whenText } from '../ui/words';
+import type { TankStock } from './stock-store';
+
+/** Feeding one tank: the ration by the chosen school, the food whose turn it is, what must come out, and the nitrogen. */
+@Component({
+  selector: 'nl-feeding-part',
+  imports: [FormsModule, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (animals()) {<section aria-label="Feeding">
+      <h2>Feeding</h2>
+      <p>{{ advice() }} @if (turn(); as t) {Next in turn: <strong>{{ t.name }}</strong> ({{ t.purpose }}). <span class="quiet">{{ t.note }}</span>}</p>
+      <form class="row" (ngSubmit)="write()">
+        <label><span class="name">School</span><select name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">@for (s of schools; track s.id) {<option [value]="s.id">{{ s.label }}</option>}</select></label>
+        <label><span class="name">Food</span><select name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">@for (f of foods; track f.id) {<option [value]="f.id">{{ f.name }}</option>}</select></label>
+        <label><span class="name">Grams</span><input type="number" name="grams" step="any" min="0" [ngModel]="grams()" (ngModelChange)="grams.set($event)" [attr.aria-invalid]="!!fault()" /></label>
+        <button class="go" [disabled]="!grams()">Fed</button>
+      </form>
+      @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+      @if (nitrogen(); as n) {<p class="small">It brings <nl-figure title="Nitrate from this ration" [text]="no3Text()" unit="mg/L nitrate at most" [working]="n" /> into {{ litres() }} L; {{ stay() }}</p>}
+      <ul>@for (m of meals(); track m.entryId) {<li class="small"><span class="quiet">{{ ago(m.atEpochMs) }}</span> {{ m.payload.foodG }} g {{ foodName(m.payload.foodId) }}
+        @if (m.cleared === undefined) {<button type="button" class="plain tap" (click)="clear(m.entryId, 12)">Gone in a quarter of an hour</button><button type="button" class="plain tap" (click)="clear(m.entryId, 60)">Gone later</button><button type="button" class="plain tap" (click)="clear(m.entryId, null)">Left over, taken out</button>@if (m.due) {<span class="quiet"> out by {{ when(m.due) }}</span>}}
+        @else {<span class="quiet">{{ m.cleared === null ? 'some was left' : 'gone in ' + m.cleared + ' min' }}</span>}</li>}</ul>
+      <details><summary>For an absence</summary><label class="short"><span class="name">Nights away</span><input type="number" min="1" max="60" name="away" [ngModel]="away()" (ngModelChange)="away.set($event)" /></label>
+        <p class="small">{{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box each. Grown fish and shrimp go two days without; underfed is safe, overfed is not.</p></details>
+      <p class="small quiet">Powders: @for (p of powder; track p.id; let last = $last) {{{ p.label }} ({{ p.why }}){{ last ? '' : ' ' }}}</p>
+      <p role="status" class="quiet">{{ said() }}</p>
+    </section>}
+  `,
+  styles: `section { margin-top: 1rem; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } li { padding: 0.2rem 0; } .tap { margin-left: 0.5rem; } .short { display: block; width: 150px; }`,
+})
+export class FeedingPart {
+  readonly stock = input.required<TankStock>();
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly diary = new DiaryWatch(['fed', 'cleared']);
+  protected readonly foods = foods;
+  protected readonly powder = powderSchools;
+  protected readonly schools = feedingSchools;
+  protected readonly school = signal<FeedingSchool>('mass');
+  protected readonly foodId = signal('granules');
+  protected readonly grams = signal<number | null>(null);
+  protected readonly away = signal(7);
+  protected readonly fault = signal('');
+  protected readonly said = signal('');
+  constructor() {
+    effect(() => {
+      this.diary.open(this.stock().tank.tankId);
+    });
+  }
+  protected readonly animals = computed(() => this.stock().lodgers.some((l) => l.kind.animal));
+  private readonly fed = computed(() => {
+    const cleared = new Map(this.diary.of<ClearedPayload>('cleared').map((c) => [c.payload.fedEntryId, c.payload.clearedMinutes]));
+    return this.diary.of<FedPayload>('fed').map((m) => ({ ...m, cleared: cleared.has(m.entryId) ? cleared.get(m.entryId) : m.payload.clearedMinutes }));
+  });
+  protected readonly meals = computed(() =>
+    [...this.fed()].reverse().slice(0, 5).map((m) => {
+      const food = foods.find((f) => f.id === m.payload.foodId);
+      const due = food ? leftoverDue({ food, fedEpochMs: m.atEpochMs }) : null;
+      return { ...m, due: due?.hiEpochMs ?? null };
+    }),
+  );
+  private readonly ration = computed(() => {
+    const { lodgers } = this.stock();
+    const shrimp = lodgers.filter((l) => l.kind.group === 'shrimp' || l.kind.group === 'crayfish');
+    const others = lodgers.filter((l) => !shrimp.includes(l));
+    const [a, b] = [rationByMass({ bodyMassG: bodyMassG(shrimp).lo, group: 'shrimp' }), rationByMass({ bodyMassG: bodyMassG(others).lo, group: 'other' })];
+    return { lo: a.loGPerDay + b.loGPerDay, hi: a.hiGPerDay + b.hiGPerDay };
+  });
+  protected readonly turn = computed(() => nextFood({ foods: foods.filter((f) => f.purpose !== 'young'), fed: this.fed().map((m) => ({ foodId: m.payload.foodId, atEpochMs: m.atEpochMs })) }));
+  protected readonly advice = computed(() => {
+    const { lo, hi } = this.ration();
+    const mass = `${figure(lo, 2)}–${figure(hi, 2)} g`;
+    if (this.school() === 'mass') return `About ${mass} a day by living mass, in tiny amounts.`;
+    if (this.school() === 'few') return `About ${mass} two or three times a week; between, they graze.`;
+    const meal = nextMeal(this.fed().flatMap((m) => (m.cleared === undefined ? [] : [{ atEpochMs: m.atEpochMs, foodG: m.payload.foodG, clearedMinutes: m.cleared }])));
+    return meal ? `${figure(meal.foodG, 3)} g. ${meal.why}` : `Begin with ${figure(lo, 2)} g and look after a quarter of an hour.`;
+  });
+  protected readonly nitrogen = computed(() => {
+    const food = foods.find((f) => f.id === this.foodId());
+    const foodG = this.grams();
+    if (!food || !foodG) return null;
+    const result = nitrogenOf({ foodG, proteinFraction: food.proteinFraction.hi, netVolumeL: this.stock().tank.netVolumeL }, recorder({ id: 'stock.nitrogen', version: 1 }));
+    return result.ok ? result.value : null;
+  });
+  protected readonly no3Text = computed(() => figure(this.nitrogen()?.value.no3MgPerL ?? 0, 2));
+  protected readonly stay = computed(() => {
+    const food = foods.find((f) => f.id === this.foodId());
+    return food?.stayHours ? `out again within ${food.stayHours.lo}–${food.stayHours.hi} hours.` : 'it may stay.';
+  });
+  protected readonly portions = computed(() => portionsFor({ awayDays: this.away(), school: this.school(), dailyG: this.ration().lo }));
+  protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 0));
+  protected grams2 = (g: number): string => figure(g, 2);
+  protected foodName = (id: string): string => foods.find((f) => f.id === id)?.name ?? id;
+  protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected async write(): Promise<void> {
+    const foodG = this.grams();
+    if (!foodG) return;
+    const entry = this.scribe.entry('fed', this.stock().tank.tankId, { foodId: this.foodId(), foodG, school: this.school() });
+    const written = await this.scribe.write([entry], `Fed ${foodG} g`);
+    this.fault.set([...written.faults.values()].join('; '));
+    this.said.set(written.said);
+  }
+  protected async clear(fedEntryId: string, clearedMinutes: number | null): Promise<void> {
+    const entry = this.scribe.entry('cleared', this.stock().tank.tankId, { fedEntryId, clearedMinutes });
+    this.said.set((await this.scribe.write([entry], 'Looked after the meal')).said);
+  }
+}

@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { intervalText } from '#core/readings';
+import {
+  kindParameters,
+  osmoticReason,
+  stockGroups,
+  type KindFit,
+  type KindParameter,
+  type RemedyFound,
+  type StockKind,
+  type WaterKnown,
+} from '#core/stock';
+import { SourcesStore } from '../sources/sources-store';
+import { decimalsOf, groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
+import { FitsWorker } from './fits-worker';
+import { StockNav } from './stock-nav';
+import { StockStore } from './stock-store';
+
+interface Line {
+  kind: StockKind;
+  why: string;
+  how: string;
+}
+interface Shelf {
+  id: string;
+  title: string;
+  said: string;
+  lines: Line[];
+}
+
+/** What fits: kinds for a tank's water tonight, or for a source as it is and after the cheapest change. */
+@Component({
+  selector: 'nl-fits',
+  imports: [RouterLink, StockNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>What fits</h1>
+    <nl-stock-nav />
+    <div class="inputs">
+      <label><span class="name">Water of</span><select (change)="choose($event)">
+        <option value="" disabled [selected]="!tank() && !source()">Choose a source or a tank</option>
+        <optgroup label="Sources">@for (s of sources.list(); track s.sourceId) {<option [value]="'source:' + s.sourceId" [selected]="s.sourceId === source()">{{ s.setUp.name }}</option>}</optgroup>
+        <optgroup label="Tanks">@for (s of store.stocked(); track s.tank.tankId) {<option [value]="'tank:' + s.tank.tankId" [selected]="s.tank.tankId === tank()">{{ s.tank.name }}</option>}</optgroup></select></label>
+      <label><span class="name">Group</span><select (change)="group.set($any($event.target).value)"><option value="">all</option>@for (g of groups; track g) {<option [value]="g">{{ groupWords[g] }}</option>}</select></label>
+      <label><span class="name">Name</span><input [value]="wanted()" (input)="wanted.set($any($event.target).value)" autocomplete="off" placeholder="part of a name" /></label>
+    </div>
+    @if (water(); as w) {
+      <p class="known">@for (p of parameters; track p) {@if (w[p]; as span) {<span>{{ short(p) }} <span class="num">{{ shown(p, span) }}</span></span>}}
+        @if (missing().length > 0) {<span class="quiet">not known: {{ missing().join(', ') }}; what hangs on it cannot be told. <a routerLink="/readings" [queryParams]="source() ? { source: source() } : { tank: tank() }">Write a test</a></span>}</p>
+      @if (soft(); as text) {<p class="caution small">{{ text }}</p>}
+      @for (shelf of shelves(); track shelf.id) {
+        <section [attr.aria-label]="shelf.title"><h2>{{ shelf.title }} <span class="quiet num">{{ shelf.lines.length }}</span></h2><p class="small quiet">{{ shelf.said }}</p>
+          <ul>@for (line of shelf.lines; track line.kind.id) {<li><span class="kind"><a class="serif" routerLink="/stock/kinds" [queryParams]="{ kind: line.kind.id }">{{ line.kind.commonName }}</a> <span class="small quiet">{{ line.kind.scientificName }}</span></span><span class="small how">{{ line.how }}</span><span class="small quiet">{{ line.why }}</span></li>}</ul>
+        </section>
+      }
+      <p class="small quiet">Water alone. Bed, temper, numbers and who eats whom are judged where they live together. Temperature is the heater’s matter for a source. pH after a cut follows from carbonate hardness and room air, never from an average: test it.</p>
+    } @else {<p class="quiet">Choose a water above: first what can live in it as it is, then what would after the cheapest change.</p>}
+  `,
+  styles: `
+    .inputs { display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 0.8rem; max-width: 860px; } .known { display: flex; flex-wrap: wrap; gap: 0.2rem 1.3rem; margin: 0.8rem 0; }
+    section { margin-top: 1rem; } li { display: grid; grid-template-columns: minmax(230px, 1.1fr) minmax(150px, 0.8fr) 2fr; gap: 0.1rem 1rem; padding: 0.25rem 0; border-bottom: 1px solid var(--line); align-items: baseline; } .how { color: var(--water); }
+    @media (max-width: 800px) { li { grid-template-columns: 1fr; } }
+  `,
+})
+export class FitsScreen {
+  readonly tank = input<string>();
+  readonly source = input<string>();
+  protected readonly store = inject(StockStore);
+  protected readonly sources = inject(SourcesStore);
+  private readonly worker = inject(FitsWorker);
+  private readonly router = inject(Router);
+  protected readonly groups = stockGroups;
+  protected readonly groupWords = groupWords;
+  protected readonly parameters = kindParameters;
+  protected readonly group = signal('');
+  protected readonly wanted = signal('');
+  private readonly fits = signal<KindFit[]>([]);
+  private readonly remedies = signal<RemedyFound[]>([]);
+
+  protected readonly water = computed((): WaterKnown | null => {
+    const [tank, source] = [this.tank(), this.source()];
+    if (tank) return this.store.stockOf(tank)?.tank.water ?? null;
+    return source ? (this.sources.named(source)?.analysis ?? null) : null;
+  });
+  protected readonly missing = computed(() =>
+    kindParameters
+      .filter((p) => !this.water()?.[p] && !(p === 'tempC' && this.source()) && p !== 'ec25UsPerCm')
+      .map(parameterLabel),
+  );
+  /** The chosen source is softened: its hardness says nothing of what comes before the softener. */
+  protected readonly soft = computed(() =>
+    this.sources.named(this.source() ?? '')?.setUp.state === 'softened'
+      ? 'Softened water: sodium in place of calcium. For animals draw it before the softener, and test that.'
+      : '',
+  );
+
+  constructor() {
+    this.store.load();
+    this.sources.load();
+    effect(() => {
+      const [kinds, water, isSource] = [this.store.kinds(), this.water(), this.source() !== undefined];
+      if (!water) return;
+      const known = Object.fromEntries(kindParameters.flatMap((p) => (water[p] ? [[p, { lo: water[p].lo, hi: water[p].hi }]] : []))) as WaterKnown;
+      if (isSource) void this.worker.remedies({ kinds, source: known }).then((found) => { this.remedies.set(found); });
+      else void this.worker.fits({ kinds, waters: [{ id: 'this', water: known }] }).then(([table]) => { this.fits.set(table?.fits ?? []); });
+    });
+  }
+  protected readonly shelves = computed((): Shelf[] => (this.source() ? this.sourceShelves() : this.tankShelves()));
+
+  private listed(kindId: string): StockKind | null {
+    const kind = this.store.kindNamed(kindId);
+    const wanted = this.wanted().trim().toLowerCase();
+    if (!kind || (this.group() && kind.group !== this.group())) return null;
+    return `${kind.commonName} ${kind.scientificName}`.toLowerCase().includes(wanted) ? kind : null;
+  }
+  private linesOf<T extends { kindId: string }>(all: readonly T[], line: (kind: StockKind, found: T) => Omit<Line, 'kind'>): Line[] {
+    return all.flatMap((found) => {
+      const kind = this.listed(found.kindId);
+      return kind ? [{ kind, ...line(kind, found) }] : [];
+    });
+  }
+  private tankShelves(): Shelf[] {
+    const of = (verdict: KindFit['verdict']): KindFit[] => this.fits().filter((f) => f.verdict === verdict);
+    return [
+      { id: 'fits', title: 'Fit this water', said: 'Every range of theirs is known and met.', lines: this.linesOf(of('fits'), () => ({ how: '', why: '' })) },
+      { id: 'unknown', title: 'Cannot tell', said: 'A test is missing, or a reading crosses the end of a range.', lines: this.linesOf(of('unknown'), (kind, f) => ({ how: f.wouldTell.length > 0 ? `a test of ${f.wouldTell.map(parameterLabel).join(' and ')} would tell` : 'the book is unsure', why: this.against(kind, f) })) },
+      { id: 'no', title: 'Do not fit', said: 'The deciding value first.', lines: this.linesOf(of('no'), (kind, f) => ({ how: this.decided(kind, f), why: this.against(kind, f) })) },
+    ];
+  }
+  private sourceShelves(): Shelf[] {
+    const of = (verdict: RemedyFound['verdict']): RemedyFound[] => this.remedies().filter((r) => r.verdict === verdict);
+    const after = of('after').sort((a, b) => a.remedy.roFraction - b.remedy.roFraction || Number(a.remedy.activeBed) - Number(b.remedy.activeBed));
+    return [
+      { id: 'as-it-is', title: 'Fit as it is', said: 'Nothing but conditioner and a heater.', lines: this.linesOf(of('as-it-is'), (_kind, r) => ({ how: r.phToTest ? 'test the pH' : '', why: '' })) },
+      { id: 'after', title: 'Would fit after a change', said: 'The cheapest that does it: mineral, then RO, then an active bed, then both.', lines: this.linesOf(after, (kind, r) => ({ how: remedyText(r.remedy), why: `${this.against(kind, r.asIs)}${r.phToTest ? ' Test the pH then.' : ''}` })) },
+      { id: 'unknown', title: 'Cannot tell', said: 'A value of the source is missing.', lines: this.linesOf(of('unknown'), (kind, r) => ({ how: r.asIs.wouldTell.length > 0 ? `a test of ${r.asIs.wouldTell.map(parameterLabel).join(' and ')} would tell` : '', why: this.against(kind, r.asIs) })) },
+      { id: 'never', title: 'Not with this source', said: 'No mixing of RO, mineral and active bed reaches all they need.', lines: this.linesOf(of('never'), (kind, r) => ({ how: this.decided(kind, r.asIs), why: this.against(kind, r.asIs) })) },
+    ];
+  }
+  private decided(kind: StockKind, fit: KindFit): string {
+    const p = fit.deciding;
+    return p ? `${parameterShort(p)} ${rangeText(kind.ranges[p])} wanted` : '';
+  }
+  private against(kind: StockKind, fit: KindFit): string {
+    const { deciding: p, side } = fit;
+    const span = p ? this.water()?.[p] : undefined;
+    if (!p || fit.verdict === 'fits') return '';
+    if (!span) return `${parameterLabel(p)} of this water is not known.`;
+    const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p])}.`;
+    return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees') ? `${said} ${osmoticReason({ group: kind.group, side })}` : said;
+  }
+  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string => intervalText(span, decimalsOf(p));
+  protected short = parameterShort;
+  protected choose(event: Event): void {
+    const [kind, id] = (event.target as HTMLSelectElement).value.split(':');
+    void this.router.navigate(['/stock/fits'], { queryParams: kind === 'source' ? { source: id } : { tank: id } });
+  }
+}

@@ -1,0 +1,110 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { exampleFertilisers } from '#almanac/kinds';
+import { recorder } from '#core/explain';
+import { refusalSentence } from '#core/result';
+import { dosingSchools, drySalts, nutrientsAdded, trimDue, type Fertiliser } from '#core/stock';
+import type { TrimPayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { Figure } from '../ui/figure';
+import { dateText, figure } from '../ui/words';
+import type { TankStock } from './stock-store';
+
+/** The plants of one tank: what is due to be trimmed and how long it takes, and what a dose adds in a week. */
+@Component({
+  selector: 'nl-plants-part',
+  imports: [FormsModule, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (plants().length > 0) {<section aria-label="Plants">
+      <h2>Plants</h2>
+      <table><thead><tr><th>Plant</th><th>Next trim</th><th class="right">Takes</th><th>How</th><th></th></tr></thead><tbody>
+        @for (p of plants(); track p.kind.id) {<tr><td class="serif">{{ p.kind.commonName }}</td><td class="num small">{{ p.due ? day(p.due.loEpochMs) + ' – ' + day(p.due.hiEpochMs) : '' }}</td><td class="num right">{{ p.due?.workMinutes }} <span class="unit">min</span></td><td class="small">{{ p.due?.stage === 'replant' ? 'Replant the tops. ' : p.due?.stage === 'shape' ? 'Shape it. ' : '' }}{{ p.due?.how }}</td><td><button type="button" class="plain" (click)="trimmed(p.kind.id)">Trimmed<span class="visuallyHidden"> {{ p.kind.commonName }}</span></button></td></tr>}
+      </tbody></table>
+      <p class="small quiet">Light: @if (stock().tank.equipment.light?.lightHours; as h) {{{ h }} h a day.} @else {its hours are not in the book.} Sharp scissors and glass: one hand holds, one cuts; plugs above the water.</p>
+      <h3>Fertiliser and liquid carbon</h3>
+      <div class="row">
+        <label><span class="name">What</span><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">@for (f of fertilisers; track f.id) {<option [value]="f.id">{{ f.name }}</option>}</select></label>
+        <label><span class="name">{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose</span><input type="number" step="any" min="0" name="amount" [ngModel]="amount()" (ngModelChange)="amount.set($event)" /></label>
+        <label><span class="name">Doses a week</span><input type="number" step="1" min="0" max="21" name="doses" [ngModel]="doses()" (ngModelChange)="doses.set($event)" /></label>
+        <label><span class="name">Changed weekly, %</span><input type="number" step="1" min="0" max="100" name="change" [ngModel]="change()" (ngModelChange)="change.set($event)" /></label>
+        @if (chosen().form === 'liquid' && !chosen().carbon) {<label><span class="name">Nitrate by its label, mg/mL</span><input type="number" step="any" min="0" name="label" [ngModel]="no3Label()" (ngModelChange)="no3Label.set($event)" /></label>}
+      </div>
+      @if (chosen().carbon) {<p class="caution small">Liquid carbon is a disinfectant: gloves and eyes, never by more than its label, by net volume ({{ litres() }} L). Shrimp die of double doses. @if (sensitive(); as names) {Harmed by it here: {{ names }}.}</p>}
+      @else if (added(); as a) {<p>In a week nitrate <nl-figure title="Nitrate added in a week" [text]="text(a.value.no3MgPerLPerWeek)" unit="mg/L" [working]="a" />, phosphate {{ text(a.value.po4MgPerLPerWeek) }}, potassium {{ text(a.value.kMgPerLPerWeek) }}, iron {{ text(a.value.feMgPerLPerWeek) }} mg/L. @if (a.value.no3CeilingMgPerL !== null) {If plants took nothing, nitrate would stand at {{ text(a.value.no3CeilingMgPerL) }} before a change.}</p>}
+      @else {<p class="fault">{{ refusal() }}</p>}
+      <button type="button" class="plain" (click)="dosed()">Dosed once</button>
+      <ul>@for (s of schools; track s.id) {<li class="small"><strong>{{ s.label }}</strong>: {{ s.why }}</li>}</ul>
+      <p role="status" class="quiet">{{ said() }}</p>
+    </section>}
+  `,
+  styles: `section { margin-top: 1rem; } h3 { margin-top: 0.8rem; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .right { text-align: right; } li { padding: 0.1rem 0; }`,
+})
+export class PlantsPart {
+  readonly stock = input.required<TankStock>();
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly diary = new DiaryWatch(['trim']);
+  protected readonly fertilisers: readonly Fertiliser[] = [...exampleFertilisers, ...drySalts];
+  protected readonly schools = dosingSchools;
+  protected readonly what = signal('all-in-one');
+  protected readonly amount = signal(5);
+  protected readonly doses = signal(1);
+  protected readonly change = signal(30);
+  protected readonly no3Label = signal(20);
+  protected readonly said = signal('');
+  constructor() {
+    effect(() => {
+      this.diary.open(this.stock().tank.tankId);
+    });
+  }
+  protected readonly plants = computed(() =>
+    this.stock().lodgers.flatMap((l) => {
+      if (!l.kind.plant) return [];
+      const trims = this.diary.of<TrimPayload>('trim').filter((t) => t.payload.kindId === l.kind.id).map((t) => t.atEpochMs);
+      const planted = this.stock().tank.events.find((e) => e.kindId === l.kind.id)?.atEpochMs ?? this.house.nowEpochMs();
+      return [{ kind: l.kind, due: trimDue({ kind: l.kind, trims, plantedEpochMs: planted, netVolumeL: this.stock().tank.netVolumeL }) }];
+    }),
+  );
+  protected readonly sensitive = computed(() => this.plants().filter((p) => p.kind.plant?.carbonSensitive).map((p) => p.kind.commonName).join(', '));
+  protected readonly chosen = computed((): Fertiliser => {
+    const found = this.fertilisers.find((f) => f.id === this.what()) ?? this.fertilisers[0];
+    if (!found) throw new Error('no fertiliser');
+    return found.form === 'liquid' && !found.carbon ? { ...found, no3MgPerMl: this.no3Label() } : found;
+  });
+  private readonly result = computed(() =>
+    nutrientsAdded(
+      { fertiliser: this.chosen(), amountMl: this.amount(), dosesPerWeek: this.doses(), netVolumeL: this.stock().tank.netVolumeL, weeklyChangeFraction: this.change() / 100 },
+      recorder({ id: 'stock.nutrients', version: 1 }),
+    ),
+  );
+  protected readonly added = computed(() => {
+    const result = this.result();
+    return result.ok ? result.value : null;
+  });
+  protected readonly refusal = computed(() => {
+    const result = this.result();
+    return result.ok ? '' : refusalSentence(result.refusal);
+  });
+  protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 0));
+  protected text = (value: number): string => figure(value, value < 1 ? 2 : 1);
+  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected async trimmed(kindId: string): Promise<void> {
+    const entry = this.scribe.entry('trim', this.stock().tank.tankId, { kindId });
+    this.said.set((await this.scribe.write([entry], 'Trimmed')).said);
+  }
+  protected async dosed(): Promise<void> {
+    const once = nutrientsAdded({ fertiliser: this.chosen(), amountMl: this.amount(), dosesPerWeek: 1, netVolumeL: this.stock().tank.netVolumeL });
+    if (!once.ok) return;
+    const { no3MgPerLPerWeek, po4MgPerLPerWeek, kMgPerLPerWeek } = once.value.value;
+    const entry = this.scribe.entry('dose', this.stock().tank.tankId, {
+      product: this.chosen().name,
+      amountMl: this.amount(),
+      no3MgPerL: no3MgPerLPerWeek,
+      po4MgPerL: po4MgPerLPerWeek,
+      kMgPerL: kMgPerLPerWeek,
+    });
+    this.said.set((await this.scribe.write([entry], `Dosed ${this.amount()}`)).said);
+  }
+}

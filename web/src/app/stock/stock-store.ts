@@ -1,0 +1,120 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { catchError, of, Subject, switchMap } from 'rxjs';
+import { bookKinds } from '#almanac/kinds';
+import { middle } from '#core/readings';
+import {
+  kindsInForce,
+  populationsOf,
+  stockAlarms,
+  together,
+  type Lodger,
+  type Population,
+  type StockAlarm,
+  type StockKind,
+  type TankPlace,
+  type Together,
+} from '#core/stock';
+import type { StockTank, StockView } from '#contracts/stock';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { Outbox } from '../shell/outbox';
+
+export interface TankStock {
+  tank: StockTank;
+  populations: readonly Population[];
+  lodgers: readonly Lodger[];
+  place: TankPlace;
+  together: Together;
+  alarms: readonly StockAlarm[];
+}
+
+/** Who lives where, with the kinds in force; estimates and judgements are computed here from the core, on demand. */
+@Injectable({ providedIn: 'root' })
+export class StockStore {
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly asked = new Subject<void>();
+  private readonly _view = signal<StockView | null>(null);
+  private readonly _fault = signal(false);
+  readonly view = this._view.asReadonly();
+  readonly fault = this._fault.asReadonly();
+  readonly tanks = computed(() => this._view()?.tanks ?? []);
+  readonly kinds = computed((): StockKind[] =>
+    kindsInForce({ book: bookKinds, own: (this._view()?.ownKinds ?? []) as unknown as StockKind[] }),
+  );
+  /** Every tank with its populations, in the order of the round. */
+  readonly stocked = computed((): TankStock[] =>
+    [...this.tanks()]
+      .sort((a, b) => a.setUp.roundOrder - b.setUp.roundOrder)
+      .map((tank) => tankStock({ tank, kinds: this.kinds(), nowEpochMs: this.house.nowEpochMs() })),
+  );
+
+  constructor() {
+    this.asked.pipe(switchMap(() => this.api.call('stock').pipe(catchError(() => of(null))))).subscribe((view) => {
+      if (view) this._view.set(view);
+      this._fault.set(view === null);
+    });
+    inject(Outbox).written.subscribe(() => {
+      if (this._view()) this.load();
+    });
+  }
+  load(): void {
+    this.asked.next();
+  }
+  kindNamed(id: string): StockKind | null {
+    return this.kinds().find((k) => k.id === id) ?? null;
+  }
+  stockOf(tankId: string): TankStock | null {
+    return this.stocked().find((s) => s.tank.tankId === tankId) ?? null;
+  }
+}
+
+/** One tank's animals and plants as the core sees them tonight. */
+export function tankStock({
+  tank,
+  kinds,
+  nowEpochMs,
+}: {
+  tank: StockTank;
+  kinds: readonly StockKind[];
+  nowEpochMs: number;
+}): TankStock {
+  const { tempC } = tank.water;
+  const populations = populationsOf({
+    kinds,
+    events: tank.events,
+    nowEpochMs,
+    tempC: tempC ? middle(tempC) : null,
+  });
+  const lodgers = populations.flatMap((p): Lodger[] => {
+    const kind = kinds.find((k) => k.id === p.kindId);
+    return kind && p.count.hi > 0 ? [{ kind, strain: p.strain, count: p.count }] : [];
+  });
+  const place: TankPlace = {
+    netVolumeL: tank.netVolumeL,
+    lengthCm: tank.setUp.geometry?.lengthCm ?? null,
+    bed: tank.setUp.bed?.kind ?? 'unknown',
+    grainMm: tank.setUp.bed?.grainMm ?? null,
+    lid: tank.equipment.lid?.on ?? null,
+  };
+  const alarms = populations.flatMap((population) => {
+    const kind = kinds.find((k) => k.id === population.kindId);
+    return kind ? stockAlarms({ kind, population, events: tank.events, nowEpochMs }) : [];
+  });
+  return { tank, populations, lodgers, place, together: together({ lodgers, place, water: tank.water }), alarms };
+}
+
+/** A population's number as one would say it: 41, 40–60, none. */
+export function countText({ lo, hi }: { lo: number | null; hi: number | null }): string {
+  if (hi === null) return `${lo ?? 0} or more`;
+  if (hi === 0) return 'none';
+  return lo === hi ? String(hi) : `${lo ?? 0}–${hi}`;
+}
+/** A count as one types it: `12`, `10-15`, `10+`; null where it cannot be read. */
+export function countFrom(text: string): { lo: number; hi: number | null } | null {
+  const found = /^\s*(\d{1,5})\s*(?:(?:-|–|to)\s*(\d{1,5})|(\+))?\s*$/.exec(text);
+  if (!found) return null;
+  const lo = Number(found[1]);
+  const hi = found[3] ? null : found[2] === undefined ? lo : Number(found[2]);
+  return hi !== null && hi < lo ? null : { lo, hi };
+}

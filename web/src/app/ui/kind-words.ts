@@ -1,0 +1,35 @@
+import { parameters } from '#almanac/parameters';
+import type { Interval, ParameterId } from '#core/readings';
+import type { Remedy, StockKind } from '#core/stock';
+
+const clean = (value: number): string => String(Number(value.toFixed(2)));
+
+/** A range in words: `6–14`, `up to 8`, `from 5`. */
+export function rangeText(range: Interval | null | undefined): string {
+  if (!range) return '';
+  const { lo, hi } = range;
+  if (lo !== null && hi !== null) return lo > 0 ? `${clean(lo)}–${clean(hi)}` : `up to ${clean(hi)}`;
+  return lo === null ? (hi === null ? '' : `up to ${clean(hi)}`) : `from ${clean(lo)}`;
+}
+export const parameterShort = (id: string): string => parameters.find((p) => p.id === id)?.short ?? id;
+export const parameterLabel = (id: string): string => parameters.find((p) => p.id === id)?.label.toLowerCase() ?? id;
+export const decimalsOf = (id: ParameterId): number => parameters.find((p) => p.id === id)?.decimalsCount ?? 1;
+
+export const groupWords: Record<StockKind['group'], string> = {
+  fish: 'fish',
+  shrimp: 'shrimp',
+  crayfish: 'crayfish',
+  snail: 'snails',
+  plant: 'plants',
+};
+
+/** What is done to a source, in one line: `40 % RO, GH +3 with a mineral`. */
+export function remedyText({ roFraction, ghAddedDegrees, khAddedDegrees, activeBed }: Remedy): string {
+  const parts = [
+    ...(roFraction >= 1 - 1e-9 ? ['pure RO'] : roFraction > 0 ? [`${Math.round(roFraction * 100)} % RO`] : []),
+    ...(ghAddedDegrees > 0 ? [`GH +${clean(ghAddedDegrees)} with a mineral`] : []),
+    ...(khAddedDegrees > 0 ? [`KH +${clean(khAddedDegrees)} with a bicarbonate`] : []),
+    ...(activeBed ? ['an active bed'] : []),
+  ];
+  return parts.length === 0 ? 'as it is' : parts.join(', ');
+}
