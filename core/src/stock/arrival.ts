@@ -82,7 +82,7 @@ export function acclimationMethod({
   if (large.length > 0)
     return advice(
       'drip',
-      `${large.map((d) => wordOf(d.parameter)).join(' and ')} differ by more than they take at once.`,
+      `${large.map((d) => wordOf(d.parameter)).join(' and ')} ${large.length === 1 ? 'differs' : 'differ'} by more than they take at once.`,
     );
   if (unknown.includes('ghDegrees') && unknown.includes('ec25UsPerCm'))
     return advice('drip', 'How far the waters differ is not known: drip, and test the bag.');

@@ -28,7 +28,14 @@ export {
   type Together,
   type TogetherFinding,
 } from './together';
-export { litresEachL, maturitySchools, stockingAdvice, type MaturitySchool, type StockingAdvice } from './stocking';
+export {
+  litresEachL,
+  litresTakenL,
+  maturitySchools,
+  stockingAdvice,
+  type MaturitySchool,
+  type StockingAdvice,
+} from './stocking';
 export {
   ammoniaDose,
   cyclingSchools,

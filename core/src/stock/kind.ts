@@ -82,18 +82,12 @@ export interface StockKind {
   plant: PlantNeeds | null;
 }
 
-/** The breeder's or keeper's own figures for a kind or a strain of it; they outrank the book. */
-export interface OwnKind {
-  id: string;
-  /** The book's kind it is laid over; null for a kind the book does not know. */
-  baseId: string | null;
-  kind: StockKind;
-}
-
-/** The book's kinds with the keeper's laid over and beside them: the keeper's own of the same id wins. */
+/** The book's kinds with the keeper's laid over them, each in its place, and those the book does not know after them. */
 export function kindsInForce({ book, own }: { book: readonly StockKind[]; own: readonly StockKind[] }): StockKind[] {
-  const ownIds = new Set(own.map((k) => k.id));
-  return [...book.filter((k) => !ownIds.has(k.id)), ...own];
+  const byId = new Map(own.map((k) => [k.id, k]));
+  const bookIds = new Set(book.map((k) => k.id));
+  return [...book.map((k) => byId.get(k.id) ?? k), ...own.filter((k) => !bookIds.has(k.id))];
 }
 
-export const massOfAdultG = (adultCm: number, coefficientRatio = 0.0125): number => coefficientRatio * adultCm ** 3;
+/** Mass by length, W = 0.0125 L³: the middle of ordinary small fish (length-weight relation, from memory). */
+export const massOfAdultG = (adultCm: number): number => 0.0125 * adultCm ** 3;

@@ -1,5 +1,6 @@
-import { massOfAdultG, type StockKind } from './kind';
+import type { Interval } from '#core/readings';
 import type { EvidenceGrade } from '#core/water';
+import type { StockKind } from './kind';
 
 export const maturitySchools = [
   {
@@ -32,11 +33,20 @@ export interface StockingAdvice {
   warnings: readonly StockingWarning[];
 }
 
-/** Net litres an adult takes: a litre a centimetre up to 5 cm (common practice); beyond, by mass (our estimate). */
-export function litresEachL(adultCm: number): number {
+/**
+ * Net litres an adult takes: a litre a centimetre for fish up to 5 cm (common practice), by its square beyond (ours);
+ * shrimp and snails a tenth of that (ours): colonies hold themselves.
+ */
+export function litresEachL({ adultCm, group }: Pick<StockKind, 'adultCm' | 'group'>): number {
   const bySize = adultCm <= 5 ? adultCm : adultCm * (adultCm / 5);
-  return Math.max(0.5, bySize);
+  return group === 'shrimp' || group === 'snail' ? Math.max(0.1, bySize / 10) : Math.max(0.5, bySize);
 }
+
+/** Litres that the animals of a tank take up already, by the upper end of their counts. */
+export const litresTakenL = (lodgers: readonly { kind: StockKind; count: Interval }[]): number =>
+  lodgers
+    .filter((l) => l.kind.animal)
+    .reduce((sum, l) => sum + (l.count.hi ?? l.count.lo ?? 0) * litresEachL(l.kind), 0);
 
 /**
  * How many to begin with, how to go on, and what speaks against it tonight: a warning, never a wall.
@@ -44,7 +54,7 @@ export function litresEachL(adultCm: number): number {
  * Shrimp colonies start at about 15, not under 6, not 30-40 (common practice); other groups at a third of the final
  * number but at least the group size. Steps a fortnight apart, each after the last has settled. The final number is the
  * net volume over litres each. Hardy kinds first. Counts are whole animals.
- * @example stockingAdvice({ kind, netVolumeL: 45, ageWeeks: 8, cycled: true, school: "patient", otherMassG: 0, presentCount: 0, plannedCount: 15 })
+ * @example stockingAdvice({ kind, netVolumeL: 45, ageWeeks: 8, cycled: true, school: "patient", takenL: 0, presentCount: 0, plannedCount: 15 })
  */
 export function stockingAdvice({
   kind,
@@ -53,7 +63,7 @@ export function stockingAdvice({
   cycled,
   school,
   experienced = false,
-  otherMassG,
+  takenL,
   presentCount,
   plannedCount,
   acting = false,
@@ -64,8 +74,8 @@ export function stockingAdvice({
   cycled: boolean | null;
   school: MaturitySchool;
   experienced?: boolean;
-  /** Living mass of the other animals in it. */
-  otherMassG: number;
+  /** Litres that other animals take up. */
+  takenL: number;
   presentCount: number;
   plannedCount: number;
   /** The tank's verdict says act. */
@@ -73,8 +83,7 @@ export function stockingAdvice({
 }): StockingAdvice {
   const habits = kind.animal;
   if (!habits) return { startCount: { lo: 1, hi: plannedCount }, ramp: [], finalCount: plannedCount, warnings: [] };
-  const eachL = litresEachL(kind.adultCm);
-  const takenL = (otherMassG / Math.max(massOfAdultG(kind.adultCm), 1e-9)) * eachL;
+  const eachL = litresEachL(kind);
   const finalCount = Math.max(0, Math.floor((netVolumeL - takenL) / eachL + 1e-9));
   const colony = kind.group === 'shrimp' && habits.groupCount.lo >= 6;
   const startCount = colony

@@ -8,6 +8,7 @@ import {
   fitTable,
   kindsInForce,
   litresEachL,
+  litresTakenL,
   osmoticReason,
   phInTank,
   stockingAdvice,
@@ -74,8 +75,8 @@ describe('whether a kind fits a water', () => {
   it('the keeper’s own kind of the same id stands in for the book’s', () => {
     const own = { ...softFish, commonName: 'from the breeder' };
     expect(kindsInForce({ book: [softFish, hardFish], own: [own] }).map((k) => k.commonName)).toEqual([
-      'hard fish',
       'from the breeder',
+      'hard fish',
     ]);
   });
 });
@@ -192,7 +193,7 @@ describe('how many to begin with', () => {
       ageWeeks: 10,
       cycled: true,
       school: 'patient',
-      otherMassG: 0,
+      takenL: 0,
       presentCount: 0,
       plannedCount: 15,
       ...over,
@@ -224,24 +225,24 @@ describe('how many to begin with', () => {
       ageWeeks: 4,
       cycled: true,
       school: 'patient',
-      otherMassG: 0,
+      takenL: 0,
       presentCount: 0,
       plannedCount: 8,
       acting: true,
     });
-    expect(late.warnings.map((w) => w.id)).toEqual(
-      ['late-kind', 'acting', 'full'],
-    );
+    expect(late.warnings.map((w) => w.id)).toEqual(['late-kind', 'acting', 'full']);
   });
   it('ramps a shoal in steps up to what the water carries: a litre a centimetre up to 5 cm (common practice)', () => {
-    expect([litresEachL(4), litresEachL(10)]).toEqual([4, 20]);
+    expect([4, 10].map((adultCm) => litresEachL({ adultCm, group: 'fish' }))).toEqual([4, 20]);
+    expect(litresEachL({ adultCm: 2.5, group: 'shrimp' })).toBe(0.25);
+    expect(litresTakenL([lodger(softFish, 5), lodger(stemPlant, 9)])).toBe(20);
     const shoal = stockingAdvice({
       kind: softFish,
       netVolumeL: 120,
       ageWeeks: 20,
       cycled: true,
       school: 'patient',
-      otherMassG: 0,
+      takenL: 0,
       presentCount: 0,
       plannedCount: 10,
     });

@@ -170,7 +170,7 @@ const care: readonly DemoEvent[] = [
   ...[9, 7, 5, 3, 1].map((n) =>
     event(n, 'breakfast', 'fed', {
       foodId: n % 4 === 1 ? 'shrimp-sticks' : 'spinach',
-      foodG: 0.2 + n / 100,
+      foodG: n > 4 ? 0.25 : 0.3,
       school: 'clearance',
       clearedMinutes: n > 4 ? 12 : 25,
     }),

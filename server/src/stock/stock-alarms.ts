@@ -28,10 +28,10 @@ export async function alarmsOf(
       });
       return [
         tank.id,
-        alarms.map(({ id, severity, text }) => ({
+        alarms.map(({ id, severity, text }, i) => ({
           id,
           severity,
-          text: severity === 'note' ? text : `${text}${beside(tank, nowEpochMs)}`,
+          text: severity === 'note' || i > 0 ? text : `${text}${beside(tank, nowEpochMs)}`,
         })),
       ];
     }),

@@ -23,13 +23,16 @@ async function unknownKind(tx: Tx, kindId: string): Promise<FieldFault[]> {
 }
 
 /** Every event the book has of a kind in a tank; arrivals count as such. */
-async function eventsOf(tx: Tx, subjectId: string): Promise<StockEvent[]> {
+async function eventsBeside(tx: Tx, { id, subjectId }: { id: string; subjectId: string }): Promise<StockEvent[]> {
   const rows = await readDiaryIn(tx, { kinds: ['stock', 'arrival'], subjectIds: [subjectId] });
-  return rows.map((row) =>
-    row.kind === 'arrival'
-      ? arrivedEvent(row.at_ms, row.payload as ArrivalPayload)
-      : stockEvent(row.at_ms, row.payload as StockPayload),
-  );
+  // The entry being checked is in the book already, in this transaction.
+  return rows
+    .filter((row) => row.entry_id !== id)
+    .map((row) =>
+      row.kind === 'arrival'
+        ? arrivedEvent(row.at_ms, row.payload as ArrivalPayload)
+        : stockEvent(row.at_ms, row.payload as StockPayload),
+    );
 }
 export const arrivedEvent = (
   atEpochMs: number,
@@ -56,7 +59,7 @@ export const checkStock: EntryCheck = async (tx, entry) => {
   if (!kind.animal && ['born', 'berried', 'moulted', 'died'].includes(event))
     return [{ field: 'event', message: `${kind.commonName} is a plant` }];
   const atEpochMs = Date.parse(entry.happenedAt);
-  const events = await eventsOf(tx, entry.subjectId);
+  const events = await eventsBeside(tx, entry);
   const own = events.filter((e) => e.kindId === kindId && e.strain === strain);
   if (event === 'berried' || event === 'born') return broodFaults({ kind, own, event, atEpochMs });
   if (['died', 'missing', 'moved-out', 'given-away'].includes(event))

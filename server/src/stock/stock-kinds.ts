@@ -106,7 +106,8 @@ export const stockKinds = {
     on: 'tank',
     schema: fedPayload,
     state: ({ foodId, foodG }) => ({ slot: 'fed', text: `fed ${foodG} g ${foodName(foodId)}` }),
-    newly: ({ foodId }, entryId) => [{ key: 'fed', rest: [foodId, entryId], keepCount: 3 }],
+    newly: ({ foodId, clearedMinutes }, entryId) =>
+      clearedMinutes === undefined ? [{ key: 'fed', rest: [foodId, entryId], keepCount: 3 }] : [],
     print: ({ foodId, foodG, school, clearedMinutes }) =>
       `fed ${foodG} g ${foodName(foodId)} (${school})${clearedMinutes === undefined ? '' : clearedMinutes === null ? ', some left' : `, gone in ${clearedMinutes} min`}`,
   }),

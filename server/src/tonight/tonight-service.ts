@@ -216,7 +216,7 @@ function timersOf({ newest }: TankRow, nowEpochMs: number): TonightTank['timers'
   const leftovers = (newest['fed'] ?? []).flatMap(([startedEpochMs, , foodId, entryId]): TonightTank['timers'] => {
     const food = foods.find((f) => f.id === foodId);
     const due = food && leftoverDue({ food, fedEpochMs: startedEpochMs });
-    return due && !cleared.has(String(entryId)) && nowEpochMs - startedEpochMs < 3 * dayMs
+    return due && !cleared.has(String(entryId)) && nowEpochMs - due.hiEpochMs < dayMs
       ? [
           {
             kind: 'leftover',

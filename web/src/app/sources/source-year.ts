@@ -34,7 +34,9 @@ export class SourceYear {
   constructor() {
     const load = (): void => {
       this.api.call('sourceHistory', { params: { sourceId: this.sourceId() }, query: { days: '400' } }).subscribe({
-        next: ({ history }) => { this.history.set(history); },
+        next: ({ history }) => {
+          this.history.set(history);
+        },
         error: () => undefined,
       });
     };
@@ -56,7 +58,9 @@ export class SourceYear {
           label: parameter.label,
           lo: shown(moved.lo),
           hi: shown(moved.hi),
-          step: step ? `from about ${shown(step.beforeValue)} to ${shown(step.afterValue)} between ${dateText(step.afterEpochMs, this.house.zone())} and ${dateText(step.atEpochMs, this.house.zone())}` : 'no step',
+          step: step
+            ? `from about ${shown(step.beforeValue)} to ${shown(step.afterValue)} between ${dateText(step.afterEpochMs, this.house.zone())} and ${dateText(step.atEpochMs, this.house.zone())}`
+            : 'no step',
           stepped: step !== null,
         },
       ];
@@ -70,7 +74,18 @@ export class SourceYear {
     drawn.flatMap((id) => {
       const [parameter, readings] = [parameters.find((p) => p.id === id), this.history()[id] ?? []];
       return parameter && readings.length > 1
-        ? [{ label: parameter.label, unit: parameter.unit, decimalsCount: parameter.decimalsCount, band: null, readings: readings.map((r) => ({ ...r, text: `${intervalText(r, parameter.decimalsCount)}${r.origin === 'supplier-report' ? ', report' : ''}` })) }]
+        ? [
+            {
+              label: parameter.label,
+              unit: parameter.unit,
+              decimalsCount: parameter.decimalsCount,
+              band: null,
+              readings: readings.map((r) => ({
+                ...r,
+                text: `${intervalText(r, parameter.decimalsCount)}${r.origin === 'supplier-report' ? ', report' : ''}`,
+              })),
+            },
+          ]
         : [];
     }),
   );

@@ -59,31 +59,45 @@ export class SourcesScreen {
     this.store.load();
   }
   protected readonly rows = computed(() =>
-    this.store.list().map((s) => {
-      const report = analysisReport(s.analysis);
-      return {
-        source: s,
-        known: this.known(s),
-        unknown: parameters.filter((p) => asked.includes(p.id) && !s.analysis[p.id]).map((p) => p.label.toLowerCase()),
-        broken: report.checks.filter((c) => !c.holds),
-        holds: report.checks.filter((c) => c.holds).length,
-        suspect: report.suspect ? parameterLabel(report.suspect) : null,
-        softened: s.setUp.state.startsWith('tap') && looksSoftened(s.analysis),
-        points: chlorineMeaning({
-          chlorine: s.setUp.chlorine,
-          state: s.setUp.state,
-          copperPipe: s.setUp.copperPipe,
-          cl2MgPerL: s.analysis.cl2MgPerL ? middle(s.analysis.cl2MgPerL) : undefined,
-        }),
-        parts: (s.setUp.parts ?? []).map((p) => ({ name: this.store.named(p.sourceId)?.setUp.name ?? 'unknown', partL: p.partL })),
-      };
-    }),
+    [...this.store.list()]
+      .sort((a, b) => sourceStates.indexOf(a.setUp.state) - sourceStates.indexOf(b.setUp.state))
+      .map((s) => {
+        const report = analysisReport(s.analysis);
+        return {
+          source: s,
+          known: this.known(s),
+          unknown: parameters
+            .filter((p) => asked.includes(p.id) && !s.analysis[p.id])
+            .map((p) => p.label.toLowerCase()),
+          broken: report.checks.filter((c) => !c.holds),
+          holds: report.checks.filter((c) => c.holds).length,
+          suspect: report.suspect ? parameterLabel(report.suspect) : null,
+          softened: s.setUp.state.startsWith('tap') && looksSoftened(s.analysis),
+          points: chlorineMeaning({
+            chlorine: s.setUp.chlorine,
+            state: s.setUp.state,
+            copperPipe: s.setUp.copperPipe,
+            cl2MgPerL: s.analysis.cl2MgPerL ? middle(s.analysis.cl2MgPerL) : undefined,
+          }),
+          parts: (s.setUp.parts ?? []).map((p) => ({
+            name: this.store.named(p.sourceId)?.setUp.name ?? 'unknown',
+            partL: p.partL,
+          })),
+        };
+      }),
   );
   private known = (s: SourceView): { label: string; text: string; unit: string; ago: string }[] =>
     parameters.flatMap((p) => {
       const value = s.analysis[p.id];
       return value
-        ? [{ label: p.label, text: intervalText(value, p.decimalsCount), unit: p.unit, ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }) }]
+        ? [
+            {
+              label: p.label,
+              text: intervalText(value, p.decimalsCount),
+              unit: p.unit,
+              ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }),
+            },
+          ]
         : [];
     });
   protected fault = (field: string): string => this.faults().get(field) ?? '';
@@ -125,6 +139,7 @@ export class SourcesScreen {
     if (!written.kept) return;
     this.adding.set(false);
     this.name.set('');
-    if (!old && written.said.includes('in the book')) await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
+    if (!old && written.said.includes('in the book'))
+      await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
   }
 }

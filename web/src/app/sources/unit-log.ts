@@ -50,7 +50,9 @@ export class UnitLogPart {
       this.diary.open(this.sourceId());
     });
   }
-  private readonly log = computed((): UnitLog[] => this.diary.of<UnitPayload>('unit').map(({ atEpochMs, payload }) => ({ atEpochMs, ...payload })));
+  private readonly log = computed((): UnitLog[] =>
+    this.diary.of<UnitPayload>('unit').map(({ atEpochMs, payload }) => ({ atEpochMs, ...payload })),
+  );
   protected readonly state = computed(() => (this.log().length === 0 ? null : unitState(this.log())));
   protected readonly recent = computed(() => [...this.log()].reverse().slice(0, 8));
   protected school = (id: string): (typeof resinSchools)[number] | undefined => resinSchools.find((s) => s.id === id);

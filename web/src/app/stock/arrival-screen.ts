@@ -6,10 +6,10 @@ import type { Interval, ParameterId } from '#core/readings';
 import { refusalSentence } from '#core/result';
 import {
   acclimationMethod,
-  bodyMassG,
   dripPlan,
   expectedFirstLosses,
   fitOf,
+  litresTakenL,
   maturitySchools,
   stockingAdvice,
   type MaturitySchool,
@@ -78,9 +78,12 @@ export class ArrivalScreen {
   protected readonly stock = computed(() => this.store.stockOf(this.tank() ?? ''));
   protected readonly kind = computed(() => this.store.kindNamed(this.kindId()));
   protected readonly planned = computed(() => countFrom(this.count()));
-  protected readonly bag = computed(
-    (): WaterKnown =>
-      Object.fromEntries(Object.entries(this.bagTexts()).flatMap(([id, value]): [string, Interval][] => (typeof value === 'number' ? [[id, { lo: value, hi: value }]] : []))),
+  protected readonly bag = computed((): WaterKnown =>
+    Object.fromEntries(
+      Object.entries(this.bagTexts()).flatMap(([id, value]): [string, Interval][] =>
+        typeof value === 'number' ? [[id, { lo: value, hi: value }]] : [],
+      ),
+    ),
   );
   protected readonly advice = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
@@ -93,7 +96,7 @@ export class ArrivalScreen {
       cycled: this.cycled() === 'unknown' ? null : this.cycled() === 'yes',
       school: this.school(),
       experienced: this.experienced(),
-      otherMassG: bodyMassG(stock.lodgers.filter((l) => l.kind.id !== kind.id)).hi,
+      takenL: litresTakenL(stock.lodgers.filter((l) => l.kind.id !== kind.id)),
       presentCount: present.reduce((sum, l) => sum + (l.count.lo ?? 0), 0),
       plannedCount: this.planned()?.lo ?? 0,
       acting: stock.tank.state === 'act',
@@ -103,7 +106,9 @@ export class ArrivalScreen {
     const [stock, kind] = [this.stock(), this.kind()];
     if (!stock || !kind) return '';
     const fit = fitOf({ kind, water: stock.tank.water });
-    return fit.verdict === 'no' && fit.deciding ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding])}.` : '';
+    return fit.verdict === 'no' && fit.deciding
+      ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding])}.`
+      : '';
   });
   protected readonly warnings = computed(() => [
     ...(this.waterWarning() ? [this.waterWarning()] : []),
@@ -111,11 +116,23 @@ export class ArrivalScreen {
   ]);
   protected readonly method = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
-    return stock && kind ? acclimationMethod({ bag: this.bag(), tank: stock.tank.water, bearing: kind.bearing, transportHours: this.hours() }) : null;
+    return stock && kind
+      ? acclimationMethod({
+          bag: this.bag(),
+          tank: stock.tank.water,
+          bearing: kind.bearing,
+          transportHours: this.hours(),
+        })
+      : null;
   });
   private readonly planned2 = computed(() => {
     const kind = this.kind();
-    return kind && this.method()?.method === 'drip' ? dripPlan({ bagL: this.bagL(), boxL: this.boxL(), bearing: kind.bearing }, recorder({ id: 'stock.drip-plan', version: 1 })) : null;
+    return kind && this.method()?.method === 'drip'
+      ? dripPlan(
+          { bagL: this.bagL(), boxL: this.boxL(), bearing: kind.bearing },
+          recorder({ id: 'stock.drip-plan', version: 1 }),
+        )
+      : null;
   });
   protected readonly plan = computed(() => {
     const result = this.planned2();
@@ -126,7 +143,13 @@ export class ArrivalScreen {
     return result && !result.ok ? refusalSentence(result.refusal) : '';
   });
   protected readonly losses = computed(() => expectedFirstLosses({ arrivedCount: this.planned()?.lo ?? 0 }));
-  protected readonly ready = computed(() => this.stock() !== null && this.kind() !== null && this.planned() !== null && (this.warnings().length === 0 || this.overrideReason().trim() !== ''));
+  protected readonly ready = computed(
+    () =>
+      this.stock() !== null &&
+      this.kind() !== null &&
+      this.planned() !== null &&
+      (this.warnings().length === 0 || this.overrideReason().trim() !== ''),
+  );
 
   protected choose(event: Event): void {
     void this.router.navigate(['/stock/arrival'], { queryParams: { tank: (event.target as HTMLSelectElement).value } });
@@ -171,7 +194,10 @@ export class ArrivalScreen {
           }),
         ]
       : [];
-    const written = await this.scribe.write([arrival, ...drip], `${this.count()} ${kind.commonName} for ${stock.tank.name}`);
+    const written = await this.scribe.write(
+      [arrival, ...drip],
+      `${this.count()} ${kind.commonName} for ${stock.tank.name}`,
+    );
     this.faults.set(written.faults);
     this.said.set(written.said);
     if (!written.kept) return;

@@ -77,7 +77,9 @@ export class CyclingPart {
     });
   }
   private readonly steps = computed(() => this.diary.of<CyclingPayload>('cycling'));
-  protected readonly started = computed(() => [...this.steps()].reverse().find((s) => s.payload.step === 'started') ?? null);
+  protected readonly started = computed(
+    () => [...this.steps()].reverse().find((s) => s.payload.step === 'started') ?? null,
+  );
   protected readonly school = computed(() => {
     const payload = this.started()?.payload;
     return cyclingSchools.find((s) => payload?.step === 'started' && s.id === payload.school) ?? null;
@@ -93,7 +95,9 @@ export class CyclingPart {
     const [begun, school] = [this.started(), this.school()];
     if (!begun || !school) return null;
     const { tempC, ph } = this.stock().tank.water;
-    const doses = this.steps().flatMap(({ atEpochMs, payload }) => (payload.step === 'dosed' ? [{ atEpochMs, tanMgPerL: payload.tanMgPerL }] : []));
+    const doses = this.steps().flatMap(({ atEpochMs, payload }) =>
+      payload.step === 'dosed' ? [{ atEpochMs, tanMgPerL: payload.tanMgPerL }] : [],
+    );
     return cyclingState({
       school: school.id,
       startedAtEpochMs: begun.atEpochMs,
@@ -111,14 +115,21 @@ export class CyclingPart {
   protected readonly finished = computed(() => this.state()?.phase === 'ready' && this.stocked());
   protected readonly maturedText = computed(() => {
     const weeks = Math.floor((this.house.nowEpochMs() - Date.parse(this.stock().tank.setUp.startedOn)) / weekMs);
-    return weeks >= 8 ? `${weeks} weeks old: matured by every school.` : weeks >= 2 ? `${weeks} weeks old: enough for the early school once it is slimy, the patient waits for six to eight.` : `${Math.max(0, weeks)} weeks old: not yet by any school.`;
+    return weeks >= 8
+      ? `${weeks} weeks old: matured by every school.`
+      : weeks >= 2
+        ? `${weeks} weeks old: enough for the early school once it is slimy, the patient waits for six to eight.`
+        : `${Math.max(0, weeks)} weeks old: not yet by any school.`;
   });
   private readonly dosed = computed(() =>
     ammoniaDose(
       {
         netVolumeL: this.stock().tank.netVolumeL,
         tanMgPerL: this.target(),
-        source: this.from() === 'salt' ? { kind: 'salt' } : { kind: 'solution', nh3Percent: this.strength(), densityGPerMl: 0.96 },
+        source:
+          this.from() === 'salt'
+            ? { kind: 'salt' }
+            : { kind: 'solution', nh3Percent: this.strength(), densityGPerMl: 0.96 },
       },
       recorder({ id: 'stock.ammonia-dose', version: 1 }),
     ),
@@ -131,7 +142,9 @@ export class CyclingPart {
     const result = this.dosed();
     return result.ok ? '' : refusalSentence(result.refusal);
   });
-  protected readonly doseText = computed(() => figure(this.dose()?.value.amountMl ?? this.dose()?.value.amountG ?? 0, 2));
+  protected readonly doseText = computed(() =>
+    figure(this.dose()?.value.amountMl ?? this.dose()?.value.amountG ?? 0, 2),
+  );
   protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 1));
   protected readonly series = computed((): ChartSeries[] =>
     (

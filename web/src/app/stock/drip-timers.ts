@@ -30,7 +30,7 @@ export interface Drip {
       <section class="drip" [attr.aria-label]="'Drip into ' + tankName(d.tankId)">
         <h2>Dripping: {{ tankName(d.tankId) }} <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span></h2>
         <progress [value]="d.planned" max="1" [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'"></progress>
-        <p>By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered. @if (d.progress; as p) {Measured: @for (x of p.byParameter; track x.parameter) {@if (x.coveredFraction !== null) {<span>{{ short(x.parameter) }} <span class="num">{{ percent(x.coveredFraction) }} %</span> </span>}}
+        <p>By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered. @if (d.progress; as p) {Measured: @for (x of p.byParameter; track x.parameter) {@if (x.coveredFraction !== null) {<span class="part">{{ short(x.parameter) }} <span class="num">{{ percent(x.coveredFraction) }} %</span></span>}}
           @if (p.done) {<strong>Brought over: net them across.</strong>} @else if (p.needs.length > 0) {<span class="quiet">Not done before {{ labels(p.needs) }} is measured in bag and tank: equal conductivity alone says nothing of hardness.</span>}} @else {<span class="quiet">Measure the box to know.</span>}</p>
         <form class="row" (ngSubmit)="measure(d)">@for (p of parameters; track p) {<label><span class="name">{{ short(p) }} in the box</span><input type="number" step="any" [name]="p" [ngModel]="texts()[d.arrivalId + p]" (ngModelChange)="set(d.arrivalId + p, $event)" /></label>}<button class="plain">Measured</button>
           <button type="button" class="go" (click)="end(d, true)">They are over</button><button type="button" class="asText" (click)="end(d, false)">Broken off</button></form>
@@ -39,7 +39,7 @@ export interface Drip {
     }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
-  styles: `.drip { border-left: 4px solid var(--amber); padding: 0.4rem 0.9rem; margin-bottom: 1rem; background: var(--wash); } progress { width: 100%; accent-color: var(--water); } .row { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: end; } .row label { width: 120px; }`,
+  styles: `.drip { border-left: 4px solid var(--amber); padding: 0.4rem 0.9rem; margin-bottom: 1rem; background: var(--wash); } progress { width: 100%; accent-color: var(--water); } .row { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: end; } .row label { width: 120px; } .part { margin: 0 0.9em 0 0.2em; }`,
 })
 export class DripTimers {
   private readonly house = inject(HouseStore);
@@ -52,12 +52,18 @@ export class DripTimers {
   protected readonly said = signal('');
   constructor() {
     this.diary.open();
-    const tick = (): void => { this.nowEpochMs.set(Date.parse(this.house.nowIso())); };
+    const tick = (): void => {
+      this.nowEpochMs.set(Date.parse(this.house.nowIso()));
+    };
     tick();
     const timer = setInterval(tick, 5000);
-    inject(DestroyRef).onDestroy(() => { clearInterval(timer); });
+    inject(DestroyRef).onDestroy(() => {
+      clearInterval(timer);
+    });
   }
-  protected readonly drips = computed(() => dripsFrom(this.diary.of<AcclimationPayload>('acclimation'), this.nowEpochMs()));
+  protected readonly drips = computed(() =>
+    dripsFrom(this.diary.of<AcclimationPayload>('acclimation'), this.nowEpochMs()),
+  );
   protected tankName = (id: string): string => this.store.stockOf(id)?.tank.name ?? 'a tank';
   protected minutes = (d: Drip): number => Math.floor(d.elapsedMinutes);
   protected percent = (share: number): number => Math.round(share * 100);
@@ -78,7 +84,10 @@ export class DripTimers {
   }
   protected async end(d: Drip, done: boolean): Promise<void> {
     const entry = this.scribe.entry('acclimation', d.tankId, { step: 'ended', arrivalId: d.arrivalId, done });
-    this.said.set((await this.scribe.write([entry], done ? 'Brought over. Drip hose out, lid on, light low' : 'Drip broken off')).said);
+    this.said.set(
+      (await this.scribe.write([entry], done ? 'Brought over. Drip hose out, lid on, light low' : 'Drip broken off'))
+        .said,
+    );
   }
 }
 

@@ -69,37 +69,61 @@ export class FeedingPart {
   }
   protected readonly animals = computed(() => this.stock().lodgers.some((l) => l.kind.animal));
   private readonly fed = computed(() => {
-    const cleared = new Map(this.diary.of<ClearedPayload>('cleared').map((c) => [c.payload.fedEntryId, c.payload.clearedMinutes]));
-    return this.diary.of<FedPayload>('fed').map((m) => ({ ...m, cleared: cleared.has(m.entryId) ? cleared.get(m.entryId) : m.payload.clearedMinutes }));
+    const cleared = new Map(
+      this.diary.of<ClearedPayload>('cleared').map((c) => [c.payload.fedEntryId, c.payload.clearedMinutes]),
+    );
+    return this.diary
+      .of<FedPayload>('fed')
+      .map((m) => ({ ...m, cleared: cleared.has(m.entryId) ? cleared.get(m.entryId) : m.payload.clearedMinutes }));
   });
   protected readonly meals = computed(() =>
-    [...this.fed()].reverse().slice(0, 5).map((m) => {
-      const food = foods.find((f) => f.id === m.payload.foodId);
-      const due = food ? leftoverDue({ food, fedEpochMs: m.atEpochMs }) : null;
-      return { ...m, due: due?.hiEpochMs ?? null };
-    }),
+    [...this.fed()]
+      .reverse()
+      .slice(0, 5)
+      .map((m) => {
+        const food = foods.find((f) => f.id === m.payload.foodId);
+        const due = food ? leftoverDue({ food, fedEpochMs: m.atEpochMs }) : null;
+        return { ...m, due: due?.hiEpochMs ?? null };
+      }),
   );
   private readonly ration = computed(() => {
     const { lodgers } = this.stock();
     const shrimp = lodgers.filter((l) => l.kind.group === 'shrimp' || l.kind.group === 'crayfish');
     const others = lodgers.filter((l) => !shrimp.includes(l));
-    const [a, b] = [rationByMass({ bodyMassG: bodyMassG(shrimp).lo, group: 'shrimp' }), rationByMass({ bodyMassG: bodyMassG(others).lo, group: 'other' })];
+    const [a, b] = [
+      rationByMass({ bodyMassG: bodyMassG(shrimp).lo, group: 'shrimp' }),
+      rationByMass({ bodyMassG: bodyMassG(others).lo, group: 'other' }),
+    ];
     return { lo: a.loGPerDay + b.loGPerDay, hi: a.hiGPerDay + b.hiGPerDay };
   });
-  protected readonly turn = computed(() => nextFood({ foods: foods.filter((f) => f.purpose !== 'young'), fed: this.fed().map((m) => ({ foodId: m.payload.foodId, atEpochMs: m.atEpochMs })) }));
+  protected readonly turn = computed(() =>
+    nextFood({
+      foods: foods.filter((f) => f.purpose !== 'young'),
+      fed: this.fed().map((m) => ({ foodId: m.payload.foodId, atEpochMs: m.atEpochMs })),
+    }),
+  );
   protected readonly advice = computed(() => {
     const { lo, hi } = this.ration();
     const mass = `${figure(lo, 2)}–${figure(hi, 2)} g`;
     if (this.school() === 'mass') return `About ${mass} a day by living mass, in tiny amounts.`;
     if (this.school() === 'few') return `About ${mass} two or three times a week; between, they graze.`;
-    const meal = nextMeal(this.fed().flatMap((m) => (m.cleared === undefined ? [] : [{ atEpochMs: m.atEpochMs, foodG: m.payload.foodG, clearedMinutes: m.cleared }])));
-    return meal ? `${figure(meal.foodG, 3)} g. ${meal.why}` : `Begin with ${figure(lo, 2)} g and look after a quarter of an hour.`;
+    const meal = nextMeal(
+      this.fed().flatMap((m) =>
+        m.cleared === undefined ? [] : [{ atEpochMs: m.atEpochMs, foodG: m.payload.foodG, clearedMinutes: m.cleared }],
+      ),
+    );
+    return meal
+      ? `${figure(meal.foodG, 3)} g. ${meal.why}`
+      : `Begin with ${figure(lo, 2)} g and look after a quarter of an hour.`;
   });
   protected readonly nitrogen = computed(() => {
     const food = foods.find((f) => f.id === this.foodId());
     const foodG = this.grams();
     if (!food || !foodG) return null;
-    const result = nitrogenOf({ foodG, proteinFraction: food.proteinFraction.hi, netVolumeL: this.stock().tank.netVolumeL }, recorder({ id: 'stock.nitrogen', version: 1 }));
+    const result = nitrogenOf(
+      { foodG, proteinFraction: food.proteinFraction.hi, netVolumeL: this.stock().tank.netVolumeL },
+      recorder({ id: 'stock.nitrogen', version: 1 }),
+    );
     return result.ok ? result.value : null;
   });
   protected readonly no3Text = computed(() => figure(this.nitrogen()?.value.no3MgPerL ?? 0, 2));
@@ -107,7 +131,9 @@ export class FeedingPart {
     const food = foods.find((f) => f.id === this.foodId());
     return food?.stayHours ? `out again within ${food.stayHours.lo}–${food.stayHours.hi} hours.` : 'it may stay.';
   });
-  protected readonly portions = computed(() => portionsFor({ awayDays: this.away(), school: this.school(), dailyG: this.ration().lo }));
+  protected readonly portions = computed(() =>
+    portionsFor({ awayDays: this.away(), school: this.school(), dailyG: this.ration().lo }),
+  );
   protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 0));
   protected grams2 = (g: number): string => figure(g, 2);
   protected foodName = (id: string): string => foods.find((f) => f.id === id)?.name ?? id;
@@ -116,7 +142,11 @@ export class FeedingPart {
   protected async write(): Promise<void> {
     const foodG = this.grams();
     if (!foodG) return;
-    const entry = this.scribe.entry('fed', this.stock().tank.tankId, { foodId: this.foodId(), foodG, school: this.school() });
+    const entry = this.scribe.entry('fed', this.stock().tank.tankId, {
+      foodId: this.foodId(),
+      foodG,
+      school: this.school(),
+    });
     const written = await this.scribe.write([entry], `Fed ${foodG} g`);
     this.fault.set([...written.faults.values()].join('; '));
     this.said.set(written.said);

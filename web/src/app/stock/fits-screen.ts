@@ -51,7 +51,7 @@ interface Shelf {
       @if (soft(); as text) {<p class="caution small">{{ text }}</p>}
       @for (shelf of shelves(); track shelf.id) {
         <section [attr.aria-label]="shelf.title"><h2>{{ shelf.title }} <span class="quiet num">{{ shelf.lines.length }}</span></h2><p class="small quiet">{{ shelf.said }}</p>
-          <ul>@for (line of shelf.lines; track line.kind.id) {<li><span class="kind"><a class="serif" routerLink="/stock/kinds" [queryParams]="{ kind: line.kind.id }">{{ line.kind.commonName }}</a> <span class="small quiet">{{ line.kind.scientificName }}</span></span><span class="small how">{{ line.how }}</span><span class="small quiet">{{ line.why }}</span></li>}</ul>
+          <ul [class.plainList]="shelf.id === 'fits' || shelf.id === 'as-it-is'">@for (line of shelf.lines; track line.kind.id) {<li><span class="kind"><a class="serif" routerLink="/stock/kinds" [queryParams]="{ kind: line.kind.id }">{{ line.kind.commonName }}</a> <span class="small quiet">{{ line.kind.scientificName }}</span></span><span class="small how">{{ line.how }}</span><span class="small quiet">{{ line.why }}</span></li>}</ul>
         </section>
       }
       <p class="small quiet">Water alone. Bed, temper, numbers and who eats whom are judged where they live together. Temperature is the heater’s matter for a source. pH after a cut follows from carbonate hardness and room air, never from an average: test it.</p>
@@ -60,6 +60,7 @@ interface Shelf {
   styles: `
     .inputs { display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 0.8rem; max-width: 860px; } .known { display: flex; flex-wrap: wrap; gap: 0.2rem 1.3rem; margin: 0.8rem 0; }
     section { margin-top: 1rem; } li { display: grid; grid-template-columns: minmax(230px, 1.1fr) minmax(150px, 0.8fr) 2fr; gap: 0.1rem 1rem; padding: 0.25rem 0; border-bottom: 1px solid var(--line); align-items: baseline; } .how { color: var(--water); }
+    .plainList { columns: 3 250px; column-gap: 1.5rem; } .plainList li { display: block; break-inside: avoid; }
     @media (max-width: 800px) { li { grid-template-columns: 1fr; } }
   `,
 })
@@ -101,9 +102,17 @@ export class FitsScreen {
     effect(() => {
       const [kinds, water, isSource] = [this.store.kinds(), this.water(), this.source() !== undefined];
       if (!water) return;
-      const known = Object.fromEntries(kindParameters.flatMap((p) => (water[p] ? [[p, { lo: water[p].lo, hi: water[p].hi }]] : []))) as WaterKnown;
-      if (isSource) void this.worker.remedies({ kinds, source: known }).then((found) => { this.remedies.set(found); });
-      else void this.worker.fits({ kinds, waters: [{ id: 'this', water: known }] }).then(([table]) => { this.fits.set(table?.fits ?? []); });
+      const known = Object.fromEntries(
+        kindParameters.flatMap((p) => (water[p] ? [[p, { lo: water[p].lo, hi: water[p].hi }]] : [])),
+      ) as WaterKnown;
+      if (isSource)
+        void this.worker.remedies({ kinds, source: known }).then((found) => {
+          this.remedies.set(found);
+        });
+      else
+        void this.worker.fits({ kinds, waters: [{ id: 'this', water: known }] }).then(([table]) => {
+          this.fits.set(table?.fits ?? []);
+        });
     });
   }
   protected readonly shelves = computed((): Shelf[] => (this.source() ? this.sourceShelves() : this.tankShelves()));
@@ -114,7 +123,10 @@ export class FitsScreen {
     if (!kind || (this.group() && kind.group !== this.group())) return null;
     return `${kind.commonName} ${kind.scientificName}`.toLowerCase().includes(wanted) ? kind : null;
   }
-  private linesOf<T extends { kindId: string }>(all: readonly T[], line: (kind: StockKind, found: T) => Omit<Line, 'kind'>): Line[] {
+  private linesOf<T extends { kindId: string }>(
+    all: readonly T[],
+    line: (kind: StockKind, found: T) => Omit<Line, 'kind'>,
+  ): Line[] {
     return all.flatMap((found) => {
       const kind = this.listed(found.kindId);
       return kind ? [{ kind, ...line(kind, found) }] : [];
@@ -123,19 +135,74 @@ export class FitsScreen {
   private tankShelves(): Shelf[] {
     const of = (verdict: KindFit['verdict']): KindFit[] => this.fits().filter((f) => f.verdict === verdict);
     return [
-      { id: 'fits', title: 'Fit this water', said: 'Every range of theirs is known and met.', lines: this.linesOf(of('fits'), () => ({ how: '', why: '' })) },
-      { id: 'unknown', title: 'Cannot tell', said: 'A test is missing, or a reading crosses the end of a range.', lines: this.linesOf(of('unknown'), (kind, f) => ({ how: f.wouldTell.length > 0 ? `a test of ${f.wouldTell.map(parameterLabel).join(' and ')} would tell` : 'the book is unsure', why: this.against(kind, f) })) },
-      { id: 'no', title: 'Do not fit', said: 'The deciding value first.', lines: this.linesOf(of('no'), (kind, f) => ({ how: this.decided(kind, f), why: this.against(kind, f) })) },
+      {
+        id: 'fits',
+        title: 'Fit this water',
+        said: 'Every range of theirs is known and met.',
+        lines: this.linesOf(of('fits'), () => ({ how: '', why: '' })),
+      },
+      {
+        id: 'unknown',
+        title: 'Cannot tell',
+        said: 'A test is missing, or a reading crosses the end of a range.',
+        lines: this.linesOf(of('unknown'), (kind, f) => ({
+          how:
+            f.wouldTell.length > 0
+              ? `a test of ${f.wouldTell.map(parameterLabel).join(' and ')} would tell`
+              : 'the book is unsure',
+          why: this.against(kind, f),
+        })),
+      },
+      {
+        id: 'no',
+        title: 'Do not fit',
+        said: 'The deciding value first.',
+        lines: this.linesOf(of('no'), (kind, f) => ({ how: this.decided(kind, f), why: this.against(kind, f) })),
+      },
     ];
   }
   private sourceShelves(): Shelf[] {
     const of = (verdict: RemedyFound['verdict']): RemedyFound[] => this.remedies().filter((r) => r.verdict === verdict);
-    const after = of('after').sort((a, b) => a.remedy.roFraction - b.remedy.roFraction || Number(a.remedy.activeBed) - Number(b.remedy.activeBed));
+    const after = of('after').sort(
+      (a, b) => a.remedy.roFraction - b.remedy.roFraction || Number(a.remedy.activeBed) - Number(b.remedy.activeBed),
+    );
     return [
-      { id: 'as-it-is', title: 'Fit as it is', said: 'Nothing but conditioner and a heater.', lines: this.linesOf(of('as-it-is'), (_kind, r) => ({ how: r.phToTest ? 'test the pH' : '', why: '' })) },
-      { id: 'after', title: 'Would fit after a change', said: 'The cheapest that does it: mineral, then RO, then an active bed, then both.', lines: this.linesOf(after, (kind, r) => ({ how: remedyText(r.remedy), why: `${this.against(kind, r.asIs)}${r.phToTest ? ' Test the pH then.' : ''}` })) },
-      { id: 'unknown', title: 'Cannot tell', said: 'A value of the source is missing.', lines: this.linesOf(of('unknown'), (kind, r) => ({ how: r.asIs.wouldTell.length > 0 ? `a test of ${r.asIs.wouldTell.map(parameterLabel).join(' and ')} would tell` : '', why: this.against(kind, r.asIs) })) },
-      { id: 'never', title: 'Not with this source', said: 'No mixing of RO, mineral and active bed reaches all they need.', lines: this.linesOf(of('never'), (kind, r) => ({ how: this.decided(kind, r.asIs), why: this.against(kind, r.asIs) })) },
+      {
+        id: 'as-it-is',
+        title: 'Fit as it is',
+        said: 'Nothing but conditioner and a heater.',
+        lines: this.linesOf(of('as-it-is'), (_kind, r) => ({ how: r.phToTest ? 'test the pH' : '', why: '' })),
+      },
+      {
+        id: 'after',
+        title: 'Would fit after a change',
+        said: 'The cheapest that does it: mineral, then RO, then an active bed, then both.',
+        lines: this.linesOf(after, (kind, r) => ({
+          how: remedyText(r.remedy),
+          why: `${this.against(kind, r.asIs)}${r.phToTest ? ' Test the pH then.' : ''}`,
+        })),
+      },
+      {
+        id: 'unknown',
+        title: 'Cannot tell',
+        said: 'A value of the source is missing.',
+        lines: this.linesOf(of('unknown'), (kind, r) => ({
+          how:
+            r.asIs.wouldTell.length > 0
+              ? `a test of ${r.asIs.wouldTell.map(parameterLabel).join(' and ')} would tell`
+              : '',
+          why: this.against(kind, r.asIs),
+        })),
+      },
+      {
+        id: 'never',
+        title: 'Not with this source',
+        said: 'No mixing of RO, mineral and active bed reaches all they need.',
+        lines: this.linesOf(of('never'), (kind, r) => ({
+          how: this.decided(kind, r.asIs),
+          why: this.against(kind, r.asIs),
+        })),
+      },
     ];
   }
   private decided(kind: StockKind, fit: KindFit): string {
@@ -148,9 +215,12 @@ export class FitsScreen {
     if (!p || fit.verdict === 'fits') return '';
     if (!span) return `${parameterLabel(p)} of this water is not known.`;
     const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p])}.`;
-    return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees') ? `${said} ${osmoticReason({ group: kind.group, side })}` : said;
+    return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees')
+      ? `${said} ${osmoticReason({ group: kind.group, side })}`
+      : said;
   }
-  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string => intervalText(span, decimalsOf(p));
+  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>
+    intervalText(span, decimalsOf(p));
   protected short = parameterShort;
   protected choose(event: Event): void {
     const [kind, id] = (event.target as HTMLSelectElement).value.split(':');

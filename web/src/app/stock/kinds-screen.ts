@@ -44,13 +44,22 @@ export class KindsScreen {
     this.diary.open();
     effect(() => {
       const id = this.kind();
-      if (id !== undefined) untracked(() => { this.openId.set(id); });
+      if (id !== undefined)
+        untracked(() => {
+          this.openId.set(id);
+        });
     });
   }
   protected readonly ownIds = computed(() => new Set(this.store.view()?.ownKinds.map((k) => k.id) ?? []));
   protected readonly listed = computed(() => {
     const wanted = this.wanted().trim().toLowerCase();
-    return this.store.kinds().filter((k) => (this.group() === '' || k.group === this.group()) && `${k.commonName} ${k.scientificName}`.toLowerCase().includes(wanted));
+    return this.store
+      .kinds()
+      .filter(
+        (k) =>
+          (this.group() === '' || k.group === this.group()) &&
+          `${k.commonName} ${k.scientificName}`.toLowerCase().includes(wanted),
+      );
   });
   protected readonly open = computed(() => this.store.kindNamed(this.openId()));
   protected show(id: string): void {
@@ -60,7 +69,11 @@ export class KindsScreen {
   protected edit(kind: StockKind, how: 'over' | 'strain'): void {
     this.editing.set(how);
     this.name.set(how === 'strain' ? `${kind.commonName}, own strain` : kind.commonName);
-    this.ends.set(Object.fromEntries(kindParameters.flatMap((p) => (kind.ranges[p] ? [[p, { lo: kind.ranges[p].lo, hi: kind.ranges[p].hi }]] : []))) as Ends);
+    this.ends.set(
+      Object.fromEntries(
+        kindParameters.flatMap((p) => (kind.ranges[p] ? [[p, { lo: kind.ranges[p].lo, hi: kind.ranges[p].hi }]] : [])),
+      ) as Ends,
+    );
     this.faults.set(new Map());
   }
   protected setEnd(p: KindParameter, end: 'lo' | 'hi', value: number | null): void {
@@ -70,11 +83,17 @@ export class KindsScreen {
     const ranges: Partial<Record<KindParameter, KindRange>> = {};
     for (const p of kindParameters) {
       const end = this.ends()[p];
-      if (end && (end.lo !== null || end.hi !== null)) ranges[p] = { ...end, grade: 'single-observation', sourceIds: ['own'], confidence: 'high' };
+      if (end && (end.lo !== null || end.hi !== null))
+        ranges[p] = { ...end, grade: 'single-observation', sourceIds: ['own'], confidence: 'high' };
     }
     const id = this.editing() === 'over' ? kind.id : `own-${newId().slice(-8)}`;
     const own = { ...kind, id, commonName: this.name().trim(), ranges, strains: [...kind.strains] } as never;
-    const entry = this.scribe.entry('own-kind', this.subjectOf(id) ?? newId(), { baseId: this.ownIds().has(kind.id) ? null : kind.id, kind: own, from: this.from().trim(), startedOn: this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10) });
+    const entry = this.scribe.entry('own-kind', this.subjectOf(id) ?? newId(), {
+      baseId: this.ownIds().has(kind.id) ? null : kind.id,
+      kind: own,
+      from: this.from().trim(),
+      startedOn: this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
+    });
     const written = await this.scribe.write([entry], `${this.name().trim()}, own figures`);
     this.faults.set(written.faults);
     this.said.set(written.said);
@@ -83,7 +102,8 @@ export class KindsScreen {
     this.openId.set(id);
   }
   /** Figures that are laid over again go to the same subject. */
-  private subjectOf = (id: string): string | null => this.diary.of<OwnKindPayload>('own-kind').find((o) => o.payload.kind.id === id)?.subjectId ?? null;
+  private subjectOf = (id: string): string | null =>
+    this.diary.of<OwnKindPayload>('own-kind').find((o) => o.payload.kind.id === id)?.subjectId ?? null;
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected readonly allFaults = computed(() => [...this.faults().values()].join('; '));
   protected range = (k: StockKind, p: KindParameter): string => rangeText(k.ranges[p]);

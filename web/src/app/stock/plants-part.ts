@@ -62,12 +62,26 @@ export class PlantsPart {
   protected readonly plants = computed(() =>
     this.stock().lodgers.flatMap((l) => {
       if (!l.kind.plant) return [];
-      const trims = this.diary.of<TrimPayload>('trim').filter((t) => t.payload.kindId === l.kind.id).map((t) => t.atEpochMs);
-      const planted = this.stock().tank.events.find((e) => e.kindId === l.kind.id)?.atEpochMs ?? this.house.nowEpochMs();
-      return [{ kind: l.kind, due: trimDue({ kind: l.kind, trims, plantedEpochMs: planted, netVolumeL: this.stock().tank.netVolumeL }) }];
+      const trims = this.diary
+        .of<TrimPayload>('trim')
+        .filter((t) => t.payload.kindId === l.kind.id)
+        .map((t) => t.atEpochMs);
+      const planted =
+        this.stock().tank.events.find((e) => e.kindId === l.kind.id)?.atEpochMs ?? this.house.nowEpochMs();
+      return [
+        {
+          kind: l.kind,
+          due: trimDue({ kind: l.kind, trims, plantedEpochMs: planted, netVolumeL: this.stock().tank.netVolumeL }),
+        },
+      ];
     }),
   );
-  protected readonly sensitive = computed(() => this.plants().filter((p) => p.kind.plant?.carbonSensitive).map((p) => p.kind.commonName).join(', '));
+  protected readonly sensitive = computed(() =>
+    this.plants()
+      .filter((p) => p.kind.plant?.carbonSensitive)
+      .map((p) => p.kind.commonName)
+      .join(', '),
+  );
   protected readonly chosen = computed((): Fertiliser => {
     const found = this.fertilisers.find((f) => f.id === this.what()) ?? this.fertilisers[0];
     if (!found) throw new Error('no fertiliser');
@@ -75,7 +89,13 @@ export class PlantsPart {
   });
   private readonly result = computed(() =>
     nutrientsAdded(
-      { fertiliser: this.chosen(), amountMl: this.amount(), dosesPerWeek: this.doses(), netVolumeL: this.stock().tank.netVolumeL, weeklyChangeFraction: this.change() / 100 },
+      {
+        fertiliser: this.chosen(),
+        amountMl: this.amount(),
+        dosesPerWeek: this.doses(),
+        netVolumeL: this.stock().tank.netVolumeL,
+        weeklyChangeFraction: this.change() / 100,
+      },
       recorder({ id: 'stock.nutrients', version: 1 }),
     ),
   );
@@ -95,7 +115,12 @@ export class PlantsPart {
     this.said.set((await this.scribe.write([entry], 'Trimmed')).said);
   }
   protected async dosed(): Promise<void> {
-    const once = nutrientsAdded({ fertiliser: this.chosen(), amountMl: this.amount(), dosesPerWeek: 1, netVolumeL: this.stock().tank.netVolumeL });
+    const once = nutrientsAdded({
+      fertiliser: this.chosen(),
+      amountMl: this.amount(),
+      dosesPerWeek: 1,
+      netVolumeL: this.stock().tank.netVolumeL,
+    });
     if (!once.ok) return;
     const { no3MgPerLPerWeek, po4MgPerLPerWeek, kMgPerLPerWeek } = once.value.value;
     const entry = this.scribe.entry('dose', this.stock().tank.tankId, {

@@ -28,7 +28,18 @@ const eventWords: Record<StockEventName, string> = {
   'given-away': 'given away',
   arrived: 'were there already',
 };
-const quick: readonly StockEventName[] = ['counted', 'died', 'missing', 'born', 'berried', 'moulted', 'sign', 'moved-out', 'given-away', 'arrived'];
+const quick: readonly StockEventName[] = [
+  'counted',
+  'died',
+  'missing',
+  'born',
+  'berried',
+  'moulted',
+  'sign',
+  'moved-out',
+  'given-away',
+  'arrived',
+];
 
 /** The animals and plants of one tank: a quick entry, how many there are, broods, feeding, plants, and its cycle. */
 @Component({
@@ -91,19 +102,26 @@ export class TankStockScreen {
       }),
     ];
     if (event === 'moved-out' && this.otherTankId())
-      entries.push(this.scribe.entry('stock', this.otherTankId(), { event: 'moved-in', ...base, otherTankId: this.tankId() }));
-    const written = await this.scribe.write(entries, `${this.count()} ${this.nameOf(kindId)} ${eventWords[event]}`.trim());
+      entries.push(
+        this.scribe.entry('stock', this.otherTankId(), { event: 'moved-in', ...base, otherTankId: this.tankId() }),
+      );
+    const written = await this.scribe.write(
+      entries,
+      `${this.count()} ${this.nameOf(kindId)} ${eventWords[event]}`.trim(),
+    );
     this.faults.set(written.faults);
     this.said.set(written.said);
     if (written.kept) this.count.set('');
   }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected nameOf = (id: string): string => this.store.kindNamed(id)?.commonName ?? id;
+  protected isAnimal = (id: string): boolean => this.store.kindNamed(id)?.animal !== null;
   protected countText = countText;
   protected short = parameterShort;
   protected range = rangeText;
   protected grade = (g: string): string => gradeWords[g] ?? g;
-  protected ago = (at: number | null): string => (at === null ? 'never' : agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() }));
+  protected ago = (at: number | null): string =>
+    at === null ? 'never' : agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected day = (at: number): string => dateText(at, this.house.zone());
   protected readonly living = computed(() => this.stock()?.populations.filter((p) => p.count.hi > 0) ?? []);
   protected readonly hasCurve = computed(() => this.living().some((p) => p.points.length > 2));

@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { supplyCategories, supplyState, supplyUnits, type SupplyCategory, type SupplyState, type SupplyUnit } from '#core/supplies';
+import {
+  supplyCategories,
+  supplyState,
+  supplyUnits,
+  type SupplyCategory,
+  type SupplyState,
+  type SupplyUnit,
+} from '#core/supplies';
 import type { SupplyLogPayload, SupplyPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId } from '../shell/outbox';
@@ -91,7 +98,11 @@ export class SuppliesScreen {
       }))
       .sort((a, b) => a.supply.category.localeCompare(b.supply.category) || a.supply.name.localeCompare(b.supply.name));
   });
-  protected readonly orders = computed(() => this.rows().filter((r) => ['reorder', 'out', 'expired'].includes(r.state.state)).map((r) => r.supply.name));
+  protected readonly orders = computed(() =>
+    this.rows()
+      .filter((r) => ['reorder', 'out', 'expired'].includes(r.state.state))
+      .map((r) => r.supply.name),
+  );
   protected amount = (value: number): string => figure(value, value < 10 ? 1 : 0);
   protected day = (at: number): string => dateText(at, this.house.zone());
   protected fault = (field: string): string => this.faults().get(field) ?? '';
@@ -105,7 +116,10 @@ export class SuppliesScreen {
     const value = this.values()[id];
     if (value === null || value === undefined) return;
     const event = this.events()[id] ?? 'used';
-    const written = await this.scribe.write([this.scribe.entry('supply-log', id, { event, value })], `${name}: ${event} ${value}`);
+    const written = await this.scribe.write(
+      [this.scribe.entry('supply-log', id, { event, value })],
+      `${name}: ${event} ${value}`,
+    );
     this.said.set(written.kept ? written.said : [...written.faults.values()].join('; '));
     if (written.kept) this.setValue(id, null);
   }

@@ -19,7 +19,11 @@ import { DiaryWatch, Scribe } from '../shell/scribe';
 import { StockStore } from '../stock/stock-store';
 import { agoText, dateText } from '../ui/words';
 
-const sightWords = { clear: 'one sees in well', partly: 'one sees in partly', overgrown: 'overgrown: the dead stay unseen, so test more' };
+const sightWords = {
+  clear: 'one sees in well',
+  partly: 'one sees in partly',
+  overgrown: 'overgrown: the dead stay unseen, so test more',
+};
 type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
 
 /** The dated facts of a tank: stage, equipment, what is new, decorations, what it shares, how well one sees in. */
@@ -66,29 +70,47 @@ export class FactsPart {
   }
   private readonly facts = computed(() => this.diary.of<FactPayload>('fact'));
   private of<A extends FactPayload['about']>(about: A): { atEpochMs: number; fact: Fact<A> }[] {
-    return this.facts().flatMap(({ atEpochMs, payload }) => (payload.about === about ? [{ atEpochMs, fact: payload as Fact<A> }] : []));
+    return this.facts().flatMap(({ atEpochMs, payload }) =>
+      payload.about === about ? [{ atEpochMs, fact: payload as Fact<A> }] : [],
+    );
   }
   protected readonly stage = computed(() => this.of('stage').at(-1) ?? null);
   protected readonly stageHistory = computed(() => [...this.of('stage')].reverse().slice(0, 5));
   protected readonly equipment = computed(() => {
     const state: EquipmentState = {};
-    for (const { fact } of this.of('equipment')) state[fact.item] = { on: fact.on, detail: fact.detail ?? '', ...(fact.lightHours === undefined ? {} : { lightHours: fact.lightHours }) };
+    for (const { fact } of this.of('equipment'))
+      state[fact.item] = {
+        on: fact.on,
+        detail: fact.detail ?? '',
+        ...(fact.lightHours === undefined ? {} : { lightHours: fact.lightHours }),
+      };
     return state;
   });
   private readonly lodgers = computed(() => this.store.stockOf(this.tankId())?.lodgers ?? []);
   protected readonly findings = computed(() =>
     equipmentFindings({
       equipment: this.equipment(),
-      smallAnimals: this.lodgers().some((l) => l.kind.group === 'shrimp' || (l.kind.animal !== null && l.kind.adultCm < 3)),
+      smallAnimals: this.lodgers().some(
+        (l) => l.kind.group === 'shrimp' || (l.kind.animal !== null && l.kind.adultCm < 3),
+      ),
       jumpers: this.lodgers().some((l) => l.kind.animal?.jumps === true),
     }),
   );
   protected readonly isNew = computed(() => {
     const all = this.of('new');
-    return [...all].reverse().filter((n) => !n.fact.gone && !all.some((later) => later.atEpochMs > n.atEpochMs && later.fact.gone && later.fact.name === n.fact.name)).slice(0, 8);
+    return [...all]
+      .reverse()
+      .filter(
+        (n) =>
+          !n.fact.gone &&
+          !all.some((later) => later.atEpochMs > n.atEpochMs && later.fact.gone && later.fact.name === n.fact.name),
+      )
+      .slice(0, 8);
   });
   protected readonly sharing = computed(() => [...this.of('shared')].reverse().slice(0, 6));
-  protected readonly decorations = computed(() => [...new Map(this.of('decoration').map((d) => [d.fact.name, d])).values()]);
+  protected readonly decorations = computed(() => [
+    ...new Map(this.of('decoration').map((d) => [d.fact.name, d])).values(),
+  ]);
   protected readonly sight = computed(() => this.of('sight').at(-1)?.fact.sight ?? null);
   protected readonly algae = computed(() => this.of('algae').at(-1)?.fact ?? null);
   protected readonly others = computed(() => this.store.tanks().filter((t) => t.tankId !== this.tankId()));
@@ -117,11 +139,22 @@ export class FactsPart {
     return this.write({ ...fact, gone: true }, `${fact.name} is out again`);
   }
   protected share(): Promise<void> {
-    return this.write({ about: 'shared', thing: this.sharedThing(), withTankId: this.withTankId(), ...(this.disinfected() ? { disinfected: true } : {}) }, 'Shared');
+    return this.write(
+      {
+        about: 'shared',
+        thing: this.sharedThing(),
+        withTankId: this.withTankId(),
+        ...(this.disinfected() ? { disinfected: true } : {}),
+      },
+      'Shared',
+    );
   }
   protected async addDecoration(): Promise<void> {
     if (this.decoration().trim() === '') return;
-    await this.write({ about: 'decoration', name: this.decoration().trim(), condition: this.condition() }, this.decoration().trim());
+    await this.write(
+      { about: 'decoration', name: this.decoration().trim(), condition: this.condition() },
+      this.decoration().trim(),
+    );
     if (this.fault() === '') this.decoration.set('');
   }
   protected setSight(sight: (typeof sights)[number]): Promise<void> {

@@ -64,7 +64,8 @@ export class FolioScreen {
     return result.ok ? result.value : null;
   });
   protected readonly liftingWords = { one: 'one person', two: 'two people', more: 'more than two people' };
-  protected excess = (labelL: number, netL: number): string => figure(100 * doseExcess({ labelL, netL }).excessFraction, 0);
+  protected excess = (labelL: number, netL: number): string =>
+    figure(100 * doseExcess({ labelL, netL }).excessFraction, 0);
   protected percent = (share: number): string => figure(100 * share, 0);
   protected readonly series = computed((): ChartSeries[] =>
     this.charted().flatMap((id) => {

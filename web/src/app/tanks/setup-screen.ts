@@ -5,7 +5,16 @@ import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
 import { refusalSentence } from '#core/result';
-import { doseExcess, netVolume, shapeMeasures, tankShapes, tankWeight, type BedKind, type TankGeometry, type TankShape } from '#core/tanks';
+import {
+  doseExcess,
+  netVolume,
+  shapeMeasures,
+  tankShapes,
+  tankWeight,
+  type BedKind,
+  type TankGeometry,
+  type TankShape,
+} from '#core/tanks';
 import { purposes, type Purpose } from '#core/tonight';
 import { bearings, type Bearing } from '#core/water';
 import type { NewEntry, SetUpPayload } from '#contracts/book';
@@ -140,7 +149,8 @@ export class SetupScreen {
     const shape = this.shape();
     const { lengthCm, widthCm, bowCm, heightCm, glassMm, waterBelowRimCm, ...more } = this.size();
     const words = shapeMeasures[shape];
-    if (lengthCm === undefined || heightCm === undefined || glassMm === undefined || waterBelowRimCm === undefined) return null;
+    if (lengthCm === undefined || heightCm === undefined || glassMm === undefined || waterBelowRimCm === undefined)
+      return null;
     if ((words.widthCm && widthCm === undefined) || (words.bowCm && bowCm === undefined)) return null;
     return {
       shape,
@@ -212,7 +222,15 @@ export class SetupScreen {
         ...(labelL ? { labelL } : {}),
         ...(measuredFillL ? { measuredFillL } : {}),
         ...(geometry ? { geometry } : {}),
-        ...(this.bedKind() ? { bed: { kind: this.bedKind() as BedKind, ...(this.grainMm() ? { grainMm: this.grainMm() ?? 0 } : {}), ...(this.laidOn() ? { laidOn: this.laidOn() } : {}) } } : {}),
+        ...(this.bedKind()
+          ? {
+              bed: {
+                kind: this.bedKind() as BedKind,
+                ...(this.grainMm() ? { grainMm: this.grainMm() ?? 0 } : {}),
+                ...(this.laidOn() ? { laidOn: this.laidOn() } : {}),
+              },
+            }
+          : {}),
         ...(this.shelfRatedKg() ? { shelfRatedKg: this.shelfRatedKg() ?? 0 } : {}),
       },
     };

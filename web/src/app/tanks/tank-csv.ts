@@ -52,7 +52,9 @@ export function decoded(bytes: Uint8Array): { text: string } | { fault: string }
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes) };
   } catch {
-    return { fault: 'This file is not UTF-8, so letters such as é or ß would be lost. Save it as “CSV UTF-8” and try again.' };
+    return {
+      fault: 'This file is not UTF-8, so letters such as é or ß would be lost. Save it as “CSV UTF-8” and try again.',
+    };
   }
 }
 
@@ -64,11 +66,21 @@ export function tanksFromCsv(text: string, { existing, on }: { existing: readonl
     transformHeader: (h) => h.trim().toLowerCase(),
   });
   const whole = (message: string): CsvTanks => ({ setUps: [], faults: [{ lineCount: 0, field: '', message }] });
-  if (!(meta.fields ?? []).includes('name')) return whole(`The first line must name the columns; “name” is not among them. Known: ${csvColumns.join(', ')}.`);
-  const known = new Set([...csvColumns.map((c) => c.toLowerCase()), ...lengths.map((c) => `${c} in`), 'label us gal', 'label imp gal']);
+  if (!(meta.fields ?? []).includes('name'))
+    return whole(`The first line must name the columns; “name” is not among them. Known: ${csvColumns.join(', ')}.`);
+  const known = new Set([
+    ...csvColumns.map((c) => c.toLowerCase()),
+    ...lengths.map((c) => `${c} in`),
+    'label us gal',
+    'label imp gal',
+  ]);
   const strange = (meta.fields ?? []).filter((f) => f !== '' && !known.has(f));
-  if (strange.length > 0) return whole(`Not understood: the column ${strange.map((f) => `“${f}”`).join(', ')}. Known: ${csvColumns.join(', ')}; lengths also in “in”.`);
-  if (data.length > mostRows) return whole(`${data.length} rows; at most ${mostRows} come in at once. Nothing was read.`);
+  if (strange.length > 0)
+    return whole(
+      `Not understood: the column ${strange.map((f) => `“${f}”`).join(', ')}. Known: ${csvColumns.join(', ')}; lengths also in “in”.`,
+    );
+  if (data.length > mostRows)
+    return whole(`${data.length} rows; at most ${mostRows} come in at once. Nothing was read.`);
   const faults: CsvFault[] = [];
   const taken = new Map(existing.map((name) => [name.toLowerCase(), 0]));
   const setUps = data.map((row, i) => {
@@ -77,7 +89,11 @@ export function tanksFromCsv(text: string, { existing, on }: { existing: readonl
     const key = setUp.name.toLowerCase();
     const before = taken.get(key);
     if (setUp.name !== '' && before !== undefined)
-      faults.push({ lineCount, field: 'name', message: before === 0 ? `“${setUp.name}” is a tank already` : `“${setUp.name}” stands in line ${before} too` });
+      faults.push({
+        lineCount,
+        field: 'name',
+        message: before === 0 ? `“${setUp.name}” is a tank already` : `“${setUp.name}” stands in line ${before} too`,
+      });
     else taken.set(key, lineCount);
     return setUp;
   });
@@ -106,7 +122,8 @@ function setUpFrom(
     const converted = convert({ value, quantity, from: unit, to });
     return converted.ok ? converted.value.value : undefined;
   };
-  const length = (field: string): number | undefined => number(`${field} cm`) ?? inUnit(`${field} in`, 'length', 'in', 'cm');
+  const length = (field: string): number | undefined =>
+    number(`${field} cm`) ?? inUnit(`${field} in`, 'length', 'in', 'cm');
   const choice = <T extends string>(field: string, all: readonly T[], usual: T): T => {
     const written = text(field).toLowerCase();
     if (written === '') return usual;
@@ -117,13 +134,18 @@ function setUpFrom(
   const name = text('name');
   if (name === '') wrong('name', 'is needed');
   const startedOn = text('started on') || on;
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(startedOn) || Number.isNaN(Date.parse(startedOn))) wrong('started on', `“${startedOn}” is not a date such as 2026-03-14`);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(startedOn) || Number.isNaN(Date.parse(startedOn)))
+    wrong('started on', `“${startedOn}” is not a date such as 2026-03-14`);
   const practice = text('practice') || 'community-soft';
   if (!practices.some((p) => p.id === practice)) wrong('practice', `“${practice}” is not a practice in the almanac`);
   const geometry = geometryFrom({ row: { length, number }, shape: choice('shape', tankShapes, 'rectangle'), wrong });
   const measuredFillL = number('filled l');
-  if (!geometry && measuredFillL === undefined) wrong('length cm', 'the size outside, or the litres it took to fill, is needed');
-  const labelL = number('label l') ?? inUnit('label us gal', 'volume', 'US gal', 'L') ?? inUnit('label imp gal', 'volume', 'imp gal', 'L');
+  if (!geometry && measuredFillL === undefined)
+    wrong('length cm', 'the size outside, or the litres it took to fill, is needed');
+  const labelL =
+    number('label l') ??
+    inUnit('label us gal', 'volume', 'US gal', 'L') ??
+    inUnit('label imp gal', 'volume', 'imp gal', 'L');
   const [grainMm, shelfRatedKg, bedText] = [number('grain mm'), number('shelf kg'), text('bed')];
   return {
     name,
@@ -136,7 +158,9 @@ function setUpFrom(
     ...(labelL ? { labelL } : {}),
     ...(geometry ? { geometry } : {}),
     ...(measuredFillL ? { measuredFillL } : {}),
-    ...(bedText ? { bed: { kind: choice('bed', ['none', 'inert', 'active'] as const, 'inert'), ...(grainMm ? { grainMm } : {}) } } : {}),
+    ...(bedText
+      ? { bed: { kind: choice('bed', ['none', 'inert', 'active'] as const, 'inert'), ...(grainMm ? { grainMm } : {}) } }
+      : {}),
     ...(shelfRatedKg ? { shelfRatedKg } : {}),
   };
 }
@@ -169,7 +193,15 @@ function geometryFrom({
     ...some('sumpL', number('sump l')),
   };
   const volume = netVolume(geometry);
-  if (!volume.ok) wrong('fields' in volume.refusal ? (volume.refusal.fields[0] ?? 'size') : 'field' in volume.refusal ? volume.refusal.field : 'size', refusalSentence(volume.refusal));
+  if (!volume.ok)
+    wrong(
+      'fields' in volume.refusal
+        ? (volume.refusal.fields[0] ?? 'size')
+        : 'field' in volume.refusal
+          ? volume.refusal.field
+          : 'size',
+      refusalSentence(volume.refusal),
+    );
   return geometry;
 }
 
@@ -190,7 +222,19 @@ export function csvOf(setUps: readonly SetUp[]): string {
         s.labelL ?? '',
         s.measuredFillL ?? '',
         g ? (g.shape ?? 'rectangle') : '',
-        ...[g?.lengthCm, g?.widthCm, g?.bowCm, g?.heightCm, g?.waterBelowRimCm, g?.bedDepthCm, g?.bedBackCm, g?.glassMm, g?.rockKg, g?.woodL, g?.sumpL].map((n) => n ?? ''),
+        ...[
+          g?.lengthCm,
+          g?.widthCm,
+          g?.bowCm,
+          g?.heightCm,
+          g?.waterBelowRimCm,
+          g?.bedDepthCm,
+          g?.bedBackCm,
+          g?.glassMm,
+          g?.rockKg,
+          g?.woodL,
+          g?.sumpL,
+        ].map((n) => n ?? ''),
         s.bed?.kind ?? '',
         s.bed?.grainMm ?? '',
         s.shelfRatedKg ?? '',

@@ -64,8 +64,16 @@ export class TanksScreen {
       })[by];
     return this.store
       .stocked()
-      .filter(({ tank, lodgers }) => `${tank.name} ${tank.setUp.rack} ${tank.setUp.purpose} ${tank.stage ?? ''} ${lodgers.map((l) => l.kind.commonName).join(' ')}`.toLowerCase().includes(wanted))
-      .sort((a, b) => (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : a.tank.setUp.roundOrder - b.tank.setUp.roundOrder) * (down ? -1 : 1));
+      .filter(({ tank, lodgers }) =>
+        `${tank.name} ${tank.setUp.rack} ${tank.setUp.purpose} ${tank.stage ?? ''} ${lodgers.map((l) => l.kind.commonName).join(' ')}`
+          .toLowerCase()
+          .includes(wanted),
+      )
+      .sort(
+        (a, b) =>
+          (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : a.tank.setUp.roundOrder - b.tank.setUp.roundOrder) *
+          (down ? -1 : 1),
+      );
   });
   protected readonly groups = computed(() => {
     if (!this.grouped()) return [{ rack: '', rows: this.rows() }];
@@ -77,15 +85,20 @@ export class TanksScreen {
   protected sortBy(by: Column): void {
     this.sort.update((s) => (s.by === by ? { by, down: !s.down } : { by, down: false }));
   }
-  protected sorted = (id: Column): 'ascending' | 'descending' | null => (this.sort().by === id ? (this.sort().down ? 'descending' : 'ascending') : null);
-  protected lodgers = (s: TankStock): string => s.lodgers.map((l) => `${countText(l.count)} ${l.kind.commonName}${l.strain ? ` ${l.strain}` : ''}`).join(', ');
+  protected sorted = (id: Column): 'ascending' | 'descending' | null =>
+    this.sort().by === id ? (this.sort().down ? 'descending' : 'ascending') : null;
+  protected lodgers = (s: TankStock): string =>
+    s.lodgers.map((l) => `${countText(l.count)} ${l.kind.commonName}${l.strain ? ` ${l.strain}` : ''}`).join(', ');
   protected names = (c: CsvTanks): string => c.setUps.map((s) => s.name).join(', ');
   protected litres = (value: number): string => figure(value, 1);
 
   /** A set-up with one thing changed: written over the old one from tonight. */
   protected async change(tank: StockTank, over: { purpose?: Purpose; rack?: string }): Promise<void> {
     if (over.rack === tank.setUp.rack) return;
-    await this.write([this.scribe.entry('set-up', tank.tankId, { ...tank.setUp, ...over } as never)], `${tank.name} changed`);
+    await this.write(
+      [this.scribe.entry('set-up', tank.tankId, { ...tank.setUp, ...over } as never)],
+      `${tank.name} changed`,
+    );
   }
   protected async setStage(tank: StockTank, stage: TankStage): Promise<void> {
     await this.write([this.scribe.entry('fact', tank.tankId, { about: 'stage', stage })], `${tank.name}: ${stage}`);
@@ -96,7 +109,10 @@ export class TanksScreen {
     while (names.has(`${tank.name} ${n}`.toLowerCase())) n++;
     const { newArrivalsOn: _arrivals, ...setUp } = tank.setUp;
     const payload = { ...setUp, name: `${tank.name} ${n}`, roundOrder: setUp.roundOrder + 1, startedOn: this.today() };
-    await this.write([this.scribe.entry('set-up', newId(), payload as never)], `${tank.name} ${n}, set up as ${tank.name} is, without its animals`);
+    await this.write(
+      [this.scribe.entry('set-up', newId(), payload as never)],
+      `${tank.name} ${n}, set up as ${tank.name} is, without its animals`,
+    );
   }
   private today = (): string => this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10);
   private async write(entries: Parameters<Scribe['write']>[0], what: string): Promise<boolean> {
@@ -127,6 +143,12 @@ export class TanksScreen {
   /** All of the file in one request: all of it or nothing. */
   protected async importCsv(): Promise<void> {
     const setUps = this.csv()?.setUps ?? [];
-    if (await this.write(setUps.map((s) => this.scribe.entry('set-up', newId(), s)), `${setUps.length} tanks from the file`)) this.csv.set(null);
+    if (
+      await this.write(
+        setUps.map((s) => this.scribe.entry('set-up', newId(), s)),
+        `${setUps.length} tanks from the file`,
+      )
+    )
+      this.csv.set(null);
   }
 }
