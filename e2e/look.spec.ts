@@ -14,6 +14,13 @@ async function pagesOf(page: Page): Promise<string[]> {
     `/readings?tank=${id}`,
     `/water?tank=${id}`,
     '/sources',
+    '/stock',
+    '/stock/fits',
+    `/stock/fits?tank=${id}`,
+    `/stock/arrival?tank=${id}`,
+    '/stock/kinds?kind=bee-shrimp',
+    `/stock/tanks/${id}`,
+    '/supplies',
     '/book',
     '/almanac',
   ];
@@ -43,7 +50,7 @@ for (const colorScheme of ['light', 'dark'] as const)
 
 test('a phone of 390 px: nothing scrolls sideways, and what is tapped with wet hands is 44 px', async ({ browser }) => {
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
-  for (const where of (await pagesOf(page)).filter((p) => /tonight|readings/.test(p))) {
+  for (const where of (await pagesOf(page)).filter((p) => /tonight|readings|stock.tanks/.test(p))) {
     await page.goto(`${url()}${where}`);
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     await page.waitForTimeout(300);

@@ -1,13 +1,16 @@
 import { openHouse } from '../tools/house.mjs';
 
-/** Two houses for the walks: the demo house on a fixed evening, and an empty one. */
+/** Three houses for the walks: the demo house on a fixed evening, and two empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const demo = await openHouse({ database: 'demo', args: ['--tonight', '2026-03-14'] });
   const empty = await openHouse({ database: 'empty', args: ['--empty'] });
+  const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
+  process.env['E2E_KEEPER'] = keeper.url;
   process.env['E2E_DEMO'] = demo.url;
   process.env['E2E_EMPTY'] = empty.url;
   return async () => {
     await demo.close();
     await empty.close();
+    await keeper.close();
   };
 }

@@ -1,5 +1,6 @@
 // @ts-check
 /** `npm run bench`: the promises about speed, measured and reported as ratios; never part of the tests. */
+import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { build } from './build.mjs';
@@ -203,6 +204,7 @@ function firstLoad() {
 async function main() {
   checkNode();
   installPackages();
+  execFileSync(process.execPath, ['--import', 'tsx', 'tools/bench-fits.ts'], { cwd: root, stdio: 'inherit' });
   await build();
   const { cluster, end } = await throwawayCluster({ durable: true });
   const { default: pg } = await import('pg');

@@ -137,7 +137,10 @@ const views = {
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/tanks/${tank('Stairwell')}/set-up`);
-      await page.getByText(/^Gross/).first().waitFor();
+      await page
+        .getByText(/^Gross/)
+        .first()
+        .waitFor();
     },
   },
 };

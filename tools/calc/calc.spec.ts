@@ -23,6 +23,20 @@ describe('npm run --silent calc', () => {
       }),
     );
   });
+  it('weighs tanks, fits kinds and finds the cheapest remedy by the same core', () => {
+    const asked = [
+      '{"name":"stock.remedy","input":{"kindId":"cherry-shrimp","source":{"ghDegrees":{"lo":21.5,"hi":22.5},"khDegrees":{"lo":5.5,"hi":6.5},"ph":{"lo":7.8,"hi":7.8}}}}',
+      '{"name":"stock.fit","input":{"kindId":"unicorn","water":{}}}',
+      '{"name":"stock.nitrogen","input":{"foodG":1,"proteinFraction":0.4,"netVolumeL":100}}',
+    ];
+    const [remedy, unknown, nitrogen] = calc(['--lines'], asked.join('\n')).lines as {
+      value?: { remedy: { roFraction: number }; nitrogenG: number };
+      refusal?: { kind: string };
+    }[];
+    expect(remedy?.value?.remedy.roFraction).toBeCloseTo(0.4, 9);
+    expect(unknown?.refusal?.kind).toBe('unknown-name');
+    expect(nitrogen?.value?.nitrogenG).toBeCloseTo(0.064, 9);
+  });
   it('refuses in the same shape: out of range, missing, unknown name, no JSON', () => {
     const asked = [
       '{"name":"water.residual","input":{"changeFraction":3,"changeCount":2}}',

@@ -1,7 +1,6 @@
 import * as v from 'valibot';
 import { shippedAlmanac } from '#almanac/shelf';
 import { practiceConsistency } from '#core/almanac';
-import { recorder, type Explained, type Recorder } from '#core/explain';
 import {
   directionOf,
   judgeReading,
@@ -14,7 +13,7 @@ import {
   type Water,
 } from '#core/readings';
 import { ok, refuse, type Result } from '#core/result';
-import { netVolume } from '#core/tanks';
+import { netVolume, tankShapes } from '#core/tanks';
 import { knownZone, nightOn } from '#core/tonight';
 import { convert } from '#core/units';
 import {
@@ -33,25 +32,8 @@ import {
   type Bearing,
   type Emergency,
 } from '#core/water';
-
-/** One calculation for scripts and for checks from outside: its input's contract, and the core function behind it. */
-export interface Calculation {
-  name: string;
-  about: string;
-  input: v.GenericSchema;
-  run: (input: never) => Result<Explained<unknown>>;
-}
-
-const calculation = <S extends v.GenericSchema>(
-  name: string,
-  about: string,
-  input: S,
-  run: (input: v.InferOutput<S>, note: Recorder) => Result<Explained<unknown>>,
-): Calculation => ({ name, about, input, run: (given) => run(given, recorder({ id: name, version: 1 })) });
-
-/** Calculations that keep no working of their own are explained by their inputs. */
-const explainedBy = <T>(note: Recorder, result: Result<T>): Result<Explained<T>> =>
-  result.ok ? ok(note.explained(result.value)) : result;
+import { calculation, explainedBy, type Calculation } from './calculation';
+import { stockCalculations } from './stock-calculations';
 
 const n = v.number();
 const optional = v.optional(n);
@@ -245,18 +227,25 @@ export const calculations: readonly Calculation[] = [
   ),
   calculation(
     'tanks.net-volume',
-    'gross and net volume of a rectangular tank',
+    'gross and net volume of a tank of a common shape',
     v.strictObject({
       lengthCm: n,
-      widthCm: n,
+      shape: v.optional(v.picklist(tankShapes)),
+      widthCm: optional,
+      bowCm: optional,
       heightCm: n,
       glassMm: n,
       waterBelowRimCm: n,
       bedDepthCm: optional,
+      bedBackCm: optional,
       bedSolidFraction: optional,
       rockKg: optional,
       rockDensityKgPerL: optional,
+      rockL: optional,
       woodL: optional,
+      woodKg: optional,
+      woodDensityKgPerL: optional,
+      sumpL: optional,
     }),
     netVolume,
   ),
@@ -334,4 +323,5 @@ export const calculations: readonly Calculation[] = [
           });
     },
   ),
+  ...stockCalculations,
 ];

@@ -1,3 +1,4 @@
+export { blendDisagrees, blendOf } from './blend';
 export {
   analysisReport,
   chargeBalance,

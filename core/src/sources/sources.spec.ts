@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { caseOf, inputOf } from '#core/checks';
 import {
   ammoniaOfChloramineRatio,
+  blendDisagrees,
+  blendOf,
   analysisReport,
   chargeBalance,
   chlorineMeaning,
@@ -65,6 +67,25 @@ describe('the consistency of an analysis', () => {
   it('softened: GH 0 with a pen at 150-225 ppm (T17, common practice); RO is not taken for it', () => {
     expect(looksSoftened({ ghDegrees: at(0), ec25UsPerCm: { lo: 214, hi: 450 } })).toBeTrue();
     expect(looksSoftened({ ghDegrees: at(0), ec25UsPerCm: at(5), khDegrees: at(0) })).toBeFalse();
+  });
+});
+
+describe('a mixed batch', () => {
+  const parts = [
+    { partL: 60, analysis: { khDegrees: at(10), ghDegrees: at(12), ph: at(7.6) } },
+    { partL: 40, analysis: { khDegrees: at(0.2), ghDegrees: { lo: null, hi: 1 }, ph: at(6.2) } },
+  ];
+  it('60 L of KH 10 and 40 L of KH 0.2 make KH 6.08 (mass balance); spans are kept; pH is not blended', () => {
+    const blend = blendOf(parts);
+    expect(blend.khDegrees?.lo).toBeCloseTo(6.08, 9);
+    expect(blend.ghDegrees?.lo).toBeCloseTo(7.2, 9);
+    expect(blend.ghDegrees?.hi).toBeCloseTo(7.6, 9);
+    expect(blend.ph).toBeUndefined();
+  });
+  it('a drum that does not read as its parts say is named; one within a twentieth is not', () => {
+    const expected = blendOf(parts);
+    expect(blendDisagrees({ tested: { khDegrees: at(6.3), ghDegrees: at(11) }, expected })).toEqual(['ghDegrees']);
+    expect(blendOf([])).toEqual({});
   });
 });
 

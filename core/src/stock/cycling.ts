@@ -175,7 +175,10 @@ export interface CyclingState {
   unfedDays: number | null;
 }
 
-const dayMs = 86_400_000;
+const hourMs = 3_600_000;
+const dayMs = 24 * hourMs;
+/** Sooner than this after a dose a clean test says that it has not mixed, not that it is gone (our estimate). */
+const leastHours = 6;
 const traceMgPerL = { tan: 0.25, no2: 0.25 };
 /** A cycled tank left unfed fades: asked about after a week, taken as lost after three (our estimate). */
 export const fadingDays = { fading: 7, expired: 21 };
@@ -197,7 +200,10 @@ function readyAt(input: CyclingInput): number | null {
   if (input.school === 'ammonia' || input.school === 'seeded') {
     const enough = input.school === 'ammonia' ? 2 : 1;
     const passed = bothGone.find((at) =>
-      input.doses.some((d) => d.tanMgPerL >= enough - 1e-9 && at - d.atEpochMs > 0 && at - d.atEpochMs <= 1.1 * dayMs),
+      input.doses.some(
+        (d) =>
+          d.tanMgPerL >= enough - 1e-9 && at - d.atEpochMs >= leastHours * hourMs && at - d.atEpochMs <= 1.1 * dayMs,
+      ),
     );
     return passed !== undefined && nitrate ? passed : null;
   }

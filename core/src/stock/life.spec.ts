@@ -68,6 +68,7 @@ describe('a cycle', () => {
     expect(phase({ ...done, doses: [{ atEpochMs: 17 * day, tanMgPerL: 2 }] })).not.toBe('ready');
     expect(phase({ ...done, doses: [{ atEpochMs: 19 * day, tanMgPerL: 1 }] })).not.toBe('ready');
     expect(phase({ ...done, school: 'seeded', doses: [{ atEpochMs: 19 * day, tanMgPerL: 1 }] })).toBe('ready');
+    expect(phase({ ...done, doses: [{ atEpochMs: 20 * day - 3_600_000, tanMgPerL: 2 }] })).not.toBe('ready');
     expect(phase({ ...done, no3: [] })).not.toBe('ready');
   });
   it('by food: not to be found in two tests three days apart; plants first: a week', () => {

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { intervalText, middle } from '#core/readings';
-import { analysisReport, chlorineMeaning, looksSoftened } from '#core/sources';
+import { analysisReport, blendDisagrees, blendOf, chlorineMeaning, looksSoftened } from '#core/sources';
 import { sourceStates, type SourcePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
 import { HouseStore } from '../shell/house-store';
@@ -79,6 +79,7 @@ export class SourcesScreen {
             copperPipe: s.setUp.copperPipe,
             cl2MgPerL: s.analysis.cl2MgPerL ? middle(s.analysis.cl2MgPerL) : undefined,
           }),
+          ...this.blend(s),
           parts: (s.setUp.parts ?? []).map((p) => ({
             name: this.store.named(p.sourceId)?.setUp.name ?? 'unknown',
             partL: p.partL,
@@ -86,6 +87,24 @@ export class SourcesScreen {
         };
       }),
   );
+  /** What a drum should read by its parts, and where its own test says otherwise. */
+  private blend(s: SourceView): { should: string; disagrees: string } {
+    const parts = (s.setUp.parts ?? []).map((p) => ({
+      partL: p.partL,
+      analysis: this.store.named(p.sourceId)?.analysis ?? {},
+    }));
+    const expected = blendOf(parts);
+    const shown = parameters.flatMap((p) => {
+      const span = expected[p.id];
+      return span && ['ghDegrees', 'khDegrees', 'ec25UsPerCm'].includes(p.id)
+        ? [`${p.short} ${intervalText(span, p.decimalsCount)}`]
+        : [];
+    });
+    return {
+      should: shown.join(', '),
+      disagrees: blendDisagrees({ tested: s.analysis, expected }).map(parameterLabel).join(' and '),
+    };
+  }
   private known = (s: SourceView): { label: string; text: string; unit: string; ago: string }[] =>
     parameters.flatMap((p) => {
       const value = s.analysis[p.id];

@@ -75,6 +75,7 @@ export class ArrivalScreen {
       if (stage === 'cycling') this.cycled.set('no');
     });
   }
+  protected readonly quarantines = computed(() => this.store.tanks().filter((t) => t.setUp.purpose === 'quarantine'));
   protected readonly stock = computed(() => this.store.stockOf(this.tank() ?? ''));
   protected readonly kind = computed(() => this.store.kindNamed(this.kindId()));
   protected readonly planned = computed(() => countFrom(this.count()));
