@@ -167,6 +167,8 @@ export const newEntry = v.variant('kind', [
   v.strictObject({ ...head('supply-log'), payload: supplyLogPayload }),
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
+/** An entry as its kind reads it back: defaults filled in. */
+export type ReadEntry = v.InferOutput<typeof newEntry>;
 
 export const writeRequest = v.strictObject({
   entries: v.pipe(

@@ -24,6 +24,7 @@ export {
   type LookedPayload,
   type NewEntry,
   type NotePayload,
+  type ReadEntry,
   type ReadingsPayload,
   type ReadingValue,
   type StrikePayload,

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal, type Signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, of, Subject, switchMap } from 'rxjs';
-import type { Kind, NewEntry } from '#contracts/book';
+import type { Kind, NewEntry, ReadEntry } from '#contracts/book';
 import type { Diary } from '#contracts/stock';
 import { faultsByField } from '../ui/faults';
 import { Api } from './api';
@@ -9,6 +9,7 @@ import { HouseStore } from './house-store';
 import { newId, Outbox } from './outbox';
 
 export type PayloadOf<K extends Kind> = Extract<NewEntry, { kind: K }>['payload'];
+export type ReadPayloadOf<K extends Kind> = Extract<ReadEntry, { kind: K }>['payload'];
 export interface Written {
   /** In the book, or kept on this device until it is. */
   kept: boolean;
@@ -67,8 +68,8 @@ export class DiaryWatch {
     this.last = { kinds: this.kinds.join(','), subject };
     this.asked.next(this.last);
   }
-  /** Entries of one kind, their payload as that kind's contract says. */
-  of<P>(kind: Kind): (Omit<DiaryEntry, 'payload'> & { payload: P })[] {
-    return this._entries().filter((e) => e.kind === kind) as (Omit<DiaryEntry, 'payload'> & { payload: P })[];
+  /** Entries of one kind, their payload as that kind reads it. */
+  of<K extends Kind>(kind: K): (Omit<DiaryEntry, 'payload' | 'kind'> & { kind: K; payload: ReadPayloadOf<K> })[] {
+    return this._entries().filter((e) => e.kind === kind) as never;
   }
 }

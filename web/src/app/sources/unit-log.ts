@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
-import type { UnitPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { agoText, figure } from '../ui/words';
@@ -51,7 +50,7 @@ export class UnitLogPart {
     });
   }
   private readonly log = computed((): UnitLog[] =>
-    this.diary.of<UnitPayload>('unit').map(({ atEpochMs, payload }) => ({ atEpochMs, ...payload })),
+    this.diary.of('unit').map(({ atEpochMs, payload }) => ({ atEpochMs, ...payload })),
   );
   protected readonly state = computed(() => (this.log().length === 0 ? null : unitState(this.log())));
   protected readonly recent = computed(() => [...this.log()].reverse().slice(0, 8));

@@ -4,7 +4,6 @@ import { recorder } from '#core/explain';
 import { middle, type DatedReading } from '#core/readings';
 import { refusalSentence } from '#core/result';
 import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
-import type { CyclingPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { FolioStore } from '../tanks/folio-store';
@@ -51,6 +50,8 @@ const weekMs = 7 * 86_400_000;
 })
 export class CyclingPart {
   readonly stock = input.required<TankStock>();
+  /** The id alone: what is read again must not be asked for again each time the clock moves. */
+  private readonly tankId = computed(() => this.stock().tank.tankId);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly folios = inject(FolioStore);
@@ -71,12 +72,12 @@ export class CyclingPart {
   };
   constructor() {
     effect(() => {
-      const { tankId } = this.stock().tank;
+      const tankId = this.tankId();
       this.diary.open(tankId);
       this.folios.open(tankId);
     });
   }
-  private readonly steps = computed(() => this.diary.of<CyclingPayload>('cycling'));
+  private readonly steps = computed(() => this.diary.of('cycling'));
   protected readonly started = computed(
     () => [...this.steps()].reverse().find((s) => s.payload.step === 'started') ?? null,
   );

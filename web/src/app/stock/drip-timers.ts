@@ -61,9 +61,7 @@ export class DripTimers {
       clearInterval(timer);
     });
   }
-  protected readonly drips = computed(() =>
-    dripsFrom(this.diary.of<AcclimationPayload>('acclimation'), this.nowEpochMs()),
-  );
+  protected readonly drips = computed(() => dripsFrom(this.diary.of('acclimation'), this.nowEpochMs()));
   protected tankName = (id: string): string => this.store.stockOf(id)?.tank.name ?? 'a tank';
   protected minutes = (d: Drip): number => Math.floor(d.elapsedMinutes);
   protected percent = (share: number): number => Math.round(share * 100);

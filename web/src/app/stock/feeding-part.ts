@@ -13,7 +13,6 @@ import {
   rationByMass,
   type FeedingSchool,
 } from '#core/stock';
-import type { ClearedPayload, FedPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { Figure } from '../ui/figure';
@@ -50,6 +49,8 @@ import type { TankStock } from './stock-store';
 })
 export class FeedingPart {
   readonly stock = input.required<TankStock>();
+  /** The id alone: what is read again must not be asked for again each time the clock moves. */
+  private readonly tankId = computed(() => this.stock().tank.tankId);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly diary = new DiaryWatch(['fed', 'cleared']);
@@ -64,16 +65,14 @@ export class FeedingPart {
   protected readonly said = signal('');
   constructor() {
     effect(() => {
-      this.diary.open(this.stock().tank.tankId);
+      this.diary.open(this.tankId());
     });
   }
   protected readonly animals = computed(() => this.stock().lodgers.some((l) => l.kind.animal));
   private readonly fed = computed(() => {
-    const cleared = new Map(
-      this.diary.of<ClearedPayload>('cleared').map((c) => [c.payload.fedEntryId, c.payload.clearedMinutes]),
-    );
+    const cleared = new Map(this.diary.of('cleared').map((c) => [c.payload.fedEntryId, c.payload.clearedMinutes]));
     return this.diary
-      .of<FedPayload>('fed')
+      .of('fed')
       .map((m) => ({ ...m, cleared: cleared.has(m.entryId) ? cleared.get(m.entryId) : m.payload.clearedMinutes }));
   });
   protected readonly meals = computed(() =>

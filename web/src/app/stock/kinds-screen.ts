@@ -4,7 +4,6 @@ import { sources } from '#almanac/sources';
 import { kindParameters, stockGroups, type KindParameter, type KindRange, type StockKind } from '#core/stock';
 import { HouseStore } from '../shell/house-store';
 import { newId } from '../shell/outbox';
-import type { OwnKindPayload } from '#contracts/book';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { gradeWords } from '../ui/words';
 import { groupWords, parameterShort, rangeText } from '../ui/kind-words';
@@ -72,7 +71,7 @@ export class KindsScreen {
     this.ends.set(
       Object.fromEntries(
         kindParameters.flatMap((p) => (kind.ranges[p] ? [[p, { lo: kind.ranges[p].lo, hi: kind.ranges[p].hi }]] : [])),
-      ) as Ends,
+      ),
     );
     this.faults.set(new Map());
   }
@@ -103,7 +102,7 @@ export class KindsScreen {
   }
   /** Figures that are laid over again go to the same subject. */
   private subjectOf = (id: string): string | null =>
-    this.diary.of<OwnKindPayload>('own-kind').find((o) => o.payload.kind.id === id)?.subjectId ?? null;
+    this.diary.of('own-kind').find((o) => o.payload.kind.id === id)?.subjectId ?? null;
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected readonly allFaults = computed(() => [...this.faults().values()].join('; '));
   protected range = (k: StockKind, p: KindParameter): string => rangeText(k.ranges[p]);

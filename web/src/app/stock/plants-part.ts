@@ -4,7 +4,6 @@ import { exampleFertilisers } from '#almanac/kinds';
 import { recorder } from '#core/explain';
 import { refusalSentence } from '#core/result';
 import { dosingSchools, drySalts, nutrientsAdded, trimDue, type Fertiliser } from '#core/stock';
-import type { TrimPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { Figure } from '../ui/figure';
@@ -43,6 +42,8 @@ import type { TankStock } from './stock-store';
 })
 export class PlantsPart {
   readonly stock = input.required<TankStock>();
+  /** The id alone: what is read again must not be asked for again each time the clock moves. */
+  private readonly tankId = computed(() => this.stock().tank.tankId);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly diary = new DiaryWatch(['trim']);
@@ -56,14 +57,14 @@ export class PlantsPart {
   protected readonly said = signal('');
   constructor() {
     effect(() => {
-      this.diary.open(this.stock().tank.tankId);
+      this.diary.open(this.tankId());
     });
   }
   protected readonly plants = computed(() =>
     this.stock().lodgers.flatMap((l) => {
       if (!l.kind.plant) return [];
       const trims = this.diary
-        .of<TrimPayload>('trim')
+        .of('trim')
         .filter((t) => t.payload.kindId === l.kind.id)
         .map((t) => t.atEpochMs);
       const planted =

@@ -39,14 +39,14 @@ export class StockStore {
   readonly view = this._view.asReadonly();
   readonly fault = this._fault.asReadonly();
   readonly tanks = computed(() => this._view()?.tanks ?? []);
-  readonly kinds = computed((): StockKind[] =>
-    kindsInForce({ book: bookKinds, own: (this._view()?.ownKinds ?? []) as unknown as StockKind[] }),
-  );
+  readonly kinds = computed((): StockKind[] => kindsInForce({ book: bookKinds, own: this._view()?.ownKinds ?? [] }));
+  /** The minute that is running, by its end: estimates are made anew once a minute, not with every answer. */
+  private readonly minuteEpochMs = computed(() => Math.ceil(this.house.nowEpochMs() / 60_000) * 60_000);
   /** Every tank with its populations, in the order of the round. */
   readonly stocked = computed((): TankStock[] =>
     [...this.tanks()]
       .sort((a, b) => a.setUp.roundOrder - b.setUp.roundOrder)
-      .map((tank) => tankStock({ tank, kinds: this.kinds(), nowEpochMs: this.house.nowEpochMs() })),
+      .map((tank) => tankStock({ tank, kinds: this.kinds(), nowEpochMs: this.minuteEpochMs() })),
   );
 
   constructor() {

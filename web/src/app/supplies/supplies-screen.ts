@@ -8,7 +8,7 @@ import {
   type SupplyState,
   type SupplyUnit,
 } from '#core/supplies';
-import type { SupplyLogPayload, SupplyPayload } from '#contracts/book';
+import type { SupplyLogPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId } from '../shell/outbox';
 import { DiaryWatch, Scribe } from '../shell/scribe';
@@ -83,8 +83,8 @@ export class SuppliesScreen {
     this.diary.open();
   }
   protected readonly rows = computed(() => {
-    const latest = new Map(this.diary.of<SupplyPayload>('supply').map((s) => [s.subjectId, s.payload]));
-    const logs = this.diary.of<SupplyLogPayload>('supply-log');
+    const latest = new Map(this.diary.of('supply').map((s) => [s.subjectId, s.payload]));
+    const logs = this.diary.of('supply-log');
     return [...latest]
       .map(([id, supply]) => ({
         id,

@@ -68,7 +68,7 @@ export class FactsPart {
       this.diary.open(this.tankId());
     });
   }
-  private readonly facts = computed(() => this.diary.of<FactPayload>('fact'));
+  private readonly facts = computed(() => this.diary.of('fact'));
   private of<A extends FactPayload['about']>(about: A): { atEpochMs: number; fact: Fact<A> }[] {
     return this.facts().flatMap(({ atEpochMs, payload }) =>
       payload.about === about ? [{ atEpochMs, fact: payload as Fact<A> }] : [],

@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, of, Subject, switchMap, tap } from 'rxjs';
 import type { ParameterId } from '#core/readings';
@@ -41,7 +41,8 @@ export class FolioStore {
       });
   }
   open(tankId: string): void {
-    if (this._folio()?.tank.tankId !== tankId) this._folio.set(null);
+    // Pages open a folio from an effect: what is read here must not make that effect run again with each answer.
+    if (untracked(this._folio)?.tank.tankId !== tankId) this._folio.set(null);
     this.openId = tankId;
     this._fault.set(null);
     this.asked.next(tankId);

@@ -133,7 +133,7 @@ export class SetupScreen {
     this.measuredFillL.set(setUp.measuredFillL ?? null);
     const { shape = 'rectangle', ...size } = setUp.geometry ?? {};
     this.shape.set(shape);
-    this.size.set(size as Partial<Record<SizeField, number>>);
+    this.size.set(size);
     this.bedKind.set(setUp.bed?.kind ?? '');
     this.grainMm.set(setUp.bed?.grainMm ?? null);
     this.laidOn.set(setUp.bed?.laidOn ?? '');

@@ -95,10 +95,7 @@ export class TanksScreen {
   /** A set-up with one thing changed: written over the old one from tonight. */
   protected async change(tank: StockTank, over: { purpose?: Purpose; rack?: string }): Promise<void> {
     if (over.rack === tank.setUp.rack) return;
-    await this.write(
-      [this.scribe.entry('set-up', tank.tankId, { ...tank.setUp, ...over } as never)],
-      `${tank.name} changed`,
-    );
+    await this.write([this.scribe.entry('set-up', tank.tankId, { ...tank.setUp, ...over })], `${tank.name} changed`);
   }
   protected async setStage(tank: StockTank, stage: TankStage): Promise<void> {
     await this.write([this.scribe.entry('fact', tank.tankId, { about: 'stage', stage })], `${tank.name}: ${stage}`);
@@ -110,7 +107,7 @@ export class TanksScreen {
     const { newArrivalsOn: _arrivals, ...setUp } = tank.setUp;
     const payload = { ...setUp, name: `${tank.name} ${n}`, roundOrder: setUp.roundOrder + 1, startedOn: this.today() };
     await this.write(
-      [this.scribe.entry('set-up', newId(), payload as never)],
+      [this.scribe.entry('set-up', newId(), payload)],
       `${tank.name} ${n}, set up as ${tank.name} is, without its animals`,
     );
   }
@@ -123,7 +120,7 @@ export class TanksScreen {
   }
   protected exportCsv(): void {
     const rows = this.store.stocked().map((s) => s.tank.setUp);
-    const url = URL.createObjectURL(new Blob([csvOf(rows as never)], { type: 'text/csv;charset=utf-8' }));
+    const url = URL.createObjectURL(new Blob([csvOf(rows)], { type: 'text/csv;charset=utf-8' }));
     const link = Object.assign(document.createElement('a'), { href: url, download: 'night-ledger-tanks.csv' });
     link.click();
     URL.revokeObjectURL(url);

@@ -1,0 +1,317 @@
+import { provideZonelessChangeDetection, type Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { of, Subject } from 'rxjs';
+import type { NewEntry } from '#contracts/book';
+import type { StockTank } from '#contracts/stock';
+import { Api } from '../shell/api';
+import { Outbox, type Sent } from '../shell/outbox';
+import { SuppliesScreen } from '../supplies/supplies-screen';
+import { FactsPart } from '../tanks/facts-part';
+import { TanksScreen } from '../tanks/tanks-screen';
+import { ArrivalScreen } from './arrival-screen';
+import { KindsScreen } from './kinds-screen';
+import { StockScreen } from './stock-screen';
+import { TankStockScreen } from './tank-stock-screen';
+
+const nowAt = '2026-03-14T21:30:00.000Z';
+const now = Date.parse(nowAt);
+const dayMs = 86_400_000;
+const at = (value: number) => ({ lo: value, hi: value, atEpochMs: now - dayMs });
+const event = (
+  daysAgo: number,
+  name: StockTank['events'][number]['event'],
+  kindId: string,
+  lo: number,
+): StockTank['events'][number] => ({
+  entryId: `${kindId}-${daysAgo}`,
+  atEpochMs: now - daysAgo * dayMs,
+  event: name,
+  kindId,
+  strain: '',
+  count: { lo, hi: lo },
+});
+const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): StockTank => ({
+  tankId,
+  name,
+  state: 'settled',
+  setUp: {
+    name,
+    rack: 'Shelf',
+    roundOrder: 10,
+    purpose: 'display',
+    practiceId: 'neocaridina-wide',
+    bearing: 'usual',
+    startedOn: '2025-01-01',
+    overrides: [],
+    measuredFillL: 45,
+  },
+  netVolumeL: 45,
+  stage: 'running',
+  equipment: {},
+  water: { ghDegrees: at(8), khDegrees: at(4), ph: at(7.2), tempC: at(23), ec25UsPerCm: at(320) },
+  events: [event(100, 'counted', 'cherry-shrimp', 30)],
+  ...over,
+});
+const supplyId = '0195d5f0-0000-7000-8000-000000000001';
+const diary = [
+  {
+    entryId: 'a',
+    kind: 'supply',
+    subjectId: supplyId,
+    atEpochMs: now - 90 * dayMs,
+    payload: { name: 'GH mineral', category: 'mineral', unit: 'g', leadDays: 7, startedOn: '2025-12-01' },
+  },
+  ...[60, 40, 20, 3].map((daysAgo, i) => ({
+    entryId: `l${i}`,
+    kind: 'supply-log',
+    subjectId: supplyId,
+    atEpochMs: now - daysAgo * dayMs,
+    payload: { event: 'left', value: 100 - 30 * i },
+  })),
+  {
+    entryId: 'f',
+    kind: 'fact',
+    subjectId: 't1',
+    atEpochMs: now - 9 * dayMs,
+    payload: { about: 'equipment', item: 'heater', on: false },
+  },
+  {
+    entryId: 'n',
+    kind: 'fact',
+    subjectId: 't1',
+    atEpochMs: now - 5 * dayMs,
+    payload: { about: 'new', what: 'leaves', name: 'oak leaves' },
+  },
+];
+
+interface Room {
+  text: () => string;
+  query: <E extends HTMLElement>(selector: string) => E;
+  type: (selector: string, value: string) => Promise<void>;
+  click: (words: string) => Promise<void>;
+  tick: (selector: string) => Promise<void>;
+  written: NewEntry[];
+  answer: (sent: Sent) => void;
+}
+async function open<C>(
+  screen: Type<C>,
+  inputs: Record<string, string> = {},
+  tanks: StockTank[] = [tank('t1', 'Window'), tank('t2', 'Landing')],
+): Promise<Room> {
+  const written: NewEntry[] = [];
+  let answer: Sent = { state: 'written' };
+  const api = {
+    told: new Subject<number>(),
+    call: (name: string) => {
+      api.told.next(now);
+      const answers: Record<string, unknown> = {
+        stock: { nowAt, tanks, ownKinds: [] },
+        tonight: {
+          nowAt,
+          nightOn: '2026-03-14',
+          house: 'Test',
+          tanks: tanks.map((t) => ({
+            tankId: t.tankId,
+            name: t.name,
+            rack: '',
+            roundOrder: 1,
+            purpose: 'display',
+            doubtful: false,
+            netVolumeL: 45,
+            state: 'settled',
+            reasonId: '',
+            reason: '',
+            deciding: null,
+            urgent: false,
+            nextStep: { kind: 'leave', text: '' },
+            lookedTonight: false,
+            lastDone: [],
+            isNew: [],
+            timers: [],
+            alarms: [],
+          })),
+        },
+        diary: { nowAt, entries: diary },
+        folio: null,
+      };
+      return of(answers[name] ?? null);
+    },
+  };
+  const outbox = {
+    written: new Subject<NewEntry[]>(),
+    write: (entries: NewEntry[]) => {
+      if (answer.state !== 'refused') written.push(...entries);
+      return Promise.resolve(answer);
+    },
+  };
+  await TestBed.configureTestingModule({
+    imports: [screen],
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter([]),
+      { provide: Api, useValue: api },
+      { provide: Outbox, useValue: outbox },
+    ],
+  }).compileComponents();
+  const fixture: ComponentFixture<C> = TestBed.createComponent(screen);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  const host = fixture.nativeElement as HTMLElement;
+  const query = <E extends HTMLElement>(selector: string): E => {
+    const found = host.querySelector<E>(selector);
+    if (!found) throw new Error(`nothing is ${selector}`);
+    return found;
+  };
+  return {
+    text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
+    query,
+    written,
+    answer: (sent) => (answer = sent),
+    type: async (selector, value) => {
+      const field = query<HTMLInputElement | HTMLSelectElement>(selector);
+      field.value = value;
+      field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
+      await fixture.whenStable();
+    },
+    tick: async (selector) => {
+      query<HTMLInputElement>(selector).click();
+      await fixture.whenStable();
+    },
+    click: async (words) => {
+      const button = [...host.querySelectorAll('button')].find((b) => (b.textContent ?? '').includes(words));
+      if (!button) throw new Error(`no button says ${words}`);
+      button.click();
+      await fixture.whenStable();
+    },
+  };
+}
+
+describe('an arrival', () => {
+  it('shows what speaks against it, waits for a reason, and keeps both in the book', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' });
+    await room.type('select[name=kind]', 'cardinal-tetra');
+    await room.type('input[name=count]', '8');
+    expect(room.text()).toContain('Quarantine on arrival');
+    expect(room.text()).toContain('This water does not suit them: pH should be 4.5–6.8');
+    expect(room.query<HTMLButtonElement>('.do .go').disabled).toBeTrue();
+    await room.type('input[name=because]', 'raised in water like this');
+    await room.type('input[name=ghDegrees]', '3');
+    expect(room.text()).toContain('Drip them over');
+    await room.click('They are here');
+    expect(room.written.map((e) => e.kind)).toEqual(['arrival', 'acclimation']);
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({
+        overrideReason: 'raised in water like this',
+        method: 'drip',
+        count: { lo: 8, hi: 8 },
+      }),
+    );
+  });
+  it('after long hours in a bag it says straight over, and why', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' });
+    await room.type('select[name=kind]', 'cherry-shrimp');
+    await room.type('input[name=hours]', '20');
+    expect(room.text()).toContain('Straight over');
+    expect(room.text()).toContain('pH rises and makes it toxic');
+  });
+});
+
+describe('the stock of one tank', () => {
+  it('writes a count with its span, and says beside the field what it cannot read', async () => {
+    const room = await open(TankStockScreen, { tankId: 't1' });
+    expect(room.text()).toContain('cherry shrimp');
+    await room.type('input[name=count]', 'lots');
+    await room.click('Write it');
+    expect(room.text()).toContain('a number, or a span such as 10-15');
+    expect(room.written).toEqual([]);
+    await room.type('input[name=count]', '20-25');
+    await room.click('Write it');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ event: 'counted', kindId: 'cherry-shrimp', count: { lo: 20, hi: 25 } }),
+    );
+  });
+  it('a move writes both tanks in one request; a refusal keeps what was typed', async () => {
+    const room = await open(TankStockScreen, { tankId: 't1' });
+    await room.type('select[name=event]', 'moved-out');
+    await room.type('select[name=other]', 't2');
+    await room.type('input[name=count]', '5');
+    room.answer({
+      state: 'refused',
+      problem: {
+        type: 'about:blank',
+        title: 'No',
+        status: 400,
+        errors: [{ field: 'entries.0.payload.count', message: 'the book knows of at most 3 there' }],
+      },
+    });
+    await room.click('Write it');
+    expect(room.text()).toContain('at most 3 there');
+    expect(room.query<HTMLInputElement>('input[name=count]').value).toBe('5');
+    room.answer({ state: 'written' });
+    await room.click('Write it');
+    expect(room.written.map((e) => [e.subjectId, (e.payload as { event: string }).event])).toEqual([
+      ['t1', 'moved-out'],
+      ['t2', 'moved-in'],
+    ]);
+  });
+});
+
+describe('the other pages of stock', () => {
+  it('who lives where: clash and common band are said, what is only worth knowing is folded', async () => {
+    const mixed = tank('t1', 'Window', {
+      events: [event(9, 'arrived', 'cardinal-tetra', 10), event(9, 'arrived', 'guppy', 6)],
+    });
+    const room = await open(StockScreen, {}, [mixed]);
+    expect(room.text()).toContain('No water suits both: guppy begins where cardinal tetra has ended.');
+    expect(room.text()).not.toContain('two or three females to a male');
+    await room.tick('input[type=checkbox]');
+    expect(room.text()).toContain('two or three females to a male');
+  });
+  it('kinds: a breeder’s figures go over the book with the keeper’s name for them', async () => {
+    const room = await open(KindsScreen, { kind: 'bee-shrimp' });
+    expect(room.text()).toContain('97 kinds');
+    await room.click('My breeder’s figures for this kind');
+    await room.type('input[name=ghDegreeshi]', '6');
+    await room.click('Lay them over the book');
+    const payload = room.written[0]?.payload as {
+      baseId: string;
+      kind: { id: string; ranges: { ghDegrees: { hi: number; confidence: string } } };
+    };
+    expect([
+      payload.baseId,
+      payload.kind.id,
+      payload.kind.ranges.ghDegrees.hi,
+      payload.kind.ranges.ghDegrees.confidence,
+    ]).toEqual(['bee-shrimp', 'bee-shrimp', 6, 'high']);
+  });
+  it('supplies: what must be ordered stands on top; a log line is written in the supply’s own unit', async () => {
+    const room = await open(SuppliesScreen);
+    expect(room.text()).toContain('To order: GH mineral');
+    await room.type('input[type=number][name^=v]', '250');
+    await room.type('select[name^=e]', 'bought');
+    await room.click('Write GH mineral');
+    expect([room.written[0]?.subjectId, room.written[0]?.payload]).toEqual([supplyId, { event: 'bought', value: 250 }]);
+  });
+});
+
+describe('tanks', () => {
+  it('the register clones a set-up without its animals, and stages in place', async () => {
+    const room = await open(TanksScreen);
+    await room.click('Clone Window');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ name: 'Window 2', roundOrder: 11, measuredFillL: 45 }),
+    );
+    expect(room.written[0]?.subjectId).not.toBe('t1');
+    await room.type('select[aria-label="Stage of Landing"]', 'resting');
+    expect(room.written[1]?.payload).toEqual({ about: 'stage', stage: 'resting' });
+  });
+  it('facts: the heater that is off is said, what is new stands there and can go out again', async () => {
+    const room = await open(FactsPart, { tankId: 't1' });
+    expect(room.text()).toContain('The heater is off.');
+    expect(room.text()).toContain('Small animals and no sponge on the intake');
+    expect(room.text()).toContain('oak leaves');
+    await room.click('Out again');
+    expect(room.written[0]?.payload).toEqual({ about: 'new', what: 'leaves', name: 'oak leaves', gone: true });
+  });
+});
