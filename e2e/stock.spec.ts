@@ -149,22 +149,18 @@ test('the register: sorted, found, staged in place, cloned, saved as CSV and ref
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as CSV' }).click();
   expect((await saved).suggestedFilename()).toBe('night-ledger-tanks.csv');
-  await page
-    .getByLabel('Read a CSV')
-    .setInputFiles({
-      name: 'tanks.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('name,length cm,width cm,height cm\nLobby,60,30,30\nShelf,60,30,cold\n'),
-    });
+  await page.getByLabel('Read a CSV').setInputFiles({
+    name: 'tanks.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('name,length cm,width cm,height cm\nLobby,60,30,30\nShelf,60,30,cold\n'),
+  });
   await expect(page.getByText('“Lobby” is a tank already')).toBeVisible();
   await expect(page.getByRole('row', { name: /3 height cm/ })).toContainText('“cold” is not a number');
-  await page
-    .getByLabel('Read a CSV')
-    .setInputFiles({
-      name: 'tanks.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('name,length cm,width cm,height cm\nShelf 1,60,30,30\nShelf 2,60,30,30\n'),
-    });
+  await page.getByLabel('Read a CSV').setInputFiles({
+    name: 'tanks.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('name,length cm,width cm,height cm\nShelf 1,60,30,30\nShelf 2,60,30,30\n'),
+  });
   await page.getByRole('button', { name: 'Put all of them in the book' }).click();
   await expect(page.getByText('2 tanks from the file: in the book.')).toBeVisible();
 });

@@ -45,6 +45,18 @@ describe('whether a kind fits a water', () => {
       },
     };
     expect(fitOf({ kind: unsure, water: hardTap }).verdict).toBe('unknown');
+    expect(
+      fitOf({
+        kind: {
+          ...softFish,
+          ranges: {
+            ...softFish.ranges,
+            ec25UsPerCm: { ...unsure.ranges.ghDegrees, lo: 1, hi: 2, grade: 'ours', sourceIds: [], confidence: 'low' },
+          },
+        },
+        water: { ghDegrees: at(4), tempC: at(24), ph: at(6) },
+      }).verdict,
+    ).toBe('fits');
   });
   it('narrowing a reading never turns fits into no or no into fits', () => {
     const end = fc.double({ min: 0, max: 30, noNaN: true });

@@ -28,6 +28,8 @@ function lineOf(kind: StockKind, parameter: KindParameter, water: WaterKnown): R
   const range = kind.ranges[parameter];
   if (!range) return null;
   const known = water[parameter];
+  // What the book is unsure of is not asked for.
+  if (!known && range.confidence === 'low') return null;
   if (!known) return { parameter, verdict: 'unknown', side: null, gapFraction: 0, why: 'not-measured' };
   const { verdict, side } = bandVerdict(known, range);
   const at = side === 'below' || side === 'above' ? side : null;

@@ -46,7 +46,7 @@ const weekMs = 7 * 86_400_000;
       <p role="status" class="quiet">{{ said() }}</p>
     </section>
   `,
-  styles: `section { margin-top: 1rem; overflow-x: auto; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .row p { align-self: center; } .place { height: 400px; } li { padding: 0.1rem 0; }`,
+  styles: `section { margin-top: 1rem; overflow-x: auto; position: relative; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .row p { align-self: center; } .place { height: 400px; } li { padding: 0.1rem 0; }`,
 })
 export class CyclingPart {
   readonly stock = input.required<TankStock>();

@@ -45,7 +45,7 @@ import type { TankStock } from './stock-store';
       <p role="status" class="quiet">{{ said() }}</p>
     </section>}
   `,
-  styles: `section { margin-top: 1rem; overflow-x: auto; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } li { padding: 0.2rem 0; } .tap { margin-left: 0.5rem; } .short { display: block; width: 150px; }`,
+  styles: `section { margin-top: 1rem; overflow-x: auto; position: relative; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } li { padding: 0.2rem 0; } .tap { margin-left: 0.5rem; } .short { display: block; width: 150px; }`,
 })
 export class FeedingPart {
   readonly stock = input.required<TankStock>();

@@ -38,7 +38,7 @@ import type { TankStock } from './stock-store';
       <p role="status" class="quiet">{{ said() }}</p>
     </section>}
   `,
-  styles: `section { margin-top: 1rem; overflow-x: auto; } h3 { margin-top: 0.8rem; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .right { text-align: right; } li { padding: 0.1rem 0; }`,
+  styles: `section { margin-top: 1rem; overflow-x: auto; position: relative; } h3 { margin-top: 0.8rem; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .right { text-align: right; } li { padding: 0.1rem 0; }`,
 })
 export class PlantsPart {
   readonly stock = input.required<TankStock>();

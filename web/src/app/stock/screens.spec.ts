@@ -89,6 +89,7 @@ interface Room {
   text: () => string;
   query: <E extends HTMLElement>(selector: string) => E;
   type: (selector: string, value: string) => Promise<void>;
+  fill: (label: string, value: string) => Promise<void>;
   click: (words: string) => Promise<void>;
   tick: (selector: string) => Promise<void>;
   written: NewEntry[];
@@ -163,16 +164,22 @@ async function open<C>(
     if (!found) throw new Error(`nothing is ${selector}`);
     return found;
   };
+  const put = async (field: HTMLInputElement | HTMLSelectElement, value: string): Promise<void> => {
+    field.value = value;
+    field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
+    await fixture.whenStable();
+  };
   return {
     text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
     query,
     written,
     answer: (sent) => (answer = sent),
-    type: async (selector, value) => {
-      const field = query<HTMLInputElement | HTMLSelectElement>(selector);
-      field.value = value;
-      field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
-      await fixture.whenStable();
+    type: (selector, value) => put(query(selector), value),
+    fill: (words, value) => {
+      const label = [...host.querySelectorAll('label')].find((l) => (l.textContent ?? '').includes(words));
+      const field = label?.querySelector<HTMLInputElement>('input');
+      if (!field) throw new Error(`no field is called ${words}`);
+      return put(field, value);
     },
     tick: async (selector) => {
       query<HTMLInputElement>(selector).click();
@@ -193,10 +200,10 @@ describe('an arrival', () => {
     await room.type('select[name=kind]', 'cardinal-tetra');
     await room.type('input[name=count]', '8');
     expect(room.text()).toContain('Quarantine on arrival');
-    expect(room.text()).toContain('This water does not suit them: pH should be 4.5–6.8');
+    expect(room.text()).toContain('This water does not suit them: GH should be 1–6');
     expect(room.query<HTMLButtonElement>('.do .go').disabled).toBeTrue();
     await room.type('input[name=because]', 'raised in water like this');
-    await room.type('input[name=ghDegrees]', '3');
+    await room.fill('GH, °dH', '3');
     expect(room.text()).toContain('Drip them over');
     await room.click('They are here');
     expect(room.written.map((e) => e.kind)).toEqual(['arrival', 'acclimation']);
@@ -272,7 +279,7 @@ describe('the other pages of stock', () => {
     const room = await open(KindsScreen, { kind: 'bee-shrimp' });
     expect(room.text()).toContain('97 kinds');
     await room.click('My breeder’s figures for this kind');
-    await room.type('input[name=ghDegreeshi]', '6');
+    await room.type('input[aria-label="GH to"]', '6');
     await room.click('Lay them over the book');
     const payload = room.written[0]?.payload as {
       baseId: string;
@@ -288,8 +295,8 @@ describe('the other pages of stock', () => {
   it('supplies: what must be ordered stands on top; a log line is written in the supply’s own unit', async () => {
     const room = await open(SuppliesScreen);
     expect(room.text()).toContain('To order: GH mineral');
-    await room.type('input[type=number][name^=v]', '250');
-    await room.type('select[name^=e]', 'bought');
+    await room.type('input[aria-label^="How much of GH mineral"]', '250');
+    await room.type('select[aria-label="What happened to GH mineral"]', 'bought');
     await room.click('Write GH mineral');
     expect([room.written[0]?.subjectId, room.written[0]?.payload]).toEqual([supplyId, { event: 'bought', value: 250 }]);
   });
