@@ -195,8 +195,9 @@ function timeFaults({
 }): FieldFault[] {
   const at = new Date(entry.happenedAt).getTime();
   if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
-  const night = deps.house.nightOnAt(at);
-  if (!deps.kinds.of(entry.kind).seeds && night < subject.startedOn)
+  // The calendar day, not the night: five past midnight on the day it was set up is after it began.
+  const day = deps.house.nightOnAt(at + 12 * 3_600_000);
+  if (!deps.kinds.of(entry.kind).seeds && day < subject.startedOn)
     return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
   return [];
 }

@@ -143,6 +143,15 @@ describe('what happens to animals', () => {
   });
 });
 
+describe('the first night of a tank', () => {
+  it('five past midnight on its first day is after it began; the evening before is not', async () => {
+    const tank = id();
+    await house.write(tankEntry(tank, { startedOn: '2026-03-14' }, '2026-03-14T00:01:00.000Z'));
+    expect((await house.write(stock(tank, 'arrived', many(5), '2026-03-14T00:05:00.000Z'))).status).toBe(201);
+    expect((await house.write(stock(tank, 'counted', many(5), '2026-03-13T21:00:00.000Z'))).status).toBe(400);
+  });
+});
+
 describe('timers on tonight', () => {
   it('a running drip and food that must come out, until each is answered', async () => {
     const tank = await newTank();
