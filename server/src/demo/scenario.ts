@@ -203,7 +203,7 @@ export const demoTanks: readonly DemoTank[] = [
       purpose: 'display',
       practiceId: 'livebearers-hard',
       bearing: 'robust',
-      labelL: 120,
+      labelL: 145,
       bed: { kind: 'inert', grainMm: 4 },
       geometry: box(80, 40, 40, { shape: 'bow-front', bowCm: 48, glassMm: 8, rockKg: 4 }),
     },
