@@ -18,6 +18,8 @@ export interface AnalysisReport {
   checks: readonly AnalysisCheck[];
   /** The value that stands in the most broken checks and in none that holds; null where that is not one value. */
   suspect: ParameterId | null;
+  /** Where it is not one value: those it may be. Empty where nothing is broken. */
+  candidates: readonly ParameterId[];
   /** Checks that need a value nobody has measured. */
   untestable: readonly { id: AnalysisCheck['id']; needs: readonly ParameterId[] }[];
 }
@@ -87,7 +89,8 @@ export function analysisReport(analysis: Analysis): AnalysisReport {
   tested('hardness', ['caMgPerL', 'mgMgPerL', 'ghDegrees'], () => hardnessCheck(analysis));
   if (analysis.hco3MgPerL) tested('alkalinity', ['hco3MgPerL', 'khDegrees'], () => alkalinityCheck(analysis));
   tested('charge', chargeIons, () => chargeCheck(analysis));
-  return { checks, suspect: suspectOf(checks), untestable };
+  const candidates = candidatesIn(checks);
+  return { checks, suspect: candidates.length === 1 ? (candidates[0] ?? null) : null, candidates, untestable };
 }
 
 const span = (analysis: Analysis, id: ParameterId): { lo: number; hi: number } => {
@@ -146,15 +149,14 @@ function chargeCheck(analysis: Analysis): AnalysisCheck {
   };
 }
 
-function suspectOf(checks: readonly AnalysisCheck[]): ParameterId | null {
+/** The values in the most broken checks and in none that clears them. */
+function candidatesIn(checks: readonly AnalysisCheck[]): ParameterId[] {
   const broken = checks.filter((c) => !c.holds);
-  if (broken.length === 0) return null;
   const cleared = new Set(checks.filter((c) => c.holds && !c.oneSided).flatMap((c) => c.parameters));
   const counts = new Map<ParameterId, number>();
   for (const id of broken.flatMap((c) => c.parameters)) if (!cleared.has(id)) counts.set(id, (counts.get(id) ?? 0) + 1);
   const most = Math.max(0, ...counts.values());
-  const named = [...counts].filter(([, count]) => count === most).map(([id]) => id);
-  return named.length === 1 ? (named[0] ?? null) : null;
+  return [...counts].filter(([, count]) => count === most).map(([id]) => id);
 }
 
 /** A domestic softener swaps calcium and magnesium for sodium: hardly any hardness, conductivity as before. */

@@ -54,7 +54,10 @@ describe('the consistency of an analysis', () => {
     expect(analysisReport(whole).suspect).toBeNull();
     expect(analysisReport(whole).checks.every((c) => c.holds)).toBeTrue();
     expect(analysisReport({ ...whole, ghDegrees: at(3) }).suspect).toBe('ghDegrees');
-    expect(analysisReport({ ...whole, clMgPerL: at(300) }).checks.find((c) => c.id === 'charge')?.holds).toBeFalse();
+    const chloride = analysisReport({ ...whole, clMgPerL: at(300) });
+    expect(chloride.checks.find((c) => c.id === 'charge')?.holds).toBeFalse();
+    expect(chloride.candidates).toEqual(['naMgPerL', 'clMgPerL', 'so4MgPerL']);
+    expect(analysisReport(whole).candidates).toEqual([]);
   });
   it('a partial analysis says what it could not test, and a span is given every doubt', () => {
     const partial = analysisReport({ ghDegrees: at(8), ec25UsPerCm: at(300) });

@@ -71,7 +71,7 @@ export class SourcesScreen {
             .map((p) => p.label.toLowerCase()),
           broken: report.checks.filter((c) => !c.holds),
           holds: report.checks.filter((c) => c.holds).length,
-          suspect: report.suspect ? parameterLabel(report.suspect) : null,
+          suspects: report.candidates.map(parameterLabel).join(' or '),
           softened: s.setUp.state.startsWith('tap') && looksSoftened(s.analysis),
           points: chlorineMeaning({
             chlorine: s.setUp.chlorine,
