@@ -33,7 +33,8 @@ const weekMs = 7 * 86_400_000;
         <div class="row">@for (s of schools; track s.id) {<button type="button" class="plain" (click)="begin(s.id)">Begin by {{ s.label }}</button>}</div>
         <ul>@for (s of schools; track s.id) {<li class="small"><strong>{{ s.label }}</strong>: {{ s.how }} <span class="quiet">{{ s.risk }}</span></li>}</ul>
       } @else {<p class="quiet">Stocked before a cycle was written down; ammonia and nitrite tests tell whether it holds. {{ maturedText() }}</p>}
-      @if (started() && !finished()) {
+      @if (started() && stocked() && state()?.phase !== 'ready') {<p class="caution"><strong>Animals live here: no ammonia is added.</strong> Test ammonia and nitrite daily; when either is found, change water.</p>}
+      @if (started() && !stocked()) {
         <form class="row" (ngSubmit)="write()">
           <label><span class="name">Ammonia to, mg/L as N</span><input type="number" step="0.1" min="0.1" max="5" name="target" [ngModel]="target()" (ngModelChange)="target.set($event)" /></label>
           <label><span class="name">From</span><select name="from" [ngModel]="from()" (ngModelChange)="from.set($event)"><option value="salt">ammonium chloride</option><option value="solution">ammonia solution</option></select></label>
@@ -113,7 +114,6 @@ export class CyclingPart {
       ph: ph ? middle(ph) : null,
     });
   });
-  protected readonly finished = computed(() => this.state()?.phase === 'ready' && this.stocked());
   protected readonly maturedText = computed(() => {
     const weeks = Math.floor((this.house.nowEpochMs() - Date.parse(this.stock().tank.setUp.startedOn)) / weekMs);
     return weeks >= 8

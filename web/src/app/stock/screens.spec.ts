@@ -54,7 +54,7 @@ const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): Stoc
   ...over,
 });
 const supplyId = '0195d5f0-0000-7000-8000-000000000001';
-const diary = [
+const diary: { entryId: string; kind: string; subjectId: string; atEpochMs: number; payload: object }[] = [
   {
     entryId: 'a',
     kind: 'supply',
@@ -261,6 +261,27 @@ describe('the stock of one tank', () => {
       ['t1', 'moved-out'],
       ['t2', 'moved-in'],
     ]);
+  });
+});
+
+describe('a cycle in a tank with animals', () => {
+  const begun = {
+    entryId: 'c',
+    kind: 'cycling',
+    subjectId: 't1',
+    atEpochMs: now - 5 * dayMs,
+    payload: { step: 'started', school: 'ammonia' },
+  };
+  beforeEach(() => diary.push(begun));
+  afterEach(() => diary.pop());
+  it('offers no ammonia and says why; without animals it offers the dose', async () => {
+    const stocked = await open(TankStockScreen, { tankId: 't1' });
+    expect(stocked.text()).toContain('Animals live here: no ammonia is added.');
+    expect(stocked.text()).not.toContain('Dosed it');
+    TestBed.resetTestingModule();
+    const bare = await open(TankStockScreen, { tankId: 't1' }, [tank('t1', 'Window', { events: [] })]);
+    expect(bare.text()).toContain('Dosed it');
+    expect(bare.text()).not.toContain('no ammonia is added');
   });
 });
 

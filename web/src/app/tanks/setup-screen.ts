@@ -177,7 +177,8 @@ export class SetupScreen {
     two: 'two people',
     more: 'more than two people, or empty it further',
   };
-  protected percent = (share: number): string => figure(100 * share, 0);
+  /** Its sign is said in words beside it. */
+  protected percent = (share: number): string => figure(100 * Math.abs(share), 0);
   /** What a dose by the label would be over one by the net volume. */
   protected readonly excess = computed(() => {
     const [labelL, netL] = [this.labelL(), this.measuredFillL() ?? this.explained()?.value.netL];
