@@ -47,7 +47,7 @@ const sliceWords = {
   ],
   web: ['shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'tonight', 'book', 'almanac'],
 };
-const corePackages = ['temporal-polyfill', 'ml-regression-theil-sen'];
+const corePackages = ['temporal-polyfill', 'ml-regression-theil-sen', '@stdlib/math-base-special-erfcx'];
 
 /** @param {string} at @returns {string[]} */
 const under = (at) =>

@@ -33,6 +33,7 @@ import {
   type Emergency,
 } from '#core/water';
 import { calculation, explainedBy, type Calculation } from './calculation';
+import { readingsCalculations } from './readings-calculations';
 import { stockCalculations } from './stock-calculations';
 
 const n = v.number();
@@ -323,5 +324,6 @@ export const calculations: readonly Calculation[] = [
           });
     },
   ),
+  ...readingsCalculations,
   ...stockCalculations,
 ];

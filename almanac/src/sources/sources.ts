@@ -8,6 +8,24 @@ export interface Source {
 /** Every source a rule, formula or band may name. Published ones are quoted from memory; see docs/sources.md. */
 export const sources: readonly Source[] = [
   {
+    id: 'kalman-1960',
+    kind: 'published',
+    title: 'Kalman 1960',
+    detail: 'A new approach to linear filtering and prediction problems. J. Basic Eng. 82:35.',
+  },
+  {
+    id: 'rauch-1965',
+    kind: 'published',
+    title: 'Rauch, Tung & Striebel 1965',
+    detail: 'Maximum likelihood estimates of linear dynamic systems. AIAA Journal 3:1445.',
+  },
+  {
+    id: 'durbin-koopman-2012',
+    kind: 'published',
+    title: 'Durbin & Koopman 2012',
+    detail: 'Time Series Analysis by State Space Methods, 2nd ed., Oxford; the local level model of chapter 2.',
+  },
+  {
     id: 'emerson-1975',
     kind: 'published',
     title: 'Emerson, Russo, Lund & Thurston 1975',

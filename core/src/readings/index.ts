@@ -13,3 +13,17 @@ export {
 export { likelyMend, parseReading, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
 export { theilSenLine } from './slope';
+export { buildUp, type BuildUp, type ChangedMind } from './build-up';
+export {
+  byDay,
+  followed,
+  replayed,
+  smoothed,
+  withNewest,
+  type BuildUpEvent,
+  type BuildUpTrack,
+  type Fan,
+  type FutureChange,
+} from './build-up-filter';
+export { fittedTraits } from './build-up-fit';
+export { crossing, foreseen, routineOf, settledFan, settling, type Routine } from './build-up-forecast';

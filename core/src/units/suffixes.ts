@@ -47,6 +47,7 @@ export const unitSuffixes = [
   'PerWeek',
   'MgPerLPerWeek',
   'Px',
+  'AtDay',
 ] as const;
 
 /**
@@ -94,4 +95,11 @@ export const dimensionlessNames = [
   'index',
   'count',
   'step',
+  'mean',
+  'lo80',
+  'hi80',
+  'peak',
+  'trough',
+  'day',
+  'atDay',
 ] as const;
