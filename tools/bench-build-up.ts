@@ -7,7 +7,14 @@ import { theilSenLine } from '../core/src/readings/slope';
 
 const tanks = Number(process.argv[2] ?? 400);
 const ahead = [7, 14, 28];
-interface Sum { n: number; inside: number; model: number; last: number; line: number; width: number }
+interface Sum {
+  n: number;
+  inside: number;
+  model: number;
+  last: number;
+  line: number;
+  width: number;
+}
 const rows = new Map<string, Sum>();
 const started = performance.now();
 for (let seed = 1; seed <= tanks; seed++) {
@@ -20,7 +27,9 @@ for (let seed = 1; seed <= tanks; seed++) {
     const truth = tank.levelAtDay(f.atDay);
     for (const key of [`${tank.parameter}${seed % 4 === 1 ? ' fine' : ''} ${f.day}`, `all ${f.day}`]) {
       const s = rows.get(key) ?? { n: 0, inside: 0, model: 0, last: 0, line: 0, width: 0 };
-      const scale = key.startsWith('all') ? { no3MgPerL: 20, ec25UsPerCm: 300, khDegrees: 5 }[tank.parameter as 'no3MgPerL'] ?? 1 : 1;
+      const scale = key.startsWith('all')
+        ? ({ no3MgPerL: 20, ec25UsPerCm: 300, khDegrees: 5 }[tank.parameter as 'no3MgPerL'] ?? 1)
+        : 1;
       s.n += 1;
       s.inside += truth >= f.lo80 && truth <= f.hi80 ? 1 : 0;
       s.model += Math.abs(f.mean - truth) / scale;
@@ -33,5 +42,8 @@ for (let seed = 1; seed <= tanks; seed++) {
 }
 const ms = performance.now() - started;
 for (const [key, s] of [...rows].sort())
-  console.log(key.padEnd(22), `n ${s.n}  inside ${(100 * s.inside / s.n).toFixed(1)} %  error model ${(s.model / s.n).toPrecision(3)}  last value ${(s.last / s.n).toPrecision(3)}  line of five ${(s.line / s.n).toPrecision(3)}  width ${(s.width / s.n).toPrecision(3)}`);
+  console.log(
+    key.padEnd(22),
+    `n ${s.n}  inside ${((100 * s.inside) / s.n).toFixed(1)} %  error model ${(s.model / s.n).toPrecision(3)}  last value ${(s.last / s.n).toPrecision(3)}  line of five ${(s.line / s.n).toPrecision(3)}  width ${(s.width / s.n).toPrecision(3)}`,
+  );
 console.log(`${(ms / tanks).toFixed(2)} ms a tank and parameter`);

@@ -1,7 +1,10 @@
 import * as v from 'valibot';
 import { shippedAlmanac } from '#almanac/shelf';
-import { buildUp, parameterNamed, type BuildUpEvent } from '#core/readings';
+import { foods } from '#almanac/kinds';
+import { buildUp, ledgerLine, parameterNamed, parseReading, type BuildUpEvent } from '#core/readings';
 import { ok, refuse, type Result } from '#core/result';
+import { waterQuestions, type Analysis } from '#core/sources';
+import { knownZone } from '#core/tonight';
 import { calculation, explainedBy, type Calculation } from './calculation';
 
 const n = v.pipe(v.number(), v.finite());
@@ -9,11 +12,7 @@ const fraction = v.pipe(n, v.minValue(0), v.maxValue(1));
 const end = v.nullable(n);
 const reading = v.strictObject({ lo: end, hi: end });
 const change = v.strictObject({ atDay: n, changeFraction: fraction, sourceValue: end });
-const event = v.union([
-  v.strictObject({ atDay: n, reading }),
-  change,
-  v.strictObject({ atDay: n, addValue: n }),
-]);
+const event = v.union([v.strictObject({ atDay: n, reading }), change, v.strictObject({ atDay: n, addValue: n })]);
 const catalogue = shippedAlmanac.parameters;
 
 function crossed(events: readonly BuildUpEvent[]): Result<null> {
@@ -26,6 +25,23 @@ function crossed(events: readonly BuildUpEvent[]): Result<null> {
       return refuse({ kind: 'missing', field: `events.${i}.reading`, why: 'both ends are open, so it says nothing' });
   }
   return ok(null);
+}
+
+/** Readings by any usual name, each a number, a span, or the text a keeper would write. */
+function analysisOf(
+  given: Record<string, number | string | { lo: number | null; hi: number | null }>,
+): Result<Analysis> {
+  const analysis: Analysis = {};
+  for (const [name, value] of Object.entries(given)) {
+    const found = parameterNamed({ catalogue, name });
+    if (!found.ok) return found;
+    if (typeof value === 'string') {
+      const parsed = parseReading({ parameter: found.value, text: value });
+      if (!parsed.ok) return parsed;
+      analysis[found.value.id] = { lo: parsed.value.lo, hi: parsed.value.hi };
+    } else analysis[found.value.id] = typeof value === 'number' ? { lo: value, hi: value } : value;
+  }
+  return ok(analysis);
 }
 
 export const readingsCalculations: readonly Calculation[] = [
@@ -47,6 +63,37 @@ export const readingsCalculations: readonly Calculation[] = [
       note.limit('A forecast holds while stock, feeding and routine stay as they are.');
       note.source('kalman-1960', 'rauch-1965', 'durbin-koopman-2012');
       return explainedBy(note, ok(buildUp({ parameter: found.value.id, events, horizonDays, future })));
+    },
+  ),
+  calculation(
+    'readings.ledger-line',
+    'entries of the book from one line in the shorthand of masking tape, and what must be asked',
+    v.strictObject({
+      text: v.pipe(v.string(), v.maxLength(2000)),
+      subjects: v.array(v.strictObject({ id: v.string(), name: v.string(), kind: v.string() })),
+      nowAt: v.pipe(
+        v.string(),
+        v.check((t) => Number.isFinite(Date.parse(t)), 'is not a time'),
+      ),
+      zone: v.pipe(v.string(), v.check(knownZone, 'is not a known time zone')),
+    }),
+    ({ text, subjects, nowAt, zone }, note) => {
+      const said = ledgerLine({ line: text, subjects, catalogue, foods, zone, nowEpochMs: Date.parse(nowAt) });
+      const entries = said.entries.map(({ atEpochMs, ...entry }) => ({
+        ...entry,
+        happenedAt: new Date(atEpochMs).toISOString(),
+      }));
+      return explainedBy(note, ok({ entries, questions: said.questions }));
+    },
+  ),
+  calculation(
+    'readings.check',
+    'what a careful reader would ask about a set of readings before believing it',
+    v.strictObject({ readings: v.record(v.string(), v.union([n, v.string(), reading])) }),
+    ({ readings }, note) => {
+      const analysis = analysisOf(readings);
+      if (!analysis.ok) return analysis;
+      return explainedBy(note, ok({ questions: waterQuestions({ readings: analysis.value, catalogue }) }));
     },
   ),
 ];

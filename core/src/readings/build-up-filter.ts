@@ -191,4 +191,3 @@ export const productionFan = (state: BuildUpState): Fan => {
   const half = z80Ratio * Math.sqrt(state.productionVarianceValue);
   return { mean: state.productionPerDay, lo80: state.productionPerDay - half, hi80: state.productionPerDay + half };
 };
-

@@ -73,7 +73,7 @@ export function fittedTraits({
     return value;
   };
   for (const stride of [2, 1]) {
-    for (let moved = true; moved; ) {
+    for (let moved = true; moved;) {
       moved = false;
       for (const place of [0, 2, 1])
         for (const by of [-stride, stride]) {

@@ -88,11 +88,7 @@ export function settledFan(
  */
 export function crossing(
   track: BuildUpTrack,
-  {
-    band,
-    future,
-    horizonDays,
-  }: { band: Interval; future: readonly FutureChange[]; horizonDays: number },
+  { band, future, horizonDays }: { band: Interval; future: readonly FutureChange[]; horizonDays: number },
 ): { side: 'above' | 'below'; lo: number; hi: number | null } | null {
   const start = track.state.atDay;
   const days = Array.from({ length: Math.floor(horizonDays) + 1 }, (_, i) => start + i);
@@ -116,4 +112,3 @@ export function crossing(
   }
   return null;
 }
-

@@ -134,7 +134,10 @@ export function observed(state: BuildUpState, reading: Interval, readingSdValue:
       productionPerDay: state.productionPerDay + productionGain * moved,
       levelVarianceValue: Math.max(1e-12, state.levelVarianceValue - gain * gain * learnt),
       covarianceValue: state.covarianceValue - gain * productionGain * learnt,
-      productionVarianceValue: Math.max(1e-14, state.productionVarianceValue - productionGain * productionGain * learnt),
+      productionVarianceValue: Math.max(
+        1e-14,
+        state.productionVarianceValue - productionGain * productionGain * learnt,
+      ),
     },
     logEvidenceRatio: told.logEvidenceRatio,
   };
@@ -145,7 +148,11 @@ export function observed(state: BuildUpState, reading: Interval, readingSdValue:
  * weighed by how well each explains it, then drawn together to one belief with their mean and spread (Gaussian sum,
  * Alspach & Sorenson 1972, collapsed to one term). One odd reading widens the belief; the next one decides.
  */
-export function readingTaken(state: BuildUpState, reading: Interval, traits: BuildUpTraits): Belief & { oddFraction: number } {
+export function readingTaken(
+  state: BuildUpState,
+  reading: Interval,
+  traits: BuildUpTraits,
+): Belief & { oddFraction: number } {
   const sd = traits.readingValue + traits.readingFraction * Math.abs(state.levelValue);
   const plain = observed(state, reading, sd);
   const { misreadFraction, jumpFraction, jumpValue } = traits;
@@ -175,7 +182,8 @@ export function readingTaken(state: BuildUpState, reading: Interval, traits: Bui
 }
 
 function drawnTogether(parts: readonly { state: BuildUpState; weightFraction: number }[], atDay: number): BuildUpState {
-  const sum = (of: (s: BuildUpState) => number): number => parts.reduce((all, p) => all + p.weightFraction * of(p.state), 0);
+  const sum = (of: (s: BuildUpState) => number): number =>
+    parts.reduce((all, p) => all + p.weightFraction * of(p.state), 0);
   const levelValue = sum((s) => s.levelValue);
   const productionPerDay = sum((s) => s.productionPerDay);
   return {

@@ -6,7 +6,14 @@ import { byDay, followed, priorState, replayed, smoothed, withNewest, type Build
 import { fittedTraits, traitsFrom } from './build-up-fit';
 import { crossing, routineOf, settling } from './build-up-forecast';
 import { habits } from './build-up-habits';
-import { afterChange, afterDays, observed, smoothedBack, type BuildUpState, type BuildUpTraits } from './build-up-state';
+import {
+  afterChange,
+  afterDays,
+  observed,
+  smoothedBack,
+  type BuildUpState,
+  type BuildUpTraits,
+} from './build-up-state';
 import { middle } from './interval';
 import { normalTailFraction, truncatedNormal } from './normal';
 import { theilSenLine } from './slope';
@@ -195,7 +202,11 @@ describe('the build-up of a tank', () => {
       atDay: i * 4,
       reading: { lo: 9.5 + i * 4, hi: 10.5 + i * 4 },
     }));
-    const track = followed({ parameter: 'no3MgPerL', events: rising, traits: fittedTraits({ parameter: 'no3MgPerL', events: rising }) });
+    const track = followed({
+      parameter: 'no3MgPerL',
+      events: rising,
+      traits: fittedTraits({ parameter: 'no3MgPerL', events: rising }),
+    });
     const passed = crossing(track, { band: { lo: 0, hi: 50 }, future: [], horizonDays: 60 });
     expect(passed?.side).toBe('above');
     // One a day from 38: twelve days to 50.
@@ -208,7 +219,12 @@ describe('the build-up of a tank', () => {
     expect(routineOf(changes.slice(0, 1))).toBeNull();
   });
   it('mixes a change as the volumes say', () => {
-    const { state } = afterChange(start({ levelValue: 40 }), { changeFraction: 0.25, sourceValue: 0, changeSdFraction: 0, sourceSdValue: 0 });
+    const { state } = afterChange(start({ levelValue: 40 }), {
+      changeFraction: 0.25,
+      sourceValue: 0,
+      changeSdFraction: 0,
+      sourceSdValue: 0,
+    });
     expect(state.levelValue).toBe(30);
   });
 });
@@ -228,7 +244,9 @@ describe('the track', () => {
     const left = events.filter((_, i) => i !== struckIndex);
     const fromAtDay = events[struckIndex]?.atDay ?? 0;
     const track = followed({ parameter, events, traits });
-    expect(replayed(track, { events: left, fromAtDay }).state).toEqual(followed({ parameter, events: left, traits }).state);
+    expect(replayed(track, { events: left, fromAtDay }).state).toEqual(
+      followed({ parameter, events: left, traits }).state,
+    );
     expect(track.checkpoints.length).toBeGreaterThan(2);
   });
   it('smooths with hindsight: nearer to the truth than the filter, on synthetic tanks', () => {
@@ -241,7 +259,8 @@ describe('the track', () => {
       const hindsight = smoothed({ parameter: tank.parameter, events: own, traits: fitted });
       own.forEach((event, i) => {
         if (!('reading' in event)) return;
-        const seen = followed({ parameter: tank.parameter, events: own.slice(0, i + 1), traits: fitted }).state.levelValue;
+        const seen = followed({ parameter: tank.parameter, events: own.slice(0, i + 1), traits: fitted }).state
+          .levelValue;
         const truth = tank.levelAtDay(event.atDay);
         // On the day of a change the truth is after it.
         smoothError += Math.abs((hindsight[i]?.level.mean ?? 0) - truth) / scale;
@@ -258,7 +277,12 @@ describe('the track', () => {
 describe('on 300 synthetic tanks with known truth', () => {
   const outcomes = Array.from({ length: 300 }, (_, i) => {
     const tank = syntheticTank(i + 1);
-    const found = buildUp({ parameter: tank.parameter, events: tank.events, horizonDays: [14, 28], future: tank.future });
+    const found = buildUp({
+      parameter: tank.parameter,
+      events: tank.events,
+      horizonDays: [14, 28],
+      future: tank.future,
+    });
     const readings = byDay(tank.events).flatMap((e) => ('reading' in e ? [{ x: e.atDay, y: middle(e.reading) }] : []));
     const line = theilSenLine(readings.slice(-5));
     const last = readings.at(-1)?.y ?? 0;

@@ -1,4 +1,13 @@
-import { byDay, fanOf, followed, productionFan, taken, type BuildUpEvent, type Fan, type FutureChange } from './build-up-filter';
+import {
+  byDay,
+  fanOf,
+  followed,
+  productionFan,
+  taken,
+  type BuildUpEvent,
+  type Fan,
+  type FutureChange,
+} from './build-up-filter';
 import { fittedTraits } from './build-up-fit';
 import { foreseen, routineOf, settledFan } from './build-up-forecast';
 import { habits } from './build-up-habits';
@@ -96,4 +105,3 @@ export function changedMind({
     oddFraction: told.oddFraction,
   };
 }
-

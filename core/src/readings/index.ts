@@ -1,6 +1,21 @@
 export { gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
 export { bandVerdict, judgeReading, plausibility, type BandVerdict, type Judgement, type Plausibility } from './judge';
-export { lineReadings, type LineQuestion, type LineReading, type UnderstoodLine } from './line';
+export { lineReadings, type UnderstoodLine } from './line';
+export {
+  ledgerLine,
+  seenBehaviours,
+  seenGrazing,
+  type LedgerContext,
+  type LedgerEntry,
+  type LedgerLine,
+  type LedgerPayload,
+  type LedgerQuestion,
+  type LedgerReading,
+  type LedgerSubject,
+  type Seen,
+} from './ledger';
+export { ledgerText } from './ledger-print';
+export { timeText } from './ledger-time';
 export {
   parameterIds,
   parameterNamed,
@@ -27,3 +42,15 @@ export {
 } from './build-up-filter';
 export { fittedTraits } from './build-up-fit';
 export { crossing, foreseen, routineOf, settledFan, settling, type Routine } from './build-up-forecast';
+export {
+  instrumentTypes,
+  instrumentWarnings,
+  readByInstrument,
+  sharedFaults,
+  type Calibration,
+  type Instrument,
+  type InstrumentType,
+  type InstrumentWarning,
+  type NightReading,
+  type SharedFault,
+} from './instruments';

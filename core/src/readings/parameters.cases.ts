@@ -74,6 +74,14 @@ export const ghCase: Parameter = {
   plausible: { lo: 0, hi: 35 },
   readBy: { kind: 'resolution', resolution: 1 },
 };
+export const khCase: Parameter = {
+  ...ghCase,
+  id: 'khDegrees',
+  names: ['kh'],
+  label: 'Carbonate hardness',
+  short: 'KH',
+  quantity: 'kh',
+};
 export const tanCase: Parameter = {
   ...base,
   id: 'tanMgPerL',
@@ -86,4 +94,4 @@ export const tanCase: Parameter = {
   plausible: { lo: 0, hi: 8 },
   readBy: { kind: 'chart', steps: [0, 0.25, 0.5, 1, 2, 4, 8] },
 };
-export const catalogueCase: readonly Parameter[] = [tempCase, phCase, ghCase, ecCase, nitrateCase, tanCase];
+export const catalogueCase: readonly Parameter[] = [tempCase, phCase, ghCase, khCase, ecCase, nitrateCase, tanCase];

@@ -49,7 +49,13 @@ const stepRead =
     return { lo: Math.max(0, at - step / 2), hi: at + step / 2 };
   };
 const kinds: readonly Kind[] = [
-  { parameter: 'no3MgPerL', start: [5, 40], productionPerDay: [0.2, 3], source: [0, 8], read: chartRead([0, 5, 10, 20, 40, 80, 160]) },
+  {
+    parameter: 'no3MgPerL',
+    start: [5, 40],
+    productionPerDay: [0.2, 3],
+    source: [0, 8],
+    read: chartRead([0, 5, 10, 20, 40, 80, 160]),
+  },
   { parameter: 'no3MgPerL', start: [5, 40], productionPerDay: [0.2, 3], source: [0, 8], read: stepRead(1) },
   { parameter: 'ec25UsPerCm', start: [150, 500], productionPerDay: [-1, 6], source: [60, 350], read: stepRead(2) },
   { parameter: 'khDegrees', start: [2, 9], productionPerDay: [-0.12, 0.02], source: [1, 10], read: stepRead(1) },

@@ -8,6 +8,7 @@ export {
   type AnalysisReport,
 } from './analysis';
 export { movementOf, type DatedSpan, type SourceMovement } from './drift';
+export { waterQuestions, type Known, type WaterQuestion } from './questions';
 export {
   ammoniaOfChloramineRatio,
   chlorineMeaning,

@@ -25,5 +25,6 @@ export {
 } from './change';
 export { freeCo2 } from './co2';
 export { conductivityAt25, consistentHardness, leastConductivity } from './conductivity';
+export { oxygenSaturation } from './oxygen';
 export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { residual } from './residual';

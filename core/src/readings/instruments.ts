@@ -1,0 +1,184 @@
+import type { Fan } from './build-up-filter';
+import { middle, type Interval } from './interval';
+import type { ParameterId, ReadBy } from './parameter';
+
+export const instrumentTypes = ['drop-test', 'colour-chart', 'strip', 'pen', 'probe', 'thermometer', 'scale'] as const;
+export type InstrumentType = (typeof instrumentTypes)[number];
+/** Something that wears, breaks or runs out while it still gives figures. */
+export interface Instrument {
+  id: string;
+  name: string;
+  type: InstrumentType;
+  parameters: readonly ParameterId[];
+  /** Colours of a chart or strip, in the parameter's unit as the kit reports it. */
+  steps: readonly number[];
+  /** One drop, or the last digit of a pen. */
+  resolutionValue: number;
+  /** Twice the sample: a drop counts half. */
+  doubleSample: boolean;
+  /** What a pen multiplies conductivity by; null where it shows conductivity itself or nobody knows. */
+  penFactor: number | null;
+  reportsAsElement: boolean;
+  compensatesTemperature: boolean;
+  expiresOn: string | null;
+  calibrateEveryDays: number | null;
+}
+export interface Calibration {
+  on: string;
+  parameter: ParameterId;
+  standardValue: number;
+  shownValue: number;
+}
+export interface InstrumentWarning {
+  id:
+    | 'expired'
+    | 'expires-soon'
+    | 'calibration-due'
+    | 'off-at-standard'
+    | 'not-zero-in-air'
+    | 'not-compensated'
+    | 'factor-unknown'
+    | 'as-element'
+    | 'strip';
+  text: string;
+  /** Whether readings should be marked with it. */
+  doubtful: boolean;
+}
+
+/**
+ * How a reading with this instrument is understood: colours of its chart, or its drop (half with a double sample).
+ * @example readByInstrument({ type: 'drop-test', resolutionValue: 1, doubleSample: true, ... }) // resolution 0.5
+ */
+export function readByInstrument(
+  instrument: Pick<Instrument, 'type' | 'steps' | 'resolutionValue' | 'doubleSample'>,
+): ReadBy {
+  if ((instrument.type === 'colour-chart' || instrument.type === 'strip') && instrument.steps.length > 1)
+    return { kind: 'chart', steps: instrument.steps };
+  const share = instrument.type === 'drop-test' && instrument.doubleSample ? 0.5 : 1;
+  return { kind: 'resolution', resolution: instrument.resolutionValue * share };
+}
+
+const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 86_400_000;
+
+/** How far a pen or probe may be off its standard before its figures are doubted: the larger of a share and a step (ours). */
+const allowance = { shareFraction: 0.05, ph: 0.1 };
+
+/** What speaks against believing this instrument on a date: expiry, overdue or failed calibration, missing factor. */
+export function instrumentWarnings(
+  instrument: Instrument,
+  { on, calibrations }: { on: string; calibrations: readonly Calibration[] },
+): InstrumentWarning[] {
+  const warnings: InstrumentWarning[] = [];
+  const warn = (id: InstrumentWarning['id'], text: string, doubtful: boolean): void =>
+    void warnings.push({ id, text, doubtful });
+  const { expiresOn, calibrateEveryDays, type, penFactor } = instrument;
+  if (expiresOn !== null && expiresOn < on)
+    warn('expired', `Past its date since ${expiresOn}: old reagents mostly read low.`, true);
+  else if (expiresOn !== null && daysBetween(on, expiresOn) <= 60)
+    warn('expires-soon', `Expires on ${expiresOn}.`, false);
+  const newest = [...calibrations].sort((a, b) => b.on.localeCompare(a.on))[0];
+  if (calibrateEveryDays !== null) {
+    const ageDays = newest ? daysBetween(newest.on, on) : null;
+    if (ageDays === null) warn('calibration-due', 'Never calibrated, as far as the book knows.', false);
+    else if (ageDays > calibrateEveryDays)
+      warn(
+        'calibration-due',
+        `Last calibrated ${Math.round(ageDays)} days ago; every ${calibrateEveryDays} is the plan.`,
+        ageDays > 2 * calibrateEveryDays,
+      );
+  }
+  if (newest) {
+    const off = newest.shownValue - newest.standardValue;
+    const room =
+      newest.parameter === 'ph'
+        ? allowance.ph
+        : Math.max(instrument.resolutionValue, allowance.shareFraction * newest.standardValue);
+    if (newest.standardValue === 0 && newest.parameter === 'ec25UsPerCm') {
+      if (newest.shownValue > Math.max(2, instrument.resolutionValue))
+        warn(
+          'not-zero-in-air',
+          `Showed ${newest.shownValue} dry in air, where a conductivity pen reads 0: rinse and dry it, then look again.`,
+          true,
+        );
+    } else if (Math.abs(off) > room)
+      warn(
+        'off-at-standard',
+        `Showed ${newest.shownValue} in a standard of ${newest.standardValue} on ${newest.on}.`,
+        true,
+      );
+  }
+  if ((type === 'pen' || type === 'probe') && instrument.parameters.includes('ec25UsPerCm')) {
+    if (!instrument.compensatesTemperature)
+      warn(
+        'not-compensated',
+        'Does not compensate temperature: about 2 % a degree away from 25 °C; wait until it is steady.',
+        false,
+      );
+    if (penFactor === null && instrument.parameters.length === 1)
+      warn('factor-unknown', 'If it shows ppm, say its factor: the same water reads 150 or 200 on two pens.', false);
+  }
+  if (instrument.reportsAsElement)
+    warn('as-element', 'Reports as N or P, not as the ion: the book converts what is read from it.', false);
+  if (type === 'strip') warn('strip', 'A strip is for a first look; confirm with a drop test before acting.', false);
+  return warnings;
+}
+
+export interface NightReading {
+  tankId: string;
+  instrumentId: string;
+  parameter: ParameterId;
+  reading: Interval;
+  expected: Fan;
+}
+export interface SharedFault {
+  instrumentId: string;
+  parameter: ParameterId;
+  tankCount: number;
+  /** Reading over expectation, the middle of all tanks; for pH a difference. */
+  offValue: number;
+  text: string;
+}
+const middleOf = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return ((sorted[Math.floor((sorted.length - 1) / 2)] ?? 0) + (sorted[Math.ceil((sorted.length - 1) / 2)] ?? 0)) / 2;
+};
+
+/**
+ * An instrument that is off by the same factor in every tank of one night is the likelier fault than three tanks that
+ * moved together. Needs three tanks; the common part must be over 8 % (0.2 in pH) and three times their scatter
+ * (median absolute deviation). Thresholds are our own.
+ */
+export function sharedFaults(readings: readonly NightReading[]): SharedFault[] {
+  const groups = new Map<string, NightReading[]>();
+  for (const r of readings) {
+    const key = `${r.instrumentId} ${r.parameter}`;
+    groups.set(key, [...(groups.get(key) ?? []), r]);
+  }
+  return [...groups.values()].flatMap((group): SharedFault[] => {
+    const [first] = group;
+    const tankCount = new Set(group.map((r) => r.tankId)).size;
+    if (!first || tankCount < 3) return [];
+    const ph = first.parameter === 'ph' || first.parameter === 'tempC';
+    const usable = group.filter((r) => ph || r.expected.mean > 0);
+    const offs = usable.map((r) =>
+      ph ? middle(r.reading) - r.expected.mean : Math.log(Math.max(1e-9, middle(r.reading)) / r.expected.mean),
+    );
+    const off = middleOf(offs);
+    const scatter = middleOf(offs.map((o) => Math.abs(o - off)));
+    if (Math.abs(off) < (first.parameter === 'tempC' ? 1 : ph ? 0.2 : Math.log(1.08)) || Math.abs(off) < 3 * scatter)
+      return [];
+    const offValue = ph ? off : Math.exp(off);
+    const said = ph
+      ? `${Math.abs(off).toFixed(1)} ${off > 0 ? 'higher' : 'lower'}`
+      : `${Math.abs(Math.round((offValue - 1) * 100))} % ${off > 0 ? 'higher' : 'lower'}`;
+    return [
+      {
+        instrumentId: first.instrumentId,
+        parameter: first.parameter,
+        tankCount,
+        offValue,
+        text: `All ${tankCount} tanks tested with it tonight read ${said} than expected: likelier the instrument than the tanks. Check it in a standard before believing them.`,
+      },
+    ];
+  });
+}

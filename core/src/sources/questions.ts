@@ -1,0 +1,162 @@
+import {
+  gapBetween,
+  highEnd,
+  intervalText,
+  likelyMend,
+  lowEnd,
+  middle,
+  plausibility,
+  type Fan,
+  type Interval,
+  type Parameter,
+  type ParameterId,
+} from '#core/readings';
+import { freeCo2, leastConductivity, oxygenSaturation } from '#core/water';
+import { analysisReport, type Analysis } from './analysis';
+
+export interface WaterQuestion {
+  kind: 'impossible' | 'improbable' | 'contradiction' | 'unexpected';
+  parameters: ParameterId[];
+  why: string;
+  mend?: string;
+}
+/** What is known of the tank, where these are readings of a tank. */
+export interface Known {
+  last?: Analysis;
+  /** What the tank's own model expects today. */
+  expected?: Partial<Record<ParameterId, Fan>>;
+}
+
+/**
+ * What a careful reader would ask about a set of readings before believing it: what water cannot be, what tanks hardly
+ * are, what this tank was not expected to be, and what cannot be true together (hardness against conductivity, pH
+ * against KH and CO2, GH against Ca and Mg, oxygen against temperature). Nothing is refused here: the keeper may insist.
+ * @example waterQuestions({ readings: { ghDegrees: { lo: 12, hi: 12 }, ec25UsPerCm: { lo: 90, hi: 90 } }, catalogue }) // one contradiction
+ */
+export function waterQuestions({
+  readings,
+  catalogue,
+  known = {},
+}: {
+  readings: Analysis;
+  catalogue: readonly Parameter[];
+  known?: Known;
+}): WaterQuestion[] {
+  const alone = catalogue.flatMap((parameter) => {
+    const reading = readings[parameter.id];
+    return reading ? ownQuestions(parameter, reading, known) : [];
+  });
+  return [...alone, ...togetherQuestions(readings)];
+}
+
+function ownQuestions(parameter: Parameter, reading: Interval, { last, expected }: Known): WaterQuestion[] {
+  const { possible, id, label, unit } = parameter;
+  if (lowEnd(reading) > possible.hi || highEnd(reading) < possible.lo) {
+    const mend = likelyMend({ parameter, value: middle(reading) });
+    const why = `${label} can only be ${possible.lo} to ${possible.hi}${unit === '' ? '' : ` ${unit}`}`;
+    return [{ kind: 'impossible', parameters: [id], why, ...(mend === undefined ? {} : { mend }) }];
+  }
+  const fan = expected?.[id];
+  const asked = plausibility({ parameter, reading, last: fan ? undefined : last?.[id] });
+  if (asked.kind === 'question')
+    return [
+      {
+        kind: 'improbable',
+        parameters: [id],
+        why: asked.why,
+        ...(asked.mend === undefined ? {} : { mend: asked.mend }),
+      },
+    ];
+  if (!fan) return [];
+  // Beyond three times the half width of the 80 % span: once in some ten thousand ordinary readings.
+  const room = 2 * ((fan.hi80 - fan.lo80) / 2);
+  const gap = gapBetween({ from: { lo: fan.lo80 - room, hi: fan.hi80 + room }, to: reading });
+  if (gap === 0) return [];
+  return [
+    {
+      kind: 'unexpected',
+      parameters: [id],
+      why: `${label} was expected at ${intervalText({ lo: fan.lo80, hi: fan.hi80 }, parameter.decimalsCount)}; ${intervalText(reading, parameter.decimalsCount)} is far from it`,
+    },
+  ];
+}
+
+function togetherQuestions(readings: Analysis): WaterQuestion[] {
+  const report = analysisReport(readings);
+  const broken = report.checks
+    .filter((c) => !c.holds)
+    .map((c): WaterQuestion => ({
+      kind: 'contradiction',
+      parameters: [...c.parameters],
+      why: `${c.why}: one of them is off`,
+    }));
+  return [...broken, ...partHardness(readings), ...phQuestions(readings), ...oxygenQuestions(readings)];
+}
+
+/** GH or KH alone implies a least conductivity too: the other may be nothing. */
+function partHardness({ ghDegrees, khDegrees, ec25UsPerCm }: Analysis): WaterQuestion[] {
+  if (!ec25UsPerCm || (ghDegrees && khDegrees) || (!ghDegrees && !khDegrees)) return [];
+  const [gh, kh] = [ghDegrees?.lo ?? 0, khDegrees?.lo ?? 0];
+  const least = leastConductivity({ ghDegrees: Math.min(60, gh), khDegrees: Math.min(60, kh) });
+  if (!least.ok || highEnd(ec25UsPerCm) >= least.value.ec25UsPerCm) return [];
+  const word = ghDegrees ? 'GH' : 'KH';
+  return [
+    {
+      kind: 'contradiction',
+      parameters: [ghDegrees ? 'ghDegrees' : 'khDegrees', 'ec25UsPerCm'],
+      why: `${word} ${Number((ghDegrees ? gh : kh).toPrecision(3))} cannot give ${Math.round(middle(ec25UsPerCm))} µS/cm; it takes at least about ${Math.round(least.value.ec25UsPerCm)}: one of the two is off`,
+    },
+  ];
+}
+
+/** CO2 that pH and KH imply: over 100 mg/L nothing would live, under 0.1 no air would leave it so. */
+function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): WaterQuestion[] {
+  if (!ph || !khDegrees || ph.lo === null || ph.hi === null || khDegrees.hi === null) return [];
+  const degreesC = tempC ? Math.min(40, Math.max(0, middle(tempC))) : 24;
+  const implied = (phValue: number, kh: number): number | null => {
+    if (kh < 0.5 || phValue < 5 || phValue > 9.5) return null;
+    const found = freeCo2({ ph: phValue, khDegrees: Math.min(kh, 60), tempC: degreesC });
+    return found.ok ? found.value.value.co2MgPerL : null;
+  };
+  const least = implied(ph.hi, khDegrees.lo ?? 0);
+  const most = implied(ph.lo, khDegrees.hi);
+  const figure = (n: number): string => String(Number(n.toPrecision(2)));
+  if (least !== null && least > 100)
+    return [
+      {
+        kind: 'contradiction',
+        parameters: ['ph', 'khDegrees'],
+        why: `pH and KH together imply at least ${figure(least)} mg/L of CO2, which no animal bears: one of them is off, or something else than carbonate holds the pH`,
+      },
+    ];
+  if (most !== null && most < 0.15)
+    return [
+      {
+        kind: 'contradiction',
+        parameters: ['ph', 'khDegrees'],
+        why: `pH and KH together imply under ${figure(most)} mg/L of CO2, less than air gives: one of them is off, or plants were in full light`,
+      },
+    ];
+  if (co2MgPerL && least !== null && most !== null && (lowEnd(co2MgPerL) > 3 * most || highEnd(co2MgPerL) < least / 3))
+    return [
+      {
+        kind: 'contradiction',
+        parameters: ['ph', 'khDegrees', 'co2MgPerL'],
+        why: `pH and KH imply ${figure(least)} to ${figure(most)} mg/L of CO2; the reading is more than three times away`,
+      },
+    ];
+  return [];
+}
+
+function oxygenQuestions({ o2MgPerL, tempC }: Analysis): WaterQuestion[] {
+  if (!o2MgPerL || !tempC) return [];
+  const full = oxygenSaturation({ tempC: Math.min(40, Math.max(0, middle(tempC))) });
+  if (!full.ok || lowEnd(o2MgPerL) <= 1.6 * full.value.o2MgPerL) return [];
+  return [
+    {
+      kind: 'contradiction',
+      parameters: ['o2MgPerL', 'tempC'],
+      why: `water at ${Math.round(middle(tempC))} °C holds ${full.value.o2MgPerL.toFixed(1)} mg/L of oxygen; more than 1.6 times that is hardly ever so`,
+    },
+  ];
+}
