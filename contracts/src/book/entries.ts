@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { factPayload, unitPayload } from './facts';
+import { calibrationPayload, instrumentPayload, seenPayload } from './readings';
 import { setUpPayload, sourcePayload } from './set-up';
 import {
   acclimationPayload,
@@ -41,6 +42,10 @@ export const readingValue = v.strictObject({
   /** The pen's factor, where a conductivity was read as ppm; left out where nobody knows. */
   penFactor: v.optional(within(0.4, 1)),
   kit: v.optional(v.strictObject({ name: textUpTo(60), version: v.pipe(within(1, 10000), v.integer()) })),
+  /** The keeper's own kit or pen it was read with. */
+  instrumentId: v.optional(uuid),
+  /** What spoke against the instrument when it was used, in its own words. */
+  doubt: v.optional(textUpTo(200)),
   /** The keeper was asked about an unlikely value and kept it. */
   insisted: v.optional(v.boolean()),
 });
@@ -140,6 +145,9 @@ export const kinds = [
   'own-kind',
   'supply',
   'supply-log',
+  'seen',
+  'instrument',
+  'calibration',
 ] as const;
 export type Kind = (typeof kinds)[number];
 
@@ -165,6 +173,9 @@ export const newEntry = v.variant('kind', [
   v.strictObject({ ...head('own-kind'), payload: ownKindPayload }),
   v.strictObject({ ...head('supply'), payload: supplyPayload }),
   v.strictObject({ ...head('supply-log'), payload: supplyLogPayload }),
+  v.strictObject({ ...head('seen'), payload: seenPayload }),
+  v.strictObject({ ...head('instrument'), payload: instrumentPayload }),
+  v.strictObject({ ...head('calibration'), payload: calibrationPayload }),
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
 /** An entry as its kind reads it back: defaults filled in. */

@@ -67,3 +67,11 @@ export {
   type SupplyPayload,
   type TrimPayload,
 } from './stock';
+export {
+  calibrationPayload,
+  instrumentPayload,
+  seenPayload,
+  type CalibrationPayload,
+  type InstrumentPayload,
+  type SeenPayload,
+} from './readings';

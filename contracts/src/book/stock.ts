@@ -80,9 +80,10 @@ export const trimPayload = v.strictObject({ kindId, workMinutes: v.optional(with
 export const dosePayload = v.strictObject({
   product: textUpTo(80),
   amountMl: within(0, 100000),
-  no3MgPerL: within(0, 1000),
-  po4MgPerL: within(0, 1000),
-  kMgPerL: within(0, 1000),
+  /** What it added to the water, as far as the label was known when it was written; 0 where nobody worked it out. */
+  no3MgPerL: v.optional(within(0, 1000), 0),
+  po4MgPerL: v.optional(within(0, 1000), 0),
+  kMgPerL: v.optional(within(0, 1000), 0),
 });
 
 const end = v.nullable(finiteNumber);

@@ -11,7 +11,7 @@ import {
   waterOf,
 } from '#contracts/shapes';
 import { bookEntry, setUpPayload } from '#contracts/book';
-import { tonightTank } from '#contracts/tonight';
+import { plannedTest, tonightTank } from '#contracts/tonight';
 
 export const datedReading = v.object({
   ...interval.entries,
@@ -48,6 +48,22 @@ export const datedChange = v.object({
   how: v.string(),
   water: waterOf,
 });
+const fan = v.object({ mean: v.number(), lo80: v.number(), hi80: v.number() });
+/** What the build-up model says of one parameter tonight. Days are days from now. */
+export const outlook = v.object({
+  parameter: parameterId,
+  level: fan,
+  productionPerDay: fan,
+  routine: v.nullable(v.object({ everyDays: v.number(), changeFraction: v.number(), sourceValue: v.number() })),
+  settles: v.nullable(v.object({ peak: fan, trough: fan })),
+  forecast: v.array(v.object({ day: v.number(), ...fan.entries })),
+  leaves: v.nullable(
+    v.object({ side: v.picklist(['above', 'below']), lo: v.number(), hi: v.nullable(v.number()), text: v.string() }),
+  ),
+  /** How the last reading changed what was believed. */
+  mind: v.nullable(v.string()),
+  ratchet: v.nullable(v.string()),
+});
 export const folio = v.object({
   nowAt: instant,
   nightOn: day,
@@ -62,7 +78,10 @@ export const folio = v.object({
   /** Movement by changes in the last 24 hours, by parameter. */
   movedToday: waterOf,
   entries: v.array(bookEntry),
+  outlooks: v.array(outlook),
+  plan: v.object({ state: v.string(), why: v.string(), tests: v.array(plannedTest) }),
 });
+export type FolioOutlook = v.InferOutput<typeof outlook>;
 export type Folio = v.InferOutput<typeof folio>;
 export type ParameterLine = v.InferOutput<typeof parameterLine>;
 export type FolioReading = v.InferOutput<typeof datedReading>;

@@ -24,6 +24,21 @@ export const stockAlarm = v.object({
   severity: v.picklist(['act', 'watch', 'note']),
   text: v.string(),
 });
+export const slowFinding = v.object({
+  id: v.string(),
+  severity: v.picklist(['act', 'watch']),
+  title: v.string(),
+  evidence: v.array(v.string()),
+  parameters: v.array(parameterId),
+  nextStep: v.string(),
+  grade: v.string(),
+});
+export const plannedTest = v.object({
+  parameter: parameterId,
+  dueInDays: v.number(),
+  tellsFraction: v.number(),
+  why: v.string(),
+});
 export const tonightTank = v.object({
   tankId: uuid,
   name: v.string(),
@@ -43,6 +58,14 @@ export const tonightTank = v.object({
   isNew: v.array(newThing),
   timers: v.array(runningTimer),
   alarms: v.array(stockAlarm),
+  /** Harm that comes slowly, each with its evidence. */
+  findings: v.array(slowFinding),
+  /** What should be tested tonight, and why. */
+  tests: v.object({ state: v.string(), why: v.string(), due: v.array(plannedTest) }),
+  /** Parameters that will leave their band within the horizon, and when. */
+  leaves: v.array(v.object({ parameter: parameterId, side: v.picklist(['above', 'below']), text: v.string() })),
+  /** The change of the last day, until somebody has said what was seen after it. */
+  watch: v.nullable(v.object({ changeEntryId: uuid, atEpochMs: v.number(), said: v.boolean() })),
 });
 export const tonight = v.object({ nowAt: instant, nightOn: day, house: v.string(), tanks: v.array(tonightTank) });
 export type Tonight = v.InferOutput<typeof tonight>;

@@ -54,3 +54,4 @@ export {
   type NightReading,
   type SharedFault,
 } from './instruments';
+export { normalTailFraction } from './normal';

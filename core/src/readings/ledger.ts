@@ -292,7 +292,7 @@ const change: Rule = (state, at) => {
   const water: { tempC?: number } = {};
   for (; i < state.words.length;) {
     const word = state.words[i]?.plain ?? '';
-    if (['with', 'of', 'in', 'from'].includes(word)) i += 1;
+    if ('with from of in'.split(' ').includes(word)) i += 1;
     else if (['poured', 'pour', 'dripped', 'drip'].includes(word)) {
       how = word.startsWith('drip') ? 'dripped' : 'poured';
       i += 1;

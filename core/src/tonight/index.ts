@@ -12,3 +12,16 @@ export {
   type TankVerdict,
   type VerdictInput,
 } from './verdict';
+export {
+  eventsOf,
+  horizonDays,
+  leavesText,
+  mindText,
+  outlookOf,
+  routineAhead,
+  type Outlook,
+  type OutlookInput,
+} from './outlook';
+export { slowHarm, type SlowFinding, type SlowHarmInput } from './slow-harm';
+export { testPlan, undecidedFraction, type PlannedTest, type TestPlan, type TestPlanInput } from './test-plan';
+export { withOutlooks } from './with-outlooks';

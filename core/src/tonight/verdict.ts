@@ -306,7 +306,8 @@ function toxicSpan(
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function decided(lines: ParameterVerdict[], catalogue: readonly Parameter[]): Omit<TankVerdict, 'lines'> {
+/** The line that decides, and the one next step. */
+export function decided(lines: ParameterVerdict[], catalogue: readonly Parameter[]): Omit<TankVerdict, 'lines'> {
   const label = (line: ParameterVerdict): string =>
     parameterOf(catalogue, line.parameter)?.label.toLowerCase() ?? line.parameter;
   const as = (line: ParameterVerdict, state: TankStateId, nextStep: NextStep): Omit<TankVerdict, 'lines'> => ({
@@ -372,5 +373,16 @@ function stepFor(line: ParameterVerdict, label: string): NextStep {
     return { kind: 'change-now', text: 'Change water now, matched and free of chlorine; waiting is the greater harm.' };
   if (line.parameter === 'tempC')
     return { kind: 'look', text: 'Check the heater and a second thermometer; bring it back slowly.' };
+  // Nothing is chased that the kit could not see corrected.
+  if (correctionUnseen(line))
+    return { kind: 'test', text: `Test ${label} again: the correction would be smaller than the kit’s step.` };
   return { kind: 'change', text: `Plan a change against ${label}, in steps these animals bear.` };
+}
+
+/** Whether what is over the limit is less than one step of what it was read with. */
+function correctionUnseen({ latest, band }: ParameterVerdict): boolean {
+  if (latest?.lo == null || latest.hi === null || !band) return false;
+  const beyond =
+    band.hi !== null && latest.lo > band.hi ? latest.lo - band.hi : band.lo !== null ? band.lo - latest.hi : 0;
+  return beyond >= 0 && beyond < 0.25 * (latest.hi - latest.lo);
 }

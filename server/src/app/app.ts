@@ -12,7 +12,7 @@ import { changePreferences, houseView } from '../house';
 import { sourceHistory, sourceList } from '../sources';
 import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
-import { tonightSheet } from '../tonight';
+import { Prospects, tonightSheet } from '../tonight';
 import { openApi } from './openapi';
 import { badRequest, notFound, parsed, problemHandler } from './problems';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
@@ -43,6 +43,7 @@ export function createApp({ deps, logger, version, hosts, webRoot }: AppOptions)
 
 function apiRouter(deps: BookDeps, version: string): Router {
   const router = Router();
+  const prospects = new Prospects(deps.db);
   router.use((_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
@@ -62,7 +63,7 @@ function apiRouter(deps: BookDeps, version: string): Router {
     '/tonight',
     async (_request, response) =>
       void response.json(
-        await tonightSheet({ ...deps, alarmsOf: (tanks, nowEpochMs) => alarmsOf(deps, tanks, nowEpochMs) }),
+        await tonightSheet({ ...deps, prospects, alarmsOf: (tanks, nowEpochMs) => alarmsOf(deps, tanks, nowEpochMs) }),
       ),
   );
   router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
@@ -84,12 +85,14 @@ function apiRouter(deps: BookDeps, version: string): Router {
     const { tankId } = parsed(routes.folio.params, request.params);
     const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
     if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
-    response.json(await tankFolio(deps, { tankId, days }));
+    response.json(await tankFolio({ ...deps, prospects }, { tankId, days }));
   });
   router.get(
     '/tanks/:tankId/working/:parameter',
     async (request, response) =>
-      void response.json(await verdictWorking(deps, parsed(routes.verdictWorking.params, request.params))),
+      void response.json(
+        await verdictWorking({ ...deps, prospects }, parsed(routes.verdictWorking.params, request.params)),
+      ),
   );
   router.use(bookRouter(deps));
   router.use((_request, _response, next) => {

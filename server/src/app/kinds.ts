@@ -1,5 +1,5 @@
 import { KindRegistry, lookedKind, noteKind, registered, strikeKind, type BookDeps } from '../book';
-import { checkReadings, readingsKind } from '../readings';
+import { calibrationKind, checkInstrument, checkReadings, instrumentKind, readingsKind, seenKind } from '../readings';
 import { checkUnit, sourceKind, unitKind } from '../sources';
 import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
 import { supplyKind, supplyLogKind } from '../supplies';
@@ -31,11 +31,15 @@ export const kinds = new KindRegistry([
   registered(stockKinds.ownKind),
   registered(supplyKind),
   registered(supplyLogKind),
+  registered(instrumentKind),
+  registered(calibrationKind),
+  registered(seenKind),
 ]);
 
 export const checks: BookDeps['checks'] = {
   'set-up': checkSetUp,
   readings: checkReadings,
+  instrument: checkInstrument,
   change: checkChange,
   unit: checkUnit,
   stock: checkStock,

@@ -48,7 +48,7 @@ export type Newest = Record<string, NewestItem[]>;
 /** One identity for anything entries attach to. A projection: rebuilt from the book. */
 export const subjects = pgTable('subjects', {
   id: uuid().primaryKey(),
-  kind: text({ enum: ['tank', 'source', 'own-kind', 'supply'] }).notNull(),
+  kind: text({ enum: ['tank', 'source', 'own-kind', 'supply', 'instrument'] }).notNull(),
   name: text().notNull(),
   startedOn: date({ mode: 'string' }).notNull(),
   state: jsonb()

@@ -69,6 +69,9 @@ export const diaryKinds = [
   'own-kind',
   'supply',
   'supply-log',
+  'seen',
+  'instrument',
+  'calibration',
 ] as const satisfies readonly Kind[];
 export type DiaryKindName = (typeof diaryKinds)[number];
 

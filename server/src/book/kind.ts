@@ -22,7 +22,7 @@ export interface NewestPatch {
 }
 
 /** What entries attach to: tanks, waters, the keeper's own kinds, supplies. */
-export type SubjectKind = 'tank' | 'source' | 'own-kind' | 'supply';
+export type SubjectKind = 'tank' | 'source' | 'own-kind' | 'supply' | 'instrument';
 export interface SubjectSeed {
   kind: SubjectKind;
   name: string;

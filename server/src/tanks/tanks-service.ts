@@ -1,5 +1,6 @@
-import { recorder, type Working } from '#core/explain';
+import { recorder, type Recorder, type Working } from '#core/explain';
 import { middle, type ParameterId, type Water } from '#core/readings';
+import { leavesText, mindText, type Outlook } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Folio } from '#contracts/tanks';
 import type { BookDeps } from '../book';
@@ -12,15 +13,20 @@ import {
   readHistory,
   readNewest,
   readTanks,
+  foreseenVerdict,
+  noProspect,
   tankLine,
   verdictOf,
+  type Prospects,
 } from '../tonight';
 
 const dayMs = 86_400_000;
 const entriesShownCount = 12;
 
 /** One tank, whole: verdict per parameter, its history, its changes and its last entries. */
-export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: string; days: number }): Promise<Folio> {
+type FolioDeps = BookDeps & { prospects: Prospects };
+
+export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: string; days: number }): Promise<Folio> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const sinceEpochMs = nowEpochMs - days * dayMs;
   const tankIds = [tankId];
@@ -33,13 +39,14 @@ export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: stri
   ]);
   const [tank] = tanks;
   if (!tank) throw notFound('tank');
-  const verdict = verdictOf({ tank, nowEpochMs });
+  const prospect = (await deps.prospects.of([tank], nowEpochMs)).get(tankId) ?? noProspect;
+  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
   const byParameter: Folio['history'] = {};
   for (const row of history) (byParameter[row.parameter] ??= []).push(dated(row));
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     nightOn: deps.house.nightOnAt(nowEpochMs),
-    tank: tankLine({ tank, verdict, house: deps.house, nowEpochMs }),
+    tank: tankLine({ tank, prospect, house: deps.house, nowEpochMs }),
     setUp: tank.payload,
     netVolumeL: tank.net_volume_l,
     setUpEntryId: tank.setup_entry_id,
@@ -69,7 +76,74 @@ export async function tankFolio(deps: BookDeps, { tankId, days }: { tankId: stri
     })),
     movedToday: movedSince({ changes, levels: byParameter, sinceEpochMs: nowEpochMs - dayMs }),
     entries: page.entries,
+    outlooks: prospect.outlooks.map((o) => outlookView(o)),
+    plan: prospect.plan,
   };
+}
+
+/** The model's part of a folio, with its sentences. */
+function outlookView(outlook: Outlook): Folio['outlooks'][number] {
+  const parameter = shippedAlmanac.parameters.find((p) => p.id === outlook.parameter);
+  const { leaves, lastReading, ratchet, ...figures } = outlook;
+  return {
+    ...figures,
+    forecast: [...figures.forecast],
+    leaves: leaves && { ...leaves, text: leavesText(leaves) },
+    mind: lastReading && parameter ? mindText(parameter, lastReading) : null,
+    ratchet: ratchet && ratchet.text,
+  };
+}
+
+/** The build-up estimate in the margin: what it is, where it goes, and where not to trust it. */
+function outlookWorking({ level, productionPerDay, routine, settles, leaves }: Outlook, note: Recorder): void {
+  const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
+    `${lo80.toPrecision(3)} to ${hi80.toPrecision(3)}`;
+  note.fact({
+    id: 'level',
+    label: 'Level tonight, estimated (four times in five)',
+    value: span(level),
+    unit: '',
+    origin: 'estimated',
+  });
+  note.fact({
+    id: 'production',
+    label: 'Production a week, estimated',
+    value: span({ lo80: productionPerDay.lo80 * 7, hi80: productionPerDay.hi80 * 7 }),
+    unit: '',
+    origin: 'estimated',
+  });
+  if (routine && settles) {
+    note.fact({
+      id: 'routine',
+      label: 'Routine, from the last changes',
+      value: `${Math.round(routine.changeFraction * 100)} % every ${routine.everyDays.toFixed(0)} days`,
+      unit: '',
+      origin: 'estimated',
+    });
+    const term = {
+      source: routine.sourceValue,
+      productionPerDay: productionPerDay.mean,
+      days: routine.everyDays,
+      share: routine.changeFraction,
+    };
+    note.step({
+      id: 'settles',
+      label: 'Where the routine settles before each change',
+      formula: 'source + production × days / share',
+      terms: term,
+      unit: '',
+      by: (t) => t.source + (t.productionPerDay * t.days) / t.share,
+    });
+  }
+  note.assume(
+    'Readings are spans, changes are known jumps, and a reading may be wrong (a state-space model, fitted to this tank).',
+  );
+  note.limit(
+    leaves
+      ? 'The days hold while stock, feeding and routine stay as they are.'
+      : 'The forecast holds while stock, feeding and routine stay as they are.',
+  );
+  note.source('kalman-1960', 'durbin-koopman-2012');
 }
 
 /** How far the changes of the last 24 hours have moved each parameter: f × |source − level before|, from the last reading. */
@@ -93,7 +167,7 @@ function movedSince({
 
 /** How the verdict on one parameter was reached: the same code with its recorder on. */
 export async function verdictWorking(
-  deps: BookDeps,
+  deps: FolioDeps,
   { tankId, parameter }: { tankId: string; parameter: ParameterId },
 ): Promise<Working> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
@@ -115,9 +189,13 @@ export async function verdictWorking(
         entryId: row.entry_id,
         atEpochMs: row.at_ms,
       });
-  const verdict = verdictOf({ tank, nowEpochMs, note, only: parameter });
+  verdictOf({ tank, nowEpochMs, note, only: parameter });
+  const prospect = (await deps.prospects.of([tank], nowEpochMs)).get(tankId) ?? noProspect;
+  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
   const line = verdict.lines.find((l) => l.parameter === parameter);
   if (line) note.assume(`Verdict: ${line.reason}`);
+  const outlook = prospect.outlooks.find((o) => o.parameter === parameter);
+  if (outlook) outlookWorking(outlook, note);
   if (line?.band?.note) note.limit(line.band.note);
   const { value: _value, ...working } = note.explained(null);
   return working;

@@ -1,11 +1,4 @@
-export {
-  bandsOf,
-  dated,
-  everyParameter,
-  latestWater,
-  tankLine,
-  tonightSheet,
-  verdictOf,
-  type TonightDeps,
-} from './tonight-service';
+export { bandsOf, dated, everyParameter, latestWater, verdictOf } from './judging';
+export { noProspect, Prospects, type Prospect } from './prospects';
+export { foreseenVerdict, tankLine, tonightSheet, type TonightDeps } from './tonight-service';
 export { readChanges, readHistory, readNewest, readTanks, type ReadingRow, type TankRow } from './tonight-repo';

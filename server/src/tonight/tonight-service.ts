@@ -1,19 +1,19 @@
-import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
-import type { Recorder } from '#core/explain';
-import type { DatedReading, ParameterId, Water } from '#core/readings';
 import { leftoverDue } from '#core/stock';
-import { nightOn, tankVerdict, type TankHistory, type TankVerdict } from '#core/tonight';
+import { leavesText, nightOn, withOutlooks, type TankVerdict } from '#core/tonight';
 import { foods } from '#almanac/kinds';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
-import { readTanks, type ReadingRow, type TankRow } from './tonight-repo';
+import { verdictOf } from './judging';
+import { noProspect, type Prospect, type Prospects } from './prospects';
+import { readTanks, type TankRow } from './tonight-repo';
 
 export interface TonightDeps {
   db: Db;
   house: HouseContext;
   /** What the animals of these tanks say; the composition root hands it in, so that this slice knows no stock. */
+  prospects: Prospects;
   alarmsOf: (tanks: readonly TankRow[], nowEpochMs: number) => Promise<Map<string, TonightTank['alarms']>>;
 }
 const dayMs = 86_400_000;
@@ -21,115 +21,20 @@ const dayMs = 86_400_000;
 const alarming = ({ newest }: TankRow, nowEpochMs: number): boolean =>
   (newest['alarming'] ?? []).some(([atEpochMs]) => nowEpochMs - atEpochMs < 14 * dayMs);
 
-const practiceOf = (id: string): Practice =>
-  shippedAlmanac.practices.find((p) => p.id === id) ?? {
-    id,
-    version: 0,
-    livestock: '',
-    name: id,
-    reason: '',
-    bands: [],
-  };
-
-/** The bands for a tank: safety lines, its practice's, and the keeper's own on top, graded as the keeper's choice. */
-export function bandsOf(tank: TankRow): BandLine[] {
-  const overrides = tank.payload.overrides.map((o): BandLine => ({
-    parameter: o.parameter,
-    lo: o.lo,
-    hi: o.hi,
-    grade: 'single-observation',
-    sourceIds: [],
-    note: o.reason,
-  }));
-  return bandsInForce({ practice: practiceOf(tank.payload.practiceId), safety: shippedAlmanac.safety, overrides });
-}
-
-export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({
-  lo: row.lo,
-  hi: row.hi,
-  atEpochMs: row.at_ms,
-  entryId: row.entry_id,
-  text: row.text,
-  insisted: row.insisted,
-});
-
-/** The newest reading of each parameter, as it rides with the tank. */
-export function latestWater({ newest }: TankRow): Partial<Record<ParameterId, DatedReading>> {
-  const water: Partial<Record<ParameterId, DatedReading>> = {};
-  for (const [key, [latest]] of Object.entries(newest)) {
-    const [kind, parameter] = key.split(':');
-    if (kind === 'reading' && latest)
-      water[parameter as ParameterId] = {
-        atEpochMs: latest[0],
-        lo: latest[2] as number | null,
-        hi: latest[3] as number | null,
-      };
-  }
-  return water;
-}
-
-/** The newest few that are kept with each tank, as the core wants them. */
-function historyOf({ newest }: TankRow): TankHistory {
-  const readings: Partial<Record<ParameterId, DatedReading[]>> = {};
-  for (const [key, items] of Object.entries(newest)) {
-    const [kind, parameter] = key.split(':');
-    if (kind === 'reading')
-      readings[parameter as ParameterId] = items.map(([atEpochMs, , lo, hi]) => ({
-        atEpochMs,
-        lo: lo as number | null,
-        hi: hi as number | null,
-      }));
-  }
-  return {
-    readings,
-    changes: (newest['change'] ?? []).map(([atEpochMs, , changeFraction, source]) => ({
-      atEpochMs,
-      changeFraction: changeFraction as number,
-      source: source as Water,
-    })),
-  };
-}
-
-export function verdictOf({
-  tank,
-  nowEpochMs,
-  note,
-  only,
-}: {
-  tank: TankRow;
-  nowEpochMs: number;
-  note?: Recorder;
-  only?: ParameterId;
-}): TankVerdict {
-  return tankVerdict(
-    {
-      catalogue: only ? shippedAlmanac.parameters.filter((p) => p.id === only) : shippedAlmanac.parameters,
-      bands: bandsOf(tank),
-      history: historyOf(tank),
-      thresholds: shippedAlmanac.thresholds,
-      chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL,
-      nowEpochMs,
-      resting: tank.payload.purpose === 'resting',
-    },
-    note,
-  );
-}
-
-export const everyParameter: readonly ParameterId[] = shippedAlmanac.parameters.map((p) => p.id);
-
 /**
  * Every tank of the house with its verdict. One query, whatever the number of tanks or years; one more where animals
  * of some tank may be in trouble.
  */
-export async function tonightSheet({ db, house, alarmsOf }: TonightDeps): Promise<Tonight> {
+export async function tonightSheet({ db, house, alarmsOf, prospects }: TonightDeps): Promise<Tonight> {
   const nowEpochMs = house.clock.nowEpochMs();
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
   const alarms = await alarmsOf(
     tanks.filter((tank) => alarming(tank, nowEpochMs)),
     nowEpochMs,
   );
+  const foreseen = await prospects.of(tanks, nowEpochMs);
   const rows = tanks.map((tank) => ({
-    ...tankLine({ tank, verdict: verdictOf({ tank, nowEpochMs }), house, nowEpochMs }),
+    ...tankLine({ tank, prospect: foreseen.get(tank.id) ?? noProspect, house, nowEpochMs }),
     alarms: alarms.get(tank.id) ?? [],
   }));
   return {
@@ -142,15 +47,16 @@ export async function tonightSheet({ db, house, alarmsOf }: TonightDeps): Promis
 
 export function tankLine({
   tank,
-  verdict,
+  prospect,
   house,
   nowEpochMs,
 }: {
   tank: TankRow;
-  verdict: TankVerdict;
+  prospect: Prospect;
   house: HouseContext;
   nowEpochMs: number;
 }): TonightTank {
+  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
   const { looked, mark } = tank.state;
   const lastDone = (['looked', 'change', 'readings', 'note', 'stock', 'fed'] as const).flatMap((kind) => {
     const done = tank.state[kind];
@@ -178,6 +84,41 @@ export function tankLine({
     isNew: newThings(tank, nowEpochMs),
     timers: timersOf(tank, nowEpochMs),
     alarms: [],
+    findings: prospect.findings,
+    tests: {
+      state: prospect.plan.state,
+      why: prospect.plan.why,
+      due: prospect.plan.tests.filter((t) => t.dueInDays <= 0),
+    },
+    leaves: prospect.outlooks.flatMap((o) =>
+      o.leaves ? [{ parameter: o.parameter, side: o.leaves.side, text: leavesText(o.leaves) }] : [],
+    ),
+    watch: watchOf(tank, nowEpochMs),
+  };
+}
+
+/** The verdict on tonight's readings with the model's word laid over it. */
+export const foreseenVerdict = ({
+  tank,
+  prospect,
+  nowEpochMs,
+}: {
+  tank: TankRow;
+  prospect: Prospect;
+  nowEpochMs: number;
+}): TankVerdict =>
+  withOutlooks(verdictOf({ tank, nowEpochMs }), { outlooks: prospect.outlooks, catalogue: shippedAlmanac.parameters });
+
+/** For a day after a change the tank is watched: the change, and whether anybody has said what was seen. */
+function watchOf({ newest }: TankRow, nowEpochMs: number): TonightTank['watch'] {
+  const change = newest['change']?.[0];
+  if (!change || nowEpochMs - change[0] > 1.5 * dayMs) return null;
+  const entryId = typeof change[4] === 'string' ? change[4] : null;
+  if (entryId === null) return null;
+  return {
+    changeEntryId: entryId,
+    atEpochMs: change[0],
+    said: (newest['seen'] ?? []).some((seen) => seen[5] === entryId),
   };
 }
 

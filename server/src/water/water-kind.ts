@@ -35,7 +35,7 @@ export const changeKind: KindModule<ChangePayload> = {
       .map(({ id, sequence, subjectId, happenedAt, payload }) => ({
         subjectId,
         key: 'change',
-        item: [happenedAt.getTime(), sequence, fractions.get(id) ?? 0, payload.water],
+        item: [happenedAt.getTime(), sequence, fractions.get(id) ?? 0, payload.water, id],
         keepCount: newestCount,
       }));
   },

@@ -1,0 +1,159 @@
+import {
+  buildUp,
+  byDay,
+  crossing,
+  fittedTraits,
+  followed,
+  intervalText,
+  routineOf,
+  smoothed,
+  type BuildUpEvent,
+  type ChangedMind,
+  type Fan,
+  type FutureChange,
+  type Interval,
+  type Parameter,
+  type ParameterId,
+  type Routine,
+} from '#core/readings';
+
+const dayMs = 86_400_000;
+/** How far a forecast is drawn, and how far ahead leaving the band is announced. */
+export const horizonDays = 56;
+
+/** What the build-up model says of one parameter of a tank tonight. Days are days from now. */
+export interface Outlook {
+  parameter: ParameterId;
+  level: Fan;
+  productionPerDay: Fan;
+  routine: Routine | null;
+  settles: { peak: Fan; trough: Fan } | null;
+  forecast: readonly { day: number; mean: number; lo80: number; hi80: number }[];
+  leaves: { side: 'above' | 'below'; lo: number; hi: number | null } | null;
+  lastReading: ChangedMind | null;
+  /** Levels after the last changes, oldest first, and what they say. */
+  ratchet: { levels: readonly number[]; text: string } | null;
+}
+
+export interface OutlookInput {
+  parameter: Parameter;
+  readings: readonly (Interval & { atEpochMs: number })[];
+  changes: readonly { atEpochMs: number; changeFraction: number; sourceValue: number | null }[];
+  doses?: readonly { atEpochMs: number; addValue: number }[];
+  band: Interval | null;
+  nowEpochMs: number;
+}
+
+/** Readings and changes of one parameter as the model takes them, days before now being negative. */
+export function eventsOf({
+  readings,
+  changes,
+  doses = [],
+  nowEpochMs,
+}: Omit<OutlookInput, 'parameter' | 'band'>): BuildUpEvent[] {
+  const dayOf = (atEpochMs: number): number => (atEpochMs - nowEpochMs) / dayMs;
+  return byDay([
+    ...readings.map(({ atEpochMs, lo, hi }) => ({ atDay: dayOf(atEpochMs), reading: { lo, hi } })),
+    ...changes.map(({ atEpochMs, changeFraction, sourceValue }) => ({
+      atDay: dayOf(atEpochMs),
+      changeFraction,
+      sourceValue,
+    })),
+    ...doses.map(({ atEpochMs, addValue }) => ({ atDay: dayOf(atEpochMs), addValue })),
+  ]);
+}
+
+/** The changes to come if the routine goes on as it has: none where it has stopped for three of its rounds. */
+export function routineAhead(routine: Routine | null, lastChangeDay: number): FutureChange[] {
+  if (!routine || routine.everyDays < 0.5 || -lastChangeDay > 3 * routine.everyDays) return [];
+  const first = Math.max(0.5, lastChangeDay + routine.everyDays);
+  const count = Math.min(200, Math.floor((horizonDays - first) / routine.everyDays) + 1);
+  return Array.from({ length: Math.max(0, count) }, (_, i) => ({
+    atDay: first + i * routine.everyDays,
+    changeFraction: routine.changeFraction,
+    sourceValue: routine.sourceValue,
+  }));
+}
+
+/**
+ * Level, production, forecast and the days in which the band is left, if the present routine goes on. Null under three
+ * readings: then the prior speaks louder than the tank. pH does not mix by volume, so its changes are left out.
+ */
+export function outlookOf(input: OutlookInput): Outlook | null {
+  const { parameter, readings, band } = input;
+  if (readings.length < 3) return null;
+  const changes = parameter.mixes === 'by-chemistry' ? [] : input.changes;
+  const events = eventsOf({ ...input, changes });
+  const past = events.filter((e): e is FutureChange => 'changeFraction' in e);
+  const routine = routineOf(past);
+  const future = routineAhead(routine, past.at(-1)?.atDay ?? -Infinity);
+  const traits = fittedTraits({ parameter: parameter.id, events });
+  const track = followed({ parameter: parameter.id, events, traits });
+  // Days are counted from now, the model's horizon from its last event.
+  const sinceDays = -(events.at(-1)?.atDay ?? 0);
+  const days = Array.from({ length: horizonDays / 2 + 1 }, (_, i) => i * 2);
+  const found = buildUp({ parameter: parameter.id, events, horizonDays: days.map((d) => d + sinceDays), future });
+  const leaves = band && crossing(track, { band, future, horizonDays: horizonDays + sinceDays });
+  const [today] = found.forecast;
+  return {
+    parameter: parameter.id,
+    level: today ? { mean: today.mean, lo80: today.lo80, hi80: today.hi80 } : found.level,
+    productionPerDay: found.productionPerDay,
+    routine: future.length > 0 ? routine : null,
+    settles: future.length > 0 ? (found.settles ?? null) : null,
+    forecast: found.forecast.map(({ mean, lo80, hi80 }, i) => ({ day: days[i] ?? 0, mean, lo80, hi80 })),
+    leaves: leaves && {
+      side: leaves.side,
+      lo: Math.max(0, Math.round(leaves.lo - sinceDays)),
+      hi: leaves.hi === null ? null : Math.max(0, Math.round(leaves.hi - sinceDays)),
+    },
+    lastReading: found.lastReading ?? null,
+    ratchet: ratchetOf({ parameter, events, past, sinceDays, traits }),
+  };
+}
+
+/** The plainest check of all: does each change end higher than the last one did? */
+function ratchetOf({
+  parameter,
+  events,
+  past,
+  traits,
+}: {
+  parameter: Parameter;
+  events: readonly BuildUpEvent[];
+  past: readonly FutureChange[];
+  sinceDays: number;
+  traits: ReturnType<typeof fittedTraits>;
+}): Outlook['ratchet'] {
+  if (past.length < 4) return null;
+  const levels = smoothed({ parameter: parameter.id, events, traits })
+    .filter((_, i) => 'changeFraction' in (events[i] ?? {}))
+    .slice(-4)
+    .map((s) => s.level);
+  const means = levels.map((l) => l.mean);
+  const halfWidth = levels.reduce((sum, l) => sum + (l.hi80 - l.lo80) / 2, 0) / levels.length;
+  const rise = (means.at(-1) ?? 0) - (means[0] ?? 0);
+  const steady = Math.abs(rise) < halfWidth;
+  const monotone = means.every((m, i) => i === 0 || Math.sign(m - (means[i - 1] ?? m)) === Math.sign(rise));
+  const shown = means.map((m) => m.toFixed(parameter.decimalsCount)).join(', ');
+  const verdict =
+    steady || !monotone ? 'the routine holds it' : rise > 0 ? 'each ends higher: the routine loses' : 'each ends lower';
+  return { levels: means, text: `After the last changes: ${shown}; ${verdict}.` };
+}
+
+/** "in 9 to 16 days", or from when on where the late end does not come. */
+export function leavesText({ lo, hi }: { lo: number; hi: number | null }): string {
+  if (hi === null) return lo === 0 ? 'any day now, or not at all' : `in ${lo} days at the earliest, perhaps not at all`;
+  if (hi <= 1) return 'within a day';
+  return lo === hi ? `in ${lo} days` : `in ${lo} to ${hi} days`;
+}
+
+/** How the last reading changed what was believed, in one line. */
+export function mindText(parameter: Parameter, { expected, reading, movedValue, oddFraction }: ChangedMind): string {
+  const digits = parameter.decimalsCount;
+  const was = `Expected ${intervalText({ lo: expected.lo80, hi: expected.hi80 }, digits)}, read ${intervalText(reading, digits)}`;
+  if (oddFraction > 0.5) return `${was}: so odd that it is hardly believed; a second test would settle it.`;
+  const half = (expected.hi80 - expected.lo80) / 2;
+  if (Math.abs(movedValue) < half / 3) return `${was}: it changed nothing.`;
+  return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(movedValue).toFixed(digits)}.`;
+}

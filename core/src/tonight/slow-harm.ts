@@ -1,0 +1,174 @@
+import { directionOf, theilSenLine, middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { leavesText, type Outlook } from './outlook';
+
+const dayMs = 86_400_000;
+type Dated = Interval & { atEpochMs: number };
+export interface SlowHarmInput {
+  catalogue: readonly Parameter[];
+  /** Readings of the last half year, any order. */
+  readings: Partial<Record<ParameterId, readonly Dated[]>>;
+  outlooks: readonly Outlook[];
+  /** Conductivity of what went in at the last changes, oldest first. */
+  sourceEc: readonly number[];
+  changesPerMonthCount: number;
+  nowEpochMs: number;
+}
+export interface SlowFinding {
+  id: 'old-tank' | 'tds-creep' | 'kh-decline' | 'temperature-widening' | 'silent-gap';
+  severity: 'act' | 'watch';
+  title: string;
+  evidence: string[];
+  parameters: ParameterId[];
+  nextStep: string;
+  grade: 'common-practice' | 'ours';
+}
+const windowDays = 120;
+
+interface Movement {
+  direction: 'rising' | 'falling' | 'steady' | 'unknown';
+  perWeek: number;
+  count: number;
+}
+/** Where the readings themselves have gone, changes and all: what the animals lived through. */
+function movementOf(readings: readonly Dated[] | undefined, nowEpochMs: number): Movement {
+  const recent = (readings ?? []).filter((r) => nowEpochMs - r.atEpochMs <= windowDays * dayMs);
+  const line = theilSenLine(recent.map((r) => ({ x: r.atEpochMs / dayMs, y: middle(r) })));
+  return {
+    direction: directionOf({ readings: recent, changes: [] }),
+    perWeek: (line?.value ?? 0) * 7,
+    count: recent.length,
+  };
+}
+
+const signed = (value: number, digits: number): string =>
+  `${value > 0 ? 'up' : 'down'} ${Math.abs(value).toFixed(digits)}`;
+
+/**
+ * Harm that comes slowly, while every single value is still inside its band: found from movements over four months,
+ * each with its evidence. Thresholds are ours; the patterns are common practice.
+ */
+export function slowHarm(input: SlowHarmInput): SlowFinding[] {
+  return [oldTank(input), khDecline(input), tdsCreep(input), temperatureWidening(input), silentGap(input)].flatMap(
+    (f) => (f ? [f] : []),
+  );
+}
+
+/** Nitrate up with KH and pH down: acid from nitrification uses the buffer up, and one day the pH falls. */
+function oldTank({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {
+  const [no3, kh, ph] = (['no3MgPerL', 'khDegrees', 'ph'] as const).map((p) => movementOf(readings[p], nowEpochMs));
+  if (no3?.direction !== 'rising' || kh?.direction !== 'falling' || ph?.direction === 'rising') return null;
+  const both = ph?.direction === 'falling';
+  return {
+    id: 'old-tank',
+    severity: both ? 'act' : 'watch',
+    title: 'Old-tank syndrome is setting in',
+    evidence: [
+      `Nitrate ${signed(no3.perWeek, 1)} mg/L a week over ${no3.count} readings`,
+      `KH ${signed(kh.perWeek, 2)} a week over ${kh.count}`,
+      both ? `pH ${signed(ph.perWeek, 2)} a week over ${ph.count}` : 'pH has not followed yet',
+    ],
+    parameters: ['no3MgPerL', 'khDegrees', 'ph'],
+    nextStep:
+      'Smaller changes more often, over weeks; never one large one: the animals have grown used to the old water.',
+    grade: 'common-practice',
+  };
+}
+
+function khDecline({ outlooks, readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {
+  const kh = outlooks.find((o) => o.parameter === 'khDegrees');
+  const movement = movementOf(readings.khDegrees, nowEpochMs);
+  if (!kh || movement.direction !== 'falling' || kh.level.mean < 1) return null;
+  const below = kh.forecast.find((f) => f.lo80 < 1)?.day ?? null;
+  const surely = kh.forecast.find((f) => f.hi80 < 1)?.day ?? null;
+  const perDay = -movement.perWeek / 7;
+  const atThisPace = perDay > 0 ? Math.round((kh.level.mean - 1) / perDay) : null;
+  if (below === null && (atThisPace === null || atThisPace > 180)) return null;
+  return {
+    id: 'kh-decline',
+    severity: below !== null && below <= 21 ? 'act' : 'watch',
+    title: 'The carbonate buffer is being used up',
+    evidence: [
+      `KH ${signed(movement.perWeek, 2)} a week over ${movement.count} readings, about ${kh.level.mean.toFixed(1)} tonight`,
+      below === null
+        ? `At this pace it is down to 1 in about ${String(atThisPace)} days`
+        : `Down to 1 ${leavesText({ lo: below, hi: surely })}`,
+    ],
+    parameters: ['khDegrees', 'ph'],
+    nextStep: 'Test KH again within the week; then raise it slowly, by the change water.',
+    grade: 'ours',
+  };
+}
+
+/** Conductivity that creeps up though changes go on: from the source, the minerals, the food, or what evaporates. */
+function tdsCreep({ readings, sourceEc, changesPerMonthCount, nowEpochMs }: SlowHarmInput): SlowFinding | null {
+  const [ec, gh, no3] = (['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'] as const).map((p) =>
+    movementOf(readings[p], nowEpochMs),
+  );
+  if (ec?.direction !== 'rising') return null;
+  const half = Math.floor(sourceEc.length / 2);
+  const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
+  const sourceRise = half > 1 ? mean(sourceEc.slice(half)) - mean(sourceEc.slice(0, half)) : 0;
+  const cause =
+    sourceRise > 10
+      ? `the source itself: what went in rose by about ${Math.round(sourceRise)} µS/cm`
+      : gh?.direction === 'rising'
+        ? 'minerals: GH rises with it, as from topping up with mineralised water instead of pure'
+        : no3?.direction === 'rising'
+          ? 'food: nitrate rises with it and GH does not'
+          : changesPerMonthCount < 1
+            ? 'evaporation: water goes, salts stay, and hardly any is changed'
+            : 'not clear from the tests: GH and nitrate tonight would tell minerals from food';
+  return {
+    id: 'tds-creep',
+    severity: 'watch',
+    title: 'Conductivity is creeping up',
+    evidence: [`${signed(ec.perWeek, 0)} µS/cm a week over ${ec.count} readings`, `Likeliest: ${cause}`],
+    parameters: ['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'],
+    nextStep: 'Top up with pure water; look at the source before the next change.',
+    grade: 'common-practice',
+  };
+}
+
+function temperatureWidening({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {
+  const temps = readings.tempC ?? [];
+  const between = (from: number, to: number): number[] =>
+    temps
+      .filter((t) => nowEpochMs - t.atEpochMs < from * dayMs && nowEpochMs - t.atEpochMs >= to * dayMs)
+      .map((t) => middle(t))
+      .sort((a, b) => a - b);
+  const [now, before] = [between(28, 0), between(120, 28)];
+  if (now.length < 4 || before.length < 8) return null;
+  // The middle four fifths, so that one slip of a finger widens nothing.
+  const range = (sorted: readonly number[]): number =>
+    (sorted[Math.ceil(0.9 * (sorted.length - 1))] ?? 0) - (sorted[Math.floor(0.1 * (sorted.length - 1))] ?? 0);
+  if (range(now) < 1.5 || range(now) < 2 * Math.max(0.3, range(before))) return null;
+  return {
+    id: 'temperature-widening',
+    severity: 'watch',
+    title: 'The temperature swings wider than it did',
+    evidence: [
+      `Range ${range(now).toFixed(1)} K in four weeks, ${range(before).toFixed(1)} K in the three months before`,
+    ],
+    parameters: ['tempC'],
+    nextStep: 'Look at heater and thermostat; unplug before the hand goes in.',
+    grade: 'ours',
+  };
+}
+
+/** Tests that simply stopped: nothing is drawn through the gap, and it is named once. */
+function silentGap({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {
+  const times = Object.values(readings).flatMap((list) => list.map((r) => r.atEpochMs));
+  if (times.length < 6) return null;
+  const newest = Math.max(...times);
+  const silentDays = Math.round((nowEpochMs - newest) / dayMs);
+  if (silentDays <= 45) return null;
+  return {
+    id: 'silent-gap',
+    severity: 'watch',
+    title: `No test for ${silentDays} days`,
+    evidence: ['A settled tank is tested every four to six weeks (common practice)'],
+    parameters: [],
+    nextStep: 'One test of the telling value is enough to know again.',
+    grade: 'common-practice',
+  };
+}

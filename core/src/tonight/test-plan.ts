@@ -1,0 +1,139 @@
+import { normalTailFraction, type ParameterId } from '#core/readings';
+import type { BandLine } from '#core/almanac';
+import type { Outlook } from './outlook';
+import type { ParameterVerdict } from './verdict';
+
+const dayMs = 86_400_000;
+export interface TestPlanInput {
+  /** Days since the tank was set up, since animals came or moved, since the last death, treatment, change. Null: never. */
+  tankAgeDays: number;
+  sinceArrivalDays: number | null;
+  sinceDeathDays: number | null;
+  sinceTreatmentDays: number | null;
+  changeCount: number;
+  overgrown: boolean;
+  resting: boolean;
+  bands: readonly BandLine[];
+  lines: readonly ParameterVerdict[];
+  outlooks: readonly Outlook[];
+  nowEpochMs: number;
+}
+export type TestPlanState =
+  'new' | 'after-death' | 'after-move' | 'after-treatment' | 'learning' | 'overgrown' | 'settled' | 'resting';
+export interface PlannedTest {
+  parameter: ParameterId;
+  /** Days until it is due; negative where it is overdue. */
+  dueInDays: number;
+  /** How likely the result would change what is done, 0 to 0.5. */
+  tellsFraction: number;
+  why: string;
+}
+export interface TestPlan {
+  state: TestPlanState;
+  why: string;
+  tests: PlannedTest[];
+}
+
+interface Rhythm {
+  everyDays: number;
+  parameters: readonly ParameterId[] | 'telling';
+  why: string;
+}
+/** How often by state (common practice; the telling value of a settled tank every four to six weeks, T30). */
+const rhythms: Record<Exclude<TestPlanState, 'resting'>, Rhythm> = {
+  new: {
+    everyDays: 3,
+    parameters: ['tanMgPerL', 'no2MgPerL', 'ph'],
+    why: 'The tank is young: ammonia and nitrite tell whether it can carry its animals.',
+  },
+  'after-death': {
+    everyDays: 1,
+    parameters: ['tanMgPerL', 'no2MgPerL', 'ph', 'tempC', 'no3MgPerL'],
+    why: 'Something died this week.',
+  },
+  'after-treatment': { everyDays: 3, parameters: ['tanMgPerL', 'no2MgPerL'], why: 'Treatments can harm the filter.' },
+  'after-move': {
+    everyDays: 4,
+    parameters: ['tanMgPerL', 'no2MgPerL'],
+    why: 'Animals came in: the filter has more to do.',
+  },
+  learning: {
+    everyDays: 7,
+    parameters: 'telling',
+    why: 'Its build-up is not known yet: test before and after changes.',
+  },
+  overgrown: { everyDays: 14, parameters: 'telling', why: 'Overgrown: it hides what happens and swings more.' },
+  settled: { everyDays: 35, parameters: 'telling', why: 'Settled: the telling value every month or so.' },
+};
+
+function stateOf(input: TestPlanInput): TestPlanState {
+  const lately = (days: number | null, within: number): boolean => days !== null && days <= within;
+  if (input.resting) return 'resting';
+  if (lately(input.sinceDeathDays, 4)) return 'after-death';
+  if (input.tankAgeDays < 42) return 'new';
+  if (lately(input.sinceTreatmentDays, 10)) return 'after-treatment';
+  if (lately(input.sinceArrivalDays, 14)) return 'after-move';
+  if (input.overgrown) return 'overgrown';
+  return input.outlooks.length === 0 && input.changeCount > 0 && input.tankAgeDays < 150 ? 'learning' : 'settled';
+}
+
+/** How undecided the band still is: the smaller of the chances that the level tonight is inside or outside (0 to 0.5). */
+export function undecidedFraction(outlook: Outlook | undefined, band: BandLine | undefined): number {
+  if (!outlook || !band) return 0;
+  const sd = (outlook.level.hi80 - outlook.level.lo80) / 2 / 1.2816;
+  if (sd <= 0) return 0;
+  const above = band.hi === null ? 0 : normalTailFraction((band.hi - outlook.level.mean) / sd);
+  const below = band.lo === null || band.lo <= 0 ? 0 : normalTailFraction((outlook.level.mean - band.lo) / sd);
+  const outside = Math.min(1, above + below);
+  return Math.min(outside, 1 - outside);
+}
+
+/** What hurts soonest counts double where tests are equally telling. */
+const harm: Partial<Record<ParameterId, number>> = {
+  tanMgPerL: 2,
+  no2MgPerL: 2,
+  cl2MgPerL: 2,
+  khDegrees: 1.3,
+  no3MgPerL: 1.2,
+};
+
+/**
+ * What to test next in a tank and when: by its state, and by which test would most likely change a decision.
+ * At most one test of a settled tank is due; overdue ones are named once, not nagged about.
+ */
+export function testPlan(input: TestPlanInput): TestPlan {
+  const state = stateOf(input);
+  if (state === 'resting') return { state, why: 'No animals in it.', tests: [] };
+  const rhythm = rhythms[state];
+  const ranked = input.bands
+    .map((band) => {
+      const outlook = input.outlooks.find((o) => o.parameter === band.parameter);
+      const line = input.lines.find((l) => l.parameter === band.parameter);
+      const ageDays = line?.latest ? (input.nowEpochMs - line.latest.atEpochMs) / dayMs : null;
+      return {
+        parameter: band.parameter,
+        ageDays,
+        tells: undecidedFraction(outlook, band),
+        leaves: outlook?.leaves ?? null,
+      };
+    })
+    .filter((r) => r.parameter !== 'cl2MgPerL');
+  const worth = (r: (typeof ranked)[number]): number =>
+    (r.tells + (r.leaves ? 0.1 : 0) + Math.min(0.05, (r.ageDays ?? 90) / 2000)) * (harm[r.parameter] ?? 1);
+  const telling = [...ranked]
+    .filter((r) => r.parameter !== 'tempC')
+    .sort((a, b) => worth(b) - worth(a))
+    .slice(0, 1)
+    .map((r) => r.parameter);
+  const wanted = rhythm.parameters === 'telling' ? telling : rhythm.parameters;
+  const tests = wanted.map((parameter): PlannedTest => {
+    const known = ranked.find((r) => r.parameter === parameter);
+    const line = input.lines.find((l) => l.parameter === parameter);
+    const ageDays = known?.ageDays ?? (line?.latest ? (input.nowEpochMs - line.latest.atEpochMs) / dayMs : null);
+    // Sooner where the band is about to be left: half way there.
+    const soon = known?.leaves ? Math.max(3, known.leaves.lo / 2) : Infinity;
+    const dueInDays = ageDays === null ? 0 : Math.round(Math.min(rhythm.everyDays, soon) - ageDays);
+    return { parameter, dueInDays, tellsFraction: known?.tells ?? 0, why: rhythm.why };
+  });
+  return { state, why: rhythm.why, tests: tests.sort((a, b) => a.dueInDays - b.dueInDays) };
+}

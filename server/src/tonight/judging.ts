@@ -1,0 +1,102 @@
+import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
+import type { Recorder } from '#core/explain';
+import type { DatedReading, ParameterId, Water } from '#core/readings';
+import { tankVerdict, type TankHistory, type TankVerdict } from '#core/tonight';
+import { shippedAlmanac } from '#almanac/shelf';
+import type { ReadingRow, TankRow } from './tonight-repo';
+
+const practiceOf = (id: string): Practice =>
+  shippedAlmanac.practices.find((p) => p.id === id) ?? {
+    id,
+    version: 0,
+    livestock: '',
+    name: id,
+    reason: '',
+    bands: [],
+  };
+
+/** The bands for a tank: safety lines, its practice's, and the keeper's own on top, graded as the keeper's choice. */
+export function bandsOf(tank: TankRow): BandLine[] {
+  const overrides = tank.payload.overrides.map((o): BandLine => ({
+    parameter: o.parameter,
+    lo: o.lo,
+    hi: o.hi,
+    grade: 'single-observation',
+    sourceIds: [],
+    note: o.reason,
+  }));
+  return bandsInForce({ practice: practiceOf(tank.payload.practiceId), safety: shippedAlmanac.safety, overrides });
+}
+
+export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({
+  lo: row.lo,
+  hi: row.hi,
+  atEpochMs: row.at_ms,
+  entryId: row.entry_id,
+  text: row.text,
+  insisted: row.insisted,
+});
+
+/** The newest reading of each parameter, as it rides with the tank. */
+export function latestWater({ newest }: TankRow): Partial<Record<ParameterId, DatedReading>> {
+  const water: Partial<Record<ParameterId, DatedReading>> = {};
+  for (const [key, [latest]] of Object.entries(newest)) {
+    const [kind, parameter] = key.split(':');
+    if (kind === 'reading' && latest)
+      water[parameter as ParameterId] = {
+        atEpochMs: latest[0],
+        lo: latest[2] as number | null,
+        hi: latest[3] as number | null,
+      };
+  }
+  return water;
+}
+
+/** The newest few that are kept with each tank, as the core wants them. */
+function historyOf({ newest }: TankRow): TankHistory {
+  const readings: Partial<Record<ParameterId, DatedReading[]>> = {};
+  for (const [key, items] of Object.entries(newest)) {
+    const [kind, parameter] = key.split(':');
+    if (kind === 'reading')
+      readings[parameter as ParameterId] = items.map(([atEpochMs, , lo, hi]) => ({
+        atEpochMs,
+        lo: lo as number | null,
+        hi: hi as number | null,
+      }));
+  }
+  return {
+    readings,
+    changes: (newest['change'] ?? []).map(([atEpochMs, , changeFraction, source]) => ({
+      atEpochMs,
+      changeFraction: changeFraction as number,
+      source: source as Water,
+    })),
+  };
+}
+
+export function verdictOf({
+  tank,
+  nowEpochMs,
+  note,
+  only,
+}: {
+  tank: TankRow;
+  nowEpochMs: number;
+  note?: Recorder;
+  only?: ParameterId;
+}): TankVerdict {
+  return tankVerdict(
+    {
+      catalogue: only ? shippedAlmanac.parameters.filter((p) => p.id === only) : shippedAlmanac.parameters,
+      bands: bandsOf(tank),
+      history: historyOf(tank),
+      thresholds: shippedAlmanac.thresholds,
+      chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL,
+      nowEpochMs,
+      resting: tank.payload.purpose === 'resting',
+    },
+    note,
+  );
+}
+
+export const everyParameter: readonly ParameterId[] = shippedAlmanac.parameters.map((p) => p.id);
