@@ -28,7 +28,7 @@ const sliceWords = {
     'almanac',
   ],
   almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf'],
-  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'tonight', 'almanac'],
+  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'tonight', 'almanac'],
   server: [
     'app',
     'db',

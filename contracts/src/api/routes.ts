@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
 import { bookPage, exportedBook, writeRequest, writeResponse } from '#contracts/book';
+import { bench } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
@@ -52,6 +53,12 @@ export const routes = {
     summary: 'How the verdict on one parameter was reached',
     params: v.object({ tankId: uuid, parameter: parameterId }),
     response: working,
+  },
+  bench: {
+    method: 'get',
+    path: '/api/readings/bench',
+    summary: 'Tanks in round order with band, last value and expectation of every parameter',
+    response: bench,
   },
   sources: {
     method: 'get',

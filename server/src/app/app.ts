@@ -12,7 +12,7 @@ import { changePreferences, houseView } from '../house';
 import { sourceHistory, sourceList } from '../sources';
 import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
-import { Prospects, tonightSheet } from '../tonight';
+import { benchView, Prospects, tonightSheet } from '../tonight';
 import { openApi } from './openapi';
 import { badRequest, notFound, parsed, problemHandler } from './problems';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
@@ -66,6 +66,7 @@ function apiRouter(deps: BookDeps, version: string): Router {
         await tonightSheet({ ...deps, prospects, alarmsOf: (tanks, nowEpochMs) => alarmsOf(deps, tanks, nowEpochMs) }),
       ),
   );
+  router.get('/readings/bench', async (_request, response) => void response.json(await benchView({ ...deps, prospects })));
   router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
   router.get('/sources/:sourceId/history', async (request, response) => {
     const { sourceId } = parsed(routes.sourceHistory.params, request.params);

@@ -1,49 +1,54 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of } from 'rxjs';
+import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
-import { lineReadings, type LineReading } from '#core/readings';
-import type { NewEntry } from '#contracts/book';
+import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings';
+import { Api } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
 import { newId, Outbox } from '../shell/outbox';
-import { FolioStore } from '../tanks/folio-store';
+import { SourcesStore } from '../sources/sources-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { Sheet } from '../ui/sheet';
 import { TideMark } from '../ui/tide-mark';
-import { contextOf, judged, parameterOf, readingValue } from './understanding';
+import { whenText } from '../ui/words';
+import { bookEntry, completions, lineOf, sittingQuestions } from './ledger-entries';
+import { judged, parameterOf } from './understanding';
 
 const draftId = 'ledger-line';
+const historyId = 'ledger-line-history';
+const keptLineCount = 30;
 
 /** One line in the shorthand of masking tape; what was understood is shown before it is saved. */
 @Component({
   selector: 'nl-ledger-line',
   imports: [Sheet, TideMark],
-  // Its own: naming another tank in the line must not turn the page that is open beneath it.
-  providers: [FolioStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Ledger line" (closed)="closed.emit()">
       <form (submit)="save($event)">
-        <label><span class="name">Tank, then what you measured</span>
-          <input autofocus class="line" name="line" autocomplete="off" autocapitalize="off" spellcheck="false" placeholder="library ph 6,1 gh 4 ec 215 no3 5-10 t 22.8" [value]="line()" (input)="typed($event)" /></label>
+        <label><span class="name">Tank, then what you measured, did or saw</span>
+          <input autofocus class="line" name="line" autocomplete="off" autocapitalize="off" spellcheck="false" placeholder="library ph 6,1 gh 4 no3 5-10 t 22.8, 3 moults, eating" [value]="line()" (input)="typed($event)" (keydown)="key($event)" /></label>
+        <p class="small quiet hint">@for (c of offered(); track c.word; let first = $first) {<button type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{ first ? ' (Tab) ' : ' ' }}} @empty {Also: out 18 L, tap aged, 23C · looked, fed, fine · yesterday 21:40 · “a note”}</p>
         <div aria-live="polite">
-          @if (tank(); as t) {<p class="serif tank">{{ t.name }}</p>} @else if (line().trim()) {<p class="fault">Which tank? Begin the line with its name: {{ names() }}.</p>}
-          @for (row of rows(); track row.reading.parameter) {
-            <div class="row">
-              <span>{{ row.label }}</span>
-              <nl-tide-mark [band]="row.band" [reading]="row.reading" [tone]="row.tone" [label]="row.text" />
-              <span class="num wide">{{ row.text }}</span>
-              @if (row.question) {<p class="caution small ask">{{ row.question }} <label><input type="checkbox" [checked]="insisted().has(row.reading.parameter)" (change)="insist(row.reading.parameter)" /> It is right, keep it</label></p>}
-            </div>
+          @for (entry of shown(); track $index) {
+            <p class="what"><span class="serif tank">{{ entry.name }}</span> <span class="small quiet">{{ entry.when }}</span></p>
+            @for (row of entry.rows; track row.id) {
+              <div class="row"><span>{{ row.label }}</span><nl-tide-mark [band]="row.band" [reading]="row.reading" [tone]="row.tone" [label]="row.text" /><span class="num wide">{{ row.text }}</span></div>
+            } @empty {<p>{{ entry.text }}</p>}
+            @for (q of entry.questions; track q) {<p class="caution small">{{ q }}</p>}
           }
+          @if (asked()) {<label class="ask"><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep it</label>}
           @for (q of understood().questions; track $index) {<p class="fault">{{ q.why }}</p>}
           @if (fault()) {<p class="fault" role="alert">{{ fault() }}. The line is kept.</p>}
         </div>
-        <div class="do"><button class="go" [disabled]="!ready()">Write it in the book</button><span class="quiet small">Enter writes, Escape closes; the line is kept on this device.</span></div>
+        <div class="do"><button class="go" [disabled]="!ready()">Write it in the book</button><span class="quiet small">Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span></div>
       </form>
     </nl-sheet>
   `,
   styles: `
-    .line { font-size: 1.15rem; } .tank { font-size: 1.2rem; margin-top: 0.6rem; } .row { display: grid; grid-template-columns: 130px 1fr auto; gap: 0.2rem 0.8rem; align-items: center; min-height: 34px; }
-    .wide { text-align: right; white-space: normal; } .ask { grid-column: 1 / -1; } .ask label { display: inline-flex; gap: 0.4rem; align-items: center; min-height: 36px; font-weight: 600; }
+    .line { font-size: 1.15rem; } .hint { min-height: 1.5em; } .what { margin-top: 0.5rem; } .tank { font-size: 1.2rem; } .row { display: grid; grid-template-columns: 130px 1fr auto; gap: 0.2rem 0.8rem; align-items: center; min-height: 34px; }
+    .wide { text-align: right; white-space: normal; } .ask { display: inline-flex; gap: 0.4rem; align-items: center; min-height: 44px; font-weight: 600; }
     .do { display: flex; gap: 1rem; align-items: center; margin-top: 0.9rem; flex-wrap: wrap; }
   `,
 })
@@ -51,109 +56,129 @@ export class LedgerLine {
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);
   private readonly tonight = inject(TonightStore);
-  private readonly folios = inject(FolioStore);
+  private readonly sources = inject(SourcesStore);
+  private readonly bench = toSignal(
+    inject(Api)
+      .call('bench')
+      .pipe(catchError(() => of(null))),
+    { initialValue: null },
+  );
   readonly closed = output();
   protected readonly line = signal('');
-  protected readonly insisted = signal<ReadonlySet<string>>(new Set());
+  protected readonly insisted = signal(false);
   protected readonly fault = signal('');
-  protected readonly names = computed(() =>
-    this.tonight
-      .tanks()
-      .map((t) => t.name)
-      .join(', '),
-  );
+  private readonly history = signal<readonly string[]>([]);
+  private recalled = -1;
+  /** The moment the line was opened: a time in it must not move while one types. */
+  private readonly nowEpochMs = this.house.nowEpochMs();
+  /** The same ids for the same line, so that a second Enter writes nothing twice. */
+  private ids: string[] = [];
+
+  private readonly subjects = computed((): LedgerSubject[] => [
+    ...this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name, kind: 'tank' })),
+    ...this.sources.list().map((s) => ({ id: s.sourceId, name: s.setUp.name, kind: 'source' })),
+  ]);
   protected readonly understood = computed(() =>
-    lineReadings({
+    ledgerLine({
       line: this.line(),
       catalogue: parameters,
-      tanks: this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name })),
+      foods,
+      subjects: this.subjects(),
+      nowEpochMs: this.nowEpochMs,
+      zone: this.house.zone(),
+      openTankId: this.openTank(),
     }),
   );
-  protected readonly tank = computed(() => this.tonight.tankNamed(this.understood().tankId ?? this.openTank()));
-  private readonly folio = computed(() => {
-    const folio = this.folios.folio();
-    return folio && folio.tank.tankId === this.tank()?.tankId ? folio : null;
-  });
-  protected readonly rows = computed(() => this.understood().readings.flatMap((reading) => this.rowOf(reading)));
+  protected readonly shown = computed(() => this.understood().entries.map((entry) => this.shownEntry(entry)));
+  protected readonly asked = computed(() => this.shown().some((e) => e.questions.length > 0));
+  protected readonly offered = computed(() => completions(this.line(), this.subjects()));
   protected readonly ready = computed(
     () =>
-      this.tank() !== null &&
-      this.rows().length > 0 &&
+      this.understood().entries.length > 0 &&
       this.understood().questions.length === 0 &&
-      this.rows().every((r) => r.question === null || this.insisted().has(r.reading.parameter)),
+      (!this.asked() || this.insisted()),
   );
 
   constructor() {
+    this.sources.load();
     void this.outbox.draft(draftId).then((text) => {
       if (text && this.line() === '') this.line.set(text);
     });
-    effect(() => {
-      const id = this.tank()?.tankId;
-      if (id !== undefined && this.folios.folio()?.tank.tankId !== id) this.folios.open(id);
+    void this.outbox.draft(historyId).then((text) => {
+      if (text) this.history.set(JSON.parse(text) as string[]);
     });
   }
   /** On a tank's own page the line needs no name. */
-  private openTank(): string {
-    return /^\/tanks\/([0-9a-f-]{36})/.exec(location.pathname)?.[1] ?? '';
+  private openTank(): string | undefined {
+    return /^\/(?:stock\/)?tanks\/([0-9a-f-]{36})/.exec(location.pathname)?.[1];
   }
-  private rowOf(reading: LineReading): {
-    reading: LineReading;
-    label: string;
-    text: string;
-    tone: string;
-    band: { lo: number | null; hi: number | null } | null;
-    question: string | null;
-  }[] {
-    const parameter = parameterOf(reading.parameter);
-    if (!parameter) return [];
-    const context = contextOf(this.folio(), parameter);
-    const said = judged(parameter, reading, context);
-    return said.kind === 'understood'
-      ? [
-          {
-            reading,
-            label: parameter.label,
-            text: said.text,
-            tone: said.tone,
-            band: context.band,
-            question: said.question,
-          },
-        ]
-      : [];
+  private shownEntry(entry: LedgerEntry) {
+    const tank = this.bench()?.tanks.find((t) => t.tankId === entry.subjectId);
+    const rows =
+      entry.kind === 'readings'
+        ? entry.payload.values.flatMap((reading) => {
+            const parameter = parameterOf(reading.parameter);
+            const band = tank?.cells[reading.parameter]?.band ?? null;
+            const said = parameter && judged(parameter, reading, { band, last: null });
+            return parameter && said?.kind === 'understood'
+              ? [{ id: parameter.id, label: parameter.label, reading, band, tone: said.tone, text: said.text }]
+              : [];
+          })
+        : [];
+    const name = this.subjects().find((s) => s.id === entry.subjectId)?.name ?? '';
+    return {
+      name,
+      when: entry.atEpochMs === this.nowEpochMs ? '' : whenText(entry.atEpochMs, this.house.zone()),
+      rows,
+      text: lineOf(entry, this.subjects(), this.house.zone())
+        .slice(name.length)
+        .replace(/^\s*\S+ \d\d:\d\d( first| second)? /, ''),
+      questions: sittingQuestions(entry, tank),
+    };
   }
   protected typed(event: Event): void {
-    this.line.set((event.target as HTMLInputElement).value);
-    this.insisted.set(new Set());
-    this.fault.set('');
-    void this.outbox.keepDraft(draftId, this.line());
+    this.setLine((event.target as HTMLInputElement).value);
   }
-  protected insist(parameter: string): void {
-    this.insisted.update((all) =>
-      all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter]),
-    );
+  private setLine(text: string): void {
+    this.line.set(text);
+    this.ids = [];
+    this.insisted.set(false);
+    this.fault.set('');
+    void this.outbox.keepDraft(draftId, text);
+  }
+  protected complete(rest: string): void {
+    this.setLine(`${this.line()}${rest} `);
+  }
+  protected key(event: KeyboardEvent): void {
+    const input = event.target as HTMLInputElement;
+    const [first] = this.offered();
+    if (event.key === 'Tab' && !event.shiftKey && first && input.selectionStart === input.value.length) {
+      event.preventDefault();
+      this.complete(first.rest);
+    }
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    const to = this.recalled + (event.key === 'ArrowUp' ? 1 : -1);
+    const older = this.history()[to];
+    if (older === undefined && to !== -1) return;
+    event.preventDefault();
+    this.recalled = to;
+    this.setLine(older ?? '');
   }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
-    const tank = this.tank();
-    if (!tank || !this.ready()) return;
-    const values = this.rows().flatMap(({ reading, question }) => {
-      const parameter = parameterOf(reading.parameter);
-      return parameter ? [readingValue({ parameter, reading, text: reading.text, insisted: question !== null })] : [];
-    });
-    const entry: NewEntry = {
-      id: newId(),
-      kind: 'readings',
-      kindVersion: 1,
-      subjectId: tank.tankId,
-      happenedAt: this.house.nowIso(),
-      payload: { context: 'routine', values },
-    };
-    const sent = await this.outbox.write([entry]);
-    if (sent.state === 'refused')
+    if (!this.ready()) return;
+    const { entries } = this.understood();
+    if (this.ids.length === 0) this.ids = entries.map(() => newId());
+    const sent = await this.outbox.write(
+      entries.map((entry, i) => bookEntry({ entry, id: this.ids[i] ?? newId(), insisted: this.insisted() })),
+    );
+    if (sent.state === 'refused') {
       this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));
-    else {
-      await this.outbox.keepDraft(draftId, '');
-      this.closed.emit();
+      return;
     }
+    const lines = [this.line().trim(), ...this.history().filter((l) => l !== this.line().trim())];
+    await this.outbox.keepDraft(historyId, JSON.stringify(lines.slice(0, keptLineCount)));
+    await this.outbox.keepDraft(draftId, '');
+    this.closed.emit();
   }
 }

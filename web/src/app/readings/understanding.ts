@@ -7,6 +7,7 @@ import {
   type Interval,
   type Parameter,
   type ParsedReading,
+  type ReadBy,
 } from '#core/readings';
 import { refusalSentence } from '#core/result';
 import type { ReadingValue } from '#contracts/book';
@@ -48,13 +49,15 @@ export function understand({
   parameter,
   text,
   context,
+  readBy,
 }: {
   parameter: Parameter;
   text: string;
   context: Context;
+  readBy?: ReadBy;
 }): Understanding {
   if (text.trim() === '') return { kind: 'empty' };
-  const parsed = parseReading({ parameter, text });
+  const parsed = parseReading({ parameter, text, readBy });
   return parsed.ok
     ? judged(parameter, parsed.value, context)
     : { kind: 'fault', message: refusalSentence(parsed.refusal) };

@@ -34,6 +34,16 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../readings/readings-screen')).ReadingsScreen,
   },
   {
+    path: 'readings/bench',
+    title: 'Bench · Night Ledger',
+    loadComponent: async () => (await import('../readings/bench-screen')).BenchScreen,
+  },
+  {
+    path: 'readings/instruments',
+    title: 'Instruments · Night Ledger',
+    loadComponent: async () => (await import('../readings/instruments-screen')).InstrumentsScreen,
+  },
+  {
     path: 'water',
     title: 'Water · Night Ledger',
     loadComponent: async () => (await import('../water/water-screen')).WaterScreen,

@@ -16,12 +16,13 @@ import { TideChart, type ChartNotch, type ChartSeries } from '../ui/tide-chart';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, figure, gradeWords, whenText } from '../ui/words';
 import { FactsPart } from './facts-part';
+import { WatchPart } from './watch-part';
 import { FolioStore } from './folio-store';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({
   selector: 'nl-folio',
-  imports: [RouterLink, StateMark, TideMark, TideChart, Figure, FactsPart],
+  imports: [RouterLink, StateMark, TideMark, TideChart, Figure, FactsPart, WatchPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './folio-screen.html',
   styleUrl: './folio-screen.scss',
@@ -79,6 +80,7 @@ export class FolioScreen {
               decimalsCount: parameter.decimalsCount,
               band: line?.band ?? null,
               readings: this.folio()?.history[id] ?? [],
+              forecast: this.forecastOf(id),
             },
           ]
         : [];
@@ -98,6 +100,31 @@ export class FolioScreen {
       .sort((a, b) => b.atEpochMs - a.atEpochMs),
   );
 
+  private forecastOf(id: ParameterId): ChartSeries['forecast'] {
+    const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);
+    const now = Date.parse(this.folio()?.nowAt ?? '');
+    return outlook?.forecast.map((f) => ({ ...f, atEpochMs: now + f.day * 86_400_000 })) ?? [];
+  }
+  protected readonly gradeWords = gradeWords;
+  protected dueText = (days: number): string =>
+    days > 0 ? `in ${days} days` : days === 0 ? 'tonight' : `tonight (was due ${-days} days ago)`;
+  /** The model's word under a tide mark: where it stands, where the routine takes it, and what the last reading did. */
+  protected outlook(id: ParameterId): string {
+    const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);
+    const parameter = this.parameterOf(id);
+    if (!outlook || !parameter) return '';
+    const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
+      intervalText({ lo: lo80, hi: hi80 }, parameter.decimalsCount);
+    const { settles, leaves, mind, ratchet } = outlook;
+    return [
+      `Estimated ${span(outlook.level)} tonight`,
+      leaves ? `goes ${leaves.side} the band ${leaves.text}` : '',
+      settles ? `the routine settles at ${span(settles.peak)} before a change` : '',
+    ]
+      .filter((t) => t !== '')
+      .join('; ')
+      .concat('. ', mind ?? '', ratchet ? ` ${ratchet}` : '');
+  }
   protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
   protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;
   protected shown = (id: string, interval: Interval): string =>

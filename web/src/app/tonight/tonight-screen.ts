@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { parameters } from '#almanac/parameters';
+import type { ParameterId } from '#core/readings';
 import type { RoundGroup } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
 import { HouseStore } from '../shell/house-store';
@@ -27,6 +29,19 @@ export class TonightScreen {
     const needing = tanks.filter((t) => t.state === 'act').length;
     const alone = tanks.filter((t) => t.nextStep.kind === 'leave' || t.nextStep.kind === 'none').length;
     return `${left === 0 ? 'Every tank has been looked after tonight.' : `${left} of ${tanks.length} still to look after.`} ${needing === 0 ? 'None needs anything done.' : needing === 1 ? 'One needs something done.' : `${needing} need something done.`} ${alone} can be left alone.`;
+  });
+  /** What is due, by kit: one bottle is opened once. Named, not counted up against anybody. */
+  protected readonly kits = computed(() => {
+    const byParameter = new Map<ParameterId, string[]>();
+    for (const group of this.store.round())
+      for (const tank of group.visits)
+        for (const { parameter } of tank.tests.due)
+          byParameter.set(parameter, [...(byParameter.get(parameter) ?? []), tank.name]);
+    return [...byParameter].map(([parameter, names]) => ({
+      parameter,
+      label: parameters.find((p) => p.id === parameter)?.label ?? parameter,
+      tanks: names.join(', '),
+    }));
   });
   /** Tanks of a group by rack, in round order; a rack is one tap. */
   protected racksOf(group: RoundGroup<TonightTank>): { rack: string; tanks: TonightTank[] }[] {

@@ -34,6 +34,8 @@ export interface ChartSeries {
   decimalsCount: number;
   band: Interval | null;
   readings: readonly (Interval & { atEpochMs: number; text: string })[];
+  /** Where the model sees it going: a fan, drawn after tonight. */
+  forecast?: readonly { atEpochMs: number; mean: number; lo80: number; hi80: number }[];
 }
 export interface ChartNotch {
   atEpochMs: number;
@@ -125,10 +127,70 @@ export class TideChart {
         splitLine: { lineStyle: { color: t.line } },
       })),
       dataZoom: [{ type: 'inside', xAxisIndex: series.map((_, i) => i), zoomOnMouseWheel: 'ctrl' }],
-      series: series.flatMap((s, i) => [this.spans(s, i, t), this.notchRow(i, t, series.length)]),
+      series: series.flatMap((s, i) => [this.fan(s, i, t), this.spans(s, i, t), this.notchRow(i, t, series.length)]),
     };
   });
 
+  /** The forecast as a fan: a pale area between the ends that hold the truth four times in five, its middle dashed. */
+  private fan(s: ChartSeries, i: number, t: (typeof tokens)['lit']): object {
+    const ahead = s.forecast ?? [];
+    return {
+      type: 'custom',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      silent: true,
+      clip: true,
+      encode: { x: 0, y: [1, 2] },
+      // One item that draws the whole: ends first, so that the axis knows how far it reaches.
+      data: ahead.length > 1 ? [[ahead.at(-1)?.atEpochMs ?? 0, ahead[0]?.lo80 ?? 0, ahead.at(-1)?.hi80 ?? 0]] : [],
+      renderItem: (_params: unknown, api: { coord: (p: number[]) => number[] }) => {
+        const point = (f: (typeof ahead)[number], value: number): number[] => api.coord([f.atEpochMs, value]);
+        return {
+          type: 'group',
+          children: [
+            {
+              type: 'polygon',
+              shape: {
+                points: [...ahead.map((f) => point(f, f.hi80)), ...[...ahead].reverse().map((f) => point(f, f.lo80))],
+              },
+              style: { fill: t.amber, opacity: 0.22 },
+            },
+            {
+              type: 'polyline',
+              shape: { points: ahead.map((f) => point(f, f.mean)) },
+              style: { stroke: t.amber, lineWidth: 1.5, lineDash: [5, 4], fill: 'none' },
+            },
+          ],
+        };
+      },
+    };
+  }
+  /** The chart as a file, as it stands on the screen. */
+  save(kind: 'svg' | 'png', name: string): void {
+    const svg = this.at().nativeElement.querySelector('svg');
+    if (!svg) return;
+    const { width, height } = svg.getBoundingClientRect();
+    const copy = svg.cloneNode(true) as SVGElement;
+    copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
+    const url = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(new XMLSerializer().serializeToString(copy))}`;
+    const file = `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-readings.${kind}`;
+    if (kind === 'svg') {
+      download(url, file);
+      return;
+    }
+    const image = new Image();
+    image.onload = () => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [width * 2, height * 2];
+      const paper = canvas.getContext('2d');
+      if (!paper) return;
+      paper.fillStyle = tokens[this.house.lamp()].ground;
+      paper.fillRect(0, 0, canvas.width, canvas.height);
+      paper.drawImage(image, 0, 0, canvas.width, canvas.height);
+      download(canvas.toDataURL('image/png'), file);
+    };
+    image.src = url;
+  }
   private spans(s: ChartSeries, i: number, t: (typeof tokens)['lit']): object {
     const floor = s.band?.lo ?? 0;
     return {
@@ -194,9 +256,17 @@ export class TideChart {
   }
 }
 
+function download(url: string, name: string): void {
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+}
+
 /** The axis holds every reading and the band, with a little room; never below nothing. */
 function rangeOf(s: ChartSeries): { min: number; max: number } {
-  const ends = [s.band, ...s.readings]
+  const ahead = (s.forecast ?? []).map((f) => ({ lo: f.lo80, hi: f.hi80 }));
+  const ends = [s.band, ...ahead, ...s.readings]
     .flatMap((span) => (span ? [span.lo, span.hi] : []))
     .filter((n): n is number => n !== null);
   if (ends.length === 0) return { min: 0, max: 1 };

@@ -1,0 +1,49 @@
+import { roundOf } from '#core/tonight';
+import { shippedAlmanac } from '#almanac/shelf';
+import type { Bench, BenchCell } from '#contracts/readings';
+import type { Db } from '../db';
+import type { HouseContext } from '../house';
+import { bandsOf, latestWater } from './judging';
+import { noProspect, type Prospects } from './prospects';
+import { readTanks } from './tonight-repo';
+import { tankLine } from './tonight-service';
+
+/** Tanks in round order with all that a cell of the evening's grid shows before anything is typed. */
+export async function benchView({
+  db,
+  house,
+  prospects,
+}: {
+  db: Db;
+  house: HouseContext;
+  prospects: Prospects;
+}): Promise<Bench> {
+  const nowEpochMs = house.clock.nowEpochMs();
+  const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
+  const foreseen = await prospects.of(tanks, nowEpochMs);
+  const lines = tanks.map((tank) => {
+    const prospect = foreseen.get(tank.id) ?? noProspect;
+    const water = latestWater(tank);
+    const bands = bandsOf(tank);
+    const cells: Record<string, BenchCell> = {};
+    for (const { id } of shippedAlmanac.parameters) {
+      const last = water[id] ?? null;
+      const band = bands.find((b) => b.parameter === id);
+      const outlook = prospect.outlooks.find((o) => o.parameter === id);
+      const due = prospect.plan.tests.find((t) => t.parameter === id && t.dueInDays <= 0);
+      if (!last && !band && !due) continue;
+      cells[id] = {
+        band: band ? { lo: band.lo, hi: band.hi } : null,
+        last,
+        expected: outlook && last ? outlook.level : null,
+        due: due?.why ?? null,
+      };
+    }
+    return { ...tankLine({ tank, prospect, house, nowEpochMs }), cells };
+  });
+  const ordered = roundOf(lines).flatMap((group) => group.visits);
+  return {
+    nowAt: new Date(nowEpochMs).toISOString(),
+    tanks: ordered.map(({ tankId, name, rack, cells }) => ({ tankId, name, rack, cells })),
+  };
+}

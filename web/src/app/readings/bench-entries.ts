@@ -1,0 +1,190 @@
+import { readByInstrument, type Instrument, type ParameterId } from '#core/readings';
+import { waterQuestions, type Analysis } from '#core/sources';
+import { parameters } from '#almanac/parameters';
+import type { NewEntry, ReadingValue, SeenPayload } from '#contracts/book';
+import type { Bench } from '#contracts/readings';
+import { parameterOf, readingValue, understand, type Understanding } from './understanding';
+
+export const seenColumns = ['deaths', 'moults', 'berried'] as const;
+export type SeenColumn = (typeof seenColumns)[number];
+export type Column = ParameterId | SeenColumn;
+export const isSeen = (column: string): column is SeenColumn => seenColumns.some((c) => c === column);
+
+/** What is typed on the bench and not yet in the book; ids are given with the first key, so that nothing is written twice. */
+export interface BenchDraft {
+  texts: Record<string, string>;
+  entryIds: Record<string, string>;
+  columns: Column[];
+  instruments: Partial<Record<ParameterId, string>>;
+}
+export const cellKey = (tankId: string, column: string): string => `${tankId} ${column}`;
+
+export type CellSaid =
+  | { kind: 'empty' }
+  | { kind: 'fault'; message: string }
+  | { kind: 'count'; count: { lo: number; hi: number | null } }
+  | { kind: 'reading'; understood: Extract<Understanding, { kind: 'understood' }>; insisted: boolean };
+type BenchTank = Bench['tanks'][number];
+
+/** A count as one writes it: `3`, `3-5`, `10+`, `0`. */
+function countSaid(text: string): CellSaid {
+  const found = /^(\d{1,5})(?:\s*[-–]\s*(\d{1,5}))?(\+)?$/.exec(text);
+  if (!found) return { kind: 'fault', message: `“${text}” is no count; write 3, 3-5 or 10+.` };
+  const lo = Number(found[1]);
+  const hi = found[3] ? null : Number(found[2] ?? lo);
+  return hi !== null && hi < lo
+    ? { kind: 'fault', message: `${text} runs backwards.` }
+    : { kind: 'count', count: { lo, hi } };
+}
+
+/** One cell, understood with the instrument of its column. A `!` behind the value says “it is right, keep it”. */
+export function cellSaid({
+  text,
+  column,
+  tank,
+  instrument,
+}: {
+  text: string;
+  column: Column;
+  tank: BenchTank;
+  instrument: Instrument | undefined;
+}): CellSaid {
+  const insisted = text.trim().endsWith('!');
+  const plain = text.trim().replace(/!+$/, '').trim();
+  if (plain === '') return { kind: 'empty' };
+  if (isSeen(column)) return countSaid(plain);
+  const parameter = parameterOf(column);
+  if (!parameter) return { kind: 'empty' };
+  const cell = tank.cells[column];
+  const said = understand({
+    parameter,
+    text: withUnit(plain, column, instrument),
+    context: { band: cell?.band ?? null, last: cell?.expected ? null : (cell?.last ?? null) },
+    ...(instrument ? { readBy: readByInstrument(instrument) } : {}),
+  });
+  if (said.kind !== 'understood')
+    return said.kind === 'fault' ? { kind: 'fault', message: said.message } : { kind: 'empty' };
+  return { kind: 'reading', understood: said, insisted };
+}
+
+/** A pen that shows ppm, a kit that reports the element: the unit belongs to the instrument and is not typed. */
+function withUnit(text: string, column: ParameterId, instrument: Instrument | undefined): string {
+  if (!instrument || /[a-zµ°]/i.test(text)) return text;
+  if (column === 'ec25UsPerCm' && instrument.penFactor !== null) return `${text} ppm (${instrument.penFactor})`;
+  if (instrument.reportsAsElement && (column === 'no3MgPerL' || column === 'no2MgPerL')) return `${text} as N`;
+  if (instrument.reportsAsElement && column === 'po4MgPerL') return `${text} as P`;
+  return text;
+}
+
+export interface BenchRow {
+  tank: BenchTank;
+  said: Map<Column, CellSaid>;
+  /** What is asked about the row, by the cell where it stands. */
+  questions: { column: Column; why: string }[];
+}
+
+/** Everything typed for one tank, with the questions about each value and about all of them together. */
+export function benchRow({
+  tank,
+  draft,
+  instruments,
+}: {
+  tank: BenchTank;
+  draft: BenchDraft;
+  instruments: ReadonlyMap<string, Instrument>;
+}): BenchRow {
+  const said = new Map<Column, CellSaid>();
+  const readings: Analysis = {};
+  for (const column of draft.columns) {
+    const instrument = isSeen(column) ? undefined : instruments.get(draft.instruments[column] ?? '');
+    const cell = cellSaid({ text: draft.texts[cellKey(tank.tankId, column)] ?? '', column, tank, instrument });
+    said.set(column, cell);
+    if (cell.kind === 'reading' && !isSeen(column)) readings[column] = cell.understood.reading;
+  }
+  if (Object.keys(readings).length === 0) return { tank, said, questions: [] };
+  const last: Analysis = {};
+  const expected: Partial<Record<ParameterId, { mean: number; lo80: number; hi80: number }>> = {};
+  for (const { id } of parameters) {
+    const cell = tank.cells[id];
+    if (cell?.last) last[id] = cell.last;
+    if (cell?.expected) expected[id] = cell.expected;
+  }
+  const questions = waterQuestions({ readings, catalogue: parameters, known: { last, expected } })
+    .filter((q) => !q.parameters.every((p) => insistedOn(said.get(p))))
+    .map((q) => ({
+      column: q.parameters[0] as Column,
+      why: `${q.why}${q.mend === undefined ? '' : `. Perhaps ${q.mend}?`}`,
+    }));
+  return { tank, said, questions };
+}
+const insistedOn = (said: CellSaid | undefined): boolean => said?.kind !== 'reading' || said.insisted;
+
+/** The entries of one row: its readings as one sitting, its counts as what was seen. */
+export function rowEntries({
+  row,
+  draft,
+  happenedAt,
+  doubts,
+}: {
+  row: BenchRow;
+  draft: BenchDraft;
+  happenedAt: string;
+  /** What speaks against an instrument tonight, by its id. */
+  doubts: ReadonlyMap<string, string>;
+}): NewEntry[] {
+  const values: ReadingValue[] = [];
+  const seen: SeenPayload = {};
+  for (const [column, said] of row.said) {
+    if (said.kind === 'count' && isSeen(column)) seen[column] = said.count;
+    const parameter = isSeen(column) ? undefined : parameterOf(column);
+    if (said.kind !== 'reading' || !parameter) continue;
+    const instrumentId = draft.instruments[parameter.id];
+    const doubt = instrumentId === undefined ? undefined : doubts.get(instrumentId);
+    values.push({
+      ...readingValue({
+        parameter,
+        reading: said.understood.reading,
+        text: (draft.texts[cellKey(row.tank.tankId, column)] ?? '').replace(/!+$/, ''),
+        insisted: said.insisted,
+      }),
+      ...(instrumentId === undefined ? {} : { instrumentId }),
+      ...(doubt === undefined ? {} : { doubt }),
+    });
+  }
+  const head = (kind: string): { id: string; kindVersion: 1; subjectId: string; happenedAt: string } => ({
+    id: draft.entryIds[`${row.tank.tankId} ${kind}`] ?? '',
+    kindVersion: 1,
+    subjectId: row.tank.tankId,
+    happenedAt,
+  });
+  return [
+    ...(values.length > 0
+      ? [{ ...head('readings'), kind: 'readings' as const, payload: { context: 'routine' as const, values } }]
+      : []),
+    ...(Object.keys(seen).length > 0 ? [{ ...head('seen'), kind: 'seen' as const, payload: seen }] : []),
+  ];
+}
+
+/** Cells out of a spreadsheet, laid from a cell to the right and down: what falls off the grid is told, not dropped silently. */
+export function pasted({
+  text,
+  tankIds,
+  columns,
+  from,
+}: {
+  text: string;
+  tankIds: readonly string[];
+  columns: readonly Column[];
+  from: { rowIndex: number; columnIndex: number };
+}): { texts: Record<string, string>; lostCount: number } {
+  const texts: Record<string, string> = {};
+  let lostCount = 0;
+  const lines = text.replace(/\r?\n$/, '').split(/\r?\n/);
+  for (const [i, line] of lines.entries())
+    for (const [j, value] of line.split('\t').entries()) {
+      const [tankId, column] = [tankIds[from.rowIndex + i], columns[from.columnIndex + j]];
+      if (tankId === undefined || column === undefined) lostCount += value.trim() === '' ? 0 : 1;
+      else texts[cellKey(tankId, column)] = value.trim();
+    }
+  return { texts, lostCount };
+}

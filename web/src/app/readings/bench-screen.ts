@@ -1,0 +1,336 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { catchError, of, Subject, switchMap } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import { intervalText, sharedFaults, type NightReading, type ParameterId } from '#core/readings';
+import type { Bench } from '#contracts/readings';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { newId, Outbox } from '../shell/outbox';
+import {
+  benchRow,
+  cellKey,
+  isSeen,
+  pasted,
+  rowEntries,
+  seenColumns,
+  type BenchDraft,
+  type BenchRow,
+  type CellSaid,
+  type Column,
+} from './bench-entries';
+import { InstrumentStore } from './instrument-store';
+import { parameterOf } from './understanding';
+
+const draftId = 'bench';
+const usual: Column[] = [
+  'tempC',
+  'ph',
+  'ghDegrees',
+  'khDegrees',
+  'ec25UsPerCm',
+  'no3MgPerL',
+  'deaths',
+  'moults',
+  'berried',
+];
+const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as const;
+
+/** The evening's tests of all tanks: a grid that is typed through with Enter, questioned at once, written in one go. */
+@Component({
+  selector: 'nl-bench',
+  imports: [RouterLink],
+  providers: [InstrumentStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './bench-screen.html',
+  styleUrl: './bench-screen.scss',
+})
+export class BenchScreen {
+  private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
+  private readonly house = inject(HouseStore);
+  private readonly injector = inject(Injector);
+  protected readonly owned = inject(InstrumentStore);
+  private readonly grid = viewChild<ElementRef<HTMLTableElement>>('grid');
+  private readonly asked = new Subject<void>();
+  protected readonly bench = signal<Bench | null>(null);
+  protected readonly draft = signal<BenchDraft>({ texts: {}, entryIds: {}, columns: usual, instruments: {} });
+  protected readonly down = signal(false);
+  protected readonly said = signal('');
+  protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
+  protected readonly at = signal<{ tankId: string; column: Column } | null>(null);
+  protected readonly everyColumn: readonly { id: Column; word: string }[] = [
+    ...parameters.filter((p) => p.id !== 'hco3MgPerL').map((p) => ({ id: p.id as Column, word: p.short })),
+    ...seenColumns.map((id) => ({ id: id as Column, word: seenWords[id] })),
+  ];
+
+  constructor() {
+    this.asked
+      .pipe(
+        switchMap(() => this.api.call('bench').pipe(catchError(() => of(null)))),
+        takeUntilDestroyed(),
+      )
+      .subscribe((answer) => {
+        if (!answer) return;
+        const first = this.bench() === null;
+        this.bench.set(answer);
+        if (first) this.focusFirst();
+      });
+    this.outbox.written.pipe(takeUntilDestroyed()).subscribe(() => {
+      this.asked.next();
+    });
+    void this.outbox.draft(draftId).then((text) => {
+      if (text) this.draft.set({ ...this.draft(), ...(JSON.parse(text) as Partial<BenchDraft>) });
+    });
+    this.asked.next();
+  }
+  private focusFirst(): void {
+    afterNextRender(
+      () => {
+        this.inputs()[0]?.focus();
+      },
+      { injector: this.injector },
+    );
+  }
+  protected readonly columns = computed(() =>
+    this.draft().columns.map((id) => {
+      const parameter = isSeen(id) ? undefined : parameterOf(id);
+      return {
+        id,
+        word: isSeen(id) ? seenWords[id] : (parameter?.short ?? id),
+        label: isSeen(id) ? seenWords[id] : (parameter?.label ?? id),
+        unit: parameter?.unit ?? '',
+        parameter,
+        instruments: isSeen(id) ? [] : this.owned.inUse().filter((o) => o.instrument.parameters.includes(id)),
+      };
+    }),
+  );
+  /** The instrument of each column: the one chosen, or the only one that measures it. */
+  private readonly resolved = computed((): BenchDraft => {
+    const instruments: BenchDraft['instruments'] = {};
+    for (const column of this.columns()) {
+      if (isSeen(column.id)) continue;
+      const chosen = this.draft().instruments[column.id];
+      const known = column.instruments.some((o) => o.instrument.id === chosen);
+      const id = chosen === '' ? undefined : known ? chosen : column.instruments[0]?.instrument.id;
+      if (id !== undefined) instruments[column.id] = id;
+    }
+    return { ...this.draft(), instruments };
+  });
+  protected instrumentOf = (column: Column): string =>
+    isSeen(column) ? '' : (this.resolved().instruments[column] ?? '');
+  /** Only rows in which something stands are understood: the others cost nothing. */
+  private readonly rows = computed((): Map<string, BenchRow> => {
+    const draft = this.resolved();
+    const typed = new Set(
+      Object.entries(draft.texts).flatMap(([key, text]) => (text.trim() === '' ? [] : [key.split(' ')[0]])),
+    );
+    const instruments = this.owned.byId();
+    return new Map(
+      (this.bench()?.tanks ?? [])
+        .filter((t) => typed.has(t.tankId))
+        .map((tank) => [tank.tankId, benchRow({ tank, draft, instruments })]),
+    );
+  });
+  protected readonly open = computed(() => {
+    const tankId = this.at()?.tankId;
+    const row = tankId === undefined ? undefined : this.rows().get(tankId);
+    return row ? { name: row.tank.name, questions: row.questions, faults: this.faultsOf(row) } : null;
+  });
+  private faultsOf = (row: BenchRow): string[] =>
+    [...row.said.values()].flatMap((s) => (s.kind === 'fault' ? [s.message] : []));
+  /** An instrument that is off alike in every tank of the evening. */
+  protected readonly shared = computed(() => {
+    const readings = [...this.rows().values()].flatMap((row) =>
+      [...row.said].flatMap(([column, said]): NightReading[] => {
+        if (said.kind !== 'reading' || isSeen(column)) return [];
+        const expected = row.tank.cells[column]?.expected;
+        const instrumentId = this.resolved().instruments[column] ?? `any ${column}`;
+        return expected
+          ? [{ tankId: row.tank.tankId, instrumentId, parameter: column, reading: said.understood.reading, expected }]
+          : [];
+      }),
+    );
+    return sharedFaults(readings).map((f) => ({
+      ...f,
+      name: this.owned.byId().get(f.instrumentId)?.name ?? parameterOf(f.parameter)?.label ?? '',
+    }));
+  });
+  protected readonly warned = computed(() => {
+    const used = new Set(Object.values(this.resolved().instruments));
+    return this.owned
+      .inUse()
+      .filter((o) => used.has(o.instrument.id))
+      .flatMap((o) => o.warnings.filter((w) => w.doubtful).map((w) => ({ name: o.instrument.name, text: w.text })));
+  });
+  protected readonly filled = computed(() =>
+    [...this.rows().values()].filter((r) => [...r.said.values()].some((s) => s.kind !== 'empty')),
+  );
+  protected readonly held = computed(() =>
+    this.filled().filter((r) => r.questions.length > 0 || this.faultsOf(r).length > 0),
+  );
+  protected readonly ready = computed(() => this.filled().length - this.held().length);
+
+  protected saidOf = (tankId: string, column: Column): CellSaid | undefined =>
+    this.rows().get(tankId)?.said.get(column);
+  protected tone(tankId: string, column: Column): string {
+    const row = this.rows().get(tankId);
+    const said = row?.said.get(column);
+    if (!said || said.kind === 'empty') return '';
+    if (said.kind === 'fault') return 'bad';
+    if (row?.questions.some((q) => q.column === column)) return 'asked';
+    return said.kind === 'reading' ? said.understood.tone : 'settled';
+  }
+  protected last(tank: Bench['tanks'][number], column: Column): string {
+    if (isSeen(column)) return '';
+    const cell = tank.cells[column];
+    return cell?.last ? intervalText(cell.last, parameterOf(column)?.decimalsCount ?? 1) : '';
+  }
+  protected trend(tank: Bench['tanks'][number], column: Column): string {
+    if (isSeen(column)) return '';
+    const cell = tank.cells[column];
+    if (!cell?.expected || !cell.last) return '';
+    const [lo, hi] = [cell.last.lo ?? cell.expected.mean, cell.last.hi ?? cell.expected.mean];
+    return cell.expected.lo80 > hi ? '↗' : cell.expected.hi80 < lo ? '↘' : '';
+  }
+  protected due = (tank: Bench['tanks'][number], column: Column): string =>
+    isSeen(column) ? '' : (tank.cells[column]?.due ?? '');
+  protected describe(tank: Bench['tanks'][number], column: Column): string {
+    if (isSeen(column)) return '';
+    const cell = tank.cells[column];
+    const digits = parameterOf(column)?.decimalsCount ?? 1;
+    return [
+      cell?.band ? `band ${intervalText(cell.band, digits)}` : '',
+      cell?.expected ? `expected ${intervalText({ lo: cell.expected.lo80, hi: cell.expected.hi80 }, digits)}` : '',
+      cell?.due ? `due: ${cell.due}` : '',
+    ]
+      .filter((t) => t !== '')
+      .join(', ');
+  }
+  protected text = (tankId: string, column: Column): string => this.draft().texts[cellKey(tankId, column)] ?? '';
+
+  private change(part: Partial<BenchDraft>): void {
+    this.draft.update((d) => ({ ...d, ...part }));
+    void this.outbox.keepDraft(draftId, JSON.stringify(this.draft()));
+  }
+  protected typed(tankId: string, column: Column, event: Event): void {
+    this.put({ [cellKey(tankId, column)]: (event.target as HTMLInputElement).value });
+  }
+  private put(texts: Record<string, string>): void {
+    const entryIds = { ...this.draft().entryIds };
+    for (const key of Object.keys(texts)) {
+      const tankId = key.split(' ')[0] ?? '';
+      for (const kind of ['readings', 'seen']) entryIds[`${tankId} ${kind}`] ??= newId();
+    }
+    this.said.set('');
+    this.change({ texts: { ...this.draft().texts, ...texts }, entryIds });
+  }
+  protected paste(rowIndex: number, columnIndex: number, event: ClipboardEvent): void {
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    if (!/[\t\n]/.test(text.trim())) return;
+    event.preventDefault();
+    const laid = pasted({
+      text,
+      tankIds: (this.bench()?.tanks ?? []).map((t) => t.tankId),
+      columns: this.draft().columns,
+      from: { rowIndex, columnIndex },
+    });
+    this.put(laid.texts);
+    this.said.set(
+      `${Object.keys(laid.texts).length} cells laid in.${laid.lostCount > 0 ? ` ${laid.lostCount} fell off the grid and are not in it.` : ''}`,
+    );
+  }
+  private inputs(): HTMLInputElement[] {
+    return [...(this.grid()?.nativeElement.querySelectorAll<HTMLInputElement>('td input') ?? [])];
+  }
+  /** Enter goes on, arrows move, Ctrl and Enter write. */
+  protected key(rowIndex: number, columnIndex: number, event: KeyboardEvent): void {
+    const wide = this.draft().columns.length;
+    const high = this.bench()?.tanks.length ?? 0;
+    const input = event.target as HTMLInputElement;
+    const atEnd = input.selectionStart === input.value.length;
+    const atStart = input.selectionEnd === 0;
+    const place = rowIndex * wide + columnIndex;
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      void this.write();
+      return;
+    }
+    const on = this.down() ? (rowIndex + 1 < high ? place + wide : columnIndex + 1) : place + 1;
+    const to = {
+      Enter: on,
+      ArrowDown: place + wide,
+      ArrowUp: place - wide,
+      ArrowRight: atEnd ? place + 1 : -1,
+      ArrowLeft: atStart ? place - 1 : -1,
+    }[event.key];
+    if (to === undefined || to < 0) return;
+    const next = this.inputs()[to];
+    if (!next) return;
+    event.preventDefault();
+    next.focus();
+    next.select();
+  }
+  protected toggleColumn(id: Column): void {
+    const { columns } = this.draft();
+    const wanted = columns.includes(id) ? columns.filter((c) => c !== id) : [...columns, id];
+    this.change({ columns: this.everyColumn.map((c) => c.id).filter((c) => wanted.includes(c)) });
+  }
+  protected chooseInstrument(column: Column, event: Event): void {
+    if (isSeen(column)) return;
+    this.change({ instruments: { ...this.draft().instruments, [column]: (event.target as HTMLSelectElement).value } });
+  }
+  /** Writes the rows that are clear; those with a question stay where they are. */
+  protected async write(): Promise<void> {
+    const clear = this.filled().filter((r) => !this.held().includes(r));
+    const entries = clear.flatMap((row) =>
+      rowEntries({ row, draft: this.resolved(), happenedAt: this.house.nowIso(), doubts: this.owned.doubts() }),
+    );
+    if (entries.length === 0) return;
+    const done: string[] = [];
+    const faults = new Map<string, string>();
+    for (let i = 0; i < entries.length; i += 150) {
+      const part = entries.slice(i, i + 150);
+      const sent = await this.outbox.write(part);
+      if (sent.state === 'refused')
+        for (const [j, entry] of part.entries()) {
+          const own = (sent.problem.errors ?? []).filter(
+            (e) => e.field.startsWith(`entries.${j}.`) || e.field === entry.id,
+          );
+          if (own.length > 0 || part.length === 1)
+            faults.set(entry.subjectId, own.map((e) => e.message).join('; ') || sent.problem.title);
+        }
+      else done.push(...part.map((e) => e.subjectId));
+      if (sent.state === 'refused' && faults.size === 0) faults.set('', sent.problem.title);
+    }
+    const written = new Set(done);
+    const keep = (key: string): boolean => !written.has(key.split(' ')[0] ?? '');
+    const { texts, entryIds } = this.draft();
+    this.change({
+      texts: Object.fromEntries(Object.entries(texts).filter(([key]) => keep(key))),
+      entryIds: Object.fromEntries(Object.entries(entryIds).filter(([key]) => keep(key))),
+    });
+    this.faults.set(faults);
+    const left = this.filled().length;
+    this.said.set(
+      `${written.size} ${written.size === 1 ? 'tank' : 'tanks'} in the book.${left > 0 ? ` ${left} still on the bench.` : ''}`,
+    );
+  }
+  protected readonly faultList = computed(() =>
+    [...this.faults()].map(([id, text]) =>
+      `${this.bench()?.tanks.find((t) => t.tankId === id)?.name ?? ''} ${text}`.trim(),
+    ),
+  );
+  protected parameterId = (id: Column): ParameterId | null => (isSeen(id) ? null : id);
+}

@@ -1,0 +1,54 @@
+import { parameters } from '#almanac/parameters';
+import { foods } from '#almanac/kinds';
+import { ledgerText, type LedgerEntry, type LedgerReading, type LedgerSubject, type ParameterId } from '#core/readings';
+import { waterQuestions, type Analysis } from '#core/sources';
+import type { NewEntry } from '#contracts/book';
+import type { Bench } from '#contracts/readings';
+import { parameterOf, readingValue } from './understanding';
+
+/** What would be asked about one sitting of a ledger line before it is believed. */
+export function sittingQuestions(entry: LedgerEntry, tank: Bench['tanks'][number] | undefined): string[] {
+  if (entry.kind !== 'readings') return [];
+  const readings: Analysis = {};
+  for (const value of entry.payload.values) readings[value.parameter] = { lo: value.lo, hi: value.hi };
+  const last: Analysis = {};
+  const expected: Partial<Record<ParameterId, { mean: number; lo80: number; hi80: number }>> = {};
+  for (const { id } of parameters) {
+    const cell = tank?.cells[id];
+    if (cell?.last) last[id] = cell.last;
+    if (cell?.expected) expected[id] = cell.expected;
+  }
+  return waterQuestions({ readings, catalogue: parameters, known: { last, expected } }).map(
+    (q) => `${q.why}.${q.mend === undefined ? '' : ` Perhaps ${q.mend}?`}`,
+  );
+}
+
+/** An understood entry as the book keeps it. */
+export function bookEntry({ entry, id, insisted }: { entry: LedgerEntry; id: string; insisted: boolean }): NewEntry {
+  const head = {
+    id,
+    kindVersion: 1 as const,
+    subjectId: entry.subjectId,
+    happenedAt: new Date(entry.atEpochMs).toISOString(),
+  };
+  if (entry.kind !== 'readings') return { ...head, kind: entry.kind, payload: entry.payload } as NewEntry;
+  const values = entry.payload.values.flatMap((reading: LedgerReading) => {
+    const parameter = parameterOf(reading.parameter);
+    return parameter ? [readingValue({ parameter, reading, text: reading.text, insisted })] : [];
+  });
+  return { ...head, kind: 'readings', payload: { context: entry.payload.context, values } };
+}
+
+export const lineOf = (entry: LedgerEntry, subjects: readonly LedgerSubject[], zone: string): string =>
+  ledgerText({ entry, subjects, catalogue: parameters, foods, zone });
+
+/** Names that the last word of a line may be the beginning of: tanks, sources, then parameters. */
+export function completions(line: string, subjects: readonly LedgerSubject[]): { word: string; rest: string }[] {
+  const last = /(\S+)$/.exec(line)?.[1] ?? '';
+  if (last.length < 2 || /^\d/.test(last)) return [];
+  const names = [...subjects.map((s) => s.name), ...parameters.flatMap((p) => p.names.filter((n) => n.length > 2))];
+  return [...new Set(names)]
+    .filter((n) => n.toLowerCase().startsWith(last.toLowerCase()) && n.length > last.length)
+    .slice(0, 4)
+    .map((word) => ({ word, rest: word.slice(last.length) }));
+}

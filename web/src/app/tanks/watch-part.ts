@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { seenBehaviours, seenGrazing, type Seen } from '#core/readings';
+import { learntBearing, watchReading, type WatchedChange } from '#core/stock';
+import type { SeenPayload } from '#contracts/book';
+import type { Folio } from '#contracts/tanks';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { agoText } from '../ui/words';
+
+const counted = ['deaths', 'moults', 'berried', 'young'] as const;
+const dayMs = 86_400_000;
+
+/** For a day after a change: what was seen, in a few taps, tied to that change; and what this tank has shown to bear. */
+@Component({
+  selector: 'nl-watch-part',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-label="What was seen">
+      <h2>{{ watched() ? 'After the change' : 'What was seen' }}</h2>
+      @if (watched(); as w) {<p>{{ percent(w.changeFraction) }} % of {{ w.sourceName }}, {{ ago(w.atEpochMs) }}. @if (saidAlready()) {<span class="quiet">Somebody has looked since; you may add.</span>} @else {What do they do?}</p>}
+      <div class="taps">
+        @for (c of counted; track c) {<span class="tap"><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' less'" (click)="add(c, -1)">−</button><span><span class="num">{{ count(c) }}</span> {{ c }}</span><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' more'" (click)="add(c, 1)">+</button></span>}
+      </div>
+      <div class="taps" role="group" aria-label="Grazing and behaviour">
+        @for (g of grazing; track g) {<button type="button" class="plain" [attr.aria-pressed]="seen().grazing === g" (click)="toggle({ grazing: g })">{{ g === 'usual' ? 'grazing' : g === 'less' ? 'grazing less' : 'not grazing' }}</button>}
+        @for (b of behaviours; track b) {<button type="button" class="plain" [attr.aria-pressed]="seen().behaviour === b" (click)="toggle({ behaviour: b })">{{ b }}</button>}
+      </div>
+      @if (reading(); as r) {<p [class.caution]="r.state !== 'well'">{{ r.text }}</p>@for (s of r.schools; track s.name) {<p class="small"><strong>{{ s.name }}.</strong> {{ s.says }}</p>}}
+      <div class="taps"><button type="button" class="go" (click)="write(seen())" [disabled]="blank()">Write what was seen</button>@if (blank()) {<button type="button" class="plain" (click)="write({ deaths: { lo: 0, hi: 0 }, grazing: 'usual', behaviour: 'calm' })">All well: none dead, grazing, calm</button>}<span role="status" class="quiet">{{ said() }}</span></div>
+      @if (bearing(); as b) {<p class="small">{{ b.text }} <span class="quiet">Learnt from what was seen in the day after each change.</span></p>}
+    </section>
+  `,
+  styles: `section { margin-top: 1rem; } .taps { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: center; margin: 0.5rem 0; } .tap { display: inline-flex; gap: 0.5rem; align-items: center; } .tap .plain { min-width: 44px; padding: 0; } [aria-pressed='true'] { background: var(--ink); color: var(--ground); }`,
+})
+export class WatchPart {
+  readonly folio = input.required<Folio>();
+  private readonly tankId = computed(() => this.folio().tank.tankId);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly diary = new DiaryWatch(['seen', 'stock']);
+  protected readonly counted = counted;
+  protected readonly grazing = seenGrazing;
+  protected readonly behaviours = seenBehaviours;
+  protected readonly seen = signal<Seen>({});
+  protected readonly said = signal('');
+  constructor() {
+    effect(() => {
+      this.diary.open(this.tankId());
+    });
+  }
+  /** The change that is a day old at most. */
+  protected readonly watched = computed(() => {
+    const [newest] = [...this.folio().changes].sort((a, b) => b.atEpochMs - a.atEpochMs);
+    return newest && this.house.nowEpochMs() - newest.atEpochMs < 1.5 * dayMs ? newest : null;
+  });
+  protected readonly saidAlready = computed(() =>
+    this.diary.of('seen').some((s) => s.payload.changeEntryId === this.watched()?.entryId),
+  );
+  /** The last count of the tank, all kinds together: enough to say whether moults are many. */
+  private readonly colony = computed(() => {
+    const counts = this.diary.of('stock').filter((s) => s.payload.event === 'counted' && s.payload.count !== null);
+    const newest = new Map(counts.map((c) => [`${c.payload.kindId} ${c.payload.strain}`, c.payload.count]));
+    if (newest.size === 0) return null;
+    const all = [...newest.values()].map((c) => ({ lo: c?.lo ?? 0, hi: c?.hi ?? c?.lo ?? 0 }));
+    return { lo: all.reduce((n, c) => n + c.lo, 0), hi: all.reduce((n, c) => n + c.hi, 0) };
+  });
+  protected readonly blank = computed(() => Object.keys(this.seen()).length === 0);
+  protected readonly reading = computed(() =>
+    this.blank() ? null : watchReading({ seen: this.seen(), colony: this.colony() }),
+  );
+  protected readonly bearing = computed(() => {
+    const changes = new Map(this.folio().changes.map((c) => [c.entryId, c.changeFraction]));
+    return learntBearing(
+      this.diary.of('seen').flatMap((s): WatchedChange[] => {
+        const changeFraction = changes.get(s.payload.changeEntryId ?? '');
+        return changeFraction === undefined ? [] : [{ changeFraction, seen: seenOf(s.payload) }];
+      }),
+    );
+  });
+  protected count = (what: (typeof counted)[number]): number => this.seen()[what]?.lo ?? 0;
+  protected percent = (share: number): number => Math.round(share * 100);
+  protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected add(what: (typeof counted)[number], by: number): void {
+    const n = Math.max(0, this.count(what) + by);
+    this.seen.update((s) => ({ ...s, [what]: { lo: n, hi: n } }));
+  }
+  protected toggle(part: Seen): void {
+    this.seen.update((s) => {
+      const [key] = Object.keys(part) as (keyof Seen)[];
+      if (key === undefined || s[key] !== part[key]) return { ...s, ...part };
+      const { [key]: _gone, ...rest } = s;
+      return rest;
+    });
+  }
+  protected async write(seen: Seen): Promise<void> {
+    const change = this.watched();
+    const payload = { ...seen, ...(change ? { changeEntryId: change.entryId } : {}) } as SeenPayload;
+    const written = await this.scribe.write([this.scribe.entry('seen', this.tankId(), payload)], 'What was seen');
+    this.said.set(written.kept ? written.said : [...written.faults.values()].join('; '));
+    if (written.kept) this.seen.set({});
+  }
+}
+
+const seenOf = ({ changeEntryId: _id, ...seen }: SeenPayload): Seen => seen as Seen;
