@@ -1,6 +1,7 @@
 /** Measures the build-up model on synthetic tanks with known truth: coverage, forecast error, delay, speed. */
 import { buildUp } from '../core/src/readings/build-up';
 import { byDay } from '../core/src/readings/build-up-filter';
+import { habits } from '../core/src/readings/build-up-habits';
 import { middle } from '../core/src/readings/interval';
 import { syntheticTank } from '../core/src/readings/synthetic.cases';
 import { theilSenLine } from '../core/src/readings/slope';
@@ -28,7 +29,7 @@ for (let seed = 1; seed <= tanks; seed++) {
     for (const key of [`${tank.parameter}${seed % 4 === 1 ? ' fine' : ''} ${f.day}`, `all ${f.day}`]) {
       const s = rows.get(key) ?? { n: 0, inside: 0, model: 0, last: 0, line: 0, width: 0 };
       const scale = key.startsWith('all')
-        ? ({ no3MgPerL: 20, ec25UsPerCm: 300, khDegrees: 5 }[tank.parameter as 'no3MgPerL'] ?? 1)
+        ? habits[tank.parameter].spreadValue
         : 1;
       s.n += 1;
       s.inside += truth >= f.lo80 && truth <= f.hi80 ? 1 : 0;

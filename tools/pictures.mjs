@@ -22,7 +22,7 @@ const only = process.argv.indexOf('--only');
 const wanted = only > 0 ? (process.argv[only + 1] ?? '').split(',') : null;
 
 /** @typedef {{ page: import('@playwright/test').Page, url: string, tank: (name: string) => string, source: (name: string) => string }} Room */
-/** @type {Record<string, { lamp: 'lit' | 'out', phone?: boolean, take: (room: Room) => Promise<void> }>} */
+/** @type {Record<string, { lamp: 'lit' | 'out', phone?: boolean, spare?: boolean, take: (room: Room) => Promise<void> }>} */
 const views = {
   tonight: { lamp: 'out', take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
   'tonight-phone': {
@@ -68,13 +68,26 @@ const views = {
       await page.getByLabel('Nitrate', { exact: true }).fill('20-40');
     },
   },
-  readings: {
+  bench: {
+    lamp: 'lit',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/readings/bench`);
+      const type = async (/** @type {string} */ cell, /** @type {string} */ text) => page.getByLabel(cell).fill(text);
+      await type('Breakfast Bar, pH', '7.1');
+      await type('Breakfast Bar, General hardness', '7');
+      await type('Breakfast Bar, Conductivity', '402');
+      await type('Library, pH', '6.3');
+      await type('Library, Conductivity', '246');
+      await type('Stairwell, General hardness', '12');
+      await type('Stairwell, Conductivity', '90');
+    },
+  },
+  instruments: {
     lamp: 'out',
-    take: async ({ page, url, tank }) => {
-      await page.goto(`${url}/readings?tank=${tank('Bathhouse')}`);
-      await page.getByLabel('pH', { exact: true }).fill('8,1');
-      await page.getByLabel('General hardness', { exact: true }).fill('5');
-      await page.getByLabel('Temperature', { exact: true }).fill('33,5');
+    spare: true,
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/readings/instruments`);
+      await page.getByText('Grey conductivity pen').first().waitFor();
     },
   },
   water: {
@@ -158,7 +171,8 @@ async function main() {
     const [{ tanks }, { sources }] = await Promise.all([json('/api/tonight'), json('/api/sources')]);
     const idIn = (/** @type {any[]} */ list, /** @type {(x: any) => boolean} */ is) => list.find(is);
     for (const [name, view] of Object.entries(views)) {
-      if (wanted && !wanted.includes(name)) continue;
+      // Spare views are for looking at, not for the README.
+      if (wanted ? !wanted.includes(name) : view.spare) continue;
       const context = await browser.newContext({
         viewport: view.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
         colorScheme: view.lamp === 'out' ? 'dark' : 'light',

@@ -78,7 +78,7 @@ export function fittedTraits({
       for (const place of [0, 2, 1])
         for (const by of [-stride, stride]) {
           const tried = best.map((s, i) => (i === place ? s + by : s)) as unknown as Steps;
-          if (Math.abs(tried[place as 0] ?? 0) > farthestStep) continue;
+          if (Math.abs(tried[place as 0]) > farthestStep) continue;
           const log = valueAt(tried);
           if (log <= bestLog + 1e-9) continue;
           [best, bestLog, moved] = [tried, log, true];

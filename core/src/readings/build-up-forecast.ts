@@ -1,5 +1,5 @@
 import { fanOf, productionFan, taken, type BuildUpTrack, type Fan, type FutureChange } from './build-up-filter';
-import { habits, type ParameterHabit } from './build-up-habits';
+import { habits } from './build-up-habits';
 import { afterDays, type BuildUpState } from './build-up-state';
 import type { Interval } from './interval';
 

@@ -19,6 +19,14 @@ import { normalTailFraction, truncatedNormal } from './normal';
 import { theilSenLine } from './slope';
 import { syntheticTank } from './synthetic.cases';
 
+const { KalmanFilter } = kalman as unknown as {
+  KalmanFilter: new (model: object) => { filterAll: (rows: number[][]) => number[][] };
+};
+/** What must be there: a missing one fails the spec. */
+const there = <T>(value: T | undefined): T => {
+  if (value === undefined) throw new Error('missing');
+  return value;
+};
 const gaussian = (more: Partial<BuildUpTraits>): BuildUpTraits => ({
   wanderValue: 0,
   driftPerDay: 0,
@@ -108,7 +116,7 @@ describe('the Gaussian special case', () => {
     expect(run().filtered.at(-1)?.levelValue).toBeCloseTo(798.37, 1);
   });
   it('filters the local level as an independent package does, and smooths as two filters from both ends do', () => {
-    const other = new kalman.KalmanFilter({
+    const other = new KalmanFilter({
       observation: { stateProjection: [[1]], covariance: [[nileVariances.reading]], dimension: 1 },
       dynamic: {
         transition: [[1]],
@@ -118,17 +126,17 @@ describe('the Gaussian special case', () => {
       },
     });
     // Its first step adds one movement to the start, ours none: the start is so wide that it does not show.
-    const theirs = other.filterAll(nileFlows.map((f) => [f])) as number[][];
+    const theirs = other.filterAll(nileFlows.map((f) => [f]));
     const { filtered, predicted } = run();
     filtered.forEach((state, i) => {
       expect(state.levelValue).toBeCloseTo(theirs[i]?.[0] ?? NaN, i === 0 ? -1 : 0);
     });
-    let later = filtered.at(-1) as BuildUpState;
+    let later = there(filtered.at(-1));
     const smooth = [later];
     for (let i = filtered.length - 2; i >= 0; i--) {
       later = smoothedBack({
-        filtered: filtered[i] as BuildUpState,
-        predicted: predicted[i + 1] as BuildUpState,
+        filtered: there(filtered[i]),
+        predicted: there(predicted[i + 1]),
         later,
         by: { levelOfLevelFraction: 1, levelOfProductionDays: 1, productionOfProductionFraction: 1 },
       });
@@ -136,8 +144,8 @@ describe('the Gaussian special case', () => {
     }
     // Two filters from both ends, joined by their precisions (Fraser & Potter 1969), give the same in the middle.
     const year = 50;
-    const back = runOver([...nileFlows].reverse()).predicted[nileFlows.length - 1 - year] as BuildUpState;
-    const here = filtered[year] as BuildUpState;
+    const back = there(runOver([...nileFlows].reverse()).predicted[nileFlows.length - 1 - year]);
+    const here = there(filtered[year]);
     const [a, b] = [1 / here.levelVarianceValue, 1 / back.levelVarianceValue];
     expect(smooth[year]?.levelValue).toBeCloseTo((a * here.levelValue + b * back.levelValue) / (a + b), 1);
     expect(smooth[year]?.levelVarianceValue).toBeCloseTo(1 / (a + b), 0);

@@ -60,8 +60,7 @@ describe('an instrument', () => {
     expect(ids(pen, [at('2026-03-10', 0, 12)])).toEqual(['not-zero-in-air']);
     expect(ids(pen, [at('2026-01-10', 1413, 1413)])).toEqual(['calibration-due']);
   });
-  it('says that ppm without a factor are doubtful and strips a first look', () => {
-    expect(ids({ ...pen, penFactor: null, calibrateEveryDays: null }, [])).toEqual(['factor-unknown']);
+  it('says that it reports the element and that a strip is a first look', () => {
     expect(
       ids({ ...pen, type: 'strip', parameters: ['no3MgPerL'], reportsAsElement: true, calibrateEveryDays: null }, []),
     ).toEqual(['as-element', 'strip']);

@@ -16,7 +16,7 @@ export interface Instrument {
   resolutionValue: number;
   /** Twice the sample: a drop counts half. */
   doubleSample: boolean;
-  /** What a pen multiplies conductivity by; null where it shows conductivity itself or nobody knows. */
+  /** What a pen multiplies conductivity by; null where it shows conductivity itself. */
   penFactor: number | null;
   reportsAsElement: boolean;
   compensatesTemperature: boolean;
@@ -37,7 +37,6 @@ export interface InstrumentWarning {
     | 'off-at-standard'
     | 'not-zero-in-air'
     | 'not-compensated'
-    | 'factor-unknown'
     | 'as-element'
     | 'strip';
   text: string;
@@ -71,7 +70,7 @@ export function instrumentWarnings(
   const warnings: InstrumentWarning[] = [];
   const warn = (id: InstrumentWarning['id'], text: string, doubtful: boolean): void =>
     void warnings.push({ id, text, doubtful });
-  const { expiresOn, calibrateEveryDays, type, penFactor } = instrument;
+  const { expiresOn, calibrateEveryDays, type } = instrument;
   if (expiresOn !== null && expiresOn < on)
     warn('expired', `Past its date since ${expiresOn}: old reagents mostly read low.`, true);
   else if (expiresOn !== null && daysBetween(on, expiresOn) <= 60)
@@ -114,8 +113,6 @@ export function instrumentWarnings(
         'Does not compensate temperature: about 2 % a degree away from 25 °C; wait until it is steady.',
         false,
       );
-    if (penFactor === null && instrument.parameters.length === 1)
-      warn('factor-unknown', 'If it shows ppm, say its factor: the same water reads 150 or 200 on two pens.', false);
   }
   if (instrument.reportsAsElement)
     warn('as-element', 'Reports as N or P, not as the ion: the book converts what is read from it.', false);

@@ -14,13 +14,17 @@ const subjects = [
 const foods = [{ id: 'flake', name: 'flake food' }];
 const zone = 'Europe/Berlin';
 const now = Date.parse('2026-03-14T21:30:00Z');
+const there = <T>(value: T | undefined): T => {
+  if (value === undefined) throw new Error('missing');
+  return value;
+};
 const read = (line: string, more: { nowEpochMs?: number; openTankId?: string } = {}): LedgerLine =>
   ledgerLine({ line, catalogue: parameters, subjects, foods, zone, nowEpochMs: now, ...more });
 const only = (line: string): LedgerEntry => {
   const { entries, questions } = read(line);
   expect(questions).toEqual([]);
   expect(entries.length).toBe(1);
-  return entries[0] as LedgerEntry;
+  return there(entries[0]);
 };
 const values = (entry: LedgerEntry): (readonly [string, number | null, number | null])[] =>
   entry.kind === 'readings' ? entry.payload.values.map((v) => [v.parameter, v.lo, v.hi] as const) : [];
@@ -278,7 +282,7 @@ describe('any entry printed as a line', () => {
         if (!entry) return;
         const again = read(ledgerText({ entry, subjects, catalogue: parameters, zone }));
         expect(again.questions).toEqual([]);
-        expect(values(again.entries[0] as LedgerEntry)).toEqual(values(entry));
+        expect(values(there(again.entries[0]))).toEqual(values(entry));
       }),
     );
   });

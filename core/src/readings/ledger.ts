@@ -27,12 +27,12 @@ export interface Seen {
   behaviour?: (typeof seenBehaviours)[number];
 }
 export type LedgerContext = 'routine' | 'before-change' | 'after-change';
-export type LedgerChange = {
+export interface LedgerChange {
   entered: { by: 'litres'; changeL: number } | { by: 'fraction'; changeFraction: number };
   sourceId: string;
   water: { tempC?: number };
   how: 'poured' | 'dripped';
-};
+}
 export type LedgerPayload =
   | { kind: 'readings'; payload: { context: LedgerContext; values: LedgerReading[] } }
   | { kind: 'change'; payload: LedgerChange }
@@ -362,7 +362,7 @@ const dose: Rule = (state, at) => {
 
 const fed: Rule = (state, at) => {
   if (state.words[at]?.plain !== 'fed') return 0;
-  const amount = state.words[at]?.ends ? null : amountAt(state, at + 1);
+  const amount = state.words[at].ends ? null : amountAt(state, at + 1);
   if (amount && /^(g|mg)$/.test(amount.unit)) {
     const clause = clauseFrom(state, at + 1 + amount.usedCount);
     const said = clause.map((w) => w.plain).join('');

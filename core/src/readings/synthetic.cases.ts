@@ -67,7 +67,8 @@ const kinds: readonly Kind[] = [
  */
 export function syntheticTank(seed: number, { historyDays = 150, aheadDays = 28 } = {}): SyntheticTank {
   const { uniform, normal } = chance(seed);
-  const kind = kinds[seed % kinds.length] ?? (kinds[0] as Kind);
+  const kind = kinds[seed % kinds.length];
+  if (!kind) throw new Error('no kinds');
   const production0 = uniform(...kind.productionPerDay);
   const size = Math.max(Math.abs(production0), (kind.productionPerDay[1] - kind.productionPerDay[0]) / 10);
   const everyDays = Math.round(uniform(5, 15));

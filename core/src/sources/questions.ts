@@ -68,8 +68,9 @@ function ownQuestions(parameter: Parameter, reading: Interval, { last, expected 
       },
     ];
   if (!fan) return [];
-  // Beyond three times the half width of the 80 % span: once in some ten thousand ordinary readings.
-  const room = 2 * ((fan.hi80 - fan.lo80) / 2);
+  // Beyond three times the half width of the 80 % span, and a quarter of what passes as a jump: a sure model must not nag.
+  const { value, ofLastFraction } = parameter.usualJump;
+  const room = Math.max(fan.hi80 - fan.lo80, 0.25 * (value + ofLastFraction * Math.abs(fan.mean)));
   const gap = gapBetween({ from: { lo: fan.lo80 - room, hi: fan.hi80 + room }, to: reading });
   if (gap === 0) return [];
   return [

@@ -154,6 +154,6 @@ export function mindText(parameter: Parameter, { expected, reading, movedValue, 
   const was = `Expected ${intervalText({ lo: expected.lo80, hi: expected.hi80 }, digits)}, read ${intervalText(reading, digits)}`;
   if (oddFraction > 0.5) return `${was}: so odd that it is hardly believed; a second test would settle it.`;
   const half = (expected.hi80 - expected.lo80) / 2;
-  if (Math.abs(movedValue) < half / 3) return `${was}: it changed nothing.`;
+  if (Math.abs(movedValue) < Math.max(half / 3, 0.5 * 10 ** -digits)) return `${was}: it changed nothing.`;
   return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(movedValue).toFixed(digits)}.`;
 }

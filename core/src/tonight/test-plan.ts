@@ -118,22 +118,24 @@ export function testPlan(input: TestPlanInput): TestPlan {
       };
     })
     .filter((r) => r.parameter !== 'cl2MgPerL');
+  // What was never tested in a settled tank is no news tonight; where nothing was tested, everything is.
+  const known = ranked.some((r) => r.ageDays !== null) ? ranked.filter((r) => r.ageDays !== null) : ranked;
   const worth = (r: (typeof ranked)[number]): number =>
     (r.tells + (r.leaves ? 0.1 : 0) + Math.min(0.05, (r.ageDays ?? 90) / 2000)) * (harm[r.parameter] ?? 1);
-  const telling = [...ranked]
+  const telling = [...known]
     .filter((r) => r.parameter !== 'tempC')
     .sort((a, b) => worth(b) - worth(a))
     .slice(0, 1)
     .map((r) => r.parameter);
   const wanted = rhythm.parameters === 'telling' ? telling : rhythm.parameters;
   const tests = wanted.map((parameter): PlannedTest => {
-    const known = ranked.find((r) => r.parameter === parameter);
+    const own = ranked.find((r) => r.parameter === parameter);
     const line = input.lines.find((l) => l.parameter === parameter);
-    const ageDays = known?.ageDays ?? (line?.latest ? (input.nowEpochMs - line.latest.atEpochMs) / dayMs : null);
+    const ageDays = own?.ageDays ?? (line?.latest ? (input.nowEpochMs - line.latest.atEpochMs) / dayMs : null);
     // Sooner where the band is about to be left: half way there.
-    const soon = known?.leaves ? Math.max(3, known.leaves.lo / 2) : Infinity;
+    const soon = own?.leaves ? Math.max(3, own.leaves.lo / 2) : Infinity;
     const dueInDays = ageDays === null ? 0 : Math.round(Math.min(rhythm.everyDays, soon) - ageDays);
-    return { parameter, dueInDays, tellsFraction: known?.tells ?? 0, why: rhythm.why };
+    return { parameter, dueInDays, tellsFraction: own?.tells ?? 0, why: rhythm.why };
   });
   return { state, why: rhythm.why, tests: tests.sort((a, b) => a.dueInDays - b.dueInDays) };
 }

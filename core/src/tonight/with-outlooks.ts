@@ -26,21 +26,24 @@ export function withOutlooks(
 
 function foreseenLine(line: ParameterVerdict, outlook: Outlook | undefined): ParameterVerdict {
   if (!outlook || (line.state !== 'settled' && line.state !== 'drifting') || !line.band) return line;
-  const text = line.reason.replace(/, (steady|rising|falling)[^.]*/, '').replace(/\.$/, '');
+  // The arrow's words give way to the model's; what else was said (a doubt about the pen) follows after.
+  const [first = '', ...rest] = line.reason.split(/\. (?=[A-Z])/);
+  const text = first.replace(/, (steady|rising|falling).*$/, '').replace(/\.$/, '');
+  const doubt = rest.length > 0 ? ` ${rest.join('. ')}` : '';
   const { leaves } = outlook;
   if (leaves && leaves.lo <= announcedDays && leaves.hi !== null)
     return {
       ...line,
       state: 'drifting',
       reasonId: 'heading-out',
-      reason: `${text}; goes ${leaves.side} it ${leavesText(leaves)} if the routine goes on.`,
+      reason: `${text}; goes ${leaves.side} it ${leavesText(leaves)} if the routine goes on.${doubt}`,
     };
   if (line.state === 'drifting')
     return {
       ...line,
       state: 'settled',
       reasonId: 'in-band',
-      reason: `${text}, moving but not expected to leave it in four weeks.`,
+      reason: `${text}, moving but not expected to leave it in four weeks.${doubt}`,
     };
   return line;
 }

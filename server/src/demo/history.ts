@@ -6,6 +6,7 @@ import { addDays, instantOf } from '#core/tonight';
 import { changeEffect } from '#core/water';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
+import { demoInstruments, watchedTanks } from './instruments';
 import { breederBees, demoLife, demoSupplies, supplyDates, tonightDrip } from './life';
 import { demoDays, demoNotes, demoSources, demoTanks, supplierReports, type DemoTank } from './scenario';
 
@@ -81,6 +82,10 @@ interface Run {
   zone: string;
   tonightOn: string;
   chance: Chance;
+  /** For what was added later: the water of the house keeps its numbers. */
+  side: Chance;
+  /** The change of the evening before, by tank. */
+  changed: Map<string, string>;
   ids: Map<string, string>;
   waters: Map<string, Water>;
   sourceWaters: Map<string, Water>;
@@ -104,6 +109,8 @@ export function demoNights({
     zone,
     tonightOn,
     chance,
+    side: new Chance(seed + 1),
+    changed: new Map(),
     ids: new Map(),
     waters: new Map(demoTanks.map((t) => [t.key, { ...t.start }])),
     sourceWaters: new Map(demoSources.map((s) => [s.key, { ...s.water }])),
@@ -157,7 +164,55 @@ function openingNight(run: Run, on: string): DemoNight {
       payload: { ...t.payload, geometry: { ...t.payload.geometry }, startedOn: on },
     })),
   ];
+  for (const { key } of demoInstruments) run.ids.set(key, run.side.id(opening));
+  entries.push(
+    ...demoInstruments.map(({ key, payload, expiresInDays }): NewEntry => ({
+      ...sideHead(run, { kind: 'instrument', key, on, minutes: 4 }),
+      payload: {
+        ...payload,
+        parameters: [...payload.parameters],
+        steps: [...payload.steps],
+        expiresOn: expiresInDays === null ? null : addDays({ on: run.tonightOn, days: expiresInDays }),
+        startedOn: on,
+      },
+    })),
+  );
   return { on, writtenAtEpochMs: at(run, on, 5).epochMs, entries };
+}
+
+function sideHead<K extends NewEntry['kind']>(
+  run: Run,
+  given: { kind: K; key: string; on: string; minutes: number },
+): ReturnType<typeof head<K>> {
+  return head({ ...run, chance: run.side }, given);
+}
+
+/** What was seen the evening after a change, and the calibrations of the night. */
+function watchedAndCalibrated(run: Run, on: string, agoDays: number): NewEntry[] {
+  const seen = [...run.changed]
+    .filter(([key]) => watchedTanks.includes(key))
+    .map(([key, changeEntryId], i): NewEntry => {
+      const many = run.side.share();
+      const moults = Math.floor(many * 4);
+      const hiding = key === 'library' && many > 0.93;
+      return {
+        ...sideHead(run, { kind: 'seen', key, on, minutes: 5 + i }),
+        payload: {
+          deaths: { lo: 0, hi: 0 },
+          moults: { lo: moults, hi: moults },
+          grazing: hiding ? 'less' : 'usual',
+          behaviour: hiding ? 'hiding' : 'calm',
+          changeEntryId,
+        },
+      };
+    });
+  run.changed.clear();
+  const calibrations = demoInstruments.flatMap(({ key, calibrations: all }) =>
+    all
+      .filter((c) => c.agoDays === agoDays)
+      .map((c): NewEntry => ({ ...sideHead(run, { kind: 'calibration', key, on, minutes: 6 }), payload: c.payload })),
+  );
+  return [...seen, ...calibrations];
 }
 
 function nightOf(run: Run, on: string, agoDays: number): DemoNight {
@@ -176,6 +231,7 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
         ),
       },
     });
+  entries.push(...watchedAndCalibrated(run, on, agoDays));
   for (const [index, tank] of demoTanks.entries()) entries.push(...tankNight(run, { tank, index, on, agoDays }));
   for (const note of demoNotes.filter((n) => n.agoDays === agoDays)) {
     entries.push({
@@ -314,8 +370,11 @@ function changeEntries(
     water: shown,
     how: tank.payload.bearing === 'delicate' ? ('dripped' as const) : ('poured' as const),
   };
-  if (tank.key !== 'cellar-a' || agoDays !== 134)
-    return [{ ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload }];
+  if (tank.key !== 'cellar-a' || agoDays !== 134) {
+    const change = head(run, { kind: 'change', key: tank.key, on, minutes });
+    run.changed.set(tank.key, change.id);
+    return [{ ...change, payload }];
+  }
   const wrong: NewEntry = { ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload };
   return [
     wrong,

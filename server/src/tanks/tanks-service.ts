@@ -90,7 +90,7 @@ function outlookView(outlook: Outlook): Folio['outlooks'][number] {
     forecast: [...figures.forecast],
     leaves: leaves && { ...leaves, text: leavesText(leaves) },
     mind: lastReading && parameter ? mindText(parameter, lastReading) : null,
-    ratchet: ratchet && ratchet.text,
+    ratchet: ratchet?.text ?? null,
   };
 }
 

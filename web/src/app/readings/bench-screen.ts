@@ -1,9 +1,10 @@
+import type {
+  ElementRef} from '@angular/core';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  ElementRef,
   inject,
   Injector,
   signal,
@@ -71,8 +72,8 @@ export class BenchScreen {
   protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
   protected readonly at = signal<{ tankId: string; column: Column } | null>(null);
   protected readonly everyColumn: readonly { id: Column; word: string }[] = [
-    ...parameters.filter((p) => p.id !== 'hco3MgPerL').map((p) => ({ id: p.id as Column, word: p.short })),
-    ...seenColumns.map((id) => ({ id: id as Column, word: seenWords[id] })),
+    ...parameters.filter((p) => p.id !== 'hco3MgPerL').map((p) => ({ id: p.id, word: p.short })),
+    ...seenColumns.map((id) => ({ id: id, word: seenWords[id] })),
   ];
 
   constructor() {

@@ -123,7 +123,11 @@ export class FolioScreen {
     ]
       .filter((t) => t !== '')
       .join('; ')
-      .concat('. ', mind ?? '', ratchet ? ` ${ratchet}` : '');
+      .concat(
+        '.',
+        mind && !mind.endsWith('nothing.') ? ` ${mind}` : '',
+        ratchet && !ratchet.endsWith('holds it.') ? ` ${ratchet}` : '',
+      );
   }
   protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
   protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;

@@ -101,4 +101,4 @@ export class WatchPart {
   }
 }
 
-const seenOf = ({ changeEntryId: _id, ...seen }: SeenPayload): Seen => seen as Seen;
+const seenOf = ({ changeEntryId: _id, ...seen }: SeenPayload): Seen => seen;

@@ -1,0 +1,222 @@
+import type { BandLine } from '#core/almanac';
+import { catalogueCase, nitrateCase } from '../readings/parameters.cases';
+import { leavesText, outlookOf, routineAhead, type Outlook } from './outlook';
+import { slowHarm } from './slow-harm';
+import { testPlan, type TestPlanInput } from './test-plan';
+import { withOutlooks } from './with-outlooks';
+import type { TankVerdict } from './verdict';
+
+const dayMs = 86_400_000;
+const now = Date.parse('2026-03-14T21:00:00Z');
+const daysAgo = (days: number): number => now - days * dayMs;
+/** A straight course read weekly for so many weeks. */
+const course = (
+  weeks: number,
+  start: number,
+  perWeek: number,
+  wide: number,
+): { lo: number; hi: number; atEpochMs: number }[] =>
+  Array.from({ length: weeks }, (_, i) => {
+    const value = start + perWeek * i;
+    return { lo: value - wide / 2, hi: value + wide / 2, atEpochMs: daysAgo(7 * (weeks - 1 - i) + 1) };
+  });
+const band: BandLine = { parameter: 'no3MgPerL', lo: 0, hi: 40, grade: 'common-practice', sourceIds: [] };
+const nitrate = (
+  perWeek: number,
+  changes: { atEpochMs: number; changeFraction: number; sourceValue: number }[] = [],
+): Outlook => {
+  const found = outlookOf({
+    parameter: nitrateCase,
+    readings: course(8, 10, perWeek, 2),
+    changes,
+    band,
+    nowEpochMs: now,
+  });
+  if (!found) throw new Error('no outlook');
+  return found;
+};
+
+describe('the outlook of a parameter', () => {
+  it('sees 3 a week from 31 pass a ceiling of 40 in about three weeks', () => {
+    const { leaves } = nitrate(3);
+    expect(leaves?.side).toBe('above');
+    expect(leaves?.lo).toBeLessThanOrEqual(21);
+    expect(leaves?.hi ?? 99).toBeGreaterThanOrEqual(18);
+  });
+  it('sees nothing leave where nothing moves', () => {
+    expect(nitrate(0).leaves).toBeNull();
+  });
+  it('says nothing under three readings', () => {
+    expect(
+      outlookOf({ parameter: nitrateCase, readings: course(2, 10, 3, 2), changes: [], band, nowEpochMs: now }),
+    ).toBeNull();
+  });
+  it('lets a routine that has stopped stop: no change is foreseen after three rounds without', () => {
+    const routine = { everyDays: 7, changeFraction: 0.3, sourceValue: 2 };
+    expect(routineAhead(routine, -3)[0]?.atDay).toBe(4);
+    expect(routineAhead(routine, -3).length).toBe(8);
+    expect(routineAhead(routine, -30)).toEqual([]);
+  });
+  it('says in words when', () => {
+    expect(leavesText({ lo: 9, hi: 16 })).toBe('in 9 to 16 days');
+    expect(leavesText({ lo: 0, hi: 1 })).toBe('within a day');
+    expect(leavesText({ lo: 12, hi: null })).toContain('perhaps not at all');
+  });
+  it('names the plain ratchet: each change ends higher than the last', () => {
+    const changes = [1, 2, 3, 4, 5].map((week) => ({
+      atEpochMs: daysAgo(7 * (6 - week) - 3),
+      changeFraction: 0.1,
+      sourceValue: 5,
+    }));
+    const readings = course(7, 12, 5, 1);
+    const found = outlookOf({ parameter: nitrateCase, readings, changes, band, nowEpochMs: now });
+    expect(found?.ratchet?.text).toContain('the routine loses');
+  });
+});
+
+describe('the verdict with the model’s word', () => {
+  const settled = (state: 'settled' | 'drifting' | 'act'): TankVerdict => ({
+    state,
+    reasonId: 'in-band',
+    reason: '',
+    deciding: 'no3MgPerL',
+    urgent: false,
+    nextStep: { kind: 'leave', text: '' },
+    lines: [
+      {
+        parameter: 'no3MgPerL',
+        state,
+        reasonId: state === 'act' ? 'outside' : 'in-band',
+        reason: 'Nitrate reads 30–32 mg/L, ceiling 40, rising. The band hangs on the pen’s factor.',
+        latest: { lo: 30, hi: 32, atEpochMs: now },
+        band,
+        judgement: null,
+        direction: 'rising',
+        actual: 'rising',
+        hangsOnFactor: false,
+        urgent: false,
+      },
+    ],
+  });
+  const said = (state: 'settled' | 'drifting' | 'act', perWeek: number): string[] => {
+    const verdict = withOutlooks(settled(state), { outlooks: [nitrate(perWeek)], catalogue: catalogueCase });
+    return [verdict.state, verdict.lines[0]?.reason ?? ''];
+  };
+  it('drifts where the band is left within four weeks, with the days', () => {
+    const [state, reason] = said('settled', 3);
+    expect(state).toBe('drifting');
+    expect(reason).toMatch(/goes above it .* if the routine goes on\. The band hangs/);
+  });
+  it('lets a movement alone that reaches no limit', () => {
+    expect(said('drifting', 0)[0]).toBe('settled');
+  });
+  it('never talks away what is outside', () => {
+    expect(said('act', 0)[0]).toBe('act');
+  });
+});
+
+describe('slow harm, before any band is left (patterns common practice)', () => {
+  const found = (
+    readings: Parameters<typeof slowHarm>[0]['readings'],
+    more: Partial<Parameters<typeof slowHarm>[0]> = {},
+  ): string[] =>
+    slowHarm({
+      catalogue: catalogueCase,
+      readings,
+      outlooks: [],
+      sourceEc: [],
+      changesPerMonthCount: 4,
+      nowEpochMs: now,
+      ...more,
+    }).map((f) => f.id);
+  it('nitrate up with KH and pH down is old-tank syndrome', () => {
+    expect(
+      found({ no3MgPerL: course(14, 10, 2, 2), khDegrees: course(14, 6, -0.25, 0.5), ph: course(14, 7.4, -0.04, 0.1) }),
+    ).toContain('old-tank');
+  });
+  it('nitrate up alone is not', () => {
+    expect(found({ no3MgPerL: course(14, 10, 2, 2), khDegrees: course(14, 6, 0, 0.5) })).toEqual([]);
+  });
+  it('conductivity that creeps names its likely cause', () => {
+    const creep = (more: Parameters<typeof slowHarm>[0]['readings'], input = {}): string =>
+      slowHarm({
+        catalogue: catalogueCase,
+        readings: { ec25UsPerCm: course(14, 300, 6, 2), ...more },
+        outlooks: [],
+        sourceEc: [],
+        changesPerMonthCount: 4,
+        nowEpochMs: now,
+        ...input,
+      })[0]?.evidence[1] ?? '';
+    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) })).toContain('minerals');
+    expect(creep({ no3MgPerL: course(14, 10, 2, 2) })).toContain('food');
+    expect(creep({}, { sourceEc: [300, 300, 300, 360, 360, 360] })).toContain('source');
+    expect(creep({}, { changesPerMonthCount: 0.3 })).toContain('evaporation');
+  });
+  it('a silent tank is named after 45 days, not before', () => {
+    const old = (days: number) => course(8, 10, 0, 2).map((r) => ({ ...r, atEpochMs: r.atEpochMs - days * dayMs }));
+    expect(found({ no3MgPerL: old(50) })).toEqual(['silent-gap']);
+    expect(found({ no3MgPerL: old(30) })).toEqual([]);
+  });
+  it('a temperature that swings wider than before', () => {
+    const swing = (from: number, to: number, by: number) =>
+      Array.from({ length: 10 }, (_, i) => ({
+        lo: 24 + (i % 2) * by,
+        hi: 24.1 + (i % 2) * by,
+        atEpochMs: daysAgo(from - ((from - to) * i) / 10),
+      }));
+    expect(found({ tempC: [...swing(110, 30, 0.3), ...swing(27, 1, 2.5)] })).toEqual(['temperature-widening']);
+    expect(found({ tempC: [...swing(110, 30, 2), ...swing(27, 1, 2.5)] })).toEqual([]);
+  });
+});
+
+describe('what to test next', () => {
+  const plan = (more: Partial<TestPlanInput> = {}) =>
+    testPlan({
+      tankAgeDays: 400,
+      sinceArrivalDays: null,
+      sinceDeathDays: null,
+      sinceTreatmentDays: null,
+      changeCount: 50,
+      overgrown: false,
+      resting: false,
+      bands: [band, { ...band, parameter: 'ph', lo: 6, hi: 7 }],
+      lines: [],
+      outlooks: [nitrate(3)],
+      nowEpochMs: now,
+      ...more,
+    });
+  const lines = (days: number): TestPlanInput['lines'] =>
+    (['no3MgPerL', 'ph'] as const).map((parameter) => ({
+      parameter,
+      state: 'settled',
+      reasonId: 'in-band',
+      reason: '',
+      latest: { lo: 1, hi: 2, atEpochMs: daysAgo(days) },
+      band,
+      judgement: null,
+      direction: 'steady',
+      actual: 'steady',
+      hangsOnFactor: false,
+      urgent: false,
+    }));
+  it('a settled tank: one value, the one nearest its limit, every four to six weeks (common practice, T30)', () => {
+    const { state, tests } = plan({ lines: lines(10), outlooks: [{ ...nitrate(0), leaves: null }] });
+    expect(state).toBe('settled');
+    expect(tests.map((t) => [t.parameter, t.dueInDays])).toEqual([['no3MgPerL', 25]]);
+  });
+  it('sooner where the band will be left', () => {
+    expect(plan({ lines: lines(10) }).tests[0]?.dueInDays).toBeLessThan(10);
+  });
+  it('after a death: ammonia and nitrite tonight', () => {
+    const { state, tests } = plan({ sinceDeathDays: 1 });
+    expect([state, tests.slice(0, 2).map((t) => t.parameter)]).toEqual(['after-death', ['tanMgPerL', 'no2MgPerL']]);
+  });
+  it('a new tank and one with new animals are tested for what a filter fails at', () => {
+    expect(plan({ tankAgeDays: 12 }).tests.map((t) => t.parameter)).toContain('no2MgPerL');
+    expect(plan({ sinceArrivalDays: 3 }).state).toBe('after-move');
+  });
+  it('nothing in a resting tank', () => {
+    expect(plan({ resting: true }).tests).toEqual([]);
+  });
+});
