@@ -18,6 +18,9 @@ const pages: readonly ((lobbyId: string) => string)[] = [
   () => '/stock/kinds?kind=bee-shrimp',
   (id) => `/stock/tanks/${id}`,
   () => '/supplies',
+  () => '/readings/bench',
+  () => '/readings/instruments',
+  () => '/book/import',
   () => '/book',
   () => '/almanac',
 ];

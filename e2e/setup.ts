@@ -1,10 +1,12 @@
 import { openHouse } from '../tools/house.mjs';
 
-/** Three houses for the walks: the demo house on a fixed evening, and two empty ones. */
+/** Three houses for the walks: the demo house on a fixed evening, and three empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const demo = await openHouse({ database: 'demo', args: ['--tonight', '2026-03-14'] });
   const empty = await openHouse({ database: 'empty', args: ['--empty'] });
   const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
+  const copy = await openHouse({ database: 'copy', args: ['--empty'] });
+  process.env['E2E_COPY'] = copy.url;
   process.env['E2E_KEEPER'] = keeper.url;
   process.env['E2E_DEMO'] = demo.url;
   process.env['E2E_EMPTY'] = empty.url;
@@ -12,5 +14,6 @@ export default async function setup(): Promise<() => Promise<void>> {
     await demo.close();
     await empty.close();
     await keeper.close();
+    await copy.close();
   };
 }

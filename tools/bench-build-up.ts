@@ -28,9 +28,7 @@ for (let seed = 1; seed <= tanks; seed++) {
     const truth = tank.levelAtDay(f.atDay);
     for (const key of [`${tank.parameter}${seed % 4 === 1 ? ' fine' : ''} ${f.day}`, `all ${f.day}`]) {
       const s = rows.get(key) ?? { n: 0, inside: 0, model: 0, last: 0, line: 0, width: 0 };
-      const scale = key.startsWith('all')
-        ? habits[tank.parameter].spreadValue
-        : 1;
+      const scale = key.startsWith('all') ? habits[tank.parameter].spreadValue : 1;
       s.n += 1;
       s.inside += truth >= f.lo80 && truth <= f.hi80 ? 1 : 0;
       s.model += Math.abs(f.mean - truth) / scale;

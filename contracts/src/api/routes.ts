@@ -1,12 +1,12 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
-import { bookPage, exportedBook, writeRequest, writeResponse } from '#contracts/book';
+import { bookPage, exportedBook, importReport, writeRequest, writeResponse } from '#contracts/book';
 import { bench } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
 import { house, preferences, tonight } from '#contracts/tonight';
-import { instant, parameterId, uuid } from '#contracts/shapes';
+import { day, instant, parameterId, uuid } from '#contracts/shapes';
 
 export interface Route {
   method: 'get' | 'post' | 'put';
@@ -101,6 +101,12 @@ export const routes = {
     summary: 'Read the book, newest first',
     query: v.object({
       subject: v.optional(uuid),
+      /** Words that must all stand in the entry: notes, products, kinds, parameters; each may be the start of a word. */
+      words: v.optional(v.pipe(v.string(), v.maxLength(200))),
+      kind: v.optional(v.pipe(v.string(), v.maxLength(200))),
+      from: v.optional(day),
+      to: v.optional(day),
+      struck: v.optional(v.picklist(['only'])),
       before: v.optional(instant),
       beforeSequence: v.optional(digits),
       limit: v.optional(digits),
@@ -115,6 +121,14 @@ export const routes = {
     summary: 'The whole book, one line an entry',
     response: v.string(),
     mediaType: 'text/csv',
+  },
+  importBook: {
+    method: 'post',
+    path: '/api/book/import',
+    summary: 'Take an exported book in: all or nothing; a dry run writes nothing',
+    query: v.object({ dryRun: v.optional(v.picklist(['yes', 'no'])) }),
+    body: exportedBook,
+    response: importReport,
   },
   bookSchema: {
     method: 'get',

@@ -236,6 +236,19 @@ export const exportedBook = v.object({
   entries: v.array(exportedEntry),
 });
 
+export const importReport = v.object({
+  dryRun: v.boolean(),
+  house: v.string(),
+  rowCount: v.number(),
+  newCount: v.number(),
+  /** In the book already, with the same content. */
+  knownCount: v.number(),
+  written: v.boolean(),
+  faultCount: v.number(),
+  faults: v.array(v.object({ row: v.number(), message: v.string() })),
+});
+export type ImportReport = v.InferOutput<typeof importReport>;
+
 export type ReadingsPayload = v.InferOutput<typeof readingsPayload>;
 export type ReadingValue = v.InferOutput<typeof readingValue>;
 export type ChangePayload = v.InferOutput<typeof changePayload>;

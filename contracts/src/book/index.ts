@@ -4,6 +4,8 @@ export {
   bookPage,
   changePayload,
   exportedBook,
+  importReport,
+  type ImportReport,
   exportedEntry,
   givenAdvice,
   kinds,

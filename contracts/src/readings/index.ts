@@ -12,9 +12,7 @@ export const benchCell = v.object({
 });
 export const bench = v.object({
   nowAt: instant,
-  tanks: v.array(
-    v.object({ tankId: uuid, name: v.string(), rack: v.string(), cells: byParameter(benchCell) }),
-  ),
+  tanks: v.array(v.object({ tankId: uuid, name: v.string(), rack: v.string(), cells: byParameter(benchCell) })),
 });
 export type Bench = v.InferOutput<typeof bench>;
 export type BenchCell = v.InferOutput<typeof benchCell>;

@@ -27,11 +27,14 @@ export interface AppOptions {
 }
 
 const bodyLimit = '1mb';
+const importLimit = '96mb';
 
 export function createApp({ deps, logger, version, hosts, webRoot }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(knownHostsOnly(hosts), securityHeaders());
+  // A book of ten years is tens of megabytes; what is larger once unpacked is refused before it is read on.
+  app.use('/api/book/import', guardedWrites(), express.json({ limit: importLimit, strict: true }));
   app.use('/api', guardedWrites(), express.json({ limit: bodyLimit, strict: true }), apiRouter(deps, version));
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -66,7 +69,10 @@ function apiRouter(deps: BookDeps, version: string): Router {
         await tonightSheet({ ...deps, prospects, alarmsOf: (tanks, nowEpochMs) => alarmsOf(deps, tanks, nowEpochMs) }),
       ),
   );
-  router.get('/readings/bench', async (_request, response) => void response.json(await benchView({ ...deps, prospects })));
+  router.get(
+    '/readings/bench',
+    async (_request, response) => void response.json(await benchView({ ...deps, prospects })),
+  );
   router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
   router.get('/sources/:sourceId/history', async (request, response) => {
     const { sourceId } = parsed(routes.sourceHistory.params, request.params);

@@ -88,11 +88,38 @@ export async function allSubjectIds(db: Db): Promise<string[]> {
 
 export interface PageQuery {
   subjectId?: string | undefined;
+  /** Each a list of words of which one must stand there; all lists must be met. */
+  words?: readonly (readonly string[])[] | undefined;
+  kinds?: readonly string[] | undefined;
+  fromOn?: string | undefined;
+  toOn?: string | undefined;
+  struckOnly?: boolean | undefined;
   before?: { happenedAt: Date; sequence: number } | undefined;
   limit: number;
 }
-export async function pageOfEntries(db: Db, { subjectId, before, limit }: PageQuery): Promise<EntryRow[]> {
+/** `lid & (ph | water)`, each the start of a word; what a query language could read is taken out of the words first. */
+export const searchQuery = (words: readonly (readonly string[])[]): string =>
+  words
+    .map((some) => some.map((w) => w.toLowerCase().replace(/[^\p{L}\p{N}.]+/gu, '')).filter((w) => w !== ''))
+    .filter((some) => some.length > 0)
+    .map((some) => `(${some.map((w) => `'${w}':*`).join(' | ')})`)
+    .join(' & ');
+
+export async function pageOfEntries(
+  db: Db,
+  { subjectId, words = [], kinds, fromOn, toOn, struckOnly, before, limit }: PageQuery,
+): Promise<EntryRow[]> {
+  const query = searchQuery(words);
   const conditions = [
+    ...(query === ''
+      ? []
+      : [
+          sql`jsonb_to_tsvector('simple'::regconfig, ${entries.payload}, '["string", "numeric", "key"]'::jsonb) @@ to_tsquery('simple', ${query})`,
+        ]),
+    ...(kinds ? [inArray(entries.kind, [...kinds])] : []),
+    ...(fromOn ? [sql`${entries.nightOn} >= ${fromOn}::date`] : []),
+    ...(toOn ? [sql`${entries.nightOn} <= ${toOn}::date`] : []),
+    ...(struckOnly ? [sql`exists (select 1 from ${strikes} where ${strikes.struckEntryId} = ${entries.id})`] : []),
     ...(subjectId ? [eq(entries.subjectId, subjectId)] : []),
     ...(before
       ? [

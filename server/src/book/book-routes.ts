@@ -4,8 +4,11 @@ import Papa from 'papaparse';
 import type * as v from 'valibot';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { exportedBook, writeRequest } from '#contracts/book';
+import { parameterNamed } from '#core/readings';
+import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
 import { badRequest, parsed } from '../app';
+import { bookIn, importBook } from './import';
 import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
 import { readPage, subjectsNamedIn, writeEntries, type BookDeps } from './book-service';
 
@@ -26,7 +29,22 @@ export function bookRouter(deps: BookDeps): Router {
       query.before === undefined
         ? undefined
         : { happenedAt: new Date(query.before), sequence: Number(query.beforeSequence ?? 0) };
-    response.json(await readPage(deps, { subjectId: query.subject, before, limit }));
+    response.json(
+      await readPage(deps, {
+        subjectId: query.subject,
+        words: query.words === undefined ? undefined : searchWords(query.words),
+        kinds: query.kind === undefined || query.kind === '' ? undefined : query.kind.split(','),
+        fromOn: query.from,
+        toOn: query.to,
+        struckOnly: query.struck === 'only',
+        before,
+        limit,
+      }),
+    );
+  });
+  router.post('/book/import', async (request, response) => {
+    const { dryRun } = parsed(routes.importBook.query, request.query);
+    response.json(await importBook(deps, { dryRun: dryRun !== 'no', book: bookIn(request.body) }));
   });
   router.get('/book/schema.json', (_request, response) => {
     response.json(toJsonSchema(exportedBook, { target: 'draft-2020-12', errorMode: 'ignore' }));
@@ -64,6 +82,18 @@ export function bookRouter(deps: BookDeps): Router {
     response.end();
   });
   return router;
+}
+
+/** Words of a search; the name of a parameter also finds readings of it. */
+function searchWords(text: string): string[][] {
+  return text
+    .split(/\s+/)
+    .filter((w) => w !== '')
+    .slice(0, 12)
+    .map((word) => {
+      const parameter = parameterNamed({ catalogue: shippedAlmanac.parameters, name: word });
+      return parameter.ok ? [word, parameter.value.id] : [word];
+    });
 }
 
 /** Waits for a slow reader, so that a long book is never held in memory whole. */

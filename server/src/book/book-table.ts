@@ -23,6 +23,11 @@ export const entries = pgTable(
   (t) => [
     index('entries_subject').on(t.subjectId, t.happenedAt.desc(), t.sequence.desc()),
     index('entries_time').on(t.happenedAt.desc(), t.sequence.desc()),
+    // Every word, number and key of what was written: search needs no second copy of the book.
+    index('entries_words').using(
+      'gin',
+      sql`jsonb_to_tsvector('simple'::regconfig, ${t.payload}, '["string", "numeric", "key"]'::jsonb)`,
+    ),
     // Only what a diary is kept of: the many readings and visits cost nothing here.
     index('entries_diary')
       .on(t.kind, t.subjectId, t.happenedAt.desc())

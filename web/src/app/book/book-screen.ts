@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import type { BookEntry, BookPage, NewEntry, ReadingsPayload } from '#contracts/book';
@@ -14,6 +14,7 @@ import { dayText, whenText } from '../ui/words';
 /** The book, newest first, night by night. Nothing is erased: a wrong line is struck with a reason and stays readable. */
 @Component({
   selector: 'nl-book',
+  imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-screen.html',
   styleUrl: './book-screen.scss',
@@ -34,6 +35,25 @@ export class BookScreen {
   protected readonly hideLooked = signal(true);
   protected readonly loaded = signal(false);
   protected readonly said = signal('');
+  protected readonly words = signal('');
+  protected readonly kind = signal('');
+  protected readonly from = signal('');
+  protected readonly to = signal('');
+  protected readonly struckOnly = signal(false);
+  protected readonly kindChoices = [
+    { id: 'readings,calibration', word: 'tests' },
+    { id: 'change', word: 'changes' },
+    { id: 'seen,stock,arrival,acclimation', word: 'animals' },
+    { id: 'fed,cleared', word: 'feeding' },
+    { id: 'dose,trim', word: 'plants and doses' },
+    { id: 'note', word: 'notes' },
+    { id: 'set-up,fact,source,instrument', word: 'set-ups and kits' },
+    { id: 'strike', word: 'strikes' },
+  ] as const;
+  /** Whether something narrows the book down. */
+  protected readonly sought = computed(
+    () => [this.words().trim(), this.kind(), this.from(), this.to()].some((t) => t !== '') || this.struckOnly(),
+  );
 
   constructor() {
     effect(() => {
@@ -58,7 +78,19 @@ export class BookScreen {
   protected load(older: string | null = null): void {
     const [before, beforeSequence] = older?.split('/') ?? [];
     this.api
-      .call('entries', { query: { subject: this.subject() ?? undefined, before, beforeSequence, limit: '150' } })
+      .call('entries', {
+        query: {
+          subject: this.subject() ?? undefined,
+          words: this.words().trim() || undefined,
+          kind: this.kind() || undefined,
+          from: this.from() || undefined,
+          to: this.to() || undefined,
+          struck: this.struckOnly() ? 'only' : undefined,
+          before,
+          beforeSequence,
+          limit: '150',
+        },
+      })
       .pipe(
         catchError((error: unknown) => {
           this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');
@@ -72,6 +104,16 @@ export class BookScreen {
         this.entries.update((all) => (older ? [...all, ...page.entries] : page.entries));
         this.olderThan.set(page.olderThan);
       });
+  }
+  protected value = (event: Event): string => (event.target as HTMLInputElement | HTMLSelectElement).value;
+  protected seek(event: Event): void {
+    event.preventDefault();
+    this.load();
+  }
+  protected clear(): void {
+    for (const field of [this.words, this.kind, this.from, this.to]) field.set('');
+    this.struckOnly.set(false);
+    this.load();
   }
   protected more(): void {
     this.load(this.olderThan());

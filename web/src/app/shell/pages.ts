@@ -84,6 +84,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../supplies/supplies-screen')).SuppliesScreen,
   },
   {
+    path: 'book/import',
+    title: 'Take in · Night Ledger',
+    loadComponent: async () => (await import('../book/import-screen')).ImportScreen,
+  },
+  {
     path: 'book',
     title: 'Book · Night Ledger',
     loadComponent: async () => (await import('../book/book-screen')).BookScreen,

@@ -1,0 +1,1 @@
+CREATE INDEX "entries_words" ON "entries" USING gin (jsonb_to_tsvector('simple'::regconfig, "payload", '["string", "numeric", "key"]'::jsonb));

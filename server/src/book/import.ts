@@ -1,0 +1,129 @@
+import * as v from 'valibot';
+import type { exportedEntry} from '#contracts/book';
+import { exportedBook, newEntry, type ImportReport } from '#contracts/book';
+import { badRequest } from '../app';
+import { insertEntries, insertSubjects, lockSubjects, entriesById, type NewEntryRow } from './book-repo';
+import type { BookDeps } from './book-service';
+import { entryHash, unstorableText } from './canonical';
+import { rebuildSubject } from './projection';
+
+type Exported = v.InferOutput<typeof exportedEntry>;
+type Fault = ImportReport['faults'][number];
+const shownFaultCount = 200;
+/** Thrown to roll a trial back: nothing of it stays. */
+class TrialEnds extends Error {}
+
+/**
+ * Takes an exported book in: all of it or nothing. Each row is checked as if it were written now, and its hash against
+ * its content; rows that are in the book already are left. A dry run does everything and undoes it.
+ */
+export async function importBook(
+  deps: BookDeps,
+  { dryRun, book }: { dryRun: boolean; book: v.InferOutput<typeof exportedBook> },
+): Promise<ImportReport> {
+  const faults = book.entries.flatMap((entry, i) => rowFaults(entry, i));
+  const doubled = new Set<string>();
+  for (const [i, { id }] of book.entries.entries()) {
+    if (doubled.has(id)) faults.push({ row: i + 1, message: 'its id stands twice in the file' });
+    doubled.add(id);
+  }
+  const base = { dryRun, rowCount: book.entries.length, house: book.house };
+  if (faults.length > 0)
+    return {
+      ...base,
+      newCount: 0,
+      knownCount: 0,
+      written: false,
+      faults: faults.slice(0, shownFaultCount),
+      faultCount: faults.length,
+    };
+  let [newCount, knownCount] = [0, 0];
+  try {
+    await deps.db.transaction(async (tx) => {
+      const ordered = [...book.entries].sort((a, b) => a.sequence - b.sequence);
+      const known = new Map(
+        (
+          await entriesById(
+            tx,
+            ordered.map((e) => e.id),
+          )
+        ).map((e) => [e.id, e.payloadHash]),
+      );
+      for (const [i, entry] of ordered.entries())
+        if (known.has(entry.id) && known.get(entry.id) !== entry.payloadHash)
+          faults.push({ row: i + 1, message: 'is in this book already with other content' });
+      if (faults.length > 0) throw new TrialEnds();
+      const fresh = ordered.filter((e) => !known.has(e.id));
+      [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
+      const seeds = new Map<string, Exported>();
+      for (const entry of fresh)
+        if (deps.kinds.of(entry.kind).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
+      await insertSubjects(
+        tx,
+        [...seeds].map(([id, entry]) => {
+          const module = deps.kinds.of(entry.kind);
+          const seed = module.seeds?.(module.read(entry.payload, entry.kindVersion));
+          if (!seed) throw new Error('a seed without a subject');
+          return { id, state: {}, newest: {}, ...seed };
+        }),
+      );
+      const subjectIds = [...new Set(fresh.map((e) => e.subjectId))];
+      const subjects = new Set((await lockSubjects(tx, subjectIds)).map((s) => s.id));
+      for (const [i, entry] of ordered.entries())
+        if (!known.has(entry.id) && !subjects.has(entry.subjectId))
+          faults.push({ row: i + 1, message: 'belongs to nothing in the file or in this book' });
+      if (faults.length > 0) throw new TrialEnds();
+      for (let i = 0; i < fresh.length; i += 1000) await insertEntries(tx, fresh.slice(i, i + 1000).map(rowOf));
+      for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
+      if (dryRun) throw new TrialEnds();
+    });
+  } catch (error) {
+    if (!(error instanceof TrialEnds)) throw error;
+  }
+  return {
+    ...base,
+    newCount,
+    knownCount,
+    written: !dryRun && faults.length === 0,
+    faults: faults.slice(0, shownFaultCount),
+    faultCount: faults.length,
+  };
+}
+
+/** A row as if it were sent now, and whether its content is what was hashed when it was written. */
+function rowFaults(entry: Exported, i: number): Fault[] {
+  const { id, kind, kindVersion, subjectId, happenedAt, payload } = entry;
+  const sent = { id, kind, kindVersion, subjectId, happenedAt, payload };
+  const read = v.safeParse(newEntry, sent);
+  if (!read.success)
+    return [{ row: i + 1, message: `${v.getDotPath(read.issues[0]) ?? kind}: ${read.issues[0].message}` }];
+  if (unstorableText(sent).length > 0) return [{ row: i + 1, message: 'holds a character that cannot be stored' }];
+  // The time may have been sent in another writing than the export's; then the hash cannot be made again.
+  const plain = new Date(happenedAt).toISOString() === happenedAt;
+  if (plain && entryHash(read.output) !== entry.payloadHash && entryHash(sent as never) !== entry.payloadHash)
+    return [{ row: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
+  return [];
+}
+
+const rowOf = (e: Exported): NewEntryRow => ({
+  id: e.id,
+  kind: e.kind,
+  kindVersion: e.kindVersion,
+  subjectId: e.subjectId,
+  happenedAt: new Date(e.happenedAt),
+  zone: e.zone,
+  nightOn: e.nightOn,
+  writtenAt: new Date(e.writtenAt),
+  writtenBy: e.by,
+  payload: e.payload,
+  payloadHash: e.payloadHash,
+});
+
+/** The book out of a request body; what is no book is said plainly, and where. */
+export function bookIn(body: unknown): v.InferOutput<typeof exportedBook> {
+  const read = v.safeParse(exportedBook, body);
+  if (read.success) return read.output;
+  throw badRequest(
+    read.issues.slice(0, 20).map((issue) => ({ field: v.getDotPath(issue) ?? 'book', message: issue.message })),
+  );
+}

@@ -1,0 +1,156 @@
+import Papa from 'papaparse';
+import { parameterNamed, parseReading, type LedgerSubject, type ParameterId } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import { instantOf } from '#core/tonight';
+import { parameters } from '#almanac/parameters';
+import type { NewEntry, ReadingValue } from '#contracts/book';
+import { readingValue } from '../readings/understanding';
+
+/** What a column of somebody's table holds. */
+export type ColumnUse = 'skip' | 'tank' | 'date' | 'time' | 'note' | ParameterId;
+export interface CsvTable {
+  header: string[];
+  rows: string[][];
+}
+export interface RowFault {
+  row: number;
+  column: string;
+  message: string;
+}
+const mostRows = 20_000;
+
+/** Reads any CSV: the separator is found, quotes are respected; what is no text in UTF-8 is refused, not garbled. */
+export function csvTable(bytes: ArrayBuffer): { ok: true; table: CsvTable } | { ok: false; message: string } {
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return {
+      ok: false,
+      message: 'This is not text in UTF-8. Save it as UTF-8 from the spreadsheet and choose it again.',
+    };
+  }
+  if (text.includes('\u0000')) return { ok: false, message: 'This is no text file.' };
+  const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const [header, ...rows] = read.data;
+  if (!header || rows.length === 0) return { ok: false, message: 'There is no row under the first line.' };
+  if (rows.length > mostRows)
+    return { ok: false, message: `It has ${rows.length} rows; ${mostRows} at a time is the most.` };
+  return { ok: true, table: { header: header.map((h) => h.trim()), rows } };
+}
+
+/** The likeliest use of each column by its heading; the keeper has the last word. */
+export function guessedUses(header: readonly string[]): ColumnUse[] {
+  const taken = new Set<ColumnUse>();
+  return header.map((heading): ColumnUse => {
+    const plain = heading
+      .toLowerCase()
+      .replace(/\(.*\)|\[.*\]/g, '')
+      .trim();
+    const parameter = parameterNamed({ catalogue: parameters, name: plain.split(/[,/]/)[0] ?? '' });
+    const use: ColumnUse = /^(tank|aquarium|name)$/.test(plain)
+      ? 'tank'
+      : /^(date|day|when|night)$/.test(plain)
+        ? 'date'
+        : /^(time|hour)$/.test(plain)
+          ? 'time'
+          : /^(note|notes|comment|remarks?)$/.test(plain)
+            ? 'note'
+            : parameter.ok
+              ? parameter.value.id
+              : 'skip';
+    if (use !== 'skip' && taken.has(use)) return 'skip';
+    taken.add(use);
+    return use;
+  });
+}
+
+/** `2026-03-14`, `14.3.2026`, `14/03/2026`; a date that could be two is asked about by the order the keeper gives. */
+export function dateIn(text: string, order: 'dmy' | 'mdy'): string | null {
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})/.exec(text);
+  const other = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4})$/.exec(text);
+  const [year, month, day] = iso
+    ? [iso[1], iso[2], iso[3]]
+    : other
+      ? order === 'dmy'
+        ? [other[3], other[2], other[1]]
+        : [other[3], other[1], other[2]]
+      : [];
+  if (year === undefined || month === undefined || day === undefined) return null;
+  const on = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
+  const at = new Date(`${on}T12:00:00Z`);
+  return Number.isFinite(at.getTime()) && at.toISOString().startsWith(on) ? on : null;
+}
+
+export interface Mapping {
+  uses: readonly ColumnUse[];
+  order: 'dmy' | 'mdy';
+  /** The tank of every row, where no column says it. */
+  tankId: string;
+  subjects: readonly LedgerSubject[];
+  zone: string;
+  nowEpochMs: number;
+  newId: () => string;
+}
+
+/** All rows as entries, or every fault with its row and column; a row with a fault gives no entry. */
+export function csvEntries(table: CsvTable, mapping: Mapping): { entries: NewEntry[]; faults: RowFault[] } {
+  const faults: RowFault[] = [];
+  const entries = table.rows.flatMap((cells, i): NewEntry[] => {
+    const before = faults.length;
+    const made = rowEntries({ cells, row: i + 2, header: table.header, mapping, faults });
+    return faults.length === before ? made : [];
+  });
+  return { entries, faults };
+}
+
+function rowEntries({
+  cells,
+  row,
+  header,
+  mapping,
+  faults,
+}: {
+  cells: readonly string[];
+  row: number;
+  header: readonly string[];
+  mapping: Mapping;
+  faults: RowFault[];
+}): NewEntry[] {
+  const of = (use: ColumnUse): string => (cells[mapping.uses.indexOf(use)] ?? '').trim();
+  const fault = (use: ColumnUse, message: string): void =>
+    void faults.push({ row, column: header[mapping.uses.indexOf(use)] ?? use, message });
+  const on = dateIn(of('date'), mapping.order);
+  if (on === null) fault('date', `“${of('date').slice(0, 30)}” is no date; write 2026-03-14`);
+  const time = of('time') || '21:00';
+  if (!/^([01]?\d|2[0-3]):[0-5]\d$/.test(time)) fault('time', `“${time.slice(0, 20)}” is no time; write 21:40`);
+  const named = of('tank');
+  const subjectId =
+    named === ''
+      ? mapping.tankId
+      : (mapping.subjects.find((s) => s.name.toLowerCase() === named.toLowerCase())?.id ?? '');
+  if (subjectId === '')
+    fault('tank', named === '' ? 'no tank is named and none is chosen' : `there is no tank “${named.slice(0, 40)}”`);
+  const values: ReadingValue[] = [];
+  for (const [place, use] of mapping.uses.entries()) {
+    const parameter = parameters.find((p) => p.id === use);
+    const text = (cells[place] ?? '').trim();
+    if (!parameter || text === '' || text === '-') continue;
+    const parsed = parseReading({ parameter, text });
+    if (!parsed.ok) faults.push({ row, column: header[place] ?? use, message: refusalSentence(parsed.refusal) });
+    else values.push(readingValue({ parameter, reading: parsed.value, text: text.slice(0, 60), insisted: false }));
+  }
+  if (on === null || subjectId === '' || !/^\d?\d:\d\d$/.test(time)) return [];
+  const atEpochMs = instantOf({ on, time: time.padStart(5, '0'), zone: mapping.zone });
+  if (atEpochMs > mapping.nowEpochMs) fault('date', 'lies in the future');
+  const head = { kindVersion: 1 as const, subjectId, happenedAt: new Date(atEpochMs).toISOString() };
+  const note = of('note');
+  return [
+    ...(values.length > 0
+      ? [{ ...head, id: mapping.newId(), kind: 'readings' as const, payload: { context: 'routine' as const, values } }]
+      : []),
+    ...(note === ''
+      ? []
+      : [{ ...head, id: mapping.newId(), kind: 'note' as const, payload: { text: note.slice(0, 4000) } }]),
+  ];
+}

@@ -1,0 +1,160 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import type { ImportReport } from '#contracts/book';
+import { Api, ApiProblem } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { newId, Outbox } from '../shell/outbox';
+import { TonightStore } from '../tonight/tonight-store';
+import { csvEntries, csvTable, guessedUses, type ColumnUse, type CsvTable } from './csv-mapping';
+
+const largestMb = 96;
+/** The server takes this many entries as one: all of them or none. */
+const mostAtOnce = 200;
+
+/** Takes a book or a table in: looked through first, every fault with its row, and all of it or nothing. */
+@Component({
+  selector: 'nl-import',
+  imports: [FormsModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>Take in</h1>
+    <p class="quiet">A book exported from Night Ledger (JSON), or any table of readings (CSV). It is looked through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a></p>
+    <label class="file"><span class="name">The file</span><input type="file" accept=".json,.csv,text/csv,application/json,text/plain" (change)="chosen($event)" /></label>
+    @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+    @if (report(); as r) {
+      <section aria-label="What is in it">
+        <p>A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new, {{ r.knownCount }} here already.</p>
+        @if (r.faultCount > 0) {<p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p><ul>@for (f of r.faults; track $index) {<li><span class="num">Row {{ f.row }}</span>: {{ f.message }}</li>}</ul>}
+        @else if (r.written) {<p role="status">It is in the book.</p>}
+        @else {<button type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>}
+      </section>
+    }
+    @if (table(); as t) {
+      <section aria-label="The columns">
+        <h2>What the columns hold</h2>
+        <div class="grid">
+          @for (h of t.header; track $index; let i = $index) {<label><span class="name">{{ h || 'column ' + (i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span><select [attr.aria-label]="'Column ' + h" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)"><option value="skip">leave out</option><option value="tank">tank</option><option value="date">date</option><option value="time">time</option><option value="note">note</option>@for (p of measured; track p.id) {<option [value]="p.id">{{ p.label }}{{ p.unit ? ', ' + p.unit : '' }}</option>}</select></label>}
+          <label><span class="name">03/04/2026 is</span><select [ngModel]="order()" (ngModelChange)="order.set($event)"><option value="dmy">3 April</option><option value="mdy">4 March</option></select></label>
+          <label><span class="name">Tank, where no column says it</span><select [ngModel]="tankId()" (ngModelChange)="tankId.set($event)"><option value="">none</option>@for (tank of tonight.tanks(); track tank.tankId) {<option [value]="tank.tankId">{{ tank.name }}</option>}</select></label>
+        </div>
+        @if (made(); as m) {
+          <p>{{ t.rows.length }} rows give {{ m.entries.length }} entries. @if (m.faults.length > 0) {<strong>{{ m.faults.length }} faults: nothing is written until they are mended or their column is left out.</strong>}</p>
+          <ul>@for (f of m.faults.slice(0, 100); track $index) {<li class="fault"><span class="num">Row {{ f.row }}</span>, {{ f.column }}: {{ f.message }}</li>}</ul>
+          @if (m.entries.length > most) {<p class="caution">More than {{ most }} entries cannot be written as one. Split the file, so that each part is taken in whole or not at all.</p>}
+          <button type="button" class="go" [disabled]="m.faults.length > 0 || m.entries.length === 0 || m.entries.length > most || busy()" (click)="takeTable()">Write {{ m.entries.length }} entries in the book</button>
+        }
+      </section>
+    }
+    <p role="status">{{ said() }}</p>
+  `,
+  styles: `.file { display: block; max-width: 480px; margin: 0.8rem 0; } .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 0.6rem 1rem; align-items: end; margin: 0.6rem 0; } ul { max-height: 40vh; overflow: auto; position: relative; margin: 0.5rem 0; }`,
+})
+export class ImportScreen {
+  private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
+  private readonly house = inject(HouseStore);
+  protected readonly tonight = inject(TonightStore);
+  protected readonly measured = parameters;
+  protected readonly most = mostAtOnce;
+  protected readonly fault = signal('');
+  protected readonly said = signal('');
+  protected readonly busy = signal(false);
+  protected readonly report = signal<ImportReport | null>(null);
+  private readonly book = signal<unknown>(null);
+  protected readonly table = signal<CsvTable | null>(null);
+  protected readonly uses = signal<readonly ColumnUse[]>([]);
+  protected readonly order = signal<'dmy' | 'mdy'>('dmy');
+  protected readonly tankId = signal('');
+  protected readonly made = computed(() => {
+    const table = this.table();
+    if (!table) return null;
+    return csvEntries(table, {
+      uses: this.uses(),
+      order: this.order(),
+      tankId: this.tankId(),
+      subjects: this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name, kind: 'tank' })),
+      zone: this.house.zone(),
+      nowEpochMs: this.house.nowEpochMs(),
+      newId,
+    });
+  });
+
+  protected use(i: number, use: ColumnUse): void {
+    this.uses.update((all) => all.map((u, j) => (j === i ? use : u)));
+  }
+  protected async chosen(event: Event): Promise<void> {
+    const file = (event.target as HTMLInputElement).files?.[0];
+    this.fault.set('');
+    this.said.set('');
+    this.report.set(null);
+    this.table.set(null);
+    if (!file) return;
+    if (file.size > largestMb * 1024 * 1024) {
+      this.fault.set(`It has ${Math.round(file.size / 1024 / 1024)} MB; ${largestMb} is the most.`);
+      return;
+    }
+    const bytes = await file.arrayBuffer();
+    if (/\.json$/i.test(file.name)) {
+      await this.lookThrough(bytes);
+      return;
+    }
+    const read = csvTable(bytes);
+    if (!read.ok) {
+      this.fault.set(read.message);
+      return;
+    }
+    this.table.set(read.table);
+    this.uses.set(guessedUses(read.table.header));
+  }
+  private async lookThrough(bytes: ArrayBuffer): Promise<void> {
+    try {
+      this.book.set(JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)));
+    } catch {
+      this.fault.set('This is no JSON in UTF-8; nothing was read.');
+      return;
+    }
+    await this.send('yes');
+  }
+  protected async takeBook(): Promise<void> {
+    await this.send('no');
+    this.tonight.load();
+  }
+  private async send(dryRun: 'yes' | 'no'): Promise<void> {
+    this.busy.set(true);
+    try {
+      this.report.set(
+        await firstValueFrom(this.api.call('importBook', { query: { dryRun }, body: this.book() as never })),
+      );
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error.problem : null;
+      this.fault.set(
+        [
+          problem?.title ?? 'It could not be sent',
+          ...(problem?.errors ?? []).slice(0, 5).map((e) => `${e.field} ${e.message}`),
+        ].join('; '),
+      );
+    }
+    this.busy.set(false);
+  }
+  protected async takeTable(): Promise<void> {
+    const made = this.made();
+    if (!made || made.faults.length > 0) return;
+    this.busy.set(true);
+    const sent = await this.outbox.write(made.entries);
+    this.busy.set(false);
+    if (sent.state === 'refused') {
+      const [first] = sent.problem.errors ?? [];
+      this.fault.set(`${sent.problem.title}${first ? `: ${first.field} ${first.message}` : ''}. Nothing was written.`);
+      return;
+    }
+    this.table.set(null);
+    this.said.set(
+      sent.state === 'written'
+        ? `${made.entries.length} entries in the book.`
+        : 'Kept on this device, sent when the server is back.',
+    );
+  }
+}
