@@ -65,7 +65,7 @@ test('a table of somebody else’s is mapped, its faults are named by row and co
   await page.goto(`${demo()}/book`);
   await page.getByLabel('Words').fill('sum');
   await page.getByRole('button', { name: 'Find' }).click();
-  await expect(page.getByText('=SUM(A1)')).toBeVisible();
+  await expect(page.getByText('=SUM(A1)', { exact: true })).toBeVisible();
   const csv = await (await page.request.get(`${demo()}/api/book/export.csv`)).text();
   expect(csv).toContain("'=SUM(A1)");
 

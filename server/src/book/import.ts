@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { exportedEntry} from '#contracts/book';
+import type { exportedEntry } from '#contracts/book';
 import { exportedBook, newEntry, type ImportReport } from '#contracts/book';
 import { badRequest } from '../app';
 import { insertEntries, insertSubjects, lockSubjects, entriesById, type NewEntryRow } from './book-repo';

@@ -97,6 +97,8 @@ export class ImportScreen {
       return;
     }
     const bytes = await file.arrayBuffer();
+    // The same file, mended, may be chosen again.
+    (event.target as HTMLInputElement).value = '';
     if (/\.json$/i.test(file.name)) {
       await this.lookThrough(bytes);
       return;

@@ -1,0 +1,166 @@
+import type { BookPage, ImportReport, NewEntry } from '#contracts/book';
+import type { Bench } from '#contracts/readings';
+import type { Folio } from '#contracts/tanks';
+import type { Tonight } from '#contracts/tonight';
+import {
+  at,
+  changeEntry,
+  id,
+  noteEntry,
+  openTestHouse,
+  readingsEntry,
+  sourceEntry,
+  strikeEntry,
+  tankEntry,
+  type TestHouse,
+} from '../app/harness.cases';
+import { searchQuery } from './book-repo';
+
+let house: TestHouse;
+beforeAll(async () => (house = await openTestHouse()));
+afterAll(() => house.close());
+interface Exported {
+  format: string;
+  version: number;
+  exportedAt: string;
+  house: string;
+  entries: {
+    id: string;
+    subjectId: string;
+    payload: Record<string, unknown>;
+    payloadHash: string;
+    happenedAt: string;
+  }[];
+}
+async function tankWithHistory(): Promise<{ tank: string; source: string }> {
+  const [tank, source] = [id(), id()];
+  await house.write(tankEntry(tank), sourceEntry(source));
+  await house.write(noteEntry(tank, 'the quillwort melted behind the sponge'), readingsEntry(tank, { ph: [6.9, 7.1] }));
+  return { tank, source };
+}
+const exportOf = async (subjects: readonly string[]): Promise<Exported> => {
+  const whole = (await house.get<Exported>('/api/book/export.json')).body;
+  return { ...whole, entries: whole.entries.filter((e) => subjects.includes(e.subjectId)) };
+};
+
+describe('GET /api/entries, searched', () => {
+  it('finds the start of a word in a note, a parameter by its name, and needs all words', async () => {
+    const { tank } = await tankWithHistory();
+    const lines = async (query: string): Promise<string[]> =>
+      (await house.get<BookPage>(`/api/entries?subject=${tank}&${query}`)).body.entries.map((e) => e.kind);
+    expect(await lines('words=quillw')).toEqual(['note']);
+    expect(await lines('words=pH')).toEqual(['readings']);
+    expect(await lines('words=quillwort%20sponge')).toEqual(['note']);
+    expect(await lines('words=quillwort%20filter')).toEqual([]);
+    expect(await lines('kind=readings')).toEqual(['readings']);
+    expect(await lines('from=2099-01-01')).toEqual([]);
+  });
+  it('finds what was struck', async () => {
+    const { tank } = await tankWithHistory();
+    const page = await house.get<BookPage>(`/api/entries?subject=${tank}&kind=note`);
+    await house.write(strikeEntry(tank, page.body.entries[0]?.id ?? ''));
+    const struck = await house.get<BookPage>(`/api/entries?subject=${tank}&struck=only`);
+    expect(struck.body.entries.map((e) => e.kind)).toEqual(['note']);
+  });
+  it('takes any text for words: no query language gets through', async () => {
+    expect(searchQuery([["lid' | !x:*"], ['(ph'], ['&&']])).toBe("('lidx':*) & ('ph':*)");
+    for (const words of ["'", '!!', ':*', '%27%3B--', '(((', '%5C'])
+      expect((await house.get(`/api/entries?words=${words}`)).status).toBe(200);
+  });
+});
+
+describe('POST /api/book/import', () => {
+  it('knows its own rows again and writes nothing twice', async () => {
+    const { tank, source } = await tankWithHistory();
+    const book = await exportOf([tank, source]);
+    const { body } = await house.send<ImportReport>(book, '/api/book/import?dryRun=no');
+    expect([body.newCount, body.knownCount, body.faultCount]).toEqual([0, book.entries.length, 0]);
+  });
+  it('names the row that was altered, and writes nothing', async () => {
+    const { tank, source } = await tankWithHistory();
+    const book = await exportOf([tank, source]);
+    const place = book.entries.findIndex((e) => 'text' in e.payload);
+    const note = book.entries[place];
+    if (note) note.payload['text'] = 'something else';
+    const { body } = await house.send<ImportReport>(book, '/api/book/import?dryRun=no');
+    expect(body.written).toBe(false);
+    expect(body.faults).toEqual([{ row: place + 1, message: jasmine.stringContaining('altered') }]);
+  });
+  it('a dry run is the default, and leaves no trace', async () => {
+    const { tank, source } = await tankWithHistory();
+    const book = await exportOf([tank, source]);
+    const fresh = {
+      ...book,
+      entries: book.entries.filter((e) => e.subjectId === tank).map((e) => ({ ...e, id: id() })),
+    };
+    const { body } = await house.send<ImportReport>(fresh, '/api/book/import');
+    expect([body.dryRun, body.newCount, body.written]).toEqual([true, fresh.entries.length, false]);
+    const page = await house.get<BookPage>(`/api/entries?subject=${tank}`);
+    expect(page.body.entries.length).toBe(fresh.entries.length);
+  });
+  it('refuses what is no book, and entries that belong to nothing', async () => {
+    expect((await house.send({ entries: 'all' }, '/api/book/import')).status).toBe(400);
+    const { tank, source } = await tankWithHistory();
+    const book = await exportOf([tank, source]);
+    const orphans = {
+      ...book,
+      entries: book.entries.filter((e) => 'text' in e.payload).map((e) => ({ ...e, id: id() })),
+    };
+    expect((await house.send<ImportReport>(orphans, '/api/book/import')).body.faultCount).toBe(0);
+  });
+});
+
+describe('what is owned and seen', () => {
+  const instrument = (payload: Record<string, unknown>): NewEntry =>
+    ({
+      id: id(),
+      kind: 'instrument',
+      kindVersion: 1,
+      subjectId: id(),
+      happenedAt: at(1),
+      payload: {
+        name: `Kit ${id()}`,
+        type: 'colour-chart',
+        parameters: ['no3MgPerL'],
+        steps: [0, 5, 10],
+        resolutionValue: 5,
+        startedOn: '2026-03-01',
+        ...payload,
+      },
+    }) as unknown as NewEntry;
+  it('an instrument is kept; colours that do not rise are refused beside their field', async () => {
+    expect((await house.write(instrument({}))).status).toBe(201);
+    const refused = await house.write(instrument({ steps: [5, 0] }));
+    expect(refused.body.errors?.[0]?.field).toContain('steps');
+  });
+  it('the bench shows band, last value and what is due; a change of last night waits for its watch', async () => {
+    const { tank, source } = await tankWithHistory();
+    await house.write({ ...changeEntry(tank, source, 0.2), happenedAt: at(0, -60) });
+    const bench = (await house.get<Bench>('/api/readings/bench')).body;
+    expect(bench.tanks.find((t) => t.tankId === tank)?.cells.ph?.last?.lo).toBe(6.9);
+    const watch = async (): Promise<boolean | undefined> =>
+      (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tank)?.watch?.said;
+    expect(await watch()).toBe(false);
+    const change = (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tank)?.watch
+      ?.changeEntryId;
+    const seen = {
+      id: id(),
+      kind: 'seen',
+      kindVersion: 1,
+      subjectId: tank,
+      happenedAt: at(0),
+      payload: { moults: { lo: 2, hi: 2 }, changeEntryId: change },
+    } as NewEntry;
+    expect((await house.write(seen)).status).toBe(201);
+    expect(await watch()).toBe(true);
+  });
+  it('a folio carries the model once there are three readings: level, production, forecast', async () => {
+    const { tank } = await tankWithHistory();
+    for (const days of [20, 13, 6])
+      await house.write({ ...readingsEntry(tank, { no3MgPerL: [30 - days, 32 - days] }), happenedAt: at(days) });
+    const { body } = await house.get<Folio>(`/api/tanks/${tank}/folio`);
+    const nitrate = body.outlooks.find((o) => o.parameter === 'no3MgPerL');
+    expect(nitrate?.productionPerDay.mean).toBeGreaterThan(0.5);
+    expect(nitrate?.forecast.length).toBe(29);
+  });
+});
