@@ -205,6 +205,7 @@ async function main() {
   checkNode();
   installPackages();
   execFileSync(process.execPath, ['--import', 'tsx', 'tools/bench-fits.ts'], { cwd: root, stdio: 'inherit' });
+  execFileSync(process.execPath, ['--import', 'tsx', 'tools/bench-build-up.ts'], { cwd: root, stdio: 'inherit' });
   await build();
   const { cluster, end } = await throwawayCluster({ durable: true });
   const { default: pg } = await import('pg');
@@ -225,6 +226,10 @@ async function main() {
     );
     const folio = median(await timed(get(`${ten.url}/api/tanks/${large.tank}/folio?days=365`), 40));
     console.log(`Folio with a year of one tank: ${show(folio)} ms (limit 50)`);
+    for (const words of ['nitrate', 'lid', 'looked', 'ph moults']) {
+      const took = await timed(get(`${ten.url}/api/entries?limit=150&words=${encodeURIComponent(words)}`), 30);
+      console.log(`Search of the whole book for “${words}”: 95th percentile ${show(p95(took))} ms (limit 150)`);
+    }
     const db = new pg.Client({ connectionString: largeUrl });
     await db.connect();
     const write = writer(ten.url, large.tank);

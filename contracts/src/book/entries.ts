@@ -245,7 +245,7 @@ export const importReport = v.object({
   knownCount: v.number(),
   written: v.boolean(),
   faultCount: v.number(),
-  faults: v.array(v.object({ row: v.number(), message: v.string() })),
+  faults: v.array(v.object({ rowIndex: v.number(), message: v.string() })),
 });
 export type ImportReport = v.InferOutput<typeof importReport>;
 

@@ -9,8 +9,10 @@ type Steps = readonly [wander: number, drift: number, scatter: number];
 /** How far a tank's noise usually is from the habit of its parameter, in powers of two (log-normal priors; ours). */
 const priorSdSteps: Steps = [2, 1.5, 1];
 const farthestStep = 5;
+/** Enough to come within a step of the top on the synthetic tanks; keeps a refit of a whole tank under a blink. */
+const mostTries = 24;
 /** The noise is fitted to this many of the last readings: it changes with the keeper and the kit. */
-export const fittedReadingCount = 60;
+export const fittedReadingCount = 40;
 
 export function traitsFrom(habit: ParameterHabit, [wander, drift, scatter]: Steps): BuildUpTraits {
   return {
@@ -38,7 +40,7 @@ function logPosterior(events: readonly BuildUpEvent[], habit: ParameterHabit, st
   return steps.reduce((all, step, i) => all - 0.5 * (step / (priorSdSteps[i] ?? 1)) ** 2, sum);
 }
 
-/** The events from which noise is learnt: back to the 60th last reading. */
+/** The events from which noise is learnt: back to the 40th last reading. */
 function recent(events: readonly BuildUpEvent[]): readonly BuildUpEvent[] {
   let readingCount = 0;
   for (let i = events.length - 1; i >= 0; i--) {
@@ -79,6 +81,7 @@ export function fittedTraits({
         for (const by of [-stride, stride]) {
           const tried = best.map((s, i) => (i === place ? s + by : s)) as unknown as Steps;
           if (Math.abs(tried[place as 0]) > farthestStep) continue;
+          if (known.size >= mostTries && !known.has(tried.join())) continue;
           const log = valueAt(tried);
           if (log <= bestLog + 1e-9) continue;
           [best, bestLog, moved] = [tried, log, true];

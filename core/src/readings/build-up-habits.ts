@@ -49,7 +49,7 @@ export const habits: Record<ParameterId, ParameterHabit> = {
   ec25UsPerCm: habit(300, 200, 0.5, 2.5, 1, 1.5, 0.01),
   tanMgPerL: habit(0.1, 0.4, 0.01, 0.06, 0.04, 0.05, 0.1),
   no2MgPerL: habit(0.05, 0.3, 0, 0.05, 0.04, 0.03, 0.1),
-  no3MgPerL: habit(15, 25, 0.8, 1.5, 0.4, 0.6, 0.06, { sourceValue: 3 }),
+  no3MgPerL: habit(15, 25, 0.8, 1.5, 0.5, 0.6, 0.08, { sourceValue: 3, driftPerDay: 0.3 }),
   po4MgPerL: habit(0.5, 0.8, 0.01, 0.05, 0.03, 0.04, 0.08),
   caMgPerL: ion,
   mgMgPerL: habit(8, 10, 0, 0.1, 0.2, 0.5, 0.05),

@@ -158,43 +158,60 @@ export function readingTaken(
   const { misreadFraction, jumpFraction, jumpValue } = traits;
   if (misreadFraction + jumpFraction === 0) return { ...plain, oddFraction: 0 };
   const wrong = observed(state, reading, jumpValue);
-  const jumped = observed(
-    { ...state, levelVarianceValue: state.levelVarianceValue + jumpValue * jumpValue },
-    reading,
-    sd,
-  );
-  const stories = [
-    { ...plain, log: plain.logEvidenceRatio + Math.log(1 - misreadFraction - jumpFraction) },
-    { ...wrong, log: wrong.logEvidenceRatio + Math.log(misreadFraction) },
-    { ...jumped, log: jumped.logEvidenceRatio + Math.log(jumpFraction) },
-  ];
-  const best = Math.max(...stories.map((s) => s.log));
-  const weights = stories.map((s) => Math.exp(s.log - best));
-  const total = weights.reduce((sum, w) => sum + w, 0);
+  const jumped = observed(withSpread(state, state.levelVarianceValue + jumpValue * jumpValue), reading, sd);
+  const logs = [
+    plain.logEvidenceRatio + Math.log(1 - misreadFraction - jumpFraction),
+    wrong.logEvidenceRatio + Math.log(misreadFraction),
+    jumped.logEvidenceRatio + Math.log(jumpFraction),
+  ] as const;
+  const best = Math.max(logs[0], logs[1], logs[2]);
+  const [a, b, c] = [Math.exp(logs[0] - best), Math.exp(logs[1] - best), Math.exp(logs[2] - best)];
+  const total = a + b + c;
   return {
-    state: drawnTogether(
-      stories.map((s, i) => ({ state: s.state, weightFraction: (weights[i] ?? 0) / total })),
-      state.atDay,
-    ),
+    state: drawnTogether(plain.state, wrong.state, jumped.state, a / total, b / total, c / total),
     logEvidenceRatio: best + Math.log(total),
-    oddFraction: 1 - (weights[0] ?? 0) / total,
+    oddFraction: 1 - a / total,
   };
 }
 
-function drawnTogether(parts: readonly { state: BuildUpState; weightFraction: number }[], atDay: number): BuildUpState {
-  const sum = (of: (s: BuildUpState) => number): number =>
-    parts.reduce((all, p) => all + p.weightFraction * of(p.state), 0);
-  const levelValue = sum((s) => s.levelValue);
-  const productionPerDay = sum((s) => s.productionPerDay);
+const withSpread = (state: BuildUpState, levelVarianceValue: number): BuildUpState => ({
+  atDay: state.atDay,
+  levelValue: state.levelValue,
+  productionPerDay: state.productionPerDay,
+  levelVarianceValue,
+  covarianceValue: state.covarianceValue,
+  productionVarianceValue: state.productionVarianceValue,
+});
+
+/** Mean and spread of three weighed beliefs, written out: this runs some hundred thousand times a night. */
+function drawnTogether(
+  p: BuildUpState,
+  q: BuildUpState,
+  r: BuildUpState,
+  a: number,
+  b: number,
+  c: number,
+): BuildUpState {
+  const levelValue = a * p.levelValue + b * q.levelValue + c * r.levelValue;
+  const productionPerDay = a * p.productionPerDay + b * q.productionPerDay + c * r.productionPerDay;
+  const [pl, ql, rl] = [p.levelValue - levelValue, q.levelValue - levelValue, r.levelValue - levelValue];
+  const pp = p.productionPerDay - productionPerDay;
+  const qp = q.productionPerDay - productionPerDay;
+  const rp = r.productionPerDay - productionPerDay;
   return {
-    atDay,
+    atDay: p.atDay,
     levelValue,
     productionPerDay,
-    levelVarianceValue: sum((s) => s.levelVarianceValue + (s.levelValue - levelValue) ** 2),
-    covarianceValue: sum(
-      (s) => s.covarianceValue + (s.levelValue - levelValue) * (s.productionPerDay - productionPerDay),
-    ),
-    productionVarianceValue: sum((s) => s.productionVarianceValue + (s.productionPerDay - productionPerDay) ** 2),
+    levelVarianceValue:
+      a * (p.levelVarianceValue + pl * pl) +
+      b * (q.levelVarianceValue + ql * ql) +
+      c * (r.levelVarianceValue + rl * rl),
+    covarianceValue:
+      a * (p.covarianceValue + pl * pp) + b * (q.covarianceValue + ql * qp) + c * (r.covarianceValue + rl * rp),
+    productionVarianceValue:
+      a * (p.productionVarianceValue + pp * pp) +
+      b * (q.productionVarianceValue + qp * qp) +
+      c * (r.productionVarianceValue + rp * rp),
   };
 }
 

@@ -84,7 +84,7 @@ describe('POST /api/book/import', () => {
     if (note) note.payload['text'] = 'something else';
     const { body } = await house.send<ImportReport>(book, '/api/book/import?dryRun=no');
     expect(body.written).toBe(false);
-    expect(body.faults).toEqual([{ row: place + 1, message: jasmine.stringContaining('altered') }]);
+    expect(body.faults).toEqual([{ rowIndex: place + 1, message: jasmine.stringContaining('altered') }]);
   });
   it('a dry run is the default, and leaves no trace', async () => {
     const { tank, source } = await tankWithHistory();

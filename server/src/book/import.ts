@@ -24,7 +24,7 @@ export async function importBook(
   const faults = book.entries.flatMap((entry, i) => rowFaults(entry, i));
   const doubled = new Set<string>();
   for (const [i, { id }] of book.entries.entries()) {
-    if (doubled.has(id)) faults.push({ row: i + 1, message: 'its id stands twice in the file' });
+    if (doubled.has(id)) faults.push({ rowIndex: i + 1, message: 'its id stands twice in the file' });
     doubled.add(id);
   }
   const base = { dryRun, rowCount: book.entries.length, house: book.house };
@@ -51,7 +51,7 @@ export async function importBook(
       );
       for (const [i, entry] of ordered.entries())
         if (known.has(entry.id) && known.get(entry.id) !== entry.payloadHash)
-          faults.push({ row: i + 1, message: 'is in this book already with other content' });
+          faults.push({ rowIndex: i + 1, message: 'is in this book already with other content' });
       if (faults.length > 0) throw new TrialEnds();
       const fresh = ordered.filter((e) => !known.has(e.id));
       [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
@@ -71,7 +71,7 @@ export async function importBook(
       const subjects = new Set((await lockSubjects(tx, subjectIds)).map((s) => s.id));
       for (const [i, entry] of ordered.entries())
         if (!known.has(entry.id) && !subjects.has(entry.subjectId))
-          faults.push({ row: i + 1, message: 'belongs to nothing in the file or in this book' });
+          faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
       if (faults.length > 0) throw new TrialEnds();
       for (let i = 0; i < fresh.length; i += 1000) await insertEntries(tx, fresh.slice(i, i + 1000).map(rowOf));
       for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
@@ -96,12 +96,12 @@ function rowFaults(entry: Exported, i: number): Fault[] {
   const sent = { id, kind, kindVersion, subjectId, happenedAt, payload };
   const read = v.safeParse(newEntry, sent);
   if (!read.success)
-    return [{ row: i + 1, message: `${v.getDotPath(read.issues[0]) ?? kind}: ${read.issues[0].message}` }];
-  if (unstorableText(sent).length > 0) return [{ row: i + 1, message: 'holds a character that cannot be stored' }];
+    return [{ rowIndex: i + 1, message: `${v.getDotPath(read.issues[0]) ?? kind}: ${read.issues[0].message}` }];
+  if (unstorableText(sent).length > 0) return [{ rowIndex: i + 1, message: 'holds a character that cannot be stored' }];
   // The time may have been sent in another writing than the export's; then the hash cannot be made again.
   const plain = new Date(happenedAt).toISOString() === happenedAt;
   if (plain && entryHash(read.output) !== entry.payloadHash && entryHash(sent as never) !== entry.payloadHash)
-    return [{ row: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
+    return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
   return [];
 }
 

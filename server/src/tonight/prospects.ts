@@ -7,7 +7,7 @@ import { bandsOf, verdictOf } from './judging';
 import { readChanges, readHistory, type TankRow } from './tonight-repo';
 
 const dayMs = 86_400_000;
-/** What the model looks back on: noise is learnt from the last sixty readings anyway. */
+/** What the model looks back on: noise is learnt from the last forty readings anyway. */
 const lookBackDays = 400;
 /** With more tanks than this a sheet does not wait: what is not ready yet is left out and made behind it. */
 const awaitedTankCount = 40;

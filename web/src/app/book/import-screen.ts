@@ -27,7 +27,7 @@ const mostAtOnce = 200;
     @if (report(); as r) {
       <section aria-label="What is in it">
         <p>A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new, {{ r.knownCount }} here already.</p>
-        @if (r.faultCount > 0) {<p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p><ul>@for (f of r.faults; track $index) {<li><span class="num">Row {{ f.row }}</span>: {{ f.message }}</li>}</ul>}
+        @if (r.faultCount > 0) {<p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p><ul>@for (f of r.faults; track $index) {<li><span class="num">Row {{ f.rowIndex }}</span>: {{ f.message }}</li>}</ul>}
         @else if (r.written) {<p role="status">It is in the book.</p>}
         @else {<button type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>}
       </section>
