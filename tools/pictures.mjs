@@ -150,10 +150,7 @@ const views = {
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/tanks/${tank('Stairwell')}/set-up`);
-      await page
-        .getByText(/^Gross/)
-        .first()
-        .waitFor();
+      await page.getByLabel('Height outside, cm').waitFor();
     },
   },
 };
