@@ -47,6 +47,22 @@ test('the whole book, exported and taken into an empty house, is the same book; 
   });
 });
 
+test('the record of a tank on paper: what it is, its water, what was done; no page furniture, ink on white', async ({
+  page,
+}) => {
+  await page.goto(`${demo()}/tanks`);
+  await page.getByRole('link', { name: 'Linen Room' }).first().click();
+  await page.getByRole('link', { name: 'On paper' }).click();
+  await expect(page.getByRole('heading', { name: 'Record of Linen Room' })).toBeVisible();
+  await expect(page.getByText(/breeding tubercles/)).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Pages' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print, or save as PDF' })).toBeHidden();
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor)).toBe(
+    'rgb(255, 255, 255)',
+  );
+});
+
 test('a table of somebody else’s is mapped, its faults are named by row and column, and it is written whole', async ({
   page,
 }, info) => {

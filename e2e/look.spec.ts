@@ -18,6 +18,7 @@ const pages: readonly ((lobbyId: string) => string)[] = [
   () => '/stock/kinds?kind=bee-shrimp',
   (id) => `/stock/tanks/${id}`,
   () => '/supplies',
+  (id) => `/tanks/${id}/record`,
   () => '/readings/bench',
   () => '/readings/instruments',
   () => '/book/import',

@@ -24,6 +24,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../tanks/folio-screen')).FolioScreen,
   },
   {
+    path: 'tanks/:tankId/record',
+    title: 'Record · Night Ledger',
+    loadComponent: async () => (await import('../tanks/record-screen')).RecordScreen,
+  },
+  {
     path: 'tanks/:tankId/set-up',
     title: 'Set-up · Night Ledger',
     loadComponent: async () => (await import('../tanks/setup-screen')).SetupScreen,

@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { catchError, of } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import { practices } from '#almanac/practices';
+import { intervalText } from '#core/readings';
+import type { BookEntry } from '#contracts/book';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { dayText, figure, whenText } from '../ui/words';
+import { FolioStore } from './folio-store';
+
+const reaches = [30, 90, 365] as const;
+
+/** The record of one tank on paper, for a veterinarian or whoever takes it over: what it is, its water, what was done. */
+@Component({
+  selector: 'nl-record',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (folio(); as f) {
+      <div class="screenOnly do">
+        <a [routerLink]="['/tanks', tankId()]">Back to {{ f.tank.name }}</a>
+        <label><span class="name">How far back</span><select (change)="reach($event)">@for (d of reaches; track d) {<option [value]="d" [selected]="d === days()">{{ d }} days</option>}</select></label>
+        <button type="button" class="go" (click)="print()">Print, or save as PDF</button>
+      </div>
+      <article>
+        <h1>Record of {{ f.tank.name }}</h1>
+        <p>{{ house.house()?.name }} · made on {{ when(f.nowAt) }} · the last {{ days() }} days</p>
+        <dl>
+          <dt>Net volume</dt><dd>{{ litres(f.netVolumeL) }} L</dd>
+          <dt>Running since</dt><dd>{{ f.startedOn }}</dd>
+          <dt>Purpose</dt><dd>{{ f.setUp.purpose }}</dd>
+          <dt>Kept as</dt><dd>{{ practice() }}</dd>
+          <dt>Tonight</dt><dd>{{ f.tank.reason }}</dd>
+        </dl>
+        <h2>Water, the last reading of each</h2>
+        <table><thead><tr><th>Parameter</th><th>Read</th><th>As written</th><th>Band here</th><th>When</th></tr></thead>
+          <tbody>@for (r of water(); track r.label) {<tr><td>{{ r.label }}</td><td class="num">{{ r.read }}</td><td class="num">{{ r.text }}</td><td class="num">{{ r.band }}</td><td>{{ r.when }}</td></tr>}</tbody></table>
+        <h2>What was done and seen</h2>
+        <table class="book"><tbody>@for (e of shown(); track e.id) {<tr [class.struck]="e.struck"><td class="num">{{ day(e.nightOn) }}</td><td>{{ e.line }}@if (e.struck) { — struck: {{ e.struck.reason }}}</td></tr>} @empty {<tr><td>Nothing in this time.</td></tr>}</tbody></table>
+        <p class="small">Readings are spans: what the kit could tell apart. Struck lines were found wrong and stay readable. Written by the keeper; nothing here is a diagnosis or a prescription.</p>
+      </article>
+    } @else {<p class="quiet">Opening the record …</p>}
+  `,
+  styles: `
+    .do { display: flex; flex-wrap: wrap; gap: 1rem; align-items: end; margin-bottom: 1rem; } dl { display: grid; grid-template-columns: 160px 1fr; gap: 0.2rem 1rem; margin: 0.6rem 0; } h2 { margin: 1rem 0 0.3rem; }
+    article { max-width: 760px; } .struck { text-decoration: line-through; } td { vertical-align: top; padding: 0.15rem 0.6rem 0.15rem 0; } tr { break-inside: avoid; }
+    @media print { .screenOnly { display: none; } article { max-width: none; font-size: 10.5pt; } }
+  `,
+})
+export class RecordScreen {
+  readonly tankId = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly folios = inject(FolioStore);
+  protected readonly house = inject(HouseStore);
+  protected readonly reaches = reaches;
+  protected readonly days = signal<number>(90);
+  private readonly entries = signal<readonly BookEntry[]>([]);
+  constructor() {
+    effect(() => {
+      const subject = this.tankId();
+      const days = this.days();
+      untracked(() => {
+        this.folios.open(subject);
+        const from = new Date(this.house.nowEpochMs() - days * 86_400_000).toISOString().slice(0, 10);
+        this.api
+          .call('entries', { query: { subject, from, limit: '500' } })
+          .pipe(catchError(() => of(null)))
+          .subscribe((page) => {
+            if (page) this.entries.set(page.entries);
+          });
+      });
+    });
+  }
+  protected readonly folio = computed(() => {
+    const folio = this.folios.folio();
+    return folio?.tank.tankId === this.tankId() ? folio : null;
+  });
+  protected readonly practice = computed(() => {
+    const found = practices.find((p) => p.id === this.folio()?.setUp.practiceId);
+    return found ? `${found.livestock}, ${found.name}` : '';
+  });
+  protected readonly water = computed(() =>
+    (this.folio()?.lines ?? []).flatMap((line) => {
+      const parameter = parameters.find((p) => p.id === line.parameter);
+      if (!parameter || !line.latest) return [];
+      const unit = parameter.unit ? ` ${parameter.unit}` : '';
+      return [
+        {
+          label: parameter.label,
+          read: `${intervalText(line.latest, parameter.decimalsCount)}${unit}`,
+          text: line.latest.text,
+          band: line.band ? intervalText(line.band, parameter.decimalsCount) : '',
+          when: whenText(line.latest.atEpochMs, this.house.zone()),
+        },
+      ];
+    }),
+  );
+  /** The nightly round says nothing to somebody who reads this. */
+  protected readonly shown = computed(() => this.entries().filter((e) => e.kind !== 'looked' && e.kind !== 'strike'));
+  protected litres = (value: number): string => figure(value, 1);
+  protected when = (at: string): string => whenText(at, this.house.zone());
+  protected day = (on: string): string => dayText(on);
+  protected reach(event: Event): void {
+    this.days.set(Number((event.target as HTMLSelectElement).value));
+  }
+  protected print(): void {
+    globalThis.print();
+  }
+}
