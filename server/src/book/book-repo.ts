@@ -37,11 +37,16 @@ export async function updateSubjects(tx: Tx, rows: readonly SubjectRow[]): Promi
   await tx.execute(sql`update subjects s set name = n.name, started_on = n.started_on, state = n.state, newest = n.newest
     from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as n(id uuid, name text, started_on date, state jsonb, newest jsonb) where s.id = n.id and s.id = any(${sql.param(ids)}::uuid[])`);
 }
-export async function subjectNamed(tx: Tx, kind: SubjectRow['kind'], name: string): Promise<string | null> {
+/** Another subject of the kind that has this name: the one that is being made stands in the table already. */
+export async function otherNamed(
+  tx: Tx,
+  { kind, name, exceptId }: { kind: SubjectRow['kind']; name: string; exceptId: string },
+): Promise<string | null> {
   const [row] = await tx
     .select({ id: subjects.id })
     .from(subjects)
-    .where(and(eq(subjects.kind, kind), sql`lower(name) = lower(${name})`));
+    .where(and(eq(subjects.kind, kind), sql`lower(name) = lower(${name})`, sql`${subjects.id} <> ${exceptId}`))
+    .limit(1);
   return row?.id ?? null;
 }
 

@@ -8,10 +8,10 @@ import {
   insertEntries,
   insertSubjects,
   lockSubjects,
+  otherNamed,
   pageOfEntries,
   readSubjects,
   strikesOf,
-  subjectNamed,
   updateSubjects,
   type EntryRow,
   type NewEntryRow,
@@ -211,9 +211,8 @@ async function seedFaults(
   const faults: FieldFault[] = [];
   if (seed.startedOn > house.nightOnAt(nowEpochMs + 86_400_000))
     faults.push({ field: `${path}.payload.startedOn`, message: 'lies in the future' });
-  const taken = await subjectNamed(tx, subject.kind, seed.name);
-  if (taken !== null && taken !== subject.id)
-    faults.push({ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` });
+  const taken = await otherNamed(tx, { kind: subject.kind, name: seed.name, exceptId: subject.id });
+  if (taken !== null) faults.push({ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` });
   return faults;
 }
 
