@@ -61,7 +61,7 @@ test('the ledger line writes a change, counts and a note in one go, and asks whi
   await expect(page.getByRole('button', { name: 'Write it in the book' })).toBeDisabled();
   await line.fill('bathh');
   await line.press('Tab');
-  await expect(line).toHaveValue('bathhouse '.replace('b', 'b'));
+  await expect(line).toHaveValue('bathhouse ');
   await line.pressSequentially('2 moults, eating "lid was open"');
   await line.press('Enter');
   await expect(line).toBeHidden();

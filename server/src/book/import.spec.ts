@@ -15,6 +15,7 @@ import {
   type TestHouse,
 } from '../app/harness.cases';
 import { searchQuery } from './book-repo';
+import { entryHash } from './canonical';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -102,11 +103,18 @@ describe('POST /api/book/import', () => {
     expect((await house.send({ entries: 'all' }, '/api/book/import')).status).toBe(400);
     const { tank, source } = await tankWithHistory();
     const book = await exportOf([tank, source]);
+    const nowhere = id();
     const orphans = {
       ...book,
-      entries: book.entries.filter((e) => 'text' in e.payload).map((e) => ({ ...e, id: id() })),
+      entries: book.entries
+        .filter((e) => 'text' in e.payload)
+        .map((e) => {
+          const moved = { ...e, id: id(), subjectId: nowhere };
+          return { ...moved, payloadHash: entryHash(moved as never) };
+        }),
     };
-    expect((await house.send<ImportReport>(orphans, '/api/book/import')).body.faultCount).toBe(0);
+    const { body } = await house.send<ImportReport>(orphans, '/api/book/import?dryRun=no');
+    expect([body.written, body.faults[0]?.message]).toEqual([false, jasmine.stringContaining('belongs to nothing')]);
   });
 });
 
