@@ -1,12 +1,12 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
 import { bookPage, exportedBook, importReport, writeRequest, writeResponse } from '#contracts/book';
-import { bench } from '#contracts/readings';
+import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
 import { house, preferences, tonight } from '#contracts/tonight';
-import { day, instant, parameterId, uuid } from '#contracts/shapes';
+import { day, deviceId, instant, parameterId, uuid } from '#contracts/shapes';
 
 export interface Route {
   method: 'get' | 'post' | 'put';
@@ -59,6 +59,27 @@ export const routes = {
     path: '/api/readings/bench',
     summary: 'Tanks in round order with band, last value and expectation of every parameter',
     response: bench,
+  },
+  devices: {
+    method: 'get',
+    path: '/api/readings/devices',
+    summary: 'Devices on the wire: live values, whether they are steady, and their health',
+    response: devices,
+  },
+  deviceHistory: {
+    method: 'get',
+    path: '/api/readings/devices/{deviceId}/history',
+    summary: 'Continuous data of one device, in the finest grain that still reaches so far back',
+    params: v.object({ deviceId }),
+    query: v.object({ days: v.optional(digits) }),
+    response: deviceHistory,
+  },
+  live: {
+    method: 'get',
+    path: '/api/readings/live',
+    summary: 'The devices again whenever something was heard, as server-sent events',
+    response: devices,
+    mediaType: 'text/event-stream',
   },
   sources: {
     method: 'get',

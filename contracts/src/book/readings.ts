@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { instrumentTypes, seenBehaviours, seenGrazing } from '#core/readings';
-import { day, finiteNumber, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
+import { day, deviceId, finiteNumber, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
 
 const whole = v.pipe(within(0, 100000), v.integer('must be a whole number'));
 const someCount = v.optional(v.strictObject({ lo: whole, hi: v.nullable(whole) }));
@@ -21,7 +21,7 @@ export const seenPayload = v.strictObject({
 export const instrumentPayload = v.strictObject({
   name: textUpTo(60),
   type: v.picklist(instrumentTypes, 'is not a known type of instrument'),
-  parameters: v.pipe(v.array(parameterId), v.minLength(1, 'must measure something'), v.maxLength(12)),
+  parameters: v.pipe(v.array(parameterId), v.maxLength(12)),
   /** Colours of a chart or strip, rising, in the parameter's unit. */
   steps: v.optional(v.pipe(v.array(finiteNumber), v.maxLength(40)), []),
   /** One drop, or the last digit shown. */
@@ -33,7 +33,9 @@ export const instrumentPayload = v.strictObject({
   expiresOn: v.optional(v.nullable(day), null),
   calibrateEveryDays: v.optional(v.nullable(within(1, 3650)), null),
   /** The device on the wire that feeds it, where there is one. */
-  deviceId: v.optional(textUpTo(40)),
+  deviceId: v.optional(deviceId),
+  /** The tank that it stands in for good: a thermometer, a level sensor. */
+  tankId: v.optional(uuid),
   startedOn: day,
   retired: v.optional(v.boolean(), false),
 });

@@ -16,3 +16,15 @@ export const bench = v.object({
 });
 export type Bench = v.InferOutput<typeof bench>;
 export type BenchCell = v.InferOutput<typeof benchCell>;
+export {
+  deviceAnnounce,
+  deviceHistory,
+  devices,
+  deviceSample,
+  deviceState,
+  type Device,
+  type DeviceAnnounce,
+  type DeviceHistory,
+  type Devices,
+  type DeviceSample,
+} from './devices';

@@ -2,6 +2,7 @@ export {
   bearing,
   byParameter,
   day,
+  deviceId,
   finiteNumber,
   grade,
   instant,

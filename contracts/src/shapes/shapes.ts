@@ -23,6 +23,11 @@ export const instant = v.pipe(
   v.isoTimestamp('must be a date and time such as 2026-03-14T21:40:00Z'),
 );
 export const day = v.pipe(v.string('must be text'), v.isoDate('must be a date such as 2026-03-14'));
+/** The name of a device on the wire: a part of its topics, so nothing that means something there. */
+export const deviceId = v.pipe(
+  v.string('must be text'),
+  v.regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'must be small letters, digits and hyphens, at most 40'),
+);
 export const parameterId = v.picklist(parameterIds, 'is not a known parameter');
 export const bearing = v.picklist(bearings, 'must be robust, usual or delicate');
 export const grade = v.picklist(['published', 'common-practice', 'single-observation', 'ours']);

@@ -55,3 +55,17 @@ export {
   type SharedFault,
 } from './instruments';
 export { normalTailFraction } from './normal';
+export {
+  bucketStart,
+  deviceParameterIds,
+  devicePossible,
+  deviceTypes,
+  deviceWarnings,
+  grainFor,
+  grains,
+  type DeviceHeard,
+  type DeviceParameterId,
+  type DeviceType,
+  type DeviceWarning,
+} from './devices';
+export { steadiness, steadyWindowMs, type Sample, type Steadiness } from './steady';

@@ -2,7 +2,16 @@ import type { Fan } from './build-up-filter';
 import { middle, type Interval } from './interval';
 import type { ParameterId, ReadBy } from './parameter';
 
-export const instrumentTypes = ['drop-test', 'colour-chart', 'strip', 'pen', 'probe', 'thermometer', 'scale'] as const;
+export const instrumentTypes = [
+  'drop-test',
+  'colour-chart',
+  'strip',
+  'pen',
+  'probe',
+  'thermometer',
+  'scale',
+  'level-sensor',
+] as const;
 export type InstrumentType = (typeof instrumentTypes)[number];
 /** Something that wears, breaks or runs out while it still gives figures. */
 export interface Instrument {

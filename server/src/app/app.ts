@@ -8,7 +8,8 @@ import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
 import { bookRouter, type BookDeps } from '../book';
-import { changePreferences, houseView } from '../house';
+import { changePreferences, houseView, realClock } from '../house';
+import { Devices, devicesRouter } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
@@ -24,18 +25,25 @@ export interface AppOptions {
   /** Host headers this server answers to, with their ports. */
   hosts: ReadonlySet<string>;
   webRoot?: string;
+  /** What devices on the wire say; without it nothing is ever heard. */
+  devices?: Devices;
 }
 
 const bodyLimit = '1mb';
 const importLimit = '96mb';
 
-export function createApp({ deps, logger, version, hosts, webRoot }: AppOptions): Express {
+export function createApp({ deps, logger, version, hosts, webRoot, devices }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(knownHostsOnly(hosts), securityHeaders());
   // A book of ten years is tens of megabytes; what is larger once unpacked is refused before it is read on.
   app.use('/api/book/import', guardedWrites(), express.json({ limit: importLimit, strict: true }));
-  app.use('/api', guardedWrites(), express.json({ limit: bodyLimit, strict: true }), apiRouter(deps, version));
+  app.use(
+    '/api',
+    guardedWrites(),
+    express.json({ limit: bodyLimit, strict: true }),
+    apiRouter(deps, version, devices ?? new Devices(deps.db, deps.house.clock, realClock())),
+  );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
     next(notFound('page'));
@@ -44,7 +52,7 @@ export function createApp({ deps, logger, version, hosts, webRoot }: AppOptions)
   return app;
 }
 
-function apiRouter(deps: BookDeps, version: string): Router {
+function apiRouter(deps: BookDeps, version: string, devices: Devices): Router {
   const router = Router();
   const prospects = new Prospects(deps.db);
   router.use((_request, response, next) => {
@@ -101,6 +109,7 @@ function apiRouter(deps: BookDeps, version: string): Router {
         await verdictWorking({ ...deps, prospects }, parsed(routes.verdictWorking.params, request.params)),
       ),
   );
+  router.use(devicesRouter(devices));
   router.use(bookRouter(deps));
   router.use((_request, _response, next) => {
     next(notFound('address'));

@@ -6,7 +6,8 @@ import { loadAlmanac } from '#almanac/shelf';
 import { rebuildAll } from '../book';
 import { migrateDb, openDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
-import { keeperId, openHouse, readHouse } from '../house';
+import { keeperId, openHouse, readHouse, realClock } from '../house';
+import { Devices, linkDevices } from '../readings';
 import { createApp } from './app';
 import { checks, kinds } from './kinds';
 import { settingsFrom } from './settings';
@@ -45,7 +46,11 @@ async function main(): Promise<void> {
   const hosts = new Set(
     ['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`),
   );
+  const devices = new Devices(db, house.clock, realClock());
+  const link =
+    settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const app = createApp({
+    devices,
     deps: { db, house, kinds, checks, by: keeperId },
     logger,
     version: settings.version,
@@ -58,8 +63,13 @@ async function main(): Promise<void> {
     server.listen(settings.port, settings.host, resolve);
   });
   say(`READY http://${settings.host}:${settings.port}`);
+  const finish = async (): Promise<void> => {
+    await link?.close();
+    await close();
+    process.exit(0);
+  };
   const stop = (): void => {
-    server.close(() => void close().then(() => process.exit(0)));
+    server.close(() => void finish());
     server.closeAllConnections();
   };
   process.on('SIGTERM', stop);

@@ -9,6 +9,8 @@ export interface Settings {
   seedOnly: boolean;
   tonightOn: string | undefined;
   extraHosts: string[];
+  /** Where devices are listened for; undefined switches that off. */
+  brokerUrl: string | undefined;
 }
 
 /** Settings from the command line and the environment, checked; a wrong one is said in plain words. */
@@ -30,7 +32,11 @@ export function settingsFrom(args: readonly string[], env: Record<string, string
   const tonightOn = option('--tonight');
   if (tonightOn !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(tonightOn) || Number.isNaN(Date.parse(tonightOn))))
     throw new Error(`--tonight ${tonightOn} is not a date such as 2026-03-14.`);
+  const broker = env['NIGHT_LEDGER_MQTT'] ?? 'mqtt://127.0.0.1:4218';
+  if (broker !== 'off' && !/^mqtts?:\/\/[^/\s]+$/.test(broker))
+    throw new Error('NIGHT_LEDGER_MQTT must be an address such as mqtt://127.0.0.1:4218, or off.');
   return {
+    brokerUrl: broker === 'off' ? undefined : broker,
     databaseUrl,
     host,
     port,

@@ -1,5 +1,6 @@
 export { entries, strikes, subjects } from '../book/book-table';
 export { house, houseZones, preferences } from '../house/house-table';
+export { deviceBuckets } from '../readings/devices-table';
 export { readings } from '../readings/readings-table';
 export { sourceSetups } from '../sources/sources-table';
 export { tankSetups } from '../tanks/tanks-table';

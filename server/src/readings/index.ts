@@ -1,2 +1,5 @@
 export { checkReadings, readingsKind } from './readings-kind';
 export { calibrationKind, checkInstrument, instrumentKind, seenKind } from './instrument-kinds';
+export { Devices } from './devices';
+export { linkDevices, type DevicesLink } from './devices-link';
+export { devicesRouter } from './devices-routes';

@@ -50,8 +50,11 @@ export const seenKind = diaryKind({
 /** What the shape cannot say: colours rise, and a chart has at least two. */
 export const checkInstrument: EntryCheck = (_tx, entry) => {
   if (entry.kind !== 'instrument') return [];
-  const { steps = [], type, parameters } = entry.payload;
+  const { steps = [], type, parameters, deviceId } = entry.payload;
   return [
+    ...(parameters.length === 0 && deviceId === undefined
+      ? [{ field: 'parameters', message: 'must measure something, or be a device on the wire' }]
+      : []),
     ...(steps.some((s, i) => i > 0 && s <= (steps[i - 1] ?? 0))
       ? [{ field: 'steps', message: 'must rise from colour to colour' }]
       : []),

@@ -1,0 +1,89 @@
+import fc from 'fast-check';
+import { bucketStart, devicePossible, deviceWarnings, grainFor, grains, steadiness, type DeviceHeard } from './index';
+
+/** A probe put into another water: first-order settling, the common model of an electrode (from memory). */
+const settlingProbe = ({ from, to, tauS, forS }: { from: number; to: number; tauS: number; forS: number }) =>
+  Array.from({ length: forS * 4 }, (_, i) => ({
+    atEpochMs: i * 250,
+    value: to + (from - to) * Math.exp(-(i * 0.25) / tauS),
+  }));
+
+describe('hold until steady', () => {
+  it('a pH electrode of τ = 9 s from 4 to 7.2 is not taken at 10 s, and when taken is within two digits', () => {
+    const samples = settlingProbe({ from: 4, to: 7.2, tauS: 9, forS: 90 });
+    const early = samples.filter((s) => s.atEpochMs <= 10_000);
+    expect(steadiness(early, { nowEpochMs: 10_000, resolution: 0.01 }).why).toBe('still rising');
+    const first = samples.find(
+      (s, i) => steadiness(samples.slice(0, i + 1), { nowEpochMs: s.atEpochMs, resolution: 0.01 }).steady,
+    );
+    expect(first?.atEpochMs).toBeGreaterThan(30_000);
+    expect(Math.abs((first?.value ?? 0) - 7.2)).toBeLessThanOrEqual(0.02);
+  });
+  it('for every lag up to 12 s and every step the value taken has less than two digits to go', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 12, noNaN: true }), fc.integer({ min: 0, max: 2000 }), (tauS, to) => {
+        const samples = settlingProbe({ from: 0, to, tauS, forS: 150 });
+        const at = samples.findIndex(
+          (s, i) =>
+            i % 4 === 0 && steadiness(samples.slice(0, i + 1), { nowEpochMs: s.atEpochMs, resolution: 1 }).steady,
+        );
+        expect(at).toBeGreaterThan(-1);
+        expect(Math.abs((samples[at]?.value ?? 0) - to)).toBeLessThan(2);
+      }),
+      { numRuns: 30 },
+    );
+  });
+  it('says what is missing: nothing, too little, jumping', () => {
+    const now = { nowEpochMs: 10_000, resolution: 1 };
+    expect(steadiness([], now)).toEqual({ steady: false, value: null, why: 'nothing heard', heldForMs: 0 });
+    expect(steadiness([{ atEpochMs: 9500, value: 312.4 }], now)).toEqual({
+      steady: false,
+      value: 312,
+      why: 'settling',
+      heldForMs: 0,
+    });
+    const jumping = Array.from({ length: 40 }, (_, i) => ({ atEpochMs: i * 250, value: i % 2 ? 300 : 330 }));
+    expect(steadiness(jumping, now).why).toBe('jumping about');
+  });
+  it('a sample from before the window does not count: a pen that went silent is not steady', () => {
+    const old = Array.from({ length: 40 }, (_, i) => ({ atEpochMs: i * 250, value: 300 }));
+    expect(steadiness(old, { nowEpochMs: 30_000, resolution: 1 }).why).toBe('nothing heard');
+  });
+});
+
+describe('devices on the wire', () => {
+  const well: DeviceHeard = {
+    online: true,
+    silentForMs: 900,
+    everyMs: 1000,
+    heardPerMinuteCount: 60,
+    batteryFraction: 0.8,
+    clockOffMs: 200,
+    refusedCount: 0,
+    lastRefusal: '',
+    repeatedCount: 0,
+  };
+  const ids = (over: Partial<DeviceHeard>): string[] => deviceWarnings({ ...well, ...over }).map((w) => w.id);
+  it('a well one has nothing against it; each fault is named', () => {
+    expect(ids({})).toEqual([]);
+    expect(ids({ online: false })).toEqual(['gone']);
+    expect(ids({ silentForMs: null })).toEqual(['silent']);
+    expect(ids({ silentForMs: 61_000, batteryFraction: 0.1 })).toEqual(['silent', 'battery']);
+    expect(ids({ heardPerMinuteCount: 60_000 })).toEqual(['floods']);
+    expect(ids({ refusedCount: 2, lastRefusal: 'pH 74' })).toEqual(['refused']);
+    expect(ids({ clockOffMs: -3_600_000 })).toEqual(['clock']);
+  });
+  it('water takes the limits of the catalogue, and none where it is not in it; a level may lie below its mark', () => {
+    const catalogue = [{ id: 'ph' as const, possible: { lo: 0, hi: 14 } }];
+    expect(devicePossible('ph', catalogue)).toEqual({ lo: 0, hi: 14 });
+    expect(devicePossible('tempC', catalogue)).toEqual({ lo: 0, hi: 0 });
+    expect(devicePossible('levelMm', catalogue).lo).toBeLessThan(0);
+  });
+  it('buckets hold their start, days are told in the finest grain that reaches', () => {
+    expect(
+      new Date(bucketStart({ atEpochMs: Date.UTC(2026, 2, 14, 21, 44, 59), grainMinutes: 15 })).toISOString(),
+    ).toBe('2026-03-14T21:30:00.000Z');
+    expect([1, 2, 3, 90, 91].map((days) => grainFor({ days }))).toEqual([1, 1, 15, 15, 1440]);
+    expect(grains.map((g) => g.grainMinutes)).toEqual([1, 15, 1440]);
+  });
+});

@@ -1,0 +1,66 @@
+import { roundTo } from './interval';
+
+export interface Sample {
+  atEpochMs: number;
+  value: number;
+}
+export interface Steadiness {
+  steady: boolean;
+  /** Middle of the window, rounded to the digit of the device; null while nothing has come in. */
+  value: number | null;
+  /** What is still missing, in plain words; empty once it is steady. */
+  why: string;
+  /** How long it has been within its allowance. */
+  heldForMs: number;
+}
+
+/** Long enough for an electrode; with fewer samples noise and settling cannot be told apart (ours). */
+export const steadyWindowMs = 8000;
+const leastSamplesCount = 6;
+
+const middleOf = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  const at = (i: number): number => sorted[i] ?? 0;
+  return (at(Math.floor((sorted.length - 1) / 2)) + at(Math.ceil((sorted.length - 1) / 2))) / 2;
+};
+
+/**
+ * Whether a live value has stopped settling. Over the last 8 s the first and the last third may differ by one digit at
+ * most and all samples by three digits or 1 %. A probe that settles as `e^(-t/τ)` with τ up to 12 s then has less than
+ * about one digit and a half still to go: what is missing is the drift over the window times `e^(-w/τ)/(1-e^(-w/τ))`.
+ * Thresholds are ours; that one waits until a pen is steady is common practice.
+ * @example steadiness([{ atEpochMs: 0, value: 312 }], { nowEpochMs: 1000, resolution: 1 }).why // 'settling'
+ */
+export function steadiness(
+  samples: readonly Sample[],
+  { nowEpochMs, resolution }: { nowEpochMs: number; resolution: number },
+): Steadiness {
+  const inWindow = samples.filter((s) => nowEpochMs - s.atEpochMs <= steadyWindowMs && s.atEpochMs <= nowEpochMs);
+  const last = inWindow.at(-1);
+  if (!last) return { steady: false, value: null, why: 'nothing heard', heldForMs: 0 };
+  const shown = (value: number): number => roundTo(Math.round(value / resolution) * resolution, 6);
+  const unsteady = (why: string): Steadiness => ({ steady: false, value: shown(last.value), why, heldForMs: 0 });
+  const spanMs = last.atEpochMs - (inWindow[0]?.atEpochMs ?? last.atEpochMs);
+  if (inWindow.length < leastSamplesCount || spanMs < 0.75 * steadyWindowMs) return unsteady('settling');
+  const values = inWindow.map((s) => s.value);
+  const third = Math.max(2, Math.floor(values.length / 3));
+  const value = middleOf(values);
+  const drift = middleOf(values.slice(-third)) - middleOf(values.slice(0, third));
+  const spread = Math.max(...values) - Math.min(...values);
+  if (Math.abs(drift) > resolution * 1.0001) return unsteady(drift > 0 ? 'still rising' : 'still falling');
+  if (spread > Math.max(3 * resolution, 0.01 * Math.abs(value))) return unsteady('jumping about');
+  return { steady: true, value: shown(value), why: '', heldForMs: heldFor(samples, { value, resolution }) };
+}
+
+/** How far back the samples without a break lie within two digits (or 1 %) of the value now. */
+function heldFor(samples: readonly Sample[], { value, resolution }: { value: number; resolution: number }): number {
+  const room = Math.max(2 * resolution, 0.01 * Math.abs(value));
+  const last = samples.at(-1)?.atEpochMs ?? 0;
+  let since = last;
+  for (let i = samples.length - 1; i >= 0; i--) {
+    const sample = samples[i];
+    if (!sample || Math.abs(sample.value - value) > room) break;
+    since = sample.atEpochMs;
+  }
+  return last - since;
+}

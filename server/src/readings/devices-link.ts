@@ -1,0 +1,60 @@
+import type { Logger } from 'pino';
+import { topicRoot, type Devices } from './devices';
+
+export interface DevicesLink {
+  close: () => Promise<void>;
+}
+const flushEveryMs = 5000;
+const tryAgainMs = 4000;
+
+/**
+ * Listens to the broker: comes back by itself when it goes away, and is quiet where there is none. Messages are
+ * acknowledged when they have been heard; what has not been written to the database yet is at most five seconds.
+ */
+export async function linkDevices({
+  url,
+  devices,
+  logger,
+}: {
+  url: string;
+  devices: Devices;
+  logger: Logger;
+}): Promise<DevicesLink> {
+  const { default: mqtt } = await import('mqtt');
+  const shown = new URL(url);
+  shown.username = shown.password = '';
+  const say = (connected: boolean): void => void (devices.broker = { url: shown.toString(), connected });
+  say(false);
+  const client = mqtt.connect(url, { reconnectPeriod: tryAgainMs, connectTimeout: 4000, resubscribe: true });
+  client.on('connect', () => {
+    say(true);
+    client.subscribe(
+      ['announce', 'state', 'sample'].map((what) => `${topicRoot}/+/${what}`),
+      { qos: 1 },
+    );
+  });
+  client.on('close', () => {
+    say(false);
+  });
+  // No broker is no fault of the house; the page says that it is not connected.
+  client.on('error', (error) => {
+    logger.debug({ error: error.message }, 'no broker');
+  });
+  client.on('message', (topic, payload) => {
+    devices.heard(topic, payload);
+  });
+  const timer = setInterval(
+    () =>
+      void devices.flush().catch((error: unknown) => {
+        logger.warn({ error: error instanceof Error ? error.message : '' }, 'continuous data not written yet');
+      }),
+    flushEveryMs,
+  );
+  return {
+    close: async () => {
+      clearInterval(timer);
+      await client.endAsync(true);
+      await devices.flush().catch(() => undefined);
+    },
+  };
+}
