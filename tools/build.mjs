@@ -78,6 +78,12 @@ export async function bundleServer() {
     define: { 'process.env.NIGHT_LEDGER_BUNDLED': '"1"', "process.env['NIGHT_LEDGER_BUNDLED']": '"1"' },
   });
   await bundle({ ...common, entryPoints: ['server/src/app/main.ts'], outfile: 'dist/server/main.js' });
+  // Beside main, because a thread is found by its address from there.
+  await bundle({
+    ...common,
+    entryPoints: ['server/src/tonight/prospects-thread.ts'],
+    outfile: 'dist/server/prospects-thread.js',
+  });
 }
 
 /** Brotli and gzip beside every text file, so that nothing is compressed while it is served. @param {string} folder */

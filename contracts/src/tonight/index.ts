@@ -67,7 +67,14 @@ export const tonightTank = v.object({
   /** The change of the last day, until somebody has said what was seen after it. */
   watch: v.nullable(v.object({ changeEntryId: uuid, atEpochMs: v.number(), said: v.boolean() })),
 });
-export const tonight = v.object({ nowAt: instant, nightOn: day, house: v.string(), tanks: v.array(tonightTank) });
+export const tonight = v.object({
+  nowAt: instant,
+  nightOn: day,
+  house: v.string(),
+  /** Of how many tanks the forecasts are ready; the others follow within seconds. */
+  foreseen: v.object({ readyCount: v.number(), tanksCount: v.number() }),
+  tanks: v.array(tonightTank),
+});
 export type Tonight = v.InferOutput<typeof tonight>;
 export type TonightTank = v.InferOutput<typeof tonightTank>;
 export type StateId = v.InferOutput<typeof stateId>;

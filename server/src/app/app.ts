@@ -8,12 +8,12 @@ import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
 import { bookRouter, type BookDeps } from '../book';
-import { changePreferences, houseView, realClock } from '../house';
-import { Devices, devicesRouter } from '../readings';
+import { changePreferences, houseView } from '../house';
+import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
-import { benchView, Prospects, tonightSheet } from '../tonight';
+import { benchView, tonightSheet, type Prospects } from '../tonight';
 import { openApi } from './openapi';
 import { badRequest, notFound, parsed, problemHandler } from './problems';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
@@ -25,14 +25,15 @@ export interface AppOptions {
   /** Host headers this server answers to, with their ports. */
   hosts: ReadonlySet<string>;
   webRoot?: string;
-  /** What devices on the wire say; without it nothing is ever heard. */
-  devices?: Devices;
+  /** What devices on the wire say. */
+  devices: Devices;
+  prospects: Prospects;
 }
 
 const bodyLimit = '1mb';
 const importLimit = '96mb';
 
-export function createApp({ deps, logger, version, hosts, webRoot, devices }: AppOptions): Express {
+export function createApp({ deps, logger, version, hosts, webRoot, devices, prospects }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(knownHostsOnly(hosts), securityHeaders());
@@ -42,7 +43,7 @@ export function createApp({ deps, logger, version, hosts, webRoot, devices }: Ap
     '/api',
     guardedWrites(),
     express.json({ limit: bodyLimit, strict: true }),
-    apiRouter(deps, version, devices ?? new Devices(deps.db, deps.house.clock, realClock())),
+    apiRouter(deps, { version, devices, prospects }),
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -52,9 +53,11 @@ export function createApp({ deps, logger, version, hosts, webRoot, devices }: Ap
   return app;
 }
 
-function apiRouter(deps: BookDeps, version: string, devices: Devices): Router {
+function apiRouter(
+  deps: BookDeps,
+  { version, devices, prospects }: Pick<AppOptions, 'version' | 'devices' | 'prospects'>,
+): Router {
   const router = Router();
-  const prospects = new Prospects(deps.db);
   router.use((_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();

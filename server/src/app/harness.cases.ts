@@ -4,9 +4,12 @@ import path from 'node:path';
 import pino from 'pino';
 import { v7 } from 'uuid';
 import type { NewEntry } from '#contracts/book';
+import type { Tonight } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
 import { migrateDb, openDb, type Db } from '../db';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
+import { Devices } from '../readings';
+import { Prospects } from '../tonight';
 import { createApp } from './app';
 import { checks, kinds } from './kinds';
 
@@ -43,8 +46,11 @@ export async function openTestHouse(): Promise<TestHouse> {
   });
   const house = await openHouse(db, steppingClock(Date.parse(tonightAt)));
   const hosts = new Set<string>();
+  const prospects = new Prospects(db);
   const server = createServer(
     createApp({
+      prospects,
+      devices: new Devices(db, house.clock, house.clock),
       deps: { db, house, kinds, checks, by: keeperId },
       logger: pino({ level: 'silent' }),
       version: 'test',
@@ -81,9 +87,19 @@ export async function openTestHouse(): Promise<TestHouse> {
     close: async () => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
+      await prospects.close();
       await close();
     },
   };
+}
+
+/** Tonight once the forecasts of all tanks are in it: a house of many does not wait for them. */
+export async function wholeSheet(house: TestHouse): Promise<Tonight> {
+  for (;;) {
+    const { body } = await house.get<Tonight>('/api/tonight');
+    if (body.foreseen.readyCount === body.foreseen.tanksCount) return body;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
 }
 
 export const id = (): string => v7();

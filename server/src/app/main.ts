@@ -8,6 +8,7 @@ import { migrateDb, openDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { keeperId, openHouse, readHouse, realClock } from '../house';
 import { Devices, linkDevices } from '../readings';
+import { Prospects } from '../tonight';
 import { createApp } from './app';
 import { checks, kinds } from './kinds';
 import { settingsFrom } from './settings';
@@ -49,7 +50,9 @@ async function main(): Promise<void> {
   const devices = new Devices(db, house.clock, realClock());
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
+  const prospects = new Prospects(db);
   const app = createApp({
+    prospects,
     devices,
     deps: { db, house, kinds, checks, by: keeperId },
     logger,
@@ -65,6 +68,7 @@ async function main(): Promise<void> {
   say(`READY http://${settings.host}:${settings.port}`);
   const finish = async (): Promise<void> => {
     await link?.close();
+    await prospects.close();
     await close();
     process.exit(0);
   };

@@ -13,6 +13,7 @@ import {
   strikeEntry,
   tankEntry,
   type TestHouse,
+  wholeSheet,
 } from '../app/harness.cases';
 import { rebuildAll } from '../book';
 import { kinds } from '../app/kinds';
@@ -41,8 +42,7 @@ const faultsOf = async (...entries: NewEntry[]): Promise<string[]> =>
   ((await house.write(...entries)).body.errors ?? []).map(
     (e) => `${e.field.split('.').slice(3).join('.')}: ${e.message}`,
   );
-const lineOf = async (tank: string) =>
-  (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tank)!;
+const lineOf = async (tank: string) => (await wholeSheet(house)).tanks.find((t) => t.tankId === tank)!;
 
 describe('what happens to animals', () => {
   it('is written, read back with arrivals beside it, and struck again', async () => {

@@ -4,7 +4,8 @@ import type { Bench, BenchCell } from '#contracts/readings';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
 import { bandsOf, latestWater } from './judging';
-import { noProspect, type Prospects } from './prospects';
+import { noProspect } from './prospect';
+import type { Prospects } from './prospects';
 import { readTanks } from './tonight-repo';
 import { tankLine } from './tonight-service';
 

@@ -1,128 +1,134 @@
-import { setImmediate as nextTurn } from 'node:timers/promises';
-import type { ParameterId } from '#core/readings';
-import { outlookOf, slowHarm, testPlan, type Outlook, type SlowFinding, type TestPlan } from '#core/tonight';
-import { shippedAlmanac } from '#almanac/shelf';
+import type { ParameterId, Water } from '#core/readings';
+import type { DosePayload } from '#contracts/book';
+import { HelperThread } from '../app';
+import { readDiaryIn } from '../book';
 import type { Db } from '../db';
-import { bandsOf, verdictOf } from './judging';
-import { readChanges, readHistory, type TankRow } from './tonight-repo';
+import type { Prospect, ProspectInput } from './prospect';
+import { readChanges, readHistories, type TankRow } from './tonight-repo';
 
 const dayMs = 86_400_000;
 /** What the model looks back on: noise is learnt from the last forty readings anyway. */
 const lookBackDays = 400;
-/** With more tanks than this a sheet does not wait: what is not ready yet is left out and made behind it. */
+/** With more tanks than this to be made a sheet does not wait: it says how many are ready, and is asked again. */
 const awaitedTankCount = 40;
-
-export interface Prospect {
-  outlooks: Outlook[];
-  findings: SlowFinding[];
-  plan: TestPlan;
-}
-export const noProspect: Prospect = { outlooks: [], findings: [], plan: { state: 'settled', why: '', tests: [] } };
+/** So many go to the thread in one go: their rows are read and handed over in a few milliseconds. */
+const batchTankCount = 5;
 
 interface Kept {
+  tank: TankRow;
+  nowEpochMs: number;
   signature: string;
-  made: Promise<Prospect>;
+  made: Promise<void>;
+  settle: { resolve: () => void; reject: (error: unknown) => void };
   value: Prospect | null;
 }
 
 /**
  * Forecasts, slow findings and test plans of the tanks, made when first asked for and kept until something is written
- * about the tank or the night turns. Computed a parameter at a time, so that other requests get their turn.
+ * about the tank or a quarter of the day is over. A thread of its own computes them, so that requests go on meanwhile;
+ * a single tank goes before a whole house.
  */
 export class Prospects {
   private readonly kept = new Map<string, Kept>();
-  private queue: Promise<unknown> = Promise.resolve();
+  private readonly thread = new HelperThread<ProspectInput[], Prospect[]>(
+    new URL('./prospects-thread.ts', import.meta.url),
+  );
+  private readonly queue: Kept[] = [];
+  private working = false;
   constructor(private readonly db: Db) {}
 
+  /** Those that are ready; waits for all where only a few have to be made. */
   async of(tanks: readonly TankRow[], nowEpochMs: number): Promise<Map<string, Prospect>> {
-    const made = tanks.map((tank) => ({ id: tank.id, kept: this.keptOf(tank, nowEpochMs) }));
-    if (tanks.length <= awaitedTankCount) await Promise.all(made.map(({ kept }) => kept.made));
-    return new Map(made.flatMap(({ id, kept }) => (kept.value ? [[id, kept.value]] : [])));
+    const wanted = tanks.map((tank) => this.keptOf(tank, nowEpochMs));
+    const missing = wanted.filter((k) => !k.value);
+    if (missing.length <= awaitedTankCount) {
+      this.first(missing);
+      await Promise.all(missing.map((k) => k.made));
+    }
+    return new Map(wanted.flatMap(({ tank, value }) => (value ? [[tank.id, value]] : [])));
+  }
+
+  close(): Promise<void> {
+    this.queue.length = 0;
+    return this.thread.close();
   }
 
   private keptOf(tank: TankRow, nowEpochMs: number): Kept {
     const signature = JSON.stringify([tank.newest, tank.setup_entry_id, Math.floor(nowEpochMs / (dayMs / 4))]);
     const known = this.kept.get(tank.id);
     if (known?.signature === signature) return known;
-    const made = this.queue.then(() => prospectOf(this.db, tank, nowEpochMs));
-    const kept: Kept = { signature, made, value: null };
-    this.queue = made.then(
-      (value) => (kept.value = value),
-      () => this.kept.delete(tank.id),
-    );
+    const settle: Kept['settle'] = { resolve: () => undefined, reject: () => undefined };
+    const made = new Promise<void>((resolve, reject) => {
+      settle.resolve = resolve;
+      settle.reject = reject;
+    });
+    made.catch(() => undefined);
+    const kept: Kept = { tank, nowEpochMs, signature, made, settle, value: null };
     this.kept.set(tank.id, kept);
+    this.queue.push(kept);
+    if (!this.working) void this.work();
     return kept;
   }
-}
 
-async function prospectOf(db: Db, tank: TankRow, nowEpochMs: number): Promise<Prospect> {
-  const sinceEpochMs = nowEpochMs - lookBackDays * dayMs;
-  const [history, changes] = await Promise.all([
-    readHistory(db, { tankId: tank.id, sinceEpochMs }),
-    readChanges(db, { tankIds: [tank.id], sinceEpochMs, limit: 1000 }),
-  ]);
-  const readings: Partial<Record<ParameterId, { lo: number | null; hi: number | null; atEpochMs: number }[]>> = {};
-  for (const row of history) (readings[row.parameter] ??= []).push({ lo: row.lo, hi: row.hi, atEpochMs: row.at_ms });
-  const bands = bandsOf(tank);
-  const outlooks: Outlook[] = [];
-  for (const parameter of shippedAlmanac.parameters) {
-    const own = readings[parameter.id];
-    if (!own) continue;
-    const outlook = outlookOf({
-      parameter,
-      readings: own,
-      changes: changes.map((c) => ({
-        atEpochMs: c.at_ms,
-        changeFraction: c.change_fraction,
-        sourceValue: c.water[parameter.id] ?? null,
-      })),
-      band: bands.find((b) => b.parameter === parameter.id) ?? null,
-      nowEpochMs,
-    });
-    if (outlook) outlooks.push(outlook);
-    await nextTurn();
+  private first(urgent: readonly Kept[]): void {
+    const waiting = this.queue.filter((k) => !urgent.includes(k));
+    if (waiting.length === this.queue.length) return;
+    const before = this.queue.filter((k) => urgent.includes(k));
+    this.queue.splice(0, this.queue.length, ...before, ...waiting);
   }
-  return {
-    outlooks,
-    findings: slowHarm({
-      catalogue: shippedAlmanac.parameters,
-      readings,
-      outlooks,
-      sourceEc: [...changes].reverse().flatMap((c) => (c.water.ec25UsPerCm === undefined ? [] : [c.water.ec25UsPerCm])),
-      changesPerMonthCount: changes.filter((c) => nowEpochMs - c.at_ms < 60 * dayMs).length / 2,
-      nowEpochMs,
-    }),
-    plan: testPlan({
-      ...happenings(tank, nowEpochMs),
-      changeCount: changes.length,
-      resting: tank.payload.purpose === 'resting',
-      bands,
-      lines: verdictOf({ tank, nowEpochMs }).lines,
-      outlooks,
-      nowEpochMs,
-    }),
-  };
+
+  private async work(): Promise<void> {
+    this.working = true;
+    // Whoever asks for several at once has put them all into the queue before the first is taken out.
+    await Promise.resolve();
+    while (this.queue.length > 0) {
+      const batch = this.queue.splice(0, batchTankCount);
+      try {
+        const values = await this.thread.ask(await inputsOf(this.db, batch));
+        for (const [i, kept] of batch.entries()) {
+          kept.value = values[i] ?? null;
+          kept.settle.resolve();
+        }
+      } catch (error) {
+        for (const kept of batch) {
+          if (this.kept.get(kept.tank.id) === kept) this.kept.delete(kept.tank.id);
+          kept.settle.reject(error);
+        }
+      }
+    }
+    this.working = false;
+  }
 }
 
-/** What lately happened in the tank, from the newest few that ride with it. */
-function happenings(
-  { newest, started_on }: TankRow,
-  nowEpochMs: number,
-): {
-  tankAgeDays: number;
-  sinceArrivalDays: number | null;
-  sinceDeathDays: number | null;
-  sinceTreatmentDays: null;
-  overgrown: boolean;
-} {
-  const sinceDays = (items: readonly (readonly unknown[])[] | undefined): number | null =>
-    items?.[0] ? (nowEpochMs - Number(items[0][0])) / dayMs : null;
-  return {
-    tankAgeDays: (nowEpochMs - Date.parse(started_on)) / dayMs,
-    sinceArrivalDays: sinceDays(newest['new']?.filter((i) => i[2] === 'animal')),
-    sinceDeathDays: sinceDays(newest['alarming']?.filter((i) => i[2] === 'died')),
-    // No treatments are kept yet: their slice will say.
-    sinceTreatmentDays: null,
-    overgrown: newest['sight']?.[0]?.[2] === 'overgrown',
-  };
+const dosed = ({ no3MgPerL, po4MgPerL }: DosePayload): Water => ({
+  ...(no3MgPerL ? { no3MgPerL } : {}),
+  ...(po4MgPerL ? { po4MgPerL } : {}),
+});
+
+/** Three statements for a batch of tanks, whatever their years. */
+async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]> {
+  const tankIds = batch.map((k) => k.tank.id);
+  const sinceEpochMs = Math.min(...batch.map((k) => k.nowEpochMs)) - lookBackDays * dayMs;
+  const [history, changes, doses] = await Promise.all([
+    readHistories(db, { tankIds, sinceEpochMs }),
+    readChanges(db, { tankIds, sinceEpochMs, limit: 1000 }),
+    readDiaryIn(db, { kinds: ['dose'], subjectIds: tankIds, sinceEpochMs }),
+  ]);
+  return batch.map(({ tank, nowEpochMs }) => {
+    const readings: Partial<Record<ParameterId, { lo: number | null; hi: number | null; atEpochMs: number }[]>> = {};
+    for (const row of history)
+      if (row.subject_id === tank.id)
+        (readings[row.parameter] ??= []).push({ lo: row.lo, hi: row.hi, atEpochMs: row.at_ms });
+    return {
+      tank,
+      readings,
+      changes: changes
+        .filter((c) => c.subject_id === tank.id)
+        .map((c) => ({ atEpochMs: c.at_ms, changeFraction: c.change_fraction, water: c.water })),
+      doses: doses
+        .filter((d) => d.subject_id === tank.id)
+        .map((d) => ({ atEpochMs: d.at_ms, adds: dosed(d.payload as DosePayload) })),
+      nowEpochMs,
+    };
+  });
 }

@@ -82,6 +82,23 @@ export async function readChanges(
   return found.rows;
 }
 
+/** Readings of several tanks since a time, newest first: what the model needs of each, and no more. */
+export async function readHistories(
+  db: Db,
+  { tankIds, sinceEpochMs }: { tankIds: readonly string[]; sinceEpochMs: number },
+): Promise<{ subject_id: string; parameter: ParameterId; lo: number | null; hi: number | null; at_ms: number }[]> {
+  const found = await db.execute<{
+    subject_id: string;
+    parameter: ParameterId;
+    lo: number | null;
+    hi: number | null;
+    at_ms: number;
+  }>(sql`
+    select subject_id, parameter, lo, hi, extract(epoch from happened_at)::float8 * 1000 as at_ms from readings
+    where subject_id = any(${sql.param([...tankIds])}::uuid[]) and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc`);
+  return found.rows;
+}
+
 /** All readings of one tank since a time, newest first. */
 export async function readHistory(
   db: Db,

@@ -6,7 +6,8 @@ import type { Tonight, TonightTank } from '#contracts/tonight';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
 import { verdictOf } from './judging';
-import { noProspect, type Prospect, type Prospects } from './prospects';
+import { noProspect, type Prospect } from './prospect';
+import type { Prospects } from './prospects';
 import { readTanks, type TankRow } from './tonight-repo';
 
 export interface TonightDeps {
@@ -41,6 +42,7 @@ export async function tonightSheet({ db, house, alarmsOf, prospects }: TonightDe
     nowAt: new Date(nowEpochMs).toISOString(),
     nightOn: house.nightOnAt(nowEpochMs),
     house: house.row.name,
+    foreseen: { readyCount: foreseen.size, tanksCount: tanks.length },
     tanks: rows,
   };
 }

@@ -17,6 +17,7 @@ import {
   sourceEntry,
   tankEntry,
   type TestHouse,
+  wholeSheet,
 } from '../app/harness.cases';
 import { settingsFrom } from '../app/settings';
 import { demoNights } from '../demo/history';
@@ -30,8 +31,7 @@ async function newTank(over: Parameters<typeof tankEntry>[1] = {}): Promise<stri
   await house.write(tankEntry(tank, over));
   return tank;
 }
-const lineOf = async (tank: string) =>
-  (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tank)!;
+const lineOf = async (tank: string) => (await wholeSheet(house)).tanks.find((t) => t.tankId === tank)!;
 
 describe('GET /api/tonight', () => {
   it('gives each tank a state, a reason, one next step and what was last done', async () => {

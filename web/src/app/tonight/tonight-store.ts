@@ -7,6 +7,9 @@ import { Api, ApiProblem } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
 import { newId, Outbox, type Sent } from '../shell/outbox';
 
+/** Forecasts of a large house follow the sheet: it is asked for again until all are in it. */
+const followUpMs = 1500;
+
 /** Every tank with its verdict; loaded once, and again after every acknowledged write. */
 @Injectable({ providedIn: 'root' })
 export class TonightStore {
@@ -30,6 +33,10 @@ export class TonightStore {
             tap((sheet) => {
               this._sheet.set(sheet);
               this._fault.set(null);
+              if (sheet.foreseen.readyCount < sheet.foreseen.tanksCount)
+                setTimeout(() => {
+                  this.load();
+                }, followUpMs);
             }),
             catchError((error: unknown) => {
               this._fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');

@@ -1,0 +1,16 @@
+import { parentPort } from 'node:worker_threads';
+
+/** The other end of a `HelperThread`: answers each question; a fault of the work is an answer, too. */
+export function answering<I, O>(work: (input: I) => O | Promise<O>): void {
+  const port = parentPort;
+  if (!port) return;
+  port.on('message', ({ index, input }: { index: number; input: I }) => {
+    void (async () => {
+      try {
+        port.postMessage({ index, value: await work(input) });
+      } catch (error) {
+        port.postMessage({ index, fault: error instanceof Error ? error.message : String(error) });
+      }
+    })();
+  });
+}
