@@ -1,8 +1,12 @@
 import { openHouse } from '../tools/house.mjs';
+import { freePort } from '../tools/postgres.mjs';
 
 /** Three houses for the walks: the demo house on a fixed evening, and three empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
-  const demo = await openHouse({ database: 'demo', args: ['--tonight', '2026-03-14'] });
+  const brokerPort = await freePort();
+  const broker = `mqtt://127.0.0.1:${brokerPort}`;
+  const demo = await openHouse({ database: 'demo', args: ['--tonight', '2026-03-14'], broker });
+  process.env['E2E_BROKER_PORT'] = String(brokerPort);
   const empty = await openHouse({ database: 'empty', args: ['--empty'] });
   const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
   const copy = await openHouse({ database: 'copy', args: ['--empty'] });

@@ -22,14 +22,20 @@ export async function throwawayCluster({ durable = false } = {}) {
 }
 
 /**
- * @param {{ databaseUrl: string, args?: string[], port?: number }} options
+ * @param {{ databaseUrl: string, args?: string[], port?: number, broker?: string }} options
  * @returns {Promise<{ url: string, port: number, process: import('node:child_process').ChildProcess, stop: (signal?: NodeJS.Signals) => Promise<void> }>}
  */
-export async function serveHouse({ databaseUrl, args = [], port }) {
+export async function serveHouse({ databaseUrl, args = [], port, broker = 'off' }) {
   const own = port ?? (await freePort());
   const server = spawn(process.execPath, [path.join(root, 'dist/server/main.js'), ...args], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(own), NIGHT_LEDGER_ZONE: 'UTC' },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(own),
+      NIGHT_LEDGER_ZONE: 'UTC',
+      NIGHT_LEDGER_MQTT: broker,
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise((resolve, reject) => {
@@ -49,11 +55,27 @@ export async function serveHouse({ databaseUrl, args = [], port }) {
   return { url, port: own, process: server, stop };
 }
 
-/** @param {{ database: string, args?: string[], durable?: boolean }} options */
-export async function openHouse({ database, args, durable }) {
+/** The simulated instruments with their broker, as `npm run instruments` starts them. @param {{ port: number }} options */
+export async function startInstruments({ port }) {
+  const child = spawn(
+    process.execPath,
+    ['--import', 'tsx', path.join(root, 'tools/instruments/main.ts'), '--port', String(port)],
+    { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] },
+  );
+  await new Promise((resolve, reject) => {
+    child.once('exit', (code) => reject(new Error(`The instruments ended with ${code}`)));
+    child.stdout.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+      if (text.includes('READY')) resolve(undefined);
+    });
+  });
+  return { url: `mqtt://127.0.0.1:${port}`, stop: () => void child.kill('SIGTERM') };
+}
+
+/** @param {{ database: string, args?: string[], durable?: boolean, broker?: string }} options */
+export async function openHouse({ database, args, durable, broker }) {
   const { cluster, end } = await throwawayCluster(durable === undefined ? {} : { durable });
   const databaseUrl = await ensureDatabase(cluster, database);
-  const house = await serveHouse({ databaseUrl, ...(args ? { args } : {}) });
+  const house = await serveHouse({ databaseUrl, ...(args ? { args } : {}), ...(broker ? { broker } : {}) });
   return {
     ...house,
     databaseUrl,

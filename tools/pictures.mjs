@@ -3,7 +3,8 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { build } from './build.mjs';
-import { openHouse } from './house.mjs';
+import { openHouse, startInstruments } from './house.mjs';
+import { freePort } from './postgres.mjs';
 import { fail, step } from './say.mjs';
 import { installChromium, installPackages, root } from './setup.mjs';
 
@@ -90,6 +91,47 @@ const views = {
       await page.getByText('Grey conductivity pen').first().waitFor();
     },
   },
+  wire: {
+    lamp: 'lit',
+    spare: true,
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/readings/instruments`);
+      await page.waitForTimeout(9000);
+      await page.getByRole('button', { name: /Its last days Grey/ }).click();
+      await page.locator('nl-device-chart svg').first().waitFor();
+      await page.getByRole('heading', { name: 'On the wire' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 400);
+    },
+  },
+  'bench-live': {
+    lamp: 'out',
+    spare: true,
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/readings/bench`);
+      await page.getByLabel('Library, Conductivity').focus();
+      await page.getByRole('button', { name: /Hold until steady/ }).waitFor();
+      await page.getByLabel('Library, Conductivity').press('=');
+      await page.getByText('waiting for Library').waitFor();
+    },
+  },
+  compare: {
+    lamp: 'lit',
+    spare: true,
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/tanks/${tank('Breakfast Bar')}`);
+      await page.getByRole('heading', { name: 'Over the year' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 420);
+      await page.getByLabel('Compare with').selectOption({ label: 'Library' });
+      await page.getByLabel('Span from').fill('2025-12-01');
+      await page.locator('nl-tide-chart svg').waitFor();
+      const box = await page.locator('nl-tide-chart svg').boundingBox();
+      if (!box) return;
+      await page.mouse.move(box.x + 500, box.y + 60);
+      await page.mouse.down();
+      await page.mouse.move(box.x + 800, box.y + 90, { steps: 6 });
+      await page.mouse.up();
+    },
+  },
   water: {
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
@@ -160,7 +202,12 @@ async function main() {
   const executablePath = installChromium();
   await build();
   mkdirSync(folder, { recursive: true });
-  const house = await openHouse({ database: 'pictures', args: ['--tonight', '2026-03-14'] });
+  const instruments = await startInstruments({ port: await freePort() });
+  const house = await openHouse({
+    database: 'pictures',
+    args: ['--tonight', '2026-03-14'],
+    broker: instruments.url,
+  });
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch({ executablePath, args: flags });
   try {
@@ -192,6 +239,7 @@ async function main() {
   } finally {
     await browser.close();
     await house.close();
+    instruments.stop();
   }
 }
 

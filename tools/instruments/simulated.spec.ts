@@ -1,8 +1,8 @@
 import { steadiness } from '#core/readings';
-import { begun, simulatedDevices, stepped, type SimulatedDevice } from './simulated';
+import { begun, simulatedDevices, stepped } from './simulated';
 
 const half = (): number => 0.5;
-const pen = simulatedDevices.find((d) => d.deviceId === 'ph-pen') as SimulatedDevice;
+const pen = simulatedDevices.find((d) => d.deviceId === 'ph-pen')!;
 
 describe('the stand-ins', () => {
   it('a pH pen settles towards the water as a first-order lag, and is steady within two minutes', () => {

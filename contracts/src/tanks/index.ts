@@ -75,6 +75,8 @@ export const folio = v.object({
   lines: v.array(parameterLine),
   history: byParameter(v.array(datedReading)),
   changes: v.array(datedChange),
+  /** Bands as they were in force, oldest first: practices change. */
+  bandsByDate: v.array(v.object({ fromEpochMs: v.number(), practiceId: v.string(), bands: byParameter(interval) })),
   /** Movement by changes in the last 24 hours, by parameter. */
   movedToday: waterOf,
   entries: v.array(bookEntry),

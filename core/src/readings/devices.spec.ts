@@ -45,6 +45,11 @@ describe('hold until steady', () => {
     const jumping = Array.from({ length: 40 }, (_, i) => ({ atEpochMs: i * 250, value: i % 2 ? 300 : 330 }));
     expect(steadiness(jumping, now).why).toBe('jumping about');
   });
+  it('a thermometer that speaks every ten seconds is steady after seven equal values', () => {
+    const slow = Array.from({ length: 8 }, (_, i) => ({ atEpochMs: i * 10_000, value: 23.6 }));
+    const at = (nowEpochMs: number) => steadiness(slow, { nowEpochMs, resolution: 0.1, everyMs: 10_000 }).steady;
+    expect([at(30_000), at(70_000)]).toEqual([false, true]);
+  });
   it('a sample from before the window does not count: a pen that went silent is not steady', () => {
     const old = Array.from({ length: 40 }, (_, i) => ({ atEpochMs: i * 250, value: 300 }));
     expect(steadiness(old, { nowEpochMs: 30_000, resolution: 1 }).why).toBe('nothing heard');

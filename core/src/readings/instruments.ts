@@ -31,6 +31,8 @@ export interface Instrument {
   compensatesTemperature: boolean;
   expiresOn: string | null;
   calibrateEveryDays: number | null;
+  /** The device on the wire that feeds it. */
+  deviceId?: string | undefined;
 }
 export interface Calibration {
   on: string;

@@ -28,20 +28,21 @@ const middleOf = (values: readonly number[]): number => {
  * Whether a live value has stopped settling. Over the last 8 s the first and the last third may differ by one digit at
  * most and all samples by three digits or 1 %. A probe that settles as `e^(-t/τ)` with τ up to 12 s then has less than
  * about one digit and a half still to go: what is missing is the drift over the window times `e^(-w/τ)/(1-e^(-w/τ))`.
- * Thresholds are ours; that one waits until a pen is steady is common practice.
+ * A device that speaks seldom is given its last seven values. Thresholds are ours; that one waits until a pen is steady is common practice.
  * @example steadiness([{ atEpochMs: 0, value: 312 }], { nowEpochMs: 1000, resolution: 1 }).why // 'settling'
  */
 export function steadiness(
   samples: readonly Sample[],
-  { nowEpochMs, resolution }: { nowEpochMs: number; resolution: number },
+  { nowEpochMs, resolution, everyMs = 1000 }: { nowEpochMs: number; resolution: number; everyMs?: number },
 ): Steadiness {
-  const inWindow = samples.filter((s) => nowEpochMs - s.atEpochMs <= steadyWindowMs && s.atEpochMs <= nowEpochMs);
+  const windowMs = Math.max(steadyWindowMs, 7.5 * everyMs);
+  const inWindow = samples.filter((s) => s.atEpochMs <= nowEpochMs && nowEpochMs - s.atEpochMs <= windowMs);
   const last = inWindow.at(-1);
   if (!last) return { steady: false, value: null, why: 'nothing heard', heldForMs: 0 };
   const shown = (value: number): number => roundTo(Math.round(value / resolution) * resolution, 6);
   const unsteady = (why: string): Steadiness => ({ steady: false, value: shown(last.value), why, heldForMs: 0 });
   const spanMs = last.atEpochMs - (inWindow[0]?.atEpochMs ?? last.atEpochMs);
-  if (inWindow.length < leastSamplesCount || spanMs < 0.75 * steadyWindowMs) return unsteady('settling');
+  if (inWindow.length < leastSamplesCount || spanMs < 0.6 * windowMs) return unsteady('settling');
   const values = inWindow.map((s) => s.value);
   const third = Math.max(2, Math.floor(values.length / 3));
   const value = middleOf(values);

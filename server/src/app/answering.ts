@@ -1,10 +1,10 @@
 import { parentPort } from 'node:worker_threads';
 
 /** The other end of a `HelperThread`: answers each question; a fault of the work is an answer, too. */
-export function answering<I, O>(work: (input: I) => O | Promise<O>): void {
+export function answering(work: (input: never) => unknown): void {
   const port = parentPort;
   if (!port) return;
-  port.on('message', ({ index, input }: { index: number; input: I }) => {
+  port.on('message', ({ index, input }: { index: number; input: never }) => {
     void (async () => {
       try {
         port.postMessage({ index, value: await work(input) });

@@ -8,7 +8,15 @@ import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { demoInstruments, watchedTanks } from './instruments';
 import { breederBees, demoLife, demoSupplies, supplyDates, tonightDrip } from './life';
-import { demoDays, demoNotes, demoSources, demoTanks, supplierReports, type DemoTank } from './scenario';
+import {
+  demoDays,
+  demoNotes,
+  demoSources,
+  demoTanks,
+  practiceChanges,
+  supplierReports,
+  type DemoTank,
+} from './scenario';
 
 export interface DemoNight {
   on: string;
@@ -161,12 +169,17 @@ function openingNight(run: Run, on: string): DemoNight {
     { ...head(run, { kind: 'own-kind', key: 'own-bees', on, minutes: 3 }), payload: breederBees(on) },
     ...demoTanks.map((t): NewEntry => ({
       ...head(run, { kind: 'set-up', key: t.key, on, minutes: 1 }),
-      payload: { ...t.payload, geometry: { ...t.payload.geometry }, startedOn: on },
+      payload: {
+        ...t.payload,
+        geometry: { ...t.payload.geometry },
+        practiceId: practiceChanges[t.key]?.before ?? t.payload.practiceId,
+        startedOn: on,
+      },
     })),
   ];
   for (const { key } of demoInstruments) run.ids.set(key, run.side.id(opening));
   entries.push(
-    ...demoInstruments.map(({ key, payload, expiresInDays }): NewEntry => ({
+    ...demoInstruments.map(({ key, payload, expiresInDays, tankKey }): NewEntry => ({
       ...sideHead(run, { kind: 'instrument', key, on, minutes: 4 }),
       payload: {
         ...payload,
@@ -174,6 +187,7 @@ function openingNight(run: Run, on: string): DemoNight {
         steps: [...payload.steps],
         expiresOn: expiresInDays === null ? null : addDays({ on: run.tonightOn, days: expiresInDays }),
         startedOn: on,
+        ...(tankKey === undefined ? {} : { tankId: run.ids.get(tankKey) ?? '' }),
       },
     })),
   );
@@ -216,7 +230,16 @@ function watchedAndCalibrated(run: Run, on: string, agoDays: number): NewEntry[]
 }
 
 function nightOf(run: Run, on: string, agoDays: number): DemoNight {
-  const entries: NewEntry[] = [];
+  const entries: NewEntry[] = demoTanks
+    .filter((t) => practiceChanges[t.key]?.agoDays === agoDays)
+    .map((t) => ({
+      ...sideHead(run, { kind: 'set-up', key: t.key, on, minutes: 0 }),
+      payload: {
+        ...t.payload,
+        geometry: { ...t.payload.geometry },
+        startedOn: addDays({ on: run.tonightOn, days: -demoDays }),
+      },
+    }));
   if (agoDays === 61)
     Object.assign(run.sourceWaters.get('tap') ?? {}, { ghDegrees: 14, khDegrees: 9, ec25UsPerCm: 520, ph: 7.7 });
   if (agoDays % 28 === 5 || agoDays === 61) entries.push(...sourceTests(run, on, agoDays));

@@ -5,6 +5,8 @@ export interface DemoInstrument {
   key: string;
   payload: Omit<InstrumentPayload, 'startedOn' | 'expiresOn'>;
   expiresInDays: number | null;
+  /** The tank it stands in for good. */
+  tankKey?: string;
   calibrations: readonly { agoDays: number; payload: CalibrationPayload }[];
 }
 const plain = {
@@ -33,6 +35,7 @@ export const demoInstruments: readonly DemoInstrument[] = [
     payload: {
       ...plain,
       name: 'Grey conductivity pen',
+      deviceId: 'grey-ec-pen',
       type: 'pen',
       parameters: ['ec25UsPerCm'],
       resolutionValue: 1,
@@ -50,6 +53,7 @@ export const demoInstruments: readonly DemoInstrument[] = [
     payload: {
       ...plain,
       name: 'pH pen',
+      deviceId: 'ph-pen',
       type: 'pen',
       parameters: ['ph'],
       resolutionValue: 0.1,
@@ -106,6 +110,48 @@ export const demoInstruments: readonly DemoInstrument[] = [
   {
     key: 'thermometer',
     payload: { ...plain, name: 'Glass thermometer', type: 'thermometer', parameters: ['tempC'], resolutionValue: 0.5 },
+    expiresInDays: null,
+    calibrations: [],
+  },
+  {
+    key: 'library-thermometer',
+    payload: {
+      ...plain,
+      name: 'Library thermometer',
+      deviceId: 'library-thermometer',
+      type: 'thermometer',
+      parameters: ['tempC'],
+      resolutionValue: 0.1,
+    },
+    expiresInDays: null,
+    tankKey: 'library',
+    calibrations: [],
+  },
+  {
+    key: 'library-level',
+    payload: {
+      ...plain,
+      name: 'Library level',
+      deviceId: 'library-level',
+      type: 'level-sensor',
+      parameters: [],
+      resolutionValue: 1,
+    },
+    expiresInDays: null,
+    tankKey: 'library',
+    calibrations: [],
+  },
+  {
+    key: 'kitchen-scale',
+    payload: {
+      ...plain,
+      name: 'Kitchen scale',
+      deviceId: 'kitchen-scale',
+      type: 'scale',
+      parameters: [],
+      resolutionValue: 0.1,
+      calibrateEveryDays: 365,
+    },
     expiresInDays: null,
     calibrations: [],
   },

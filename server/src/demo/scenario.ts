@@ -105,6 +105,10 @@ const box = (lengthCm: number, widthCm: number, heightCm: number, more: Partial<
   bedDepthCm: 3,
   ...more,
 });
+/** A tank that was first kept another way: its bands then were others. */
+export const practiceChanges: Readonly<Record<string, { before: string; agoDays: number }>> = {
+  breakfast: { before: 'neocaridina-wide', agoDays: 150 },
+};
 const routine: DemoTank['tests'] = ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'];
 
 export const demoTanks: readonly DemoTank[] = [

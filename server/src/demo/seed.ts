@@ -2,7 +2,9 @@ import { instantOf, knownZone, nightOn } from '#core/tonight';
 import { writeEntries, type BookDeps, type KindRegistry } from '../book';
 import type { Db } from '../db';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
+import { addToBuckets } from '../readings';
 import { demoNights } from './history';
+import { demoBuckets } from './wire';
 
 const tonightTime = '21:30';
 
@@ -42,6 +44,7 @@ export async function seedDemo(db: Db, { zone, tonightOn, kinds, checks, say }: 
     const inside = tx as unknown as Db;
     await setUpHouse(inside, { row, zone: ownZone });
     const house = await openHouse(inside, clock);
+    await addToBuckets(inside, demoBuckets({ nowEpochMs: tonightEpochMs }));
     for (const [index, night] of nights.entries()) {
       clock.to(night.writtenAtEpochMs);
       await writeEntries({ db: inside, house, kinds, checks, by: keeperId }, night.entries);

@@ -16,7 +16,10 @@ export interface Bucket {
 
 /** Adds what has come in since the last time; a bucket that is there grows. */
 export async function addToBuckets(db: Db, buckets: readonly Bucket[]): Promise<void> {
-  if (buckets.length === 0) return;
+  // A statement takes 65,535 values.
+  for (let i = 0; i < buckets.length; i += 4000) await addSome(db, buckets.slice(i, i + 4000));
+}
+async function addSome(db: Db, buckets: readonly Bucket[]): Promise<void> {
   await db
     .insert(deviceBuckets)
     .values(buckets.map(({ startsAtEpochMs, ...bucket }) => ({ ...bucket, startsAt: new Date(startsAtEpochMs) })))

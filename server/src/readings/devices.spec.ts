@@ -135,7 +135,7 @@ describe('devices on the wire', () => {
     while ((only()?.heardPerMinuteCount ?? 0) < 3000) await new Promise((r) => setTimeout(r, 20));
     await link.close();
     await pen.endAsync();
-    await new Promise<void>((resolve) => broker.close(() => void server.close(() => void resolve())));
+    await new Promise<void>((resolve) => broker.close(() => void server.close(() => resolve())));
     expect((await buckets())[0]).toEqual(jasmine.objectContaining({ count: 3000, lo: 7, hi: 7.09 }));
     expect(only()?.warnings.map((w) => w.id)).toContain('floods');
     expect(devices.broker).toEqual({ url, connected: false });

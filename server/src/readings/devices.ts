@@ -151,7 +151,7 @@ export class Devices {
     for (const { parameter } of announce.measures) {
       const value = sample.values[parameter];
       if (value === undefined) continue;
-      keepLive(device, parameter, { atEpochMs: nowEpochMs, value });
+      keepLive(device, { parameter, everyMs: announce.everyMs, sample: { atEpochMs: nowEpochMs, value } });
       this.gather(deviceId, parameter, value);
     }
   }
@@ -263,7 +263,11 @@ export class Devices {
       live: announce.measures.map(({ parameter, resolutionValue }) => ({
         parameter,
         resolutionValue,
-        ...steadiness(device.rings.get(parameter) ?? [], { nowEpochMs, resolution: resolutionValue }),
+        ...steadiness(device.rings.get(parameter) ?? [], {
+          nowEpochMs,
+          resolution: resolutionValue,
+          everyMs: announce.everyMs,
+        }),
       })),
       warnings: deviceWarnings({ ...device, silentForMs, everyMs: announce.everyMs, heardPerMinuteCount }),
     };
@@ -323,11 +327,15 @@ function countMinute({ minute }: Known, nowEpochMs: number): void {
   }
   minute.count += 1;
 }
-function keepLive(device: Known, parameter: DeviceParameterId, sample: Sample): void {
+function keepLive(
+  device: Known,
+  { parameter, everyMs, sample }: { parameter: DeviceParameterId; everyMs: number; sample: Sample },
+): void {
+  const keepMs = Math.min(Math.max(ringMs, 10 * everyMs), 86_400_000);
   const ring = device.rings.get(parameter) ?? [];
   device.rings.set(parameter, ring);
   const last = ring.at(-1);
   if (last && sample.atEpochMs - last.atEpochMs < ringStepMs) ring[ring.length - 1] = { ...last, value: sample.value };
   else ring.push(sample);
-  while ((ring[0]?.atEpochMs ?? sample.atEpochMs) < sample.atEpochMs - ringMs) ring.shift();
+  while ((ring[0]?.atEpochMs ?? sample.atEpochMs) < sample.atEpochMs - keepMs) ring.shift();
 }

@@ -2,7 +2,6 @@ import { bookKinds } from '#almanac/kinds';
 import type { Kind, NewEntry } from '#contracts/book';
 import type { SourceHistory } from '#contracts/sources';
 import type { Diary, StockView } from '#contracts/stock';
-import type { Tonight } from '#contracts/tonight';
 import {
   at,
   changeEntry,

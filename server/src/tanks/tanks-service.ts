@@ -17,6 +17,8 @@ import {
   noProspect,
   tankLine,
   verdictOf,
+  readSetUps,
+  bandsOf,
   type Prospects,
 } from '../tonight';
 
@@ -30,12 +32,13 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const sinceEpochMs = nowEpochMs - days * dayMs;
   const tankIds = [tankId];
-  const [tanks, newest, changes, history, page] = await Promise.all([
+  const [tanks, newest, changes, history, page, setUps] = await Promise.all([
     readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
     readNewest(deps.db, { tankIds, parameters: everyParameter }),
     readChanges(deps.db, { tankIds, sinceEpochMs, limit: 2000 }),
     readHistory(deps.db, { tankId, sinceEpochMs }),
     readPage(deps, { subjectId: tankId, limit: entriesShownCount }),
+    readSetUps(deps.db, { tankId }),
   ]);
   const [tank] = tanks;
   if (!tank) throw notFound('tank');
@@ -65,6 +68,12 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
       };
     }),
     history: byParameter,
+    bandsByDate: setUps.map(({ from_ms, payload }, i) => ({
+      // The first holds for all that was written before it, too.
+      fromEpochMs: i === 0 ? 0 : from_ms,
+      practiceId: payload.practiceId,
+      bands: Object.fromEntries(bandsOf({ payload }).map(({ parameter, lo, hi }) => [parameter, { lo, hi }])),
+    })),
     changes: changes.map((c) => ({
       entryId: c.entry_id,
       atEpochMs: c.at_ms,

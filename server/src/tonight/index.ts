@@ -3,4 +3,12 @@ export { benchView } from './bench';
 export { noProspect, type Prospect } from './prospect';
 export { Prospects } from './prospects';
 export { foreseenVerdict, tankLine, tonightSheet, type TonightDeps } from './tonight-service';
-export { readChanges, readHistory, readNewest, readTanks, type ReadingRow, type TankRow } from './tonight-repo';
+export {
+  readChanges,
+  readHistory,
+  readNewest,
+  readSetUps,
+  readTanks,
+  type ReadingRow,
+  type TankRow,
+} from './tonight-repo';

@@ -16,8 +16,8 @@ const practiceOf = (id: string): Practice =>
   };
 
 /** The bands for a tank: safety lines, its practice's, and the keeper's own on top, graded as the keeper's choice. */
-export function bandsOf(tank: TankRow): BandLine[] {
-  const overrides = tank.payload.overrides.map((o): BandLine => ({
+export function bandsOf({ payload }: Pick<TankRow, 'payload'>): BandLine[] {
+  const overrides = payload.overrides.map((o): BandLine => ({
     parameter: o.parameter,
     lo: o.lo,
     hi: o.hi,
@@ -25,7 +25,7 @@ export function bandsOf(tank: TankRow): BandLine[] {
     sourceIds: [],
     note: o.reason,
   }));
-  return bandsInForce({ practice: practiceOf(tank.payload.practiceId), safety: shippedAlmanac.safety, overrides });
+  return bandsInForce({ practice: practiceOf(payload.practiceId), safety: shippedAlmanac.safety, overrides });
 }
 
 export const dated = (row: ReadingRow): DatedReading & { entryId: string; text: string; insisted: boolean } => ({

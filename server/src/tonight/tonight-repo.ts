@@ -55,6 +55,17 @@ export async function readTanks(
   return found.rows;
 }
 
+/** Every set-up of one tank with the day from which it held, oldest first. */
+export async function readSetUps(
+  db: Db,
+  { tankId }: { tankId: string },
+): Promise<{ from_ms: number; payload: SetUpPayload }[]> {
+  const found = await db.execute<{ from_ms: number; payload: SetUpPayload }>(sql`
+    select extract(epoch from from_at)::float8 * 1000 as from_ms, payload from tank_setups
+    where subject_id = ${tankId} and not struck order by from_at`);
+  return found.rows;
+}
+
 /** The newest readings of every parameter of the tanks, by probes of the partial index: independent of the length of the book. */
 export async function readNewest(
   db: Db,

@@ -4,7 +4,7 @@ import { shippedAlmanac, loadAlmanac } from '#almanac/shelf';
 import type { AlmanacView } from '#contracts/almanac';
 import type { SourceList } from '#contracts/sources';
 import type { Folio } from '#contracts/tanks';
-import type { House, Tonight } from '#contracts/tonight';
+import type { House } from '#contracts/tonight';
 import type { Working } from '#core/explain';
 import {
   at,

@@ -16,7 +16,11 @@ export interface BenchDraft {
   entryIds: Record<string, string>;
   columns: Column[];
   instruments: Partial<Record<ParameterId, string>>;
+  /** Where a cell was read with another instrument than its column: taken from a device, by cell. */
+  cellInstruments?: Record<string, string>;
 }
+const instrumentIdOf = (draft: BenchDraft, tankId: string, column: ParameterId): string | undefined =>
+  draft.cellInstruments?.[cellKey(tankId, column)] ?? draft.instruments[column];
 export const cellKey = (tankId: string, column: string): string => `${tankId} ${column}`;
 
 export type CellSaid =
@@ -96,7 +100,7 @@ export function benchRow({
   const said = new Map<Column, CellSaid>();
   const readings: Analysis = {};
   for (const column of draft.columns) {
-    const instrument = isSeen(column) ? undefined : instruments.get(draft.instruments[column] ?? '');
+    const instrument = isSeen(column) ? undefined : instruments.get(instrumentIdOf(draft, tank.tankId, column) ?? '');
     const cell = cellSaid({ text: draft.texts[cellKey(tank.tankId, column)] ?? '', column, tank, instrument });
     said.set(column, cell);
     if (cell.kind === 'reading' && !isSeen(column)) readings[column] = cell.understood.reading;
@@ -138,7 +142,7 @@ export function rowEntries({
     if (said.kind === 'count' && isSeen(column)) seen[column] = said.count;
     const parameter = isSeen(column) ? undefined : parameterOf(column);
     if (said.kind !== 'reading' || !parameter) continue;
-    const instrumentId = draft.instruments[parameter.id];
+    const instrumentId = instrumentIdOf(draft, row.tank.tankId, parameter.id);
     const doubt = instrumentId === undefined ? undefined : doubts.get(instrumentId);
     values.push({
       ...readingValue({

@@ -30,7 +30,9 @@ import {
   type CellSaid,
   type Column,
 } from './bench-entries';
+import { Hold } from './hold';
 import { InstrumentStore } from './instrument-store';
+import { LiveStore } from './live-store';
 import { parameterOf } from './understanding';
 
 const draftId = 'bench';
@@ -51,7 +53,7 @@ const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as 
 @Component({
   selector: 'nl-bench',
   imports: [RouterLink],
-  providers: [InstrumentStore],
+  providers: [InstrumentStore, LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-screen.html',
   styleUrl: './bench-screen.scss',
@@ -62,6 +64,18 @@ export class BenchScreen {
   private readonly house = inject(HouseStore);
   private readonly injector = inject(Injector);
   protected readonly owned = inject(InstrumentStore);
+  private readonly live = inject(LiveStore);
+  protected readonly hold = new Hold(
+    ({ tankId, column, instrumentId }, value) => {
+      this.put({ [cellKey(tankId, column)]: `${value}` });
+      this.change({ cellInstruments: { ...this.draft().cellInstruments, [cellKey(tankId, column)]: instrumentId } });
+      const here = this.at();
+      if (here?.tankId === tankId && here.column === column) this.goOn();
+    },
+    (text) => {
+      this.said.set(text);
+    },
+  );
   private readonly grid = viewChild<ElementRef<HTMLTableElement>>('grid');
   private readonly asked = new Subject<void>();
   protected readonly bench = signal<Bench | null>(null);
@@ -112,7 +126,12 @@ export class BenchScreen {
         label: isSeen(id) ? seenWords[id] : (parameter?.label ?? id),
         unit: parameter?.unit ?? '',
         parameter,
-        instruments: isSeen(id) ? [] : this.owned.inUse().filter((o) => o.instrument.parameters.includes(id)),
+        instruments: isSeen(id)
+          ? []
+          : this.owned
+              .inUse()
+              // What stands in one tank for good measures no other.
+              .filter((o) => o.payload.tankId === undefined && o.instrument.parameters.includes(id)),
       };
     }),
   );
@@ -130,6 +149,44 @@ export class BenchScreen {
   });
   protected instrumentOf = (column: Column): string =>
     isSeen(column) ? '' : (this.resolved().instruments[column] ?? '');
+  /** The device that feeds the instrument of a column, with what it shows now. */
+  protected readonly liveHere = computed(() => {
+    const here = this.at();
+    if (!here || isSeen(here.column)) return null;
+    const { tankId, column } = here;
+    const standing = this.owned
+      .inUse()
+      .find((o) => o.payload.tankId === tankId && o.instrument.parameters.includes(column))?.instrument;
+    const instrument = standing ?? this.owned.byId().get(this.resolved().instruments[column] ?? '');
+    const now = this.live.valueOf(instrument?.deviceId, column);
+    const tank = this.bench()?.tanks.find((t) => t.tankId === here.tankId);
+    const parameter = parameterOf(here.column);
+    return now && tank && parameter && instrument
+      ? {
+          ...now,
+          tankId: tank.tankId,
+          tankName: tank.name,
+          column,
+          instrumentId: instrument.id,
+          label: parameter.label,
+          unit: parameter.unit,
+        }
+      : null;
+  });
+  /** Waits for the device; `=` in a cell does the same. */
+  protected holdHere(): void {
+    const here = this.liveHere();
+    if (!here) return;
+    this.said.set('');
+    this.hold.start({ ...here, deviceId: here.device.deviceId });
+  }
+  private goOn(): void {
+    const focused = document.activeElement;
+    const inputs = this.inputs();
+    const place = inputs.findIndex((i) => i === focused);
+    const next = inputs[place + (this.down() ? this.draft().columns.length : 1)];
+    if (place >= 0) next?.focus();
+  }
   /** Only rows in which something stands are understood: the others cost nothing. */
   private readonly rows = computed((): Map<string, BenchRow> => {
     const draft = this.resolved();
@@ -225,6 +282,8 @@ export class BenchScreen {
     void this.outbox.keepDraft(draftId, JSON.stringify(this.draft()));
   }
   protected typed(tankId: string, column: Column, event: Event): void {
+    const { [cellKey(tankId, column)]: _read, ...cellInstruments } = this.draft().cellInstruments ?? {};
+    this.change({ cellInstruments });
     this.put({ [cellKey(tankId, column)]: (event.target as HTMLInputElement).value });
   }
   private put(texts: Record<string, string>): void {
@@ -259,6 +318,16 @@ export class BenchScreen {
     const wide = this.draft().columns.length;
     const high = this.bench()?.tanks.length ?? 0;
     const input = event.target as HTMLInputElement;
+    if (event.key === '=' && input.value === '') {
+      event.preventDefault();
+      if (this.liveHere()) this.holdHere();
+      else this.said.set('No device on the wire feeds this column; choose or set up one under Kits and instruments.');
+      return;
+    }
+    if (event.key === 'Escape' && this.hold.cell()) {
+      this.hold.stop();
+      return;
+    }
     const atEnd = input.selectionStart === input.value.length;
     const atStart = input.selectionEnd === 0;
     const place = rowIndex * wide + columnIndex;
@@ -319,6 +388,9 @@ export class BenchScreen {
     const { texts, entryIds } = this.draft();
     this.change({
       texts: Object.fromEntries(Object.entries(texts).filter(([key]) => keep(key))),
+      cellInstruments: Object.fromEntries(
+        Object.entries(this.draft().cellInstruments ?? {}).filter(([key]) => keep(key)),
+      ),
       entryIds: Object.fromEntries(Object.entries(entryIds).filter(([key]) => keep(key))),
     });
     this.faults.set(faults);

@@ -7,6 +7,7 @@ import type { InstrumentPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId } from '../shell/outbox';
 import { Scribe } from '../shell/scribe';
+import { DevicesPart } from './devices-part';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 
 const typeWords: Record<InstrumentType, string> = {
@@ -17,12 +18,13 @@ const typeWords: Record<InstrumentType, string> = {
   probe: 'probe',
   thermometer: 'thermometer',
   scale: 'scale',
+  'level-sensor': 'level sensor',
 };
 
 /** Kits, charts, strips and pens that the keeper owns: what each can tell, its calibrations, and what speaks against it. */
 @Component({
   selector: 'nl-instruments',
-  imports: [FormsModule, RouterLink],
+  imports: [DevicesPart, FormsModule, RouterLink],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -49,6 +51,7 @@ const typeWords: Record<InstrumentType, string> = {
       }</tbody></table></div>}
     @else if (store.loaded()) {<p class="quiet">The book knows no kit yet. Without one, each parameter is read as the usual kit would: the span is a guess.</p>}
     <p role="status" class="quiet">{{ said() }}</p>
+    @defer {<nl-devices-part />}
     <form class="grid" (ngSubmit)="add()" aria-label="A new instrument">
       <h2>A new one</h2>
       <label><span class="name">Name</span><input name="name" maxlength="60" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" [attr.aria-invalid]="!!fault('name')" />@if (fault('name')) {<span class="fault">{{ fault('name') }}</span>}</label>
@@ -105,7 +108,9 @@ export class InstrumentsScreen {
       .map((t) => Number(t.replace(',', '.'))),
   );
   protected fault = (field: string): string => this.faults().get(field) ?? '';
-  protected measures = (o: OwnedInstrument): string => o.instrument.parameters.map((p) => parameterWords[p]).join(', ');
+  protected measures = (o: OwnedInstrument): string =>
+    o.instrument.parameters.map((p) => parameterWords[p]).join(', ') ||
+    (o.payload.type === 'level-sensor' ? 'level' : o.payload.type === 'scale' ? 'mass' : '');
   protected tells({ instrument: i }: OwnedInstrument): string {
     if (i.steps.length > 1) return `colours ${i.steps.join(', ')}`;
     const step = i.resolutionValue * (i.type === 'drop-test' && i.doubleSample ? 0.5 : 1);

@@ -12,9 +12,11 @@ import { newId, Outbox } from '../shell/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { Figure } from '../ui/figure';
 import { StateMark } from '../ui/state-mark';
-import { TideChart, type ChartNotch, type ChartSeries } from '../ui/tide-chart';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, figure, gradeWords, whenText } from '../ui/words';
+import { DevicesPart } from '../readings/devices-part';
+import { InstrumentStore } from '../readings/instrument-store';
+import { ChartPart } from './chart-part';
 import { FactsPart } from './facts-part';
 import { WatchPart } from './watch-part';
 import { FolioStore } from './folio-store';
@@ -22,7 +24,8 @@ import { FolioStore } from './folio-store';
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({
   selector: 'nl-folio',
-  imports: [RouterLink, StateMark, TideMark, TideChart, Figure, FactsPart, WatchPart],
+  imports: [RouterLink, StateMark, TideMark, ChartPart, DevicesPart, Figure, FactsPart, WatchPart],
+  providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './folio-screen.html',
   styleUrl: './folio-screen.scss',
@@ -34,6 +37,7 @@ export class FolioScreen {
   private readonly house = inject(HouseStore);
   private readonly margin = inject(MarginStore);
   private readonly outbox = inject(Outbox);
+  private readonly owned = inject(InstrumentStore);
   protected readonly folio = this.store.folio;
   protected readonly charted = signal<readonly ParameterId[]>(['no3MgPerL', 'ec25UsPerCm']);
   protected readonly said = signal('');
@@ -68,43 +72,10 @@ export class FolioScreen {
   protected excess = (labelL: number, netL: number): string =>
     figure(100 * doseExcess({ labelL, netL }).excessFraction, 0);
   protected percent = (share: number): string => figure(100 * share, 0);
-  protected readonly series = computed((): ChartSeries[] =>
-    this.charted().flatMap((id) => {
-      const parameter = this.parameterOf(id);
-      const line = this.folio()?.lines.find((l) => l.parameter === id);
-      return parameter
-        ? [
-            {
-              label: parameter.label,
-              unit: parameter.unit,
-              decimalsCount: parameter.decimalsCount,
-              band: line?.band ?? null,
-              readings: this.folio()?.history[id] ?? [],
-              forecast: this.forecastOf(id),
-            },
-          ]
-        : [];
-    }),
+  /** A device of this tank is in the book: what it measures by itself is shown, too. */
+  protected readonly hasDevices = computed(() =>
+    this.owned.inUse().some((o) => o.payload.tankId === this.tankId() && o.payload.deviceId !== undefined),
   );
-  protected readonly notches = computed((): ChartNotch[] =>
-    (this.folio()?.changes ?? []).map((c) => ({
-      atEpochMs: c.atEpochMs,
-      label: `changed ${Math.round(c.changeFraction * 100)} %, ${c.sourceName}`,
-    })),
-  );
-  protected readonly rows = computed(() =>
-    this.charted()
-      .flatMap((id) =>
-        (this.folio()?.history[id] ?? []).slice(0, 60).map((r) => ({ ...r, label: this.parameterOf(id)?.label ?? id })),
-      )
-      .sort((a, b) => b.atEpochMs - a.atEpochMs),
-  );
-
-  private forecastOf(id: ParameterId): ChartSeries['forecast'] {
-    const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);
-    const now = Date.parse(this.folio()?.nowAt ?? '');
-    return outlook?.forecast.map((f) => ({ ...f, atEpochMs: now + f.day * 86_400_000 })) ?? [];
-  }
   protected readonly gradeWords = gradeWords;
   protected dueText = (days: number): string =>
     days > 0 ? `in ${days} days` : days === 0 ? 'tonight' : `tonight (was due ${-days} days ago)`;
@@ -145,9 +116,6 @@ export class FolioScreen {
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected when = (at: string | number): string => whenText(at, this.house.zone());
   protected litres = (value: number): string => figure(value, 1);
-  protected toggle(id: ParameterId): void {
-    this.charted.update((all) => (all.includes(id) ? all.filter((x) => x !== id) : [...all, id]));
-  }
   protected explain(line: ParameterLine): void {
     const tankId = this.tankId();
     this.store.working(tankId, line.parameter).subscribe((working) => {

@@ -8,10 +8,17 @@ import {
   effect,
   inject,
   input,
+  output,
   viewChild,
 } from '@angular/core';
 import { CustomChart, ScatterChart } from 'echarts/charts';
-import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import {
+  BrushComponent,
+  DataZoomInsideComponent,
+  GridComponent,
+  MarkAreaComponent,
+  TooltipComponent,
+} from 'echarts/components';
 import { init, use, type EChartsCoreOption, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { middle, type Interval } from '#core/readings';
@@ -21,6 +28,7 @@ import { fontSans, tokens } from './tokens';
 use([
   CustomChart,
   ScatterChart,
+  BrushComponent,
   GridComponent,
   TooltipComponent,
   MarkAreaComponent,
@@ -33,9 +41,23 @@ export interface ChartSeries {
   unit: string;
   decimalsCount: number;
   band: Interval | null;
+  /** Bands of earlier days, where practices have changed; `band` is the one in force. */
+  bands?: readonly (Interval & { fromEpochMs: number; toEpochMs: number })[];
+  /** Other tanks, each with a mark of its own. */
+  others?: readonly { name: string; readings: readonly (Interval & { atEpochMs: number; text: string })[] }[];
   readings: readonly (Interval & { atEpochMs: number; text: string })[];
   /** Where the model sees it going: a fan, drawn after tonight. */
   forecast?: readonly { atEpochMs: number; mean: number; lo80: number; hi80: number }[];
+}
+/** Shapes of the other tanks, in their order: told apart without colour. */
+export const otherMarks = [
+  { symbol: 'emptyCircle', sign: '○' },
+  { symbol: 'emptyTriangle', sign: '△' },
+  { symbol: 'emptyDiamond', sign: '◇' },
+] as const;
+export interface ChartSpan {
+  fromEpochMs: number;
+  toEpochMs: number;
 }
 export interface ChartNotch {
   atEpochMs: number;
@@ -55,6 +77,11 @@ export interface ChartNotch {
 export class TideChart {
   readonly series = input.required<readonly ChartSeries[]>();
   readonly notches = input<readonly ChartNotch[]>([]);
+  /** Whether a span of time can be drawn over the panes; it is told by `brushed`. */
+  readonly brush = input(false);
+  /** Only this span of time; null for all there is. */
+  readonly span = input<ChartSpan | null>(null);
+  readonly brushed = output<ChartSpan | null>();
   private readonly at = viewChild.required<ElementRef<HTMLDivElement>>('at');
   private readonly house = inject(HouseStore);
   private chart: EChartsType | null = null;
@@ -75,6 +102,12 @@ export class TideChart {
       });
       sized.observe(this.at().nativeElement);
       this.draw();
+      chart.on('brushEnd', (event: unknown) => {
+        const [area] = (event as { areas: { coordRange?: number[] | number[][] }[] }).areas;
+        const range = area?.coordRange?.flat();
+        const [from, to] = [range?.[0], range?.[1]];
+        this.brushed.emit(from === undefined || to === undefined ? null : { fromEpochMs: from, toEpochMs: to });
+      });
       destroyed.onDestroy(() => {
         sized.disconnect();
         chart.dispose();
@@ -89,11 +122,18 @@ export class TideChart {
     const option = this.option();
     this.chart?.resize();
     this.chart?.setOption(option, { notMerge: true });
+    if (this.brush())
+      this.chart?.dispatchAction({
+        type: 'takeGlobalCursor',
+        key: 'brush',
+        brushOption: { brushType: 'lineX', brushMode: 'single' },
+      });
   }
 
   private readonly option = computed((): EChartsCoreOption => {
     const t = tokens[this.house.lamp()];
     const series = this.series();
+    const span = this.span();
     const panePx = 150;
     const text = { color: t.quiet, fontFamily: fontSans };
     return {
@@ -111,6 +151,7 @@ export class TideChart {
         type: 'time',
         gridIndex: i,
         boundaryGap: ['1%', '2%'],
+        ...(span ? { min: span.fromEpochMs, max: span.toEpochMs } : {}),
         axisLine: { lineStyle: { color: t.quiet } },
         axisLabel: { ...text, show: i === series.length - 1, margin: 16, hideOverlap: true },
         splitLine: { show: false },
@@ -122,12 +163,29 @@ export class TideChart {
         ...rangeOf(s),
         name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`,
         nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] },
-        axisLabel: text,
+        axisLabel: { ...text, hideOverlap: true },
         splitNumber: 3,
         splitLine: { lineStyle: { color: t.line } },
       })),
+      ...(this.brush()
+        ? {
+            toolbox: { show: false },
+            brush: {
+              xAxisIndex: series.map((_, i) => i),
+              brushLink: 'all',
+              throttleType: 'debounce',
+              brushStyle: { color: t.amber, opacity: 0.18, borderColor: t.amber, borderWidth: 1 },
+              outOfBrush: { colorAlpha: 1 },
+            },
+          }
+        : {}),
       dataZoom: [{ type: 'inside', xAxisIndex: series.map((_, i) => i), zoomOnMouseWheel: 'ctrl' }],
-      series: series.flatMap((s, i) => [this.fan(s, i, t), this.spans(s, i, t), this.notchRow(i, t, series.length)]),
+      series: series.flatMap((s, i) => [
+        this.fan(s, i, t),
+        this.spans(s, i, t),
+        ...(s.others ?? []).map((_, k) => this.other(s, { pane: i, place: k }, t)),
+        this.notchRow(i, t, series.length),
+      ]),
     };
   });
 
@@ -217,13 +275,23 @@ export class TideChart {
           style: { fill: t.water },
         };
       },
-      markArea: s.band
-        ? {
-            silent: true,
-            itemStyle: { color: t.water, opacity: 0.13 },
-            data: [[{ yAxis: s.band.lo ?? 'min' }, { yAxis: s.band.hi ?? 'max' }]],
-          }
-        : undefined,
+      markArea: { silent: true, itemStyle: { color: t.water, opacity: 0.13 }, data: bandAreas(s) },
+    };
+  }
+  private other(s: ChartSeries, at: { pane: number; place: number }, t: (typeof tokens)['lit']): object {
+    const other = s.others?.[at.place];
+    return {
+      type: 'scatter',
+      xAxisIndex: at.pane,
+      yAxisIndex: at.pane,
+      symbol: otherMarks[at.place]?.symbol ?? 'emptyCircle',
+      symbolSize: 7,
+      itemStyle: { color: t.quiet },
+      data: (other?.readings ?? []).map((r) => ({ value: [r.atEpochMs, middle(r)], name: r.text })),
+      tooltip: {
+        formatter: (p: { name: string; value: number[] }) =>
+          `${escaped(other?.name ?? '')}, ${new Date(p.value[0] ?? 0).toLocaleDateString('en-GB')}: ${escaped(p.name)} ${s.unit}`,
+      },
     };
   }
   private notchRow(i: number, t: (typeof tokens)['lit'], panes: number): object {
@@ -256,6 +324,17 @@ export class TideChart {
   }
 }
 
+/** One area for each time a band held: with dates where practices changed, over the whole width otherwise. */
+function bandAreas({ band, bands }: ChartSeries): object[][] {
+  const end = (value: number | null, side: 'min' | 'max'): number | string => value ?? side;
+  if (bands && bands.length > 0)
+    return bands.map((b) => [
+      { xAxis: b.fromEpochMs, yAxis: end(b.lo, 'min') },
+      { xAxis: b.toEpochMs, yAxis: end(b.hi, 'max') },
+    ]);
+  return band ? [[{ yAxis: end(band.lo, 'min') }, { yAxis: end(band.hi, 'max') }]] : [];
+}
+
 function download(url: string, name: string): void {
   const link = document.createElement('a');
   link.href = url;
@@ -266,7 +345,8 @@ function download(url: string, name: string): void {
 /** The axis holds every reading and the band, with a little room; never below nothing. */
 function rangeOf(s: ChartSeries): { min: number; max: number } {
   const ahead = (s.forecast ?? []).map((f) => ({ lo: f.lo80, hi: f.hi80 }));
-  const ends = [s.band, ...ahead, ...s.readings]
+  const others = (s.others ?? []).flatMap((o) => o.readings);
+  const ends = [s.band, ...(s.bands ?? []), ...ahead, ...s.readings, ...others]
     .flatMap((span) => (span ? [span.lo, span.hi] : []))
     .filter((n): n is number => n !== null);
   if (ends.length === 0) return { min: 0, max: 1 };

@@ -1,0 +1,48 @@
+import { computed, effect, inject, signal, untracked } from '@angular/core';
+import type { ParameterId } from '#core/readings';
+import { LiveStore, type LiveValue } from './live-store';
+
+export interface HeldCell {
+  tankId: string;
+  column: ParameterId;
+  deviceId: string;
+  instrumentId: string;
+  tankName: string;
+  label: string;
+}
+
+/** “Hold until steady”: a cell that waits for a device, and takes its value once it has settled in this water. */
+export class Hold {
+  private readonly live = inject(LiveStore);
+  private readonly _cell = signal<HeldCell | null>(null);
+  readonly cell = this._cell.asReadonly();
+  readonly value = computed((): LiveValue | null => {
+    const cell = this._cell();
+    return cell ? this.live.valueOf(cell.deviceId, cell.column) : null;
+  });
+
+  /** @param take Puts the value where it belongs. @param say Tells what became of it. */
+  constructor(take: (cell: HeldCell, value: number) => void, say: (text: string) => void) {
+    effect(() => {
+      const [cell, now] = [this._cell(), this.value()];
+      if (!cell) return;
+      untracked(() => {
+        if (!now || now.device.warnings.some((w) => w.unusable)) {
+          this._cell.set(null);
+          say(`Nothing was taken for ${cell.tankName}, ${cell.label}: ${now?.why ?? 'the device is not on the wire.'}`);
+        } else if (now.steady && now.value !== null) {
+          this._cell.set(null);
+          this.live.taken(cell.deviceId);
+          take(cell, now.value);
+          say(`${cell.tankName}, ${cell.label}: ${now.value} taken from ${now.device.name}, steady.`);
+        }
+      });
+    });
+  }
+  start(cell: HeldCell): void {
+    this._cell.set(cell);
+  }
+  stop(): void {
+    this._cell.set(null);
+  }
+}

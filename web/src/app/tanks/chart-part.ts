@@ -1,0 +1,194 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { catchError, of } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import { intervalText, middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import type { Folio } from '#contracts/tanks';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { TonightStore } from '../tonight/tonight-store';
+import { otherMarks, TideChart, type ChartNotch, type ChartSeries, type ChartSpan } from '../ui/tide-chart';
+import { whenText } from '../ui/words';
+
+const parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
+type Others = readonly { tankId: string; name: string; history: Folio['history'] }[];
+
+/** The stretches over which each band of a parameter held; equal neighbours are one. */
+export function bandStretches(
+  byDate: Folio['bandsByDate'],
+  { parameter, toEpochMs }: { parameter: ParameterId; toEpochMs: number },
+): NonNullable<ChartSeries['bands']> {
+  const stretches: (Interval & { fromEpochMs: number; toEpochMs: number })[] = [];
+  for (const { fromEpochMs, bands } of byDate) {
+    const band = bands[parameter];
+    const last = stretches.at(-1);
+    if (last && last.toEpochMs > fromEpochMs) last.toEpochMs = fromEpochMs;
+    if (!band) continue;
+    if (last?.toEpochMs === fromEpochMs && last.lo === band.lo && last.hi === band.hi) last.toEpochMs = toEpochMs;
+    else stretches.push({ ...band, fromEpochMs, toEpochMs });
+  }
+  return stretches;
+}
+
+/** What stands in a span: how many, from where to where, and the middle one. */
+export function spanFigures(
+  readings: readonly (Interval & { atEpochMs: number })[],
+  { fromEpochMs, toEpochMs }: ChartSpan,
+): { count: number; lo: number; hi: number; median: number } | null {
+  const inside = readings.filter((r) => r.atEpochMs >= fromEpochMs && r.atEpochMs <= toEpochMs);
+  if (inside.length === 0) return null;
+  const middles = inside.map((r) => middle(r)).sort((a, b) => a - b);
+  return {
+    count: inside.length,
+    lo: Math.min(...inside.map((r) => r.lo ?? middle(r))),
+    hi: Math.max(...inside.map((r) => r.hi ?? middle(r))),
+    median: middles[Math.floor(middles.length / 2)] ?? 0,
+  };
+}
+
+/** The chart of a folio: several parameters, bands by date, a span that is drawn or typed, other tanks, files, a table. */
+@Component({
+  selector: 'nl-chart-part',
+  imports: [TideChart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './chart-part.html',
+  styles: `
+    .choices { display: flex; flex-wrap: wrap; gap: 0.3rem 0.9rem; align-items: center; padding: 0.3rem 0; } .chartPlace { height: 360px; }
+    input, select { width: auto; } .do { display: flex; flex-wrap: wrap; gap: 0.6rem; margin: 0.4rem 0; }
+    .figures { margin: 0.3rem 0; } .figures td, .figures th { padding-right: 1.2rem; } input[type='date'] { min-height: 32px; }
+  `,
+})
+export class ChartPart {
+  readonly folio = input.required<Folio>();
+  readonly charted = model<readonly ParameterId[]>(['no3MgPerL', 'ec25UsPerCm']);
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly tonight = inject(TonightStore);
+  protected readonly span = signal<ChartSpan | null>(null);
+  protected readonly zoomed = signal(false);
+  protected readonly others = signal<Others>([]);
+  protected readonly choices = computed(() => this.folio().lines.filter((l) => l.latest !== null));
+  protected readonly series = computed((): ChartSeries[] =>
+    this.charted().flatMap((id) => {
+      const parameter = parameterOf(id);
+      const { lines, history, bandsByDate, nowAt } = this.folio();
+      if (!parameter) return [];
+      return [
+        {
+          label: parameter.label,
+          unit: parameter.unit,
+          decimalsCount: parameter.decimalsCount,
+          band: lines.find((l) => l.parameter === id)?.band ?? null,
+          bands: bandStretches(bandsByDate, { parameter: id, toEpochMs: Date.parse(nowAt) + 60 * 86_400_000 }).map(
+            (b) => ({
+              ...b,
+              fromEpochMs: Math.max(b.fromEpochMs, this.firstEpochMs()),
+            }),
+          ),
+          readings: history[id] ?? [],
+          forecast: this.forecastOf(id),
+          others: this.others().map((o) => ({ name: o.name, readings: o.history[id] ?? [] })),
+        },
+      ];
+    }),
+  );
+  /** Where the drawn bands begin: at the first reading in the chart. */
+  private readonly firstEpochMs = computed(() =>
+    Math.min(
+      Date.parse(this.folio().nowAt),
+      ...this.charted().flatMap((id) => (this.folio().history[id] ?? []).map((r) => r.atEpochMs)),
+    ),
+  );
+  protected readonly notches = computed((): ChartNotch[] =>
+    this.folio().changes.map((c) => ({
+      atEpochMs: c.atEpochMs,
+      label: `changed ${Math.round(c.changeFraction * 100)} %, ${c.sourceName}`,
+    })),
+  );
+  protected readonly figures = computed(() => {
+    const span = this.span();
+    if (!span) return [];
+    return this.series().flatMap((s) => {
+      const text = (value: number): string => value.toFixed(s.decimalsCount);
+      return [{ name: this.folio().tank.name, readings: s.readings }, ...(s.others ?? [])].map(({ name, readings }) => {
+        const found = spanFigures(readings, span);
+        return {
+          key: `${s.label} ${name}`,
+          label: s.label,
+          name,
+          count: found?.count ?? 0,
+          range: found ? `${text(found.lo)}–${text(found.hi)}` : '–',
+          median: found ? text(found.median) : '–',
+        };
+      });
+    });
+  });
+  protected readonly changesInSpan = computed(() => {
+    const span = this.span();
+    return span
+      ? this.folio().changes.filter((c) => c.atEpochMs >= span.fromEpochMs && c.atEpochMs <= span.toEpochMs).length
+      : 0;
+  });
+  protected readonly rows = computed(() =>
+    this.charted()
+      .flatMap((id) => [
+        ...(this.folio().history[id] ?? []).slice(0, 60).map((r) => ({ ...r, tank: '', label: this.label(id) })),
+        ...this.others().flatMap((o) =>
+          (o.history[id] ?? []).slice(0, 60).map((r) => ({ ...r, tank: o.name, label: this.label(id) })),
+        ),
+      ])
+      .sort((a, b) => b.atEpochMs - a.atEpochMs),
+  );
+  protected readonly comparable = computed(() =>
+    this.tonight
+      .tanks()
+      .filter((t) => t.tankId !== this.folio().tank.tankId && !this.others().some((o) => o.tankId === t.tankId))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+  );
+  protected readonly mostOthersCount = otherMarks.length;
+
+  private forecastOf(id: ParameterId): ChartSeries['forecast'] {
+    const { outlooks, nowAt } = this.folio();
+    const now = Date.parse(nowAt);
+    const outlook = outlooks.find((o) => o.parameter === id);
+    return outlook?.forecast.map((f) => ({ ...f, atEpochMs: now + f.day * 86_400_000 })) ?? [];
+  }
+  protected sign = (place: number): string => otherMarks[place]?.sign ?? '';
+  protected label = (id: string): string => parameterOf(id)?.label ?? id;
+  protected short = (id: string): string => parameterOf(id)?.short ?? id;
+  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected shown = (row: Interval): string => intervalText(row, 2);
+  protected toggle(id: ParameterId): void {
+    this.charted.update((all) => (all.includes(id) ? all.filter((x) => x !== id) : [...all, id]));
+  }
+  protected compare(event: Event): void {
+    const select = event.target as HTMLSelectElement;
+    const tankId = select.value;
+    const name = this.tonight.tankNamed(tankId)?.name ?? '';
+    select.value = '';
+    if (tankId === '') return;
+    this.api
+      .call('folio', { params: { tankId }, query: { days: '365' } })
+      .pipe(catchError(() => of(null)))
+      .subscribe((folio) => {
+        if (folio)
+          this.others.update((all) => [...all, { tankId, name, history: folio.history }].slice(0, otherMarks.length));
+      });
+  }
+  protected drop(tankId: string): void {
+    this.others.update((all) => all.filter((o) => o.tankId !== tankId));
+  }
+  protected brushed(span: ChartSpan | null): void {
+    this.span.set(span);
+    if (!span) this.zoomed.set(false);
+  }
+  protected dayOf = (atEpochMs: number | undefined): string =>
+    atEpochMs === undefined ? '' : new Date(atEpochMs).toISOString().slice(0, 10);
+  /** The same span by keyboard: two days, whole. */
+  protected typed(side: 'from' | 'to', event: Event): void {
+    const on = Date.parse((event.target as HTMLInputElement).value);
+    if (Number.isNaN(on)) return;
+    const span = this.span() ?? { fromEpochMs: this.firstEpochMs(), toEpochMs: Date.parse(this.folio().nowAt) };
+    const next = side === 'from' ? { ...span, fromEpochMs: on } : { ...span, toEpochMs: on + 86_400_000 - 1 };
+    if (next.fromEpochMs < next.toEpochMs) this.span.set(next);
+  }
+}
