@@ -10,11 +10,13 @@ import { HouseStore } from '../shell/house-store';
 import { newId, Outbox } from '../shell/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { dayText, whenText } from '../ui/words';
+import { canAmend } from './amend';
+import { AmendForm } from './amend-form';
 
 /** The book, newest first, night by night. Nothing is erased: a wrong line is struck with a reason and stays readable. */
 @Component({
   selector: 'nl-book',
-  imports: [RouterLink],
+  imports: [AmendForm, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-screen.html',
   styleUrl: './book-screen.scss',
@@ -30,6 +32,8 @@ export class BookScreen {
   protected readonly olderThan = signal<string | null>(null);
   protected readonly fault = signal('');
   protected readonly striking = signal<string | null>(null);
+  protected readonly amending = signal<string | null>(null);
+  protected readonly canAmend = canAmend;
   protected readonly part = signal('');
   protected readonly reason = signal('');
   protected readonly hideLooked = signal(true);
@@ -131,7 +135,12 @@ export class BookScreen {
           .filter((v) => !e.struck?.parameters.includes(v.parameter))
           .map((v) => ({ id: v.parameter, label: parameters.find((p) => p.id === v.parameter)?.label ?? v.parameter }))
       : [];
+  protected amended(said: string): void {
+    this.amending.set(null);
+    this.said.set(said);
+  }
   protected open(e: BookEntry): void {
+    this.amending.set(null);
     this.striking.set(e.id);
     this.reason.set('');
     this.part.set('');
