@@ -56,7 +56,7 @@ describe('putting an entry right', () => {
       return made?.payload;
     };
     expect(brought('PK salt')).toEqual(jasmine.objectContaining({ amountMl: 2, no3MgPerL: 1, kMgPerL: 0.5 }));
-    expect(brought('other')).toEqual({ product: 'other', amountMl: 2 } as never);
+    expect(brought('other')).toEqual({ product: 'other', amountMl: 2 });
   });
   it('the mark of a note and the change of a watch go on', () => {
     const [, note] = amended(entry('note', { text: 'a', mark: 'doubtful' }), {

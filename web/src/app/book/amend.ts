@@ -46,7 +46,15 @@ export function amendment({
     happenedAt: nowIso,
     payload: { entryId: old.id, reason: reason.trim() || 'amended' },
   };
-  return [strike, ...entries.map((entry, i) => carriedOver(old, bookEntry({ entry, id: ids[i + 1] ?? '', insisted })))];
+  return [
+    strike,
+    ...entries.map((entry, i) => {
+      const made = carriedOver(old, bookEntry({ entry, id: ids[i + 1] ?? '', insisted }));
+      // A line tells minutes; where they were left as they were, the moment stays what it was.
+      const sameMinute = made.happenedAt.slice(0, 16) === old.happenedAt.slice(0, 16);
+      return sameMinute ? { ...made, happenedAt: old.happenedAt } : made;
+    }),
+  ];
 }
 
 function carriedOver(old: BookEntry, made: NewEntry): NewEntry {
@@ -63,6 +71,22 @@ function carriedOver(old: BookEntry, made: NewEntry): NewEntry {
     const was = old.payload as typeof made.payload;
     const water = was.sourceId === made.payload.sourceId ? { ...was.water, ...made.payload.water } : made.payload.water;
     return { ...made, payload: { ...made.payload, water } };
+  }
+  if (made.kind === 'seen' && old.kind === 'seen') {
+    const { changeEntryId } = old.payload as typeof made.payload;
+    return changeEntryId === undefined ? made : { ...made, payload: { ...made.payload, changeEntryId } };
+  }
+  if (made.kind === 'note' && old.kind === 'note') {
+    const { mark } = old.payload as typeof made.payload;
+    return mark === undefined ? made : { ...made, payload: { ...made.payload, mark } };
+  }
+  if (made.kind === 'dose' && old.kind === 'dose') {
+    const was = old.payload as typeof made.payload;
+    if (was.product !== made.payload.product || !(was.amountMl > 0)) return made;
+    // What it brought goes with how much of it there was.
+    const factor = made.payload.amountMl / was.amountMl;
+    const added = (['no3MgPerL', 'po4MgPerL', 'kMgPerL'] as const).map((id) => [id, (was[id] ?? 0) * factor]);
+    return { ...made, payload: { ...made.payload, ...Object.fromEntries(added) } };
   }
   return made;
 }
