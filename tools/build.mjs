@@ -79,11 +79,12 @@ export async function bundleServer() {
   });
   await bundle({ ...common, entryPoints: ['server/src/app/main.ts'], outfile: 'dist/server/main.js' });
   // Beside main, because a thread is found by its address from there.
-  await bundle({
-    ...common,
-    entryPoints: ['server/src/tonight/prospects-thread.ts'],
-    outfile: 'dist/server/prospects-thread.js',
-  });
+  for (const thread of ['tonight/prospects-thread', 'book/photo-thread'])
+    await bundle({
+      ...common,
+      entryPoints: [`server/src/${thread}.ts`],
+      outfile: `dist/server/${path.basename(thread)}.js`,
+    });
 }
 
 /** Brotli and gzip beside every text file, so that nothing is compressed while it is served. @param {string} folder */

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
-import { bookPage, exportedBook, importReport, writeRequest, writeResponse } from '#contracts/book';
+import { bookPage, exportedBook, importReport, keptPhoto, writeRequest, writeResponse } from '#contracts/book';
 import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
@@ -142,6 +142,34 @@ export const routes = {
     summary: 'The whole book, one line an entry',
     response: v.string(),
     mediaType: 'text/csv',
+  },
+  exportZip: {
+    method: 'get',
+    path: '/api/book/export.zip',
+    summary: 'The whole book as JSON and CSV, with its photos',
+    response: v.string(),
+    mediaType: 'application/zip',
+  },
+  tableSchema: {
+    method: 'get',
+    path: '/api/book/table-schema.json',
+    summary: 'Table Schema of the CSV export',
+    response: v.looseObject({}),
+  },
+  keepPhoto: {
+    method: 'post',
+    path: '/api/photos',
+    summary: 'Hand in a photo (JPEG or PNG, up to 16 MB): written anew, without anything hidden in it',
+    response: keptPhoto,
+  },
+  photo: {
+    method: 'get',
+    path: '/api/photos/{photoHash}',
+    summary: 'A photo by its hash',
+    params: v.object({ photoHash: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'must be a hash')) }),
+    query: v.object({ size: v.optional(v.picklist(['small'])) }),
+    response: v.string(),
+    mediaType: 'image/jpeg',
   },
   importBook: {
     method: 'post',

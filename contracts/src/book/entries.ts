@@ -111,6 +111,14 @@ export const notePayload = v.strictObject({
   text: textUpTo(4000),
   mark: v.optional(v.picklist(['doubtful', 'clear'])),
 });
+/** A photo by the hash of its bytes, which were handed in before; it may belong to another entry. */
+export const photoPayload = v.strictObject({
+  photoHash: v.pipe(v.string('must be text'), v.regex(/^[0-9a-f]{64}$/, 'must be a hash of 64 hexadecimal digits')),
+  widthPx: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100000)),
+  heightPx: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100000)),
+  caption: v.optional(v.pipe(v.string('must be text'), v.maxLength(500, 'must be at most 500 characters')), ''),
+  ofEntryId: v.optional(uuid),
+});
 export const strikePayload = v.strictObject({
   entryId: uuid,
   parameter: v.optional(parameterId),
@@ -148,6 +156,7 @@ export const kinds = [
   'seen',
   'instrument',
   'calibration',
+  'photo',
 ] as const;
 export type Kind = (typeof kinds)[number];
 
@@ -176,6 +185,7 @@ export const newEntry = v.variant('kind', [
   v.strictObject({ ...head('seen'), payload: seenPayload }),
   v.strictObject({ ...head('instrument'), payload: instrumentPayload }),
   v.strictObject({ ...head('calibration'), payload: calibrationPayload }),
+  v.strictObject({ ...head('photo'), payload: photoPayload }),
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
 /** An entry as its kind reads it back: defaults filled in. */
@@ -236,6 +246,7 @@ export const exportedBook = v.object({
   entries: v.array(exportedEntry),
 });
 
+export const keptPhoto = v.object({ photoHash: v.string(), widthPx: v.number(), heightPx: v.number() });
 export const importReport = v.object({
   dryRun: v.boolean(),
   house: v.string(),
@@ -243,6 +254,9 @@ export const importReport = v.object({
   newCount: v.number(),
   /** In the book already, with the same content. */
   knownCount: v.number(),
+  /** Photos that came with it, and those that its entries name and nobody has. */
+  photosCount: v.number(),
+  missingPhotosCount: v.number(),
   written: v.boolean(),
   faultCount: v.number(),
   faults: v.array(v.object({ rowIndex: v.number(), message: v.string() })),
@@ -255,5 +269,6 @@ export type ChangePayload = v.InferOutput<typeof changePayload>;
 export type GivenAdvice = v.InferOutput<typeof givenAdvice>;
 export type LookedPayload = v.InferOutput<typeof lookedPayload>;
 export type NotePayload = v.InferOutput<typeof notePayload>;
+export type PhotoPayload = v.InferOutput<typeof photoPayload>;
 export type StrikePayload = v.InferOutput<typeof strikePayload>;
 export { interval };

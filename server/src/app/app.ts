@@ -7,7 +7,7 @@ import { routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
-import { bookRouter, type BookDeps } from '../book';
+import { bookRouter, type BookDeps, type PhotoRoom } from '../book';
 import { changePreferences, houseView } from '../house';
 import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
@@ -28,22 +28,31 @@ export interface AppOptions {
   /** What devices on the wire say. */
   devices: Devices;
   prospects: Prospects;
+  photos: PhotoRoom;
 }
 
 const bodyLimit = '1mb';
 const importLimit = '96mb';
+const parcelLimit = '300mb';
+const photoLimit = '16mb';
 
-export function createApp({ deps, logger, version, hosts, webRoot, devices, prospects }: AppOptions): Express {
+export function createApp({ deps, logger, version, hosts, webRoot, devices, prospects, photos }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(knownHostsOnly(hosts), securityHeaders());
   // A book of ten years is tens of megabytes; what is larger once unpacked is refused before it is read on.
-  app.use('/api/book/import', guardedWrites(), express.json({ limit: importLimit, strict: true }));
+  app.use(
+    '/api/book/import',
+    guardedWrites(),
+    express.json({ limit: importLimit, strict: true }),
+    express.raw({ type: 'application/zip', limit: parcelLimit }),
+  );
+  app.use('/api/photos', guardedWrites(), express.raw({ type: ['image/jpeg', 'image/png'], limit: photoLimit }));
   app.use(
     '/api',
     guardedWrites(),
     express.json({ limit: bodyLimit, strict: true }),
-    apiRouter(deps, { version, devices, prospects }),
+    apiRouter(deps, { version, devices, prospects, photos }),
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -55,7 +64,7 @@ export function createApp({ deps, logger, version, hosts, webRoot, devices, pros
 
 function apiRouter(
   deps: BookDeps,
-  { version, devices, prospects }: Pick<AppOptions, 'version' | 'devices' | 'prospects'>,
+  { version, devices, prospects, photos }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos'>,
 ): Router {
   const router = Router();
   router.use((_request, response, next) => {
@@ -113,7 +122,7 @@ function apiRouter(
       ),
   );
   router.use(devicesRouter(devices));
-  router.use(bookRouter(deps));
+  router.use(bookRouter(deps, photos));
   router.use((_request, _response, next) => {
     next(notFound('address'));
   });

@@ -6,6 +6,7 @@ import { v7 } from 'uuid';
 import type { NewEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
+import { PhotoRoom } from '../book';
 import { migrateDb, openDb, type Db } from '../db';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
 import { Devices } from '../readings';
@@ -47,9 +48,11 @@ export async function openTestHouse(): Promise<TestHouse> {
   const house = await openHouse(db, steppingClock(Date.parse(tonightAt)));
   const hosts = new Set<string>();
   const prospects = new Prospects(db);
+  const photos = new PhotoRoom(db, house.clock);
   const server = createServer(
     createApp({
       prospects,
+      photos,
       devices: new Devices(db, house.clock, house.clock),
       deps: { db, house, kinds, checks, by: keeperId },
       logger: pino({ level: 'silent' }),
@@ -88,6 +91,7 @@ export async function openTestHouse(): Promise<TestHouse> {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await prospects.close();
+      await photos.close();
       await close();
     },
   };

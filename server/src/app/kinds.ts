@@ -1,4 +1,13 @@
-import { KindRegistry, lookedKind, noteKind, registered, strikeKind, type BookDeps } from '../book';
+import {
+  checkPhoto,
+  KindRegistry,
+  photoKind,
+  lookedKind,
+  noteKind,
+  registered,
+  strikeKind,
+  type BookDeps,
+} from '../book';
 import { calibrationKind, checkInstrument, checkReadings, instrumentKind, readingsKind, seenKind } from '../readings';
 import { checkUnit, sourceKind, unitKind } from '../sources';
 import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
@@ -34,6 +43,7 @@ export const kinds = new KindRegistry([
   registered(instrumentKind),
   registered(calibrationKind),
   registered(seenKind),
+  registered(photoKind),
 ]);
 
 export const checks: BookDeps['checks'] = {
@@ -45,4 +55,5 @@ export const checks: BookDeps['checks'] = {
   stock: checkStock,
   arrival: checkArrival,
   'own-kind': checkOwnKind,
+  photo: checkPhoto,
 };

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { loadAlmanac } from '#almanac/shelf';
-import { rebuildAll } from '../book';
+import { PhotoRoom, rebuildAll } from '../book';
 import { migrateDb, openDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { keeperId, openHouse, readHouse, realClock } from '../house';
@@ -51,8 +51,10 @@ async function main(): Promise<void> {
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const prospects = new Prospects(db);
+  const photos = new PhotoRoom(db, house.clock);
   const app = createApp({
     prospects,
+    photos,
     devices,
     deps: { db, house, kinds, checks, by: keeperId },
     logger,
@@ -69,6 +71,7 @@ async function main(): Promise<void> {
   const finish = async (): Promise<void> => {
     await link?.close();
     await prospects.close();
+    await photos.close();
     await close();
     process.exit(0);
   };

@@ -44,7 +44,7 @@ export function parsed<S extends v.GenericSchema>(schema: S, sent: unknown): v.I
 
 const known: Record<string, { status: 400 | 413 | 415; title: string }> = {
   'entity.parse.failed': { status: 400, title: 'This is not JSON we can read' },
-  'entity.too.large': { status: 413, title: 'This is larger than 1 MB; send it in parts' },
+  'entity.too.large': { status: 413, title: 'This is larger than may be sent here' },
   'encoding.unsupported': { status: 415, title: 'This encoding is not understood' },
   'charset.unsupported': { status: 415, title: 'Send UTF-8' },
 };
@@ -72,7 +72,11 @@ function problemOf(error: unknown, logger: Logger): Problem {
       ...(error.faults.length > 0 ? { errors: error.faults } : {}),
     };
   const kind = typeof error === 'object' && error !== null && 'type' in error ? known[String(error.type)] : undefined;
-  if (kind) return { type: 'about:blank', ...kind };
+  if (kind) {
+    const limit = typeof error === 'object' && error !== null && 'limit' in error ? Number(error.limit) : NaN;
+    const said = kind.status === 413 && limit > 0 ? `: ${Math.round(limit / 1024 / 1024)} MB is the most` : '';
+    return { type: 'about:blank', ...kind, title: kind.title + said };
+  }
   if (error instanceof URIError) return { type: 'about:blank', status: 400, title: 'This address cannot be read' };
   const incidentId = newId();
   logger.error(

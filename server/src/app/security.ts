@@ -39,6 +39,12 @@ export function knownHostsOnly(hosts: ReadonlySet<string>): RequestHandler {
   };
 }
 
+/** What may be written where, beside JSON. Types that a form of another site could send are not among them. */
+const alsoTaken: Readonly<Record<string, readonly string[]>> = {
+  '/api/photos': ['image/jpeg', 'image/png'],
+  '/api/book/import': ['application/zip'],
+};
+
 export function guardedWrites(): RequestHandler {
   return (request, _response, next) => {
     if (request.method === 'GET' || request.method === 'HEAD') {
@@ -48,7 +54,8 @@ export function guardedWrites(): RequestHandler {
     const { origin, host } = request.headers;
     if (origin !== undefined && origin !== `http://${host ?? ''}` && origin !== `https://${host ?? ''}`)
       next(new RequestFault(403, 'Writes come from this house’s own pages only'));
-    else if (!request.is('application/json')) next(new RequestFault(415, 'Send JSON'));
+    else if (!request.is(['application/json', ...(alsoTaken[request.baseUrl + request.path.replace(/\/$/, '')] ?? [])]))
+      next(new RequestFault(415, 'Send JSON'));
     else next();
   };
 }

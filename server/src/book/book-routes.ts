@@ -1,20 +1,19 @@
 import { once } from 'node:events';
 import { Router, type Response } from 'express';
-import Papa from 'papaparse';
 import type * as v from 'valibot';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { exportedBook, writeRequest } from '#contracts/book';
 import { parameterNamed } from '#core/readings';
 import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
-import { badRequest, parsed } from '../app';
+import { badRequest, notFound, parsed } from '../app';
+import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
+import { bookParcel, unpacked } from './parcel';
+import { photoBytes, type PhotoRoom } from './photo-service';
 import { bookIn, importBook } from './import';
-import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
-import { readPage, subjectsNamedIn, writeEntries, type BookDeps } from './book-service';
+import { readPage, writeEntries, type BookDeps } from './book-service';
 
-const pageSize = 2000;
-
-export function bookRouter(deps: BookDeps): Router {
+export function bookRouter(deps: BookDeps, photos: PhotoRoom): Router {
   const router = Router();
   router.post('/entries', async (request, response) => {
     parsed(writeRequest, request.body);
@@ -44,42 +43,41 @@ export function bookRouter(deps: BookDeps): Router {
   });
   router.post('/book/import', async (request, response) => {
     const { dryRun } = parsed(routes.importBook.query, request.query);
-    response.json(await importBook(deps, { dryRun: dryRun !== 'no', book: bookIn(request.body) }));
+    const { book, photos: brought } = Buffer.isBuffer(request.body)
+      ? unpacked(new Uint8Array(request.body))
+      : { book: request.body as unknown, photos: new Map<string, Uint8Array>() };
+    response.json(
+      await importBook(deps, { dryRun: dryRun !== 'no', book: bookIn(book), photos: brought, room: photos }),
+    );
   });
   router.get('/book/schema.json', (_request, response) => {
     response.json(toJsonSchema(exportedBook, { target: 'draft-2020-12', errorMode: 'ignore' }));
   });
-  router.get('/book/export.json', async (_request, response) => {
-    response.type('application/json').attachment('night-ledger-book.json');
-    const head = {
-      format: 'night-ledger-book',
-      version: 1,
-      exportedAt: new Date(deps.house.clock.nowEpochMs()).toISOString(),
-      house: deps.house.row.name,
-    };
-    response.write(`${JSON.stringify(head).slice(0, -1)},"entries":[`);
-    let first = true;
-    for await (const row of wholeBook(deps)) {
-      await sent(response, (first ? '' : ',') + JSON.stringify(exported(row)));
-      first = false;
-    }
-    response.end(']}\n');
+  router.get('/book/table-schema.json', (_request, response) => void response.json(bookTableSchema));
+  const exports = {
+    json: { type: 'application/json', of: () => bookAsJson(deps) },
+    csv: { type: 'text/csv', of: () => bookAsCsv(deps) },
+    zip: { type: 'application/zip', of: () => bookParcel(deps) },
+  } as const;
+  for (const [ending, { type, of }] of Object.entries(exports))
+    router.get(`/book/export.${ending}`, async (_request, response) => {
+      response.type(type).attachment(`night-ledger-book.${ending}`);
+      for await (const part of of()) await sent(response, part);
+      response.end();
+    });
+  router.post('/photos', async (request, response) => {
+    if (!Buffer.isBuffer(request.body))
+      throw badRequest([{ field: 'photo', message: 'must be a JPEG or PNG picture' }]);
+    response.status(201).json(await photos.takeIn(new Uint8Array(request.body)));
   });
-  router.get('/book/export.csv', async (_request, response) => {
-    response.type('text/csv').attachment('night-ledger-book.csv');
-    response.write('sequence,id,nightOn,happenedAt,writtenAt,by,kind,subject,line,payload\r\n');
-    const names = new Map<string, string>();
-    for await (const row of wholeBook(deps)) {
-      await learnNames(deps, names, row);
-      const line = deps.kinds
-        .of(row.kind)
-        .print(deps.kinds.of(row.kind).read(row.payload, row.kindVersion), (id) => names.get(id) ?? id);
-      await sent(
-        response,
-        `${Papa.unparse([[row.sequence, row.id, row.nightOn, row.happenedAt.toISOString(), row.writtenAt.toISOString(), row.writtenBy, row.kind, names.get(row.subjectId) ?? row.subjectId, line, JSON.stringify(row.payload)]], { escapeFormulae: true })}\r\n`,
-      );
-    }
-    response.end();
+  router.get('/photos/:photoHash', async (request, response) => {
+    const { photoHash } = parsed(routes.photo.params, request.params);
+    const { size } = parsed(routes.photo.query, request.query);
+    const bytes = await photoBytes(deps.db, { photoHash, small: size === 'small' });
+    if (!bytes) throw notFound('photo');
+    // The name is its content: it never changes.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    response.type('image/jpeg').send(Buffer.from(bytes));
   });
   return router;
 }
@@ -97,40 +95,6 @@ function searchWords(text: string): string[][] {
 }
 
 /** Waits for a slow reader, so that a long book is never held in memory whole. */
-async function sent(response: Response, text: string): Promise<void> {
-  if (!response.write(text)) await once(response, 'drain');
-}
-
-async function* wholeBook({ db }: BookDeps): AsyncGenerator<EntryRow> {
-  let afterSequence = 0;
-  for (;;) {
-    const rows = await pageBySequence(db, { afterSequence, limit: pageSize });
-    yield* rows;
-    const last = rows.at(-1);
-    if (!last || rows.length < pageSize) return;
-    afterSequence = last.sequence;
-  }
-}
-
-async function learnNames({ db }: BookDeps, names: Map<string, string>, row: EntryRow): Promise<void> {
-  const wanted = [row.subjectId, ...subjectsNamedIn(row.payload)].filter((id) => !names.has(id));
-  for (const subject of await readSubjects(db, wanted)) names.set(subject.id, subject.name);
-}
-
-function exported(row: EntryRow): v.InferOutput<typeof exportedBook>['entries'][number] {
-  const { id, sequence, kindVersion, subjectId, zone, nightOn, payloadHash, payload } = row;
-  return {
-    id,
-    sequence,
-    kind: row.kind as never,
-    kindVersion,
-    subjectId,
-    happenedAt: row.happenedAt.toISOString(),
-    zone,
-    nightOn,
-    writtenAt: row.writtenAt.toISOString(),
-    by: row.writtenBy,
-    payloadHash,
-    payload,
-  };
+async function sent(response: Response, part: string | Uint8Array): Promise<void> {
+  if (!response.write(part)) await once(response, 'drain');
 }

@@ -72,6 +72,7 @@ export const diaryKinds = [
   'seen',
   'instrument',
   'calibration',
+  'photo',
 ] as const satisfies readonly Kind[];
 export type DiaryKindName = (typeof diaryKinds)[number];
 

@@ -1,10 +1,12 @@
 import * as v from 'valibot';
 import type { exportedEntry } from '#contracts/book';
-import { exportedBook, newEntry, type ImportReport } from '#contracts/book';
+import { exportedBook, newEntry, photoPayload, type ImportReport } from '#contracts/book';
 import { badRequest } from '../app';
 import { insertEntries, insertSubjects, lockSubjects, entriesById, type NewEntryRow } from './book-repo';
 import type { BookDeps } from './book-service';
 import { entryHash, unstorableText } from './canonical';
+import type { Photo } from './photo';
+import { knownPhotos, storePhoto, type PhotoRoom } from './photo-service';
 import { rebuildSubject } from './projection';
 
 type Exported = v.InferOutput<typeof exportedEntry>;
@@ -19,7 +21,17 @@ class TrialEnds extends Error {}
  */
 export async function importBook(
   deps: BookDeps,
-  { dryRun, book }: { dryRun: boolean; book: v.InferOutput<typeof exportedBook> },
+  {
+    dryRun,
+    book,
+    photos,
+    room,
+  }: {
+    dryRun: boolean;
+    book: v.InferOutput<typeof exportedBook>;
+    photos: ReadonlyMap<string, Uint8Array>;
+    room: PhotoRoom;
+  },
 ): Promise<ImportReport> {
   const faults = book.entries.flatMap((entry, i) => rowFaults(entry, i));
   const doubled = new Set<string>();
@@ -27,7 +39,22 @@ export async function importBook(
     if (doubled.has(id)) faults.push({ rowIndex: i + 1, message: 'its id stands twice in the file' });
     doubled.add(id);
   }
-  const base = { dryRun, rowCount: book.entries.length, house: book.house };
+  const named = hashesNamed(book.entries);
+  const brought = [...photos].filter(([hash]) => named.has(hash));
+  const checked: Photo[] = [];
+  for (const [hash, bytes] of brought) {
+    const made = await room.checked(bytes, hash);
+    if ('photo' in made) checked.push(made.photo);
+    else faults.push({ rowIndex: 0, message: `the photo ${hash.slice(0, 12)}… ${made.fault}` });
+  }
+  const here = await knownPhotos(deps.db, [...named]);
+  const base = {
+    dryRun,
+    rowCount: book.entries.length,
+    house: book.house,
+    photosCount: checked.length,
+    missingPhotosCount: [...named].filter((hash) => !here.has(hash) && !photos.has(hash)).length,
+  };
   if (faults.length > 0)
     return {
       ...base,
@@ -74,6 +101,7 @@ export async function importBook(
           faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
       if (faults.length > 0) throw new TrialEnds();
       for (let i = 0; i < fresh.length; i += 1000) await insertEntries(tx, fresh.slice(i, i + 1000).map(rowOf));
+      for (const photo of checked) await storePhoto(tx, photo, deps.house.clock.nowEpochMs());
       for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
       if (dryRun) throw new TrialEnds();
     });
@@ -88,6 +116,13 @@ export async function importBook(
     faults: faults.slice(0, shownFaultCount),
     faultCount: faults.length,
   };
+}
+
+/** The photos that entries of the book name. */
+function hashesNamed(rows: readonly Exported[]): Set<string> {
+  return new Set(
+    rows.flatMap((row) => (row.kind === 'photo' && v.is(photoPayload, row.payload) ? [row.payload.photoHash] : [])),
+  );
 }
 
 /** A row as if it were sent now, and whether its content is what was hashed when it was written. */

@@ -1,4 +1,5 @@
 export { entries, strikes, subjects } from '../book/book-table';
+export { photos } from '../book/photo-table';
 export { house, houseZones, preferences } from '../house/house-table';
 export { deviceBuckets } from '../readings/devices-table';
 export { readings } from '../readings/readings-table';

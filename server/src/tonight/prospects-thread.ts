@@ -1,4 +1,4 @@
-import { answering } from '../app/answering';
+import { answering } from '../app';
 import { prospectOf, type Prospect, type ProspectInput } from './prospect';
 
 answering((inputs: ProspectInput[]): Prospect[] => inputs.map(prospectOf));

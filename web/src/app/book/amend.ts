@@ -85,7 +85,7 @@ function carriedOver(old: BookEntry, made: NewEntry): NewEntry {
     if (was.product !== made.payload.product || !(was.amountMl > 0)) return made;
     // What it brought goes with how much of it there was.
     const factor = made.payload.amountMl / was.amountMl;
-    const added = (['no3MgPerL', 'po4MgPerL', 'kMgPerL'] as const).map((id) => [id, (was[id] ?? 0) * factor]);
+    const added = (['no3MgPerL', 'po4MgPerL', 'kMgPerL'] as const).map((id) => [id, (was[id] ?? 0) * factor] as const);
     return { ...made, payload: { ...made.payload, ...Object.fromEntries(added) } };
   }
   return made;

@@ -34,6 +34,8 @@ export class BookScreen {
   protected readonly striking = signal<string | null>(null);
   protected readonly amending = signal<string | null>(null);
   protected readonly canAmend = canAmend;
+  protected photoOf = (e: BookEntry): string =>
+    e.kind === 'photo' ? (e.payload as Extract<NewEntry, { kind: 'photo' }>['payload']).photoHash : '';
   protected readonly part = signal('');
   protected readonly reason = signal('');
   protected readonly hideLooked = signal(true);
@@ -51,6 +53,7 @@ export class BookScreen {
     { id: 'fed,cleared', word: 'feeding' },
     { id: 'dose,trim', word: 'plants and doses' },
     { id: 'note', word: 'notes' },
+    { id: 'photo', word: 'photos' },
     { id: 'set-up,fact,source,instrument', word: 'set-ups and kits' },
     { id: 'strike', word: 'strikes' },
   ] as const;

@@ -11,6 +11,7 @@ import { TonightStore } from '../tonight/tonight-store';
 import { csvEntries, csvTable, guessedUses, type ColumnUse, type CsvTable } from './csv-mapping';
 
 const largestMb = 96;
+const largestParcelMb = 300;
 /** The server takes this many entries as one: all of them or none. */
 const mostAtOnce = 200;
 
@@ -21,12 +22,12 @@ const mostAtOnce = 200;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Take in</h1>
-    <p class="quiet">A book exported from Night Ledger (JSON), or any table of readings (CSV). It is looked through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a></p>
-    <label class="file"><span class="name">The file</span><input type="file" accept=".json,.csv,text/csv,application/json,text/plain" (change)="chosen($event)" /></label>
+    <p class="quiet">A book exported from Night Ledger (a zip with its photos, or JSON), or any table of readings (CSV). It is looked through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a></p>
+    <label class="file"><span class="name">The file</span><input type="file" accept=".zip,.json,.csv,application/zip,text/csv,application/json,text/plain" (change)="chosen($event)" /></label>
     @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
     @if (report(); as r) {
       <section aria-label="What is in it">
-        <p>A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new, {{ r.knownCount }} here already.</p>
+        <p>A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new, {{ r.knownCount }} here already@if (r.photosCount > 0) {, {{ r.photosCount }} photos}.@if (r.missingPhotosCount > 0) {&ngsp;{{ r.missingPhotosCount }} photos are named and not in the file: their lines are kept, without a picture.}</p>
         @if (r.faultCount > 0) {<p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p><ul>@for (f of r.faults; track $index) {<li><span class="num">Row {{ f.rowIndex }}</span>: {{ f.message }}</li>}</ul>}
         @else if (r.written) {<p role="status">It is in the book.</p>}
         @else {<button type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>}
@@ -64,6 +65,7 @@ export class ImportScreen {
   protected readonly busy = signal(false);
   protected readonly report = signal<ImportReport | null>(null);
   private readonly book = signal<unknown>(null);
+  private readonly parcel = signal<Blob | null>(null);
   protected readonly table = signal<CsvTable | null>(null);
   protected readonly uses = signal<readonly ColumnUse[]>([]);
   protected readonly order = signal<'dmy' | 'mdy'>('dmy');
@@ -92,10 +94,18 @@ export class ImportScreen {
     this.report.set(null);
     this.table.set(null);
     if (!file) return;
-    if (file.size > largestMb * 1024 * 1024) {
-      this.fault.set(`It has ${Math.round(file.size / 1024 / 1024)} MB; ${largestMb} is the most.`);
+    const most = /\.zip$/i.test(file.name) ? largestParcelMb : largestMb;
+    if (file.size > most * 1024 * 1024) {
+      this.fault.set(`It has ${Math.round(file.size / 1024 / 1024)} MB; ${most} is the most.`);
       return;
     }
+    if (/\.zip$/i.test(file.name)) {
+      this.parcel.set(new Blob([await file.arrayBuffer()], { type: 'application/zip' }));
+      (event.target as HTMLInputElement).value = '';
+      await this.send('yes');
+      return;
+    }
+    this.parcel.set(null);
     const bytes = await file.arrayBuffer();
     // The same file, mended, may be chosen again.
     (event.target as HTMLInputElement).value = '';
@@ -127,8 +137,13 @@ export class ImportScreen {
   private async send(dryRun: 'yes' | 'no'): Promise<void> {
     this.busy.set(true);
     try {
+      const parcel = this.parcel();
       this.report.set(
-        await firstValueFrom(this.api.call('importBook', { query: { dryRun }, body: this.book() as never })),
+        await firstValueFrom(
+          parcel
+            ? this.api.upload('importBook', parcel, { dryRun })
+            : this.api.call('importBook', { query: { dryRun }, body: this.book() as never }),
+        ),
       );
     } catch (error) {
       const problem = error instanceof ApiProblem ? error.problem : null;

@@ -38,7 +38,21 @@ export class Api {
             body: JSON.stringify(body),
             headers: { 'Content-Type': 'application/json' },
           };
-    return fromFetch(apiPath(route.path, params, query), init).pipe(
+    return this.answered<N>(fromFetch(apiPath(route.path, params, query), init));
+  }
+
+  /** A file as it is, to a route that takes bytes. */
+  upload<N extends RouteName>(
+    name: N,
+    file: Blob,
+    query?: Record<string, string | undefined>,
+  ): Observable<ResponseOf<N>> {
+    const init: RequestInit = { method: 'POST', body: file, headers: { 'Content-Type': file.type } };
+    return this.answered<N>(fromFetch(apiPath(routes[name].path, undefined, query), init));
+  }
+
+  private answered<N extends RouteName>(response: Observable<Response>): Observable<ResponseOf<N>> {
+    return response.pipe(
       catchError(() =>
         throwError(() => new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' })),
       ),

@@ -14,6 +14,7 @@ import { Figure } from '../ui/figure';
 import { StateMark } from '../ui/state-mark';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, figure, gradeWords, whenText } from '../ui/words';
+import { PhotosPart } from '../book/photos-part';
 import { DevicesPart } from '../readings/devices-part';
 import { InstrumentStore } from '../readings/instrument-store';
 import { ChartPart } from './chart-part';
@@ -24,7 +25,7 @@ import { FolioStore } from './folio-store';
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({
   selector: 'nl-folio',
-  imports: [RouterLink, StateMark, TideMark, ChartPart, DevicesPart, Figure, FactsPart, WatchPart],
+  imports: [RouterLink, StateMark, TideMark, ChartPart, DevicesPart, Figure, FactsPart, PhotosPart, WatchPart],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './folio-screen.html',

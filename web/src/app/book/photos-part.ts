@@ -1,0 +1,126 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { Api, ApiProblem } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { whenText } from '../ui/words';
+
+const longestPx = 2000;
+const largestMb = 60;
+
+/**
+ * Makes a photo smaller on this device before it is sent: over a slow line that counts. The server writes it anew in
+ * any case; here nothing is promised about what it hides.
+ */
+export async function smaller(file: Blob): Promise<Blob> {
+  const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
+  const factor = Math.min(1, longestPx / Math.max(bitmap.width, bitmap.height));
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [Math.round(bitmap.width * factor), Math.round(bitmap.height * factor)];
+  canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+  bitmap.close();
+  return new Promise((resolve, reject) => {
+    canvas.toBlob(
+      (blob) => {
+        if (blob) resolve(blob);
+        else reject(new Error('no picture'));
+      },
+      'image/jpeg',
+      0.9,
+    );
+  });
+}
+
+/** Photos of a tank, newest first, and the way a new one comes into the book. */
+@Component({
+  selector: 'nl-photos-part',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-label="Photos">
+      <h2>Photos</h2>
+      <form class="new" (submit)="keep($event)">
+        <label><span class="name">A photo</span><input type="file" accept="image/*" (change)="chosen($event)" /></label>
+        <label class="grow"><span class="name">What it shows</span><input name="caption" maxlength="500" autocomplete="off" [value]="caption()" (input)="caption.set(value($event))" /></label>
+        <button class="plain" [disabled]="!file() || busy()">{{ busy() ? 'Sending …' : 'Put it in the book' }}</button>
+      </form>
+      @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+      <p role="status" class="quiet">{{ said() }}</p>
+      <ul>
+        @for (p of shown(); track p.entryId) {<li><a [href]="'/api/photos/' + p.payload.photoHash" target="_blank" rel="noopener"><img loading="lazy" [src]="'/api/photos/' + p.payload.photoHash + '?size=small'" [alt]="p.payload.caption || 'photo without words'" [width]="160" [height]="high(p.payload.widthPx, p.payload.heightPx)" /></a><span class="small">{{ p.payload.caption }} <span class="quiet">{{ when(p.atEpochMs) }}</span></span></li>}
+        @empty {@if (diary.loaded()) {<li class="quiet small">None yet. A photo of the same corner every month shows what numbers do not. Where it was taken is not kept.</li>}}
+      </ul>
+      @if (all().length > mostShown) {<a routerLink="/book" [queryParams]="{ subject: tankId() }">All {{ all().length }} in the book</a>}
+    </section>
+  `,
+  styles: `
+    .new { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: end; } .grow { flex: 1 1 240px; } section { margin-top: 1.2rem; }
+    ul { display: flex; flex-wrap: wrap; gap: 0.9rem; list-style: none; padding: 0; } li { max-width: 160px; } li.quiet { max-width: none; } img { display: block; object-fit: cover; border: 1px solid var(--line); }
+  `,
+})
+export class PhotosPart {
+  readonly tankId = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly scribe = inject(Scribe);
+  private readonly house = inject(HouseStore);
+  protected readonly diary = new DiaryWatch(['photo']);
+  protected readonly mostShown = 8;
+  protected readonly file = signal<File | null>(null);
+  protected readonly caption = signal('');
+  protected readonly busy = signal(false);
+  protected readonly fault = signal('');
+  protected readonly said = signal('');
+  protected readonly all = computed(() => [...this.diary.of('photo')].reverse());
+  protected readonly shown = computed(() => this.all().slice(0, this.mostShown));
+
+  constructor() {
+    effect(() => {
+      const tankId = this.tankId();
+      untracked(() => {
+        this.diary.open(tankId);
+      });
+    });
+  }
+  protected value = (event: Event): string => (event.target as HTMLInputElement).value;
+  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected high = (widthPx: number, heightPx: number): number => Math.round((160 * heightPx) / widthPx);
+  protected chosen(event: Event): void {
+    const file = (event.target as HTMLInputElement).files?.[0] ?? null;
+    this.said.set('');
+    const large = file !== null && file.size > largestMb * 1024 * 1024;
+    this.fault.set(large ? `It has ${Math.round(file.size / 1024 / 1024)} MB; ${largestMb} is the most.` : '');
+    this.file.set(large ? null : file);
+  }
+  protected async keep(event: Event): Promise<void> {
+    event.preventDefault();
+    const form = event.target as HTMLFormElement;
+    const file = this.file();
+    if (!file) return;
+    this.busy.set(true);
+    this.fault.set('');
+    try {
+      const picture = await smaller(file).catch(() => null);
+      if (!picture) {
+        this.fault.set('This browser cannot read it as a picture; JPEG and PNG always work.');
+        return;
+      }
+      const kept = await firstValueFrom(this.api.upload('keepPhoto', picture));
+      const payload = { ...kept, caption: this.caption().trim() };
+      const written = await this.scribe.write([this.scribe.entry('photo', this.tankId(), payload)], 'The photo');
+      if (written.kept) {
+        this.file.set(null);
+        this.caption.set('');
+        form.reset();
+        this.said.set(written.said);
+      } else this.fault.set([...written.faults.values()].join('; '));
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error.problem : null;
+      this.fault.set(
+        `${problem?.errors?.[0]?.message ?? problem?.title ?? 'It could not be sent'}. The photo and its words are still here.`,
+      );
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
