@@ -12,6 +12,7 @@ export default defineConfig({
   outputDir: 'test-results',
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 30_000,
     timezoneId: 'UTC',
     locale: 'en-GB',
     reducedMotion: 'reduce',

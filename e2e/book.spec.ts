@@ -90,3 +90,78 @@ test('a table of somebody else’s is mapped, its faults are named by row and co
   await page.getByLabel('The file').setInputFiles(file);
   await expect(page.getByText('This is not text in UTF-8')).toBeVisible();
 });
+
+test('a slip is put right in one step by its line; the old one stays readable; all of one animal is found', async ({
+  page,
+}) => {
+  await page.goto(`${demo()}/tanks`);
+  await page.getByRole('link', { name: 'Lobby' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Lobby', level: 1 })).toBeVisible();
+  await page.keyboard.press('n');
+  await page.getByRole('textbox', { name: /Tank, then/ }).fill('lobby gh 7 kh 4');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: /Tank, then/ })).toBeHidden();
+  await page.getByRole('link', { name: 'All of this tank’s book' }).click();
+  await page
+    .getByRole('button', { name: /^Amend ?: Lobby, tested: GH/ })
+    .first()
+    .click();
+  const line = page.getByLabel('As it should read');
+  await expect(line).toHaveValue(/^Lobby 2026-03-14 21:30 .*gh 7/i);
+  await line.fill((await line.inputValue()).replace(/gh 7/i, 'gh 8 xyzzy'));
+  await expect(page.getByRole('button', { name: 'Put it right' })).toBeDisabled();
+  await line.fill((await line.inputValue()).replace(' xyzzy', ''));
+  await line.press('Enter');
+  await expect(page.getByText('Put right. The old line is struck and stays readable.')).toBeVisible();
+  await expect(page.getByText('struck — amended')).toBeVisible();
+  await expect(page.getByText(/tested: GH 7.5–8.5, KH/).first()).toBeVisible();
+
+  const tank = new URL(page.url()).searchParams.get('subject') ?? '';
+  await page.goto(`${demo()}/stock/tanks/${tank}`);
+  await page
+    .getByRole('link', { name: /all that was written of them/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/animal=/);
+  await expect(page.locator('.row').first()).toBeVisible();
+  await expect(page.locator('.row .text', { hasText: 'tested' })).toHaveCount(0);
+});
+
+test('a photo comes into the book and goes with it into another house; what is no picture is said and loses nothing', async ({
+  page,
+}, info) => {
+  const { Jimp } = await import('jimp');
+  const file = info.outputPath('moss.png');
+  await new Jimp({ width: 640, height: 480, color: 0x2e6b4fff }).write(file as `${string}.png`);
+  const bad = info.outputPath('moss.jpg');
+  writeFileSync(bad, 'no picture at all');
+  await page.goto(`${demo()}/tanks`);
+  await page.getByRole('link', { name: 'Cellar Rack B' }).first().click();
+  const part = page.getByRole('region', { name: 'Photos' });
+  await part.getByLabel('What it shows').fill('the moss wall');
+  await part.getByLabel('A photo').setInputFiles(bad);
+  await part.getByRole('button', { name: 'Put it in the book' }).click();
+  await expect(part.getByText('cannot read it as a picture', { exact: false })).toBeVisible();
+  await expect(part.getByLabel('What it shows')).toHaveValue('the moss wall');
+  await part.getByLabel('A photo').setInputFiles(file);
+  await part.getByRole('button', { name: 'Put it in the book' }).click();
+  await expect(part.getByText('The photo: in the book.')).toBeVisible({ timeout: 60_000 });
+  const thumb = part.getByRole('img', { name: 'the moss wall' });
+  await expect.poll(() => thumb.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(320);
+
+  const parcel = info.outputPath('book.zip');
+  writeFileSync(parcel, await (await page.request.get(`${demo()}/api/book/export.zip`)).body());
+  await page.goto(`${copy()}/book/import`);
+  await page.getByLabel('The file').setInputFiles(parcel);
+  await expect(page.getByText(/here already, 1 photos/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take all of it in' }).click();
+  await expect(page.getByText('It is in the book.')).toBeVisible({ timeout: 60_000 });
+  const { entries } = (await (await page.request.get(`${demo()}/api/entries?kind=photo`)).json()) as {
+    entries: { payload: { photoHash: string } }[];
+  };
+  const hash = entries[0]?.payload.photoHash ?? '';
+  const [here, there] = await Promise.all(
+    [demo(), copy()].map(async (url) => (await page.request.get(`${url}/api/photos/${hash}`)).body()),
+  );
+  expect(there?.equals(here ?? Buffer.alloc(0))).toBe(true);
+});

@@ -128,6 +128,8 @@ export const routes = {
       from: v.optional(day),
       to: v.optional(day),
       struck: v.optional(v.picklist(['only'])),
+      /** Only what happened to this kind of animal or plant, by its id. */
+      animal: v.optional(v.pipe(v.string(), v.maxLength(60))),
       before: v.optional(instant),
       beforeSequence: v.optional(digits),
       limit: v.optional(digits),

@@ -99,6 +99,7 @@ export interface PageQuery {
   fromOn?: string | undefined;
   toOn?: string | undefined;
   struckOnly?: boolean | undefined;
+  animal?: string | undefined;
   before?: { happenedAt: Date; sequence: number } | undefined;
   limit: number;
 }
@@ -112,7 +113,7 @@ export const searchQuery = (words: readonly (readonly string[])[]): string =>
 
 export async function pageOfEntries(
   db: Db,
-  { subjectId, words = [], kinds, fromOn, toOn, struckOnly, before, limit }: PageQuery,
+  { subjectId, words = [], kinds, fromOn, toOn, struckOnly, animal, before, limit }: PageQuery,
 ): Promise<EntryRow[]> {
   const query = searchQuery(words);
   const conditions = [
@@ -125,6 +126,10 @@ export async function pageOfEntries(
     ...(fromOn ? [sql`${entries.nightOn} >= ${fromOn}::date`] : []),
     ...(toOn ? [sql`${entries.nightOn} <= ${toOn}::date`] : []),
     ...(struckOnly ? [sql`exists (select 1 from ${strikes} where ${strikes.struckEntryId} = ${entries.id})`] : []),
+    // Kinds that name an animal have the index of the diary.
+    ...(animal
+      ? [sql`${entries.payload}->>'kindId' = ${animal} and ${entries.kind} in ('stock', 'arrival', 'trim')`]
+      : []),
     ...(subjectId ? [eq(entries.subjectId, subjectId)] : []),
     ...(before
       ? [

@@ -36,6 +36,7 @@ export function bookRouter(deps: BookDeps, photos: PhotoRoom): Router {
         fromOn: query.from,
         toOn: query.to,
         struckOnly: query.struck === 'only',
+        animal: query.animal,
         before,
         limit,
       }),

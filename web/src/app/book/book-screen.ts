@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
+import { bookKinds } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import type { BookEntry, BookPage, NewEntry, ReadingsPayload } from '#contracts/book';
 import type { ParameterId } from '#core/readings';
@@ -23,6 +24,8 @@ import { AmendForm } from './amend-form';
 })
 export class BookScreen {
   readonly subject = input<string>();
+  /** A kind of animal or plant: only what happened to it. */
+  readonly animal = input<string>();
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);
@@ -65,6 +68,7 @@ export class BookScreen {
   constructor() {
     effect(() => {
       this.subject();
+      this.animal();
       untracked(() => {
         this.load();
       });
@@ -92,6 +96,7 @@ export class BookScreen {
           kind: this.kind() || undefined,
           from: this.from() || undefined,
           to: this.to() || undefined,
+          animal: this.animal(),
           struck: this.struckOnly() ? 'only' : undefined,
           before,
           beforeSequence,
@@ -128,6 +133,29 @@ export class BookScreen {
   protected choose(event: Event): void {
     const subject = (event.target as HTMLSelectElement).value;
     void this.router.navigate(['/book'], { queryParams: subject ? { subject } : {} });
+  }
+  /** Kinds that anything was ever written about; asked for when somebody wants to choose one. */
+  protected readonly animals = signal<readonly { id: string; name: string }[]>([]);
+  protected learnAnimals(): void {
+    if (this.animals().length > 0) return;
+    this.api
+      .call('stock')
+      .pipe(catchError(() => of(null)))
+      .subscribe((stock) => {
+        const named = new Map([...bookKinds, ...(stock?.ownKinds ?? [])].map((k) => [k.id, k.commonName]));
+        const ids = new Set((stock?.tanks ?? []).flatMap((t) => t.events.map((e) => e.kindId)));
+        this.animals.set(
+          [...ids].map((id) => ({ id, name: named.get(id) ?? id })).sort((a, b) => a.name.localeCompare(b.name)),
+        );
+      });
+  }
+  protected readonly animalName = computed(() => {
+    const id = this.animal();
+    return id === undefined ? '' : (bookKinds.find((k) => k.id === id)?.commonName ?? id);
+  });
+  protected chooseAnimal(event: Event): void {
+    const animal = this.value(event);
+    void this.router.navigate(['/book'], { queryParams: { subject: this.subject() ?? null, animal: animal || null } });
   }
   protected when = (at: string): string => whenText(at, this.house.zone());
   protected canStrike = (e: BookEntry): boolean =>
