@@ -86,5 +86,21 @@ export const safetyBands: readonly BandLine[] = [
     sourceIds: ['trade-fish'],
     note: 'In a running tank nitrite should not be found.',
   },
+  {
+    parameter: 'o2MgPerL',
+    lo: 5,
+    hi: null,
+    grade: 'published',
+    sourceIds: ['ifas-oxygen'],
+    note: 'Measured before the lights come on, when it is least.',
+  },
+  {
+    parameter: 'co2MgPerL',
+    lo: 0,
+    hi: 30,
+    grade: 'common-practice',
+    sourceIds: ['trade-fish'],
+    note: 'What planted tanks are dosed to; less where the water is warm or still. From pH and KH it is only an estimate.',
+  },
   { parameter: 'cl2MgPerL', lo: 0, hi: 0.02, grade: 'ours', sourceIds: ['ours'] },
 ];

@@ -151,6 +151,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Tannin water',
     name: 'With shrimp',
+    tannins: true,
     reason: 'pH 4.5–6 in nature, tanks milder. The minerals matter, not the colour; under pH 5 moults may fail.',
     bands: [
       shrimp('ph', 5, 6.8, 'Under 5 moults may fail: a soft floor.'),

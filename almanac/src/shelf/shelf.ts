@@ -76,6 +76,7 @@ const shapes = {
     name: text,
     reason: text,
     bands: v.pipe(v.array(band), v.minLength(1, 'has no band')),
+    tannins: v.optional(v.boolean()),
     clashes: v.optional(v.array(v.strictObject({ practiceId: text, why: text }))),
   }),
   limits: v.strictObject({
@@ -253,7 +254,7 @@ function orderFaults(almanac: Almanac): Fault[] {
 
 /** The almanac as shipped. Version rises with every change of its content. */
 export const shippedAlmanac: Almanac = {
-  version: 2,
+  version: 3,
   parameters,
   practices,
   limits: stepLimits,

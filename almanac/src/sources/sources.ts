@@ -161,6 +161,18 @@ export const sources: readonly Source[] = [
     detail: 'The revised NIOSH lifting equation: load constant 23 kg.',
   },
   {
+    id: 'iglewicz-1993',
+    kind: 'published',
+    title: 'Iglewicz & Hoaglin 1993, How to Detect and Handle Outliers',
+    detail: 'Modified z score 0.6745 (x − median) / MAD; an outlier beyond 3.5 (from memory).',
+  },
+  {
+    id: 'ifas-oxygen',
+    kind: 'published',
+    title: 'UF/IFAS Extension, Francis-Floyd: Dissolved Oxygen for Fish Production (FA27)',
+    detail: 'Under 5 mg/L fish are stressed; under 2 they may die (from memory).',
+  },
+  {
     id: 'trade-shrimp',
     kind: 'common-practice',
     title: 'Common practice among shrimp keepers',

@@ -60,6 +60,8 @@ export const outlook = v.object({
   leaves: v.nullable(
     v.object({ side: v.picklist(['above', 'below']), lo: v.number(), hi: v.nullable(v.number()), text: v.string() }),
   ),
+  /** What it usually reads in this tank. */
+  normal: v.nullable(v.object({ lo: v.number(), hi: v.number(), medianValue: v.number(), readingCount: v.number() })),
   /** How the last reading changed what was believed. */
   mind: v.nullable(v.string()),
   ratchet: v.nullable(v.string()),

@@ -19,6 +19,8 @@ export interface Practice {
   name: string;
   reason: string;
   bands: readonly BandLine[];
+  /** Stained water: not carbonate but humic acids hold its pH. */
+  tannins?: boolean;
   /** Ids of practices that contradict this one, with the point in plain words. */
   clashes?: readonly { practiceId: string; why: string }[];
 }

@@ -54,6 +54,7 @@ export {
   type NightReading,
   type SharedFault,
 } from './instruments';
+export { medianOf, modifiedZScores, ownNormal, unusualSide, type OwnNormal } from './own-normal';
 export { normalTailFraction } from './normal';
 export {
   bucketStart,

@@ -2,16 +2,15 @@ export { addDays, instantOf, knownZone, nightOn } from './night';
 export { groupOf, purposes, roundOf, type Purpose, type RoundGroup, type Visit } from './round';
 export {
   staleAfterDays,
-  tankVerdict,
-  type NextStep,
   type ParameterVerdict,
+  type PhHolder,
   type ReasonId,
   type TankChange,
   type TankHistory,
   type TankStateId,
-  type TankVerdict,
   type VerdictInput,
-} from './verdict';
+} from './parameter-verdict';
+export { tankVerdict, type NextStep, type TankVerdict } from './verdict';
 export {
   eventsOf,
   horizonDays,

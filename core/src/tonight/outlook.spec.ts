@@ -113,6 +113,40 @@ describe('the verdict with the model’s word', () => {
   it('never talks away what is outside', () => {
     expect(said('act', 0)[0]).toBe('act');
   });
+  const withNormal = (
+    state: 'settled' | 'act',
+    normal: { lo: number; hi: number },
+    expected: { lo80: number; hi80: number },
+  ): TankVerdict =>
+    withOutlooks(settled(state), {
+      outlooks: [
+        {
+          ...nitrate(0),
+          leaves: null,
+          normal: { ...normal, medianValue: (normal.lo + normal.hi) / 2, readingCount: 20 },
+          lastReading: {
+            expected: { mean: (expected.lo80 + expected.hi80) / 2, ...expected },
+            reading: { lo: 30, hi: 32 },
+            movedValue: 1,
+            oddFraction: 0.3,
+          },
+        },
+      ],
+      catalogue: catalogueCase,
+    });
+  it('in band but never so in this tank, and not to be expected: tested once more before it is believed', () => {
+    const verdict = withNormal('settled', { lo: 5, hi: 15 }, { lo80: 8, hi80: 14 });
+    expect([verdict.state, verdict.reasonId, verdict.nextStep.kind]).toEqual(['unknown', 'unusual', 'test']);
+    expect(verdict.reason).toContain('5–15 is usual here');
+  });
+  it('what the model saw coming, from a change or a dose, is not unusual', () => {
+    expect(withNormal('settled', { lo: 5, hi: 15 }, { lo80: 25, hi80: 40 }).state).toBe('settled');
+  });
+  it('out of band but always so is said to be no news, and still acts', () => {
+    const verdict = withNormal('act', { lo: 20, hi: 60 }, { lo80: 25, hi80: 40 });
+    expect(verdict.state).toBe('act');
+    expect(verdict.lines[0]?.reason).toContain('no news in this tank');
+  });
 });
 
 describe('slow harm, before any band is left (patterns common practice)', () => {

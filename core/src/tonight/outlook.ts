@@ -5,6 +5,7 @@ import {
   fittedTraits,
   followed,
   intervalText,
+  ownNormal,
   routineOf,
   smoothed,
   type BuildUpEvent,
@@ -12,6 +13,7 @@ import {
   type Fan,
   type FutureChange,
   type Interval,
+  type OwnNormal,
   type Parameter,
   type ParameterId,
   type Routine,
@@ -31,6 +33,8 @@ export interface Outlook {
   forecast: readonly { day: number; mean: number; lo80: number; hi80: number }[];
   leaves: { side: 'above' | 'below'; lo: number; hi: number | null } | null;
   lastReading: ChangedMind | null;
+  /** What it usually reads in this tank; null while too little is known. */
+  normal: OwnNormal | null;
   /** Levels after the last changes, oldest first, and what they say. */
   ratchet: { levels: readonly number[]; text: string } | null;
 }
@@ -108,9 +112,14 @@ export function outlookOf(input: OutlookInput): Outlook | null {
       hi: leaves.hi === null ? null : Math.max(0, Math.round(leaves.hi - sinceDays)),
     },
     lastReading: found.lastReading ?? null,
+    normal: ownNormal({ readings, leastMadValue: leastMadOf(parameter) }),
     ratchet: ratchetOf({ parameter, events, past, sinceDays, traits }),
   };
 }
+
+/** Half a step of what it is read with, or a twenty-fifth of a usual jump (ours): less than that is never unusual. */
+const leastMadOf = ({ readBy, usualJump }: Parameter): number =>
+  Math.max(readBy.kind === 'resolution' ? readBy.resolution / 2 : 0, usualJump.value / 25);
 
 /** The plainest check of all: does each change end higher than the last one did? */
 function ratchetOf({

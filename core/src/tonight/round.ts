@@ -1,4 +1,4 @@
-import type { TankStateId } from './verdict';
+import type { TankStateId } from './parameter-verdict';
 
 export type Purpose =
   'display' | 'breeding' | 'growing-on' | 'conditioning' | 'quarantine' | 'hospital' | 'refuge' | 'resting';

@@ -1,7 +1,7 @@
 import { normalTailFraction, type ParameterId } from '#core/readings';
 import type { BandLine } from '#core/almanac';
 import type { Outlook } from './outlook';
-import type { ParameterVerdict } from './verdict';
+import type { ParameterVerdict } from './parameter-verdict';
 
 const dayMs = 86_400_000;
 export interface TestPlanInput {
@@ -88,6 +88,9 @@ export function undecidedFraction(outlook: Outlook | undefined, band: BandLine |
   return Math.min(outside, 1 - outside);
 }
 
+/** Tested when something is off, never by a rhythm. */
+const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPerL'];
+
 /** What hurts soonest counts double where tests are equally telling. */
 const harm: Partial<Record<ParameterId, number>> = {
   tanMgPerL: 2,
@@ -117,7 +120,7 @@ export function testPlan(input: TestPlanInput): TestPlan {
         leaves: outlook?.leaves ?? null,
       };
     })
-    .filter((r) => r.parameter !== 'cl2MgPerL');
+    .filter((r) => !askedWhenOff.includes(r.parameter));
   // What was never tested in a settled tank is no news tonight; where nothing was tested, everything is.
   const known = ranked.some((r) => r.ageDays !== null) ? ranked.filter((r) => r.ageDays !== null) : ranked;
   const worth = (r: (typeof ranked)[number]): number =>

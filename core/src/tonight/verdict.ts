@@ -1,63 +1,16 @@
-import type { BandLine } from '#core/almanac';
-import { hangsOnFactor } from '#core/almanac';
 import { silent, type Recorder } from '#core/explain';
+import { directionOf, middle, type Parameter, type ParameterId } from '#core/readings';
 import {
-  directionOf,
-  intervalText,
-  judgeReading,
-  middle,
-  type DatedReading,
-  type Direction,
-  type Interval,
-  type Judgement,
-  type Parameter,
-  type ParameterId,
-  type Water,
-} from '#core/readings';
-import { unionisedAmmonia, type EmergencyThresholds } from '#core/water';
-
-/** `unknown` is shown as "cannot tell". */
-export type TankStateId = 'settled' | 'drifting' | 'act' | 'unknown' | 'resting';
-
-export interface TankChange {
-  atEpochMs: number;
-  changeFraction: number;
-  source: Water;
-}
-export interface TankHistory {
-  /** Newest first, per parameter. */
-  readings: Partial<Record<ParameterId, readonly DatedReading[]>>;
-  changes: readonly TankChange[];
-}
-
-export type ReasonId =
-  | 'outside'
-  | 'toxic-ammonia'
-  | 'straddles'
-  | 'stale'
-  | 'never-tested'
-  | 'needs-others'
-  | 'heading-out'
-  | 'in-band'
-  | 'no-band';
-
-export interface ParameterVerdict {
-  parameter: ParameterId;
-  state: TankStateId;
-  reasonId: ReasonId;
-  reason: string;
-  latest: DatedReading | null;
-  band: BandLine | null;
-  judgement: Judgement | null;
-  /** Where it heads by itself, net of the changes. */
-  direction: Direction;
-  /** Where the readings have gone with the changes in: what the routine makes of it. */
-  actual: Direction;
-  hangsOnFactor: boolean;
-  /** Toxic share, where the parameter is total ammonia and it could be worked out. */
-  nh3AsN?: Interval;
-  urgent: boolean;
-}
+  dayMs,
+  judgedVerdict,
+  readText,
+  staleAfterDays,
+  type ParameterVerdict,
+  type ReasonId,
+  type TankStateId,
+  type VerdictInput,
+} from './parameter-verdict';
+import { ammoniaVerdict, computedCo2, heatText, nitriteVerdict, oxygenText } from './special-verdicts';
 
 export interface NextStep {
   kind: 'leave' | 'change-now' | 'change' | 'test' | 'look' | 'none';
@@ -72,21 +25,6 @@ export interface TankVerdict {
   nextStep: NextStep;
   lines: ParameterVerdict[];
 }
-
-export interface VerdictInput {
-  catalogue: readonly Parameter[];
-  bands: readonly BandLine[];
-  history: TankHistory;
-  thresholds: EmergencyThresholds;
-  /** From here on toxic ammonia is a concern; urgent from `thresholds`. mg/L as N. */
-  chronicNh3AsNMgPerL: number;
-  nowEpochMs: number;
-  resting: boolean;
-}
-
-const dayMs = 86_400_000;
-/** A settled tank is tested every month or so (common practice); half as long again, and we no longer know. */
-export const staleAfterDays = 45;
 
 const parameterOf = (catalogue: readonly Parameter[], id: ParameterId): Parameter | undefined =>
   catalogue.find((p) => p.id === id);
@@ -112,10 +50,11 @@ export function tankVerdict(input: VerdictInput, note: Recorder = silent): TankV
     ...input.bands.map((b) => b.parameter),
     ...(Object.keys(input.history.readings) as ParameterId[]),
   ]);
-  const lines = input.catalogue.filter((p) => ids.has(p.id)).map((p) => parameterVerdict(input, p, note));
+  const lines = input.catalogue.filter((p) => ids.has(p.id)).flatMap((p) => lineOf(input, p, note));
   return { ...decided(lines, input.catalogue), lines };
 }
 
+/** One parameter, judged by its band and by what else is known of it. */
 function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recorder): ParameterVerdict {
   const readings = input.history.readings[parameter.id] ?? [];
   const latest = readings[0] ?? null;
@@ -148,6 +87,7 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
       reason: `${parameter.label} was last tested ${Math.round(ageDays)} days ago.`,
     };
   if (parameter.id === 'tanMgPerL') return ammoniaVerdict({ input, base: { ...base, latest }, parameter, note });
+  if (parameter.id === 'no2MgPerL') return nitriteVerdict({ input, base: { ...base, latest }, parameter, note });
   if (!band)
     return {
       ...base,
@@ -155,156 +95,22 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
       reasonId: 'no-band',
       reason: `${parameter.label} ${readText(parameter, latest)}; this practice sets no band for it.`,
     };
-  return judgedVerdict({ base: { ...base, latest, band }, parameter, note });
+  const judged = judgedVerdict({ base: { ...base, latest, band }, parameter, note });
+  const more =
+    parameter.id === 'tempC' ? heatText(judged) : parameter.id === 'o2MgPerL' ? oxygenText(input, judged) : '';
+  return { ...judged, reason: `${judged.reason}${more}` };
 }
 
-type Base = Omit<ParameterVerdict, 'state' | 'reasonId' | 'reason' | 'latest' | 'band'> & {
-  latest: DatedReading;
-  band: BandLine | null;
-};
+/** These are asked for only when something is off: untested they are no news. */
+const askedWhenOff: readonly ParameterId[] = ['o2MgPerL', 'co2MgPerL'];
 
-const readText = (parameter: Parameter, reading: Interval): string =>
-  `reads ${intervalText(reading, parameter.decimalsCount)}${parameter.unit ? ` ${parameter.unit}` : ''}`;
-
-function bandText(parameter: Parameter, band: Interval): string {
-  const shown = (value: number): string => String(Number(value.toFixed(parameter.decimalsCount)));
-  if (band.lo !== null && band.hi !== null && band.lo > 0) return `band ${shown(band.lo)}–${shown(band.hi)}`;
-  return band.hi === null ? `floor ${shown(band.lo ?? 0)}` : `ceiling ${shown(band.hi)}`;
+function lineOf(input: VerdictInput, parameter: Parameter, note: Recorder): ParameterVerdict[] {
+  const line = parameterVerdict(input, parameter, note);
+  const untested = line.reasonId === 'never-tested' || line.reasonId === 'stale';
+  if (!untested || !askedWhenOff.includes(parameter.id)) return [line];
+  const computed = parameter.id === 'co2MgPerL' ? computedCo2(input, parameter, note) : null;
+  return computed ? [computed] : [];
 }
-
-function judgedVerdict({
-  base,
-  parameter,
-  note,
-}: {
-  base: Base & { band: BandLine };
-  parameter: Parameter;
-  note: Recorder;
-}): ParameterVerdict {
-  const { latest, band } = base;
-  const result = judgeReading({ reading: latest, band }, note);
-  if (!result.ok)
-    return { ...base, state: 'unknown', reasonId: 'straddles', reason: `${parameter.label} cannot be judged.` };
-  const judgement = result.value.value;
-  const text = `${parameter.label} ${readText(parameter, latest)}, ${bandText(parameter, band)}`;
-  const hangs = judgement.verdict === 'inside' && hangsOnFactor({ line: band, reading: latest });
-  const full = { ...base, judgement, hangsOnFactor: hangs };
-  note.source(...band.sourceIds);
-  if (hangs)
-    note.limit('The band was given in pen ppm without a factor; with another factor this reading could lie outside.');
-  if (judgement.verdict === 'outside')
-    return {
-      ...full,
-      state: 'act',
-      reasonId: 'outside',
-      reason: `${text}: ${judgement.side === 'above' ? 'above' : 'below'} it.`,
-    };
-  if (judgement.verdict === 'unknown')
-    return {
-      ...full,
-      state: 'unknown',
-      reasonId: 'straddles',
-      reason: `${text}: the reading crosses the limit. ${capital(parameter.finerTest)} would tell.`,
-    };
-  const trend = trendText(base);
-  const doubt = hangs ? ' The band hangs on the pen’s factor.' : '';
-  if (headingOut({ ...base, reading: latest, band }))
-    return { ...full, state: 'drifting', reasonId: 'heading-out', reason: `${text}${trend}.${doubt}` };
-  return { ...full, state: 'settled', reasonId: 'in-band', reason: `${text}${trend}.${doubt}` };
-}
-
-/** A tank whose changes hold what rises by itself is steady; one whose routine loses says so. */
-function trendText({ direction, actual }: { direction: Direction; actual: Direction }): string {
-  if (direction === 'unknown') return '';
-  if (direction === 'steady') return ', steady';
-  return actual === direction ? `, ${direction}` : `, ${direction} by itself but held by the changes`;
-}
-
-/** Drifting: by itself and in spite of the changes toward the edge on whose side of the band it stands. */
-function headingOut({
-  direction,
-  actual,
-  reading,
-  band,
-}: {
-  direction: Direction;
-  actual: Direction;
-  reading: Interval;
-  band: Interval;
-}): boolean {
-  if (actual !== direction) return false;
-  const at = middle(reading);
-  const centre = band.lo !== null && band.hi !== null ? (band.lo + band.hi) / 2 : null;
-  if (direction === 'rising') return band.hi !== null && at >= (centre ?? band.hi / 2);
-  if (direction === 'falling') return band.lo !== null && band.lo > 0 && at <= (centre ?? band.lo * 1.5);
-  return false;
-}
-
-function ammoniaVerdict({
-  input,
-  base,
-  parameter,
-  note,
-}: {
-  input: VerdictInput;
-  base: Omit<Base, 'band'> & { band: BandLine | null };
-  parameter: Parameter;
-  note: Recorder;
-}): ParameterVerdict {
-  const ph = input.history.readings.ph?.[0];
-  const temp = input.history.readings.tempC?.[0];
-  if (!ph || !temp)
-    return {
-      ...base,
-      state: 'unknown',
-      reasonId: 'needs-others',
-      reason: 'Ammonia is judged by its toxic part, which needs pH and temperature too.',
-    };
-  const nh3AsN = toxicSpan({ tan: base.latest, ph, temp }, note);
-  if (!nh3AsN)
-    return {
-      ...base,
-      state: 'unknown',
-      reasonId: 'needs-others',
-      reason: 'The toxic part of ammonia cannot be worked out from these readings.',
-    };
-  const judged = judgeReading({ reading: nh3AsN, band: { lo: 0, hi: input.chronicNh3AsNMgPerL } }, note);
-  const text = `Toxic ammonia is ${intervalText(nh3AsN, 3)} mg/L as N, of concern from ${input.chronicNh3AsNMgPerL}`;
-  const full = { ...base, nh3AsN, judgement: judged.ok ? judged.value.value : null };
-  if (!judged.ok || judged.value.value.verdict === 'unknown')
-    return {
-      ...full,
-      state: 'unknown',
-      reasonId: 'straddles',
-      reason: `${text}: the reading crosses the limit. ${capital(parameter.finerTest)} would tell.`,
-    };
-  if (judged.value.value.verdict === 'inside')
-    return { ...full, state: 'settled', reasonId: 'in-band', reason: `${text}.` };
-  const urgent = (nh3AsN.hi ?? 0) >= input.thresholds.nh3AsNMgPerL;
-  return {
-    ...full,
-    state: 'act',
-    reasonId: 'toxic-ammonia',
-    reason: `${text}${urgent ? `, urgent from ${input.thresholds.nh3AsNMgPerL}` : ''}.`,
-    urgent,
-  };
-}
-
-function toxicSpan(
-  { tan, ph, temp }: { tan: Interval; ph: Interval; temp: Interval },
-  note: Recorder,
-): Interval | null {
-  const at = (end: 'lo' | 'hi', recorder: Recorder): number | null => {
-    const [tanMgPerL, phEnd, tempC] = [tan[end] ?? (end === 'lo' ? 0 : null), ph[end], temp[end]];
-    if (tanMgPerL === null || phEnd === null || tempC === null) return null;
-    const toxic = unionisedAmmonia({ ph: phEnd, tempC, tanMgPerL }, recorder);
-    return toxic.ok ? (toxic.value.value.nh3AsNMgPerL ?? null) : null;
-  };
-  const [lo, hi] = [at('lo', silent), at('hi', note)];
-  return lo === null || hi === null ? null : { lo, hi };
-}
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The line that decides, and the one next step. */
 export function decided(lines: ParameterVerdict[], catalogue: readonly Parameter[]): Omit<TankVerdict, 'lines'> {
@@ -333,19 +139,21 @@ export function decided(lines: ParameterVerdict[], catalogue: readonly Parameter
           urgent: false,
           nextStep: { kind: 'test', text: 'Test it tonight.' },
         };
-  const unclear = tested.find((l) => l.state === 'unknown');
+  const unclear = tested.find((l) => l.state === 'unknown' && !l.computed);
   if (unclear)
     return as(unclear, 'unknown', {
       kind: 'test',
       text:
         unclear.reasonId === 'needs-others'
           ? 'Test pH and temperature tonight.'
-          : `Test ${label(unclear)} again, finer.`,
+          : unclear.reasonId === 'unusual'
+            ? `Test ${label(unclear)} once more before you believe it.`
+            : `Test ${label(unclear)} again, finer.`,
     });
   const drifting = tested.find((l) => l.state === 'drifting');
   if (drifting)
     return as(drifting, 'drifting', { kind: 'test', text: `Test ${label(drifting)} again within the week.` });
-  const telling = [...tested].sort((a, b) => tightness(b) - tightness(a))[0];
+  const telling = tested.filter((l) => !l.computed).sort((a, b) => tightness(b) - tightness(a))[0];
   return telling
     ? as(telling, 'settled', { kind: 'leave', text: 'Leave it alone.' })
     : {
@@ -371,6 +179,10 @@ function tightness(line: ParameterVerdict): number {
 function stepFor(line: ParameterVerdict, label: string): NextStep {
   if (line.urgent)
     return { kind: 'change-now', text: 'Change water now, matched and free of chlorine; waiting is the greater harm.' };
+  if (line.parameter === 'co2MgPerL')
+    return { kind: 'look', text: 'Turn the gas down and move the surface; look whether anybody gasps.' };
+  if (line.parameter === 'o2MgPerL')
+    return { kind: 'look', text: 'Move the surface and add air now; then find out why.' };
   if (line.parameter === 'tempC')
     return { kind: 'look', text: 'Check the heater and a second thermometer; bring it back slowly.' };
   // Nothing is chased that the kit could not see corrected.

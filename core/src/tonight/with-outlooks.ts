@@ -1,6 +1,7 @@
-import type { Parameter } from '#core/readings';
+import { intervalText, unusualSide, type Parameter } from '#core/readings';
 import { leavesText, type Outlook } from './outlook';
-import { decided, type ParameterVerdict, type TankVerdict } from './verdict';
+import type { ParameterVerdict } from './parameter-verdict';
+import { decided, type TankVerdict } from './verdict';
 
 /** Leaving the band within this many days is drifting; later is weather. */
 const announcedDays = 28;
@@ -16,12 +17,49 @@ export function withOutlooks(
 ): TankVerdict {
   if (outlooks.length === 0 || verdict.state === 'resting') return verdict;
   const lines = verdict.lines.map((line) =>
-    foreseenLine(
-      line,
-      outlooks.find((o) => o.parameter === line.parameter),
-    ),
+    laidOver(line, {
+      outlook: outlooks.find((o) => o.parameter === line.parameter),
+      parameter: catalogue.find((p) => p.id === line.parameter),
+    }),
   );
   return { ...decided(lines, catalogue), lines };
+}
+
+function laidOver(
+  line: ParameterVerdict,
+  { outlook, parameter }: { outlook: Outlook | undefined; parameter: Parameter | undefined },
+): ParameterVerdict {
+  const foreseen = foreseenLine(line, outlook);
+  return outlook && parameter ? againstOwnNormal(foreseen, { outlook, parameter }) : foreseen;
+}
+
+/**
+ * The tank's own normal beside the band: what is in band but was never so in this tank, and was not to be expected, is
+ * not believed on one reading; what is out of band but has always been so is said to be.
+ */
+function againstOwnNormal(
+  line: ParameterVerdict,
+  { outlook, parameter }: { outlook: Outlook; parameter: Parameter },
+): ParameterVerdict {
+  const { normal, lastReading } = outlook;
+  if (!normal || !line.latest) return line;
+  const usual = `${intervalText({ lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi }, parameter.decimalsCount)} is usual here`;
+  const side = unusualSide(line.latest, normal);
+  if (line.reasonId === 'outside' && !side)
+    return {
+      ...line,
+      reason: `${line.reason} It is no news in this tank: ${usual}. Slowly, then, or another practice.`,
+    };
+  if (!side || (line.state !== 'settled' && line.state !== 'drifting')) return line;
+  const expected = lastReading && { lo: lastReading.expected.lo80, hi: lastReading.expected.hi80 };
+  // What the model saw coming (a change, a dose) is not unusual.
+  if (!expected || !unusualSide(line.latest, expected)) return line;
+  return {
+    ...line,
+    state: 'unknown',
+    reasonId: 'unusual',
+    reason: `${line.reason.replace(/\.$/, '')}: in band, but unusual for this tank (${usual}).`,
+  };
 }
 
 function foreseenLine(line: ParameterVerdict, outlook: Outlook | undefined): ParameterVerdict {

@@ -25,6 +25,7 @@ export {
 } from './change';
 export { freeCo2 } from './co2';
 export { conductivityAt25, consistentHardness, leastConductivity } from './conductivity';
+export { chlorideGuard, chlorideInSaltFraction, type ChlorideGuard } from './nitrite';
 export { oxygenSaturation } from './oxygen';
 export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { residual } from './residual';

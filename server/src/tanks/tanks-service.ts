@@ -104,7 +104,7 @@ function outlookView(outlook: Outlook): Folio['outlooks'][number] {
 }
 
 /** The build-up estimate in the margin: what it is, where it goes, and where not to trust it. */
-function outlookWorking({ level, productionPerDay, routine, settles, leaves }: Outlook, note: Recorder): void {
+function outlookWorking({ level, productionPerDay, routine, settles, leaves, normal }: Outlook, note: Recorder): void {
   const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
     `${lo80.toPrecision(3)} to ${hi80.toPrecision(3)}`;
   note.fact({
@@ -121,6 +121,16 @@ function outlookWorking({ level, productionPerDay, routine, settles, leaves }: O
     unit: '',
     origin: 'estimated',
   });
+  if (normal) {
+    note.fact({
+      id: 'normal',
+      label: `Usual in this tank, from ${normal.readingCount} readings of half a year (3.5 of its own spread)`,
+      value: span({ lo80: normal.lo, hi80: normal.hi }),
+      unit: '',
+      origin: 'estimated',
+    });
+    note.source('iglewicz-1993');
+  }
   if (routine && settles) {
     note.fact({
       id: 'routine',
@@ -174,13 +184,21 @@ function movedSince({
   return moved;
 }
 
+/** What else a verdict stands on. */
+const judgedWith: Partial<Record<ParameterId, readonly ParameterId[]>> = {
+  tanMgPerL: ['ph', 'tempC'],
+  no2MgPerL: ['clMgPerL'],
+  co2MgPerL: ['ph', 'khDegrees', 'tempC'],
+  o2MgPerL: ['tempC'],
+};
+
 /** How the verdict on one parameter was reached: the same code with its recorder on. */
 export async function verdictWorking(
   deps: FolioDeps,
   { tankId, parameter }: { tankId: string; parameter: ParameterId },
 ): Promise<Working> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
-  const companions: ParameterId[] = parameter === 'tanMgPerL' ? [parameter, 'ph', 'tempC'] : [parameter];
+  const companions: ParameterId[] = [parameter, ...(judgedWith[parameter] ?? [])];
   const [[tank], newest] = await Promise.all([
     readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
     readNewest(deps.db, { tankIds: [tankId], parameters: companions }),

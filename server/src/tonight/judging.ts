@@ -1,7 +1,7 @@
 import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import type { DatedReading, ParameterId, Water } from '#core/readings';
-import { tankVerdict, type TankHistory, type TankVerdict } from '#core/tonight';
+import { tankVerdict, type PhHolder, type TankHistory, type TankVerdict } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { ReadingRow, TankRow } from './tonight-repo';
 
@@ -74,6 +74,14 @@ function historyOf({ newest }: TankRow): TankHistory {
   };
 }
 
+const acidifying: readonly unknown[] = ['leaves', 'pods', 'wood'];
+/** What holds the pH of a tank, as far as its set-up and what lies in it tell. */
+function phHolderOf({ payload, newest }: TankRow): PhHolder {
+  if (payload.bed?.kind === 'active') return 'active-bed';
+  const stained = (newest['new'] ?? []).some((item) => acidifying.includes(item[2]) && item[4] !== true);
+  return stained || practiceOf(payload.practiceId).tannins ? 'tannins' : 'carbonate';
+}
+
 export function verdictOf({
   tank,
   nowEpochMs,
@@ -92,6 +100,7 @@ export function verdictOf({
       history: historyOf(tank),
       thresholds: shippedAlmanac.thresholds,
       chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL,
+      phHolder: phHolderOf(tank),
       nowEpochMs,
       resting: tank.payload.purpose === 'resting',
     },
