@@ -132,7 +132,7 @@ test('counts and animals by keyboard; what cannot be is said beside its field an
   await count.fill('10-12');
   await page.keyboard.press('Enter');
   await expect(page.getByText('10-12 cherry shrimp given away: in the book.')).toBeVisible();
-  await expect(page.getByRole('row', { name: /cherry shrimp blue/ })).toContainText(/4\d–70/);
+  await expect(page.getByRole('row', { name: /^cherry shrimp.* blue 4/ })).toContainText(/4\d–70/);
 });
 
 test('the register: sorted, found, staged in place, cloned, saved as CSV and refused as CSV', async ({ page }) => {

@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { bucketStart, devicePossible, deviceWarnings, grainFor, grains, steadiness, type DeviceHeard } from './index';
+import {
+  bucketStart,
+  devicePossible,
+  deviceWarnings,
+  grainFor,
+  grains,
+  hasLeft,
+  steadiness,
+  type DeviceHeard,
+} from './index';
 
 /** A probe put into another water: first-order settling, the common model of an electrode (from memory). */
 const settlingProbe = ({ from, to, tauS, forS }: { from: number; to: number; tauS: number; forS: number }) =>
@@ -90,5 +99,15 @@ describe('devices on the wire', () => {
     ).toBe('2026-03-14T21:30:00.000Z');
     expect([1, 2, 3, 90, 91].map((days) => grainFor({ days }))).toEqual([1, 1, 15, 15, 1440]);
     expect(grains.map((g) => g.grainMinutes)).toEqual([1, 15, 1440]);
+  });
+});
+
+describe('whether a probe has left the water it was taken from', () => {
+  it('three digits or 2 %, whichever is more; less is noise', () => {
+    expect(hasLeft({ value: 0, takenValue: 350, resolution: 1 })).toBeTrue();
+    expect(hasLeft({ value: 356, takenValue: 350, resolution: 1 })).toBeFalse();
+    expect(hasLeft({ value: 358, takenValue: 350, resolution: 1 })).toBeTrue();
+    expect(hasLeft({ value: 7.13, takenValue: 7.1, resolution: 0.01 })).toBeFalse();
+    expect(hasLeft({ value: 7.25, takenValue: 7.1, resolution: 0.01 })).toBeTrue();
   });
 });

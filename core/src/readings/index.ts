@@ -69,4 +69,4 @@ export {
   type DeviceType,
   type DeviceWarning,
 } from './devices';
-export { steadiness, steadyWindowMs, type Sample, type Steadiness } from './steady';
+export { hasLeft, steadiness, steadyWindowMs, type Sample, type Steadiness } from './steady';

@@ -53,6 +53,20 @@ export function steadiness(
   return { steady: true, value: shown(value), why: '', heldForMs: heldFor(samples, { value, resolution }) };
 }
 
+/**
+ * Whether a probe has left the water it was last taken from: noise does not count, three digits or 2 % do (ours).
+ * @example hasLeft({ value: 0, takenValue: 350, resolution: 1 }) // true, it hangs in the air
+ */
+export const hasLeft = ({
+  value,
+  takenValue,
+  resolution,
+}: {
+  value: number;
+  takenValue: number;
+  resolution: number;
+}): boolean => Math.abs(value - takenValue) > Math.max(3 * resolution, 0.02 * Math.abs(takenValue)) * 1.0001;
+
 /** How far back the samples without a break lie within two digits (or 1 %) of the value now. */
 function heldFor(samples: readonly Sample[], { value, resolution }: { value: number; resolution: number }): number {
   const room = Math.max(2 * resolution, 0.01 * Math.abs(value));

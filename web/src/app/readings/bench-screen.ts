@@ -178,7 +178,11 @@ export class BenchScreen {
     const here = this.liveHere();
     if (!here) return;
     this.said.set('');
-    this.hold.start({ ...here, deviceId: here.device.deviceId });
+    const waiting = this.hold.cell();
+    // A second `=` in the same cell: the probe is in this tank, whatever it shows.
+    if (waiting?.tankId === here.tankId && waiting.column === here.column && this.hold.value()?.stuck)
+      this.hold.takeStuck();
+    else this.hold.start({ ...here, deviceId: here.device.deviceId });
   }
   private goOn(): void {
     const focused = document.activeElement;

@@ -89,6 +89,28 @@ describe('hold until steady', () => {
     tell({ value: 6.1, steady: true });
     expect(taken).toEqual(['Lobby 7.1', 'Library 6.1']);
   });
+  it('noise is no movement: a digit up and down does not make the last water this one', () => {
+    const { hold, taken, tell } = setUp();
+    tell({ value: 7.1, steady: true });
+    hold.start(cell('Lobby'));
+    TestBed.tick();
+    hold.start(cell('Library'));
+    tell({ value: 7.12 });
+    tell({ value: 7.09, steady: true });
+    expect(taken).toEqual(['Lobby 7.1']);
+    expect(hold.value()?.stuck).toBeTrue();
+  });
+  it('where two tanks show the same the keeper says that it is in this one', () => {
+    const { hold, taken, tell } = setUp();
+    tell({ value: 7.1, steady: true });
+    hold.takeStuck();
+    hold.start(cell('Lobby'));
+    TestBed.tick();
+    hold.start(cell('Library'));
+    tell({ value: 7.11, steady: true });
+    hold.takeStuck();
+    expect(taken).toEqual(['Lobby 7.1', 'Library 7.11']);
+  });
   it('a device that signs off ends the waiting with nothing taken, and says so', () => {
     const { hold, taken, said, tell } = setUp();
     tell({ value: 6.5 });

@@ -22,7 +22,10 @@ export class Hold {
   });
 
   /** @param take Puts the value where it belongs. @param say Tells what became of it. */
-  constructor(take: (cell: HeldCell, value: number) => void, say: (text: string) => void) {
+  constructor(
+    private readonly take: (cell: HeldCell, value: number) => void,
+    private readonly say: (text: string) => void,
+  ) {
     effect(() => {
       const [cell, now] = [this._cell(), this.value()];
       if (!cell) return;
@@ -30,14 +33,21 @@ export class Hold {
         if (!now || now.device.warnings.some((w) => w.unusable)) {
           this._cell.set(null);
           say(`Nothing was taken for ${cell.tankName}, ${cell.label}: ${now?.why ?? 'the device is not on the wire.'}`);
-        } else if (now.steady && now.value !== null) {
-          this._cell.set(null);
-          this.live.taken(cell.deviceId);
-          take(cell, now.value);
-          say(`${cell.tankName}, ${cell.label}: ${now.value} taken from ${now.device.name}, steady.`);
-        }
+        } else if (now.steady) this.taken(cell, now);
       });
     });
+  }
+  private taken(cell: HeldCell, { value, device }: LiveValue): void {
+    if (value === null) return;
+    this._cell.set(null);
+    this.live.taken(cell.deviceId);
+    this.take(cell, value);
+    this.say(`${cell.tankName}, ${cell.label}: ${value} taken from ${device.name}, steady.`);
+  }
+  /** Two tanks may show the same: the keeper says that the probe is in this one. */
+  takeStuck(): void {
+    const [cell, now] = [this._cell(), this.value()];
+    if (cell && now?.stuck) this.taken(cell, now);
   }
   start(cell: HeldCell): void {
     this._cell.set(cell);
