@@ -4,8 +4,10 @@ import {
   afterDays,
   readingTaken,
   smoothedBack,
+  still,
   type BuildUpState,
   type BuildUpTraits,
+  type KnownChange,
   type Transition,
 } from './build-up-state';
 import { habits, type ParameterHabit } from './build-up-habits';
@@ -32,7 +34,7 @@ export interface Fan {
 /** How sure a change is: its litres to a twentieth, its source by what is known of it. */
 const changeSdShare = 0.05;
 
-/** Takes one event into the belief; readings also say how odd they were. */
+/** Takes one event into the belief; readings also say how odd they were. No spreads: this runs some hundred thousand times a night. */
 export function taken(
   state: BuildUpState,
   event: BuildUpEvent,
@@ -40,32 +42,25 @@ export function taken(
   habit: ParameterHabit,
 ): { state: BuildUpState; by: Transition; logEvidenceRatio: number; oddFraction: number } {
   if ('reading' in event) {
-    const told = readingTaken(state, event.reading, traits);
-    return {
-      state: told.state,
-      by: { levelOfLevelFraction: 1, levelOfProductionDays: 0, productionOfProductionFraction: 1 },
-      logEvidenceRatio: told.logEvidenceRatio,
-      oddFraction: told.oddFraction,
-    };
+    const { state: told, logEvidenceRatio, oddFraction } = readingTaken(state, event.reading, traits);
+    return { state: told, by: still, logEvidenceRatio, oddFraction };
   }
-  if ('addValue' in event)
-    return {
-      ...afterAddition(state, { addValue: event.addValue, addSdValue: Math.abs(event.addValue) * 0.15 }),
-      logEvidenceRatio: 0,
-      oddFraction: 0,
-    };
-  const known = event.sourceValue !== null;
-  return {
-    ...afterChange(state, {
-      changeFraction: event.changeFraction,
-      sourceValue: event.sourceValue ?? habit.sourceValue,
-      changeSdFraction: event.changeFraction * changeSdShare,
-      sourceSdValue: known ? habit.readingValue + Math.abs(event.sourceValue ?? 0) * 0.03 : habit.spreadValue / 2,
-    }),
-    logEvidenceRatio: 0,
-    oddFraction: 0,
-  };
+  const moved =
+    'addValue' in event
+      ? afterAddition(state, { addValue: event.addValue, addSdValue: Math.abs(event.addValue) * 0.15 })
+      : afterChange(state, knownChange(event, habit));
+  return { state: moved.state, by: moved.by, logEvidenceRatio: 0, oddFraction: 0 };
 }
+
+const knownChange = (
+  { changeFraction, sourceValue }: { changeFraction: number; sourceValue: number | null },
+  habit: ParameterHabit,
+): KnownChange => ({
+  changeFraction,
+  sourceValue: sourceValue ?? habit.sourceValue,
+  changeSdFraction: changeFraction * changeSdShare,
+  sourceSdValue: sourceValue === null ? habit.spreadValue / 2 : habit.readingValue + Math.abs(sourceValue) * 0.03,
+});
 
 /** What is believed before anything was measured. */
 export const priorState = (habit: ParameterHabit, atDay: number): BuildUpState => ({

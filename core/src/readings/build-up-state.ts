@@ -43,7 +43,12 @@ export interface Transition {
   productionOfProductionFraction: number;
 }
 
-const still: Transition = { levelOfLevelFraction: 1, levelOfProductionDays: 0, productionOfProductionFraction: 1 };
+/** What a reading or a dose does to the state that was there: nothing. */
+export const still: Transition = {
+  levelOfLevelFraction: 1,
+  levelOfProductionDays: 0,
+  productionOfProductionFraction: 1,
+};
 
 /**
  * Lets time pass: the level rises by production, production wanders and slowly returns to the usual
@@ -87,13 +92,15 @@ export function afterChange(state: BuildUpState, change: KnownChange): { state: 
   const pull = c - state.levelValue;
   return {
     state: {
-      ...state,
+      atDay: state.atDay,
       levelValue: state.levelValue + f * pull,
+      productionPerDay: state.productionPerDay,
       levelVarianceValue:
         (1 - f) ** 2 * state.levelVarianceValue +
         f * f * sourceSdValue * sourceSdValue +
         (pull * pull + state.levelVarianceValue) * changeSdFraction * changeSdFraction,
       covarianceValue: (1 - f) * state.covarianceValue,
+      productionVarianceValue: state.productionVarianceValue,
     },
     by: { levelOfLevelFraction: 1 - f, levelOfProductionDays: 0, productionOfProductionFraction: 1 },
   };
@@ -106,9 +113,12 @@ export function afterAddition(
 ): { state: BuildUpState; by: Transition } {
   return {
     state: {
-      ...state,
+      atDay: state.atDay,
       levelValue: state.levelValue + addValue,
+      productionPerDay: state.productionPerDay,
       levelVarianceValue: state.levelVarianceValue + addSdValue * addSdValue,
+      covarianceValue: state.covarianceValue,
+      productionVarianceValue: state.productionVarianceValue,
     },
     by: still,
   };

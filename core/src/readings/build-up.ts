@@ -45,15 +45,18 @@ export function buildUp({
   events,
   horizonDays,
   future = [],
+  traits: known,
 }: {
   parameter: ParameterId;
   events: readonly BuildUpEvent[];
   horizonDays: readonly number[];
   future?: readonly FutureChange[];
+  /** The noise of this tank, where it has been fitted already. */
+  traits?: BuildUpTraits;
 }): BuildUp {
   const habit = habits[parameter];
   const ordered = byDay(events);
-  const traits = fittedTraits({ parameter, events: ordered });
+  const traits = known ?? fittedTraits({ parameter, events: ordered });
   const track = followed({ parameter, events: ordered, traits });
   const lastDay = ordered.at(-1)?.atDay ?? 0;
   const days = horizonDays.map((d, i) => ({ day: d, i })).sort((a, b) => a.day - b.day);

@@ -96,7 +96,13 @@ export function outlookOf(input: OutlookInput): Outlook | null {
   // Days are counted from now, the model's horizon from its last event.
   const sinceDays = -(events.at(-1)?.atDay ?? 0);
   const days = Array.from({ length: horizonDays / 2 + 1 }, (_, i) => i * 2);
-  const found = buildUp({ parameter: parameter.id, events, horizonDays: days.map((d) => d + sinceDays), future });
+  const found = buildUp({
+    parameter: parameter.id,
+    events,
+    horizonDays: days.map((d) => d + sinceDays),
+    future,
+    traits,
+  });
   const leaves = band && crossing(track, { band, future, horizonDays: horizonDays + sinceDays });
   const [today] = found.forecast;
   return {
