@@ -6,8 +6,7 @@ import { habits } from '../core/src/readings/build-up-habits';
 import { middle } from '../core/src/readings/interval';
 import { syntheticTank } from '../core/src/readings/synthetic.cases';
 import { theilSenLine } from '../core/src/readings/slope';
-import { outlookOf } from '../core/src/tonight/outlook';
-import { slowHarm } from '../core/src/tonight/slow-harm';
+import { slowPatterns, slowTank, watched } from '../core/src/tonight/slow-tanks.cases';
 import { parameters } from '../almanac/src/parameters/catalogue';
 
 const tanks = Number(process.argv[2] ?? 400);
@@ -83,56 +82,16 @@ console.log(
   )} µs; a reading struck a month back ${median(() => void replayed(track, { events: decade, fromAtDay: track.state.atDay - 30 }), 15).toFixed(2)} ms`,
 );
 
-/** Slow harm on tanks whose KH begins to fall on day 150, and on tanks where nothing happens: delay and false alarms. */
-const dayMs = 86_400_000;
-const kh = parameters.find((p) => p.id === 'khDegrees');
-let [found, missed, falseAlarms, quietYears] = [0, 0, 0, 0];
-const delays: number[] = [];
-for (let seed = 1; seed <= 60 && kh; seed++) {
-  const falls = seed % 2 === 0;
-  let state = seed * 7919;
-  const chance = (): number => (state = (state * 16807) % 2147483647) / 2147483647;
-  const readings: { lo: number; hi: number; atEpochMs: number }[] = [];
-  let alarmedOn: number | null = null;
-  for (let day = 0; day <= 365; day++) {
-    const level = 5 + 0.25 * (chance() - 0.5) - (falls && day > 150 ? 0.025 * (day - 150) : 0);
-    if (day % 7 === 3)
-      readings.push({
-        lo: Math.round(level * 2) / 2 - 0.25,
-        hi: Math.round(level * 2) / 2 + 0.25,
-        atEpochMs: day * dayMs,
-      });
-    if (day % 7 !== 3 || day < 60 || alarmedOn !== null) continue;
-    const nowEpochMs = day * dayMs;
-    const own = outlookOf({
-      parameter: kh,
-      readings: readings.slice(-60),
-      changes: [],
-      band: { lo: 2, hi: 8 },
-      nowEpochMs,
-    });
-    const said = slowHarm({
-      catalogue: parameters,
-      readings: { khDegrees: readings },
-      outlooks: own ? [own] : [],
-      sourceEc: [],
-      changesPerMonthCount: 4,
-      nowEpochMs,
-    });
-    if (!said.some((f) => f.id === 'kh-decline')) continue;
-    if (falls && day > 150) alarmedOn = day;
-    else {
-      falseAlarms += 1;
-      alarmedOn = day;
-    }
-  }
-  if (!falls) quietYears += 1;
-  else if (alarmedOn !== null && alarmedOn > 150) {
-    found += 1;
-    delays.push(alarmedOn - 150);
-  } else missed += 1;
+/** Slow harm on made-up tanks: how soon each pattern is found, whether before the band was left, and false alarms. */
+const each = 60;
+const quiet = Array.from({ length: 2 * each }, (_, i) => watched(slowTank(1000 + i, 'quiet'), parameters));
+const quietYears = quiet.reduce((sum, w) => sum + w.quietDays, 0) / 365;
+for (const pattern of slowPatterns) {
+  const all = Array.from({ length: each }, (_, i) => watched(slowTank(i + 1, pattern), parameters));
+  const delays = all.flatMap((w) => (w.delayDays === null ? [] : [w.delayDays])).sort((a, b) => a - b);
+  const falseCount = quiet.flatMap((w) => w.falseAlarms).filter((id) => id === pattern).length;
+  console.log(
+    `${pattern.padEnd(22)} found in ${delays.length} of ${each}, before the band was left in ${all.filter((w) => w.inTime).length}; delay ${delays[Math.floor(delays.length / 2)] ?? '-'} days (median), ${delays[Math.floor(delays.length * 0.9)] ?? '-'} (90 %); ${(falseCount / quietYears).toFixed(3)} false alarms a quiet tank-year`,
+  );
 }
-delays.sort((a, b) => a - b);
-console.log(
-  `KH that falls 0.025 a day from 5 (below 2 after 120 days): found in ${found}, missed in ${missed}; delay ${delays[Math.floor(delays.length / 2)] ?? 0} days (median), ${delays.at(-1) ?? 0} at most; ${falseAlarms} false alarms in ${quietYears} quiet tank-years`,
-);
+console.log(`(${quietYears.toFixed(0)} quiet tank-years)`);

@@ -1,4 +1,4 @@
-import { directionOf, theilSenLine, middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { directionOf, medianOf, middle, theilSenLine, type Interval, type Parameter, type ParameterId } from '#core/readings';
 import { leavesText, type Outlook } from './outlook';
 
 const dayMs = 86_400_000;
@@ -23,20 +23,28 @@ export interface SlowFinding {
   grade: 'common-practice' | 'ours';
 }
 const windowDays = 120;
+/** A pen reads to one digit, so any breath of it is a trend: less than this in four months is no creep (ours; measured in the bench). */
+const leastCreepFraction = 0.04;
 
 interface Movement {
   direction: 'rising' | 'falling' | 'steady' | 'unknown';
   perWeek: number;
   count: number;
+  /** Rise over the readings as a share of the level; negative where it fell. */
+  risenFraction: number;
 }
 /** Where the readings themselves have gone, changes and all: what the animals lived through. */
 function movementOf(readings: readonly Dated[] | undefined, nowEpochMs: number): Movement {
   const recent = (readings ?? []).filter((r) => nowEpochMs - r.atEpochMs <= windowDays * dayMs);
   const line = theilSenLine(recent.map((r) => ({ x: r.atEpochMs / dayMs, y: middle(r) })));
+  const times = recent.map((r) => r.atEpochMs);
+  const spanDays = recent.length > 1 ? (Math.max(...times) - Math.min(...times)) / dayMs : 0;
+  const level = recent.length > 0 ? medianOf(recent.map((r) => middle(r))) : 0;
   return {
     direction: directionOf({ readings: recent, changes: [] }),
     perWeek: (line?.value ?? 0) * 7,
     count: recent.length,
+    risenFraction: level > 0 ? ((line?.value ?? 0) * spanDays) / level : 0,
   };
 }
 
@@ -104,7 +112,7 @@ function tdsCreep({ readings, sourceEc, changesPerMonthCount, nowEpochMs }: Slow
   const [ec, gh, no3] = (['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'] as const).map((p) =>
     movementOf(readings[p], nowEpochMs),
   );
-  if (ec?.direction !== 'rising') return null;
+  if (ec?.direction !== 'rising' || ec.risenFraction < leastCreepFraction) return null;
   const half = Math.floor(sourceEc.length / 2);
   const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
   const sourceRise = half > 1 ? mean(sourceEc.slice(half)) - mean(sourceEc.slice(0, half)) : 0;
