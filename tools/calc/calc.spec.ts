@@ -12,6 +12,12 @@ const calc = (args: string[], input = ''): { status: number | null; lines: unkno
   };
 };
 
+interface Fan {
+  mean: number;
+  lo80: number;
+  hi80: number;
+}
+
 describe('npm run --silent calc', () => {
   it('answers one calculation with value and explanation', () => {
     const [answer] = calc(['water.residual'], '{"changeFraction":0.25,"changeCount":2}').lines;
@@ -72,6 +78,62 @@ describe('npm run --silent calc', () => {
     expect(schema.required).toEqual(['lengthCm', 'heightCm', 'glassMm', 'waterBelowRimCm']);
     expect(calc(['--schema', 'luck']).status).toBe(2);
   });
+  it('build-up, ledger line and check answer in their fixed shapes', () => {
+    const asked = [
+      // 40 mg/L, a quarter out, 45 after a week: 15 a week, settling at 60 and 45 (common practice, T09).
+      {
+        name: 'readings.build-up',
+        input: {
+          parameter: 'no3MgPerL',
+          events: Array.from({ length: 10 }, (_, week) => {
+            const levelValue = 60 - 20 * 0.75 ** week;
+            return [
+              { atDay: week * 7, reading: { lo: levelValue - 0.5, hi: levelValue + 0.5 } },
+              { atDay: week * 7 + 0.01, changeFraction: 0.25, sourceValue: 0 },
+            ];
+          }).flat(),
+          horizonDays: [6.99, 13.99],
+          future: [{ atDay: 70, changeFraction: 0.25, sourceValue: 0 }],
+        },
+      },
+      {
+        name: 'readings.ledger-line',
+        input: {
+          text: 'library ph 6,1 no3 5-10',
+          subjects: [{ id: 'a', name: 'Library', kind: 'tank' }],
+          nowAt: '2026-03-14T21:00:00Z',
+          zone: 'Europe/London',
+        },
+      },
+      {
+        name: 'readings.check',
+        input: { readings: { ghDegrees: { lo: 12, hi: 12 }, ec25UsPerCm: { lo: 90, hi: 90 } } },
+      },
+    ];
+    const [built, line, check] = calc(['--lines'], asked.map((a) => JSON.stringify(a)).join('\n')).lines as [
+      {
+        value: {
+          level: Fan;
+          productionPerDay: Fan;
+          forecast: (Fan & { day: number })[];
+          settles: { peak: number; trough: number };
+        };
+      },
+      { value: { entries: { subjectId: string; happenedAt: string; payload: { values: object[] } }[]; questions: [] } },
+      { value: { questions: { parameters: string[]; why: string }[] } },
+    ];
+    const { level, productionPerDay, forecast, settles } = built.value;
+    expect(7 * productionPerDay.lo80).toBeLessThan(15);
+    expect(7 * productionPerDay.hi80).toBeGreaterThan(15);
+    expect(level.lo80).toBeLessThan(level.mean);
+    expect(forecast.map((f) => f.day)).toEqual([6.99, 13.99]);
+    expect(forecast[0]?.lo80).toBeLessThan(60);
+    expect(Math.abs(settles.peak - 60)).toBeLessThan(6);
+    expect(Math.abs(settles.trough - 45)).toBeLessThan(6);
+    expect(line.value.entries[0]?.payload.values.length).toBe(2);
+    expect([line.value.entries[0]?.subjectId, line.value.questions]).toEqual(['a', []]);
+    expect(check.value.questions[0]?.parameters).toEqual(['ghDegrees', 'ec25UsPerCm']);
+  });
   it('knows the fixed names', () => {
     const names = calculations.map((c) => c.name);
     for (const fixed of [
@@ -84,6 +146,9 @@ describe('npm run --silent calc', () => {
       'tanks.net-volume',
       'readings.parse',
       'readings.judge',
+      'readings.build-up',
+      'readings.ledger-line',
+      'readings.check',
     ])
       expect(names).toContain(fixed);
   });

@@ -59,10 +59,35 @@ export const readingsCalculations: readonly Calculation[] = [
       if (!found.ok) return found;
       const sound = crossed(events);
       if (!sound.ok) return sound;
+      const built = buildUp({ parameter: found.value.id, events, horizonDays, future });
+      const { settles, ...rest } = built;
+      const { traits } = built;
+      const count = (is: (e: (typeof events)[number]) => boolean): number => events.filter(is).length;
+      for (const [id, label, value] of [
+        ['readings', 'Readings', count((e) => 'reading' in e)],
+        ['changes', 'Changes', count((e) => 'changeFraction' in e)],
+        ['doses', 'Doses and other additions', count((e) => 'addValue' in e)],
+      ] as const)
+        note.fact({ id, label, value, unit: '', origin: 'entered' });
+      for (const [id, label, value] of [
+        ['wander', 'Unexplained movement in a day, as fitted', traits.wanderValue],
+        ['scatter', 'Scatter of a reading beyond its own span, as fitted', traits.readingValue],
+        ['scatter-share', 'and as a share of the level', traits.readingFraction],
+        ['drift', 'Movement of production in a day, as fitted', traits.driftPerDay],
+      ] as const)
+        note.fact({ id, label, value, unit: found.value.unit, origin: 'estimated' });
       note.assume('Between changes the level moves by production alone; readings scatter as this tank’s have.');
       note.limit('A forecast holds while stock, feeding and routine stay as they are.');
       note.source('kalman-1960', 'rauch-1965', 'durbin-koopman-2012');
-      return explainedBy(note, ok(buildUp({ parameter: found.value.id, events, horizonDays, future })));
+      return explainedBy(
+        note,
+        ok({
+          ...rest,
+          ...(settles
+            ? { settles: { peak: settles.peak.mean, trough: settles.trough.mean }, settlesWithin: settles }
+            : {}),
+        }),
+      );
     },
   ),
   calculation(
