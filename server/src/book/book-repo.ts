@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { NewEntry } from '#contracts/book';
 import type { Db, Tx } from '../db';
-import { entries, strikes, subjects, type SubjectState } from './book-table';
+import { entries, strikes, subjects, wordsOf, type SubjectState } from './book-table';
 
 export type EntryRow = typeof entries.$inferSelect;
 export type SubjectRow = typeof subjects.$inferSelect;
@@ -111,39 +111,65 @@ export const searchQuery = (words: readonly (readonly string[])[]): string =>
     .map((some) => `(${some.map((w) => `'${w}':*`).join(' | ')})`)
     .join(' & ');
 
-export async function pageOfEntries(
-  db: Db,
-  { subjectId, words = [], kinds, fromOn, toOn, struckOnly, animal, before, limit }: PageQuery,
-): Promise<EntryRow[]> {
-  const query = searchQuery(words);
-  const conditions = [
-    ...(query === ''
-      ? []
-      : [
-          sql`jsonb_to_tsvector('simple'::regconfig, ${entries.payload}, '["string", "numeric", "key"]'::jsonb) @@ to_tsquery('simple', ${query})`,
-        ]),
-    ...(kinds ? [inArray(entries.kind, [...kinds])] : []),
-    ...(fromOn ? [sql`${entries.nightOn} >= ${fromOn}::date`] : []),
-    ...(toOn ? [sql`${entries.nightOn} <= ${toOn}::date`] : []),
-    ...(struckOnly ? [sql`exists (select 1 from ${strikes} where ${strikes.struckEntryId} = ${entries.id})`] : []),
-    // Kinds that name an animal have the index of the diary.
-    ...(animal
-      ? [sql`${entries.payload}->>'kindId' = ${animal} and ${entries.kind} in ('stock', 'arrival', 'trim')`]
-      : []),
-    ...(subjectId ? [eq(entries.subjectId, subjectId)] : []),
-    ...(before
-      ? [
-          sql`(${entries.happenedAt}, ${entries.sequence}) < (${before.happenedAt.toISOString()}::timestamptz, ${before.sequence})`,
-        ]
-      : []),
-  ];
-  return db
+/** So many of the newest are looked through for the words before the index is asked: a common word is found there. */
+const lookedThroughCount = 2000;
+
+export async function pageOfEntries(db: Db, page: PageQuery): Promise<EntryRow[]> {
+  const query = searchQuery(page.words ?? []);
+  const conditions = and(...pageConditions(page));
+  const newestFirst = [desc(entries.happenedAt), desc(entries.sequence)] as const;
+  if (query === '')
+    return db
+      .select()
+      .from(entries)
+      .where(conditions)
+      .orderBy(...newestFirst)
+      .limit(page.limit);
+  const told = (of: Parameters<typeof wordsOf>[0]): SQL => sql`${wordsOf(of)} @@ to_tsquery('simple', ${query})`;
+  const newest = db
     .select()
     .from(entries)
-    .where(and(...conditions))
-    .orderBy(desc(entries.happenedAt), desc(entries.sequence))
-    .limit(limit);
+    .where(conditions)
+    .orderBy(...newestFirst)
+    .limit(lookedThroughCount)
+    .as('newest');
+  const common = await db
+    .select()
+    .from(newest)
+    .where(told(newest))
+    .orderBy(desc(newest.happenedAt), desc(newest.sequence))
+    .limit(page.limit);
+  if (common.length === page.limit) return common;
+  // A rare word: all that hold it by the index, and only then their order. Left to itself the planner would walk the
+  // whole book in order and read every payload.
+  const rare = await db.execute<{ id: string }>(sql`
+    with found as materialized (select ${entries.id} as id, ${entries.happenedAt} as at, ${entries.sequence} as sequence from ${entries}
+      where ${and(told(entries), conditions)})
+    select id from found order by at desc, sequence desc limit ${page.limit}`);
+  const rows = await entriesById(
+    db,
+    rare.rows.map((r) => r.id),
+  );
+  const placeOf = new Map(rare.rows.map((r, i) => [r.id, i]));
+  return rows.sort((a, b) => (placeOf.get(a.id) ?? 0) - (placeOf.get(b.id) ?? 0));
 }
+
+const pageConditions = ({ kinds, fromOn, toOn, struckOnly, animal, subjectId, before }: PageQuery): SQL[] => [
+  ...(kinds ? [inArray(entries.kind, [...kinds])] : []),
+  ...(fromOn ? [sql`${entries.nightOn} >= ${fromOn}::date`] : []),
+  ...(toOn ? [sql`${entries.nightOn} <= ${toOn}::date`] : []),
+  ...(struckOnly ? [sql`exists (select 1 from ${strikes} where ${strikes.struckEntryId} = ${entries.id})`] : []),
+  // Kinds that name an animal have the index of the diary.
+  ...(animal
+    ? [sql`${entries.payload}->>'kindId' = ${animal} and ${entries.kind} in ('stock', 'arrival', 'trim')`]
+    : []),
+  ...(subjectId ? [eq(entries.subjectId, subjectId)] : []),
+  ...(before
+    ? [
+        sql`(${entries.happenedAt}, ${entries.sequence}) < (${before.happenedAt.toISOString()}::timestamptz, ${before.sequence})`,
+      ]
+    : []),
+];
 /** The book in order of writing, in pages, so that an export of any size streams. */
 export async function pageBySequence(
   db: Db,

@@ -1,6 +1,13 @@
-import { sql } from 'drizzle-orm';
+import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { at } from '../columns';
 import { bigint, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+
+/**
+ * Every word, number and key of what was written: search needs no second copy of the book. Readings are most of a book
+ * and say their figures as text, too, so of them only the texts count: a quarter of the work.
+ */
+export const wordsOf = ({ kind, payload }: { kind: AnyColumn; payload: AnyColumn }): SQL =>
+  sql`(case when ${kind} = 'readings' then jsonb_to_tsvector('simple'::regconfig, ${payload}, '["string"]'::jsonb) else jsonb_to_tsvector('simple'::regconfig, ${payload}, '["string", "numeric", "key"]'::jsonb) end)`;
 
 /** The book: append-only; a trigger forbids update, delete and truncate. The sequence is not commit order. */
 export const entries = pgTable(
@@ -21,16 +28,12 @@ export const entries = pgTable(
     payloadHash: text().notNull(),
   },
   (t) => [
-    index('entries_subject').on(t.subjectId, t.happenedAt.desc(), t.sequence.desc()),
-    index('entries_time').on(t.happenedAt.desc(), t.sequence.desc()),
-    // Every word, number and key of what was written: search needs no second copy of the book.
-    index('entries_words').using(
-      'gin',
-      sql`jsonb_to_tsvector('simple'::regconfig, ${t.payload}, '["string", "numeric", "key"]'::jsonb)`,
-    ),
+    index('entries_subject').on(t.subjectId, t.happenedAt.desc().nullsFirst(), t.sequence.desc().nullsFirst()),
+    index('entries_time').on(t.happenedAt.desc().nullsFirst(), t.sequence.desc().nullsFirst()),
+    index('entries_words').using('gin', wordsOf(t)),
     // Only what a diary is kept of: the many readings and visits cost nothing here.
     index('entries_diary')
-      .on(t.kind, t.subjectId, t.happenedAt.desc())
+      .on(t.kind, t.subjectId, t.happenedAt.desc().nullsFirst())
       .where(sql`kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')`),
   ],
 );

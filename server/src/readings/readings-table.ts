@@ -25,7 +25,7 @@ export const readings = pgTable(
   (t) => [
     primaryKey({ columns: [t.entryId, t.parameter] }),
     index('readings_latest')
-      .on(t.subjectId, t.parameter, t.happenedAt.desc())
+      .on(t.subjectId, t.parameter, t.happenedAt.desc().nullsFirst())
       .where(sql`not struck`),
     check('readings_ends', sql`(lo is not null or hi is not null) and (lo is null or hi is null or lo <= hi)`),
   ],

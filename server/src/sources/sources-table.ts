@@ -11,5 +11,5 @@ export const sourceSetups = pgTable(
     payload: jsonb().$type<SourcePayload>().notNull(),
     struck: boolean().notNull().default(false),
   },
-  (t) => [index('source_setups_subject').on(t.subjectId, t.fromAt.desc())],
+  (t) => [index('source_setups_subject').on(t.subjectId, t.fromAt.desc().nullsFirst())],
 );

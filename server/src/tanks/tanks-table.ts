@@ -13,5 +13,5 @@ export const tankSetups = pgTable(
     payload: jsonb().$type<SetUpPayload>().notNull(),
     struck: boolean().notNull().default(false),
   },
-  (t) => [index('tank_setups_subject').on(t.subjectId, t.fromAt.desc())],
+  (t) => [index('tank_setups_subject').on(t.subjectId, t.fromAt.desc().nullsFirst())],
 );

@@ -20,7 +20,7 @@ export const changes = pgTable(
   },
   (t) => [
     index('changes_latest')
-      .on(t.subjectId, t.happenedAt.desc())
+      .on(t.subjectId, t.happenedAt.desc().nullsFirst())
       .where(sql`not struck`),
   ],
 );
