@@ -7,7 +7,8 @@ import { build } from './build.mjs';
 import { serveHouse, throwawayCluster } from './house.mjs';
 import { ensureDatabase } from './postgres.mjs';
 import { fail, step } from './say.mjs';
-import { checkNode, installPackages, root } from './setup.mjs';
+import { checkNode, installChromium, installPackages, root } from './setup.mjs';
+import { measureGrid } from './bench-grid.mjs';
 
 const tanksCount = 300;
 const readingsEach = 10;
@@ -201,6 +202,24 @@ function firstLoad() {
   return { kB: size / 1000, files: seen.size, fonts };
 }
 
+/** Forecasts of all tanks in their thread, and what other requests take meanwhile. @param {string} url */
+async function forecasts(url) {
+  const sheet = async () => (await fetch(`${url}/api/tonight`)).json();
+  const from = performance.now();
+  /** @type {number[]} */
+  const others = [];
+  for (let { foreseen } = await sheet(); foreseen.readyCount < foreseen.tanksCount; { foreseen } = await sheet())
+    for (let i = 0; i < 20; i++)
+      for (const path of ['/api/house', '/api/entries?limit=20', '/api/sources']) {
+        const start = performance.now();
+        await (await fetch(`${url}${path}`)).arrayBuffer();
+        others.push(performance.now() - start);
+      }
+  console.log(
+    `Forecasts of ${tanksCount} tanks: ${((performance.now() - from) / 1000).toFixed(1)} s in a thread (limit 30); meanwhile ${others.length} other requests: 95th percentile ${show(p95(others))} ms (limit 100)`,
+  );
+}
+
 async function main() {
   checkNode();
   installPackages();
@@ -219,10 +238,15 @@ async function main() {
     console.log(`  ${large.entries} entries, ${large.readings} readings`);
     const [one, ten] = [await serveHouse({ databaseUrl: smallUrl }), await serveHouse({ databaseUrl: largeUrl })];
     const get = (/** @type {string} */ url) => async () => void (await (await fetch(url)).arrayBuffer());
+    await forecasts(ten.url);
     const year = median(await timed(get(`${one.url}/api/tonight`), 25));
     const decade = median(await timed(get(`${ten.url}/api/tonight`), 25));
     console.log(
       `Tonight, 300 tanks: ${show(decade)} ms on ten years (limit 200), ${show(year)} ms on one; ratio ${(decade / year).toFixed(2)} (limit 1.3)`,
+    );
+    const grid = await measureGrid(one.url, installChromium());
+    console.log(
+      `Bench grid ${grid.rows} x ${grid.cells / grid.rows}: open in ${show(grid.openedMs)} ms; ${grid.arrived} of ${grid.typedCount} typed values arrived; a key ${show(grid.keyMedianMs)} ms, 95th percentile ${show(grid.keyP95Ms)}; longest frame ${show(grid.longestFrameMs)} ms`,
     );
     const folio = median(await timed(get(`${ten.url}/api/tanks/${large.tank}/folio?days=365`), 40));
     console.log(`Folio with a year of one tank: ${show(folio)} ms (limit 50)`);

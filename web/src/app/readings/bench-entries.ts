@@ -19,7 +19,7 @@ export interface BenchDraft {
   /** Where a cell was read with another instrument than its column: taken from a device, by cell. */
   cellInstruments?: Record<string, string>;
 }
-const instrumentIdOf = (draft: BenchDraft, tankId: string, column: ParameterId): string | undefined =>
+export const instrumentIdOf = (draft: BenchDraft, tankId: string, column: ParameterId): string | undefined =>
   draft.cellInstruments?.[cellKey(tankId, column)] ?? draft.instruments[column];
 export const cellKey = (tankId: string, column: string): string => `${tankId} ${column}`;
 

@@ -13,7 +13,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
-import { intervalText, sharedFaults, type NightReading, type ParameterId } from '#core/readings';
+import { intervalText, sharedFaults, type Instrument, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
 import { Api } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
@@ -21,15 +21,16 @@ import { newId, Outbox } from '../shell/outbox';
 import {
   benchRow,
   cellKey,
+  instrumentIdOf,
   isSeen,
   pasted,
   rowEntries,
   seenColumns,
   type BenchDraft,
   type BenchRow,
-  type CellSaid,
   type Column,
 } from './bench-entries';
+import { BenchRowPart, type CellView, type RowView } from './bench-row';
 import { Hold } from './hold';
 import { InstrumentStore } from './instrument-store';
 import { LiveStore } from './live-store';
@@ -52,7 +53,7 @@ const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as 
 /** The evening's tests of all tanks: a grid that is typed through with Enter, questioned at once, written in one go. */
 @Component({
   selector: 'nl-bench',
-  imports: [RouterLink],
+  imports: [BenchRowPart, RouterLink],
   providers: [InstrumentStore, LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-screen.html',
@@ -191,18 +192,77 @@ export class BenchScreen {
     const next = inputs[place + (this.down() ? this.draft().columns.length : 1)];
     if (place >= 0) next?.focus();
   }
-  /** Only rows in which something stands are understood: the others cost nothing. */
+  /** Only rows in which something stands are understood, and only those anew that have changed. */
+  private readonly understood = new Map<
+    string,
+    { key: string; row: BenchRow; instruments: ReadonlyMap<string, Instrument> }
+  >();
   private readonly rows = computed((): Map<string, BenchRow> => {
     const draft = this.resolved();
+    const instruments = this.owned.byId();
+    const rows = new Map<string, BenchRow>();
     const typed = new Set(
       Object.entries(draft.texts).flatMap(([key, text]) => (text.trim() === '' ? [] : [key.split(' ')[0]])),
     );
-    const instruments = this.owned.byId();
-    return new Map(
-      (this.bench()?.tanks ?? [])
-        .filter((t) => typed.has(t.tankId))
-        .map((tank) => [tank.tankId, benchRow({ tank, draft, instruments })]),
-    );
+    for (const tank of this.bench()?.tanks ?? []) {
+      if (!typed.has(tank.tankId)) continue;
+      const texts = draft.columns.map((c) => draft.texts[cellKey(tank.tankId, c)] ?? '');
+      if (texts.every((t) => t.trim() === '')) continue;
+      const used = draft.columns.map((c) => (isSeen(c) ? '' : (instrumentIdOf(draft, tank.tankId, c) ?? '')));
+      const key = JSON.stringify([draft.columns, texts, used]);
+      const known = this.understood.get(tank.tankId);
+      const row =
+        known?.key === key && known.row.tank === tank && known.instruments === instruments
+          ? known.row
+          : benchRow({ tank, draft, instruments });
+      this.understood.set(tank.tankId, { key, row, instruments });
+      rows.set(tank.tankId, row);
+    }
+    return rows;
+  });
+  /** Rows as they are shown; the same object as long as nothing in it has changed, so that it is not drawn again. */
+  private readonly shown = new Map<string, { known: readonly CellView[]; row: BenchRow | undefined; view: RowView }>();
+  private readonly before = computed(
+    () =>
+      new Map(
+        (this.bench()?.tanks ?? []).map((tank) => [
+          tank.tankId,
+          this.columns().map(({ id, label }): CellView => ({
+            column: id,
+            label,
+            text: '',
+            tone: '',
+            last: this.last(tank, id),
+            trend: this.trend(tank, id),
+            due: !isSeen(id) && (tank.cells[id]?.due ?? '') !== '',
+            description: this.describe(tank, id),
+          })),
+        ]),
+      ),
+  );
+  protected readonly views = computed((): RowView[] => {
+    const [rows, before, { texts }] = [this.rows(), this.before(), this.draft()];
+    return (this.bench()?.tanks ?? []).map((tank) => {
+      const [known, row] = [before.get(tank.tankId) ?? [], rows.get(tank.tankId)];
+      const last = this.shown.get(tank.tankId);
+      if (last?.known === known && last.row === row && last.view.tank === tank) return last.view;
+      const cells = row
+        ? known.map((cell) => ({
+            ...cell,
+            text: texts[cellKey(tank.tankId, cell.column)] ?? '',
+            tone: this.tone(row, cell.column),
+          }))
+        : known;
+      const view = { tank, cells };
+      this.shown.set(tank.tankId, { known, row, view });
+      return view;
+    });
+  });
+  protected readonly described = computed(() => {
+    const here = this.at();
+    const tank = this.bench()?.tanks.find((t) => t.tankId === here?.tankId);
+    const description = here && tank ? this.describe(tank, here.column) : '';
+    return tank && description !== '' ? `${tank.name}, ${description}` : '';
   });
   protected readonly open = computed(() => {
     const tankId = this.at()?.tankId;
@@ -243,31 +303,26 @@ export class BenchScreen {
   );
   protected readonly ready = computed(() => this.filled().length - this.held().length);
 
-  protected saidOf = (tankId: string, column: Column): CellSaid | undefined =>
-    this.rows().get(tankId)?.said.get(column);
-  protected tone(tankId: string, column: Column): string {
-    const row = this.rows().get(tankId);
-    const said = row?.said.get(column);
+  private tone(row: BenchRow, column: Column): string {
+    const said = row.said.get(column);
     if (!said || said.kind === 'empty') return '';
     if (said.kind === 'fault') return 'bad';
-    if (row?.questions.some((q) => q.column === column)) return 'asked';
+    if (row.questions.some((q) => q.column === column)) return 'asked';
     return said.kind === 'reading' ? said.understood.tone : 'settled';
   }
-  protected last(tank: Bench['tanks'][number], column: Column): string {
+  private last(tank: Bench['tanks'][number], column: Column): string {
     if (isSeen(column)) return '';
     const cell = tank.cells[column];
     return cell?.last ? intervalText(cell.last, parameterOf(column)?.decimalsCount ?? 1) : '';
   }
-  protected trend(tank: Bench['tanks'][number], column: Column): string {
+  private trend(tank: Bench['tanks'][number], column: Column): string {
     if (isSeen(column)) return '';
     const cell = tank.cells[column];
     if (!cell?.expected || !cell.last) return '';
     const [lo, hi] = [cell.last.lo ?? cell.expected.mean, cell.last.hi ?? cell.expected.mean];
     return cell.expected.lo80 > hi ? '↗' : cell.expected.hi80 < lo ? '↘' : '';
   }
-  protected due = (tank: Bench['tanks'][number], column: Column): string =>
-    isSeen(column) ? '' : (tank.cells[column]?.due ?? '');
-  protected describe(tank: Bench['tanks'][number], column: Column): string {
+  private describe(tank: Bench['tanks'][number], column: Column): string {
     if (isSeen(column)) return '';
     const cell = tank.cells[column];
     const digits = parameterOf(column)?.decimalsCount ?? 1;
@@ -279,16 +334,14 @@ export class BenchScreen {
       .filter((t) => t !== '')
       .join(', ');
   }
-  protected text = (tankId: string, column: Column): string => this.draft().texts[cellKey(tankId, column)] ?? '';
-
   private change(part: Partial<BenchDraft>): void {
     this.draft.update((d) => ({ ...d, ...part }));
     void this.outbox.keepDraft(draftId, JSON.stringify(this.draft()));
   }
-  protected typed(tankId: string, column: Column, event: Event): void {
+  protected typed(tankId: string, { column, text }: { column: Column; text: string }): void {
     const { [cellKey(tankId, column)]: _read, ...cellInstruments } = this.draft().cellInstruments ?? {};
     this.change({ cellInstruments });
-    this.put({ [cellKey(tankId, column)]: (event.target as HTMLInputElement).value });
+    this.put({ [cellKey(tankId, column)]: text });
   }
   private put(texts: Record<string, string>): void {
     const entryIds = { ...this.draft().entryIds };
@@ -408,5 +461,4 @@ export class BenchScreen {
       `${this.bench()?.tanks.find((t) => t.tankId === id)?.name ?? ''} ${text}`.trim(),
     ),
   );
-  protected parameterId = (id: Column): ParameterId | null => (isSeen(id) ? null : id);
 }

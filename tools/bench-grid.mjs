@@ -1,0 +1,88 @@
+// @ts-check
+/** Measures the bench grid in a real browser: 300 tanks by ten columns, scrolled and typed through. */
+import { chromium } from '@playwright/test';
+
+const p95 = (/** @type {number[]} */ xs) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length * 0.95)] ?? 0;
+/**
+ * Types a value into every seventh row with the arrow keys between, as fast as the keys come, and counts what arrived.
+ * @param {string} url @param {string} executablePath
+ */
+export async function measureGrid(url, executablePath) {
+  const browser = await chromium.launch({
+    executablePath,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const opened = performance.now();
+    await page.goto(`${url}/readings/bench`);
+    await page.locator('td input').first().waitFor();
+    const openedMs = performance.now() - opened;
+    await page.locator('details.columns summary').click();
+    for (const box of await page.locator('.choices input').all()) {
+      const label = (await box.locator('xpath=..').textContent())?.trim() ?? '';
+      const wanted = ['Temp', 'pH', 'GH', 'KH', 'EC', 'NO₃', 'NO₂', 'TAN', 'PO₄', 'Ca'].includes(label);
+      if ((await box.isChecked()) !== wanted && !label.startsWith('Enter')) await box.click();
+    }
+    const shape = await page.evaluate(() => ({
+      rows: document.querySelectorAll('tbody tr').length,
+      cells: document.querySelectorAll('td input').length,
+    }));
+    await page.evaluate(() => {
+      /** @type {any} */ (window).gaps = [];
+      let last = performance.now();
+      const tick = () => {
+        const now = performance.now();
+        /** @type {any} */ (window).gaps.push(now - last);
+        last = now;
+        requestAnimationFrame(tick);
+      };
+      requestAnimationFrame(tick);
+    });
+    await page.locator('td input').first().focus();
+    /** @type {number[]} */
+    const keyMs = [];
+    const press = async (/** @type {string} */ key) => {
+      const from = performance.now();
+      await page.keyboard.press(key);
+      keyMs.push(performance.now() - from);
+    };
+    let typedCount = 0;
+    for (let row = 0; row + 1 < shape.rows && typedCount < 60; row++) {
+      if (row % 5 === 0) {
+        for (const key of '23.1') await press(key);
+        typedCount += 1;
+      }
+      await press('ArrowDown');
+    }
+    const arrived = await page.evaluate(
+      () =>
+        [...document.querySelectorAll('td input')].filter((i) => /** @type {HTMLInputElement} */ (i).value === '23.1')
+          .length,
+    );
+    await page.mouse.move(640, 400);
+    for (let i = 0; i < 60; i++) await page.mouse.wheel(0, i < 30 ? 400 : -400);
+    await page.waitForTimeout(200);
+    const gaps = await page.evaluate(() => /** @type {number[]} */ (/** @type {any} */ (window).gaps));
+    return {
+      ...shape,
+      openedMs,
+      typedCount,
+      arrived,
+      keyMedianMs: [...keyMs].sort((a, b) => a - b)[keyMs.length >> 1] ?? 0,
+      keyP95Ms: p95(keyMs),
+      frameP95Ms: p95(gaps),
+      longestFrameMs: Math.max(...gaps),
+    };
+  } finally {
+    await browser.close();
+  }
+}
