@@ -1,8 +1,16 @@
 export { gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
-export { bandVerdict, judgeReading, plausibility, type BandVerdict, type Judgement, type Plausibility } from './judge';
-export { lineReadings, type UnderstoodLine } from './line';
 export {
-  ledgerLine,
+  bandVerdict,
+  judgeReading,
+  placeBesideBand,
+  plausibility,
+  type BandVerdict,
+  type Judgement,
+  type Plausibility,
+} from './judge';
+export { lineReadings, type UnderstoodLine } from './line';
+export { ledgerLine } from './ledger';
+export {
   seenBehaviours,
   seenGrazing,
   type LedgerContext,
@@ -13,7 +21,7 @@ export {
   type LedgerReading,
   type LedgerSubject,
   type Seen,
-} from './ledger';
+} from './ledger-state';
 export { ledgerText } from './ledger-print';
 export { timeText } from './ledger-time';
 export {

@@ -55,6 +55,20 @@ export function bandVerdict(reading: Interval, band: Interval): Judgement {
   return { verdict: 'unknown', side: crossesBelow && crossesAbove ? 'both' : crossesBelow ? 'below' : 'above' };
 }
 
+/**
+ * Where the middle of a reading stands beside its band, for a mark a few pixels wide: 25 and 75 are the edges, 0 and
+ * 100 as far beyond them as anything is shown. A band with one end gets its other half from that end.
+ * @example placeBesideBand({ reading: { lo: 30, hi: 30 }, band: { lo: 0, hi: 40 } }) // 62.5
+ */
+export function placeBesideBand({ reading, band }: { reading: Interval; band: Interval }): number {
+  const only = band.lo ?? band.hi ?? 0;
+  const floor = band.lo ?? Math.min(0, only);
+  const ceiling = band.hi ?? (only === 0 ? 1 : only * 2);
+  const wide = ceiling - floor;
+  if (!(wide > 0)) return 50;
+  return Math.min(100, Math.max(0, 25 + (50 * (middle(reading, floor) - floor)) / wide));
+}
+
 const spanText = ({ lo, hi }: Interval): string =>
   `${lo === null ? 'open' : String(lo)} to ${hi === null ? 'open' : String(hi)}`;
 

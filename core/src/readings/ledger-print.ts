@@ -1,5 +1,5 @@
 import { timeText } from './ledger-time';
-import type { LedgerEntry, LedgerReading, LedgerSubject, Seen } from './ledger';
+import type { LedgerEntry, LedgerReading, LedgerSubject, Seen } from './ledger-state';
 import type { Interval } from './interval';
 import { parameterNamed, type Parameter } from './parameter';
 import { parseReading } from './parse';
@@ -21,7 +21,7 @@ function readingText(reading: LedgerReading, catalogue: readonly Parameter[]): s
   const withUnit = `${reading.text} ${reading.enteredUnit}`.trim();
   // Read with an instrument of its own, or in a unit that a plain writing would lose: the span itself says it.
   const text = [reading.text, withUnit].find(same) ?? spanText(reading);
-  return `${name} ${text}`;
+  return `${name} ${text}${reading.insisted ? '!' : ''}`;
 }
 function spanText({ lo, hi }: Interval): string {
   if (lo === null) return `<${exact(hi ?? 0)}`;

@@ -4,6 +4,8 @@ export interface LedgerWord {
   plain: string;
   ends: boolean;
   quoted: boolean;
+  /** An exclamation mark stood behind it. */
+  insisted: boolean;
 }
 
 /** Lower case, letters and digits only: how names are compared. */
@@ -20,7 +22,7 @@ export function ledgerWords(line: string): LedgerWord[] {
   const pieces = line.split(/(["“„][^"“”„]*["”])/);
   for (const piece of pieces) {
     if (quote.test(piece.charAt(0)) && piece.length > 1) {
-      words.push({ text: piece.slice(1, -1).trim(), plain: '', ends: true, quoted: true });
+      words.push({ text: piece.slice(1, -1).trim(), plain: '', ends: true, quoted: true, insisted: false });
       continue;
     }
     const marked = piece
@@ -33,7 +35,13 @@ export function ledgerWords(line: string): LedgerWord[] {
       const last = words.at(-1);
       if (text === '\u0001') {
         if (last) last.ends = true;
-      } else if (text !== '') words.push({ text, plain: plainWord(text), ends: false, quoted: false });
+      } else if (/^!+$/.test(text)) {
+        if (last) last.insisted = true;
+      } else if (text !== '') {
+        const insisted = text.endsWith('!');
+        const bare = text.replace(/!+$/, '');
+        words.push({ text: bare, plain: plainWord(bare), ends: false, quoted: false, insisted });
+      }
     }
   }
   return words;

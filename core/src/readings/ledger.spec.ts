@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { catalogueCase as parameters } from './parameters.cases';
-import { ledgerLine, type LedgerEntry, type LedgerLine, type LedgerPayload } from './ledger';
+import { ledgerLine } from './ledger';
+import type { LedgerEntry, LedgerLine, LedgerPayload } from './ledger-state';
 import { ledgerText } from './ledger-print';
 
 const subjects = [

@@ -1,4 +1,5 @@
-import { ledgerLine, type LedgerQuestion, type LedgerReading } from './ledger';
+import { ledgerLine } from './ledger';
+import type { LedgerQuestion, LedgerReading } from './ledger-state';
 import type { Parameter } from './parameter';
 
 export interface UnderstoodLine {

@@ -8,6 +8,7 @@ import {
   parameterIds,
   parameterNamed,
   parseReading,
+  placeBesideBand,
   plausibility,
   type Interval,
   type ReadBy,
@@ -220,4 +221,16 @@ it('every parameter id is found by itself and by its field name', () => {
   expect(parameterNamed({ catalogue: catalogueCase, name: 'luck' }).ok).toBeFalse();
   expect(new Set(parameterIds).size).toBe(parameterIds.length);
   expect(tanCase.quantity).toBe('ammonia');
+});
+
+describe('the place of a reading beside its band', () => {
+  const at = (value: number, lo: number | null, hi: number | null): number =>
+    placeBesideBand({ reading: { lo: value, hi: value }, band: { lo, hi } });
+  it('the edges stand at a quarter and three quarters, the middle in the middle', () => {
+    expect([at(6, 6, 8), at(7, 6, 8), at(8, 6, 8)]).toEqual([25, 50, 75]);
+  });
+  it('what is far outside stays on the mark; a band with one end, or none wide, still has a place', () => {
+    expect([at(99, 6, 8), at(0, 6, 8)]).toEqual([100, 0]);
+    expect([at(5, 5, null), at(3, null, 4), at(3, 4, 4)]).toEqual([25, 62.5, 50]);
+  });
 });

@@ -6,7 +6,7 @@ export interface Sample {
 }
 export interface Steadiness {
   steady: boolean;
-  /** Middle of the window, rounded to the digit of the device; null while nothing has come in. */
+  /** Middle of the last third of the window, rounded to the digit of the device; null while nothing has come in. */
   value: number | null;
   /** What is still missing, in plain words; empty once it is steady. */
   why: string;
@@ -26,8 +26,9 @@ const middleOf = (values: readonly number[]): number => {
 
 /**
  * Whether a live value has stopped settling. Over the last 8 s the first and the last third may differ by one digit at
- * most and all samples by three digits or 1 %. A probe that settles as `e^(-t/τ)` with τ up to 12 s then has less than
- * about one digit and a half still to go: what is missing is the drift over the window times `e^(-w/τ)/(1-e^(-w/τ))`.
+ * most and all samples by three digits or 1 %. Of a probe that settles as `e^(-t/τ)` with τ up to 12 s the value taken is
+ * then at most two digits short, and half a digit of rounding: between the middles of the thirds, 4.75 s apart at the
+ * least, it moves by what is left times `2 sinh(2.4/τ)`.
  * A device that speaks seldom is given its last seven values. Thresholds are ours; that one waits until a pen is steady is common practice.
  * @example steadiness([{ atEpochMs: 0, value: 312 }], { nowEpochMs: 1000, resolution: 1 }).why // 'settling'
  */
@@ -42,11 +43,11 @@ export function steadiness(
   const shown = (value: number): number => roundTo(Math.round(value / resolution) * resolution, 6);
   const unsteady = (why: string): Steadiness => ({ steady: false, value: shown(last.value), why, heldForMs: 0 });
   const spanMs = last.atEpochMs - (inWindow[0]?.atEpochMs ?? last.atEpochMs);
-  if (inWindow.length < leastSamplesCount || spanMs < 0.6 * windowMs) return unsteady('settling');
+  if (inWindow.length < leastSamplesCount || spanMs < 0.85 * windowMs) return unsteady('settling');
   const values = inWindow.map((s) => s.value);
   const third = Math.max(2, Math.floor(values.length / 3));
-  const value = middleOf(values);
-  const drift = middleOf(values.slice(-third)) - middleOf(values.slice(0, third));
+  const value = middleOf(values.slice(-third));
+  const drift = value - middleOf(values.slice(0, third));
   const spread = Math.max(...values) - Math.min(...values);
   if (Math.abs(drift) > resolution * 1.0001) return unsteady(drift > 0 ? 'still rising' : 'still falling');
   if (spread > Math.max(3 * resolution, 0.01 * Math.abs(value))) return unsteady('jumping about');

@@ -1,4 +1,12 @@
-import { directionOf, medianOf, middle, theilSenLine, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import {
+  directionOf,
+  medianOf,
+  middle,
+  theilSenLine,
+  type Interval,
+  type Parameter,
+  type ParameterId,
+} from '#core/readings';
 import { leavesText, type Outlook } from './outlook';
 
 const dayMs = 86_400_000;

@@ -13,6 +13,8 @@ export interface CellView {
   trend: string;
   due: boolean;
   description: string;
+  /** Where the value stands beside its band, 0 to 100 with the band from 25 to 75; null where there is none. */
+  standsPercent: number | null;
 }
 export interface RowView {
   tank: Bench['tanks'][number];
@@ -30,6 +32,7 @@ export interface RowView {
     @for (c of view().cells; track c.column; let k = $index) {
       <td role="cell" [class]="c.tone" [class.due]="c.due">
         <input [attr.aria-label]="view().tank.name + ', ' + c.label" [attr.aria-description]="c.description" [attr.aria-invalid]="c.tone === 'bad' || c.tone === 'asked'" autocomplete="off" autocapitalize="off" spellcheck="false" inputmode="text" [placeholder]="c.last" [value]="c.text" (input)="typed.emit({ column: c.column, text: textOf($event) })" (keydown)="keyed.emit({ place: k, event: $event })" (focus)="focused.emit(c.column)" (paste)="laidIn.emit({ place: k, event: $event })" />
+        @if (c.standsPercent !== null) {<span class="stands" aria-hidden="true" [style.--at]="c.standsPercent + '%'"></span>}
         @if (c.trend) {<span class="trend" aria-hidden="true">{{ c.trend }}</span>}
       </td>
     }

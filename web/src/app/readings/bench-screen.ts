@@ -13,7 +13,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
-import { intervalText, sharedFaults, type Instrument, type NightReading } from '#core/readings';
+import { intervalText, placeBesideBand, sharedFaults, type Instrument, type Interval, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
 import { Api } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
@@ -236,6 +236,7 @@ export class BenchScreen {
             trend: this.trend(tank, id),
             due: !isSeen(id) && (tank.cells[id]?.due ?? '') !== '',
             description: this.describe(tank, id),
+            standsPercent: this.stands(tank, id, isSeen(id) ? null : (tank.cells[id]?.last ?? null)),
           })),
         ]),
       ),
@@ -251,6 +252,7 @@ export class BenchScreen {
             ...cell,
             text: texts[cellKey(tank.tankId, cell.column)] ?? '',
             tone: this.tone(row, cell.column),
+            ...this.standsTyped(row, cell.column),
           }))
         : known;
       const view = { tank, cells };
@@ -309,6 +311,14 @@ export class BenchScreen {
     if (said.kind === 'fault') return 'bad';
     if (row.questions.some((q) => q.column === column)) return 'asked';
     return said.kind === 'reading' ? said.understood.tone : 'settled';
+  }
+  private stands(tank: Bench['tanks'][number], column: Column, reading: Interval | null): number | null {
+    const band = isSeen(column) ? null : tank.cells[column]?.band;
+    return band && reading ? placeBesideBand({ reading, band }) : null;
+  }
+  private standsTyped(row: BenchRow, column: Column): { standsPercent?: number | null } {
+    const said = row.said.get(column);
+    return said?.kind === 'reading' ? { standsPercent: this.stands(row.tank, column, said.understood.reading) } : {};
   }
   private last(tank: Bench['tanks'][number], column: Column): string {
     if (isSeen(column)) return '';

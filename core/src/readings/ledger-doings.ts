@@ -1,0 +1,134 @@
+import { amountAt, litres, temperatureAt } from './ledger-amounts';
+import { ask, here, subjectAt, type Reading, type Rule } from './ledger-state';
+import { plainWord, type LedgerWord } from './ledger-words';
+
+/** What was done: a change, a dose, a meal, a visit. */
+export const change: Rule = (state, at) => {
+  if (!['out', 'changed', 'change', 'swapped'].includes(state.words[at]?.plain ?? '')) return 0;
+  const amount = amountAt(state, at + 1);
+  const label = state.words[at]?.text ?? '';
+  if (!amount) {
+    ask(state, label, 'How much was changed? Write it in litres or per cent, as in “out 18 L”.');
+    return 1;
+  }
+  const changeL = litres(amount);
+  const fraction = amount.unit === '%' ? amount.value / 100 : null;
+  if (changeL === null && fraction === null) {
+    ask(state, `${label} ${amount.value}`, 'Litres, gallons or per cent? Write the unit after the number.');
+    return 2;
+  }
+  if (fraction !== null && (fraction <= 0 || fraction > 1)) {
+    ask(state, `${label} ${amount.value} %`, 'A change is more than nothing and at most 100 %.');
+    return 1 + amount.usedCount;
+  }
+  let i = at + 1 + amount.usedCount;
+  let sourceId: string | null = null;
+  let how: 'poured' | 'dripped' = 'poured';
+  const water: { tempC?: number } = {};
+  for (; i < state.words.length;) {
+    const word = state.words[i]?.plain ?? '';
+    if ('with from of in'.split(' ').includes(word)) i += 1;
+    else if (['poured', 'pour', 'dripped', 'drip'].includes(word)) {
+      how = word.startsWith('drip') ? 'dripped' : 'poured';
+      i += 1;
+    } else {
+      const temperature = temperatureAt(state, i);
+      if (temperature) {
+        const { lo, hi } = temperature.parsed;
+        if (lo !== null && hi !== null) water.tempC = Number(((lo + hi) / 2).toFixed(2));
+        i += temperature.usedCount;
+        continue;
+      }
+      const { found, usedCount } = subjectAt(state, i, ['source']);
+      if (usedCount === 0 || sourceId !== null) break;
+      if (found.length > 1) {
+        ask(state, state.words[i]?.text ?? '', `Which water: ${found.map((s) => s.name).join(' or ')}?`);
+        return i - at + usedCount;
+      }
+      sourceId = found[0]?.id ?? null;
+      i += usedCount;
+    }
+  }
+  const sources = state.input.subjects.filter((s) => s.kind === 'source');
+  sourceId ??= sources.length === 1 ? (sources[0]?.id ?? null) : null;
+  if (sourceId === null)
+    ask(
+      state,
+      `${label} ${amount.value} ${amount.unit}`,
+      `Which water went in${sources.length > 0 ? `: ${sources.map((s) => s.name).join(', ')}` : ''}?`,
+    );
+  else
+    here(state).items.push({
+      kind: 'change',
+      payload: {
+        entered:
+          fraction === null ? { by: 'litres', changeL: changeL ?? 0 } : { by: 'fraction', changeFraction: fraction },
+        sourceId,
+        water,
+        how,
+      },
+    });
+  return i - at;
+};
+
+/** Words up to the next comma. */
+function clauseFrom(state: Reading, at: number): LedgerWord[] {
+  const end = state.words.findIndex((w, i) => i >= at && w.ends);
+  return state.words.slice(at, end < 0 ? state.words.length : end + 1).filter((w) => !w.quoted);
+}
+
+export const dose: Rule = (state, at) => {
+  if (!['dosed', 'dose'].includes(state.words[at]?.plain ?? '')) return 0;
+  const amount = amountAt(state, at + 1);
+  const changeL = amount ? litres(amount) : null;
+  if (!amount || changeL === null) {
+    ask(state, 'dosed', 'How much, and of what? Write it as in “dosed 5 mL potassium”.');
+    return 1;
+  }
+  const product = clauseFrom(state, at + 1 + amount.usedCount);
+  if (product.length === 0) ask(state, `dosed ${amount.value} ${amount.unit}`, 'Of what?');
+  else
+    here(state).items.push({
+      kind: 'dose',
+      payload: { product: product.map((w) => w.text).join(' '), amountMl: Number((changeL * 1000).toPrecision(12)) },
+    });
+  return 1 + amount.usedCount + product.length;
+};
+
+export const fed: Rule = (state, at) => {
+  if (state.words[at]?.plain !== 'fed') return 0;
+  const amount = state.words[at].ends ? null : amountAt(state, at + 1);
+  if (amount && /^(g|mg)$/.test(amount.unit)) {
+    const clause = clauseFrom(state, at + 1 + amount.usedCount);
+    const said = clause.map((w) => w.plain).join('');
+    const foods = (state.input.foods ?? []).filter((f) => said !== '' && plainWord(f.name).includes(said));
+    const food = foods.length === 1 ? foods[0] : foods.find((f) => plainWord(f.name) === said);
+    if (food)
+      here(state).items.push({
+        kind: 'fed',
+        payload: {
+          foodId: food.id,
+          foodG: amount.unit === 'mg' ? Number((amount.value / 1000).toPrecision(12)) : amount.value,
+          school: 'mass',
+        },
+      });
+    else
+      ask(
+        state,
+        `fed ${amount.value} ${amount.unit}`,
+        `Of which food${foods.length > 1 ? `: ${foods.map((f) => f.name).join(' or ')}` : ''}?`,
+      );
+    return 1 + amount.usedCount + clause.length;
+  }
+  const section = here(state);
+  section.looked = { fed: true, fine: section.looked?.fine ?? false };
+  return 1;
+};
+
+export const looked: Rule = (state, at) => {
+  const word = state.words[at]?.plain ?? '';
+  if (!['looked', 'fine', 'ok', 'okay', 'well'].includes(word)) return 0;
+  const section = here(state);
+  section.looked = { fed: section.looked?.fed ?? false, fine: word !== 'looked' || (section.looked?.fine ?? false) };
+  return 1;
+};

@@ -1,0 +1,56 @@
+import { ask, here, type Rule, type Seen } from './ledger-state';
+
+const countWords: Record<string, 'deaths' | 'moults' | 'berried' | 'young'> = {
+  moult: 'moults',
+  moults: 'moults',
+  moulted: 'moults',
+  molt: 'moults',
+  molts: 'moults',
+  death: 'deaths',
+  deaths: 'deaths',
+  dead: 'deaths',
+  died: 'deaths',
+  berried: 'berried',
+  carrying: 'berried',
+  young: 'young',
+  fry: 'young',
+  shrimplets: 'young',
+  babies: 'young',
+};
+export const count: Rule = (state, at) => {
+  const [first, second] = [state.words[at]?.text ?? '', state.words[at + 1]?.plain ?? ''];
+  const what = countWords[second];
+  const said = /^(no|\d{1,5})(?:-(\d{1,5}))?(\+)?$/i.exec(first);
+  if (!what || !said) return 0;
+  const lo = said[1]?.toLowerCase() === 'no' ? 0 : Number(said[1]);
+  const hi = said[3] ? null : Number(said[2] ?? lo);
+  if (hi !== null && hi < lo) ask(state, `${first} ${second}`, `${first} runs backwards.`);
+  else if (here(state).seen[what]) ask(state, `${first} ${second}`, `${second} stand twice; which is it?`);
+  else here(state).seen[what] = { lo, hi };
+  return 2;
+};
+
+const seenWords: Record<string, Seen> = {
+  eating: { grazing: 'usual' },
+  grazing: { grazing: 'usual' },
+  calm: { behaviour: 'calm' },
+  hiding: { behaviour: 'hiding' },
+  gasping: { behaviour: 'gasping' },
+  restless: { behaviour: 'restless' },
+  pale: { behaviour: 'pale' },
+};
+export const seen: Rule = (state, at) => {
+  const [first, second] = [state.words[at]?.plain ?? '', state.words[at + 1]?.plain ?? ''];
+  const not = first === 'not' || first === 'no';
+  const less = first === 'less';
+  const found = seenWords[not || less ? second : first];
+  if (!found || ((not || less) && found.grazing === undefined)) return 0;
+  const said: Seen = not ? { grazing: 'none' } : less ? { grazing: 'less' } : found;
+  const section = here(state);
+  const clash = (['grazing', 'behaviour'] as const).find(
+    (key) => said[key] !== undefined && section.seen[key] !== undefined && section.seen[key] !== said[key],
+  );
+  if (clash) ask(state, first, `“${first}” and “${String(section.seen[clash])}” cannot both be; which is it?`);
+  else Object.assign(section.seen, said);
+  return not || less ? 2 : 1;
+};

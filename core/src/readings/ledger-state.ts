@@ -1,0 +1,121 @@
+import type { Interval } from './interval';
+import type { LedgerClock } from './ledger-time';
+import { plainWord, type LedgerWord } from './ledger-words';
+import type { Parameter, ParameterId, ReadBy } from './parameter';
+import type { ParsedReading } from './parse';
+
+export interface LedgerSubject {
+  id: string;
+  name: string;
+  kind: string;
+}
+export interface LedgerReading extends ParsedReading {
+  parameter: ParameterId;
+  text: string;
+  /** A mark behind the value: it is right, however odd it looks. */
+  insisted?: boolean;
+}
+export const seenBehaviours = ['calm', 'restless', 'hiding', 'gasping', 'pale'] as const;
+export const seenGrazing = ['usual', 'less', 'none'] as const;
+/** What was seen of the animals, without saying which; counts are spans. */
+export interface Seen {
+  deaths?: Interval;
+  moults?: Interval;
+  berried?: Interval;
+  young?: Interval;
+  grazing?: (typeof seenGrazing)[number];
+  behaviour?: (typeof seenBehaviours)[number];
+}
+export type LedgerContext = 'routine' | 'before-change' | 'after-change';
+export interface LedgerChange {
+  entered: { by: 'litres'; changeL: number } | { by: 'fraction'; changeFraction: number };
+  sourceId: string;
+  water: { tempC?: number };
+  how: 'poured' | 'dripped';
+}
+export type LedgerPayload =
+  | { kind: 'readings'; payload: { context: LedgerContext; values: LedgerReading[] } }
+  | { kind: 'change'; payload: LedgerChange }
+  | { kind: 'seen'; payload: Seen }
+  | { kind: 'looked'; payload: { fed: boolean; fine: boolean } }
+  | { kind: 'dose'; payload: { product: string; amountMl: number } }
+  | { kind: 'fed'; payload: { foodId: string; foodG: number; school: 'mass' } }
+  | { kind: 'note'; payload: { text: string } };
+export type LedgerEntry = LedgerPayload & { subjectId: string; atEpochMs: number };
+export interface LedgerQuestion {
+  text: string;
+  why: string;
+}
+export interface LedgerLine {
+  entries: LedgerEntry[];
+  /** What could not be understood; nothing is guessed and nothing is dropped. */
+  questions: LedgerQuestion[];
+}
+export interface LedgerInput extends LedgerClock {
+  line: string;
+  catalogue: readonly Parameter[];
+  subjects: readonly LedgerSubject[];
+  foods?: readonly { id: string; name: string }[];
+  /** The tank whose page is open: meant where the line names none. */
+  openTankId?: string | undefined;
+  /** What a parameter is read with, where the keeper has said, and the unit it shows. */
+  instruments?: Partial<Record<ParameterId, { readBy: ReadBy; unit: string }>>;
+}
+
+export interface Section {
+  subjectIds: string[];
+  atEpochMs: number;
+  context: LedgerContext;
+  items: LedgerPayload[];
+  readings: LedgerReading[];
+  seen: Seen;
+  looked: { fed: boolean; fine: boolean } | null;
+}
+export interface Reading {
+  input: LedgerInput;
+  words: readonly LedgerWord[];
+  sections: Section[];
+  questions: LedgerQuestion[];
+}
+/** A rule takes words at a place and returns how many it used; 0 where it does not apply. */
+export type Rule = (state: Reading, at: number) => number;
+
+export const blank = (input: LedgerInput, from?: Section): Section => ({
+  subjectIds: [],
+  atEpochMs: from?.atEpochMs ?? input.nowEpochMs,
+  context: 'routine',
+  items: [],
+  readings: [],
+  seen: {},
+  looked: null,
+});
+export const here = (state: Reading): Section => {
+  const last = state.sections.at(-1) ?? blank(state.input);
+  if (state.sections.length === 0) state.sections.push(last);
+  return last;
+};
+export const hasContent = (s: Section): boolean =>
+  s.items.length > 0 || s.readings.length > 0 || Object.keys(s.seen).length > 0 || s.looked !== null;
+export const isValue = (word: string): boolean => /^[<>~≈+-]?=?[\d.,]*\d/.test(word);
+
+export const ask = (state: Reading, text: string, why: string): void => void state.questions.push({ text, why });
+
+/** The subjects a run of words names: whole names first, then the one whose name begins so. */
+export function subjectAt(
+  state: Reading,
+  at: number,
+  kinds: readonly string[],
+): { found: LedgerSubject[]; usedCount: number } {
+  const known = state.input.subjects.filter((s) => kinds.includes(s.kind));
+  for (let usedCount = Math.min(state.words.length - at, 6); usedCount > 0; usedCount--) {
+    const run = state.words.slice(at, at + usedCount);
+    if (run.some((w) => w.quoted)) continue;
+    const said = run.map((w) => w.plain).join('');
+    const whole = known.filter((s) => plainWord(s.name) === said);
+    if (whole.length > 0) return { found: whole, usedCount };
+    if (run.slice(0, -1).some((w) => w.ends)) continue;
+    const begun = known.filter((s) => said.length >= 3 && plainWord(s.name).startsWith(said));
+    if (begun.length > 0) return { found: begun, usedCount };
+  }
+  return { found: [], usedCount: 0 };
+}

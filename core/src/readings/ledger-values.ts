@@ -1,0 +1,122 @@
+import { refusalSentence } from '#core/result';
+import { quantityNamed, unitNamed } from '#core/units';
+import { temperatureAt } from './ledger-amounts';
+import { ask, here, isValue, type Reading, type Rule } from './ledger-state';
+import { plainWord } from './ledger-words';
+import { parameterNamed, type Parameter } from './parameter';
+import { parseReading } from './parse';
+
+function isUnitOf(parameter: Parameter, word: string): boolean {
+  const quantity = quantityNamed(parameter.quantity);
+  return quantity.ok && word !== '' && unitNamed({ quantity: quantity.value, unit: word }).ok;
+}
+function parameterAt(state: Reading, at: number): { parameter: Parameter; usedCount: number; name: string } | null {
+  for (const usedCount of [2, 1]) {
+    const run = state.words.slice(at, at + usedCount);
+    if (run.length < usedCount || run.some((w) => w.quoted)) continue;
+    const name = run.map((w) => w.text).join(' ');
+    const found = parameterNamed({ catalogue: state.input.catalogue, name });
+    if (found.ok) return { parameter: found.value, usedCount, name };
+  }
+  return null;
+}
+
+interface Said {
+  text: string;
+  usedCount: number;
+  insisted: boolean;
+}
+/** Words of a value: the number and, where it follows, a unit of two words or one; a unit that opens the next reading is not taken. */
+function valueAt(state: Reading, at: number, parameter: Parameter): Said | null {
+  const first = state.words[at];
+  if (!first || !isValue(first.text)) return null;
+  const alone = { text: first.text, usedCount: 1, insisted: first.insisted };
+  if (first.ends || first.insisted) return alone;
+  for (const wide of [3, 2, 1]) {
+    const run = state.words.slice(at + 1, at + 1 + wide);
+    const unit = run.map((w) => w.text).join(' ');
+    if (run.length < wide || run.slice(0, -1).some((w) => w.ends) || !isUnitOf(parameter, unit)) continue;
+    const opensAnother =
+      wide === 1 && isValue(state.words[at + 2]?.text ?? '') && !run[0]?.ends && parameterAt(state, at + 1);
+    if (!opensAnother)
+      return { text: `${first.text} ${unit}`, usedCount: 1 + wide, insisted: run.at(-1)?.insisted ?? false };
+  }
+  return alone;
+}
+
+/** Nothing but figures: then it is what the instrument shows, in its own unit and steps. */
+const isBare = (text: string): boolean => /^[<>~≈]?[\d.,-]+$/.test(text);
+
+/** `tds` is what a pen shows in ppm, `ec` is conductivity, whatever the pen. */
+function unitShown(state: Reading, parameter: Parameter, name: string): string {
+  const shown = state.input.instruments?.[parameter.id]?.unit ?? '';
+  if (parameter.id !== 'ec25UsPerCm') return shown;
+  return plainWord(name) === 'tds' ? (shown.startsWith('ppm') ? shown : 'ppm') : '';
+}
+
+function keep(
+  state: Reading,
+  parameter: Parameter,
+  { said, name, insisted }: { said: string; name: string; insisted: boolean },
+): void {
+  const bare = isBare(said);
+  const unit = bare ? unitShown(state, parameter, name) : '';
+  const text = unit === '' ? said : `${said} ${unit}`;
+  const instrument = bare ? state.input.instruments?.[parameter.id] : undefined;
+  const parsed = parseReading({ parameter, text, readBy: instrument?.readBy });
+  const section = here(state);
+  if (!parsed.ok) ask(state, `${name} ${said}`, refusalSentence(parsed.refusal));
+  else if (section.readings.some((r) => r.parameter === parameter.id))
+    ask(state, `${name} ${said}`, `${parameter.label} stands twice for this tank; which one is it?`);
+  else
+    section.readings.push({ ...parsed.value, parameter: parameter.id, text, ...(insisted ? { insisted: true } : {}) });
+}
+
+export const reading: Rule = (state, at) => {
+  const word = state.words[at];
+  if (!word || word.quoted) return 0;
+  const glued = /^([a-zA-Z]+\d?)([<>~]?[\d.,].*)$/.exec(word.text);
+  const named = parameterAt(state, at);
+  if (!named && glued) {
+    // `ph6.1` and `no310`: the longest name that leaves a value behind it.
+    for (let cut = word.text.length - 1; cut > 1; cut--) {
+      const found = parameterNamed({ catalogue: state.input.catalogue, name: word.text.slice(0, cut) });
+      const rest = word.text.slice(cut);
+      if (!found.ok || !isValue(rest)) continue;
+      keep(state, found.value, { said: rest, name: word.text.slice(0, cut), insisted: word.insisted });
+      return 1;
+    }
+  }
+  if (named) {
+    const value = valueAt(state, at + named.usedCount, named.parameter);
+    if (value) {
+      keep(state, named.parameter, { said: value.text, name: named.name, insisted: value.insisted });
+      return named.usedCount + value.usedCount;
+    }
+    ask(state, named.name, `${named.parameter.label} has no value after it.`);
+    return named.usedCount;
+  }
+  return 0;
+};
+
+/** `22.8C` says itself what it is; `6.1 ph` is a value before its name. */
+export const valueFirst: Rule = (state, at) => {
+  const word = state.words[at];
+  if (!word || !isValue(word.text)) return 0;
+  const temperature = temperatureAt(state, at);
+  const degrees = state.input.catalogue.find((p) => p.id === 'tempC');
+  if (temperature && degrees) {
+    keep(state, degrees, { said: temperature.text, name: 't', insisted: temperature.insisted });
+    return temperature.usedCount;
+  }
+  const named = word.ends ? null : parameterAt(state, at + 1);
+  if (!named) return 0;
+  const last = state.words[at + named.usedCount];
+  if (!last?.ends && isValue(state.words[at + 1 + named.usedCount]?.text ?? '')) return 0;
+  keep(state, named.parameter, {
+    said: word.text,
+    name: named.name,
+    insisted: word.insisted || (last?.insisted ?? false),
+  });
+  return 1 + named.usedCount;
+};
