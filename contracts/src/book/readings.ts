@@ -28,6 +28,8 @@ export const instrumentPayload = v.strictObject({
   resolutionValue: within(0.0001, 1000),
   doubleSample: v.optional(v.boolean(), false),
   penFactor: v.optional(v.nullable(within(0.4, 1)), null),
+  /** It shows ppm by a factor that nobody knows. */
+  penFactorUnknown: v.optional(v.boolean()),
   reportsAsElement: v.optional(v.boolean(), false),
   compensatesTemperature: v.optional(v.boolean(), true),
   expiresOn: v.optional(v.nullable(day), null),

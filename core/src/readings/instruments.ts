@@ -27,6 +27,8 @@ export interface Instrument {
   doubleSample: boolean;
   /** What a pen multiplies conductivity by; null where it shows conductivity itself. */
   penFactor: number | null;
+  /** It shows ppm by a factor that nobody knows: what it reads is a span. */
+  penFactorUnknown?: boolean | undefined;
   reportsAsElement: boolean;
   compensatesTemperature: boolean;
   expiresOn: string | null;
@@ -48,6 +50,7 @@ export interface InstrumentWarning {
     | 'off-at-standard'
     | 'not-zero-in-air'
     | 'not-compensated'
+    | 'factor-unknown'
     | 'as-element'
     | 'strip';
   text: string;
@@ -66,6 +69,25 @@ export function readByInstrument(
     return { kind: 'chart', steps: instrument.steps };
   const share = instrument.type === 'drop-test' && instrument.doubleSample ? 0.5 : 1;
   return { kind: 'resolution', resolution: instrument.resolutionValue * share };
+}
+
+/**
+ * The unit in which an instrument shows a parameter, where it is not the usual one: a pen in ppm, a kit that reports the
+ * element. Empty where figures are taken as they are.
+ * @example unitShownBy({ penFactor: 0.5, reportsAsElement: false }, 'ec25UsPerCm') // 'ppm (0.5)'
+ */
+export function unitShownBy(
+  {
+    penFactor,
+    penFactorUnknown,
+    reportsAsElement,
+  }: Pick<Instrument, 'penFactor' | 'penFactorUnknown' | 'reportsAsElement'>,
+  parameter: ParameterId,
+): string {
+  if (parameter === 'ec25UsPerCm') return penFactorUnknown ? 'ppm' : penFactor === null ? '' : `ppm (${penFactor})`;
+  if (!reportsAsElement) return '';
+  if (parameter === 'no3MgPerL' || parameter === 'no2MgPerL') return 'as N';
+  return parameter === 'po4MgPerL' ? 'as P' : '';
 }
 
 const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 86_400_000;
@@ -118,6 +140,12 @@ export function instrumentWarnings(
       );
   }
   if ((type === 'pen' || type === 'probe') && instrument.parameters.includes('ec25UsPerCm')) {
+    if (instrument.penFactorUnknown)
+      warn(
+        'factor-unknown',
+        'Its factor is not known, so every reading is a span from 0.5 to 0.7: hold it once into a standard of known conductivity.',
+        false,
+      );
     if (!instrument.compensatesTemperature)
       warn(
         'not-compensated',

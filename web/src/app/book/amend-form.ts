@@ -30,7 +30,7 @@ import { amendment, asLedgerEntry } from './amend';
       <div class="read" aria-live="polite">
         @for (text of read(); track $index) {<p class="small">Reads: <span class="num">{{ text }}</span></p>}
         @for (q of understood().questions; track $index) {<p class="fault">{{ q.why }}</p>}
-        @for (q of asked(); track q) {<p class="caution small">{{ q }}</p>}
+        @for (q of asked(); track q.why) {<p class="caution small">{{ q.why }}</p>}
         @if (asked().length > 0) {<label class="ask"><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep it</label>}
         @if (fault()) {<p class="fault" role="alert">{{ fault() }}. What you typed is kept.</p>}
       </div>
@@ -104,7 +104,7 @@ export class AmendForm implements OnInit {
         entries,
         ids: this.ids,
         reason: this.reason(),
-        insisted: this.insisted(),
+        insisted: new Set(this.insisted() ? this.asked().flatMap((q) => q.parameters) : []),
         nowIso: this.house.nowIso(),
       }),
     );

@@ -24,7 +24,7 @@ const amended = (old: BookEntry, made: Partial<LedgerEntry>) =>
     entries: [{ subjectId: 'tank', atEpochMs: Date.parse('2026-03-14T21:30:00.000Z'), ...made } as LedgerEntry],
     ids: ['s', 'n'],
     reason: ' ',
-    insisted: false,
+    insisted: new Set(),
     nowIso: '2026-03-15T08:00:00.000Z',
   });
 

@@ -1,4 +1,4 @@
-import type { LedgerEntry } from '#core/readings';
+import type { LedgerEntry, ParameterId } from '#core/readings';
 import type { BookEntry, NewEntry } from '#contracts/book';
 import { bookEntry } from '../readings/ledger-entries';
 
@@ -35,7 +35,7 @@ export function amendment({
   entries: readonly LedgerEntry[];
   ids: readonly string[];
   reason: string;
-  insisted: boolean;
+  insisted: ReadonlySet<ParameterId>;
   nowIso: string;
 }): NewEntry[] {
   const strike: NewEntry = {

@@ -1,9 +1,9 @@
-import { readByInstrument, type Instrument, type ParameterId } from '#core/readings';
+import type { Instrument, ParameterId } from '#core/readings';
 import { waterQuestions, type Analysis } from '#core/sources';
 import { parameters } from '#almanac/parameters';
 import type { NewEntry, ReadingValue, SeenPayload } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
-import { parameterOf, readingValue, understand, type Understanding } from './understanding';
+import { parameterOf, readingValue, readOn, understand, type Understanding } from './understanding';
 
 export const seenColumns = ['deaths', 'moults', 'berried'] as const;
 export type SeenColumn = (typeof seenColumns)[number];
@@ -62,22 +62,12 @@ export function cellSaid({
   const cell = tank.cells[column];
   const said = understand({
     parameter,
-    text: withUnit(plain, column, instrument),
+    ...readOn(instrument, { text: plain, parameter: column }),
     context: { band: cell?.band ?? null, last: cell?.expected ? null : (cell?.last ?? null) },
-    ...(instrument ? { readBy: readByInstrument(instrument) } : {}),
   });
   if (said.kind !== 'understood')
     return said.kind === 'fault' ? { kind: 'fault', message: said.message } : { kind: 'empty' };
   return { kind: 'reading', understood: said, insisted };
-}
-
-/** A pen that shows ppm, a kit that reports the element: the unit belongs to the instrument and is not typed. */
-function withUnit(text: string, column: ParameterId, instrument: Instrument | undefined): string {
-  if (!instrument || /[a-zµ°]/i.test(text)) return text;
-  if (column === 'ec25UsPerCm' && instrument.penFactor !== null) return `${text} ppm (${instrument.penFactor})`;
-  if (instrument.reportsAsElement && (column === 'no3MgPerL' || column === 'no2MgPerL')) return `${text} as N`;
-  if (instrument.reportsAsElement && column === 'po4MgPerL') return `${text} as P`;
-  return text;
 }
 
 export interface BenchRow {

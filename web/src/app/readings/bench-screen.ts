@@ -13,7 +13,14 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
-import { intervalText, placeBesideBand, sharedFaults, type Instrument, type Interval, type NightReading } from '#core/readings';
+import {
+  intervalText,
+  placeBesideBand,
+  sharedFaults,
+  type Instrument,
+  type Interval,
+  type NightReading,
+} from '#core/readings';
 import type { Bench } from '#contracts/readings';
 import { Api } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
@@ -34,9 +41,9 @@ import { BenchRowPart, type CellView, type RowView } from './bench-row';
 import { Hold } from './hold';
 import { InstrumentStore } from './instrument-store';
 import { LiveStore } from './live-store';
+import { benchDraftId as draftId, instrumentFor } from './read-with';
 import { parameterOf } from './understanding';
 
-const draftId = 'bench';
 const usual: Column[] = [
   'tempC',
   'ph',
@@ -141,10 +148,9 @@ export class BenchScreen {
     const instruments: BenchDraft['instruments'] = {};
     for (const column of this.columns()) {
       if (isSeen(column.id)) continue;
-      const chosen = this.draft().instruments[column.id];
-      const known = column.instruments.some((o) => o.instrument.id === chosen);
-      const id = chosen === '' ? undefined : known ? chosen : column.instruments[0]?.instrument.id;
-      if (id !== undefined) instruments[column.id] = id;
+      const chosen = this.draft().instruments;
+      const instrument = instrumentFor(this.owned.inUse(), { chosen, parameter: column.id });
+      if (instrument) instruments[column.id] = instrument.id;
     }
     return { ...this.draft(), instruments };
   });

@@ -61,7 +61,7 @@ const typeWords: Record<InstrumentType, string> = {
       @else {<label><span class="name">{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}</span><input name="resolution" type="number" step="any" min="0" [ngModel]="resolution()" (ngModelChange)="resolution.set($event)" [attr.aria-invalid]="!!fault('resolutionValue')" />@if (fault('resolutionValue')) {<span class="fault">{{ fault('resolutionValue') }}</span>}</label>}
       @if (type() === 'drop-test') {<label class="check"><input name="double" type="checkbox" [ngModel]="double()" (ngModelChange)="double.set($event)" /> with a double sample: half a drop</label>}
       @if (parameter() === 'ec25UsPerCm') {
-        <label><span class="name">It shows</span><select name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)"><option value="">µS/cm</option><option value="0.5">ppm, factor 0.5</option><option value="0.64">ppm, factor 0.64</option><option value="0.7">ppm, factor 0.7</option></select></label>
+        <label><span class="name">It shows</span><select name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)"><option value="">µS/cm</option><option value="0.5">ppm, factor 0.5</option><option value="0.64">ppm, factor 0.64</option><option value="0.7">ppm, factor 0.7</option><option value="unknown">ppm, factor not known</option></select></label>
         <label class="check"><input name="comp" type="checkbox" [ngModel]="compensates()" (ngModelChange)="compensates.set($event)" /> compensates temperature</label>
       }
       @if (['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter())) {<label class="check"><input name="element" type="checkbox" [ngModel]="element()" (ngModelChange)="element.set($event)" /> reports as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label>}
@@ -114,7 +114,7 @@ export class InstrumentsScreen {
   protected tells({ instrument: i }: OwnedInstrument): string {
     if (i.steps.length > 1) return `colours ${i.steps.join(', ')}`;
     const step = i.resolutionValue * (i.type === 'drop-test' && i.doubleSample ? 0.5 : 1);
-    return `${step}${i.penFactor === null ? '' : ` ppm, factor ${i.penFactor}`}${i.type === 'drop-test' ? ' a drop' : ''}`;
+    return `${step}${i.penFactorUnknown ? ' ppm, factor not known' : i.penFactor === null ? '' : ` ppm, factor ${i.penFactor}`}${i.type === 'drop-test' ? ' a drop' : ''}`;
   }
   protected lastOf = (o: OwnedInstrument): OwnedInstrument['calibrations'][number] | undefined => o.calibrations.at(-1);
   protected open(o: OwnedInstrument): void {
@@ -143,6 +143,11 @@ export class InstrumentsScreen {
     this.said.set(written.said);
     this.opened.set('');
   }
+  private pen(): Pick<InstrumentPayload, 'penFactor' | 'penFactorUnknown'> {
+    const said = this.parameter() === 'ec25UsPerCm' ? this.factor() : '';
+    if (said === 'unknown') return { penFactor: null, penFactorUnknown: true };
+    return { penFactor: said === '' ? null : Number(said) };
+  }
   protected async add(): Promise<void> {
     const charted = this.type() === 'colour-chart' || this.type() === 'strip';
     const steps = charted ? this.stepList() : [];
@@ -158,7 +163,7 @@ export class InstrumentsScreen {
       steps,
       resolutionValue: charted ? Math.max(0.0001, Math.min(...gaps, 1)) : (this.resolution() ?? 0),
       doubleSample: this.type() === 'drop-test' && this.double(),
-      penFactor: this.factor() === '' || this.parameter() !== 'ec25UsPerCm' ? null : Number(this.factor()),
+      ...this.pen(),
       reportsAsElement: this.element(),
       compensatesTemperature: this.compensates(),
       expiresOn: this.expires() === '' ? null : this.expires(),

@@ -2,15 +2,20 @@ import { parameters } from '#almanac/parameters';
 import { foods } from '#almanac/kinds';
 import { ledgerText, type LedgerEntry, type LedgerReading, type LedgerSubject, type ParameterId } from '#core/readings';
 import { waterQuestions, type Analysis } from '#core/sources';
-import type { NewEntry } from '#contracts/book';
+import type { NewEntry, ReadingValue } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import { parameterOf, readingValue } from './understanding';
 
-/** What would be asked about one sitting of a ledger line before it is believed. */
-export function sittingQuestions(entry: LedgerEntry, tank: Bench['tanks'][number] | undefined): string[] {
+export interface SittingQuestion {
+  why: string;
+  parameters: readonly ParameterId[];
+}
+/** What would be asked about one sitting of a ledger line before it is believed, and has not been insisted upon. */
+export function sittingQuestions(entry: LedgerEntry, tank: Bench['tanks'][number] | undefined): SittingQuestion[] {
   if (entry.kind !== 'readings') return [];
   const readings: Analysis = {};
   for (const value of entry.payload.values) readings[value.parameter] = { lo: value.lo, hi: value.hi };
+  const insisted = new Set(entry.payload.values.flatMap((v) => (v.insisted ? [v.parameter] : [])));
   const last: Analysis = {};
   const expected: Partial<Record<ParameterId, { mean: number; lo80: number; hi80: number }>> = {};
   for (const { id } of parameters) {
@@ -18,13 +23,27 @@ export function sittingQuestions(entry: LedgerEntry, tank: Bench['tanks'][number
     if (cell?.last) last[id] = cell.last;
     if (cell?.expected) expected[id] = cell.expected;
   }
-  return waterQuestions({ readings, catalogue: parameters, known: { last, expected } }).map(
-    (q) => `${q.why}.${q.mend === undefined ? '' : ` Perhaps ${q.mend}?`}`,
-  );
+  return waterQuestions({ readings, catalogue: parameters, known: { last, expected } })
+    .filter((q) => !q.parameters.every((p) => insisted.has(p) || readings[p] === undefined))
+    .map((q) => ({
+      why: `${q.why}.${q.mend === undefined ? '' : ` Perhaps ${q.mend}?`}`,
+      parameters: q.parameters,
+    }));
 }
 
-/** An understood entry as the book keeps it. */
-export function bookEntry({ entry, id, insisted }: { entry: LedgerEntry; id: string; insisted: boolean }): NewEntry {
+/** An understood entry as the book keeps it; values that were questioned and kept are marked, and no others. */
+export function bookEntry({
+  entry,
+  id,
+  insisted,
+  marked = (value) => value,
+}: {
+  entry: LedgerEntry;
+  id: string;
+  insisted: ReadonlySet<ParameterId>;
+  /** Puts to a value what it was read with. */
+  marked?: (value: ReadingValue) => ReadingValue;
+}): NewEntry {
   const head = {
     id,
     kindVersion: 1 as const,
@@ -34,7 +53,8 @@ export function bookEntry({ entry, id, insisted }: { entry: LedgerEntry; id: str
   if (entry.kind !== 'readings') return { ...head, kind: entry.kind, payload: entry.payload } as NewEntry;
   const values = entry.payload.values.flatMap((reading: LedgerReading) => {
     const parameter = parameterOf(reading.parameter);
-    return parameter ? [readingValue({ parameter, reading, text: reading.text, insisted })] : [];
+    const kept = reading.insisted === true || insisted.has(reading.parameter);
+    return parameter ? [marked(readingValue({ parameter, reading, text: reading.text, insisted: kept }))] : [];
   });
   return { ...head, kind: 'readings', payload: { context: entry.payload.context, values } };
 }

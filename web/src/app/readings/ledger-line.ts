@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of } from 'rxjs';
 import { foods } from '#almanac/kinds';
@@ -12,7 +22,9 @@ import { TonightStore } from '../tonight/tonight-store';
 import { Sheet } from '../ui/sheet';
 import { TideMark } from '../ui/tide-mark';
 import { whenText } from '../ui/words';
+import { InstrumentStore } from './instrument-store';
 import { bookEntry, completions, lineOf, sittingQuestions } from './ledger-entries';
+import { ReadWith } from './read-with';
 import { judged, parameterOf } from './understanding';
 
 const draftId = 'ledger-line';
@@ -23,6 +35,7 @@ const keptLineCount = 30;
 @Component({
   selector: 'nl-ledger-line',
   imports: [Sheet, TideMark],
+  providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Ledger line" (closed)="closed.emit()">
@@ -36,9 +49,10 @@ const keptLineCount = 30;
             @for (row of entry.rows; track row.id) {
               <div class="row"><span>{{ row.label }}</span><nl-tide-mark [band]="row.band" [reading]="row.reading" [tone]="row.tone" [label]="row.text" /><span class="num wide">{{ row.text }}</span></div>
             } @empty {<p>{{ entry.text }}</p>}
-            @for (q of entry.questions; track q) {<p class="caution small">{{ q }}</p>}
+            @for (q of entry.questions; track q.why) {<p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>}
           }
           @if (asked()) {<label class="ask"><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep it</label>}
+          @if (readWith()) {<p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>}
           @for (q of understood().questions; track $index) {<p class="fault">{{ q.why }}</p>}
           @if (fault()) {<p class="fault" role="alert">{{ fault() }}. The line is kept.</p>}
         </div>
@@ -57,13 +71,17 @@ export class LedgerLine {
   private readonly house = inject(HouseStore);
   private readonly tonight = inject(TonightStore);
   private readonly sources = inject(SourcesStore);
+  private readonly instruments = inject(ReadWith);
   private readonly bench = toSignal(
     inject(Api)
       .call('bench')
       .pipe(catchError(() => of(null))),
     { initialValue: null },
   );
+  /** What was typed before the line was there to take it. */
+  readonly typedAhead = input('');
   readonly closed = output();
+  private aheadCount = 0;
   protected readonly line = signal('');
   protected readonly insisted = signal(false);
   protected readonly fault = signal('');
@@ -87,8 +105,14 @@ export class LedgerLine {
       nowEpochMs: this.nowEpochMs,
       zone: this.house.zone(),
       openTankId: this.openTank(),
+      instruments: this.instruments.instruments(),
     }),
   );
+  protected readonly readWith = computed(() => {
+    const read = this.understood().entries.flatMap((e) => (e.kind === 'readings' ? e.payload.values : []));
+    const names = read.flatMap((v) => this.instruments.of(v.parameter)?.name ?? []);
+    return [...new Set(names)].join(', ');
+  });
   protected readonly shown = computed(() => this.understood().entries.map((entry) => this.shownEntry(entry)));
   protected readonly asked = computed(() => this.shown().some((e) => e.questions.length > 0));
   protected readonly offered = computed(() => completions(this.line(), this.subjects()));
@@ -101,6 +125,13 @@ export class LedgerLine {
 
   constructor() {
     this.sources.load();
+    effect(() => {
+      const ahead = this.typedAhead();
+      untracked(() => {
+        if (ahead.length > this.aheadCount) this.setLine(this.line() + ahead.slice(this.aheadCount));
+        this.aheadCount = ahead.length;
+      });
+    });
     void this.outbox.draft(draftId).then((text) => {
       if (text && this.line() === '') this.line.set(text);
     });
@@ -170,7 +201,14 @@ export class LedgerLine {
     const { entries } = this.understood();
     if (this.ids.length === 0) this.ids = entries.map(() => newId());
     const sent = await this.outbox.write(
-      entries.map((entry, i) => bookEntry({ entry, id: this.ids[i] ?? newId(), insisted: this.insisted() })),
+      entries.map((entry, i) =>
+        bookEntry({
+          entry,
+          id: this.ids[i] ?? newId(),
+          insisted: new Set(this.insisted() ? this.shown()[i]?.questions.flatMap((q) => q.parameters) : []),
+          marked: (value) => this.instruments.marked(value),
+        }),
+      ),
     );
     if (sent.state === 'refused') {
       this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { intervalText, type Parameter, type ParameterId } from '#core/readings';
+import { intervalText, type Fan, type Parameter, type ParameterId } from '#core/readings';
+import { waterQuestions, type Analysis } from '#core/sources';
 import { quantities } from '#core/units';
 import type { readingContexts } from '#contracts/book';
 import { type NewEntry } from '#contracts/book';
@@ -11,7 +12,9 @@ import { FolioStore } from '../tanks/folio-store';
 import { SourcesStore } from '../sources/sources-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { TideMark } from '../ui/tide-mark';
-import { contextOf, readingValue, understand, type Understanding } from './understanding';
+import { InstrumentStore } from './instrument-store';
+import { ReadWith } from './read-with';
+import { contextOf, readingValue, readOn, understand, type Understanding } from './understanding';
 
 type Context = (typeof readingContexts)[number];
 const usual: readonly ParameterId[] = [
@@ -25,10 +28,14 @@ const usual: readonly ParameterId[] = [
   'tanMgPerL',
 ];
 
+/** Tested when something is off: under “More parameters” until then. */
+const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPerL'];
+
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({
   selector: 'nl-readings',
   imports: [RouterLink, TideMark],
+  providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-screen.html',
   styleUrl: './readings-screen.scss',
@@ -42,6 +49,7 @@ export class ReadingsScreen {
   protected readonly tonight = inject(TonightStore);
   protected readonly sources = inject(SourcesStore);
   private readonly folios = inject(FolioStore);
+  private readonly readWith = inject(ReadWith);
   protected readonly contexts: readonly { id: Context; word: string }[] = [
     { id: 'routine', word: 'as it is' },
     { id: 'before-change', word: 'before a change' },
@@ -67,7 +75,7 @@ export class ReadingsScreen {
   protected readonly shown = computed((): Parameter[] => {
     const banded = this.folio()?.lines.map((l) => l.parameter) ?? [];
     return parameters.filter(
-      (p) => this.more() || usual.includes(p.id) || (banded.includes(p.id) && p.id !== 'cl2MgPerL'),
+      (p) => this.more() || usual.includes(p.id) || (banded.includes(p.id) && !askedWhenOff.includes(p.id)),
     );
   });
   protected readonly rows = computed(() =>
@@ -81,16 +89,32 @@ export class ReadingsScreen {
         last: last ? intervalText(last, parameter.decimalsCount) : '',
         units: this.unitsOf(parameter),
         said: this.understandingOf(parameter),
+        instruments: this.readWith.choices(parameter.id),
+        instrumentId: this.readWith.of(parameter.id)?.id ?? '',
       };
     }),
   );
+  /** What is asked about each value and about all of them together, by the field where it stands. */
+  protected readonly questions = computed(() => {
+    const [readings, last, expected]: [Analysis, Analysis, Partial<Record<ParameterId, Fan>>] = [{}, {}, {}];
+    for (const { parameter, said, context } of this.rows()) {
+      if (said.kind === 'understood') readings[parameter.id] = said.reading;
+      if (context.last) last[parameter.id] = context.last;
+    }
+    for (const o of this.folio()?.outlooks ?? []) expected[o.parameter] = o.level;
+    // A source is its own water: nothing is expected of it, and its analysis is checked on its page.
+    return waterQuestions({ readings, catalogue: parameters, known: { last, expected } });
+  });
+  protected questionsOf = (parameter: ParameterId): string[] =>
+    this.questions()
+      .filter((q) => q.parameters[0] === parameter)
+      .map((q) => `${q.why}.${q.mend === undefined ? '' : ` Perhaps ${q.mend}?`}`);
   protected readonly filled = computed(() => this.rows().filter((r) => r.said.kind !== 'empty'));
   protected readonly ready = computed(
     () =>
       this.filled().length > 0 &&
-      this.filled().every(
-        (r) => r.said.kind === 'understood' && (r.said.question === null || this.insisted().has(r.parameter.id)),
-      ),
+      this.filled().every((r) => r.said.kind === 'understood') &&
+      this.questions().every((q) => q.parameters[0] !== undefined && this.insisted().has(q.parameters[0])),
   );
 
   constructor() {
@@ -119,7 +143,11 @@ export class ReadingsScreen {
     return text === '' || unit === '' || unit === this.unitsOf(parameter)[0] ? text : `${text} ${unit}`;
   }
   private understandingOf(parameter: Parameter): Understanding {
-    return understand({ parameter, text: this.entered(parameter), context: contextOf(this.folio(), parameter) });
+    const { text, readBy } = readOn(this.tank() ? this.readWith.of(parameter.id) : undefined, {
+      text: this.entered(parameter),
+      parameter: parameter.id,
+    });
+    return understand({ parameter, text, readBy, context: contextOf(this.folio(), parameter) });
   }
   protected choose(event: Event): void {
     const value = (event.target as HTMLSelectElement).value;
@@ -140,6 +168,9 @@ export class ReadingsScreen {
       all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter]),
     );
   }
+  protected chooseInstrument(parameter: ParameterId, event: Event): void {
+    void this.readWith.choose(parameter, (event.target as HTMLSelectElement).value);
+  }
   protected setContext(event: Event): void {
     this.context.set((event.target as HTMLSelectElement).value as Context);
   }
@@ -149,18 +180,14 @@ export class ReadingsScreen {
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
     if (!this.ready()) return;
-    const values = this.filled().flatMap((row) =>
-      row.said.kind === 'understood'
-        ? [
-            readingValue({
-              parameter: row.parameter,
-              reading: row.said.reading,
-              text: row.text,
-              insisted: row.said.question !== null,
-            }),
-          ]
-        : [],
-    );
+    const questioned = new Set(this.questions().flatMap((q) => q.parameters));
+    const values = this.filled().flatMap((row) => {
+      if (row.said.kind !== 'understood') return [];
+      const { parameter, text } = row;
+      const insisted = questioned.has(parameter.id);
+      const value = readingValue({ parameter, reading: row.said.reading, text, insisted });
+      return [this.tank() ? this.readWith.marked(value) : value];
+    });
     const entry: NewEntry = {
       id: newId(),
       kind: 'readings',

@@ -4,8 +4,12 @@ import {
   judgeReading,
   parseReading,
   plausibility,
+  readByInstrument,
+  unitShownBy,
+  type Instrument,
   type Interval,
   type Parameter,
+  type ParameterId,
   type ParsedReading,
   type ReadBy,
 } from '#core/readings';
@@ -54,13 +58,26 @@ export function understand({
   parameter: Parameter;
   text: string;
   context: Context;
-  readBy?: ReadBy;
+  readBy?: ReadBy | undefined;
 }): Understanding {
   if (text.trim() === '') return { kind: 'empty' };
   const parsed = parseReading({ parameter, text, readBy });
   return parsed.ok
     ? judged(parameter, parsed.value, context)
     : { kind: 'fault', message: refusalSentence(parsed.refusal) };
+}
+
+/**
+ * A bare figure is what the instrument shows, in its own unit and steps; one with a unit is taken as it is written, since
+ * the steps of the instrument are not in that unit.
+ */
+export function readOn(
+  instrument: Instrument | undefined,
+  { text, parameter }: { text: string; parameter: ParameterId },
+): { text: string; readBy?: ReadBy } {
+  if (!instrument || /[a-zµ°]/i.test(text)) return { text };
+  const unit = unitShownBy(instrument, parameter);
+  return { text: unit === '' ? text : `${text} ${unit}`, readBy: readByInstrument(instrument) };
 }
 
 export function judged(parameter: Parameter, reading: ParsedReading, { band, last }: Context): Understanding {

@@ -7,12 +7,14 @@ import { dayText } from '../ui/words';
 import { WorkingView } from '../ui/working-view';
 import { HouseStore } from './house-store';
 import { Jump } from './jump';
-import { Keys } from './keys';
+import { isTyping, Keys } from './keys';
 import { KeyList } from './key-list';
 import { MarginStore } from './margin-store';
 import { Outbox } from './outbox';
 import { menu } from './pages';
 import { Shelf } from './shelf';
+
+const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ctrlKey || metaKey || altKey;
 
 /** Top line, shelf, page, margin; and what can be opened from anywhere: the jump box, the ledger line, the list of keys. */
 @Component({
@@ -32,6 +34,8 @@ export class Shell {
   private readonly page = viewChild<ElementRef<HTMLElement>>('page');
   protected readonly menu = menu;
   protected readonly open = signal<'jump' | 'keys' | 'line' | null>(null);
+  /** What is typed between `n` and the line being there: a quick hand loses no letter. */
+  protected readonly typedAhead = signal('');
   protected readonly shelfOpen = signal(false);
   protected readonly night = computed(() => {
     const on = this.house.house()?.nightOn;
@@ -39,6 +43,7 @@ export class Shell {
   });
   private readonly keys = new Keys({
     open: (what) => {
+      this.typedAhead.set('');
       this.open.set(what);
     },
     go: (path) => void this.router.navigateByUrl(path),
@@ -60,7 +65,10 @@ export class Shell {
   }
   protected onKey(event: KeyboardEvent): void {
     if (event.key === 'Escape' && this.open()) this.close();
-    else if (this.house.shortcuts() && !this.open()) this.keys.press(event);
+    else if (this.open() === 'line' && event.key.length === 1 && !isTyping(event.target) && !hasModifier(event)) {
+      event.preventDefault();
+      this.typedAhead.update((text) => text + event.key);
+    } else if (this.house.shortcuts() && !this.open()) this.keys.press(event);
   }
   protected close(): void {
     this.open.set(null);
