@@ -100,3 +100,64 @@ test('a new kit is put in the book, calibrated off its standard, and doubted on 
   await page.getByLabel('pH, read with').selectOption({ label: 'Blue pH probe' });
   await expect(page.locator('.caution', { hasText: 'Blue pH probe.' })).toContainText('Showed 6.6');
 });
+
+test('two tabs over one draft: what each types is in both, a row is written once, and nothing is sent without the house', async ({
+  page,
+  context,
+}) => {
+  const bookOf = async (): Promise<{ id: string; subjectId: string; kind: string }[]> =>
+    ((await (await page.request.get(`${url()}/api/book/export.json`)).json()) as { entries: [] }).entries;
+  const before = (await bookOf()).length;
+  await page.goto(`${url()}/readings/bench`);
+  const other = await context.newPage();
+  await other.goto(`${url()}/readings/bench`);
+  const cell = (where: typeof page, tank: string) => where.getByLabel(`${tank}, pH`, { exact: true });
+  await cell(page, 'Lobby').fill('6.9');
+  await cell(other, 'Bathhouse').fill('8.1');
+  await expect(cell(other, 'Lobby')).toHaveValue('6.9');
+  await expect(cell(page, 'Bathhouse')).toHaveValue('8.1');
+
+  // The connection is lost: what is written waits on the device, the rows leave the bench in both tabs.
+  await context.route('**/api/entries', (route) => route.abort('connectionfailed'));
+  await page.keyboard.press('Control+Enter');
+  await cell(page, 'Lobby').press('Control+Enter');
+  await expect(page.getByText(/unsent, kept on this device/)).toBeVisible();
+  await expect(cell(page, 'Lobby')).toHaveValue('');
+  await expect(cell(other, 'Bathhouse')).toHaveValue('');
+  await other.reload();
+  await expect(cell(other, 'Lobby')).toHaveValue('');
+  await expect(other.getByText(/unsent, kept on this device/)).toBeVisible();
+
+  await context.unroute('**/api/entries');
+  await expect(page.getByText(/unsent, kept on this device/)).toBeHidden({ timeout: 30_000 });
+  await expect(other.getByText(/unsent, kept on this device/)).toBeHidden({ timeout: 30_000 });
+  const after = await bookOf();
+  expect(after.length - before).toBe(2);
+  expect(new Set(after.map((e) => e.id)).size).toBe(after.length);
+  await other.close();
+});
+
+test('the day after a change: what was seen in a few taps, both schools on moults, tied to that change', async ({
+  page,
+}) => {
+  const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
+  const tank = sheet.tanks.find((t) => t.watch && !t.watch.said);
+  expect(tank).toBeDefined();
+  await page.goto(`${url()}/tonight`);
+  await page
+    .getByRole('link', { name: /what do they do/ })
+    .first()
+    .click();
+  await page.goto(`${url()}/tanks/${tank?.tankId ?? ''}`);
+  const part = page.getByRole('region', { name: 'What was seen' });
+  await expect(part).toContainText('What do they do?');
+  for (let i = 0; i < 2; i++) await part.getByRole('button', { name: 'One moults more' }).click();
+  await part.getByRole('button', { name: 'grazing', exact: true }).click();
+  await expect(part).toContainText('Moults as a warning.');
+  await expect(part).toContainText('Moults as a good sign.');
+  await part.getByRole('button', { name: 'Write what was seen' }).click();
+  await expect(part).toContainText('What was seen: in the book.');
+  await expect(part).toContainText('Somebody has looked since');
+  const again = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
+  expect(again.tanks.find((t) => t.tankId === tank?.tankId)?.watch?.said).toBe(true);
+});

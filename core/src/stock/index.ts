@@ -95,4 +95,4 @@ export {
   type NutrientsAdded,
   type TrimDue,
 } from './plants';
-export { borneBadly, learntBearing, watchReading, type WatchedChange, type WatchReading } from './watch';
+export { borneBadly, learntBearing, watchHabit, watchReading, type WatchedChange, type WatchReading } from './watch';

@@ -1,4 +1,4 @@
-import { learntBearing, watchReading } from './watch';
+import { learntBearing, watchHabit, watchReading } from './watch';
 
 const n = (count: number): { lo: number; hi: number } => ({ lo: count, hi: count });
 
@@ -18,6 +18,24 @@ describe('the watch after a change (both schools common practice, T20)', () => {
   });
   it('a death stops a sequence', () => {
     expect(watchReading({ seen: { deaths: n(1) }, colony: { lo: 300, hi: 300 } }).state).toBe('act');
+  });
+  it('a tank that always shows four moults is not warned about four; its habit needs three watches', () => {
+    const watches = [4, 5, 3].map((moults) => ({ changeFraction: 0.2, seen: { moults: n(moults), berried: n(6) } }));
+    expect(watchHabit(watches.slice(0, 2))).toBeNull();
+    const habit = watchHabit(watches);
+    expect(habit).toEqual({ watchesCount: 3, moultsMean: 4, berriedMean: 6 });
+    const seen = { moults: n(4), grazing: 'usual' as const };
+    expect(watchReading({ seen, colony: n(10) }).state).toBe('watch');
+    const read = watchReading({ seen, colony: n(10), habit });
+    expect(read.state).toBe('well');
+    expect(read.habits[0]).toContain('about 4.0 after a change (3 watches)');
+    // Twelve are more than its habit gives by chance: P(12 or more | 4) is 0.0009 (Poisson).
+    expect(watchReading({ seen: { moults: n(12) }, colony: n(10), habit }).state).toBe('watch');
+  });
+  it('one berried female where six are usual is fewer than chance: P(0 or 1 | 6) is 0.017 (Poisson)', () => {
+    const habit = { watchesCount: 4, moultsMean: 1, berriedMean: 6 };
+    expect(watchReading({ seen: { berried: n(1) }, colony: null, habit }).habits[0]).toContain('fewer than chance');
+    expect(watchReading({ seen: { berried: n(4) }, colony: null, habit }).habits[0]).not.toContain('fewer');
   });
   it('says nothing about moults where the colony is not known', () => {
     expect(watchReading({ seen: { moults: n(3), grazing: 'usual' }, colony: null }).state).toBe('well');

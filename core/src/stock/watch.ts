@@ -11,6 +11,14 @@ export interface WatchReading {
   text: string;
   /** How each school reads the moults; both are common practice. */
   schools: readonly { name: string; says: string }[];
+  /** How it compares with what this tank showed after earlier changes. */
+  habits: readonly string[];
+}
+/** What a tank usually shows in the day after a change, from its earlier watches. */
+export interface WatchHabit {
+  watchesCount: number;
+  moultsMean: number;
+  berriedMean: number;
 }
 
 const low = (count: Interval | undefined): number => count?.lo ?? 0;
@@ -25,24 +33,67 @@ export const borneBadly = ({ deaths, behaviour, grazing }: Seen): boolean =>
   behaviour === 'hiding' ||
   grazing === 'none';
 
+/** The habit of a tank from the watches in which moults or berried females were counted; null under three of them. */
+export function watchHabit(watched: readonly WatchedChange[]): WatchHabit | null {
+  const counted = watched.filter(({ seen }) => seen.moults !== undefined || seen.berried !== undefined);
+  if (counted.length < 3) return null;
+  const mean = (of: (seen: Seen) => number): number =>
+    counted.reduce((sum, { seen }) => sum + of(seen), 0) / counted.length;
+  return {
+    watchesCount: counted.length,
+    moultsMean: mean((s) => low(s.moults)),
+    berriedMean: mean((s) => low(s.berried)),
+  };
+}
+
+function habitLines(seen: Seen, habit: WatchHabit | null): string[] {
+  if (!habit) return [];
+  const { watchesCount, moultsMean, berriedMean } = habit;
+  const lines = [
+    seen.moults === undefined
+      ? ''
+      : `${low(seen.moults)} moults; this tank shows about ${moultsMean.toFixed(1)} after a change (${watchesCount} watches).`,
+    seen.berried === undefined
+      ? ''
+      : `${low(seen.berried)} berried; about ${berriedMean.toFixed(1)} are usual here${
+          // So few, where so many are usual: one minus the tail from the next number on.
+          1 - poissonTail({ seenCount: low(seen.berried) + 1, expectedCount: Math.max(0.05, berriedMean) }) < 0.05
+            ? ', so fewer than chance gives: berried females that drop their eggs are an early sign'
+            : ''
+        }.`,
+  ];
+  return lines.filter((t) => t !== '');
+}
+
 /**
  * What was seen in the day after a change, as a rate against the colony: three hundred shrimp moult ten a day whatever is
- * done; ten shrimp with four moults next morning do not. Moults are judged by the Poisson tail at one in twenty.
+ * done; ten shrimp with four moults next morning do not. Moults are judged by the Poisson tail at one in twenty, against
+ * the larger of what the colony and what this tank's own habit let expect.
  * @example watchReading({ seen: { moults: { lo: 4, hi: 4 } }, colony: { lo: 10, hi: 12 } }).state // 'watch'
  */
-export function watchReading({ seen, colony }: { seen: Seen; colony: Interval | null }): WatchReading {
+export function watchReading({
+  seen,
+  colony,
+  habit = null,
+}: {
+  seen: Seen;
+  colony: Interval | null;
+  habit?: WatchHabit | null;
+}): WatchReading {
   const moultCount = low(seen.moults);
   const colonyCount = colony === null ? null : ((colony.lo ?? 0) + (colony.hi ?? colony.lo ?? 0)) / 2;
-  const usual = colonyCount === null ? null : colonyCount / moultEveryDays;
+  const ofColony = colonyCount === null ? null : colonyCount / moultEveryDays;
+  const usual = ofColony === null && !habit ? null : Math.max(ofColony ?? 0, habit?.moultsMean ?? 0);
   const many =
     usual !== null &&
     moultCount > 0 &&
     poissonTail({ seenCount: moultCount, expectedCount: Math.max(0.05, usual) }) < 0.05;
   const deaths = low(seen.deaths);
   const figures =
-    usual === null
+    ofColony === null
       ? ''
-      : `; about ${usual < 1 ? usual.toFixed(1) : Math.round(usual)} a day are usual in a colony of ${Math.round(colonyCount ?? 0)}`;
+      : `; about ${ofColony < 1 ? ofColony.toFixed(1) : Math.round(ofColony)} a day are usual in a colony of ${Math.round(colonyCount ?? 0)}`;
+  const habits = habitLines(seen, habit);
   const schools =
     moultCount === 0
       ? []
@@ -69,10 +120,11 @@ export function watchReading({ seen, colony }: { seen: Seen; colony: Interval | 
           ? `${deaths} dead after the change: a death stops a sequence of changes. Test ammonia, nitrite and temperature now.`
           : 'Gasping: more air now, test ammonia, nitrite and chlorine.',
       schools,
+      habits,
     };
   if (borneBadly(seen) || many)
-    return { state: 'watch', text: 'Not borne easily: make the next one smaller, and drip it.', schools };
-  return { state: 'well', text: 'Borne well.', schools };
+    return { state: 'watch', text: 'Not borne easily: make the next one smaller, and drip it.', schools, habits };
+  return { state: 'well', text: 'Borne well.', schools, habits };
 }
 
 /**

@@ -239,6 +239,17 @@ describe('what to test next', () => {
     expect(state).toBe('settled');
     expect(tests.map((t) => [t.parameter, t.dueInDays])).toEqual([['no3MgPerL', 25]]);
   });
+  it('a reading that crosses a limit is due tonight, finer, and is the reason said', () => {
+    const crossing = lines(10).map((l) =>
+      l.parameter === 'ph' ? { ...l, state: 'unknown' as const, reasonId: 'straddles' as const } : l,
+    );
+    const { tests, why } = plan({ lines: crossing, outlooks: [{ ...nitrate(0), leaves: null }] });
+    expect(tests.map((t) => [t.parameter, t.dueInDays])).toEqual([
+      ['ph', 0],
+      ['no3MgPerL', 25],
+    ]);
+    expect(why).toContain('finer');
+  });
   it('sooner where the band will be left', () => {
     expect(plan({ lines: lines(10) }).tests[0]?.dueInDays).toBeLessThan(10);
   });

@@ -150,9 +150,16 @@ function ratchetOf({
   const rise = (means.at(-1) ?? 0) - (means[0] ?? 0);
   const steady = Math.abs(rise) < halfWidth;
   const monotone = means.every((m, i) => i === 0 || Math.sign(m - (means[i - 1] ?? m)) === Math.sign(rise));
-  const shown = means.map((m) => m.toFixed(parameter.decimalsCount)).join(', ');
+  const figures = means.map((m) => m.toFixed(parameter.decimalsCount));
+  const shown = figures.join(', ');
+  // What cannot be told apart as it is written has not moved.
+  const alike = figures.every((f) => f === figures[0]);
   const verdict =
-    steady || !monotone ? 'the routine holds it' : rise > 0 ? 'each ends higher: the routine loses' : 'each ends lower';
+    steady || alike || !monotone
+      ? 'the routine holds it'
+      : rise > 0
+        ? 'each ends higher: the routine loses'
+        : 'each ends lower';
   return { levels: means, text: `After the last changes: ${shown}; ${verdict}.` };
 }
 

@@ -1,7 +1,7 @@
 import { normalTailFraction, type ParameterId } from '#core/readings';
 import type { BandLine } from '#core/almanac';
 import type { Outlook } from './outlook';
-import type { ParameterVerdict } from './parameter-verdict';
+import type { ParameterVerdict, ReasonId } from './parameter-verdict';
 
 const dayMs = 86_400_000;
 export interface TestPlanInput {
@@ -91,6 +91,12 @@ export function undecidedFraction(outlook: Outlook | undefined, band: BandLine |
 /** Tested when something is off, never by a rhythm. */
 const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPerL'];
 
+/** Readings that ask for another one, by the reason of their verdict. */
+const retested: Partial<Record<ReasonId, string>> = {
+  straddles: 'The last reading crosses a limit: a finer test would tell.',
+  unusual: 'The last reading is unusual for this tank: once more before it is believed.',
+};
+
 /** What hurts soonest counts double where tests are equally telling. */
 const harm: Partial<Record<ParameterId, number>> = {
   tanMgPerL: 2,
@@ -130,8 +136,18 @@ export function testPlan(input: TestPlanInput): TestPlan {
     .sort((a, b) => worth(b) - worth(a))
     .slice(0, 1)
     .map((r) => r.parameter);
-  const wanted = rhythm.parameters === 'telling' ? telling : rhythm.parameters;
-  const tests = wanted.map((parameter): PlannedTest => {
+  // A reading that could not be judged asks for a finer one by itself, whatever the rhythm.
+  const open = input.lines.filter((l) => l.state === 'unknown' && !l.computed && l.latest && retested[l.reasonId]);
+  const wanted = (rhythm.parameters === 'telling' ? telling : rhythm.parameters).filter(
+    (p) => !open.some((l) => l.parameter === p),
+  );
+  const again = open.map((line): PlannedTest => ({
+    parameter: line.parameter,
+    dueInDays: 0,
+    tellsFraction: ranked.find((r) => r.parameter === line.parameter)?.tells ?? 0,
+    why: retested[line.reasonId] ?? '',
+  }));
+  const byRhythm = wanted.map((parameter): PlannedTest => {
     const own = ranked.find((r) => r.parameter === parameter);
     const line = input.lines.find((l) => l.parameter === parameter);
     const ageDays = own?.ageDays ?? (line?.latest ? (input.nowEpochMs - line.latest.atEpochMs) / dayMs : null);
@@ -140,5 +156,6 @@ export function testPlan(input: TestPlanInput): TestPlan {
     const dueInDays = ageDays === null ? 0 : Math.round(Math.min(rhythm.everyDays, soon) - ageDays);
     return { parameter, dueInDays, tellsFraction: own?.tells ?? 0, why: rhythm.why };
   });
-  return { state, why: rhythm.why, tests: tests.sort((a, b) => a.dueInDays - b.dueInDays) };
+  const tests = [...again, ...byRhythm].sort((a, b) => a.dueInDays - b.dueInDays);
+  return { state, why: again[0]?.why ?? rhythm.why, tests };
 }

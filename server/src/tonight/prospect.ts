@@ -1,5 +1,13 @@
 import type { ParameterId, Water } from '#core/readings';
-import { outlookOf, slowHarm, testPlan, type Outlook, type SlowFinding, type TestPlan } from '#core/tonight';
+import {
+  outlookOf,
+  slowHarm,
+  testPlan,
+  withOutlooks,
+  type Outlook,
+  type SlowFinding,
+  type TestPlan,
+} from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import { bandsOf, verdictOf } from './judging';
 import type { TankRow } from './tonight-repo';
@@ -61,7 +69,7 @@ export function prospectOf({ tank, readings, changes, doses, nowEpochMs }: Prosp
       changeCount: changes.length,
       resting: tank.payload.purpose === 'resting',
       bands,
-      lines: verdictOf({ tank, nowEpochMs }).lines,
+      lines: withOutlooks(verdictOf({ tank, nowEpochMs }), { outlooks, catalogue: shippedAlmanac.parameters }).lines,
       outlooks,
       nowEpochMs,
     }),

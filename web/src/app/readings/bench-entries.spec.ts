@@ -1,6 +1,6 @@
 import type { Instrument } from '#core/readings';
 import type { Bench } from '#contracts/readings';
-import { benchRow, cellKey, pasted, rowEntries, type BenchDraft, type Column } from './bench-entries';
+import { benchRow, cellKey, mergedDraft, pasted, rowEntries, type BenchDraft, type Column } from './bench-entries';
 import { completions } from './ledger-entries';
 
 const tank: Bench['tanks'][number] = {
@@ -41,6 +41,38 @@ const pen: Instrument = {
 const row = (d: BenchDraft) => benchRow({ tank, draft: d, instruments: new Map([['pen', pen]]) });
 const entries = (d: BenchDraft, doubts = new Map<string, string>()) =>
   rowEntries({ row: row(d), draft: d, happenedAt: '2026-03-14T21:00:00Z', doubts });
+
+describe('two tabs over one draft', () => {
+  const draft = (texts: Record<string, string>, entryIds: Record<string, string> = {}): BenchDraft => ({
+    texts,
+    entryIds,
+    columns: ['ph'],
+    instruments: {},
+  });
+  it('each keeps what the other typed, and what both typed in one cell is the later of them', () => {
+    const base = draft({ 'a ph': '6' });
+    const merged = mergedDraft({
+      base,
+      mine: draft({ 'a ph': '6', 'b ph': '7' }),
+      theirs: draft({ 'a ph': '6.2', 'c ph': '8' }),
+    });
+    expect(merged.texts).toEqual({ 'a ph': '6.2', 'b ph': '7', 'c ph': '8' });
+  });
+  it('what the other tab has put in the book is gone here, too, and cannot be written twice', () => {
+    const base = draft({ 'a ph': '6', 'b ph': '7' }, { 'a readings': '1' });
+    const merged = mergedDraft({ base, mine: base, theirs: draft({ 'b ph': '7' }) });
+    expect([merged.texts, merged.entryIds]).toEqual([{ 'b ph': '7' }, {}]);
+  });
+  it('a row that both began has the older id in both', () => {
+    const [mine, theirs] = [
+      draft({ 'a ph': '6' }, { 'a readings': '2' }),
+      draft({ 'a ph': '6' }, { 'a readings': '1' }),
+    ];
+    const one = mergedDraft({ base: draft({}), mine, theirs });
+    const two = mergedDraft({ base: draft({}), mine: theirs, theirs: mine });
+    expect([one.entryIds, two.entryIds]).toEqual([{ 'a readings': '1' }, { 'a readings': '1' }]);
+  });
+});
 
 describe('the bench', () => {
   it('makes one sitting of the readings and one of what was seen, with ids that were given at the first key', () => {

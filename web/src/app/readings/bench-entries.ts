@@ -19,6 +19,44 @@ export interface BenchDraft {
   /** Where a cell was read with another instrument than its column: taken from a device, by cell. */
   cellInstruments?: Record<string, string>;
 }
+/**
+ * Two tabs over one draft: each cell is taken from where it was changed since both were last alike, from the other tab
+ * where it was in both. A row has one id in both, the older of two, so that it cannot be written twice.
+ */
+export function mergedDraft({
+  base,
+  mine,
+  theirs,
+}: {
+  base: BenchDraft;
+  mine: BenchDraft;
+  theirs: BenchDraft;
+}): BenchDraft {
+  const merged = <T>(of: (draft: BenchDraft) => Record<string, T>): Record<string, T> => {
+    const [was, own, other] = [of(base), of(mine), of(theirs)];
+    const keys = new Set([...Object.keys(own), ...Object.keys(other)]);
+    return Object.fromEntries(
+      [...keys].flatMap((key) => {
+        const value = other[key] === was[key] ? own[key] : other[key];
+        return value === undefined ? [] : [[key, value]];
+      }),
+    );
+  };
+  const entryIds = merged((d) => d.entryIds);
+  for (const key of Object.keys(entryIds)) {
+    const [own, other] = [mine.entryIds[key], theirs.entryIds[key]];
+    if (own !== undefined && other !== undefined) entryIds[key] = own < other ? own : other;
+  }
+  const changedThere = JSON.stringify(theirs.columns) !== JSON.stringify(base.columns);
+  return {
+    texts: merged((d) => d.texts),
+    entryIds,
+    columns: changedThere ? theirs.columns : mine.columns,
+    instruments: merged((d) => d.instruments as Record<string, string>),
+    cellInstruments: merged((d) => d.cellInstruments ?? {}),
+  };
+}
+
 export const instrumentIdOf = (draft: BenchDraft, tankId: string, column: ParameterId): string | undefined =>
   draft.cellInstruments?.[cellKey(tankId, column)] ?? draft.instruments[column];
 export const cellKey = (tankId: string, column: string): string => `${tankId} ${column}`;

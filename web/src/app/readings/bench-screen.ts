@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { catchError, of, Subject, switchMap } from 'rxjs';
+import { catchError, filter, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import {
   intervalText,
@@ -29,6 +29,7 @@ import {
   benchRow,
   cellKey,
   instrumentIdOf,
+  mergedDraft,
   isSeen,
   pasted,
   rowEntries,
@@ -55,6 +56,7 @@ const usual: Column[] = [
   'moults',
   'berried',
 ];
+const emptyDraft: BenchDraft = { texts: {}, entryIds: {}, columns: usual, instruments: {} };
 const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as const;
 
 /** The evening's tests of all tanks: a grid that is typed through with Enter, questioned at once, written in one go. */
@@ -87,7 +89,9 @@ export class BenchScreen {
   private readonly grid = viewChild<ElementRef<HTMLTableElement>>('grid');
   private readonly asked = new Subject<void>();
   protected readonly bench = signal<Bench | null>(null);
-  protected readonly draft = signal<BenchDraft>({ texts: {}, entryIds: {}, columns: usual, instruments: {} });
+  protected readonly draft = signal<BenchDraft>(emptyDraft);
+  /** The draft as this tab and another were last alike. */
+  private alike: BenchDraft = emptyDraft;
   protected readonly down = signal(false);
   protected readonly said = signal('');
   protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
@@ -114,7 +118,18 @@ export class BenchScreen {
     });
     void this.outbox.draft(draftId).then((text) => {
       if (text) this.draft.set({ ...this.draft(), ...(JSON.parse(text) as Partial<BenchDraft>) });
+      this.alike = this.draft();
     });
+    this.outbox.draftsElsewhere
+      .pipe(
+        filter((d) => d.id === draftId && d.text !== ''),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ text }) => {
+        const theirs = { ...emptyDraft, ...(JSON.parse(text) as Partial<BenchDraft>) };
+        this.draft.set(mergedDraft({ base: this.alike, mine: this.draft(), theirs }));
+        this.alike = theirs;
+      });
     this.asked.next();
   }
   private focusFirst(): void {
@@ -352,6 +367,7 @@ export class BenchScreen {
   }
   private change(part: Partial<BenchDraft>): void {
     this.draft.update((d) => ({ ...d, ...part }));
+    this.alike = this.draft();
     void this.outbox.keepDraft(draftId, JSON.stringify(this.draft()));
   }
   protected typed(tankId: string, { column, text }: { column: Column; text: string }): void {
@@ -440,6 +456,7 @@ export class BenchScreen {
       rowEntries({ row, draft: this.resolved(), happenedAt: this.house.nowIso(), doubts: this.owned.doubts() }),
     );
     if (entries.length === 0) return;
+    const sentTexts = this.draft().texts;
     const done: string[] = [];
     const faults = new Map<string, string>();
     for (let i = 0; i < entries.length; i += 150) {
@@ -457,20 +474,28 @@ export class BenchScreen {
       if (sent.state === 'refused' && faults.size === 0) faults.set('', sent.problem.title);
     }
     const written = new Set(done);
-    const keep = (key: string): boolean => !written.has(key.split(' ')[0] ?? '');
-    const { texts, entryIds } = this.draft();
-    this.change({
-      texts: Object.fromEntries(Object.entries(texts).filter(([key]) => keep(key))),
-      cellInstruments: Object.fromEntries(
-        Object.entries(this.draft().cellInstruments ?? {}).filter(([key]) => keep(key)),
-      ),
-      entryIds: Object.fromEntries(Object.entries(entryIds).filter(([key]) => keep(key))),
-    });
+    this.clear({ written, sentTexts });
     this.faults.set(faults);
     const left = this.filled().length;
     this.said.set(
       `${written.size} ${written.size === 1 ? 'tank' : 'tanks'} in the book.${left > 0 ? ` ${left} still on the bench.` : ''}`,
     );
+  }
+  /** Takes from the bench what is in the book; what was typed or altered while it was on its way stays, under new ids. */
+  private clear({ written, sentTexts }: { written: ReadonlySet<string>; sentTexts: BenchDraft['texts'] }): void {
+    const { texts, entryIds, cellInstruments = {} } = this.draft();
+    const isDone = (key: string): boolean => written.has(key.split(' ')[0] ?? '');
+    const left = Object.entries(texts).filter(([key, text]) => !isDone(key) || text !== sentTexts[key]);
+    const leftKeys = new Set(left.map(([key]) => key));
+    const stays = <T>(all: Record<string, T>, keep: (key: string) => boolean): Record<string, T> =>
+      Object.fromEntries(Object.entries(all).filter(([key]) => keep(key)));
+    this.change({
+      texts: Object.fromEntries(left),
+      cellInstruments: stays(cellInstruments, (key) => leftKeys.has(key)),
+      entryIds: stays(entryIds, (key) => !isDone(key)),
+    });
+    const typedMeanwhile = left.filter(([key]) => isDone(key));
+    if (typedMeanwhile.length > 0) this.put(Object.fromEntries(typedMeanwhile));
   }
   protected readonly faultList = computed(() =>
     [...this.faults()].map(([id, text]) =>

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { firstValueFrom, Subject } from 'rxjs';
+import { firstValueFrom, Observable, Subject } from 'rxjs';
 import { v7 } from 'uuid';
 import type { NewEntry } from '#contracts/book';
 import type { Problem } from '#contracts/shapes';
@@ -40,6 +40,15 @@ export class Outbox {
   readonly unsent = computed(() => this._waiting().filter((w) => !w.refused));
   readonly refusedWrites = computed(() => this._waiting().filter((w) => w.refused !== null));
   readonly written = this.acknowledged.asObservable();
+  /** Other tabs of this device: they share the drafts, so each is told what another has kept. */
+  private readonly tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('night-ledger-drafts');
+  readonly draftsElsewhere = new Observable<{ id: string; text: string }>((subscriber) => {
+    const tell = (event: MessageEvent<{ id: string; text: string }>): void => {
+      subscriber.next(event.data);
+    };
+    this.tabs?.addEventListener('message', tell);
+    return () => this.tabs?.removeEventListener('message', tell);
+  });
 
   async start(): Promise<void> {
     const db = await this.db;
@@ -100,6 +109,7 @@ export class Outbox {
     return (await (await this.db)?.get('drafts', id))?.text ?? null;
   }
   async keepDraft(id: string, text: string): Promise<void> {
+    this.tabs?.postMessage({ id, text });
     const db = await this.db;
     if (text === '') await db?.delete('drafts', id);
     else await db?.put('drafts', { id, text });

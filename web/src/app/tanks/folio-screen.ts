@@ -87,9 +87,12 @@ export class FolioScreen {
     if (!outlook || !parameter) return '';
     const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
       intervalText({ lo: lo80, hi: hi80 }, parameter.decimalsCount);
-    const { settles, leaves, mind, ratchet } = outlook;
+    const { settles, leaves, mind, ratchet, normal } = outlook;
     return [
       `Estimated ${span(outlook.level)} tonight`,
+      normal
+        ? `usual here ${intervalText({ lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi }, parameter.decimalsCount)}`
+        : '',
       leaves ? `goes ${leaves.side} the band ${leaves.text}` : '',
       settles ? `the routine settles at ${span(settles.peak)} before a change` : '',
     ]

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { seenBehaviours, seenGrazing, type Seen } from '#core/readings';
-import { learntBearing, watchReading, type WatchedChange } from '#core/stock';
+import { learntBearing, watchHabit, watchReading, type WatchedChange } from '#core/stock';
 import type { SeenPayload } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
 import { HouseStore } from '../shell/house-store';
@@ -25,7 +25,7 @@ const dayMs = 86_400_000;
         @for (g of grazing; track g) {<button type="button" class="plain" [attr.aria-pressed]="seen().grazing === g" (click)="toggle({ grazing: g })">{{ g === 'usual' ? 'grazing' : g === 'less' ? 'grazing less' : 'not grazing' }}</button>}
         @for (b of behaviours; track b) {<button type="button" class="plain" [attr.aria-pressed]="seen().behaviour === b" (click)="toggle({ behaviour: b })">{{ b }}</button>}
       </div>
-      @if (reading(); as r) {<p [class.caution]="r.state !== 'well'">{{ r.text }}</p>@for (s of r.schools; track s.name) {<p class="small"><strong>{{ s.name }}.</strong> {{ s.says }}</p>}}
+      @if (reading(); as r) {<p [class.caution]="r.state !== 'well'">{{ r.text }}</p>@for (h of r.habits; track h) {<p class="small">{{ h }}</p>}@for (s of r.schools; track s.name) {<p class="small"><strong>{{ s.name }}.</strong> {{ s.says }}</p>}}
       <div class="taps"><button type="button" class="go" (click)="write(seen())" [disabled]="blank()">Write what was seen</button>@if (blank()) {<button type="button" class="plain" (click)="write({ deaths: { lo: 0, hi: 0 }, grazing: 'usual', behaviour: 'calm' })">All well: none dead, grazing, calm</button>}<span role="status" class="quiet">{{ said() }}</span></div>
       @if (bearing(); as b) {<p class="small">{{ b.text }} <span class="quiet">Learnt from what was seen in the day after each change.</span></p>}
     </section>
@@ -66,17 +66,16 @@ export class WatchPart {
   });
   protected readonly blank = computed(() => Object.keys(this.seen()).length === 0);
   protected readonly reading = computed(() =>
-    this.blank() ? null : watchReading({ seen: this.seen(), colony: this.colony() }),
+    this.blank() ? null : watchReading({ seen: this.seen(), colony: this.colony(), habit: watchHabit(this.watches()) }),
   );
-  protected readonly bearing = computed(() => {
+  private readonly watches = computed(() => {
     const changes = new Map(this.folio().changes.map((c) => [c.entryId, c.changeFraction]));
-    return learntBearing(
-      this.diary.of('seen').flatMap((s): WatchedChange[] => {
-        const changeFraction = changes.get(s.payload.changeEntryId ?? '');
-        return changeFraction === undefined ? [] : [{ changeFraction, seen: seenOf(s.payload) }];
-      }),
-    );
+    return this.diary.of('seen').flatMap((s): WatchedChange[] => {
+      const changeFraction = changes.get(s.payload.changeEntryId ?? '');
+      return changeFraction === undefined ? [] : [{ changeFraction, seen: seenOf(s.payload) }];
+    });
   });
+  protected readonly bearing = computed(() => learntBearing(this.watches()));
   protected count = (what: (typeof counted)[number]): number => this.seen()[what]?.lo ?? 0;
   protected percent = (share: number): number => Math.round(share * 100);
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
