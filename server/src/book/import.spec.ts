@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import type { BookPage, ImportReport, NewEntry } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import type { Folio } from '#contracts/tanks';
@@ -115,6 +116,20 @@ describe('POST /api/book/import', () => {
     };
     const { body } = await house.send<ImportReport>(orphans, '/api/book/import?dryRun=no');
     expect([body.written, body.faults[0]?.message]).toEqual([false, jasmine.stringContaining('belongs to nothing')]);
+  });
+  it('100 MB, 100 MB packed into a few kilobytes, and a hundred thousand brackets are refused in plain words', async () => {
+    const large = Buffer.alloc(100 * 1024 * 1024, ' ');
+    const json = { 'Content-Type': 'application/json' };
+    const sent = (body: Buffer, headers: Record<string, string>) =>
+      house.send<{ title: string; detail?: string }>('', '/api/book/import', { body: new Uint8Array(body), headers });
+    const plain = await sent(large, json);
+    expect([plain.status, JSON.stringify(plain.body).includes('MB is the most')]).toEqual([413, true]);
+    const packed = gzipSync(large);
+    expect(packed.length).toBeLessThan(200_000);
+    expect((await sent(packed, { ...json, 'Content-Encoding': 'gzip' })).status).toBe(413);
+    expect((await sent(Buffer.from('['.repeat(100_000)), json)).status).toBe(400);
+    expect((await sent(Buffer.from(`${'['.repeat(100_000)}${']'.repeat(100_000)}`), json)).status).toBe(400);
+    expect((await house.get('/api/house')).status).toBe(200);
   });
 });
 

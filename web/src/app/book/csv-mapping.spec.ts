@@ -59,8 +59,14 @@ describe('a table of somebody else’s', () => {
     ]);
     expect(entries.length).toBe(1);
   });
+  it('reads UTF-16 by its mark, as spreadsheets save it', () => {
+    const utf16 = Uint16Array.from('\uFEFFTank,pH\nLibrary,6.1', (c) => c.charCodeAt(0));
+    const read = csvTable(utf16.buffer);
+    expect(read.ok && read.table).toEqual({ header: ['Tank', 'pH'], rows: [['Library', '6.1']] });
+  });
   it('refuses what is no UTF-8, no text, or no table', () => {
     expect(csvTable(new Uint8Array([0xff, 0xfe, 0x44]).buffer).ok).toBe(false);
+    expect(csvTable(new Uint8Array([0x44, 0xe4, 0x2c]).buffer).ok).toBe(false);
     expect(csvTable(bytes('a\u0000b\nc')).ok).toBe(false);
     expect(csvTable(bytes('Date,Tank')).ok).toBe(false);
   });

@@ -5,6 +5,7 @@ import { instantOf } from '#core/tonight';
 import { parameters } from '#almanac/parameters';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import { readingValue } from '../readings/understanding';
+import { decoded } from '../ui/text-file';
 
 /** What a column of somebody's table holds. */
 export type ColumnUse = 'skip' | 'tank' | 'date' | 'time' | 'note' | ParameterId;
@@ -19,18 +20,11 @@ export interface RowFault {
 }
 const mostRows = 20_000;
 
-/** Reads any CSV: the separator is found, quotes are respected; what is no text in UTF-8 is refused, not garbled. */
+/** Reads any CSV: the separator is found, quotes are respected; what is no text in UTF-8 or UTF-16 is refused, not garbled. */
 export function csvTable(bytes: ArrayBuffer): { ok: true; table: CsvTable } | { ok: false; message: string } {
-  let text: string;
-  try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return {
-      ok: false,
-      message: 'This is not text in UTF-8. Save it as UTF-8 from the spreadsheet and choose it again.',
-    };
-  }
-  if (text.includes('\u0000')) return { ok: false, message: 'This is no text file.' };
+  const file = decoded(new Uint8Array(bytes));
+  if ('fault' in file) return { ok: false, message: file.fault };
+  const { text } = file;
   const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [header, ...rows] = read.data;
   if (!header || rows.length === 0) return { ok: false, message: 'There is no row under the first line.' };

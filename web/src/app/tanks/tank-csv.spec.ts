@@ -1,4 +1,5 @@
-import { csvOf, decoded, mostRows, tanksFromCsv } from './tank-csv';
+import { decoded } from '../ui/text-file';
+import { csvOf, mostRows, tanksFromCsv } from './tank-csv';
 
 const read = (text: string, existing: string[] = []) => tanksFromCsv(text, { existing, on: '2026-03-14' });
 const said = (text: string, existing: string[] = []): string[] =>

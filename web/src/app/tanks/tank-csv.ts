@@ -43,21 +43,6 @@ export const csvColumns = [
   'shelf kg',
 ] as const;
 
-/** Bytes as text: UTF-8, or UTF-16 by its mark; anything else is named and not guessed at. */
-export function decoded(bytes: Uint8Array): { text: string } | { fault: string } {
-  const [a, b] = bytes;
-  if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff))
-    return { text: new TextDecoder(a === 0xff ? 'utf-16le' : 'utf-16be').decode(bytes) };
-  if (bytes.includes(0)) return { fault: 'This is no text file: it holds zero bytes. Export it as CSV, UTF-8.' };
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes) };
-  } catch {
-    return {
-      fault: 'This file is not UTF-8, so letters such as é or ß would be lost. Save it as “CSV UTF-8” and try again.',
-    };
-  }
-}
-
 /** A register of tanks read from CSV: every fault by line and field; nothing is written while there is one. */
 export function tanksFromCsv(text: string, { existing, on }: { existing: readonly string[]; on: string }): CsvTanks {
   const { data, meta } = Papa.parse<Record<string, string>>(text, {

@@ -12,7 +12,8 @@ import { TonightStore } from '../tonight/tonight-store';
 import { Welcome } from '../tonight/welcome';
 import { StateMark } from '../ui/state-mark';
 import { figure } from '../ui/words';
-import { csvOf, decoded, tanksFromCsv, type CsvTanks } from './tank-csv';
+import { decoded } from '../ui/text-file';
+import { csvOf, tanksFromCsv, type CsvTanks } from './tank-csv';
 
 type Column = 'order' | 'name' | 'rack' | 'purpose' | 'stage' | 'net' | 'state';
 const rank = { act: 0, drifting: 1, unknown: 2, settled: 3, resting: 4 };
