@@ -106,6 +106,14 @@ export const changePayload = v.strictObject({
   overrideReason: v.optional(textUpTo(500)),
 });
 
+/** What had evaporated and was filled up again. */
+export const topUpPayload = v.strictObject({
+  topUpL: within(0.01, 10000),
+  sourceId: uuid,
+  /** The water that went in, as far as it was known: pure water adds nothing, any other adds what is in it. */
+  water: v.optional(waterOf, {}),
+});
+
 export const lookedPayload = v.strictObject({ fed: v.boolean(), fine: v.boolean() });
 export const notePayload = v.strictObject({
   text: textUpTo(4000),
@@ -157,6 +165,7 @@ export const kinds = [
   'instrument',
   'calibration',
   'photo',
+  'top-up',
 ] as const;
 export type Kind = (typeof kinds)[number];
 
@@ -186,6 +195,7 @@ export const newEntry = v.variant('kind', [
   v.strictObject({ ...head('instrument'), payload: instrumentPayload }),
   v.strictObject({ ...head('calibration'), payload: calibrationPayload }),
   v.strictObject({ ...head('photo'), payload: photoPayload }),
+  v.strictObject({ ...head('top-up'), payload: topUpPayload }),
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
 /** An entry as its kind reads it back: defaults filled in. */
@@ -272,3 +282,4 @@ export type NotePayload = v.InferOutput<typeof notePayload>;
 export type PhotoPayload = v.InferOutput<typeof photoPayload>;
 export type StrikePayload = v.InferOutput<typeof strikePayload>;
 export { interval };
+export type TopUpPayload = v.InferOutput<typeof topUpPayload>;

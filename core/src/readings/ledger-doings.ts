@@ -71,6 +71,39 @@ export const change: Rule = (state, at) => {
   return i - at;
 };
 
+/** The one source a run of words names, the only one there is, or a question. */
+function sourceAt(state: Reading, at: number): { sourceId: string | null; usedCount: number } {
+  const { found, usedCount } = subjectAt(state, at, ['source']);
+  if (found.length === 1) return { sourceId: found[0]?.id ?? null, usedCount };
+  const sources = state.input.subjects.filter((s) => s.kind === 'source');
+  return { sourceId: found.length === 0 && sources.length === 1 ? (sources[0]?.id ?? null) : null, usedCount };
+}
+
+/** `topped up 3 L RO`: what had evaporated. */
+export const topUp: Rule = (state, at) => {
+  const [first, second] = [state.words[at]?.plain ?? '', state.words[at + 1]?.plain ?? ''];
+  const wordCount = first === 'topup' ? 1 : (first === 'topped' || first === 'top') && second === 'up' ? 2 : 0;
+  if (wordCount === 0) return 0;
+  const amount = amountAt(state, at + wordCount);
+  const topUpL = amount ? litres(amount) : null;
+  if (!amount || topUpL === null) {
+    ask(state, 'topped up', 'With how much, and of which water? Write it as in “topped up 2 L RO”.');
+    return wordCount;
+  }
+  let i = at + wordCount + amount.usedCount;
+  while ('with from of'.split(' ').includes(state.words[i]?.plain ?? '')) i += 1;
+  const { sourceId, usedCount } = sourceAt(state, i);
+  if (sourceId === null) {
+    const names = state.input.subjects.filter((s) => s.kind === 'source').map((s) => s.name);
+    ask(
+      state,
+      `topped up ${amount.value} ${amount.unit}`,
+      `With which water${names.length > 0 ? `: ${names.join(', ')}` : ''}?`,
+    );
+  } else here(state).items.push({ kind: 'top-up', payload: { topUpL, sourceId } });
+  return i - at + usedCount;
+};
+
 /** Words up to the next comma. */
 function clauseFrom(state: Reading, at: number): LedgerWord[] {
   const end = state.words.findIndex((w, i) => i >= at && w.ends);

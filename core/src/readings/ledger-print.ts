@@ -80,6 +80,8 @@ export function ledgerText({
         const temp = water.tempC === undefined ? '' : ` ${exact(water.tempC)}C`;
         return `out ${much} ${nameOf(sourceId)} ${how}${temp}`;
       }
+      case 'top-up':
+        return `topped up ${exact(entry.payload.topUpL)} L ${nameOf(entry.payload.sourceId)}`;
       case 'seen':
         return seenText(entry.payload);
       case 'looked':

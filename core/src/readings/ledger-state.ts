@@ -36,6 +36,7 @@ export interface LedgerChange {
 export type LedgerPayload =
   | { kind: 'readings'; payload: { context: LedgerContext; values: LedgerReading[] } }
   | { kind: 'change'; payload: LedgerChange }
+  | { kind: 'top-up'; payload: { topUpL: number; sourceId: string } }
   | { kind: 'seen'; payload: Seen }
   | { kind: 'looked'; payload: { fed: boolean; fine: boolean } }
   | { kind: 'dose'; payload: { product: string; amountMl: number } }

@@ -102,6 +102,36 @@ describe('the ledger line, everything else', () => {
     const { payload } = only('library out 5 us gal RO') as { payload: { entered: { changeL: number } } };
     expect(payload.entered.changeL).toBeCloseTo(18.927, 3);
   });
+  it('reads a top-up with its water, and asks which where there are several', () => {
+    for (const line of ['library topped up 2.5 L RO', 'library top-up 2,5 l with ro', 'library topup 2500 mL RO'])
+      expect((only(line) as LedgerPayload).payload).toEqual({ topUpL: 2.5, sourceId: 'r' });
+    expect(read('library topped up 2 L').questions[0]?.why).toContain('With which water: Tap, aged, RO');
+    expect(read('library topped up').questions[0]?.why).toContain('With how much');
+  });
+  it('a mark behind a value insists on that value alone, and is printed again', () => {
+    const entry = only('library ph 9.9! gh 4');
+    expect(entry.kind === 'readings' && entry.payload.values.map((v) => v.insisted ?? false)).toEqual([true, false]);
+    expect(ledgerText({ entry, subjects, catalogue: parameters, zone })).toMatch(/ph 9.9!, gh 4$/);
+    expect((only('library note lid was open!') as { payload: { text: string } }).payload.text).toBe('lid was open!');
+  });
+  it('reads a bare figure as the instrument in hand shows it, one with a unit as it is written', () => {
+    const instruments = {
+      ghDegrees: { readBy: { kind: 'resolution' as const, resolution: 0.5 }, unit: '' },
+      ec25UsPerCm: { readBy: { kind: 'resolution' as const, resolution: 1 }, unit: 'ppm (0.5)' },
+    };
+    const spans = (line: string) =>
+      values(
+        there(ledgerLine({ line, catalogue: parameters, subjects, zone, nowEpochMs: now, instruments }).entries[0]),
+      ).map(([, lo, hi]) => [lo, hi]);
+    expect(spans('library gh 4 tds 150')).toEqual([
+      [3.75, 4.25],
+      [299, 301],
+    ]);
+    // Conductivity said as such is what it is, whatever the pen; 100 mg/L as CaCO3 is a degree kit's coarse span.
+    expect(spans('library ec 150')).toEqual([[149.5, 150.5]]);
+    const [[lo, hi]] = spans('library gh 100 ppm') as [[number, number]];
+    expect(hi - lo).toBeCloseTo(1, 6);
+  });
   it('reads counts and what was seen', () => {
     expect((only('linen 3 moults, eating') as LedgerPayload).payload).toEqual({
       moults: { lo: 3, hi: 3 },
@@ -246,6 +276,10 @@ describe('any entry printed as a line', () => {
     fc.record({
       kind: fc.constant('note' as const),
       payload: fc.record({ text: fc.constantFrom('lid open', '3 moults, ph 7', 'out 18 L') }),
+    }),
+    fc.record({
+      kind: fc.constant('top-up' as const),
+      payload: fc.record({ topUpL: cents(0.1, 50), sourceId: fc.constantFrom('t', 'r') }),
     }),
     fc.record({
       kind: fc.constant('change' as const),

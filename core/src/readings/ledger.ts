@@ -1,4 +1,4 @@
-import { change, dose, fed, looked } from './ledger-doings';
+import { change, dose, fed, looked, topUp } from './ledger-doings';
 import { count, seen } from './ledger-seen';
 import {
   ask,
@@ -140,6 +140,7 @@ const rules: readonly Rule[] = [
   count,
   seen,
   change,
+  topUp,
   dose,
   fed,
   looked,

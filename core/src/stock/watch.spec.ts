@@ -23,7 +23,7 @@ describe('the watch after a change (both schools common practice, T20)', () => {
     const watches = [4, 5, 3].map((moults) => ({ changeFraction: 0.2, seen: { moults: n(moults), berried: n(6) } }));
     expect(watchHabit(watches.slice(0, 2))).toBeNull();
     const habit = watchHabit(watches);
-    expect(habit).toEqual({ watchesCount: 3, moultsMean: 4, berriedMean: 6 });
+    expect(habit).toEqual({ watchesCount: 3, moultsMeanCount: 4, berriedMeanCount: 6 });
     const seen = { moults: n(4), grazing: 'usual' as const };
     expect(watchReading({ seen, colony: n(10) }).state).toBe('watch');
     const read = watchReading({ seen, colony: n(10), habit });
@@ -33,7 +33,7 @@ describe('the watch after a change (both schools common practice, T20)', () => {
     expect(watchReading({ seen: { moults: n(12) }, colony: n(10), habit }).state).toBe('watch');
   });
   it('one berried female where six are usual is fewer than chance: P(0 or 1 | 6) is 0.017 (Poisson)', () => {
-    const habit = { watchesCount: 4, moultsMean: 1, berriedMean: 6 };
+    const habit = { watchesCount: 4, moultsMeanCount: 1, berriedMeanCount: 6 };
     expect(watchReading({ seen: { berried: n(1) }, colony: null, habit }).habits[0]).toContain('fewer than chance');
     expect(watchReading({ seen: { berried: n(4) }, colony: null, habit }).habits[0]).not.toContain('fewer');
   });

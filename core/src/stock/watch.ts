@@ -17,8 +17,8 @@ export interface WatchReading {
 /** What a tank usually shows in the day after a change, from its earlier watches. */
 export interface WatchHabit {
   watchesCount: number;
-  moultsMean: number;
-  berriedMean: number;
+  moultsMeanCount: number;
+  berriedMeanCount: number;
 }
 
 const low = (count: Interval | undefined): number => count?.lo ?? 0;
@@ -41,23 +41,23 @@ export function watchHabit(watched: readonly WatchedChange[]): WatchHabit | null
     counted.reduce((sum, { seen }) => sum + of(seen), 0) / counted.length;
   return {
     watchesCount: counted.length,
-    moultsMean: mean((s) => low(s.moults)),
-    berriedMean: mean((s) => low(s.berried)),
+    moultsMeanCount: mean((s) => low(s.moults)),
+    berriedMeanCount: mean((s) => low(s.berried)),
   };
 }
 
 function habitLines(seen: Seen, habit: WatchHabit | null): string[] {
   if (!habit) return [];
-  const { watchesCount, moultsMean, berriedMean } = habit;
+  const { watchesCount, moultsMeanCount, berriedMeanCount } = habit;
   const lines = [
     seen.moults === undefined
       ? ''
-      : `${low(seen.moults)} moults; this tank shows about ${moultsMean.toFixed(1)} after a change (${watchesCount} watches).`,
+      : `${low(seen.moults)} moults; this tank shows about ${moultsMeanCount.toFixed(1)} after a change (${watchesCount} watches).`,
     seen.berried === undefined
       ? ''
-      : `${low(seen.berried)} berried; about ${berriedMean.toFixed(1)} are usual here${
+      : `${low(seen.berried)} berried; about ${berriedMeanCount.toFixed(1)} are usual here${
           // So few, where so many are usual: one minus the tail from the next number on.
-          1 - poissonTail({ seenCount: low(seen.berried) + 1, expectedCount: Math.max(0.05, berriedMean) }) < 0.05
+          1 - poissonTail({ seenCount: low(seen.berried) + 1, expectedCount: Math.max(0.05, berriedMeanCount) }) < 0.05
             ? ', so fewer than chance gives: berried females that drop their eggs are an early sign'
             : ''
         }.`,
@@ -83,7 +83,7 @@ export function watchReading({
   const moultCount = low(seen.moults);
   const colonyCount = colony === null ? null : ((colony.lo ?? 0) + (colony.hi ?? colony.lo ?? 0)) / 2;
   const ofColony = colonyCount === null ? null : colonyCount / moultEveryDays;
-  const usual = ofColony === null && !habit ? null : Math.max(ofColony ?? 0, habit?.moultsMean ?? 0);
+  const usual = ofColony === null && !habit ? null : Math.max(ofColony ?? 0, habit?.moultsMeanCount ?? 0);
   const many =
     usual !== null &&
     moultCount > 0 &&

@@ -186,6 +186,8 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
     expect(creep({ no3MgPerL: course(14, 10, 2, 2) })).toContain('food');
     expect(creep({}, { sourceEc: [300, 300, 300, 360, 360, 360] })).toContain('source');
     expect(creep({}, { changesPerMonthCount: 0.3 })).toContain('evaporation');
+    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 4 })).toContain('topping up');
+    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 1 })).toContain('minerals');
   });
   it('a silent tank is named after 45 days, not before', () => {
     const old = (days: number) => course(8, 10, 0, 2).map((r) => ({ ...r, atEpochMs: r.atEpochMs - days * dayMs }));

@@ -19,6 +19,8 @@ export interface SlowHarmInput {
   /** Conductivity of what went in at the last changes, oldest first. */
   sourceEc: readonly number[];
   changesPerMonthCount: number;
+  /** Conductivity that top-ups brought in the last two months, µS/cm a week; 0 where none were written. */
+  topUpEcPerWeek?: number;
   nowEpochMs: number;
 }
 export interface SlowFinding {
@@ -116,7 +118,13 @@ function khDecline({ outlooks, readings, nowEpochMs }: SlowHarmInput): SlowFindi
 }
 
 /** Conductivity that creeps up though changes go on: from the source, the minerals, the food, or what evaporates. */
-function tdsCreep({ readings, sourceEc, changesPerMonthCount, nowEpochMs }: SlowHarmInput): SlowFinding | null {
+function tdsCreep({
+  readings,
+  sourceEc,
+  changesPerMonthCount,
+  topUpEcPerWeek = 0,
+  nowEpochMs,
+}: SlowHarmInput): SlowFinding | null {
   const [ec, gh, no3] = (['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'] as const).map((p) =>
     movementOf(readings[p], nowEpochMs),
   );
@@ -127,13 +135,15 @@ function tdsCreep({ readings, sourceEc, changesPerMonthCount, nowEpochMs }: Slow
   const cause =
     sourceRise > 10
       ? `the source itself: what went in rose by about ${Math.round(sourceRise)} µS/cm`
-      : gh?.direction === 'rising'
-        ? 'minerals: GH rises with it, as from topping up with mineralised water instead of pure'
-        : no3?.direction === 'rising'
-          ? 'food: nitrate rises with it and GH does not'
-          : changesPerMonthCount < 1
-            ? 'evaporation: water goes, salts stay, and hardly any is changed'
-            : 'not clear from the tests: GH and nitrate tonight would tell minerals from food';
+      : topUpEcPerWeek >= ec.perWeek / 2
+        ? `topping up: it brings about ${Math.round(topUpEcPerWeek)} µS/cm a week, and what evaporates takes none of it away`
+        : gh?.direction === 'rising'
+          ? 'minerals: GH rises with it, as from topping up with mineralised water instead of pure'
+          : no3?.direction === 'rising'
+            ? 'food: nitrate rises with it and GH does not'
+            : changesPerMonthCount < 1
+              ? 'evaporation: water goes, salts stay, and hardly any is changed'
+              : 'not clear from the tests: GH and nitrate tonight would tell minerals from food';
   return {
     id: 'tds-creep',
     severity: 'watch',

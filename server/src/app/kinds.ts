@@ -13,7 +13,7 @@ import { checkUnit, sourceKind, unitKind } from '../sources';
 import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
 import { supplyKind, supplyLogKind } from '../supplies';
 import { checkSetUp, factKind, setUpKind } from '../tanks';
-import { changeKind, checkChange } from '../water';
+import { changeKind, checkChange, checkTopUp, topUpKind } from '../water';
 
 /**
  * The composition root of the book: every slice's kind of entry, in the order in which they are projected. Set-ups
@@ -44,6 +44,7 @@ export const kinds = new KindRegistry([
   registered(calibrationKind),
   registered(seenKind),
   registered(photoKind),
+  registered(topUpKind),
 ]);
 
 export const checks: BookDeps['checks'] = {
@@ -56,4 +57,5 @@ export const checks: BookDeps['checks'] = {
   arrival: checkArrival,
   'own-kind': checkOwnKind,
   photo: checkPhoto,
+  'top-up': checkTopUp,
 };

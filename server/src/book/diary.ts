@@ -73,6 +73,7 @@ export const diaryKinds = [
   'instrument',
   'calibration',
   'photo',
+  'top-up',
 ] as const satisfies readonly Kind[];
 export type DiaryKindName = (typeof diaryKinds)[number];
 

@@ -156,6 +156,27 @@ describe('what is owned and seen', () => {
     const refused = await house.write(instrument({ steps: [5, 0] }));
     expect(refused.body.errors?.[0]?.field).toContain('steps');
   });
+  it('a top-up is kept with its water and printed; more than the tank holds, and no source, are refused', async () => {
+    const { tank, source } = await tankWithHistory();
+    const topUp = (payload: object): NewEntry =>
+      ({
+        id: id(),
+        kind: 'top-up',
+        kindVersion: 1,
+        subjectId: tank,
+        happenedAt: at(0),
+        payload,
+      }) as unknown as NewEntry;
+    const good = topUp({ topUpL: 1.5, sourceId: source, water: { ec25UsPerCm: 400 } });
+    expect((await house.write(good)).status).toBe(201);
+    const page = await house.get<BookPage>(`/api/entries?subject=${tank}&kind=top-up`);
+    expect(page.body.entries[0]?.line).toMatch(/^topped up 1.5 L, /);
+    const faults = async (payload: object): Promise<string[]> =>
+      ((await house.write(topUp(payload))).body as { errors?: { field: string }[] }).errors?.map((e) => e.field) ?? [];
+    expect(await faults({ topUpL: 5000, sourceId: source })).toEqual(['entries.0.payload.topUpL']);
+    expect(await faults({ topUpL: 1, sourceId: tank })).toEqual(['entries.0.payload.sourceId']);
+    expect(await faults({ topUpL: -1, sourceId: source })).toEqual(['entries.0.payload.topUpL']);
+  });
   it('the bench shows band, last value and what is due; a change of last night waits for its watch', async () => {
     const { tank, source } = await tankWithHistory();
     await house.write({ ...changeEntry(tank, source, 0.2), happenedAt: at(0, -60) });

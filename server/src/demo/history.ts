@@ -282,8 +282,11 @@ function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {
   return demoLife
     .filter((e) => e.agoDays === agoDays)
     .map(({ subject, kind, minutes, payload }) => {
-      const named = payload as { withTankId?: string };
-      const own = named.withTankId === undefined ? named : { ...named, withTankId: idOf(run, named.withTankId) };
+      const own = Object.fromEntries(
+        Object.entries(payload as Record<string, unknown>).map(([field, value]) =>
+          field === 'withTankId' || field === 'sourceId' ? [field, idOf(run, String(value))] : [field, value],
+        ),
+      );
       return { ...head(run, { kind, key: subject, on, minutes }), payload: own } as NewEntry;
     });
 }

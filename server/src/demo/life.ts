@@ -180,6 +180,10 @@ const care: readonly DemoEvent[] = [
   ),
   event(3, 'library', 'fed', { foodId: 'snail-shells', foodG: 0.05, school: 'few', clearedMinutes: null }),
   ...[74, 52, 33, 15].map((n) => event(n, 'lobby', 'trim', { kindId: 'rotala', workMinutes: 70 })),
+  // Topped up from the mineral drum instead of with pure water: a little creeps up every week.
+  ...[55, 48, 41, 34, 27, 20, 13, 6].map((n) =>
+    event(n, 'breakfast', 'top-up', { topUpL: 0.5, sourceId: 'neo', water: { ec25UsPerCm: 390, ghDegrees: 7 } }),
+  ),
   event(40, 'breakfast', 'trim', { kindId: 'java-moss', workMinutes: 20 }),
   ...[21, 14, 7].map((n) =>
     event(n, 'lobby', 'dose', {

@@ -27,11 +27,12 @@ export interface ProspectInput {
   readings: Partial<Record<ParameterId, { lo: number | null; hi: number | null; atEpochMs: number }[]>>;
   changes: { atEpochMs: number; changeFraction: number; water: Water }[];
   doses: { atEpochMs: number; adds: Water }[];
+  topUps: { atEpochMs: number; addedEc25UsPerCm: number }[];
   nowEpochMs: number;
 }
 
 /** Forecasts, slow findings and the test plan of one tank. */
-export function prospectOf({ tank, readings, changes, doses, nowEpochMs }: ProspectInput): Prospect {
+export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs }: ProspectInput): Prospect {
   const bands = bandsOf(tank);
   const outlooks = shippedAlmanac.parameters.flatMap((parameter) => {
     const own = readings[parameter.id];
@@ -61,6 +62,9 @@ export function prospectOf({ tank, readings, changes, doses, nowEpochMs }: Prosp
       readings,
       outlooks,
       sourceEc: [...changes].reverse().flatMap((c) => (c.water.ec25UsPerCm === undefined ? [] : [c.water.ec25UsPerCm])),
+      topUpEcPerWeek:
+        (7 / 60) *
+        topUps.filter((t) => nowEpochMs - t.atEpochMs < 60 * dayMs).reduce((sum, t) => sum + t.addedEc25UsPerCm, 0),
       changesPerMonthCount: changes.filter((c) => nowEpochMs - c.atEpochMs < 60 * dayMs).length / 2,
       nowEpochMs,
     }),

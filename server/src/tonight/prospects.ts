@@ -1,5 +1,6 @@
 import type { ParameterId, Water } from '#core/readings';
-import type { DosePayload } from '#contracts/book';
+import * as v from 'valibot';
+import { topUpPayload, type DosePayload, type TopUpPayload } from '#contracts/book';
 import { HelperThread } from '../app';
 import { readDiaryIn } from '../book';
 import type { Db } from '../db';
@@ -105,6 +106,17 @@ const dosed = ({ no3MgPerL, po4MgPerL }: DosePayload): Water => ({
   ...(po4MgPerL ? { po4MgPerL } : {}),
 });
 
+/**
+ * What a top-up adds: evaporation took water and left everything else, so what is in the new water comes on top, spread
+ * over the whole tank. pH and temperature do not add up.
+ */
+const toppedUp = ({ topUpL, water }: TopUpPayload, netVolumeL: number): Water =>
+  Object.fromEntries(
+    Object.entries(water)
+      .filter(([id]) => id !== 'ph' && id !== 'tempC')
+      .map(([id, value]) => [id, (value * topUpL) / netVolumeL]),
+  );
+
 /** Three statements for a batch of tanks, whatever their years. */
 async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]> {
   const tankIds = batch.map((k) => k.tank.id);
@@ -112,7 +124,7 @@ async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]
   const [history, changes, doses] = await Promise.all([
     readHistories(db, { tankIds, sinceEpochMs }),
     readChanges(db, { tankIds, sinceEpochMs, limit: 1000 }),
-    readDiaryIn(db, { kinds: ['dose'], subjectIds: tankIds, sinceEpochMs }),
+    readDiaryIn(db, { kinds: ['dose', 'top-up'], subjectIds: tankIds, sinceEpochMs }),
   ]);
   return batch.map(({ tank, nowEpochMs }) => {
     const readings: Partial<Record<ParameterId, { lo: number | null; hi: number | null; atEpochMs: number }[]>> = {};
@@ -127,7 +139,19 @@ async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]
         .map((c) => ({ atEpochMs: c.at_ms, changeFraction: c.change_fraction, water: c.water })),
       doses: doses
         .filter((d) => d.subject_id === tank.id)
-        .map((d) => ({ atEpochMs: d.at_ms, adds: dosed(d.payload as DosePayload) })),
+        .map((d) => ({
+          atEpochMs: d.at_ms,
+          adds:
+            d.kind === 'dose'
+              ? dosed(d.payload as DosePayload)
+              : toppedUp(v.parse(topUpPayload, d.payload), tank.net_volume_l),
+        })),
+      topUps: doses
+        .filter((d) => d.subject_id === tank.id && d.kind === 'top-up')
+        .map((d) => ({
+          atEpochMs: d.at_ms,
+          addedEc25UsPerCm: toppedUp(v.parse(topUpPayload, d.payload), tank.net_volume_l).ec25UsPerCm ?? 0,
+        })),
       nowEpochMs,
     };
   });

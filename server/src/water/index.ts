@@ -1,1 +1,1 @@
-export { changeKind, checkChange } from './water-kind';
+export { changeKind, checkChange, checkTopUp, topUpKind } from './water-kind';

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { changeAdvice } from '#core/water';
-import { changePayload, type ChangePayload, type GivenAdvice } from '#contracts/book';
+import { changePayload, topUpPayload, type ChangePayload, type GivenAdvice } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { FieldFault } from '../app';
-import { readSubjects, type EntryCheck, type KindModule } from '../book';
+import { diaryKind, readSubjects, type EntryCheck, type KindModule } from '../book';
 import { clearChanges, insertChanges, netVolumeInForce } from './water-repo';
 
 /** Changes that can lie between the newest readings. */
@@ -50,6 +50,25 @@ export const changeKind: KindModule<ChangePayload> = {
           : '';
     return `changed ${sizeText(change)}, ${names(change.sourceId)}${temp}, ${change.how}${against}`;
   },
+};
+
+/** What had evaporated and was filled up: read from the book by the build-up model, kept in no table of its own. */
+export const topUpKind = diaryKind({
+  kind: 'top-up',
+  on: 'tank',
+  schema: topUpPayload,
+  print: ({ topUpL, sourceId }, names) => `topped up ${topUpL} L, ${names(sourceId)}`,
+});
+export const checkTopUp: EntryCheck = async (tx, entry) => {
+  if (entry.kind !== 'top-up') return [];
+  const { topUpL, sourceId } = v.parse(topUpPayload, entry.payload);
+  const faults: FieldFault[] = [];
+  const [source] = await readSubjects(tx, [sourceId]);
+  if (source?.kind !== 'source') faults.push({ field: 'sourceId', message: 'is not a water source in the book' });
+  const netVolumeL = await netVolumeInForce(tx, { subjectId: entry.subjectId, at: new Date(entry.happenedAt) });
+  if (netVolumeL !== null && topUpL > netVolumeL)
+    faults.push({ field: 'topUpL', message: `${topUpL} L is more than the ${netVolumeL.toFixed(1)} L that are in it` });
+  return faults;
 };
 
 export const checkChange: EntryCheck = async (tx, entry) => {

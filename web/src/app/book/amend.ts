@@ -2,7 +2,7 @@ import type { LedgerEntry, ParameterId } from '#core/readings';
 import type { BookEntry, NewEntry } from '#contracts/book';
 import { bookEntry } from '../readings/ledger-entries';
 
-const writable = ['readings', 'change', 'seen', 'looked', 'dose', 'fed', 'note'] as const;
+const writable = ['readings', 'change', 'top-up', 'seen', 'looked', 'dose', 'fed', 'note'] as const;
 /** Entries that can be said as a line, and so be amended by one. */
 export const canAmend = ({ kind, struck }: BookEntry): boolean =>
   writable.some((k) => k === kind) && (struck?.parameters.length ?? 1) !== 0;
@@ -71,6 +71,12 @@ function carriedOver(old: BookEntry, made: NewEntry): NewEntry {
     const was = old.payload as typeof made.payload;
     const water = was.sourceId === made.payload.sourceId ? { ...was.water, ...made.payload.water } : made.payload.water;
     return { ...made, payload: { ...made.payload, water } };
+  }
+  if (made.kind === 'top-up' && old.kind === 'top-up') {
+    const was = old.payload as typeof made.payload;
+    return was.sourceId === made.payload.sourceId
+      ? { ...made, payload: { ...made.payload, water: was.water ?? {} } }
+      : made;
   }
   if (made.kind === 'seen' && old.kind === 'seen') {
     const { changeEntryId } = old.payload as typeof made.payload;

@@ -51,7 +51,7 @@ export class BookScreen {
   protected readonly struckOnly = signal(false);
   protected readonly kindChoices = [
     { id: 'readings,calibration', word: 'tests' },
-    { id: 'change', word: 'changes' },
+    { id: 'change,top-up', word: 'changes and top-ups' },
     { id: 'seen,stock,arrival,acclimation', word: 'animals' },
     { id: 'fed,cleared', word: 'feeding' },
     { id: 'dose,trim', word: 'plants and doses' },

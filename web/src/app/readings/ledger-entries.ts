@@ -1,9 +1,18 @@
 import { parameters } from '#almanac/parameters';
 import { foods } from '#almanac/kinds';
-import { ledgerText, type LedgerEntry, type LedgerReading, type LedgerSubject, type ParameterId } from '#core/readings';
+import {
+  ledgerText,
+  middle,
+  type LedgerEntry,
+  type LedgerReading,
+  type LedgerSubject,
+  type ParameterId,
+  type Water,
+} from '#core/readings';
 import { waterQuestions, type Analysis } from '#core/sources';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
+import type { SourceView } from '#contracts/sources';
 import { parameterOf, readingValue } from './understanding';
 
 export interface SittingQuestion {
@@ -37,12 +46,15 @@ export function bookEntry({
   id,
   insisted,
   marked = (value) => value,
+  waterOf = () => ({}),
 }: {
   entry: LedgerEntry;
   id: string;
   insisted: ReadonlySet<ParameterId>;
   /** Puts to a value what it was read with. */
   marked?: (value: ReadingValue) => ReadingValue;
+  /** What is known of a source: it goes into the book with the water that went in. */
+  waterOf?: (sourceId: string) => Water;
 }): NewEntry {
   const head = {
     id,
@@ -50,6 +62,11 @@ export function bookEntry({
     subjectId: entry.subjectId,
     happenedAt: new Date(entry.atEpochMs).toISOString(),
   };
+  if (entry.kind === 'change' || entry.kind === 'top-up') {
+    const said = entry.kind === 'change' ? entry.payload.water : {};
+    const water = { ...waterOf(entry.payload.sourceId), ...said };
+    return { ...head, kind: entry.kind, payload: { ...entry.payload, water } } as NewEntry;
+  }
   if (entry.kind !== 'readings') return { ...head, kind: entry.kind, payload: entry.payload } as NewEntry;
   const values = entry.payload.values.flatMap((reading: LedgerReading) => {
     const parameter = parameterOf(reading.parameter);
@@ -61,6 +78,12 @@ export function bookEntry({
 
 export const lineOf = (entry: LedgerEntry, subjects: readonly LedgerSubject[], zone: string): string =>
   ledgerText({ entry, subjects, catalogue: parameters, foods, zone });
+
+/** The middle of a source's newest analysis; its temperature is tonight's business and is not taken from it. */
+export function waterOfSource(source: SourceView | null): Water {
+  const known = Object.entries(source?.analysis ?? {}).filter(([id]) => id !== 'tempC');
+  return Object.fromEntries(known.map(([id, reading]) => [id, Number(middle(reading).toPrecision(6))]));
+}
 
 /** Names that the last word of a line may be the beginning of: tanks, sources, then parameters. */
 export function completions(line: string, subjects: readonly LedgerSubject[]): { word: string; rest: string }[] {

@@ -23,7 +23,7 @@ import { Sheet } from '../ui/sheet';
 import { TideMark } from '../ui/tide-mark';
 import { whenText } from '../ui/words';
 import { InstrumentStore } from './instrument-store';
-import { bookEntry, completions, lineOf, sittingQuestions } from './ledger-entries';
+import { bookEntry, completions, lineOf, sittingQuestions, waterOfSource } from './ledger-entries';
 import { ReadWith } from './read-with';
 import { judged, parameterOf } from './understanding';
 
@@ -207,6 +207,7 @@ export class LedgerLine {
           id: this.ids[i] ?? newId(),
           insisted: new Set(this.insisted() ? this.shown()[i]?.questions.flatMap((q) => q.parameters) : []),
           marked: (value) => this.instruments.marked(value),
+          waterOf: (sourceId) => waterOfSource(this.sources.named(sourceId)),
         }),
       ),
     );
