@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { intervalText, middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
 import type { Folio } from '#contracts/tanks';
 import { Api } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
+import { DiaryWatch } from '../shell/scribe';
 import { TonightStore } from '../tonight/tonight-store';
 import { otherMarks, TideChart, type ChartNotch, type ChartSeries, type ChartSpan } from '../ui/tide-chart';
 import { whenText } from '../ui/words';
@@ -98,12 +99,27 @@ export class ChartPart {
       ...this.charted().flatMap((id) => (this.folio().history[id] ?? []).map((r) => r.atEpochMs)),
     ),
   );
-  protected readonly notches = computed((): ChartNotch[] =>
-    this.folio().changes.map((c) => ({
+  private readonly diary = new DiaryWatch(['dose', 'top-up']);
+  constructor() {
+    const tankId = computed(() => this.folio().tank.tankId);
+    effect(() => {
+      this.diary.open(tankId());
+    });
+  }
+  protected readonly notches = computed((): ChartNotch[] => [
+    ...this.folio().changes.map((c) => ({
       atEpochMs: c.atEpochMs,
       label: `changed ${Math.round(c.changeFraction * 100)} %, ${c.sourceName}`,
     })),
-  );
+    ...this.diary.of('dose').map(({ atEpochMs, payload }) => ({
+      atEpochMs,
+      label: `dosed ${payload.amountMl} mL or g ${payload.product}`,
+      added: true,
+    })),
+    ...this.diary
+      .of('top-up')
+      .map(({ atEpochMs, payload }) => ({ atEpochMs, label: `topped up ${payload.topUpL} L`, added: true })),
+  ]);
   protected readonly figures = computed(() => {
     const span = this.span();
     if (!span) return [];
@@ -138,6 +154,21 @@ export class ChartPart {
       ])
       .sort((a, b) => b.atEpochMs - a.atEpochMs),
   );
+  /** The fan and the notches of the chart in words, for those who cannot see them. */
+  protected readonly ahead = computed(() =>
+    this.series().flatMap((s) =>
+      (s.forecast ?? [])
+        .filter((_, i) => i > 0 && i % 7 === 0)
+        .map(({ atEpochMs, lo80, hi80 }) => ({
+          key: `${s.label} ${atEpochMs}`,
+          atEpochMs,
+          label: s.label,
+          lo: lo80.toFixed(s.decimalsCount),
+          hi: hi80.toFixed(s.decimalsCount),
+        })),
+    ),
+  );
+  protected readonly done = computed(() => [...this.notches()].sort((a, b) => b.atEpochMs - a.atEpochMs).slice(0, 60));
   protected readonly comparable = computed(() =>
     this.tonight
       .tanks()
@@ -181,8 +212,9 @@ export class ChartPart {
     this.span.set(span);
     if (!span) this.zoomed.set(false);
   }
-  protected dayOf = (atEpochMs: number | undefined): string =>
-    atEpochMs === undefined ? '' : new Date(atEpochMs).toISOString().slice(0, 10);
+  /** A template's `?.` gives null where nothing is. */
+  protected dayOf = (atEpochMs: number | null | undefined): string =>
+    atEpochMs == null ? '' : new Date(atEpochMs).toISOString().slice(0, 10);
   /** The same span by keyboard: two days, whole. */
   protected typed(side: 'from' | 'to', event: Event): void {
     const on = Date.parse((event.target as HTMLInputElement).value);

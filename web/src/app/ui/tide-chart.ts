@@ -62,6 +62,8 @@ export interface ChartSpan {
 export interface ChartNotch {
   atEpochMs: number;
   label: string;
+  /** Something put in without changing water, a dose or a top-up: a ring instead of a stroke. */
+  added?: boolean;
 }
 
 /**
@@ -163,7 +165,8 @@ export class TideChart {
         ...rangeOf(s),
         name: `${s.label}${s.unit ? `, ${s.unit}` : ''}`,
         nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -46] },
-        axisLabel: { ...text, hideOverlap: true },
+        // The ends of the range are no round figures and would lie over the last ones that are.
+        axisLabel: { ...text, hideOverlap: true, showMaxLabel: false, showMinLabel: rangeOf(s).min === 0 },
         splitNumber: 3,
         splitLine: { lineStyle: { color: t.line } },
       })),
@@ -301,20 +304,27 @@ export class TideChart {
       yAxisIndex: i,
       silent: i !== panes - 1,
       encode: { x: 0 },
-      data: this.notches().map((n) => ({ value: [n.atEpochMs], name: n.label })),
+      data: this.notches().map((n) => ({ value: [n.atEpochMs, n.added ? 1 : 0], name: n.label })),
       tooltip: { formatter: (p: { name: string }) => escaped(p.name) },
       renderItem: (
         params: { coordSys: { y: number; height: number } },
         api: { value: (n: number) => number; coord: (p: number[]) => number[] },
       ) => {
         const [x = 0] = api.coord([api.value(0), 0]);
+        const below = params.coordSys.y + params.coordSys.height;
+        if (api.value(1) === 1)
+          return {
+            type: 'circle',
+            shape: { cx: x, cy: below + 5, r: 3 },
+            style: { stroke: t.water, fill: 'transparent', lineWidth: 1.5 },
+          };
         return {
           type: 'line',
           shape: {
             x1: x,
             x2: x,
-            y1: params.coordSys.y + params.coordSys.height + 1,
-            y2: params.coordSys.y + params.coordSys.height + 9,
+            y1: below + 1,
+            y2: below + 9,
           },
           style: { stroke: t.amber, lineWidth: 2 },
         };
