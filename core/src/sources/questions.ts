@@ -11,7 +11,7 @@ import {
   type Parameter,
   type ParameterId,
 } from '#core/readings';
-import { freeCo2, leastConductivity, oxygenSaturation } from '#core/water';
+import { freeCo2, leastConductivity, oxygenSaturation, type EvidenceGrade } from '#core/water';
 import { analysisReport, type Analysis } from './analysis';
 
 export interface WaterQuestion {
@@ -19,7 +19,16 @@ export interface WaterQuestion {
   parameters: ParameterId[];
   why: string;
   mend?: string;
+  /** What the rule behind it stands on. */
+  grade: EvidenceGrade;
 }
+/** What is asked before it is graded. */
+type Asked = Omit<WaterQuestion, 'grade'>;
+
+/** What cannot be true together follows from published constants; what is odd for a tank, from thresholds of our own. */
+const gradeOf = ({ kind }: Asked): EvidenceGrade =>
+  kind === 'contradiction' || kind === 'impossible' ? 'published' : 'ours';
+
 /** What is known of the tank, where these are readings of a tank. */
 export interface Known {
   last?: Analysis;
@@ -46,10 +55,10 @@ export function waterQuestions({
     const reading = readings[parameter.id];
     return reading ? ownQuestions(parameter, reading, known) : [];
   });
-  return [...alone, ...togetherQuestions(readings)];
+  return [...alone, ...togetherQuestions(readings)].map((asked) => ({ ...asked, grade: gradeOf(asked) }));
 }
 
-function ownQuestions(parameter: Parameter, reading: Interval, { last, expected }: Known): WaterQuestion[] {
+function ownQuestions(parameter: Parameter, reading: Interval, { last, expected }: Known): Asked[] {
   const { possible, id, label, unit } = parameter;
   if (lowEnd(reading) > possible.hi || highEnd(reading) < possible.lo) {
     const mend = likelyMend({ parameter, value: middle(reading) });
@@ -82,11 +91,11 @@ function ownQuestions(parameter: Parameter, reading: Interval, { last, expected 
   ];
 }
 
-function togetherQuestions(readings: Analysis): WaterQuestion[] {
+function togetherQuestions(readings: Analysis): Asked[] {
   const report = analysisReport(readings);
   const broken = report.checks
     .filter((c) => !c.holds)
-    .map((c): WaterQuestion => ({
+    .map((c): Asked => ({
       kind: 'contradiction',
       parameters: [...c.parameters],
       why: `${c.why}: one of them is off`,
@@ -95,7 +104,7 @@ function togetherQuestions(readings: Analysis): WaterQuestion[] {
 }
 
 /** GH or KH alone implies a least conductivity too: the other may be nothing. */
-function partHardness({ ghDegrees, khDegrees, ec25UsPerCm }: Analysis): WaterQuestion[] {
+function partHardness({ ghDegrees, khDegrees, ec25UsPerCm }: Analysis): Asked[] {
   if (!ec25UsPerCm || (ghDegrees && khDegrees) || (!ghDegrees && !khDegrees)) return [];
   const [gh, kh] = [ghDegrees?.lo ?? 0, khDegrees?.lo ?? 0];
   const least = leastConductivity({ ghDegrees: Math.min(60, gh), khDegrees: Math.min(60, kh) });
@@ -111,7 +120,7 @@ function partHardness({ ghDegrees, khDegrees, ec25UsPerCm }: Analysis): WaterQue
 }
 
 /** CO2 that pH and KH imply: over 100 mg/L nothing would live, under 0.1 no air would leave it so. */
-function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): WaterQuestion[] {
+function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): Asked[] {
   if (!ph || !khDegrees || ph.lo === null || ph.hi === null || khDegrees.hi === null) return [];
   const degreesC = tempC ? Math.min(40, Math.max(0, middle(tempC))) : 24;
   const implied = (phValue: number, kh: number): number | null => {
@@ -149,7 +158,7 @@ function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): WaterQuesti
   return [];
 }
 
-function oxygenQuestions({ o2MgPerL, tempC }: Analysis): WaterQuestion[] {
+function oxygenQuestions({ o2MgPerL, tempC }: Analysis): Asked[] {
   if (!o2MgPerL || !tempC) return [];
   const full = oxygenSaturation({ tempC: Math.min(40, Math.max(0, middle(tempC))) });
   if (!full.ok || lowEnd(o2MgPerL) <= 1.6 * full.value.o2MgPerL) return [];

@@ -1,8 +1,8 @@
 import type { Instrument, ParameterId } from '#core/readings';
-import { waterQuestions, type Analysis } from '#core/sources';
-import { parameters } from '#almanac/parameters';
+import type { Analysis } from '#core/sources';
 import type { NewEntry, ReadingValue, SeenPayload } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
+import { askedAbout, knownOf } from './questions';
 import { parameterOf, readingValue, readOn, understand, type Understanding } from './understanding';
 
 export const seenColumns = ['deaths', 'moults', 'berried'] as const;
@@ -134,19 +134,9 @@ export function benchRow({
     if (cell.kind === 'reading' && !isSeen(column)) readings[column] = cell.understood.reading;
   }
   if (Object.keys(readings).length === 0) return { tank, said, questions: [] };
-  const last: Analysis = {};
-  const expected: Partial<Record<ParameterId, { mean: number; lo80: number; hi80: number }>> = {};
-  for (const { id } of parameters) {
-    const cell = tank.cells[id];
-    if (cell?.last) last[id] = cell.last;
-    if (cell?.expected) expected[id] = cell.expected;
-  }
-  const questions = waterQuestions({ readings, catalogue: parameters, known: { last, expected } })
+  const questions = askedAbout(readings, knownOf(tank.cells))
     .filter((q) => !q.parameters.every((p) => insistedOn(said.get(p))))
-    .map((q) => ({
-      column: q.parameters[0] as Column,
-      why: `${q.why}${q.mend === undefined ? '' : `. Perhaps ${q.mend}?`}`,
-    }));
+    .map((q) => ({ column: q.parameters[0] as Column, why: q.why }));
   return { tank, said, questions };
 }
 const insistedOn = (said: CellSaid | undefined): boolean => said?.kind !== 'reading' || said.insisted;

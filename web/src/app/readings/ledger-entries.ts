@@ -9,35 +9,22 @@ import {
   type ParameterId,
   type Water,
 } from '#core/readings';
-import { waterQuestions, type Analysis } from '#core/sources';
+import type { Analysis } from '#core/sources';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import type { SourceView } from '#contracts/sources';
+import { askedAbout, knownOf, type Asked } from './questions';
 import { parameterOf, readingValue } from './understanding';
 
-export interface SittingQuestion {
-  why: string;
-  parameters: readonly ParameterId[];
-}
 /** What would be asked about one sitting of a ledger line before it is believed, and has not been insisted upon. */
-export function sittingQuestions(entry: LedgerEntry, tank: Bench['tanks'][number] | undefined): SittingQuestion[] {
+export function sittingQuestions(entry: LedgerEntry, tank: Bench['tanks'][number] | undefined): Asked[] {
   if (entry.kind !== 'readings') return [];
   const readings: Analysis = {};
   for (const value of entry.payload.values) readings[value.parameter] = { lo: value.lo, hi: value.hi };
   const insisted = new Set(entry.payload.values.flatMap((v) => (v.insisted ? [v.parameter] : [])));
-  const last: Analysis = {};
-  const expected: Partial<Record<ParameterId, { mean: number; lo80: number; hi80: number }>> = {};
-  for (const { id } of parameters) {
-    const cell = tank?.cells[id];
-    if (cell?.last) last[id] = cell.last;
-    if (cell?.expected) expected[id] = cell.expected;
-  }
-  return waterQuestions({ readings, catalogue: parameters, known: { last, expected } })
-    .filter((q) => !q.parameters.every((p) => insisted.has(p) || readings[p] === undefined))
-    .map((q) => ({
-      why: `${q.why}.${q.mend === undefined ? '' : ` Perhaps ${q.mend}?`}`,
-      parameters: q.parameters,
-    }));
+  return askedAbout(readings, knownOf(tank?.cells)).filter(
+    (q) => !q.parameters.every((p) => insisted.has(p) || readings[p] === undefined),
+  );
 }
 
 /** An understood entry as the book keeps it; values that were questioned and kept are marked, and no others. */

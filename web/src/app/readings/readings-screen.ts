@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { intervalText, type Fan, type Parameter, type ParameterId } from '#core/readings';
-import { waterQuestions, type Analysis } from '#core/sources';
+import type { Analysis } from '#core/sources';
 import { quantities } from '#core/units';
 import type { readingContexts } from '#contracts/book';
 import { type NewEntry } from '#contracts/book';
@@ -13,6 +13,7 @@ import { SourcesStore } from '../sources/sources-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { TideMark } from '../ui/tide-mark';
 import { InstrumentStore } from './instrument-store';
+import { askedAbout } from './questions';
 import { ReadWith } from './read-with';
 import { contextOf, readingValue, readOn, understand, type Understanding } from './understanding';
 
@@ -103,12 +104,12 @@ export class ReadingsScreen {
     }
     for (const o of this.folio()?.outlooks ?? []) expected[o.parameter] = o.level;
     // A source is its own water: nothing is expected of it, and its analysis is checked on its page.
-    return waterQuestions({ readings, catalogue: parameters, known: { last, expected } });
+    return askedAbout(readings, { last, expected });
   });
   protected questionsOf = (parameter: ParameterId): string[] =>
     this.questions()
       .filter((q) => q.parameters[0] === parameter)
-      .map((q) => `${q.why}.${q.mend === undefined ? '' : ` Perhaps ${q.mend}?`}`);
+      .map((q) => q.why);
   protected readonly filled = computed(() => this.rows().filter((r) => r.said.kind !== 'empty'));
   protected readonly ready = computed(
     () =>

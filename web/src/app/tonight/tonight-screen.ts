@@ -30,6 +30,11 @@ export class TonightScreen {
     const alone = tanks.filter((t) => t.nextStep.kind === 'leave' || t.nextStep.kind === 'none').length;
     return `${left === 0 ? 'Every tank has been looked after tonight.' : `${left} of ${tanks.length} still to look after.`} ${needing === 0 ? 'None needs anything done.' : needing === 1 ? 'One needs something done.' : `${needing} need something done.`} ${alone} can be left alone.`;
   });
+  /** How far the forecasts of a large house are; nothing once all are made. */
+  protected readonly foreseeing = computed(() => {
+    const foreseen = this.store.sheet()?.foreseen;
+    return foreseen && foreseen.readyCount < foreseen.tanksCount ? foreseen : null;
+  });
   /** What is due, by kit: one bottle is opened once. Named, not counted up against anybody. */
   protected readonly kits = computed(() => {
     const byParameter = new Map<ParameterId, string[]>();
