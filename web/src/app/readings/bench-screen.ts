@@ -11,25 +11,15 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { catchError, filter, of, Subject, switchMap } from 'rxjs';
+import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
-import {
-  intervalText,
-  placeBesideBand,
-  sharedFaults,
-  type Instrument,
-  type Interval,
-  type NightReading,
-} from '#core/readings';
+import { sharedFaults, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
 import { Api } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
+import { Outbox } from '../shell/outbox';
 import {
-  benchRow,
   cellKey,
-  instrumentIdOf,
-  mergedDraft,
   isSeen,
   pasted,
   rowEntries,
@@ -38,32 +28,22 @@ import {
   type BenchRow,
   type Column,
 } from './bench-entries';
-import { BenchRowPart, type CellView, type RowView } from './bench-row';
+import { BenchDraftStore } from './bench-draft';
+import { BenchGrid, describedCell } from './bench-grid';
+import { BenchRowPart } from './bench-row';
 import { Hold } from './hold';
 import { InstrumentStore } from './instrument-store';
 import { LiveStore } from './live-store';
-import { benchDraftId as draftId, instrumentFor } from './read-with';
+import { instrumentFor } from './read-with';
 import { parameterOf } from './understanding';
 
-const usual: Column[] = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'no3MgPerL',
-  'deaths',
-  'moults',
-  'berried',
-];
-const emptyDraft: BenchDraft = { texts: {}, entryIds: {}, columns: usual, instruments: {} };
 const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as const;
 
 /** The evening's tests of all tanks: a grid that is typed through with Enter, questioned at once, written in one go. */
 @Component({
   selector: 'nl-bench',
   imports: [BenchRowPart, RouterLink],
-  providers: [InstrumentStore, LiveStore],
+  providers: [BenchDraftStore, InstrumentStore, LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-screen.html',
   styleUrl: './bench-screen.scss',
@@ -77,8 +57,7 @@ export class BenchScreen {
   private readonly live = inject(LiveStore);
   protected readonly hold = new Hold(
     ({ tankId, column, instrumentId }, value) => {
-      this.put({ [cellKey(tankId, column)]: `${value}` });
-      this.change({ cellInstruments: { ...this.draft().cellInstruments, [cellKey(tankId, column)]: instrumentId } });
+      this.drafts.read(cellKey(tankId, column), { text: `${value}`, instrumentId });
       const here = this.at();
       if (here?.tankId === tankId && here.column === column) this.goOn();
     },
@@ -89,9 +68,8 @@ export class BenchScreen {
   private readonly grid = viewChild<ElementRef<HTMLTableElement>>('grid');
   private readonly asked = new Subject<void>();
   protected readonly bench = signal<Bench | null>(null);
-  protected readonly draft = signal<BenchDraft>(emptyDraft);
-  /** The draft as this tab and another were last alike. */
-  private alike: BenchDraft = emptyDraft;
+  private readonly drafts = inject(BenchDraftStore);
+  protected readonly draft = this.drafts.draft;
   protected readonly down = signal(false);
   protected readonly said = signal('');
   protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
@@ -116,20 +94,6 @@ export class BenchScreen {
     this.outbox.written.pipe(takeUntilDestroyed()).subscribe(() => {
       this.asked.next();
     });
-    void this.outbox.draft(draftId).then((text) => {
-      if (text) this.draft.set({ ...this.draft(), ...(JSON.parse(text) as Partial<BenchDraft>) });
-      this.alike = this.draft();
-    });
-    this.outbox.draftsElsewhere
-      .pipe(
-        filter((d) => d.id === draftId && d.text !== ''),
-        takeUntilDestroyed(),
-      )
-      .subscribe(({ text }) => {
-        const theirs = { ...emptyDraft, ...(JSON.parse(text) as Partial<BenchDraft>) };
-        this.draft.set(mergedDraft({ base: this.alike, mine: this.draft(), theirs }));
-        this.alike = theirs;
-      });
     this.asked.next();
   }
   private focusFirst(): void {
@@ -213,78 +177,18 @@ export class BenchScreen {
     const next = inputs[place + (this.down() ? this.draft().columns.length : 1)];
     if (place >= 0) next?.focus();
   }
-  /** Only rows in which something stands are understood, and only those anew that have changed. */
-  private readonly understood = new Map<
-    string,
-    { key: string; row: BenchRow; instruments: ReadonlyMap<string, Instrument> }
-  >();
-  private readonly rows = computed((): Map<string, BenchRow> => {
-    const draft = this.resolved();
-    const instruments = this.owned.byId();
-    const rows = new Map<string, BenchRow>();
-    const typed = new Set(
-      Object.entries(draft.texts).flatMap(([key, text]) => (text.trim() === '' ? [] : [key.split(' ')[0]])),
-    );
-    for (const tank of this.bench()?.tanks ?? []) {
-      if (!typed.has(tank.tankId)) continue;
-      const texts = draft.columns.map((c) => draft.texts[cellKey(tank.tankId, c)] ?? '');
-      if (texts.every((t) => t.trim() === '')) continue;
-      const used = draft.columns.map((c) => (isSeen(c) ? '' : (instrumentIdOf(draft, tank.tankId, c) ?? '')));
-      const key = JSON.stringify([draft.columns, texts, used]);
-      const known = this.understood.get(tank.tankId);
-      const row =
-        known?.key === key && known.row.tank === tank && known.instruments === instruments
-          ? known.row
-          : benchRow({ tank, draft, instruments });
-      this.understood.set(tank.tankId, { key, row, instruments });
-      rows.set(tank.tankId, row);
-    }
-    return rows;
+  private readonly cells = new BenchGrid({
+    bench: this.bench,
+    draft: this.resolved,
+    columns: this.columns,
+    instruments: this.owned.byId,
   });
-  /** Rows as they are shown; the same object as long as nothing in it has changed, so that it is not drawn again. */
-  private readonly shown = new Map<string, { known: readonly CellView[]; row: BenchRow | undefined; view: RowView }>();
-  private readonly before = computed(
-    () =>
-      new Map(
-        (this.bench()?.tanks ?? []).map((tank) => [
-          tank.tankId,
-          this.columns().map(({ id, label }): CellView => ({
-            column: id,
-            label,
-            text: '',
-            tone: '',
-            last: this.last(tank, id),
-            trend: this.trend(tank, id),
-            due: !isSeen(id) && (tank.cells[id]?.due ?? '') !== '',
-            description: this.describe(tank, id),
-            standsPercent: this.stands(tank, id, isSeen(id) ? null : (tank.cells[id]?.last ?? null)),
-          })),
-        ]),
-      ),
-  );
-  protected readonly views = computed((): RowView[] => {
-    const [rows, before, { texts }] = [this.rows(), this.before(), this.draft()];
-    return (this.bench()?.tanks ?? []).map((tank) => {
-      const [known, row] = [before.get(tank.tankId) ?? [], rows.get(tank.tankId)];
-      const last = this.shown.get(tank.tankId);
-      if (last?.known === known && last.row === row && last.view.tank === tank) return last.view;
-      const cells = row
-        ? known.map((cell) => ({
-            ...cell,
-            text: texts[cellKey(tank.tankId, cell.column)] ?? '',
-            tone: this.tone(row, cell.column),
-            ...this.standsTyped(row, cell.column),
-          }))
-        : known;
-      const view = { tank, cells };
-      this.shown.set(tank.tankId, { known, row, view });
-      return view;
-    });
-  });
+  private readonly rows = this.cells.rows;
+  protected readonly views = this.cells.views;
   protected readonly described = computed(() => {
     const here = this.at();
     const tank = this.bench()?.tanks.find((t) => t.tankId === here?.tankId);
-    const description = here && tank ? this.describe(tank, here.column) : '';
+    const description = here && tank ? describedCell(tank, here.column) : '';
     return tank && description !== '' ? `${tank.name}, ${description}` : '';
   });
   protected readonly open = computed(() => {
@@ -326,63 +230,9 @@ export class BenchScreen {
   );
   protected readonly ready = computed(() => this.filled().length - this.held().length);
 
-  private tone(row: BenchRow, column: Column): string {
-    const said = row.said.get(column);
-    if (!said || said.kind === 'empty') return '';
-    if (said.kind === 'fault') return 'bad';
-    if (row.questions.some((q) => q.column === column)) return 'asked';
-    return said.kind === 'reading' ? said.understood.tone : 'settled';
-  }
-  private stands(tank: Bench['tanks'][number], column: Column, reading: Interval | null): number | null {
-    const band = isSeen(column) ? null : tank.cells[column]?.band;
-    return band && reading ? placeBesideBand({ reading, band }) : null;
-  }
-  private standsTyped(row: BenchRow, column: Column): { standsPercent?: number | null } {
-    const said = row.said.get(column);
-    return said?.kind === 'reading' ? { standsPercent: this.stands(row.tank, column, said.understood.reading) } : {};
-  }
-  private last(tank: Bench['tanks'][number], column: Column): string {
-    if (isSeen(column)) return '';
-    const cell = tank.cells[column];
-    return cell?.last ? intervalText(cell.last, parameterOf(column)?.decimalsCount ?? 1) : '';
-  }
-  private trend(tank: Bench['tanks'][number], column: Column): string {
-    if (isSeen(column)) return '';
-    const cell = tank.cells[column];
-    if (!cell?.expected || !cell.last) return '';
-    const [lo, hi] = [cell.last.lo ?? cell.expected.mean, cell.last.hi ?? cell.expected.mean];
-    return cell.expected.lo80 > hi ? '↗' : cell.expected.hi80 < lo ? '↘' : '';
-  }
-  private describe(tank: Bench['tanks'][number], column: Column): string {
-    if (isSeen(column)) return '';
-    const cell = tank.cells[column];
-    const digits = parameterOf(column)?.decimalsCount ?? 1;
-    return [
-      cell?.band ? `band ${intervalText(cell.band, digits)}` : '',
-      cell?.expected ? `expected ${intervalText({ lo: cell.expected.lo80, hi: cell.expected.hi80 }, digits)}` : '',
-      cell?.due ? `due: ${cell.due}` : '',
-    ]
-      .filter((t) => t !== '')
-      .join(', ');
-  }
-  private change(part: Partial<BenchDraft>): void {
-    this.draft.update((d) => ({ ...d, ...part }));
-    this.alike = this.draft();
-    void this.outbox.keepDraft(draftId, JSON.stringify(this.draft()));
-  }
   protected typed(tankId: string, { column, text }: { column: Column; text: string }): void {
-    const { [cellKey(tankId, column)]: _read, ...cellInstruments } = this.draft().cellInstruments ?? {};
-    this.change({ cellInstruments });
-    this.put({ [cellKey(tankId, column)]: text });
-  }
-  private put(texts: Record<string, string>): void {
-    const entryIds = { ...this.draft().entryIds };
-    for (const key of Object.keys(texts)) {
-      const tankId = key.split(' ')[0] ?? '';
-      for (const kind of ['readings', 'seen']) entryIds[`${tankId} ${kind}`] ??= newId();
-    }
     this.said.set('');
-    this.change({ texts: { ...this.draft().texts, ...texts }, entryIds });
+    this.drafts.type(cellKey(tankId, column), text);
   }
   protected paste(rowIndex: number, columnIndex: number, event: ClipboardEvent): void {
     const text = event.clipboardData?.getData('text/plain') ?? '';
@@ -394,7 +244,7 @@ export class BenchScreen {
       columns: this.draft().columns,
       from: { rowIndex, columnIndex },
     });
-    this.put(laid.texts);
+    this.drafts.put(laid.texts);
     this.said.set(
       `${Object.keys(laid.texts).length} cells laid in.${laid.lostCount > 0 ? ` ${laid.lostCount} fell off the grid and are not in it.` : ''}`,
     );
@@ -443,11 +293,12 @@ export class BenchScreen {
   protected toggleColumn(id: Column): void {
     const { columns } = this.draft();
     const wanted = columns.includes(id) ? columns.filter((c) => c !== id) : [...columns, id];
-    this.change({ columns: this.everyColumn.map((c) => c.id).filter((c) => wanted.includes(c)) });
+    this.drafts.change({ columns: this.everyColumn.map((c) => c.id).filter((c) => wanted.includes(c)) });
   }
   protected chooseInstrument(column: Column, event: Event): void {
     if (isSeen(column)) return;
-    this.change({ instruments: { ...this.draft().instruments, [column]: (event.target as HTMLSelectElement).value } });
+    const instruments = { ...this.draft().instruments, [column]: (event.target as HTMLSelectElement).value };
+    this.drafts.change({ instruments });
   }
   /** Writes the rows that are clear; those with a question stay where they are. */
   protected async write(): Promise<void> {
@@ -474,28 +325,12 @@ export class BenchScreen {
       if (sent.state === 'refused' && faults.size === 0) faults.set('', sent.problem.title);
     }
     const written = new Set(done);
-    this.clear({ written, sentTexts });
+    this.drafts.clear({ written, sentTexts });
     this.faults.set(faults);
     const left = this.filled().length;
     this.said.set(
       `${written.size} ${written.size === 1 ? 'tank' : 'tanks'} in the book.${left > 0 ? ` ${left} still on the bench.` : ''}`,
     );
-  }
-  /** Takes from the bench what is in the book; what was typed or altered while it was on its way stays, under new ids. */
-  private clear({ written, sentTexts }: { written: ReadonlySet<string>; sentTexts: BenchDraft['texts'] }): void {
-    const { texts, entryIds, cellInstruments = {} } = this.draft();
-    const isDone = (key: string): boolean => written.has(key.split(' ')[0] ?? '');
-    const left = Object.entries(texts).filter(([key, text]) => !isDone(key) || text !== sentTexts[key]);
-    const leftKeys = new Set(left.map(([key]) => key));
-    const stays = <T>(all: Record<string, T>, keep: (key: string) => boolean): Record<string, T> =>
-      Object.fromEntries(Object.entries(all).filter(([key]) => keep(key)));
-    this.change({
-      texts: Object.fromEntries(left),
-      cellInstruments: stays(cellInstruments, (key) => leftKeys.has(key)),
-      entryIds: stays(entryIds, (key) => !isDone(key)),
-    });
-    const typedMeanwhile = left.filter(([key]) => isDone(key));
-    if (typedMeanwhile.length > 0) this.put(Object.fromEntries(typedMeanwhile));
   }
   protected readonly faultList = computed(() =>
     [...this.faults()].map(([id, text]) =>
