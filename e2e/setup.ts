@@ -1,12 +1,14 @@
 import { openHouse } from '../tools/house.mjs';
 import { freePort } from '../tools/postgres.mjs';
 
-/** Three houses for the walks: the demo house on a fixed evening, and three empty ones. */
+/** Houses for the walks: the demo house on a fixed evening twice (whole evenings are written into one), and three empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
   const demo = await openHouse({ database: 'demo', args: ['--tonight', '2026-03-14'], broker });
   process.env['E2E_BROKER_PORT'] = String(brokerPort);
+  const bench = await openHouse({ database: 'bench', args: ['--tonight', '2026-03-14'] });
+  process.env['E2E_BENCH'] = bench.url;
   const empty = await openHouse({ database: 'empty', args: ['--empty'] });
   const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
   const copy = await openHouse({ database: 'copy', args: ['--empty'] });
@@ -16,6 +18,7 @@ export default async function setup(): Promise<() => Promise<void>> {
   process.env['E2E_EMPTY'] = empty.url;
   return async () => {
     await demo.close();
+    await bench.close();
     await empty.close();
     await keeper.close();
     await copy.close();

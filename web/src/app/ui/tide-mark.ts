@@ -98,6 +98,6 @@ export class TideMark {
     return { sign: direction === 'rising' ? '→' : '←', percent: clamp(percent) };
   });
   protected readonly said = computed(
-    () => `${this.label()}${this.direction() === 'unknown' ? '' : `, ${this.direction()}`}`,
+    () => `${this.label().replace(/\.$/, '')}${this.direction() === 'unknown' ? '' : `, ${this.direction()}`}`,
   );
 }
