@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { browserArgs } from './tools/browser.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -18,15 +19,7 @@ export default defineConfig({
     reducedMotion: 'reduce',
     launchOptions: {
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: browserArgs,
     },
   },
 });

@@ -1,6 +1,7 @@
 // @ts-check
 /** Measures the bench grid in a real browser: 300 tanks by ten columns, scrolled and typed through. */
 import { chromium } from '@playwright/test';
+import { browserArgs } from './browser.mjs';
 
 const p95 = (/** @type {number[]} */ xs) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length * 0.95)] ?? 0;
 /**
@@ -10,15 +11,7 @@ const p95 = (/** @type {number[]} */ xs) => [...xs].sort((a, b) => a - b)[Math.f
 export async function measureGrid(url, executablePath) {
   const browser = await chromium.launch({
     executablePath,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: browserArgs,
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -2,21 +2,13 @@
 /** `npm run pictures`: one current picture of each main view, from the demo data, into docs/screenshots/ (or --to FOLDER). */
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
+import { browserArgs } from './browser.mjs';
 import { build } from './build.mjs';
 import { openHouse, startInstruments } from './house.mjs';
 import { freePort } from './postgres.mjs';
 import { fail, step } from './say.mjs';
 import { installChromium, installPackages, root } from './setup.mjs';
 
-const flags = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 const at = process.argv.indexOf('--to');
 const folder = at > 0 ? path.resolve(process.argv[at + 1] ?? '.') : path.join(root, 'docs/screenshots');
 const only = process.argv.indexOf('--only');
@@ -209,7 +201,7 @@ async function main() {
     broker: instruments.url,
   });
   const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({ executablePath, args: flags });
+  const browser = await chromium.launch({ executablePath, args: browserArgs });
   try {
     const json = async (/** @type {string} */ where) => (await fetch(`${house.url}${where}`)).json();
     const [{ tanks }, { sources }] = await Promise.all([json('/api/tonight'), json('/api/sources')]);

@@ -57,6 +57,36 @@ describe('GET /api/entries, searched', () => {
     expect(await lines('kind=readings')).toEqual(['readings']);
     expect(await lines('from=2099-01-01')).toEqual([]);
   });
+  it('a rare word behind two thousand newer entries, a common one before them, in order and page by page', async () => {
+    const tank = id();
+    await house.write(tankEntry(tank));
+    const note = (n: number): NewEntry => ({
+      ...noteEntry(tank, n % 1000 === 1 ? `water common rarity${n}` : 'water common'),
+      happenedAt: new Date(Date.parse(at(0)) - n * 60_000).toISOString(),
+    });
+    for (let from = 0; from < 2200; from += 200)
+      expect((await house.write(...Array.from({ length: 200 }, (_, i) => note(from + i)))).status).toBe(201);
+    const found = async (query: string): Promise<BookPage> =>
+      (await house.get<BookPage>(`/api/entries?subject=${tank}&${query}`)).body;
+    // The first stands among the newest, the others behind what is looked through first.
+    expect((await found('words=rarity')).entries.map((e) => /rarity(\d+)/.exec(e.line)?.[1])).toEqual([
+      '1',
+      '1001',
+      '2001',
+    ]);
+    expect((await found('words=rarity2001%20water')).entries.length).toBe(1);
+    const seen = new Set<string>();
+    let page = await found('words=common&limit=500');
+    for (let pages = 1; ; pages++) {
+      for (const e of page.entries) seen.add(e.id);
+      const times = page.entries.map((e) => e.happenedAt);
+      expect(times).toEqual([...times].sort().reverse());
+      if (!page.olderThan || pages > 6) break;
+      const [before = '', sequence = ''] = page.olderThan.split('/');
+      page = await found(`words=common&limit=500&before=${before}&beforeSequence=${sequence}`);
+    }
+    expect(seen.size).toBe(2200);
+  }, 60_000);
   it('finds what was struck', async () => {
     const { tank } = await tankWithHistory();
     const page = await house.get<BookPage>(`/api/entries?subject=${tank}&kind=note`);

@@ -51,6 +51,39 @@ describe('GET /api/tonight', () => {
     await house.write(lookedEntry(tank), noteEntry(tank, 'white spots?', 'doubtful'));
     expect([(await lineOf(tank)).lookedTonight, (await lineOf(tank)).doubtful]).toEqual([true, true]);
   });
+  it('nitrite of 2 mg/L is urgent, unless chloride guards against it', async () => {
+    const [bare, guarded] = [await newTank(), await newTank()];
+    await house.write(readingsEntry(bare, { no2MgPerL: [1.5, 2] }));
+    await house.write(readingsEntry(guarded, { no2MgPerL: [1.5, 2], clMgPerL: [30, 31] }));
+    expect([(await lineOf(bare)).urgent, (await lineOf(bare)).nextStep.kind]).toEqual([true, 'change-now']);
+    expect([(await lineOf(guarded)).urgent, (await lineOf(guarded)).reasonId]).toEqual([false, 'guarded-nitrite']);
+  });
+  it('CO2 is read from pH and KH in a tank on sand, not on an active bed', async () => {
+    const readings = { ph: [6.2, 6.3], khDegrees: [4, 5], tempC: [24, 24.2] } as const;
+    const tanks = [await newTank(), await newTank({ bed: { kind: 'active' } })];
+    const lines = await Promise.all(
+      tanks.map(async (tank) => {
+        await house.write(readingsEntry(tank, { ...readings } as never));
+        const { body } = await house.get<Folio>(`/api/tanks/${tank}/folio?days=30`);
+        return body.lines.find((l) => l.parameter === 'co2MgPerL');
+      }),
+    );
+    expect(lines[0]?.state).toBe('act');
+    expect(lines[1]).toBeUndefined();
+    const { body } = await house.get<Working>(`/api/tanks/${tanks[0] ?? ''}/working/co2MgPerL`);
+    expect(body.sourceIds).toContain('plummer-1982');
+    expect(body.inputs.map((i) => i.id)).toContain('khDegrees');
+  });
+  it('a reading in band that this tank never gave, and nothing explains, is not believed at once', async () => {
+    const tank = await newTank();
+    for (let week = 12; week > 0; week--)
+      await house.write(readingsEntry(tank, { ph: [6.95, 7.05], ghDegrees: [7.5, 8.5] }, at(7 * week)));
+    await house.write(readingsEntry(tank, { ph: [7.75, 7.85] }, at(0)));
+    const line = await lineOf(tank);
+    expect([line.state, line.reasonId, line.deciding]).toEqual(['unknown', 'unusual', 'ph']);
+    expect(line.reason).toContain('unusual for this tank');
+    expect(line.tests.due.map((t) => t.parameter)).toContain('ph');
+  });
   it('a struck reading no longer counts', async () => {
     const tank = await newTank();
     const wrong = readingsEntry(tank, { no3MgPerL: [80, 160] });
