@@ -1,0 +1,118 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { of } from 'rxjs';
+import type { NewEntry } from '#contracts/book';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { Outbox } from '../shell/outbox';
+import { SourcesStore } from '../sources/sources-store';
+import { TonightStore } from '../tonight/tonight-store';
+import { InstrumentStore } from './instrument-store';
+import { LedgerLine } from './ledger-line';
+import { ReadWith } from './read-with';
+
+describe('the ledger line', () => {
+  const opened = async (draft: string | null = null) => {
+    const written: NewEntry[][] = [];
+    const source = {
+      sourceId: 'tap',
+      setUp: { name: 'Tap, aged' },
+      analysis: { ghDegrees: { lo: 9, hi: 11 }, tempC: { lo: 12, hi: 12 } },
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Api, useValue: { call: () => of({ nowAt: '', tanks: [] }) } },
+        { provide: HouseStore, useValue: { nowEpochMs: () => Date.parse('2026-03-14T21:30:00Z'), zone: () => 'UTC' } },
+        { provide: TonightStore, useValue: { tanks: signal([{ tankId: 'a', name: 'Library' }]) } },
+        {
+          provide: SourcesStore,
+          useValue: {
+            list: signal([source]),
+            load: () => undefined,
+            named: (id: string) => (id === 'tap' ? source : null),
+          },
+        },
+        {
+          provide: Outbox,
+          useValue: {
+            draft: (id: string) => Promise.resolve(id === 'ledger-line' ? draft : null),
+            keepDraft: () => Promise.resolve(),
+            write: (entries: NewEntry[]) => {
+              written.push(entries);
+              return Promise.resolve({ state: 'written' });
+            },
+          },
+        },
+      ],
+    }).overrideComponent(LedgerLine, {
+      set: {
+        providers: [
+          { provide: InstrumentStore, useValue: { inUse: signal([]), doubts: signal(new Map()) } },
+          { provide: ReadWith, useValue: { of: () => undefined, instruments: signal({}), marked: (v: unknown) => v } },
+        ],
+      },
+    });
+    const fixture = TestBed.createComponent(LedgerLine);
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    const input = (): HTMLInputElement => page.querySelector('input.line')!;
+    const type = async (text: string): Promise<void> => {
+      input().value = text;
+      input().dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+    };
+    const save = async (): Promise<void> => {
+      page.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+      await fixture.whenStable();
+    };
+    return { fixture, page, input, type, save, written };
+  };
+  const valuesOf = (entries: NewEntry[] | undefined): { parameter: string; insisted?: boolean | undefined }[] =>
+    entries?.flatMap((e) => (e.kind === 'readings' ? e.payload.values : [])) ?? [];
+
+  it('takes what was typed before it was there, and what is typed after it', async () => {
+    const { fixture, input } = await opened();
+    fixture.componentRef.setInput('typedAhead', 'lib');
+    await fixture.whenStable();
+    expect(input().value).toBe('lib');
+    fixture.componentRef.setInput('typedAhead', 'libr');
+    await fixture.whenStable();
+    expect(input().value).toBe('libr');
+  });
+  it('comes back with the line that was left', async () => {
+    const { input } = await opened('library ph 6.4');
+    expect(input().value).toBe('library ph 6.4');
+  });
+  it('asks about an odd value with what the rule stands on; keeping it marks that value and no other', async () => {
+    const { page, type, save, written } = await opened();
+    await type('library ph 3.1 gh 4');
+    expect(page.textContent).toContain('outside what fresh-water tanks usually are');
+    expect(page.textContent).toContain('our own estimate');
+    await save();
+    expect(written).toEqual([]);
+    page.querySelector<HTMLInputElement>('input[type=checkbox]')!.click();
+    await save();
+    expect(valuesOf(written[0]).map((v) => [v.parameter, v.insisted ?? false])).toEqual([
+      ['ph', true],
+      ['ghDegrees', false],
+    ]);
+  });
+  it('a mark behind the value answers the question in the line itself', async () => {
+    const { page, type, save, written } = await opened();
+    await type('library ph 3.1! gh 4');
+    expect(page.querySelector('input[type=checkbox]')).toBeNull();
+    await save();
+    expect(valuesOf(written[0])[0]?.insisted).toBeTrue();
+  });
+  it('a change carries what is known of its source, but not last week’s temperature', async () => {
+    const { type, save, written } = await opened();
+    await type('library out 5 L, tap aged, 23C');
+    await save();
+    const [entry] = written[0] ?? [];
+    expect(entry?.kind === 'change' && entry.payload.water).toEqual({ ghDegrees: 10, tempC: 23 });
+    await type('library topped up 1 L');
+    await save();
+    const [topUp] = written[1] ?? [];
+    expect(topUp?.kind === 'top-up' && topUp.payload).toEqual({ topUpL: 1, sourceId: 'tap', water: { ghDegrees: 10 } });
+  });
+});
