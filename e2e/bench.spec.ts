@@ -26,8 +26,8 @@ test('the evening of nine tanks on the bench: at most twelve keys a tank, no poi
     await page.getByRole('checkbox', { name: column, exact: true }).focus();
     await page.keyboard.press('Space');
   }
-  const wide = await page.locator('tbody tr').first().locator('input').count();
-  expect(wide).toBe(3);
+  const wide = 3;
+  await expect(page.locator('tbody tr').first().locator('input')).toHaveCount(wide);
   const row = (i: number, column: number) => page.locator('td input').nth(i * wide + column);
   /** The same as last time: the figure, or the colour of the chart that lies in the span. */
   const lastOf = async (i: number, column: number): Promise<string> => {

@@ -37,6 +37,33 @@ describe('the half-written evening', () => {
     expect(again.store.draft().texts).toEqual({ 'a ph': '6.1' });
     expect(again.store.draft().entryIds).toEqual(kept.entryIds as Record<string, string>);
   });
+  it('a key pressed before the kept draft was read goes into it, not over it', async () => {
+    const elsewhere = new Subject<{ id: string; text: string }>();
+    const written: string[] = [];
+    let tell: (text: string) => void = () => undefined;
+    TestBed.configureTestingModule({
+      providers: [
+        BenchDraftStore,
+        {
+          provide: Outbox,
+          useValue: {
+            draft: () => new Promise<string>((resolve) => (tell = resolve)),
+            keepDraft: (_id: string, text: string) => written.push(text),
+            draftsElsewhere: elsewhere,
+          },
+        },
+      ],
+    });
+    const store = TestBed.inject(BenchDraftStore);
+    store.type('b ph', '7');
+    expect(written).toEqual([]);
+    tell(JSON.stringify({ texts: { 'a ph': '6' }, columns: ['ph'] }));
+    await Promise.resolve();
+    await Promise.resolve();
+    expect(store.draft().texts).toEqual({ 'a ph': '6', 'b ph': '7' });
+    expect(store.draft().columns).toEqual(['ph']);
+    expect((JSON.parse(written.at(-1) ?? '{}') as { texts: object }).texts).toEqual({ 'a ph': '6', 'b ph': '7' });
+  });
   it('gives a row its ids with the first key and keeps them for the next', async () => {
     const { store } = await opened();
     store.type('a ph', '6');

@@ -26,10 +26,16 @@ export class BenchDraftStore {
   readonly draft = this._draft.asReadonly();
   /** The draft as this tab and another were last alike. */
   private alike: BenchDraft = emptyDraft;
+  private loaded = false;
 
   constructor() {
     void this.outbox.draft(benchDraftId).then((text) => {
-      if (text) this._draft.set({ ...this.draft(), ...(JSON.parse(text) as Partial<BenchDraft>) });
+      const kept = { ...emptyDraft, ...(text ? (JSON.parse(text) as Partial<BenchDraft>) : {}) };
+      // A key pressed before the draft was read goes into it, and does not go over it.
+      const early = this.draft() !== emptyDraft;
+      this._draft.set(early ? mergedDraft({ base: emptyDraft, mine: this.draft(), theirs: kept }) : kept);
+      this.loaded = true;
+      if (early) this.change({});
       this.alike = this.draft();
     });
     this.outbox.draftsElsewhere
@@ -46,7 +52,7 @@ export class BenchDraftStore {
   change(part: Partial<BenchDraft>): void {
     this._draft.update((d) => ({ ...d, ...part }));
     this.alike = this.draft();
-    void this.outbox.keepDraft(benchDraftId, JSON.stringify(this.draft()));
+    if (this.loaded) void this.outbox.keepDraft(benchDraftId, JSON.stringify(this.draft()));
   }
   /** Typed by hand: read with the instrument of the column, whatever a device had put there. */
   type(key: string, text: string): void {

@@ -1,6 +1,5 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { Instrument } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
 import { Outbox } from '../shell/outbox';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
