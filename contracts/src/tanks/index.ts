@@ -37,6 +37,8 @@ export const parameterLine = v.object({
   direction: v.picklist(['rising', 'falling', 'steady', 'unknown']),
   band: v.nullable(bandLine),
   latest: v.nullable(datedReading),
+  /** Worked out from other readings of the tank; nobody read it. */
+  computed: v.optional(v.boolean()),
   earlier: v.array(datedReading),
 });
 export const datedChange = v.object({

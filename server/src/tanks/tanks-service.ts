@@ -1,5 +1,5 @@
 import { recorder, type Recorder, type Working } from '#core/explain';
-import { middle, type ParameterId, type Water } from '#core/readings';
+import { middle, type DatedReading, type ParameterId, type Water } from '#core/readings';
 import { leavesText, mindText, type Outlook } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Folio } from '#contracts/tanks';
@@ -63,8 +63,9 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
         reason: line.reason,
         direction: line.direction,
         band: line.band ? { ...line.band, sourceIds: [...line.band.sourceIds] } : null,
-        latest: latest ?? null,
-        earlier,
+        ...(line.computed && line.latest
+          ? { latest: computedReading(line.latest, newest), computed: true, earlier: [] }
+          : { latest: latest ?? null, earlier }),
       };
     }),
     history: byParameter,
@@ -88,6 +89,15 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
     outlooks: prospect.outlooks.map((o) => outlookView(o)),
     plan: prospect.plan,
   };
+}
+
+/** What was worked out stands at the entry of the reading it leans on most: the pH. */
+function computedReading(
+  { lo, hi, atEpochMs }: DatedReading,
+  newest: Awaited<ReturnType<typeof readNewest>>,
+): Folio['lines'][number]['latest'] {
+  const ph = newest.find((n) => n.parameter === 'ph')?.newest[0];
+  return ph ? { lo, hi, atEpochMs, entryId: ph.entry_id, text: 'from pH and KH', insisted: false } : null;
 }
 
 /** The model's part of a folio, with its sentences. */

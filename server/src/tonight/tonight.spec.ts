@@ -69,6 +69,7 @@ describe('GET /api/tonight', () => {
       }),
     );
     expect(lines[0]?.state).toBe('act');
+    expect([lines[0]?.computed, lines[0]?.latest?.text]).toEqual([true, 'from pH and KH']);
     expect(lines[1]).toBeUndefined();
     const { body } = await house.get<Working>(`/api/tanks/${tanks[0] ?? ''}/working/co2MgPerL`);
     expect(body.sourceIds).toContain('plummer-1982');

@@ -46,7 +46,7 @@ export interface Context {
 /** Band and last value of a parameter in a tank; nothing known for a source. */
 export function contextOf(folio: Folio | null, parameter: Parameter): Context {
   const line = folio?.lines.find((l) => l.parameter === parameter.id);
-  return { band: line?.band ?? null, last: line?.latest ?? null };
+  return { band: line?.band ?? null, last: line?.computed ? null : (line?.latest ?? null) };
 }
 
 export function understand({

@@ -67,7 +67,7 @@ export class ChartPart {
   protected readonly span = signal<ChartSpan | null>(null);
   protected readonly zoomed = signal(false);
   protected readonly others = signal<Others>([]);
-  protected readonly choices = computed(() => this.folio().lines.filter((l) => l.latest !== null));
+  protected readonly choices = computed(() => this.folio().lines.filter((l) => l.latest !== null && !l.computed));
   protected readonly series = computed((): ChartSeries[] =>
     this.charted().flatMap((id) => {
       const parameter = parameterOf(id);

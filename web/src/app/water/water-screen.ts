@@ -105,7 +105,9 @@ export class WaterScreen {
     const source = this.source();
     if (!folio || !source) return null;
     const tank: WaterSpan = Object.fromEntries(
-      folio.lines.flatMap((l) => (l.latest ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [])),
+      folio.lines.flatMap((l) =>
+        l.latest && !l.computed ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [],
+      ),
     );
     const water: WaterSpan = Object.fromEntries(
       Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }]),
