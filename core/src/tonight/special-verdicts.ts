@@ -28,18 +28,15 @@ function latestOf(input: VerdictInput, id: ParameterId, withinDays = staleAfterD
   return found && input.nowEpochMs - found.atEpochMs <= withinDays * dayMs ? found : null;
 }
 
-/** Ammonia is judged by its toxic part, from pH and temperature of the same water. */
-export function ammoniaVerdict({
-  input,
-  base,
-  parameter,
-  note,
-}: {
+interface Special {
   input: VerdictInput;
   base: Omit<Base, 'band'> & { band: BandLine | null };
   parameter: Parameter;
   note: Recorder;
-}): ParameterVerdict {
+}
+
+/** Ammonia is judged by its toxic part, from pH and temperature of the same water. */
+export function ammoniaVerdict({ input, base, parameter, note }: Special): ParameterVerdict {
   const ph = input.history.readings.ph?.[0];
   const temp = input.history.readings.tempC?.[0];
   if (!ph || !temp)
@@ -97,17 +94,7 @@ function toxicSpan(
  * Nitrite is judged by its band and, where it is over it, by the chloride that keeps it out of the gills: urgent only
  * where the published ratio is not reached. Without a chloride reading the worse is assumed and the test is named.
  */
-export function nitriteVerdict({
-  input,
-  base,
-  parameter,
-  note,
-}: {
-  input: VerdictInput;
-  base: Omit<Base, 'band'> & { band: BandLine | null };
-  parameter: Parameter;
-  note: Recorder;
-}): ParameterVerdict {
+export function nitriteVerdict({ input, base, parameter, note }: Special): ParameterVerdict {
   const { latest, band } = base;
   const plain: ParameterVerdict = band
     ? judgedVerdict({ base: { ...base, band }, parameter, note })
