@@ -2,6 +2,7 @@ import type { BandLine } from '#core/almanac';
 import { hangsOnFactor } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import {
+  gapBetween,
   intervalText,
   judgeReading,
   middle,
@@ -40,6 +41,7 @@ export type ReasonId =
   | 'never-tested'
   | 'needs-others'
   | 'heading-out'
+  | 'fast'
   | 'in-band'
   | 'no-band';
 
@@ -76,6 +78,8 @@ export interface VerdictInput {
   /** From here on toxic ammonia is a concern; urgent from `thresholds`. mg/L as N. */
   chronicNh3AsNMgPerL: number;
   phHolder?: PhHolder;
+  /** How far a parameter may move in a day with these animals, in its unit; left out where no limit is known. */
+  perDay?: Partial<Record<ParameterId, number>>;
   nowEpochMs: number;
   resting: boolean;
 }
@@ -168,3 +172,33 @@ function headingOut({
 }
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Readings further apart than this say nothing about a day. */
+const rateWithinDays = 4;
+
+/**
+ * In band, but moved faster between the last two readings than these animals bear: the least it can have moved, from the
+ * nearest ends of both spans, a day. Two readings of one day count as a day.
+ */
+export function tooFast(
+  line: ParameterVerdict,
+  {
+    readings,
+    perDay,
+    parameter,
+  }: { readings: readonly DatedReading[]; perDay: number | undefined; parameter: Parameter },
+): ParameterVerdict {
+  const [latest, before] = readings;
+  if (line.state !== 'settled' || !latest || !before || perDay === undefined) return line;
+  const days = (latest.atEpochMs - before.atEpochMs) / dayMs;
+  const moved = gapBetween({ from: before, to: latest });
+  if (days > rateWithinDays || Math.abs(moved) <= perDay * Math.max(1, days)) return line;
+  const figure = Math.abs(moved).toFixed(Math.max(1, parameter.decimalsCount));
+  const over = days < 1.5 ? 'a day' : `${Math.round(days)} days`;
+  return {
+    ...line,
+    state: 'drifting',
+    reasonId: 'fast',
+    reason: `${line.reason.replace(/\.$/, '')}, but it ${moved > 0 ? 'rose' : 'fell'} by at least ${figure} in ${over}; these animals bear ${perDay} a day.`,
+  };
+}

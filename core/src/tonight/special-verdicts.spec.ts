@@ -127,6 +127,33 @@ describe('free CO2 beside pH and KH', () => {
   });
 });
 
+describe('how fast a value moves', () => {
+  const ph = (latest: [number, number], before: [number, number], apartDays: number, perDay?: number): TankVerdict =>
+    tankVerdict({
+      catalogue,
+      bands: [band('ph', 6, 8)],
+      history: { readings: { ph: [at(...latest, 0), at(...before, apartDays)] }, changes: [] },
+      thresholds: { nh3AsNMgPerL: 0.05, no2MgPerL: 1, chlorideToNitriteRatio: 10, cl2MgPerL: 0.05 },
+      chronicNh3AsNMgPerL: 0.02,
+      ...(perDay === undefined ? {} : { perDay: { ph: perDay } }),
+      nowEpochMs: now,
+      resting: false,
+    });
+  it('in band, but 0.7 in a day where 0.3 are borne, is no "leave it alone"', () => {
+    const got = ph([7.55, 7.65], [6.75, 6.85], 1, 0.3);
+    expect([got.state, got.reasonId, got.nextStep.kind]).toEqual(['drifting', 'fast', 'look']);
+    expect(got.reason).toContain('rose by at least 0.7 in a day; these animals bear 0.3 a day');
+  });
+  it('the same over three days is borne; readings a week apart say nothing of a day; no limit, no word', () => {
+    expect(ph([7.55, 7.65], [6.75, 6.85], 3, 0.3).state).toBe('settled');
+    expect(ph([7.85, 7.95], [6.05, 6.15], 7, 0.1).state).toBe('settled');
+    expect(ph([7.55, 7.65], [6.75, 6.85], 1).state).toBe('settled');
+  });
+  it('only what must have moved counts: spans that touch have not', () => {
+    expect(ph([6.8, 7.8], [6, 6.8], 1, 0.3).state).toBe('settled');
+  });
+});
+
 describe('oxygen and heat (Benson & Krause 1984)', () => {
   it('30 °C says that water holds 7.6 mg/L at most; 24 °C says nothing', () => {
     expect(judged({ tempC: at(30) }).reason).toContain('7.6 mg/L of oxygen at most');

@@ -5,6 +5,7 @@ import {
   judgedVerdict,
   readText,
   staleAfterDays,
+  tooFast,
   type ParameterVerdict,
   type ReasonId,
   type TankStateId,
@@ -98,7 +99,8 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
   const judged = judgedVerdict({ base: { ...base, latest, band }, parameter, note });
   const more =
     parameter.id === 'tempC' ? heatText(judged) : parameter.id === 'o2MgPerL' ? oxygenText(input, judged) : '';
-  return { ...judged, reason: `${judged.reason}${more}` };
+  const perDay = input.perDay?.[parameter.id];
+  return tooFast({ ...judged, reason: `${judged.reason}${more}` }, { readings, perDay, parameter });
 }
 
 /** These are asked for only when something is off: untested they are no news. */
@@ -152,7 +154,13 @@ export function decided(lines: ParameterVerdict[], catalogue: readonly Parameter
     });
   const drifting = tested.find((l) => l.state === 'drifting');
   if (drifting)
-    return as(drifting, 'drifting', { kind: 'test', text: `Test ${label(drifting)} again within the week.` });
+    return as(
+      drifting,
+      'drifting',
+      drifting.reasonId === 'fast'
+        ? { kind: 'look', text: 'Look at the animals, and find out what moved it before anything is put right.' }
+        : { kind: 'test', text: `Test ${label(drifting)} again within the week.` },
+    );
   const telling = tested.filter((l) => !l.computed).sort((a, b) => tightness(b) - tightness(a))[0];
   return telling
     ? as(telling, 'settled', { kind: 'leave', text: 'Leave it alone.' })

@@ -76,7 +76,7 @@ function foreseenLine(line: ParameterVerdict, outlook: Outlook | undefined): Par
       reasonId: 'heading-out',
       reason: `${text}; goes ${leaves.side} it ${leavesText(leaves)} if the routine goes on.${doubt}`,
     };
-  if (line.state === 'drifting')
+  if (line.state === 'drifting' && line.reasonId !== 'fast')
     return {
       ...line,
       state: 'settled',

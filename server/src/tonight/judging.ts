@@ -2,6 +2,7 @@ import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import type { DatedReading, ParameterId, Water } from '#core/readings';
 import { tankVerdict, type PhHolder, type TankHistory, type TankVerdict } from '#core/tonight';
+import { oneClassLower } from '#core/water';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { ReadingRow, TankRow } from './tonight-repo';
 
@@ -74,6 +75,21 @@ function historyOf({ newest }: TankRow): TankHistory {
   };
 }
 
+const monthMs = 30 * 86_400_000;
+/** What these animals bear in a day; new arrivals count one class lower for a month. */
+function perDayOf(
+  { payload: { bearing, newArrivalsOn } }: TankRow,
+  nowEpochMs: number,
+): Partial<Record<ParameterId, number>> {
+  const lately = newArrivalsOn !== undefined && nowEpochMs - Date.parse(newArrivalsOn) < monthMs;
+  const own = lately ? oneClassLower(bearing) : bearing;
+  return Object.fromEntries(
+    shippedAlmanac.limits
+      .filter((limit) => limit.per === 'day' && limit.measure === 'value')
+      .map((limit) => [limit.parameter, limit.byBearing[own].value]),
+  );
+}
+
 const acidifying: readonly unknown[] = ['leaves', 'pods', 'wood'];
 /** What holds the pH of a tank, as far as its set-up and what lies in it tell. */
 function phHolderOf({ payload, newest }: TankRow): PhHolder {
@@ -101,6 +117,7 @@ export function verdictOf({
       thresholds: shippedAlmanac.thresholds,
       chronicNh3AsNMgPerL: shippedAlmanac.chronicNh3AsNMgPerL,
       phHolder: phHolderOf(tank),
+      perDay: perDayOf(tank, nowEpochMs),
       nowEpochMs,
       resting: tank.payload.purpose === 'resting',
     },
