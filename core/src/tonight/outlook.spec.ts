@@ -143,9 +143,13 @@ describe('the verdict with the model’s word', () => {
     expect(withNormal('settled', { lo: 5, hi: 15 }, { lo80: 25, hi80: 40 }).state).toBe('settled');
   });
   it('out of band but always so is said to be no news, and still acts', () => {
-    const verdict = withNormal('act', { lo: 20, hi: 60 }, { lo80: 25, hi80: 40 });
+    const verdict = withNormal('act', { lo: 24, hi: 70 }, { lo80: 25, hi80: 40 });
     expect(verdict.state).toBe('act');
     expect(verdict.lines[0]?.reason).toContain('no news in this tank');
+  });
+  it('a coarse reading that only touches what is usual is news: the tank has not always been so', () => {
+    const verdict = withNormal('act', { lo: 0, hi: 62 }, { lo80: 25, hi80: 40 });
+    expect(verdict.lines[0]?.reason).not.toContain('no news');
   });
 });
 

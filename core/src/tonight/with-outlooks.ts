@@ -1,4 +1,4 @@
-import { intervalText, unusualSide, type Parameter } from '#core/readings';
+import { bandVerdict, intervalText, unusualSide, type Parameter } from '#core/readings';
 import { leavesText, type Outlook } from './outlook';
 import type { ParameterVerdict } from './parameter-verdict';
 import { decided, type TankVerdict } from './verdict';
@@ -45,7 +45,10 @@ function againstOwnNormal(
   if (!normal || !line.latest) return line;
   const usual = `${intervalText({ lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi }, parameter.decimalsCount)} is usual here`;
   const side = unusualSide(line.latest, normal);
-  if (line.reasonId === 'outside' && !side)
+  // That a coarse reading touches what is usual is not enough: the usual itself must lie beyond the band.
+  const middle = { lo: normal.medianValue, hi: normal.medianValue };
+  const alwaysSo = line.band !== null && bandVerdict(middle, line.band).verdict === 'outside';
+  if (line.reasonId === 'outside' && !side && alwaysSo)
     return {
       ...line,
       reason: `${line.reason} It is no news in this tank: ${usual}. Slowly, then, or another practice.`,
