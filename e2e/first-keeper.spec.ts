@@ -32,8 +32,11 @@ test('an empty house: a source, a tank and the first readings, by following what
 
   // On the tank's own page the ledger line needs no name.
   await page.keyboard.press('n');
-  await page.getByRole('textbox', { name: /Tank, then/ }).fill('ph 6,8 gh 7 no3 5-10 t 23');
-  await page.keyboard.press('Enter');
+  const line = page.getByRole('textbox', { name: /Tank, then/ });
+  await line.fill('ph 6,8 gh 7 no3 5-10 t 23');
+  await expect(page.getByRole('button', { name: 'Write it in the book' })).toBeEnabled();
+  await line.press('Enter');
+  await expect(line).toBeHidden();
   await expect(page.getByRole('button', { name: /^pH 6.8, show/ })).toBeVisible();
 
   // A band of the keeper's own outranks the practice's.
