@@ -47,7 +47,13 @@ const sliceWords = {
   ],
   web: ['shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'tonight', 'book', 'almanac'],
 };
-const corePackages = ['temporal-polyfill', 'ml-regression-theil-sen', '@stdlib/math-base-special-erfcx'];
+const corePackages = [
+  'temporal-polyfill',
+  'ml-regression-theil-sen',
+  '@stdlib/math-base-special-erfcx',
+  'yalps',
+  'pure-rand/generator/xoroshiro128plus',
+];
 
 /** @param {string} at @returns {string[]} */
 const under = (at) =>

@@ -35,6 +35,7 @@ import {
 import { calculation, explainedBy, type Calculation } from './calculation';
 import { readingsCalculations } from './readings-calculations';
 import { stockCalculations } from './stock-calculations';
+import { namedWater, waterCalculations } from './water-calculations';
 
 const n = v.number();
 const optional = v.optional(n);
@@ -55,22 +56,12 @@ const withParameter = <T>(name: string, use: (parameter: Parameter) => Result<T>
   return found.ok ? use(found.value) : found;
 };
 
-/** Keys may be ids (`no3MgPerL`) or any usual name (`nitrate`); values are in the canonical unit. */
-function waterOf(map: Record<string, number>): Result<Water> {
-  const water: Water = {};
-  for (const [name, value] of Object.entries(map)) {
-    const found = parameterNamed({ catalogue, name });
-    if (!found.ok) return found;
-    water[found.value.id] = value;
-  }
-  return ok(water);
-}
 function both<T>(
   a: Record<string, number>,
   b: Record<string, number>,
   use: (a: Water, b: Water) => Result<T>,
 ): Result<T> {
-  const [first, second] = [waterOf(a), waterOf(b)];
+  const [first, second] = [namedWater(a), namedWater(b)];
   if (!first.ok) return first;
   return second.ok ? use(first.value, second.value) : second;
 }
@@ -198,7 +189,7 @@ export const calculations: readonly Calculation[] = [
     }),
     (input, note) =>
       both(input.before, input.after, (before, after) => {
-        const moved = waterOf(input.movedToday ?? {});
+        const moved = namedWater(input.movedToday ?? {});
         return moved.ok
           ? changeAdvice(
               {
@@ -326,4 +317,5 @@ export const calculations: readonly Calculation[] = [
   ),
   ...readingsCalculations,
   ...stockCalculations,
+  ...waterCalculations,
 ];

@@ -80,3 +80,4 @@ export {
   type DeviceWarning,
 } from './devices';
 export { hasLeft, steadiness, steadyWindowMs, type Sample, type Steadiness } from './steady';
+export { afterDays, type BuildUpTraits } from './build-up-state';

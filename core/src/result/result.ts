@@ -11,7 +11,15 @@ export type Refusal =
   | { kind: 'contradiction'; fields: string[]; why: string }
   | { kind: 'method-invalid'; method: string; why: string }
   | { kind: 'unreachable'; target: string; why: string }
-  | { kind: 'malformed'; field: string; why: string };
+  | { kind: 'malformed'; field: string; why: string }
+  | {
+      kind: 'conflict';
+      /** The fewest targets that cannot all be met. */
+      conflict: string[];
+      why: string;
+      nearest: { massG: Record<string, number> };
+      wouldHelp: string[][];
+    };
 
 export type Result<T> = { ok: true; value: T } | { ok: false; refusal: Refusal };
 
@@ -57,6 +65,8 @@ export function refusalSentence(refusal: Refusal): string {
       return `This cannot be computed here: ${refusal.why}.`;
     case 'malformed':
       return `${refusal.field} is not what is expected here: ${refusal.why}.`;
+    case 'conflict':
+      return `${listed(refusal.conflict)} cannot all be met: ${refusal.why}.`;
     case 'unreachable':
       return `${refusal.target} cannot be reached: ${refusal.why}.`;
   }

@@ -1,7 +1,7 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { middle, type Interval } from '#core/readings';
 import { guarded, ok, refuse, type Result } from '#core/result';
-import type { Bearing } from '#core/water';
+import { dropsPerMlRatio, type Bearing } from '#core/water';
 import type { WaterKnown } from './suits';
 
 export const acclimationMethods = ['float', 'drip', 'direct'] as const;
@@ -97,8 +97,6 @@ const words: Record<AcclimationParameter | 'ph', string> = {
 };
 const wordOf = (parameter: AcclimationParameter | 'ph'): string => words[parameter];
 
-/** Drops to a millilitre from an airline valve (common practice; 15-25 by tubing). */
-export const dropsPerMlRatio = 20;
 const dripHours: Record<Bearing, number> = { robust: 0.5, usual: 1, delicate: 2.5 };
 
 export interface DripPlan {

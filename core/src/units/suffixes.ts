@@ -102,4 +102,8 @@ export const dimensionlessNames = [
   'trough',
   'day',
   'atDay',
+  'ceiling',
+  'target',
+  'changes',
+  'phAerated',
 ] as const;

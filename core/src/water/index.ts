@@ -29,3 +29,118 @@ export { chlorideGuard, chlorideInSaltFraction, type ChlorideGuard } from './nit
 export { oxygenSaturation } from './oxygen';
 export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { residual } from './residual';
+export { conditionerDose } from './conditioner';
+export { dripFor, dropsPerMlRatio, dropsPerSecond, type Pour } from './drip';
+export {
+  drumsFor,
+  earlyHarm,
+  eveningPlan,
+  roByHour,
+  waitingHarm,
+  type EveningNeed,
+  type EveningPlan,
+  type EveningTank,
+  type WaterKind,
+  type WaterWorks,
+} from './evening';
+export {
+  fortnightPlan,
+  greedyFortnight,
+  type FortnightInput,
+  type FortnightNight,
+  type FortnightPlan,
+  type IntegerAnswer,
+  type IntegerProgramme,
+  type IntegerSolver,
+} from './fortnight';
+export { ionConductivity } from './ion-conductivity';
+export { ionCharges, ionParameters, ionsOf, waterOfIons, type IonReading } from './ion-table';
+export {
+  mineralDose,
+  mineralDrift,
+  mineralState,
+  type MineralBatch,
+  type MineralLabel,
+  type MineralSlope,
+  type MineralState,
+  type OddBatch,
+} from './mineral';
+export { blend, coldestNewWater, hotAndCold, mixTemperature, scaldC, type Blend, type BlendPart } from './mixing';
+export {
+  recipe,
+  recipeQuantities,
+  recipeWords,
+  usualTolerance,
+  type Recipe,
+  type RecipeInput,
+  type RecipeQuantity,
+  type RecipeSecond,
+  type RecipeSource,
+  type RecipeTarget,
+  type ShelfSalt,
+  type TargetMet,
+} from './recipe';
+export { penFactors, recipeEffect, recipeWaterOf, withSalts, type RecipeWater, type SaltTaken } from './recipe-effect';
+export { cheapest, inOrder, type Programme, type ProgrammeRow, type ProgrammeSolution } from './recipe-programme';
+export {
+  alternating,
+  certainties,
+  holdCeiling,
+  leastRhythm,
+  ramp,
+  rampWeeks,
+  routineCost,
+  routineSettles,
+  topUpCreep,
+  type CertaintyId,
+  type RoutineCost,
+} from './routine';
+export {
+  ionOf,
+  ions,
+  ionsPerGram,
+  noIons,
+  saltIds,
+  saltNamed,
+  salts,
+  type Ion,
+  type IonTable,
+  type Salt,
+  type SaltId,
+} from './salts';
+export { changeSequence, wiseSequence, type SequenceStep, type WaterAim, type WiseSequence } from './sequence';
+export { stockFor, weighed, type StockSolution, type Weighed } from './weighing';
+export {
+  whatIf,
+  whatIfAtOnce,
+  type WhatIfCourse,
+  type WhatIfInput,
+  type WhatIfResult,
+  type WhatIfRoutine,
+} from './what-if';
+export {
+  batchCode,
+  batchCorrection,
+  batchFates,
+  batchState,
+  batchWater,
+  type BatchEvent,
+  type BatchFate,
+  type BatchMade,
+  type BatchState,
+  type Correction,
+} from './batch';
+export {
+  alarming,
+  closingChecks,
+  closingIds,
+  doingSteps,
+  litresAsCm,
+  timerKinds,
+  timerWords,
+  type ClosingCheckId,
+  type DoingInput,
+  type DoingStep,
+  type TimerKind,
+} from './doing';
+export { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal, type OutcomeError } from './learning';

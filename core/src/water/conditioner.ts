@@ -1,0 +1,42 @@
+import { silent, type Explained, type Recorder } from '#core/explain';
+import { firstFault, ok, refuse, type Result } from '#core/result';
+
+/**
+ * Conditioner for what is really in the water, by the strength on its own label: so many mL treat so many L at so many
+ * mg/L of total chlorine. There is no usual strength: products differ tenfold.
+ *
+ * Litres, mg/L as total Cl2 (free chlorine and chloramine together), mL. For water that goes into the tank untreated the
+ * whole tank is the volume, where the label says so. Refuses a label without strength. Source: proportionality.
+ * @example conditionerDose({ volumeL: 100, chlorineMgPerL: 1, labelMl: 5, labelL: 100, labelMgPerL: 1 }).doseMl // 5
+ */
+export function conditionerDose(
+  {
+    volumeL,
+    chlorineMgPerL,
+    labelMl,
+    labelL,
+    labelMgPerL,
+  }: { volumeL: number; chlorineMgPerL: number; labelMl: number; labelL: number; labelMgPerL: number },
+  note: Recorder = silent,
+): Result<Explained<{ doseMl: number }>> {
+  const fault = firstFault([
+    { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
+    { field: 'chlorineMgPerL', value: chlorineMgPerL, range: { lo: 0, hi: 50, unit: 'mg/L' } },
+    { field: 'labelMl', value: labelMl, range: { lo: 1e-4, hi: 1e5, unit: 'mL' } },
+    { field: 'labelL', value: labelL, range: { lo: 1e-4, hi: 1e6, unit: 'L' } },
+    { field: 'labelMgPerL', value: labelMgPerL, range: { lo: 1e-3, hi: 100, unit: 'mg/L' } },
+  ]);
+  if (fault) return refuse(fault);
+  note.assume(
+    'The label is right for total chlorine; one that names chlorine alone may not bind the ammonia of chloramine.',
+  );
+  const doseMl = note.step({
+    id: 'doseMl',
+    label: 'Dose',
+    unit: 'mL',
+    formula: 'label mL × litres / label litres × chlorine / label chlorine',
+    terms: { mL: labelMl, litres: volumeL, labelLitres: labelL, chlorine: chlorineMgPerL, labelChlorine: labelMgPerL },
+    by: (t) => (t.mL * t.litres * t.chlorine) / (t.labelLitres * t.labelChlorine),
+  });
+  return ok(note.explained({ doseMl }));
+}

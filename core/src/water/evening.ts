@@ -1,0 +1,326 @@
+import { firstFault, ok, refuse, type Result } from '#core/result';
+
+/** How the pure water of a house is made and kept. Litres; `wasteRatio` litres thrown away for each litre made. */
+export interface WaterWorks {
+  madeLPerH: number;
+  storesL: number;
+  storedL: number;
+  wasteRatio: number;
+  drums: readonly { name: string; volumeL: number }[];
+  /** Weekdays on which water is changed, 1 Monday to 7 Sunday; empty: any. */
+  evenings: readonly number[];
+  eveningMinutes: number;
+}
+
+/** One water that tanks are given: how much of it is pure, and how long before it must be begun. */
+export interface WaterKind {
+  waterId: string;
+  name: string;
+  /** Share of pure (RO) water in it. */
+  roFraction: number;
+  /** Mineral and salt in a litre. */
+  saltGPerL: number;
+  /** Ageing of tap, stirring of slow minerals: hours before it can be used. */
+  leadHours: number;
+  stirred: boolean;
+  /** Minutes to make a drum of it, however large. */
+  mixMinutes: number;
+  /** Made and waiting already. */
+  readyL: number;
+}
+
+/** What a tank would be given, and what it costs it to wait. */
+export interface EveningTank {
+  tankId: string;
+  name: string;
+  waterId: string;
+  changeL: number;
+  /** Days until the routine asks for it; below 0 it is late. */
+  dueDays: number;
+  everyDays: number;
+  changeMinutes: number;
+  /** Forecast: day from now on which a band is left if nothing is changed; null if not in sight. */
+  leavesAtDay: number | null;
+  leavesText: string;
+  /** Something is wrong now: the change is needed, not only due. */
+  urgent: boolean;
+}
+
+/**
+ * The harm of a change on a day counted from now, in days of waiting as the animals feel it: nothing before it is due,
+ * then a little for each day late, and ten times that for each day beyond the forecast day on which a band is left.
+ * Weighing of our own: it orders tanks, it measures nothing.
+ * @example waitingHarm({ dueDays: 0, everyDays: 7, leavesAtDay: 3, urgent: false, atDay: 5 }) // 5/7 + 10 × 2/7
+ */
+export function waitingHarm({
+  dueDays,
+  everyDays,
+  leavesAtDay,
+  urgent,
+  atDay,
+}: Pick<EveningTank, 'dueDays' | 'everyDays' | 'leavesAtDay' | 'urgent'> & { atDay: number }): number {
+  const late = Math.max(0, atDay - dueDays) / everyDays;
+  const beyond = leavesAtDay === null ? 0 : Math.max(0, atDay - leavesAtDay) / everyDays;
+  const wait = urgent ? 20 * Math.max(0, atDay) : 0;
+  return late + 10 * beyond + wait;
+}
+/** Changing before it is due wastes water: counted as a third of being as late. Ours. */
+export const earlyHarm = ({
+  dueDays,
+  everyDays,
+  atDay,
+}: {
+  dueDays: number;
+  everyDays: number;
+  atDay: number;
+}): number => Math.max(0, dueDays - atDay) / everyDays / 3;
+
+export interface EveningNeed {
+  waterId: string;
+  name: string;
+  needL: number;
+  readyL: number;
+  makeL: number;
+  roL: number;
+  saltG: number;
+  drums: { name: string; fillL: number }[];
+  /** Begun so many hours before the evening. */
+  leadHours: number;
+  stirred: boolean;
+  tanks: string[];
+  /** Where drums are too few or too small for it. */
+  overL: number;
+}
+export interface EveningPlan {
+  changes: { tankId: string; name: string; waterId: string; changeL: number; why: string }[];
+  waiting: { tankId: string; name: string; waterId: string; changeL: number; why: string; until: string }[];
+  needs: EveningNeed[];
+  roL: number;
+  madeL: number;
+  wastedL: number;
+  /** Hours before the evening at which the unit must run. */
+  runHours: number;
+  minutes: number;
+  /** One sentence for tonight. */
+  plain: string;
+}
+
+/** Pure water that can be there at an hour from now: what is stored and what the unit makes, as far as it can be kept. */
+export const roByHour = ({ works, hours }: { works: WaterWorks; hours: number }): number =>
+  Math.min(Math.max(works.storesL, works.storedL), works.storedL + works.madeLPerH * hours);
+
+const worksFault = (works: WaterWorks) =>
+  firstFault([
+    { field: 'madeLPerH', value: works.madeLPerH, range: { lo: 0, hi: 1000, unit: 'L/h' } },
+    { field: 'storesL', value: works.storesL, range: { lo: 0, hi: 1e6, unit: 'L' } },
+    { field: 'storedL', value: works.storedL, range: { lo: 0, hi: 1e6, unit: 'L' } },
+    { field: 'wasteRatio', value: works.wasteRatio, range: { lo: 0, hi: 50, unit: '' } },
+    { field: 'eveningMinutes', value: works.eveningMinutes, range: { lo: 1, hi: 1440, unit: 'minutes' } },
+  ]);
+
+/**
+ * The buckets of one evening, tank by tank in the order of what waiting costs, until water or time is used up: quick,
+ * plain, and what the fourteen nights are compared with.
+ *
+ * `untilHours` hours until the evening. Refuses works that cannot be. @returns drums by water, litres, minutes, who waits and why.
+ */
+export function eveningPlan({
+  tanks,
+  waters,
+  works,
+  untilHours,
+  chosen,
+}: {
+  tanks: readonly EveningTank[];
+  waters: readonly WaterKind[];
+  works: WaterWorks;
+  untilHours: number;
+  /** The tanks to be changed, decided elsewhere (fourteen nights, or by hand); otherwise what is due. */
+  chosen?: ReadonlySet<string>;
+}): Result<EveningPlan> {
+  const fault = worksFault(works);
+  if (fault) return refuse(fault);
+  const roLeft = { litres: roByHour({ works, hours: untilHours }) };
+  const ready = new Map(waters.map((w) => [w.waterId, w.readyL]));
+  const begun = new Set<string>();
+  let minutes = 0;
+  const changes: EveningPlan['changes'] = [];
+  const waiting: EveningPlan['waiting'] = [];
+  const ordered = [...tanks].sort((a, b) => harmOfSkipping(b) - harmOfSkipping(a));
+  for (const tank of ordered) {
+    const water = waters.find((w) => w.waterId === tank.waterId);
+    const due = chosen ? chosen.has(tank.tankId) : tank.urgent || tank.dueDays <= 0;
+    if (!water || !due) {
+      if (water && (chosen || tank.dueDays <= 2)) waiting.push(notDue(tank));
+      continue;
+    }
+    const fromReady = Math.min(ready.get(water.waterId) ?? 0, tank.changeL);
+    const makeL = tank.changeL - fromReady;
+    const roL = makeL * water.roFraction;
+    const extraMinutes = tank.changeMinutes + (makeL > 0 && !begun.has(water.waterId) ? water.mixMinutes : 0);
+    const why = shortage({
+      tank,
+      water,
+      makeL,
+      roL,
+      roLeftL: roLeft.litres,
+      untilHours,
+      leftMinutes: works.eveningMinutes - minutes,
+      extraMinutes,
+    });
+    if (why) {
+      waiting.push({ ...named(tank), why, until: bearsUntil(tank) });
+      continue;
+    }
+    ready.set(water.waterId, (ready.get(water.waterId) ?? 0) - fromReady);
+    roLeft.litres -= roL;
+    minutes += extraMinutes;
+    if (makeL > 0) begun.add(water.waterId);
+    changes.push({ ...named(tank), why: whyNow(tank) });
+  }
+  return ok(summed({ changes, waiting, waters, works, minutes, untilHours }));
+}
+
+const named = ({
+  tankId,
+  name,
+  waterId,
+  changeL,
+}: EveningTank): { tankId: string; name: string; waterId: string; changeL: number } => ({
+  tankId,
+  name,
+  waterId,
+  changeL,
+});
+/** What another week without a change would cost. */
+const harmOfSkipping = (tank: EveningTank): number =>
+  waitingHarm({ ...tank, atDay: 7 }) - waitingHarm({ ...tank, atDay: 0 }) + (tank.urgent ? 1000 : 0);
+const daysText = (days: number): string =>
+  Math.abs(days) < 0.75 ? 'tonight' : days < 0 ? `${Math.round(-days)} days late` : `in ${Math.round(days)} days`;
+const notDue = (tank: EveningTank): EveningPlan['waiting'][number] => ({
+  ...named(tank),
+  why: tank.dueDays > 0 ? `due ${daysText(tank.dueDays)}` : 'put off to a better night',
+  until: bearsUntil(tank),
+});
+const bearsUntil = ({ leavesAtDay, leavesText }: EveningTank): string =>
+  leavesAtDay === null ? 'nothing leaves its band within eight weeks' : leavesText;
+const whyNow = (tank: EveningTank): string =>
+  tank.urgent
+    ? 'something is wrong in it now'
+    : tank.leavesAtDay !== null && tank.leavesAtDay < 7
+      ? tank.leavesText
+      : tank.dueDays < -0.75
+        ? `${Math.round(-tank.dueDays)} days late by its routine`
+        : 'its routine asks for it';
+
+function shortage({
+  tank,
+  water,
+  makeL,
+  roL,
+  roLeftL,
+  untilHours,
+  leftMinutes,
+  extraMinutes,
+}: {
+  tank: EveningTank;
+  water: WaterKind;
+  makeL: number;
+  roL: number;
+  roLeftL: number;
+  untilHours: number;
+  leftMinutes: number;
+  extraMinutes: number;
+}): string | null {
+  if (makeL > 0 && water.leadHours > untilHours)
+    return water.stirred
+      ? `${water.name} must be stirred for ${lead(water.leadHours)} first: begin it now`
+      : `${water.name} must stand for ${lead(water.leadHours)} first: begin it now`;
+  if (roL > roLeftL + 1e-9) return `pure water is short by ${(roL - roLeftL).toFixed(0)} L`;
+  if (extraMinutes > leftMinutes && !tank.urgent)
+    return `the evening is full: it would take ${Math.round(extraMinutes)} minutes more`;
+  return null;
+}
+const lead = (hours: number): string => (hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`);
+
+function summed({
+  changes,
+  waiting,
+  waters,
+  works,
+  minutes,
+  untilHours,
+}: {
+  changes: EveningPlan['changes'];
+  waiting: EveningPlan['waiting'];
+  waters: readonly WaterKind[];
+  works: WaterWorks;
+  minutes: number;
+  untilHours: number;
+}): EveningPlan {
+  const free = [...works.drums].sort((a, b) => b.volumeL - a.volumeL);
+  const needs = waters.flatMap((water): EveningNeed[] => {
+    const own = changes.filter((c) => c.waterId === water.waterId);
+    if (own.length === 0) return [];
+    const needL = own.reduce((sum, c) => sum + c.changeL, 0);
+    const makeL = Math.max(0, needL - water.readyL);
+    const { drums, overL } = drumsFor(makeL, free);
+    return [
+      {
+        waterId: water.waterId,
+        name: water.name,
+        needL,
+        readyL: Math.min(water.readyL, needL),
+        makeL,
+        roL: makeL * water.roFraction,
+        saltG: makeL * water.saltGPerL,
+        drums,
+        leadHours: water.leadHours,
+        stirred: water.stirred,
+        tanks: own.map((c) => c.name),
+        overL,
+      },
+    ];
+  });
+  const roL = needs.reduce((sum, n) => sum + n.roL, 0);
+  const madeL = Math.max(0, roL - works.storedL);
+  const runHours = works.madeLPerH > 0 ? madeL / works.madeLPerH : madeL > 0 ? Infinity : 0;
+  const drumCount = needs.reduce((sum, n) => sum + n.drums.length, 0);
+  const litres = changes.reduce((sum, c) => sum + c.changeL, 0);
+  const plain =
+    changes.length === 0
+      ? waiting.length === 0
+        ? 'No tank is due a change tonight.'
+        : 'Nothing can be changed tonight; below is why.'
+      : `${drumCount === 0 ? 'No drum to make' : drumCount === 1 ? 'One drum' : `${drumCount} drums`}, ${Math.round(litres)} litres for ${changes.length === 1 ? 'one tank' : `${changes.length} tanks`}, about ${Math.round(minutes)} minutes.`;
+  return {
+    changes,
+    waiting,
+    needs,
+    roL,
+    madeL,
+    wastedL: madeL * works.wasteRatio,
+    runHours: Number.isFinite(runHours) ? runHours : untilHours,
+    minutes,
+    plain,
+  };
+}
+
+/** Fewest drums for a volume: the smallest that holds it, else the largest again and again. Each drum serves once an evening. */
+export function drumsFor(
+  makeL: number,
+  free: { name: string; volumeL: number }[],
+): { drums: { name: string; fillL: number }[]; overL: number } {
+  const drums: { name: string; fillL: number }[] = [];
+  let left = makeL;
+  while (left > 1e-6 && free.length > 0) {
+    // `free` is sorted from large to small: the last that still holds it all.
+    const fits = free.map((d) => d.volumeL >= left - 1e-9).lastIndexOf(true);
+    const [drum] = free.splice(fits === -1 ? 0 : fits, 1);
+    if (!drum) break;
+    const fillL = Math.min(left, drum.volumeL);
+    drums.push({ name: drum.name, fillL });
+    left -= fillL;
+  }
+  return { drums, overL: Math.max(0, left) };
+}

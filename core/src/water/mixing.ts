@@ -1,0 +1,208 @@
+import { silent, type Explained, type Recorder } from '#core/explain';
+import { parameterIds, type ParameterId, type Water } from '#core/readings';
+import { firstFault, ok, refuse, type Result } from '#core/result';
+import { aeratedPh, alkalinityMolPerL, carbonAt, carbonateConstants, ionicMolPerLFromKh, phOf } from './carbonate';
+
+export interface BlendPart {
+  volumeL: number;
+  water: Water;
+}
+export interface Blend {
+  water: Water;
+  /** Of the fresh mixture, closed to the air; null where pH, KH or temperature of a part is not known. */
+  ph: number | null;
+  /** After a day of air. */
+  phAerated: number | null;
+  /** Known of some parts only. */
+  unknown: ParameterId[];
+}
+const mostParts = 5;
+const byChemistry: readonly ParameterId[] = ['ph', 'o2MgPerL', 'co2MgPerL'];
+
+function partsFault(parts: readonly { volumeL: number }[]): Result<null> {
+  if (parts.length === 0 || parts.length > mostParts)
+    return refuse({ kind: 'out-of-range', field: 'parts', value: parts.length, lo: 1, hi: mostParts, unit: 'waters' });
+  const fault = firstFault(
+    parts.map((p, i) => ({ field: `parts.${i}.volumeL`, value: p.volumeL, range: { lo: 0.001, hi: 1e6, unit: 'L' } })),
+  );
+  return fault ? refuse(fault) : ok(null);
+}
+
+/**
+ * Up to five waters poured together: by volume for all that mixes linearly, temperature as heat, and pH from the mixed
+ * alkalinity and inorganic carbon, never as an average; then again in balance with air.
+ *
+ * Litres, canonical units. Refuses no parts, more than five, volumes of nothing. Conductivity by volume is up to a few
+ * percent high between very unlike waters. Source: mass and heat balance; Plummer & Busenberg 1982.
+ * @example blend({ parts: [{ volumeL: 60, water: { khDegrees: 10 } }, { volumeL: 40, water: { khDegrees: 0.2 } }] }).water.khDegrees // 6.08
+ */
+export function blend({ parts }: { parts: readonly BlendPart[] }, note: Recorder = silent): Result<Explained<Blend>> {
+  const wrong = partsFault(parts);
+  if (!wrong.ok) return wrong;
+  const fault = firstFault(
+    parts.flatMap((p, i) =>
+      parameterIds
+        .filter((id) => p.water[id] !== undefined)
+        .map((id) => ({
+          field: `parts.${i}.${id}`,
+          value: p.water[id],
+          range:
+            id === 'tempC'
+              ? { lo: -2, hi: 100, unit: '°C' }
+              : id === 'ph'
+                ? { lo: 0, hi: 14, unit: '' }
+                : { lo: 0, hi: 1e6, unit: '' },
+        })),
+    ),
+  );
+  if (fault) return refuse(fault);
+  const totalL = parts.reduce((sum, p) => sum + p.volumeL, 0);
+  const water: Water = {};
+  const unknown: ParameterId[] = [];
+  for (const id of parameterIds) {
+    if (parts.every((p) => p.water[id] === undefined)) continue;
+    if (byChemistry.includes(id)) continue;
+    if (parts.some((p) => p.water[id] === undefined)) {
+      unknown.push(id);
+      continue;
+    }
+    water[id] = note.step({
+      id,
+      label: 'Mixed',
+      unit: id,
+      formula: 'Σ litres × value / Σ litres',
+      terms: Object.fromEntries(
+        parts.flatMap((p, i) => [
+          [`L${i + 1}`, p.volumeL],
+          [`x${i + 1}`, p.water[id] ?? 0],
+        ]),
+      ),
+      by: (t) => parts.reduce((sum, _p, i) => sum + (t[`L${i + 1}`] ?? 0) * (t[`x${i + 1}`] ?? 0), 0) / totalL,
+    });
+  }
+  note.source('mass-balance', 'plummer-1982', 'davies-activity');
+  note.limit(
+    'pH right after mixing drifts to its aerated value within a day; room air often holds more CO2 than outside.',
+  );
+  const ph = closedPh(parts, water);
+  if (ph !== null) water.ph = ph;
+  const phAerated =
+    water.khDegrees !== undefined && water.tempC !== undefined
+      ? aeratedPh({ khDegrees: water.khDegrees, tempC: water.tempC })
+      : null;
+  return ok(note.explained({ water, ph, phAerated, unknown }));
+}
+
+function closedPh(parts: readonly BlendPart[], mixed: Water): number | null {
+  const { khDegrees, tempC } = mixed;
+  if (khDegrees === undefined || tempC === undefined) return null;
+  const totalL = parts.reduce((sum, p) => sum + p.volumeL, 0);
+  let [alkMolPerL, dicMolPerL] = [0, 0];
+  for (const { volumeL, water } of parts) {
+    if (water.ph === undefined || water.khDegrees === undefined || water.tempC === undefined) return null;
+    const alk = alkalinityMolPerL(water.khDegrees);
+    const constants = carbonateConstants({ tempC: water.tempC, ionicMolPerL: ionicMolPerLFromKh(water.khDegrees) });
+    const { co2MolPerL, dicMolPerL: dic } = carbonAt({ ph: water.ph, alkMolPerL: alk, constants });
+    // Acid beyond the alkalinity: humics or active soil hold this pH, and carbonate chemistry cannot say.
+    if (co2MolPerL < 0) return null;
+    alkMolPerL += (alk * volumeL) / totalL;
+    dicMolPerL += (dic * volumeL) / totalL;
+  }
+  return phOf({
+    alkMolPerL,
+    dicMolPerL,
+    constants: carbonateConstants({ tempC, ionicMolPerL: ionicMolPerLFromKh(khDegrees) }),
+  });
+}
+
+/** From here on water scalds within seconds. Common practice; children and old skin sooner. */
+export const scaldC = 50;
+
+/**
+ * The temperature of waters poured together: by volume, equal heat capacities, nothing lost to the drum.
+ * Litres and °C, 0 to 100. Error: a cold drum takes a degree or so; measured, not only computed.
+ * @example mixTemperature({ parts: [{ volumeL: 36, tempC: 26 }, { volumeL: 84, tempC: 18 }] }).tempC // 20.4
+ */
+export function mixTemperature(
+  { parts }: { parts: readonly { volumeL: number; tempC: number }[] },
+  note: Recorder = silent,
+): Result<Explained<{ tempC: number; scald: boolean }>> {
+  const wrong = partsFault(parts);
+  if (!wrong.ok) return wrong;
+  const fault = firstFault(
+    parts.map((p, i) => ({ field: `parts.${i}.tempC`, value: p.tempC, range: { lo: 0, hi: 100, unit: '°C' } })),
+  );
+  if (fault) return refuse(fault);
+  const totalL = parts.reduce((sum, p) => sum + p.volumeL, 0);
+  const tempC = note.step({
+    id: 'tempC',
+    label: 'Mixed temperature',
+    unit: '°C',
+    formula: 'Σ litres × °C / Σ litres',
+    terms: Object.fromEntries(
+      parts.flatMap((p, i) => [
+        [`L${i + 1}`, p.volumeL],
+        [`t${i + 1}`, p.tempC],
+      ]),
+    ),
+    by: (t) => parts.reduce((sum, _p, i) => sum + (t[`L${i + 1}`] ?? 0) * (t[`t${i + 1}`] ?? 0), 0) / totalL,
+  });
+  const scald = parts.some((p) => p.tempC > scaldC);
+  note.source('mass-balance');
+  if (scald) note.limit('Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.');
+  return ok(note.explained({ tempC, scald }));
+}
+
+/**
+ * How much hot water makes a drum warm: litres of hot and cold for a temperature.
+ * Refuses what lies outside the two. @example hotAndCold({ volumeL: 60, wantedC: 24, coldC: 12, hotC: 48 }).hotL // 20
+ */
+export function hotAndCold({
+  volumeL,
+  wantedC,
+  coldC,
+  hotC,
+}: {
+  volumeL: number;
+  wantedC: number;
+  coldC: number;
+  hotC: number;
+}): Result<{ hotL: number; coldL: number; steps: string[] }> {
+  const fault = firstFault([
+    { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
+    { field: 'coldC', value: coldC, range: { lo: 0, hi: 100, unit: '°C' } },
+    { field: 'hotC', value: hotC, range: { lo: 0, hi: 100, unit: '°C' } },
+  ]);
+  if (fault) return refuse(fault);
+  if (hotC <= coldC || wantedC < coldC || wantedC > hotC)
+    return refuse({
+      kind: 'unreachable',
+      target: `${wantedC} °C`,
+      why: `mixing ${coldC} and ${hotC} °C gives what lies between them`,
+    });
+  const hotL = (volumeL * (wantedC - coldC)) / (hotC - coldC);
+  return ok({
+    hotL,
+    coldL: volumeL - hotL,
+    steps: [
+      `Cold first: ${(volumeL - hotL).toFixed(1)} L.`,
+      `Then ${hotL.toFixed(1)} L of hot${hotC > scaldC ? `; at ${hotC.toFixed(0)} °C it scalds: pour low and slowly, keep children away, thermometer before hand` : ''}.`,
+      'Stir, wait a minute, measure; mend with a litre at a time, then measure once more beside the tank.',
+      'At a mixer tap: set it by a thermometer in the running water, not by hand, and look again each drum: boilers drift.',
+    ],
+  });
+}
+
+/**
+ * How cold the new water may be so that a change does not move the tank more than this.
+ * @example coldestNewWater({ tankC: 25.5, changeFraction: 0.3, mostDropC: 1 }).newC // 22.17
+ */
+export const coldestNewWater = ({
+  tankC,
+  changeFraction,
+  mostDropC,
+}: {
+  tankC: number;
+  changeFraction: number;
+  mostDropC: number;
+}): { newC: number } => ({ newC: tankC - mostDropC / changeFraction });

@@ -1,0 +1,310 @@
+import { silent, type Explained, type Recorder } from '#core/explain';
+import { settling, type Routine } from '#core/readings';
+import { firstFault, ok, refuse, type NumberGuard, type Result } from '#core/result';
+
+const anyValue = { lo: -1e5, hi: 1e5, unit: '' };
+const share = { lo: 1e-6, hi: 1, unit: 'of the net volume' };
+const rhythm = { lo: 0.04, hi: 3650, unit: 'days' };
+const production = (value: number): NumberGuard => ({ field: 'productionPerDay', value, range: anyValue });
+const source = (value: number): NumberGuard => ({ field: 'sourceValue', value, range: { lo: 0, hi: 1e5, unit: '' } });
+
+/**
+ * Where a routine settles: before each change at source + production × days / share, after it lower by that share.
+ *
+ * In the parameter's unit; share 0-1 of the net volume. A negative production (carbonate hardness that is used up) settles
+ * below the source. Source: mass balance, the limit of the recurrence. Nothing that falls goes below 0.
+ * @example routineSettles({ productionPerDay: 15 / 7, sourceValue: 0, changeFraction: 0.25, everyDays: 7 }) // peak 60, trough 45
+ */
+export function routineSettles(
+  { productionPerDay, sourceValue, changeFraction, everyDays }: Routine & { productionPerDay: number },
+  note: Recorder = silent,
+): Result<Explained<{ peak: number; trough: number }>> {
+  const fault = firstFault([
+    production(productionPerDay),
+    source(sourceValue),
+    { field: 'changeFraction', value: changeFraction, range: share },
+    { field: 'everyDays', value: everyDays, range: rhythm },
+  ]);
+  if (fault) return refuse(fault);
+  note.source('mass-balance');
+  note.assume('Production stays as it is, and the routine is kept.');
+  const before = note.step({
+    id: 'before',
+    label: 'Before each change',
+    unit: '',
+    formula: 'source + production × days / share',
+    terms: { source: sourceValue, production: productionPerDay, days: everyDays, share: changeFraction },
+    by: (t) =>
+      Math.max(
+        0,
+        settling({
+          routine: { sourceValue: t.source, everyDays: t.days, changeFraction: t.share },
+          productionPerDay: t.production,
+        }).peak,
+      ),
+  });
+  const after = note.step({
+    id: 'after',
+    label: 'After it',
+    unit: '',
+    formula: '(1 − share) × before + share × source',
+    terms: { share: changeFraction, before, source: sourceValue },
+    by: (t) => (1 - t.share) * t.before + t.share * t.source,
+  });
+  return ok(note.explained({ peak: Math.max(before, after), trough: Math.min(before, after) }));
+}
+
+/** Standard normal quantiles: how many standard deviations for one-sided certainty. Tables of the normal distribution. */
+export const certainties = [
+  { id: 'even', label: 'as likely as not', shareFraction: 0.5, deviationsRatio: 0 },
+  { id: 'usual', label: 'four in five', shareFraction: 0.8, deviationsRatio: 0.8416 },
+  { id: 'sure', label: 'nineteen in twenty', shareFraction: 0.95, deviationsRatio: 1.6449 },
+] as const;
+export type CertaintyId = (typeof certainties)[number]['id'];
+const deviationsOf = (id: CertaintyId): number => certainties.find((c) => c.id === id)?.deviationsRatio ?? 0;
+
+/**
+ * The least change at a rhythm that holds a ceiling: share = production × days / (ceiling − source).
+ *
+ * With `productionSdPerDay` production is taken so much higher that the ceiling holds with the certainty. Refuses a
+ * ceiling at or below the source, and a share above the whole: then the rhythm is too rare. Source: mass balance.
+ * @example holdCeiling({ productionPerDay: 2, sourceValue: 5, ceiling: 40, everyDays: 7 }) // changeFraction 0.4
+ */
+export function holdCeiling(
+  {
+    productionPerDay,
+    productionSdPerDay = 0,
+    certainty = 'even',
+    sourceValue,
+    ceiling,
+    everyDays,
+  }: {
+    productionPerDay: number;
+    productionSdPerDay?: number;
+    certainty?: CertaintyId;
+    sourceValue: number;
+    ceiling: number;
+    everyDays: number;
+  },
+  note: Recorder = silent,
+): Result<Explained<{ changeFraction: number }>> {
+  const fault = firstFault([
+    production(productionPerDay),
+    source(sourceValue),
+    { field: 'ceiling', value: ceiling, range: { lo: 0, hi: 1e5, unit: '' } },
+    { field: 'everyDays', value: everyDays, range: rhythm },
+    { field: 'productionSdPerDay', value: productionSdPerDay, range: { lo: 0, hi: 1e5, unit: '' } },
+  ]);
+  if (fault) return refuse(fault);
+  const likelyPerDay = likely(productionPerDay, productionSdPerDay, certainty, note);
+  if (ceiling <= sourceValue)
+    return refuse({
+      kind: 'unreachable',
+      target: String(ceiling),
+      why: `the source stands at ${sourceValue}: no change of any size goes below it`,
+    });
+  if (likelyPerDay <= 0) return ok(note.explained({ changeFraction: 0 }));
+  const changeFraction = note.step({
+    id: 'share',
+    label: 'Share of each change',
+    unit: 'of the net volume',
+    formula: 'production × days / (ceiling − source)',
+    terms: { production: likelyPerDay, days: everyDays, ceiling, source: sourceValue },
+    by: (t) => (t.production * t.days) / (t.ceiling - t.source),
+  });
+  note.source('mass-balance');
+  return changeFraction > 1
+    ? refuse({
+        kind: 'unreachable',
+        target: String(ceiling),
+        why: `even all of the water every ${everyDays} days would not hold it; it takes a change every ${floor2((ceiling - sourceValue) / likelyPerDay)} days or oftener`,
+      })
+    : ok(note.explained({ changeFraction }));
+}
+const floor2 = (value: number): string => (Math.floor(value * 100) / 100).toString();
+
+function likely(productionPerDay: number, productionSdPerDay: number, certainty: CertaintyId, note: Recorder): number {
+  return note.step({
+    id: 'likely',
+    label: 'Production to reckon with',
+    unit: 'a day',
+    formula: 'production + deviations × how sure production is',
+    terms: { production: productionPerDay, deviations: deviationsOf(certainty), spread: productionSdPerDay },
+    by: (t) => t.production + t.deviations * t.spread,
+  });
+}
+
+/**
+ * The rarest rhythm at which a change of this size holds a ceiling, in days. Null where nothing builds up.
+ * @example leastRhythm({ productionPerDay: 2, sourceValue: 5, ceiling: 40, changeFraction: 0.4 }).everyDays // 7
+ */
+export function leastRhythm(
+  {
+    productionPerDay,
+    productionSdPerDay = 0,
+    certainty = 'even',
+    sourceValue,
+    ceiling,
+    changeFraction,
+  }: {
+    productionPerDay: number;
+    productionSdPerDay?: number;
+    certainty?: CertaintyId;
+    sourceValue: number;
+    ceiling: number;
+    changeFraction: number;
+  },
+  note: Recorder = silent,
+): Result<Explained<{ everyDays: number | null }>> {
+  const fault = firstFault([
+    production(productionPerDay),
+    source(sourceValue),
+    { field: 'ceiling', value: ceiling, range: { lo: 0, hi: 1e5, unit: '' } },
+    { field: 'changeFraction', value: changeFraction, range: share },
+  ]);
+  if (fault) return refuse(fault);
+  if (ceiling <= sourceValue)
+    return refuse({ kind: 'unreachable', target: String(ceiling), why: `the source stands at ${sourceValue}` });
+  const likelyPerDay = likely(productionPerDay, productionSdPerDay, certainty, note);
+  if (likelyPerDay <= 0) return ok(note.explained({ everyDays: null }));
+  const everyDays = note.step({
+    id: 'days',
+    label: 'Days between changes',
+    unit: 'days',
+    formula: '(ceiling − source) × share / production',
+    terms: { ceiling, source: sourceValue, share: changeFraction, production: likelyPerDay },
+    by: (t) => ((t.ceiling - t.source) * t.share) / t.production,
+  });
+  return ok(note.explained({ everyDays }));
+}
+
+/**
+ * Two waters in turn, pure and mineral: where the tank settles after each of them, and the peak before a change.
+ * @example alternating({ productionPerDay: 0, sourceValues: [0, 10], changeFraction: 0.5, everyDays: 7 }).afterValues // [3.33, 6.67]
+ */
+export function alternating({
+  productionPerDay,
+  sourceValues: [first, second],
+  changeFraction: f,
+  everyDays,
+}: {
+  productionPerDay: number;
+  sourceValues: readonly [number, number];
+  changeFraction: number;
+  everyDays: number;
+}): { afterValues: [number, number]; peak: number; trough: number } {
+  const made = productionPerDay * everyDays;
+  // x1 = (1-f)(x2 + made) + f a; x2 = (1-f)(x1 + made) + f b.
+  const kept = 1 - f;
+  const x1 = (kept * (kept * made + f * second) + kept * made + f * first) / (1 - kept * kept);
+  const x2 = kept * (x1 + made) + f * second;
+  const before = [x1 + made, x2 + made];
+  return {
+    afterValues: [x1, x2],
+    peak: Math.max(...before, x1, x2),
+    trough: Math.min(...before, x1, x2),
+  };
+}
+
+/**
+ * What topping up with water that holds something does: it adds each week what evaporated took nothing of.
+ * Settles at source + (litres × value / net litres) × (1 − share) / share; without changes it climbs for ever.
+ * Source: mass balance. @example topUpCreep({ topUpLPerWeek: 7, topUpValue: 180, netVolumeL: 150, sourceValue: 180, changeFraction: 0.25, everyDays: 7 }).settlesValue // 205.2
+ */
+export function topUpCreep({
+  topUpLPerWeek,
+  topUpValue,
+  netVolumeL,
+  sourceValue,
+  changeFraction,
+  everyDays,
+}: {
+  topUpLPerWeek: number;
+  topUpValue: number;
+  netVolumeL: number;
+  sourceValue: number;
+  changeFraction: number;
+  everyDays: number;
+}): { weeklyValue: number; settlesValue: number | null } {
+  const weeklyValue = (topUpLPerWeek * topUpValue) / netVolumeL;
+  const perRound = (weeklyValue * everyDays) / 7;
+  return {
+    weeklyValue,
+    settlesValue: changeFraction > 0 ? sourceValue + (perRound * (1 - changeFraction)) / changeFraction : null,
+  };
+}
+
+export interface RoutineCost {
+  litresPerYearL: number;
+  wastedPerYearL: number;
+  saltPerYearG: number;
+  workPerYearHours: number;
+  moneyPerYearValue: number;
+}
+/** What a routine takes in a year: water, what the membrane throws away, salt, hours, money in the keeper's own. */
+export function routineCost({
+  netVolumeL,
+  changeFraction,
+  everyDays,
+  roFraction = 0,
+  wasteRatio = 0,
+  saltGPerL = 0,
+  changeMinutes,
+  litreCostFactor = 0,
+  gramCostFactor = 0,
+}: {
+  netVolumeL: number;
+  changeFraction: number;
+  everyDays: number;
+  /** Share of pure water, and litres thrown away for each litre of it. */
+  roFraction?: number;
+  wasteRatio?: number;
+  saltGPerL?: number;
+  changeMinutes: number;
+  litreCostFactor?: number;
+  gramCostFactor?: number;
+}): RoutineCost {
+  const timesCount = 365.25 / everyDays;
+  const litresPerYearL = timesCount * changeFraction * netVolumeL;
+  const wastedPerYearL = litresPerYearL * roFraction * wasteRatio;
+  const saltPerYearG = litresPerYearL * saltGPerL;
+  return {
+    litresPerYearL,
+    wastedPerYearL,
+    saltPerYearG,
+    workPerYearHours: (timesCount * changeMinutes) / 60,
+    moneyPerYearValue: (litresPerYearL + wastedPerYearL) * litreCostFactor + saltPerYearG * gramCostFactor,
+  };
+}
+
+/**
+ * From one routine to another over weeks: each week a step of the same size, so that the animals are led, not switched.
+ * @example ramp({ from: { everyDays: 7, changeFraction: 0.1 }, to: { everyDays: 7, changeFraction: 0.4 }, weeks: 3 }) // 0.2, 0.3, 0.4
+ */
+export function ramp({
+  from,
+  to,
+  weeks,
+}: {
+  from: { everyDays: number; changeFraction: number };
+  to: { everyDays: number; changeFraction: number };
+  weeks: number;
+}): { weekIndex: number; everyDays: number; changeFraction: number }[] {
+  const steps = Math.max(1, Math.round(weeks));
+  return Array.from({ length: steps }, (_, i) => {
+    const part = (i + 1) / steps;
+    return {
+      weekIndex: i + 1,
+      everyDays: Math.round(from.everyDays + (to.everyDays - from.everyDays) * part),
+      changeFraction: from.changeFraction + (to.changeFraction - from.changeFraction) * part,
+    };
+  });
+}
+/** Weeks over which a new routine is led in: one for each tenth of the tank a week that it differs, two at least. Ours. */
+export const rampWeeks = (
+  from: { everyDays: number; changeFraction: number },
+  to: { everyDays: number; changeFraction: number },
+): number => {
+  const weekly = (r: { everyDays: number; changeFraction: number }): number => (7 * r.changeFraction) / r.everyDays;
+  return Math.max(2, Math.min(8, Math.round(Math.abs(weekly(to) - weekly(from)) / 0.1)));
+};
