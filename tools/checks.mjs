@@ -8,7 +8,7 @@ const layers = ['core', 'almanac', 'contracts', 'server', 'web'];
 const mayImport = /** @type {Record<string, string[]>} */ ({
   core: ['core'],
   almanac: ['core', 'almanac'],
-  contracts: ['core', 'contracts'],
+  contracts: ['core', 'contracts', 'water'],
   server: ['core', 'almanac', 'contracts', 'server'],
   web: ['core', 'almanac', 'contracts', 'web'],
 });
@@ -28,7 +28,7 @@ const sliceWords = {
     'almanac',
   ],
   almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf'],
-  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'tonight', 'almanac'],
+  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'tonight', 'almanac', 'water'],
   server: [
     'app',
     'db',

@@ -6,6 +6,7 @@ import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
 import { house, preferences, tonight } from '#contracts/tonight';
+import { batchList, doingView, eveningView, fortnightView, learntView } from '#contracts/water';
 import { day, deviceId, instant, parameterId, uuid } from '#contracts/shapes';
 
 export interface Route {
@@ -108,6 +109,39 @@ export const routes = {
     summary: 'Entries of some kinds, oldest first, struck ones left out',
     query: v.object({ kinds: v.string(), subject: v.optional(uuid), days: v.optional(digits) }),
     response: diary,
+  },
+  batches: {
+    method: 'get',
+    path: '/api/water/batches',
+    summary: 'Batches of mixed water with what became of them, newest first',
+    query: v.object({ days: v.optional(digits) }),
+    response: batchList,
+  },
+  evening: {
+    method: 'get',
+    path: '/api/water/evening',
+    summary: 'What the evening’s water is made of: tanks with their routine and forecast, waters, works',
+    response: eveningView,
+  },
+  fortnight: {
+    method: 'get',
+    path: '/api/water/fortnight',
+    summary: 'Which tank is changed on which of the next fourteen nights, by an integer programme with a time limit',
+    query: v.object({ seconds: v.optional(digits) }),
+    response: fortnightView,
+  },
+  doing: {
+    method: 'get',
+    path: '/api/water/doing',
+    summary: 'Changes being done and timers running',
+    response: doingView,
+  },
+  learnt: {
+    method: 'get',
+    path: '/api/water/learnt/{tankId}',
+    summary: 'What the changes of a tank should have made of it, and what was measured after them',
+    params: v.object({ tankId: uuid }),
+    response: learntView,
   },
   writeEntries: {
     method: 'post',

@@ -16,6 +16,18 @@ import {
   trimPayload,
 } from './stock';
 import {
+  batchPayload,
+  batchStepPayload,
+  jobPayload,
+  learntPayload,
+  mineralPayload,
+  recipePayload,
+  routinePayload,
+  sequencePayload,
+  timerPayload,
+  worksPayload,
+} from './water';
+import {
   bearing,
   day,
   finiteNumber,
@@ -104,6 +116,13 @@ export const changePayload = v.strictObject({
   advice: v.optional(givenAdvice),
   /** Needed where the advice was against it. */
   overrideReason: v.optional(textUpTo(500)),
+  /** The batch it was taken from, and why it was used where it was not accepted. */
+  batchId: v.optional(uuid),
+  batchReason: v.optional(textUpTo(500)),
+  /** Litres of it that went with the bed's dirt. */
+  bedL: v.optional(within(0, 100000)),
+  /** The step of a sequence. */
+  sequenceId: v.optional(uuid),
 });
 
 /** What had evaporated and was filled up again. */
@@ -166,6 +185,16 @@ export const kinds = [
   'calibration',
   'photo',
   'top-up',
+  'recipe',
+  'mineral',
+  'works',
+  'batch',
+  'batch-step',
+  'routine',
+  'sequence',
+  'job',
+  'timer',
+  'learnt',
 ] as const;
 export type Kind = (typeof kinds)[number];
 
@@ -196,6 +225,16 @@ export const newEntry = v.variant('kind', [
   v.strictObject({ ...head('calibration'), payload: calibrationPayload }),
   v.strictObject({ ...head('photo'), payload: photoPayload }),
   v.strictObject({ ...head('top-up'), payload: topUpPayload }),
+  v.strictObject({ ...head('recipe'), payload: recipePayload }),
+  v.strictObject({ ...head('mineral'), payload: mineralPayload }),
+  v.strictObject({ ...head('works'), payload: worksPayload }),
+  v.strictObject({ ...head('batch'), payload: batchPayload }),
+  v.strictObject({ ...head('batch-step'), payload: batchStepPayload }),
+  v.strictObject({ ...head('routine'), payload: routinePayload }),
+  v.strictObject({ ...head('sequence'), payload: sequencePayload }),
+  v.strictObject({ ...head('job'), payload: jobPayload }),
+  v.strictObject({ ...head('timer'), payload: timerPayload }),
+  v.strictObject({ ...head('learnt'), payload: learntPayload }),
 ]);
 export type NewEntry = v.InferInput<typeof newEntry>;
 /** An entry as its kind reads it back: defaults filled in. */

@@ -59,6 +59,18 @@ export const outlook = v.object({
   routine: v.nullable(v.object({ everyDays: v.number(), changeFraction: v.number(), sourceValue: v.number() })),
   settles: v.nullable(v.object({ peak: fan, trough: fan })),
   forecast: v.array(v.object({ day: v.number(), ...fan.entries })),
+  /** How level, production and readings scatter in this tank, as the model fitted it. */
+  traits: v.object({
+    wanderValue: v.number(),
+    driftPerDay: v.number(),
+    usualProductionPerDay: v.number(),
+    returnPerDay: v.number(),
+    readingValue: v.number(),
+    readingFraction: v.number(),
+    misreadFraction: v.number(),
+    jumpFraction: v.number(),
+    jumpValue: v.number(),
+  }),
   leaves: v.nullable(
     v.object({ side: v.picklist(['above', 'below']), lo: v.number(), hi: v.nullable(v.number()), text: v.string() }),
   ),

@@ -17,6 +17,7 @@ import {
   type Parameter,
   type ParameterId,
   type Routine,
+  type BuildUpTraits,
 } from '#core/readings';
 
 const dayMs = 86_400_000;
@@ -33,6 +34,8 @@ export interface Outlook {
   forecast: readonly { day: number; mean: number; lo80: number; hi80: number }[];
   leaves: { side: 'above' | 'below'; lo: number; hi: number | null } | null;
   lastReading: ChangedMind | null;
+  /** The noise of this tank, so that a course can be drawn from here. */
+  traits: BuildUpTraits;
   /** What it usually reads in this tank; null while too little is known. */
   normal: OwnNormal | null;
   /** Levels after the last changes, oldest first, and what they say. */
@@ -118,6 +121,7 @@ export function outlookOf(input: OutlookInput): Outlook | null {
       hi: leaves.hi === null ? null : Math.max(0, Math.round(leaves.hi - sinceDays)),
     },
     lastReading: found.lastReading ?? null,
+    traits,
     normal: ownNormal({ readings, leastMadValue: leastMadOf(parameter) }),
     ratchet: ratchetOf({ parameter, events, past, sinceDays, traits }),
   };

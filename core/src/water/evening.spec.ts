@@ -1,4 +1,3 @@
-import type { ParameterId } from '#core/readings';
 import { unwrap } from '#core/result';
 import {
   batchCode,

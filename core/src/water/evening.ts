@@ -324,3 +324,23 @@ export function drumsFor(
   }
   return { drums, overL: Math.max(0, left) };
 }
+
+/**
+ * The day on which a band is left if nothing is changed: the middle course against the nearer edge. 0 where it is out
+ * already, null where it stays in. @example leavesUnchanged({ level: { mean: 20 }, productionPerDay: { mean: 2 }, band: { lo: null, hi: 30 } }) // 5
+ */
+export function leavesUnchanged({
+  level,
+  productionPerDay,
+  band,
+}: {
+  level: { mean: number };
+  productionPerDay: { mean: number };
+  band: { lo: number | null; hi: number | null };
+}): number | null {
+  const [x, p] = [level.mean, productionPerDay.mean];
+  if ((band.hi !== null && x > band.hi) || (band.lo !== null && x < band.lo)) return 0;
+  if (p > 0 && band.hi !== null) return (band.hi - x) / p;
+  if (p < 0 && band.lo !== null && band.lo > 0) return (x - band.lo) / -p;
+  return null;
+}

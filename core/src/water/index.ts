@@ -34,6 +34,7 @@ export { dripFor, dropsPerMlRatio, dropsPerSecond, type Pour } from './drip';
 export {
   drumsFor,
   earlyHarm,
+  leavesUnchanged,
   eveningPlan,
   roByHour,
   waitingHarm,

@@ -14,6 +14,7 @@ import { sourceHistory, sourceList } from '../sources';
 import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
 import { benchView, tonightSheet, type Prospects } from '../tonight';
+import { batchList, doingView, eveningView, learntView, type WaterPlanner } from '../water';
 import { openApi } from './openapi';
 import { badRequest, notFound, parsed, problemHandler } from './problems';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
@@ -29,6 +30,7 @@ export interface AppOptions {
   devices: Devices;
   prospects: Prospects;
   photos: PhotoRoom;
+  planner: WaterPlanner;
 }
 
 const bodyLimit = '1mb';
@@ -36,7 +38,17 @@ const importLimit = '96mb';
 const parcelLimit = '300mb';
 const photoLimit = '16mb';
 
-export function createApp({ deps, logger, version, hosts, webRoot, devices, prospects, photos }: AppOptions): Express {
+export function createApp({
+  deps,
+  logger,
+  version,
+  hosts,
+  webRoot,
+  devices,
+  prospects,
+  photos,
+  planner,
+}: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(knownHostsOnly(hosts), securityHeaders());
@@ -52,7 +64,7 @@ export function createApp({ deps, logger, version, hosts, webRoot, devices, pros
     '/api',
     guardedWrites(),
     express.json({ limit: bodyLimit, strict: true }),
-    apiRouter(deps, { version, devices, prospects, photos }),
+    apiRouter(deps, { version, devices, prospects, photos, planner }),
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -64,7 +76,13 @@ export function createApp({ deps, logger, version, hosts, webRoot, devices, pros
 
 function apiRouter(
   deps: BookDeps,
-  { version, devices, prospects, photos }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos'>,
+  {
+    version,
+    devices,
+    prospects,
+    photos,
+    planner,
+  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'planner'>,
 ): Router {
   const router = Router();
   router.use((_request, response, next) => {
@@ -106,6 +124,24 @@ function apiRouter(
   router.get(
     '/diary',
     async (request, response) => void response.json(await diaryView(deps, parsed(routes.diary.query, request.query))),
+  );
+  router.get('/water/batches', async (request, response) => {
+    const days = Number(parsed(routes.batches.query, request.query).days ?? 60);
+    response.json(await batchList(deps, { days: Math.min(days, 2000) }));
+  });
+  router.get(
+    '/water/evening',
+    async (_request, response) => void response.json(await eveningView({ ...deps, prospects })),
+  );
+  router.get('/water/fortnight', async (request, response) => {
+    const seconds = Number(parsed(routes.fortnight.query, request.query).seconds ?? 8);
+    response.json(await planner.fortnight({ ...deps, prospects }, { timeLimitMs: seconds * 1000 }));
+  });
+  router.get('/water/doing', async (_request, response) => void response.json(await doingView(deps)));
+  router.get(
+    '/water/learnt/:tankId',
+    async (request, response) =>
+      void response.json(await learntView(deps, parsed(routes.learnt.params, request.params))),
   );
   router.get('/almanac', (_request, response) => void response.json(almanacView()));
   router.get('/tanks/:tankId/folio', async (request, response) => {

@@ -11,6 +11,7 @@ import { migrateDb, openDb, type Db } from '../db';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
 import { Devices } from '../readings';
 import { Prospects } from '../tonight';
+import { WaterPlanner } from '../water';
 import { createApp } from './app';
 import { checks, kinds } from './kinds';
 
@@ -49,10 +50,12 @@ export async function openTestHouse(): Promise<TestHouse> {
   const hosts = new Set<string>();
   const prospects = new Prospects(db);
   const photos = new PhotoRoom(db, house.clock);
+  const planner = new WaterPlanner();
   const server = createServer(
     createApp({
       prospects,
       photos,
+      planner,
       devices: new Devices(db, house.clock, house.clock),
       deps: { db, house, kinds, checks, by: keeperId },
       logger: pino({ level: 'silent' }),
@@ -92,6 +95,7 @@ export async function openTestHouse(): Promise<TestHouse> {
       await new Promise((resolve) => server.close(resolve));
       await prospects.close();
       await photos.close();
+      await planner.close();
       await close();
     },
   };

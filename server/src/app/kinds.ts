@@ -13,7 +13,29 @@ import { checkUnit, sourceKind, unitKind } from '../sources';
 import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
 import { supplyKind, supplyLogKind } from '../supplies';
 import { checkSetUp, factKind, setUpKind } from '../tanks';
-import { changeKind, checkChange, checkTopUp, topUpKind } from '../water';
+import {
+  batchKind,
+  batchStepKind,
+  changeKind,
+  checkBatch,
+  checkBatchStep,
+  checkChange,
+  checkJob,
+  checkRecipe,
+  checkRoutine,
+  checkSequence,
+  checkTimer,
+  checkTopUp,
+  jobKind,
+  learntKind,
+  mineralKind,
+  recipeKind,
+  routineKind,
+  sequenceKind,
+  timerKind,
+  topUpKind,
+  worksKind,
+} from '../water';
 
 /**
  * The composition root of the book: every slice's kind of entry, in the order in which they are projected. Set-ups
@@ -45,6 +67,16 @@ export const kinds = new KindRegistry([
   registered(seenKind),
   registered(photoKind),
   registered(topUpKind),
+  registered(recipeKind),
+  registered(mineralKind),
+  registered(worksKind),
+  registered(batchKind),
+  registered(batchStepKind),
+  registered(routineKind),
+  registered(sequenceKind),
+  registered(jobKind),
+  registered(timerKind),
+  registered(learntKind),
 ]);
 
 export const checks: BookDeps['checks'] = {
@@ -58,4 +90,11 @@ export const checks: BookDeps['checks'] = {
   'own-kind': checkOwnKind,
   photo: checkPhoto,
   'top-up': checkTopUp,
+  recipe: checkRecipe,
+  batch: checkBatch,
+  'batch-step': checkBatchStep,
+  routine: checkRoutine,
+  sequence: checkSequence,
+  job: checkJob,
+  timer: checkTimer,
 };

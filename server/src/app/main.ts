@@ -9,6 +9,7 @@ import { seedDemo, setUpEmpty } from '../demo';
 import { keeperId, openHouse, readHouse, realClock } from '../house';
 import { Devices, linkDevices } from '../readings';
 import { Prospects } from '../tonight';
+import { WaterPlanner } from '../water';
 import { createApp } from './app';
 import { checks, kinds } from './kinds';
 import { settingsFrom } from './settings';
@@ -52,9 +53,11 @@ async function main(): Promise<void> {
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const prospects = new Prospects(db);
   const photos = new PhotoRoom(db, house.clock);
+  const planner = new WaterPlanner();
   const app = createApp({
     prospects,
     photos,
+    planner,
     devices,
     deps: { db, house, kinds, checks, by: keeperId },
     logger,
@@ -72,6 +75,7 @@ async function main(): Promise<void> {
     await link?.close();
     await prospects.close();
     await photos.close();
+    await planner.close();
     await close();
     process.exit(0);
   };

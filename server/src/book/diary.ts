@@ -74,6 +74,16 @@ export const diaryKinds = [
   'calibration',
   'photo',
   'top-up',
+  'recipe',
+  'mineral',
+  'works',
+  'batch',
+  'batch-step',
+  'routine',
+  'sequence',
+  'job',
+  'timer',
+  'learnt',
 ] as const satisfies readonly Kind[];
 export type DiaryKindName = (typeof diaryKinds)[number];
 

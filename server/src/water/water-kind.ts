@@ -1,9 +1,10 @@
 import * as v from 'valibot';
-import { changeAdvice } from '#core/water';
+import { batchCode, changeAdvice } from '#core/water';
 import { changePayload, topUpPayload, type ChangePayload, type GivenAdvice } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { FieldFault } from '../app';
 import { diaryKind, readSubjects, type EntryCheck, type KindModule } from '../book';
+import { batchFaults } from './water-checks';
 import { clearChanges, insertChanges, netVolumeInForce } from './water-repo';
 
 /** Changes that can lie between the newest readings. */
@@ -48,7 +49,10 @@ export const changeKind: KindModule<ChangePayload> = {
         : change.advice?.advice === 'lesser-harm'
           ? ` — emergency: ${change.overrideReason ?? ''}`
           : '';
-    return `changed ${sizeText(change)}, ${names(change.sourceId)}${temp}, ${change.how}${against}`;
+    const batch = change.batchId === undefined ? '' : ` from batch ${batchCode(change.batchId)}`;
+    const bed = change.bedL === undefined || change.bedL === 0 ? '' : `, ${change.bedL} L of it from the bed`;
+    const all = change.batchReason === undefined ? '' : ` — batch taken all the same: ${change.batchReason}`;
+    return `changed ${sizeText(change)}, ${names(change.sourceId)}${batch}${temp}, ${change.how}${bed}${against}${all}`;
   },
 };
 
@@ -86,6 +90,11 @@ export const checkChange: EntryCheck = async (tx, entry) => {
   const [source] = await readSubjects(tx, [change.sourceId]);
   if (source?.kind !== 'source') faults.push({ field: 'sourceId', message: 'is not a water source in the book' });
   if (change.advice) faults.push(...adviceFaults(change.advice, change.overrideReason));
+  if (netVolumeL !== null && change.batchId !== undefined) {
+    const { entered } = change;
+    const changeL = entered.by === 'litres' ? entered.changeL : entered.changeFraction * netVolumeL;
+    faults.push(...(await batchFaults(tx, { payload: change, happenedAt: entry.happenedAt, changeL, id: entry.id })));
+  }
   return faults;
 };
 

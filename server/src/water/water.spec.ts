@@ -1,0 +1,275 @@
+import type { Kind, NewEntry } from '#contracts/book';
+import type { BatchList, DoingView, EveningView, FortnightView, LearntView } from '#contracts/water';
+import { at, id, openTestHouse, readingsEntry, tankEntry, type TestHouse } from '../app/harness.cases';
+
+let house: TestHouse;
+beforeAll(async () => (house = await openTestHouse()));
+afterAll(() => house.close());
+
+type PayloadOf<K extends Kind> = Extract<NewEntry, { kind: K }>['payload'];
+const entry = <K extends Kind>(kind: K, subjectId: string, payload: PayloadOf<K>, happenedAt = at(1)): NewEntry =>
+  ({ id: id(), kind, kindVersion: 1, subjectId, happenedAt, payload }) as unknown as NewEntry;
+const faultsOf = async (...entries: NewEntry[]): Promise<string[]> =>
+  ((await house.write(...entries)).body.errors ?? []).map(
+    (e) => `${e.field.split('.').slice(3).join('.')}: ${e.message}`,
+  );
+
+const source = (subjectId: string, name: string, state: PayloadOf<'source'>['state']): NewEntry =>
+  entry('source', subjectId, { name, state, chlorine: 'none', startedOn: '2025-12-04' }, at(99));
+
+interface Waters {
+  ro: string;
+  soft: string;
+  tank: string;
+}
+async function newWaters(): Promise<Waters> {
+  const [ro, soft, tank] = [id(), id(), id()];
+  await house.write(
+    source(ro, `RO ${ro.slice(-6)}`, 'rodi'),
+    source(soft, `Soft ${soft.slice(-6)}`, 'batch'),
+    tankEntry(tank),
+  );
+  return { ro, soft, tank };
+}
+const recipe = ({ ro, soft }: Waters, over: Partial<PayloadOf<'recipe'>> = {}): NewEntry =>
+  entry(
+    'recipe',
+    soft,
+    {
+      parts: [{ sourceId: ro, shareFraction: 1 }],
+      salts: [{ saltId: 'caso4-2h2o', saltGPerL: 0.12 }],
+      minerals: [],
+      aims: [{ parameter: 'ec25UsPerCm', value: 215, toleranceValue: 15 }],
+      leadHours: 1,
+      stirred: false,
+      mixMinutes: 15,
+      ...over,
+    },
+    at(90),
+  );
+const batch = ({ ro, soft }: Waters, over: Partial<PayloadOf<'batch'>> = {}, happenedAt = at(0, -300)): NewEntry =>
+  entry(
+    'batch',
+    soft,
+    {
+      madeL: 40,
+      parts: [{ sourceId: ro, partL: 40 }],
+      salts: [{ saltId: 'caso4-2h2o', massG: 4.8 }],
+      minerals: [],
+      aims: [{ parameter: 'ec25UsPerCm', value: 215, toleranceValue: 15 }],
+      leadHours: 1,
+      stirred: false,
+      ...over,
+    },
+    happenedAt,
+  );
+const step = (soft: string, payload: PayloadOf<'batch-step'>, minutesAgo: number): NewEntry =>
+  entry('batch-step', soft, payload, at(0, -minutesAgo));
+const change = (waters: Waters, over: Partial<PayloadOf<'change'>> = {}, happenedAt = at(0, -10)): NewEntry =>
+  entry(
+    'change',
+    waters.tank,
+    {
+      entered: { by: 'litres', changeL: 10 },
+      sourceId: waters.soft,
+      water: { ec25UsPerCm: 215 },
+      how: 'poured',
+      ...over,
+    },
+    happenedAt,
+  );
+const batchesOf = async (soft: string) =>
+  (await house.get<BatchList>('/api/water/batches')).body.batches.filter((b) => b.sourceId === soft);
+
+describe('batches of water', () => {
+  it('are refused when strong, corrected, measured again, used, and what is left is counted', async () => {
+    const waters = await newWaters();
+    const made = batch(waters);
+    await house.write(recipe(waters), made);
+    const batchId = made.id;
+    expect((await batchesOf(waters.soft))[0]?.why).toBe('Not measured yet.');
+    await house.write(
+      step(waters.soft, { step: 'measured', batchId, water: { ec25UsPerCm: { lo: 290, hi: 290 } } }, 200),
+    );
+    expect((await batchesOf(waters.soft))[0]?.fate).toBe('refused');
+    await house.write(
+      step(waters.soft, { step: 'corrected', batchId, addedL: 14, addedG: 0, what: 'pure water' }, 190),
+    );
+    await house.write(
+      step(waters.soft, { step: 'measured', batchId, water: { ec25UsPerCm: { lo: 217, hi: 217 } } }, 100),
+    );
+    expect((await house.write(change(waters, { batchId }))).status).toBe(201);
+    const [told] = await batchesOf(waters.soft);
+    expect(told?.usable).toBeTrue();
+    expect(told?.leftL).toBeCloseTo(44, 6);
+    expect(told?.uses.map((u) => u.usedL)).toEqual([10]);
+  });
+  it('measured out of range are not used without a reason, and not beyond what is left', async () => {
+    const waters = await newWaters();
+    const made = batch(waters);
+    await house.write(
+      made,
+      step(waters.soft, { step: 'measured', batchId: made.id, water: { ec25UsPerCm: { lo: 290, hi: 290 } } }, 200),
+    );
+    expect((await faultsOf(change(waters, { batchId: made.id }))).join()).toContain(
+      'batchReason: is needed: EC is above',
+    );
+    expect((await house.write(change(waters, { batchId: made.id, batchReason: 'a hard-water tank' }))).status).toBe(
+      201,
+    );
+    expect(
+      (
+        await faultsOf(change(waters, { batchId: made.id, batchReason: 'x', entered: { by: 'litres', changeL: 35 } }))
+      ).join(),
+    ).toContain('30 L of this batch are left');
+  });
+  it('what cannot be is named beside its field', async () => {
+    const waters = await newWaters();
+    expect(await faultsOf(batch(waters, { madeL: 60 }))).toEqual(['parts: the parts make 40 L, not 60 L']);
+    expect((await faultsOf(batch(waters, { salts: [{ saltId: 'caso4-2h2o', massG: 500 }] }))).join()).toContain(
+      'does not dissolve',
+    );
+    expect((await faultsOf(batch(waters, { salts: [{ saltId: 'kcl', massG: -1 }] }))).join()).toContain(
+      'must be at least',
+    );
+    expect((await faultsOf(recipe(waters, { parts: [{ sourceId: waters.ro, shareFraction: 0.6 }] }))).join()).toContain(
+      'not a whole',
+    );
+    expect((await faultsOf(step(waters.soft, { step: 'accepted', batchId: id() }, 1))).join()).toContain(
+      'is no batch of this water',
+    );
+    expect((await faultsOf(change(waters, { batchId: id() }))).join()).toContain('is no batch in the book');
+  });
+  it('a strike takes the use back', async () => {
+    const waters = await newWaters();
+    const made = batch(waters);
+    const used = change(waters, { batchId: made.id, batchReason: 'not measured' });
+    await house.write(made, used);
+    expect((await batchesOf(waters.soft))[0]?.leftL).toBeCloseTo(30, 6);
+    await house.write(entry('strike', waters.tank, { entryId: used.id, reason: 'wrong tank' }, at(0, -1)));
+    expect((await batchesOf(waters.soft))[0]?.leftL).toBeCloseTo(40, 6);
+  });
+});
+
+describe('the evening’s water', () => {
+  it('reads routines from the book, from the keeper before habit, and waters from recipes', async () => {
+    const waters = await newWaters();
+    const past = [28, 21, 14, 8].map((days) => change(waters, { entered: { by: 'litres', changeL: 20 } }, at(days)));
+    await house.write(recipe(waters), ...past);
+    const tankOf = async () =>
+      (await house.get<EveningView>('/api/water/evening')).body.tanks.find((t) => t.tankId === waters.tank);
+    const habit = await tankOf();
+    expect(habit?.routineBy).toBe('habit');
+    expect(habit?.everyDays).toBe(7);
+    expect(habit?.changeL).toBeCloseTo(20, 6);
+    expect(habit?.dueDays).toBeCloseTo(-1, 1);
+    await house.write(
+      entry('routine', waters.tank, {
+        everyDays: 14,
+        changeFraction: 0.1,
+        sourceId: waters.soft,
+        how: 'dripped',
+        changeMinutes: 25,
+      }),
+    );
+    const said = await tankOf();
+    expect(said?.routineBy).toBe('keeper');
+    expect(said?.changeL).toBeCloseTo(10, 6);
+    const { waters: kinds } = (await house.get<EveningView>('/api/water/evening')).body;
+    const soft = kinds.find((w) => w.waterId === waters.soft);
+    expect(soft?.roFraction).toBe(1);
+    expect(soft?.saltGPerL).toBeCloseTo(0.12, 9);
+  });
+  it('a sequence gives the next step and its day, until it is ended', async () => {
+    const waters = await newWaters();
+    const plan = entry(
+      'sequence',
+      waters.tank,
+      {
+        step: 'planned',
+        sourceId: waters.soft,
+        changes: [
+          { atDay: 0, changeFraction: 0.1 },
+          { atDay: 2, changeFraction: 0.1 },
+        ],
+        aims: [{ parameter: 'ec25UsPerCm', value: 250, side: 'at-most' }],
+        why: 'one step would be too much',
+      },
+      at(1),
+    );
+    await house.write(
+      entry('routine', waters.tank, {
+        everyDays: 7,
+        changeFraction: 0.3,
+        sourceId: waters.soft,
+        how: 'poured',
+        changeMinutes: 25,
+      }),
+      plan,
+    );
+    const tankOf = async () =>
+      (await house.get<EveningView>('/api/water/evening')).body.tanks.find((t) => t.tankId === waters.tank);
+    expect((await tankOf())?.sequence?.stepIndex).toBe(1);
+    expect((await tankOf())?.changeL).toBeCloseTo(10, 6);
+    await house.write(change(waters, { sequenceId: plan.id }));
+    expect((await tankOf())?.sequence?.stepIndex).toBe(2);
+    await house.write(entry('sequence', waters.tank, { step: 'ended', sequenceId: plan.id, because: 'recovered' }));
+    expect((await tankOf())?.sequence).toBeNull();
+  });
+  it('the fourteen nights come from the thread, no dearer than the plain plan; a time limit of nothing is refused', async () => {
+    const answer = await house.get<FortnightView>('/api/water/fortnight?seconds=5');
+    expect(answer.status).toBe(200);
+    expect(answer.body.costValue).toBeLessThanOrEqual(answer.body.greedyCostValue + 1e-9);
+    expect(answer.body.nights.length).toBe(14);
+    expect((await house.get('/api/water/fortnight?seconds=0')).status).toBe(400);
+    expect((await house.get('/api/water/fortnight?seconds=soon')).status).toBe(400);
+  });
+});
+
+describe('doing it', () => {
+  const doing = async () => (await house.get<DoingView>('/api/water/doing')).body;
+  it('a job stays open until each closing check is ticked', async () => {
+    const { tank } = await newWaters();
+    const job = entry(
+      'job',
+      tank,
+      { step: 'started', changeL: 10, how: 'poured', bed: 'none', chain: 'alone' },
+      at(0, -40),
+    );
+    await house.write(job);
+    const tick = (checks: ('heater' | 'filter' | 'light' | 'lid' | 'animals' | 'taps')[]) =>
+      house.write(entry('job', tank, { step: 'ticked', jobId: job.id, checks }, at(0, -5)));
+    await tick(['heater', 'filter']);
+    expect((await doing()).jobs.find((j) => j.jobId === job.id)?.ticked).toEqual(['heater', 'filter']);
+    await tick(['light', 'lid', 'animals', 'taps']);
+    expect((await doing()).jobs.some((j) => j.jobId === job.id)).toBeFalse();
+  });
+  it('a timer runs until it is answered; an unknown one cannot be', async () => {
+    const { tank } = await newWaters();
+    const timer = entry('timer', tank, { step: 'set', timer: 'hose', minutes: 4 }, at(0, -10));
+    await house.write(timer);
+    const running = (await doing()).timers.find((t) => t.timerId === timer.id);
+    expect((running?.dueEpochMs ?? 0) - (running?.startedEpochMs ?? 0)).toBe(240_000);
+    await house.write(entry('timer', tank, { step: 'answered', timerId: timer.id }, at(0, -1)));
+    expect((await doing()).timers.some((t) => t.timerId === timer.id)).toBeFalse();
+    expect((await faultsOf(entry('timer', tank, { step: 'answered', timerId: id() }))).join()).toContain(
+      'is not in the book',
+    );
+  });
+});
+
+describe('learning', () => {
+  it('sets what a change should have made beside what was measured after it', async () => {
+    const waters = await newWaters();
+    const reading = (value: number, happenedAt: string) =>
+      readingsEntry(waters.tank, { ec25UsPerCm: [value, value] }, happenedAt);
+    await house.write(
+      reading(300, at(3)),
+      change(waters, { entered: { by: 'litres', changeL: 20 }, water: { ec25UsPerCm: 100 } }, at(2)),
+      reading(250, at(1.5)),
+    );
+    const { outcomes } = (await house.get<LearntView>(`/api/water/learnt/${waters.tank}`)).body;
+    expect(outcomes[0]?.predicted.ec25UsPerCm).toBeCloseTo(260, 6);
+    expect(outcomes[0]?.measured.ec25UsPerCm).toEqual({ lo: 250, hi: 250 });
+  });
+});
