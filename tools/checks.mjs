@@ -8,7 +8,7 @@ const layers = ['core', 'almanac', 'contracts', 'server', 'web'];
 const mayImport = /** @type {Record<string, string[]>} */ ({
   core: ['core'],
   almanac: ['core', 'almanac'],
-  contracts: ['core', 'contracts', 'water'],
+  contracts: ['core', 'contracts'],
   server: ['core', 'almanac', 'contracts', 'server'],
   web: ['core', 'almanac', 'contracts', 'web'],
 });
@@ -27,8 +27,20 @@ const sliceWords = {
     'tonight',
     'almanac',
   ],
-  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf'],
-  contracts: ['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'tonight', 'almanac', 'water'],
+  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water'],
+  contracts: [
+    'shapes',
+    'api',
+    'book',
+    'tanks',
+    'sources',
+    'stock',
+    'supplies',
+    'readings',
+    'tonight',
+    'almanac',
+    'water',
+  ],
   server: [
     'app',
     'db',

@@ -60,4 +60,15 @@ describe('a faulty almanac', () => {
     expect(said.join('\n')).toContain('ghost');
     expect(said.join('\n')).toContain('neither end');
   });
+  it('a school that names no source, advice for a school that does not exist, a salt without its caution', () => {
+    const [school] = shippedAlmanac.schools;
+    const [advice] = shippedAlmanac.routineAdvice;
+    if (!school || !advice) throw new Error('empty almanac');
+    const said = broken({
+      schools: [{ ...school, sourceIds: ['nobody'] }, ...shippedAlmanac.schools.slice(1)],
+      routineAdvice: [{ ...advice, schoolIds: ['ghost-school'] }],
+      saltCares: shippedAlmanac.saltCares.slice(1),
+    }).join('\n');
+    for (const part of ['nobody', 'ghost-school', 'has no caution']) expect(said).toContain(part);
+  });
 });

@@ -3,12 +3,20 @@ import { practiceConsistency, type BandLine, type ConsistencyFinding, type Pract
 import { parameterIds, type Parameter } from '#core/readings';
 import { kindParameters, type Food, type StockKind } from '#core/stock';
 import { quantityNamed } from '#core/units';
-import type { EmergencyThresholds, StepLimit } from '#core/water';
+import { saltIds, type EmergencyThresholds, type StepLimit } from '#core/water';
 import { chronicNh3AsNMgPerL, emergencyThresholds, safetyBands, stepLimits } from '#almanac/limits';
 import { bookKinds, foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { sources, type Source } from '#almanac/sources';
+import {
+  changeSchools,
+  routineAdvice,
+  saltCares,
+  type ChangeSchool,
+  type RoutineAdvice,
+  type SaltCare,
+} from '#almanac/water';
 
 /** The shipped knowledge, whole: handed to the core as arguments. */
 export interface Almanac {
@@ -22,6 +30,9 @@ export interface Almanac {
   sources: readonly Source[];
   kinds: readonly StockKind[];
   foods: readonly Food[];
+  schools: readonly ChangeSchool[];
+  routineAdvice: readonly RoutineAdvice[];
+  saltCares: readonly SaltCare[];
 }
 
 export interface Fault {
@@ -89,6 +100,27 @@ const shapes = {
     sourceIds: ids,
   }),
   safety: band,
+  schools: v.strictObject({
+    id: text,
+    name: text,
+    changeFraction: span,
+    everyDays: span,
+    how: v.picklist(['poured', 'dripped']),
+    alternates: v.boolean(),
+    suits: text,
+    caution: text,
+    grade,
+    sourceIds: ids,
+  }),
+  routineAdvice: v.strictObject({
+    id: text,
+    purpose: text,
+    ageWeeks: openSpan,
+    schoolIds: ids,
+    why: text,
+    grade,
+  }),
+  saltCares: v.strictObject({ saltId: v.picklist(saltIds), caution: text, storage: text }),
   sources: v.strictObject({
     id: text,
     kind: v.picklist(['published', 'common-practice', 'ours']),
@@ -190,7 +222,9 @@ export function kindFaults(kind: StockKind, knownSourceIds: ReadonlySet<string>)
 }
 
 function idFaults(almanac: Almanac): Fault[] {
-  return (['parameters', 'practices', 'limits', 'sources', 'kinds', 'foods'] as const).flatMap((part) => {
+  return (
+    ['parameters', 'practices', 'limits', 'sources', 'kinds', 'foods', 'schools', 'routineAdvice'] as const
+  ).flatMap((part) => {
     const all = almanac[part].map((item) => item.id);
     return all.filter((id, i) => all.indexOf(id) !== i).map((id) => ({ where: `${part} ${id}`, what: 'stands twice' }));
   });
@@ -208,6 +242,7 @@ function referenceFaults(almanac: Almanac): Fault[] {
   const named = [
     ...bandLines(almanac).map(({ where, line }) => ({ where, sourceIds: line.sourceIds })),
     ...almanac.limits.map((l) => ({ where: `limits ${l.id}`, sourceIds: l.sourceIds })),
+    ...almanac.schools.map((s) => ({ where: `schools ${s.id}`, sourceIds: s.sourceIds })),
   ];
   const missing = named.flatMap(({ where, sourceIds }) =>
     sourceIds
@@ -223,7 +258,18 @@ function referenceFaults(almanac: Almanac): Fault[] {
   const quantitiesMissing = almanac.parameters
     .filter((p) => !quantityNamed(p.quantity).ok)
     .map((p) => ({ where: `parameters ${p.id}`, what: `names the quantity “${p.quantity}”, which does not exist` }));
-  return [...missing, ...clashes, ...quantitiesMissing];
+  const schoolsMissing = almanac.routineAdvice.flatMap(({ id, schoolIds }) =>
+    schoolIds
+      .filter((schoolId) => !almanac.schools.some((s) => s.id === schoolId))
+      .map((schoolId) => ({
+        where: `routineAdvice ${id}`,
+        what: `names the school “${schoolId}”, which does not exist`,
+      })),
+  );
+  const saltsWithoutCare = saltIds
+    .filter((saltId) => !almanac.saltCares.some((c) => c.saltId === saltId))
+    .map((saltId) => ({ where: `saltCares ${saltId}`, what: 'has no caution' }));
+  return [...missing, ...clashes, ...quantitiesMissing, ...schoolsMissing, ...saltsWithoutCare];
 }
 
 function orderFaults(almanac: Almanac): Fault[] {
@@ -264,6 +310,9 @@ export const shippedAlmanac: Almanac = {
   sources,
   kinds: bookKinds,
   foods,
+  schools: changeSchools,
+  routineAdvice,
+  saltCares,
 };
 
 /** Checks an almanac at load and names all its faults at once; with any, it must not be used. */

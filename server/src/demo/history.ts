@@ -7,6 +7,7 @@ import { changeEffect } from '#core/water';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { demoInstruments, watchedTanks } from './instruments';
+import { batchOf, demoBatchesOf, demoLabels, demoRecipes, demoWorks, recipeOf, type DemoBatch } from './waters';
 import { breederBees, demoLife, demoSupplies, supplyDates, tonightDrip } from './life';
 import {
   demoDays,
@@ -94,6 +95,8 @@ interface Run {
   side: Chance;
   /** The change of the evening before, by tank. */
   changed: Map<string, string>;
+  /** What is still to be written of batches, by the night it is due. */
+  batchSteps: { batch: DemoBatch; batchId: string }[];
   ids: Map<string, string>;
   waters: Map<string, Water>;
   sourceWaters: Map<string, Water>;
@@ -119,6 +122,7 @@ export function demoNights({
     chance,
     side: new Chance(seed + 1),
     changed: new Map(),
+    batchSteps: [],
     ids: new Map(),
     waters: new Map(demoTanks.map((t) => [t.key, { ...t.start }])),
     sourceWaters: new Map(demoSources.map((s) => [s.key, { ...s.water }])),
@@ -191,7 +195,62 @@ function openingNight(run: Run, on: string): DemoNight {
       },
     })),
   );
+  entries.push(...waterBegun(run, on));
   return { on, writtenAtEpochMs: at(run, on, 5).epochMs, entries };
+}
+
+/** Recipes of the drums and labels of the minerals; the unit and the keeper's own routines. */
+function waterBegun(run: Run, on: string): NewEntry[] {
+  const own = (key: string): string => idOf(run, key);
+  return [
+    ...Object.entries(demoRecipes).map(([key, recipe]): NewEntry => ({
+      ...sideHead(run, { kind: 'recipe', key, on, minutes: 4 }),
+      payload: recipeOf(recipe, own),
+    })),
+    ...Object.entries(demoLabels).map(([key, label]): NewEntry => ({
+      ...sideHead(run, { kind: 'mineral', key, on, minutes: 4 }),
+      payload: { ...label },
+    })),
+    { ...sideHead(run, { kind: 'works', key: 'ro', on, minutes: 4 }), payload: demoWorks },
+    ...(
+      [
+        ['bathhouse', 'lake', 7, 0.05, 'dripped', 'weekly-drips', 30],
+        ['breakfast', 'neo', 7, 0.15, 'poured', 'small-weekly', 15],
+      ] as const
+    ).map(([key, sourceKey, everyDays, changeFraction, how, schoolId, changeMinutes]): NewEntry => ({
+      ...sideHead(run, { kind: 'routine', key, on, minutes: 4 }),
+      payload: { everyDays, changeFraction, sourceId: own(sourceKey), how, changeMinutes, schoolId },
+    })),
+  ];
+}
+
+/** What was mixed that night, and what became of earlier batches. */
+function mixedThatNight(run: Run, on: string, agoDays: number): NewEntry[] {
+  const own = (key: string): string => idOf(run, key);
+  const made = demoBatchesOf({ agoDays, share: () => run.side.share() }).map((batch): NewEntry => {
+    const head = sideHead(run, { kind: 'batch', key: batch.key, on, minutes: batch.minutes });
+    run.batchSteps.push({ batch, batchId: head.id });
+    return { ...head, payload: batchOf(batch, own) };
+  });
+  const steps = run.batchSteps.flatMap(({ batch, batchId }) =>
+    batch.steps
+      .filter((s) => s.agoDays === agoDays)
+      .map(({ agoDays: _ago, minutes, ...step }): NewEntry => ({
+        ...sideHead(run, { kind: 'batch-step', key: batch.key, on, minutes }),
+        payload:
+          step.step === 'measured'
+            ? {
+                step: 'measured',
+                batchId,
+                water: {
+                  ec25UsPerCm: { lo: step.ec25UsPerCm, hi: step.ec25UsPerCm },
+                  ...(step.ghDegrees === undefined ? {} : { ghDegrees: { lo: step.ghDegrees, hi: step.ghDegrees } }),
+                },
+              }
+            : { ...step, batchId },
+      })),
+  );
+  return [...made, ...steps];
 }
 
 function sideHead<K extends NewEntry['kind']>(
@@ -262,7 +321,7 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
       payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) },
     });
   }
-  entries.push(...lifeOf(run, on, agoDays));
+  entries.push(...lifeOf(run, on, agoDays), ...mixedThatNight(run, on, agoDays));
   if (agoDays === 174)
     entries.push(
       {
@@ -384,8 +443,9 @@ function changeEntries(
 ): NewEntry[] {
   const source = { ...run.sourceWaters.get(tank.sourceKey), tempC: (water.tempC ?? 24) - 0.4 };
   const { changeFraction } = tank;
-  const { ph: _ph, ...mixed } = unwrap(changeEffect({ netVolumeL: 1, changeFraction, tank: water, source })).value
-    .after;
+  const { ph: _ph, ...mixed } = unwrap(
+    changeEffect({ netVolumeL: 1, changeFraction, tank: water, source: { ...source, ...unseenOf(tank, agoDays) } }),
+  ).value.after;
   Object.assign(water, mixed, { tempC: tank.start.tempC });
   const shown = Object.fromEntries(
     Object.entries(source).map(([id, value]) => [id, Math.round(value * 10) / 10]),
@@ -399,7 +459,7 @@ function changeEntries(
   if (tank.key !== 'cellar-a' || agoDays !== 134) {
     const change = head(run, { kind: 'change', key: tank.key, on, minutes });
     run.changed.set(tank.key, change.id);
-    return [{ ...change, payload }];
+    return [{ ...change, payload }, ...afterIt(run, { tank, water, on, minutes: minutes + 2, agoDays })];
   }
   const wrong: NewEntry = { ...head(run, { kind: 'change', key: tank.key, on, minutes }), payload };
   return [
@@ -411,6 +471,25 @@ function changeEntries(
     {
       ...head(run, { kind: 'change', key: tank.key, on, minutes: minutes + 2 }),
       payload: { ...payload, sourceId: idOf(run, 'lake') },
+    },
+  ];
+}
+
+/** Since the supplier's switch the blend is stronger than its last analysis says; nobody has tested the drum since. */
+const unseenOf = (tank: DemoTank, agoDays: number): Water =>
+  tank.sourceKey === 'blend' && agoDays < 61 ? { ec25UsPerCm: 296, ghDegrees: 8 } : {};
+
+/** The Lobby is measured right after its change: the pen shows what the analysis of the drum does not. */
+function afterIt(
+  run: Run,
+  { tank, water, on, minutes, agoDays }: { tank: DemoTank; water: Water; on: string; minutes: number; agoDays: number },
+): NewEntry[] {
+  if (tank.key !== 'lobby' || agoDays > 90) return [];
+  const value = (water.ec25UsPerCm ?? 0) + run.side.spread() * 1.5;
+  return [
+    {
+      ...sideHead(run, { kind: 'readings', key: tank.key, on, minutes }),
+      payload: { context: 'after-change', values: [readingOf('ec25UsPerCm', String(Math.round(value)))] },
     },
   ];
 }

@@ -1,0 +1,2 @@
+export { foodGradeCaution, saltCares, type SaltCare } from './salts';
+export { changeSchools, routineAdvice, type ChangeSchool, type RoutineAdvice } from './schools';
