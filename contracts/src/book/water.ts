@@ -132,6 +132,12 @@ export const jobPayload = v.variant('step', [
     bed: v.picklist(['none', 'surface', 'half', 'sections']),
     chain: v.picklist(['alone', 'first', 'middle', 'last']),
     changeEntryId: v.optional(uuid),
+    sourceId: v.optional(uuid),
+    batchId: v.optional(uuid),
+    newWaterC: v.optional(within(0, 100)),
+    dripMinutes: v.optional(within(1, 20000)),
+    conditionerMl: v.optional(within(0, 100000)),
+    grazingFilm: v.optional(v.boolean()),
   }),
   v.strictObject({
     step: v.literal('ticked'),

@@ -78,6 +78,7 @@ export {
   type RecipeSecond,
   type RecipeSource,
   type RecipeTarget,
+  type ShelfMineral,
   type ShelfSalt,
   type TargetMet,
 } from './recipe';

@@ -370,6 +370,14 @@ describe('the recipe for a water', () => {
     expect(recipe({ ...base, volumeL: 0 }).ok).toBeFalse();
     expect(recipe({ ...base, targets: [] }).ok).toBeFalse();
   });
+  it('a mineral by its label takes its part: 50 degrees a g/L, 6 degrees in 60 L is 7.2 g, and the pen agrees with its slope', () => {
+    const mineral = { id: 'gh', name: 'GH mineral', ghPerGPerL: 50, khPerGPerL: 0, ecPerGPerL: 2500 };
+    const told = unwrap(
+      recipe({ volumeL: 60, sources: [ro], shelf: [], minerals: [mineral], targets: targets({ ghDegrees: 6 }) }),
+    ).value;
+    expect(told.mineralG['gh']).toBeCloseTo(7.2, 6);
+    expect(told.effect.water.ec25UsPerCm).toBeCloseTo(300, -1);
+  });
   it('says so when the salt on the shelf is not enough', () => {
     const told = unwrap(
       recipe({

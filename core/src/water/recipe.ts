@@ -66,10 +66,21 @@ export interface ShelfSalt {
   haveG?: number | undefined;
   costPerGFactor?: number | undefined;
 }
+/** A mineral known by its label or its own batches: what one gram in a litre raises. */
+export interface ShelfMineral {
+  id: string;
+  name: string;
+  ghPerGPerL: number;
+  khPerGPerL: number;
+  ecPerGPerL: number;
+  haveG?: number | undefined;
+  costPerGFactor?: number | undefined;
+}
 export interface RecipeInput {
   volumeL: number;
   sources: readonly RecipeSource[];
   shelf: readonly ShelfSalt[];
+  minerals?: readonly ShelfMineral[] | undefined;
   targets: readonly RecipeTarget[];
   /**
    * After the targets: the least grams, or the least cost. `sparing` puts the dear sources first: any water within the
@@ -89,6 +100,8 @@ export interface TargetMet {
 }
 export interface Recipe {
   massG: Partial<Record<SaltId, number>>;
+  /** Grams of each mineral, by its id. */
+  mineralG: Record<string, number>;
   litres: { sourceId: string; name: string; partL: number }[];
   effect: RecipeWater;
   targets: TargetMet[];
@@ -117,12 +130,13 @@ interface Prepared {
   sources: (RecipeSource & { reading: IonReading })[];
   parts: Part[];
   salts: { id: SaltId; shelf: ShelfSalt }[];
+  minerals: { mineral: ShelfMineral; part: Part }[];
   targets: (RecipeTarget & { toleranceValue: number; priorityRank: number; bound: 'about' | 'at-most' | 'at-least' })[];
 }
 
 const mostSources = 5;
 
-function prepared({ volumeL, sources, shelf, targets }: RecipeInput): Result<Prepared> {
+function prepared({ volumeL, sources, shelf, minerals = [], targets }: RecipeInput): Result<Prepared> {
   const fault = firstFault([
     { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
     ...targets.flatMap((t, i) => [
@@ -184,10 +198,17 @@ function prepared({ volumeL, sources, shelf, targets }: RecipeInput): Result<Pre
     if (!reading.ok) return reading;
     read.push({ ...source, reading: reading.value });
   }
+  const known: Prepared['minerals'] = [];
+  for (const mineral of minerals) {
+    const part = mineralPart(mineral);
+    if (!part.ok) return part;
+    known.push({ mineral, part: part.value });
+  }
   return ok({
     volumeL,
     sources: read,
     salts: chosen,
+    minerals: known,
     parts: [
       ...read.map((s): Part => ({
         name: `share:${s.id}`,
@@ -195,6 +216,7 @@ function prepared({ volumeL, sources, shelf, targets }: RecipeInput): Result<Pre
         ecExcessUsPerCm: s.reading.ecExcessUsPerCm,
       })),
       ...chosen.map(saltPart),
+      ...known.map((k) => k.part),
     ],
     targets: targets.map((t) => ({
       ...t,
@@ -210,6 +232,22 @@ const saltPart = ({ id, shelf }: Prepared['salts'][number]): Part => ({
   ions: ionsPerGram({ salt: salts[id], purityFraction: shelf.purityFraction ?? 1 }),
   ecExcessUsPerCm: 0,
 });
+
+/** So much of a mineral in a litre is usual, g: where its ions are read off. */
+const usualMineralGPerL = 0.15;
+
+/** A mineral as the ions its hardness, alkalinity and conductivity stand for; what they do not explain goes with it as conductivity. */
+function mineralPart({ id, ghPerGPerL, khPerGPerL, ecPerGPerL }: ShelfMineral): Result<Part> {
+  const reading = ionsOf({
+    ghDegrees: ghPerGPerL * usualMineralGPerL,
+    khDegrees: khPerGPerL * usualMineralGPerL,
+    ...(ecPerGPerL > 0 ? { ec25UsPerCm: ecPerGPerL * usualMineralGPerL } : {}),
+  });
+  if (!reading.ok) return reading;
+  const table = noIons();
+  for (const ion of ions) table[ion] = reading.value.mmolPerL[ion] / usualMineralGPerL;
+  return ok({ name: `mineral:${id}`, ions: table, ecExcessUsPerCm: reading.value.ecExcessUsPerCm / usualMineralGPerL });
+}
 
 /** A target as a linear form of the ions, in its own unit; conductivity is taken by its slope at the water so far. */
 function formOf(quantity: RecipeQuantity, ratioValue: number): Partial<Record<Ion, number>> {
@@ -278,8 +316,11 @@ const slack = (
   at: IonTable,
 ): number => (quantity === 'caMgRatio' ? toleranceValue * at.mg * mgPerMmol('mg') : toleranceValue);
 
-function commonRows({ sources, salts: chosen, volumeL }: Prepared): ProgrammeRow[] {
+function commonRows({ sources, salts: chosen, minerals, volumeL }: Prepared): ProgrammeRow[] {
   return [
+    ...minerals.flatMap(({ mineral: { id, haveG } }) =>
+      haveG === undefined ? [] : [{ coefficients: new Map([[`mineral:${id}`, 1]]), hi: haveG / volumeL }],
+    ),
     { coefficients: new Map(sources.map((s) => [`share:${s.id}`, 1])), lo: 1, hi: 1 },
     ...sources.flatMap(({ id, loFraction = 0, hiFraction = 1 }) =>
       sources.length === 1 ? [] : [{ coefficients: new Map([[`share:${id}`, 1]]), lo: loFraction, hi: hiFraction }],
@@ -309,8 +350,14 @@ function aimsOf(ready: Prepared, at: IonTable, second: RecipeSecond): ReadonlyMa
   const [far, near, after] = [byRank(['over', 'under']), byRank(['above', 'below']), secondAims(ready, second)];
   return second === 'sparing' ? [...far, ...after, ...near] : [...far, ...near, ...after];
 }
-function secondAims({ sources, salts: chosen }: Prepared, second: RecipeSecond): ReadonlyMap<string, number>[] {
-  const grams = new Map(chosen.map(({ id }): [string, number] => [`salt:${id}`, 1]));
+function secondAims(
+  { sources, salts: chosen, minerals }: Prepared,
+  second: RecipeSecond,
+): ReadonlyMap<string, number>[] {
+  const grams = new Map([
+    ...chosen.map(({ id }): [string, number] => [`salt:${id}`, 1]),
+    ...minerals.map(({ mineral }): [string, number] => [`mineral:${mineral.id}`, 1]),
+  ]);
   const dear = new Map(sources.map((s): [string, number] => [`share:${s.id}`, s.costPerLFactor ?? 0]));
   if (second !== 'least-cost') return sources.length > 1 ? [dear, grams] : [grams];
   return [
@@ -429,6 +476,7 @@ function helpFor(ready: Prepared): string[][] {
           ecExcessUsPerCm: s.reading.ecExcessUsPerCm,
         })),
         ...all.map(saltPart),
+        ...ready.minerals.map((k) => k.part),
       ],
     };
   };
@@ -465,6 +513,11 @@ export function recipe(input: RecipeInput, note: Recorder = silent): Result<Expl
     const grams = (found.solution.values.get(`salt:${id}`) ?? 0) * ready.value.volumeL;
     if (grams > 1e-4) massG[id] = grams;
   }
+  const mineralG: Recipe['mineralG'] = {};
+  for (const { mineral } of ready.value.minerals) {
+    const grams = (found.solution.values.get(`mineral:${mineral.id}`) ?? 0) * ready.value.volumeL;
+    if (grams > 1e-4) mineralG[mineral.id] = grams;
+  }
   const litres = ready.value.sources.map(({ id, name }) => ({
     sourceId: id,
     name,
@@ -498,6 +551,7 @@ export function recipe(input: RecipeInput, note: Recorder = silent): Result<Expl
   return ok(
     note.explained({
       massG,
+      mineralG,
       litres,
       effect: effect.value.value,
       targets,
@@ -508,13 +562,21 @@ export function recipe(input: RecipeInput, note: Recorder = silent): Result<Expl
   );
 }
 
-function blended({ sources }: Prepared, { solution }: Mixed): { mmolPerL: IonTable; ecExcessUsPerCm: number } {
+function blended(
+  { sources, minerals }: Prepared,
+  { solution }: Mixed,
+): { mmolPerL: IonTable; ecExcessUsPerCm: number } {
   const mmolPerL = noIons();
   let ecExcessUsPerCm = 0;
   for (const s of sources) {
     const share = solution.values.get(`share:${s.id}`) ?? 0;
     for (const ion of ions) mmolPerL[ion] += share * s.reading.mmolPerL[ion];
     ecExcessUsPerCm += share * s.reading.ecExcessUsPerCm;
+  }
+  for (const { part } of minerals) {
+    const gPerL = solution.values.get(part.name) ?? 0;
+    for (const ion of ions) mmolPerL[ion] += gPerL * part.ions[ion];
+    ecExcessUsPerCm += gPerL * part.ecExcessUsPerCm;
   }
   return { mmolPerL, ecExcessUsPerCm };
 }

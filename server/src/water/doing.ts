@@ -48,6 +48,12 @@ export async function doingView(deps: BookDeps): Promise<DoingView> {
         bed,
         chain,
         changeEntryId: changeEntryId ?? null,
+        sourceId: step.sourceId ?? null,
+        batchId: step.batchId ?? null,
+        newWaterC: step.newWaterC ?? null,
+        dripMinutes: step.dripMinutes ?? null,
+        conditionerMl: step.conditionerMl ?? null,
+        grazingFilm: step.grazingFilm ?? false,
         ticked: [...done],
       });
     } else {

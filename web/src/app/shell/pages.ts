@@ -54,6 +54,36 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../water/water-screen')).WaterScreen,
   },
   {
+    path: 'water/evening',
+    title: 'The evening’s water · Night Ledger',
+    loadComponent: async () => (await import('../water/evening-screen')).EveningScreen,
+  },
+  {
+    path: 'water/mix',
+    title: 'Mix · Night Ledger',
+    loadComponent: async () => (await import('../water/mix-screen')).MixScreen,
+  },
+  {
+    path: 'water/batches',
+    title: 'Batches · Night Ledger',
+    loadComponent: async () => (await import('../water/batches-screen')).BatchesScreen,
+  },
+  {
+    path: 'water/batches/:batchId',
+    title: 'A batch · Night Ledger',
+    loadComponent: async () => (await import('../water/batches-screen')).BatchesScreen,
+  },
+  {
+    path: 'water/routines',
+    title: 'Routines · Night Ledger',
+    loadComponent: async () => (await import('../water/routines-screen')).RoutinesScreen,
+  },
+  {
+    path: 'water/doing',
+    title: 'Doing it · Night Ledger',
+    loadComponent: async () => (await import('../water/doing-screen')).DoingScreen,
+  },
+  {
     path: 'sources',
     title: 'Sources · Night Ledger',
     loadComponent: async () => (await import('../sources/sources-screen')).SourcesScreen,

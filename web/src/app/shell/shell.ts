@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { LedgerLine } from '../readings/ledger-line';
 import { TonightStore } from '../tonight/tonight-store';
+import { AlarmBar } from '../water/alarm-bar';
 import { dayText } from '../ui/words';
 import { WorkingView } from '../ui/working-view';
 import { HouseStore } from './house-store';
@@ -19,7 +20,7 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
 /** Top line, shelf, page, margin; and what can be opened from anywhere: the jump box, the ledger line, the list of keys. */
 @Component({
   selector: 'nl-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Shelf, WorkingView, Jump, KeyList, LedgerLine],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Shelf, WorkingView, Jump, KeyList, LedgerLine, AlarmBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
   styleUrl: './shell.scss',

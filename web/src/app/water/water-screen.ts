@@ -17,7 +17,7 @@ import { parameters } from '#almanac/parameters';
 import { shippedAlmanac } from '#almanac/shelf';
 import { intervalText, middle, roundTo, type Parameter } from '#core/readings';
 import { refusalSentence } from '#core/result';
-import { planChange, type ChangePlan, type Emergency, type WaterSpan } from '#core/water';
+import { batchWater, dripFor, planChange, type ChangePlan, type Emergency, type WaterSpan } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId, Outbox } from '../shell/outbox';
@@ -28,19 +28,30 @@ import { faultsByField } from '../ui/faults';
 import { Figure } from '../ui/figure';
 import { TideMark } from '../ui/tide-mark';
 import { figure, gradeWords } from '../ui/words';
+import { ConditionerPart } from './conditioner-part';
+import { DoingStore } from './doing-store';
+import { SequencePart } from './sequence-part';
+import { WaterNav } from './water-nav';
+import { WaterStore } from './water-store';
 
 const monthMs = 30 * 86_400_000;
 
 /** One change of one tank: how much, with what, how warm; what it would do; wise or not and why; then into the book. */
 @Component({
   selector: 'nl-water',
-  imports: [FormsModule, RouterLink, Slider, TideMark, Figure],
+  imports: [FormsModule, RouterLink, Slider, TideMark, Figure, WaterNav, SequencePart, ConditionerPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './water-screen.html',
   styleUrl: './water-screen.scss',
 })
 export class WaterScreen {
   readonly tank = input<string>();
+  /** What the evening, a batch or a job has decided already. */
+  readonly water = input<string>();
+  readonly changeL = input<string>();
+  readonly sequence = input<string>();
+  readonly batch = input<string>();
+  readonly job = input<string>();
   private readonly house = inject(HouseStore);
   private readonly outbox = inject(Outbox);
   private readonly router = inject(Router);
@@ -60,6 +71,8 @@ export class WaterScreen {
   protected readonly sourceId = computed(() => {
     const chosen = this.chosenSource();
     if (chosen && chosen.tankId === this.tank()) return chosen.sourceId;
+    const asked = this.water();
+    if (asked !== undefined && this.sources.named(asked)) return asked;
     const last = this.folio()?.changes[0]?.sourceName;
     return this.sources.list().find((s) => s.setUp.name === last)?.sourceId ?? '';
   });
@@ -84,12 +97,77 @@ export class WaterScreen {
   protected readonly said = signal('');
   protected readonly busy = signal(false);
 
+  private readonly waterStore = inject(WaterStore);
+  private readonly doing = inject(DoingStore);
+  /** The step of a sequence that this change is. */
+  protected readonly sequenceId = linkedSignal(() => this.sequence() ?? '');
+  private readonly chosenBatch = linkedSignal(() => this.batch() ?? null);
+  protected readonly batchReason = signal('');
+  protected readonly bed = signal<'none' | 'surface' | 'half' | 'sections'>('none');
+  protected readonly bedL = signal<number | null>(null);
+  protected readonly chain = signal<'alone' | 'first' | 'middle' | 'last'>('alone');
+  protected readonly grazingFilm = signal(false);
+  protected readonly conditionerMl = signal<number | null>(null);
+  protected readonly begun = signal(false);
+
   constructor() {
     this.sources.load();
+    this.waterStore.loadBatches();
     effect(() => {
       const id = this.tank();
       if (id !== undefined) this.folios.open(id);
     });
+    effect(() => {
+      const asked = Number(this.changeL());
+      if (this.openTankId() !== undefined && Number.isFinite(asked) && asked > 0)
+        untracked(() => {
+          this.setLitres(asked);
+        });
+    });
+  }
+  /** Batches of the chosen water that still hold something, the usable first. */
+  protected readonly batches = computed(() =>
+    this.waterStore
+      .batches()
+      .filter((b) => b.sourceId === this.sourceId() && b.leftL > 0.05 && b.fate !== 'empty' && b.fate !== 'thrown-away')
+      .sort((a, b) => Number(b.usable) - Number(a.usable)),
+  );
+  protected readonly batchId = computed(() => {
+    const chosen = this.chosenBatch();
+    if (chosen === '') return '';
+    if (chosen !== null && this.batches().some((b) => b.batchId === chosen)) return chosen;
+    return this.batches().find((b) => b.usable && b.leftL >= this.litres())?.batchId ?? '';
+  });
+  protected chooseBatch(id: string): void {
+    this.chosenBatch.set(id);
+  }
+  protected readonly theBatch = computed(() => this.batches().find((b) => b.batchId === this.batchId()) ?? null);
+  protected readonly batchCaution = computed(() => {
+    const batch = this.theBatch();
+    if (!batch) return '';
+    if (!batch.usable) return `${batch.why} Not into a tank without a reason.`;
+    return batch.leftL < this.litres() - 0.05 ? `Only ${this.litresText(batch.leftL)} L of this batch are left.` : '';
+  });
+  /** What the tank makes of each parameter by itself in a day. */
+  protected readonly production = computed(() =>
+    Object.fromEntries((this.folio()?.outlooks ?? []).map((o) => [o.parameter, o.productionPerDay.mean])),
+  );
+  protected readonly moved = computed(() => this.folio()?.movedToday ?? {});
+  /** How long to drip it so that nothing moves faster than they bear. */
+  protected readonly drip = computed(() => {
+    const plan = this.plan();
+    return plan ? dripFor({ changeL: this.litres(), steps: plan.advice.value.parameters }) : null;
+  });
+  /** In band, steady, and nothing foreseen to leave: then nothing is the right thing to do. */
+  protected readonly leaveAlone = computed(() => {
+    const tank = this.folio()?.tank;
+    return tank?.state === 'settled' && tank.leaves.length === 0 && tank.findings.length === 0;
+  });
+  protected onPlanned({ sequenceId, changeFraction }: { sequenceId: string; changeFraction: number }): void {
+    this.sequenceId.set(sequenceId);
+    this.enteredBy.set('fraction');
+    this.percent.set(Math.floor(10_000 * changeFraction) / 100);
+    this.said.set('The sequence is planned. Below is its first step, for tonight.');
   }
   protected readonly netVolumeL = computed(() => this.folio()?.netVolumeL ?? 0);
   protected readonly litres = computed(() =>
@@ -109,9 +187,23 @@ export class WaterScreen {
         l.latest && !l.computed ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [],
       ),
     );
-    const water: WaterSpan = Object.fromEntries(
-      Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }]),
-    );
+    const batch = this.theBatch();
+    const ofBatch = batch
+      ? batchWater(
+          {
+            madeEpochMs: batch.madeEpochMs,
+            madeL: batch.made.madeL,
+            aims: batch.made.aims,
+            leadHours: batch.made.leadHours,
+          },
+          { ...batch, off: [] },
+        )
+      : {};
+    const water: WaterSpan = {
+      ...Object.fromEntries(Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }])),
+      // What the pen said of this very drum outranks the last analysis of its kind.
+      ...Object.fromEntries(Object.entries(ofBatch).map(([id, value]) => [id, { lo: value, hi: value }])),
+    };
     const newArrivals =
       folio.setUp.newArrivalsOn !== undefined &&
       this.house.nowEpochMs() - Date.parse(folio.setUp.newArrivalsOn) < monthMs;
@@ -178,6 +270,7 @@ export class WaterScreen {
   protected litresText = (value: number): string => figure(value, 1);
 
   protected choose(event: Event): void {
+    this.begun.set(false);
     void this.router.navigate(['/water'], { queryParams: { tank: (event.target as HTMLSelectElement).value } });
   }
   protected setPercent(value: number | undefined | null): void {
@@ -206,6 +299,7 @@ export class WaterScreen {
       plan !== null &&
       this.sizeFault() === '' &&
       (plan.advice.value.advice === 'wise' || this.overrideReason().trim() !== '') &&
+      (this.batchCaution() === '' || this.batchReason().trim() !== '') &&
       !this.busy()
     );
   });
@@ -225,6 +319,10 @@ export class WaterScreen {
       water: plan.source,
       how: this.how(),
       ...override,
+      ...(this.batchId() === '' ? {} : { batchId: this.batchId() }),
+      ...(this.batchId() !== '' && this.batchReason().trim() ? { batchReason: this.batchReason().trim() } : {}),
+      ...(this.bedL() ? { bedL: this.bedL() ?? 0 } : {}),
+      ...(this.sequenceId() === '' ? {} : { sequenceId: this.sequenceId() }),
       advice: {
         advice,
         reason,
@@ -253,7 +351,8 @@ export class WaterScreen {
       happenedAt: this.house.nowIso(),
       payload,
     };
-    const sent = await this.outbox.write([entry]);
+    const open = this.doing.jobs().some((j) => j.tankId === tankId);
+    const sent = await this.outbox.write(open ? [entry] : [entry, this.jobEntry(tankId, entry.id)]);
     this.busy.set(false);
     if (sent.state === 'refused') {
       this.faults.set(faultsByField(sent.problem));
@@ -261,11 +360,48 @@ export class WaterScreen {
     }
     this.faults.set(new Map());
     this.overrideReason.set('');
+    this.batchReason.set('');
+    this.sequenceId.set('');
+    this.chosenBatch.set(null);
+    this.begun.set(true);
     this.said.set(
       sent.state === 'written'
         ? 'The change is in the book. Heater, filter, lid and light back on? Taps shut?'
         : 'Kept on this device, sent when the server is back.',
     );
+  }
+  /** The job that keeps the end of a change open until it is ticked. */
+  private jobEntry(tankId: string, changeEntryId?: string): NewEntry {
+    const drip = this.drip();
+    return {
+      id: newId(),
+      kind: 'job',
+      kindVersion: 1,
+      subjectId: tankId,
+      happenedAt: this.house.nowIso(),
+      payload: {
+        step: 'started',
+        changeL: Math.max(0.01, Math.round(this.litres() * 100) / 100),
+        how: this.how(),
+        bed: this.bed(),
+        chain: this.chain(),
+        grazingFilm: this.grazingFilm(),
+        sourceId: this.sourceId(),
+        ...(this.batchId() === '' ? {} : { batchId: this.batchId() }),
+        ...(this.newWaterC() === null ? {} : { newWaterC: this.newWaterC() ?? 0 }),
+        ...(drip && this.how() === 'dripped' ? { dripMinutes: drip.minutes } : {}),
+        ...(this.conditionerMl() === null ? {} : { conditionerMl: this.conditionerMl() ?? 0 }),
+        ...(changeEntryId === undefined ? {} : { changeEntryId }),
+      },
+    };
+  }
+  /** The steps first: hands, plugs, siphon, litres by the mark, in; the change is written when the water is in. */
+  protected async begin(): Promise<void> {
+    const tankId = this.tank();
+    if (tankId === undefined || !this.plan()) return;
+    const sent = await this.outbox.write([this.jobEntry(tankId)]);
+    if (sent.state === 'refused') this.faults.set(faultsByField(sent.problem));
+    else void this.router.navigate(['/water/doing']);
   }
   protected readonly allFaults = computed(() => [...this.faults().values()].join('; '));
 }

@@ -1,0 +1,58 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { alarming, timerWords } from '#core/water';
+import { DoingStore, type RunningTimer } from './doing-store';
+
+/** What runs, on every page: quiet while there is time, large and red when it is due, until somebody answers. */
+@Component({
+  selector: 'nl-alarm-bar',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (t of doing.timers(); track t.timerId) {
+      <div class="bar" [class.due]="isDue(t)" [class.loud]="isDue(t) && loud(t)" [attr.role]="isDue(t) ? 'alert' : 'status'">
+        <span><strong>{{ words[t.timer] }}</strong> <a routerLink="/water/doing">{{ t.tankName }}</a>{{ t.note ? ': ' + t.note : '' }}</span>
+        <span class="num left">{{ left(t) }}</span>
+        <button type="button" class="plain" (click)="doing.answer(t)">{{ isDue(t) ? (loud(t) ? 'It is off' : 'Done') : 'Done early' }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span></button>
+      </div>
+    }
+    @if (doing.jobs().length > 0) {
+      <div class="bar" role="status"><span><strong>{{ doing.jobs().length === 1 ? 'One change' : doing.jobs().length + ' changes' }} not closed</strong> {{ names() }}</span><a routerLink="/water/doing">What is still off?</a></div>
+    }
+  `,
+  styles: `
+    .bar { display: flex; flex-wrap: wrap; gap: 0.3rem 1rem; align-items: center; min-height: 44px; padding: 0.3rem 0.8rem; margin-bottom: 0.5rem; background: var(--wash); border-left: 4px solid var(--water); }
+    .left { margin-left: auto; }
+    .due { border-color: var(--amber); }
+    .loud { border: 3px solid var(--act); font-size: 1.3rem; padding: 0.8rem; }
+    .loud .plain { border-color: var(--act); border-width: 2px; font-weight: 600; }
+    @media print { .bar { display: none; } }
+  `,
+})
+export class AlarmBar {
+  protected readonly doing = inject(DoingStore);
+  protected readonly words = timerWords;
+  protected loud = (t: RunningTimer): boolean => alarming.includes(t.timer);
+  protected isDue = (t: RunningTimer): boolean => t.dueEpochMs <= this.doing.nowEpochMs();
+  protected names = (): string =>
+    this.doing
+      .jobs()
+      .map((j) => j.tankName)
+      .join(', ');
+  protected left(t: RunningTimer): string {
+    const ms = t.dueEpochMs - this.doing.nowEpochMs();
+    return spanText(ms);
+  }
+}
+
+/** `4:05 left`, `over by 2 min`, `3 h 20 min left`. */
+export function spanText(ms: number): string {
+  const minutes = Math.abs(ms) / 60_000;
+  const text =
+    minutes >= 60
+      ? `${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`
+      : minutes >= 10
+        ? `${Math.round(minutes)} min`
+        : `${Math.floor(minutes)}:${String(Math.floor((minutes * 60) % 60)).padStart(2, '0')}`;
+  return ms >= 0 ? `${text} left` : `over by ${text}`;
+}

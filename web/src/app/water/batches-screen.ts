@@ -1,0 +1,239 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
+import { RouterLink } from '@angular/router';
+import { renderSVG } from 'uqr';
+import { parameters } from '#almanac/parameters';
+import type { Interval, ParameterId } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import { batchCorrection } from '#core/water';
+import type { BatchStepPayload } from '#contracts/book';
+import type { BatchView } from '#contracts/water';
+import { HouseStore } from '../shell/house-store';
+import { Scribe } from '../shell/scribe';
+import { parameterLabel, parameterShort } from '../ui/kind-words';
+import { agoText, figure, whenText } from '../ui/words';
+import { MixStore, waterOfView } from './mix-store';
+import { WaterNav } from './water-nav';
+
+const fateWords: Record<BatchView['fate'], string> = {
+  mixed: 'not measured',
+  ageing: 'standing',
+  accepted: 'ready',
+  refused: 'out of range',
+  empty: 'used up',
+  'thrown-away': 'thrown away',
+};
+export interface ShownCorrection {
+  /** What to do, in one line; empty where nothing can be said. */
+  text: string;
+  why: string;
+  addedL: number;
+  addedG: number;
+  removedL: number;
+  what: string;
+}
+const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
+
+/** Batches as things: measured, corrected, accepted, used, thrown away; with a label whose code opens the batch. */
+@Component({
+  selector: 'nl-batches',
+  imports: [FormsModule, RouterLink, WaterNav],
+  providers: [MixStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './batches-screen.html',
+  styles: `
+    .batch { border-bottom: 1px solid var(--line); padding: 0.7rem 0; } .batch.off { border-left: 4px solid var(--act); padding-left: 0.8rem; } .head { display: flex; flex-wrap: wrap; gap: 0.2rem 1rem; align-items: baseline; } .code { letter-spacing: 0.08em; color: var(--quiet); font-size: 0.95em; } .aim { margin-left: 0.8em; }
+    .state { font-weight: 600; } .accepted { color: var(--settled); } .refused { color: var(--act); } .mixed, .ageing { color: var(--drifting); } .empty, .thrown-away { color: var(--quiet); }
+    .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.4rem 0; } .row label { width: 150px; } .row .wide { width: min(420px, 100%); }
+    .label { display: none; } @media print { .label { display: flex; gap: 6mm; align-items: center; font-size: 13pt; } .label .big { font-size: 20pt; } .label .code { font-size: 22pt; letter-spacing: 0.12em; color: #000; } section, h1, p, nl-water-nav, button { display: none; } }
+  `,
+})
+export class BatchesScreen {
+  readonly batchId = input<string>();
+  protected readonly mix = inject(MixStore);
+  protected readonly store = this.mix.water;
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly sanitizer = inject(DomSanitizer);
+  protected readonly fateWords = fateWords;
+  protected readonly all = signal(false);
+  protected readonly texts = signal<Record<string, number | null>>({});
+  protected readonly reasons = signal<Record<string, string>>({});
+  protected readonly faults = signal<Record<string, string>>({});
+  protected readonly said = signal('');
+  protected readonly printed = signal<{ batch: BatchView; svg: SafeHtml } | null>(null);
+
+  private gone = (b: BatchView): boolean => b.fate === 'empty' || b.fate === 'thrown-away';
+  protected readonly hiddenCount = computed(() => this.store.batches().filter(this.gone).length);
+  protected readonly shown = computed(() => {
+    const id = this.batchId();
+    if (id !== undefined) return this.store.batches().filter((b) => b.batchId === id);
+    return this.all() ? this.store.batches() : this.store.batches().filter((b) => !this.gone(b));
+  });
+  protected open = (b: BatchView): boolean => !this.gone(b);
+  protected fields = (b: BatchView): ParameterId[] => {
+    const own = b.made.aims.map((a) => a.parameter);
+    return [...new Set<ParameterId>([...(own.length > 0 ? own : (['ec25UsPerCm'] as const)), 'tempC'])];
+  };
+  protected label = parameterLabel;
+  protected short = parameterShort;
+  protected unit = (id: ParameterId): string => parameters.find((p) => p.id === id)?.unit ?? '';
+  protected text = (value: number): string => String(Number(value.toPrecision(3)));
+  protected f1 = (value: number): string => figure(value, 1);
+  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected set(key: string, value: number | null): void {
+    this.texts.update((all) => ({ ...all, [key]: value }));
+  }
+  protected setReason(id: string, value: string): void {
+    this.reasons.update((all) => ({ ...all, [id]: value }));
+  }
+
+  /** What the mineral’s own slope says of an odd batch, with its likely causes. */
+  protected odd(b: BatchView): string {
+    const [own] = b.made.minerals;
+    const mineral = this.mix.minerals().find((m) => m.supplyId === own?.supplyId);
+    const odd = mineral?.state?.odd.find((o) => o.atEpochMs === b.madeEpochMs);
+    return odd ? `Odd for ${mineral?.name ?? 'this mineral'}: likely ${odd.likely.join('; ')}.` : '';
+  }
+  protected correction(b: BatchView): ShownCorrection | null {
+    const off = b.off.find((o) => o.parameter === 'ec25UsPerCm') ?? b.off[0];
+    if (!off) return null;
+    return correctionOf({
+      batch: b,
+      off,
+      roomL: this.roomIn(b),
+      pureValue: this.pureValue(off.parameter),
+      perGPerL: this.slopeOf(b, off.parameter),
+      mineralName: this.mix.nameOf(b.made.minerals[0]?.supplyId ?? ''),
+    });
+  }
+  /** What the drum still takes, where the book knows how large it is; else as much again. */
+  private roomIn(b: BatchView): number {
+    const drum = this.drums().find((d) => d.name === b.made.drum);
+    return Math.max(0, (drum?.volumeL ?? 2 * b.leftL) - b.leftL);
+  }
+  private readonly drums = computed(() => this.store.evening()?.works.drums ?? []);
+  private pureValue(parameter: ParameterId): number {
+    const pure = this.mix.sources.list().find((s) => s.setUp.state === 'rodi' || s.setUp.state === 'ro');
+    return waterOfView(pure ?? null)[parameter] ?? 0;
+  }
+  private slopeOf(b: BatchView, parameter: ParameterId): number | null {
+    const state = this.mix.minerals().find((m) => m.supplyId === b.made.minerals[0]?.supplyId)?.state;
+    const slope = parameter === 'ghDegrees' ? state?.gh : parameter === 'ec25UsPerCm' ? state?.ec : null;
+    return slope?.perGPerL ?? null;
+  }
+  constructor() {
+    this.store.loadEvening();
+  }
+
+  protected history(b: BatchView): { at: number; text: string }[] {
+    const steps = b.steps.map((s) => ({ at: s.atEpochMs, text: stepText(s.payload as BatchStepPayload) }));
+    const uses = b.uses.map((u) => ({ at: u.atEpochMs, text: `${figure(u.usedL, 1)} L into ${u.tankName}` }));
+    return [...steps, ...uses].sort((a, b2) => a.at - b2.at);
+  }
+  protected async measure(b: BatchView): Promise<void> {
+    const water: Partial<Record<ParameterId, Interval>> = {};
+    for (const p of this.fields(b)) {
+      const value = this.texts()[b.batchId + p];
+      if (typeof value === 'number') water[p] = { lo: value, hi: value };
+    }
+    if (Object.keys(water).length === 0) {
+      this.fault(b, 'Write at least one value');
+      return;
+    }
+    if (await this.step(b, { step: 'measured', batchId: b.batchId, water }, 'Measured'))
+      for (const p of this.fields(b)) this.set(b.batchId + p, null);
+  }
+  protected async correct(b: BatchView, c: ShownCorrection): Promise<void> {
+    const { addedL, addedG, removedL, what } = c;
+    await this.step(
+      b,
+      { step: 'corrected', batchId: b.batchId, addedL, addedG, removedL, what },
+      'Corrected; measure it again',
+    );
+  }
+  protected async accept(b: BatchView): Promise<void> {
+    const reason = (this.reasons()[b.batchId] ?? '').trim();
+    if (reason) await this.step(b, { step: 'accepted', batchId: b.batchId, reason }, 'Accepted with its reason');
+  }
+  protected async throwAway(b: BatchView): Promise<void> {
+    await this.step(b, { step: 'thrown-away', batchId: b.batchId }, 'Thrown away');
+  }
+  private async step(b: BatchView, payload: BatchStepPayload, what: string): Promise<boolean> {
+    const written = await this.scribe.write([this.scribe.entry('batch-step', b.sourceId, payload)], what);
+    this.fault(b, [...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.said.set(written.said);
+    return written.kept;
+  }
+  private fault(b: BatchView, text: string): void {
+    this.faults.update((all) => ({ ...all, [b.batchId]: text }));
+  }
+  /** The label carries the address of this batch’s own page; the picture is made here, of that address alone. */
+  protected print(batch: BatchView): void {
+    const address = `${location.origin}/water/batches/${batch.batchId}`;
+    this.printed.set({ batch, svg: this.sanitizer.bypassSecurityTrustHtml(renderSVG(address, { pixelSize: 4 })) });
+    setTimeout(() => {
+      window.print();
+    });
+  }
+}
+
+/** The correction of what is off, in words and figures; by the core. */
+export function correctionOf({
+  batch,
+  off,
+  roomL,
+  pureValue,
+  perGPerL,
+  mineralName,
+}: {
+  batch: BatchView;
+  off: BatchView['off'][number];
+  roomL: number;
+  pureValue: number;
+  perGPerL: number | null;
+  mineralName: string;
+}): ShownCorrection {
+  const nowValue = ((off.measured.lo ?? 0) + (off.measured.hi ?? off.measured.lo ?? 0)) / 2;
+  const found = batchCorrection({ leftL: batch.leftL, nowValue, targetValue: off.value, pureValue, perGPerL, roomL });
+  if (!found.ok) return { text: '', why: refusalSentence(found.refusal), ...nothing };
+  const by = `${parameterShort(off.parameter)} ${figure(nowValue, 0)} where ${figure(off.value, 0)} is wanted`;
+  const c = found.value;
+  if (c.kind === 'none') return { text: '', why: by, ...nothing };
+  if (c.kind === 'strengthen')
+    return {
+      ...nothing,
+      text: `Add ${figure(c.addG, 1)} g of ${mineralName}, stir, measure again.`,
+      why: `${by}; by what a gram of it has raised so far.`,
+      addedG: c.addG,
+      what: mineralName,
+    };
+  const first = c.removeL > 0.05 ? `Draw off ${figure(c.removeL, 1)} L, then add` : 'Add';
+  return {
+    ...nothing,
+    text: `${first} ${figure(c.addL, 1)} L of pure water: ${figure(c.endL, 1)} L in the drum. Stir, measure again.`,
+    why: `${by}; ${figure(batch.leftL, 1)} L stand in the drum. By mass balance.`,
+    addedL: c.addL,
+    removedL: c.removeL,
+    what: 'pure water',
+  };
+}
+
+function stepText(step: BatchStepPayload): string {
+  switch (step.step) {
+    case 'measured':
+      return `measured: ${Object.entries(step.water)
+        .map(([id, span]) => `${parameterShort(id)} ${String(span.hi ?? span.lo ?? '')}`)
+        .join(', ')}`;
+    case 'corrected':
+      return `corrected: ${step.addedL > 0 ? `${figure(step.addedL, 1)} L ` : ''}${step.addedG > 0 ? `${figure(step.addedG, 1)} g ` : ''}${step.what}`;
+    case 'accepted':
+      return step.reason === undefined ? 'accepted' : `accepted: ${step.reason}`;
+    case 'left':
+      return `${figure(step.leftL, 1)} L left, counted`;
+    case 'thrown-away':
+      return 'thrown away';
+  }
+}

@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { recorder } from '#core/explain';
+import { refusalSentence } from '#core/result';
+import { ammoniaOfChloramineRatio } from '#core/sources';
+import { conditionerDose } from '#core/water';
+import type { SourceView } from '#contracts/sources';
+import { Figure } from '../ui/figure';
+import { figure } from '../ui/words';
+
+const labelKey = 'night-ledger-conditioner';
+interface Label {
+  labelMl: number | null;
+  labelL: number | null;
+  labelMgPerL: number | null;
+}
+
+/** Conditioner by its own label and for the chlorine that is really there; for the new water, or the whole tank. */
+@Component({
+  selector: 'nl-conditioner-part',
+  imports: [FormsModule, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details class="small" [open]="needed()"><summary>Conditioner{{ needed() ? ': this water has ' + source().setUp.chlorine : '' }}</summary>
+      <div class="row">
+        <label><span class="name">Total chlorine in it, mg/L</span><input type="number" min="0" step="any" name="cl" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)" /></label>
+        <label><span class="name">Label: mL</span><input type="number" min="0" step="any" name="ml" [ngModel]="label().labelMl" (ngModelChange)="set({ labelMl: $event })" /></label>
+        <label><span class="name">treat, L</span><input type="number" min="0" step="any" name="ll" [ngModel]="label().labelL" (ngModelChange)="set({ labelL: $event })" /></label>
+        <label><span class="name">at chlorine of, mg/L</span><input type="number" min="0" step="any" name="lm" [ngModel]="label().labelMgPerL" (ngModelChange)="set({ labelMgPerL: $event })" /></label>
+        <label><span class="name">For</span><select name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)"><option [ngValue]="false">the new water, in the drum</option><option [ngValue]="true">the whole tank: straight from the tap</option></select></label>
+      </div>
+      @if (dose(); as d) {<p>@if (d.ok) {<nl-figure title="Conditioner" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" /> @if (source().setUp.chlorine === 'chloramine') {<span class="quiet">Chloramine: {{ f2((chlorine() ?? 0) * ratio) }} mg/L ammonia nitrogen are set free; take one whose label names chloramine.</span>}} @else {<span class="fault">{{ sentence(d.refusal) }}</span>}</p>}
+      <p class="quiet">Strengths differ tenfold between products: there is no usual dose. Keep it from children, off skin and eyes.</p>
+    </details>
+  `,
+  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { width: 150px; } p { margin: 0.4rem 0; }`,
+})
+export class ConditionerPart {
+  readonly source = input.required<SourceView>();
+  readonly changeL = input.required<number>();
+  readonly netVolumeL = input.required<number>();
+  readonly doseMl = output<number | null>();
+  protected readonly ratio = ammoniaOfChloramineRatio;
+  protected readonly chlorine = signal<number | null>(null);
+  protected readonly label = signal<Label>(savedLabel());
+  protected readonly whole = signal(false);
+  protected readonly needed = computed(() => {
+    const { chlorine, state } = this.source().setUp;
+    return chlorine !== 'none' && !(chlorine === 'chlorine' && state === 'tap-aged') && state !== 'batch';
+  });
+  protected readonly dose = computed(() => {
+    const { labelMl, labelL, labelMgPerL } = this.label();
+    const chlorineMgPerL = this.chlorine();
+    if (labelMl === null || labelL === null || labelMgPerL === null || chlorineMgPerL === null) return null;
+    const volumeL = this.whole() ? this.netVolumeL() : this.changeL();
+    return conditionerDose(
+      { volumeL, chlorineMgPerL, labelMl, labelL, labelMgPerL },
+      recorder({ id: 'water.conditioner', version: 1 }),
+    );
+  });
+  constructor() {
+    effect(() => {
+      const dose = this.dose();
+      this.doseMl.emit(dose?.ok ? dose.value.value.doseMl : null);
+    });
+  }
+  protected f1 = (value: number): string => figure(value, 1);
+  protected f2 = (value: number): string => figure(value, 2);
+  protected sentence = refusalSentence;
+  protected set(part: Partial<Label>): void {
+    this.label.update((l) => ({ ...l, ...part }));
+    try {
+      localStorage.setItem(labelKey, JSON.stringify(this.label()));
+    } catch {
+      // Without storage the label is typed again.
+    }
+  }
+}
+function savedLabel(): Label {
+  const none: Label = { labelMl: null, labelL: null, labelMgPerL: null };
+  try {
+    return { ...none, ...(JSON.parse(localStorage.getItem(labelKey) ?? '{}') as Partial<Label>) };
+  } catch {
+    return none;
+  }
+}

@@ -1,0 +1,92 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { catchError, merge, of, Subject, switchMap, timer } from 'rxjs';
+import { alarming, closingIds, type ClosingCheckId, type TimerKind } from '#core/water';
+import type { DoingView } from '#contracts/water';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { Outbox } from '../shell/outbox';
+import { Scribe } from '../shell/scribe';
+
+/** How often the house is asked for jobs and timers of other devices. */
+const againMs = 30_000;
+const tickMs = 1000;
+
+export type RunningTimer = DoingView['timers'][number];
+
+/** Jobs that are open and timers that run, on every page: they are in the book, so a reload or another device changes nothing. */
+@Injectable({ providedIn: 'root' })
+export class DoingStore {
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly asked = new Subject<void>();
+  private readonly _view = signal<DoingView | null>(null);
+  readonly view = this._view.asReadonly();
+  readonly jobs = computed(() => this._view()?.jobs ?? []);
+  readonly timers = computed(() => this._view()?.timers ?? []);
+  /** House time, second by second while something runs; the house’s own clock may stand still in the demo. */
+  private readonly sinceToldMs = signal(0);
+  private toldAtMs = performance.now();
+  readonly nowEpochMs = computed(() => Date.parse(this._view()?.nowAt ?? this.house.nowIso()) + this.sinceToldMs());
+  readonly due = computed(() => this.timers().filter((t) => t.dueEpochMs <= this.nowEpochMs()));
+  /** What can flood or run dry: shown from the start, loud when it is due. */
+  readonly watched = computed(() => this.timers().filter((t) => alarming.includes(t.timer)));
+  private voice: { stop: () => void } | null = null;
+
+  constructor() {
+    merge(this.asked, timer(0, againMs), inject(Outbox).written)
+      .pipe(switchMap(() => this.api.call('doing').pipe(catchError(() => of(null)))))
+      .subscribe((view) => {
+        if (!view) return;
+        this._view.set(view);
+        this.toldAtMs = performance.now();
+        this.sinceToldMs.set(0);
+      });
+    setInterval(() => {
+      if (this.timers().length === 0) return;
+      this.sinceToldMs.set(performance.now() - this.toldAtMs);
+      this.sound(this.due().some((t) => alarming.includes(t.timer)));
+    }, tickMs);
+  }
+  async setTimer(subjectId: string, kind: TimerKind, minutes: number, jobId?: string, note = ''): Promise<string> {
+    const entry = this.scribe.entry('timer', subjectId, {
+      step: 'set',
+      timer: kind,
+      minutes,
+      note,
+      ...(jobId === undefined ? {} : { jobId }),
+    });
+    return (await this.scribe.write([entry], 'Timer set')).said;
+  }
+  async answer({ timerId, tankId }: RunningTimer): Promise<void> {
+    await this.scribe.write([this.scribe.entry('timer', tankId, { step: 'answered', timerId })], 'Timer answered');
+  }
+  async tick(jobId: string, tankId: string, checks: ClosingCheckId[]): Promise<string> {
+    return (await this.scribe.write([this.scribe.entry('job', tankId, { step: 'ticked', jobId, checks })], 'Ticked'))
+      .said;
+  }
+  missing = (ticked: readonly string[]): ClosingCheckId[] => closingIds.filter((id) => !ticked.includes(id));
+
+  /** Two tones in turn until it is answered; browsers stay silent until something on the page was touched. */
+  private sound(on: boolean): void {
+    if (!on) {
+      this.voice?.stop();
+      this.voice = null;
+      return;
+    }
+    if (this.voice) return;
+    try {
+      const audio = new AudioContext();
+      const tone = audio.createOscillator();
+      const loudness = audio.createGain();
+      loudness.gain.value = 0.15;
+      tone.type = 'triangle';
+      for (let i = 0; i < 600; i++) tone.frequency.setValueAtTime(i % 2 === 0 ? 660 : 880, audio.currentTime + i * 0.5);
+      tone.connect(loudness).connect(audio.destination);
+      tone.start();
+      this.voice = { stop: () => void audio.close() };
+    } catch {
+      this.voice = { stop: () => undefined };
+    }
+  }
+}

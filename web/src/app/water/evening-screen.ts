@@ -1,0 +1,211 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { refusalSentence } from '#core/result';
+import { eveningPlan } from '#core/water';
+import type { WorksPayload } from '#contracts/book';
+import type { FortnightView } from '#contracts/water';
+import { Api, ApiProblem } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { Scribe } from '../shell/scribe';
+import { SourcesStore } from '../sources/sources-store';
+import { figure } from '../ui/words';
+import { WaterNav } from './water-nav';
+import { WaterStore } from './water-store';
+
+const weekdays = [
+  { day: 1, word: 'Mon' },
+  { day: 2, word: 'Tue' },
+  { day: 3, word: 'Wed' },
+  { day: 4, word: 'Thu' },
+  { day: 5, word: 'Fri' },
+  { day: 6, word: 'Sat' },
+  { day: 7, word: 'Sun' },
+] as const;
+const solverSeconds = '8';
+
+/** Tonight’s buckets in plain terms: what to mix, which tanks, what may wait and why; and the fourteen nights behind it. */
+@Component({
+  selector: 'nl-evening',
+  imports: [FormsModule, RouterLink, WaterNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './evening-screen.html',
+  styles: `
+    .plainly { font-size: 1.35rem; margin: 0.4rem 0; } section { margin: 1.2rem 0; } .right { text-align: right; } .scroll { overflow-x: auto; }
+    .tanks li { display: grid; grid-template-columns: minmax(150px, 1.2fr) 70px minmax(90px, 0.8fr) minmax(200px, 3fr) 90px; gap: 0 1rem; align-items: center; min-height: 46px; border-bottom: 1px solid var(--line); }
+    .pick { display: flex; gap: 0.5rem; align-items: center; min-height: 44px; } .pick input { width: 22px; height: 22px; } .do { text-align: right; }
+    .closed { opacity: 0.75; } .nights th { white-space: nowrap; }
+    .works { display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 900px; } .works h2, .wide { grid-column: 1 / -1; } .day { display: inline-flex; gap: 0.3rem; align-items: center; min-height: 44px; margin-right: 1rem; } .day input { width: 20px; height: 20px; }
+    @media (max-width: 640px) { .tanks li { grid-template-columns: 1fr auto; padding: 0.4rem 0; } .tanks li .small { grid-column: 1 / -1; } .do { grid-column: 1 / -1; text-align: left; min-height: 44px; display: flex; align-items: center; } }
+  `,
+})
+export class EveningScreen {
+  protected readonly store = inject(WaterStore);
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly sources = inject(SourcesStore);
+  protected readonly weekdays = weekdays;
+  /** Tanks picked by hand; null where the plan decides. */
+  protected readonly chosen = signal<ReadonlySet<string> | null>(null);
+  protected readonly byHand = computed(() => this.chosen() !== null);
+  protected readonly fortnight = signal<FortnightView | null>(null);
+  protected readonly fortnightFault = signal('');
+  protected readonly planning = signal(false);
+  protected readonly works = signal<WorksPayload | null>(null);
+  protected readonly drumsText = signal('');
+  protected readonly faults = signal<Map<string, string>>(new Map());
+  protected readonly said = signal('');
+  protected readonly view = this.store.evening;
+
+  constructor() {
+    this.store.loadEvening();
+    this.sources.load();
+  }
+  private readonly result = computed(() => {
+    const view = this.view();
+    if (!view) return null;
+    const { tanks, waters, works, untilHours } = view;
+    const chosen = this.chosen();
+    return eveningPlan({ tanks, waters, works, untilHours, ...(chosen ? { chosen } : {}) });
+  });
+  protected readonly plan = computed(() => {
+    const result = this.result();
+    return result?.ok ? result.value : null;
+  });
+  protected readonly refusal = computed(() => {
+    const result = this.result();
+    return result && !result.ok ? refusalSentence(result.refusal) : '';
+  });
+  protected litres = (value: number): string => figure(value, value < 100 ? 1 : 0);
+  protected hours = (value: number): string =>
+    value < 1 ? `${Math.ceil(value * 60)} minutes` : `${value.toFixed(1)} hours`;
+  protected waterName = (id: string): string => this.view()?.waters.find((w) => w.waterId === id)?.name ?? '';
+  protected stepOf(tankId: string): string {
+    const sequence = this.view()?.tanks.find((t) => t.tankId === tankId)?.sequence;
+    return sequence ? ` (step ${sequence.stepIndex} of ${sequence.stepsCount})` : '';
+  }
+  protected doParams({
+    tankId,
+    waterId,
+    changeL,
+  }: {
+    tankId: string;
+    waterId: string;
+    changeL: number;
+  }): Record<string, string> {
+    const sequence = this.view()?.tanks.find((t) => t.tankId === tankId)?.sequence;
+    return {
+      tank: tankId,
+      water: waterId,
+      changeL: (Math.round(changeL * 10) / 10).toString(),
+      ...(sequence ? { sequence: sequence.sequenceId } : {}),
+    };
+  }
+  protected leaveOut(tankId: string): void {
+    this.chosen.set(new Set((this.plan()?.changes ?? []).map((c) => c.tankId).filter((id) => id !== tankId)));
+  }
+  protected takeIn(tankId: string): void {
+    this.chosen.set(new Set([...(this.plan()?.changes ?? []).map((c) => c.tankId), tankId]));
+  }
+
+  protected nightName(index: number): string {
+    const on = this.house.house()?.nightOn;
+    if (index === 0) return 'tonight';
+    if (!on) return `in ${index} nights`;
+    const at = new Date(`${on}T12:00:00Z`);
+    at.setUTCDate(at.getUTCDate() + index);
+    return new Intl.DateTimeFormat('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      timeZone: 'UTC',
+    }).format(at);
+  }
+  protected readonly fortnightText = computed(() => {
+    const f = this.fortnight();
+    if (!f) return '';
+    const gap = Math.round(100 * f.gapFraction);
+    const less = f.greedyCostValue > 0 ? Math.round((100 * (f.greedyCostValue - f.costValue)) / f.greedyCostValue) : 0;
+    const sure =
+      f.gapFraction <= 0.02
+        ? 'No plan is better by more than two parts in a hundred.'
+        : `The solver had no more time: the best there is may be up to ${gap} % better.`;
+    const beside =
+      less > 0
+        ? `Waiting costs ${less} % less than by taking each evening what is due.`
+        : 'Taking each evening what is due is as good here.';
+    return `${sure} ${beside} Worked out in ${(f.tookMs / 1000).toFixed(1)} s.`;
+  });
+  protected planFortnight(): void {
+    this.planning.set(true);
+    this.fortnightFault.set('');
+    this.api.call('fortnight', { query: { seconds: solverSeconds } }).subscribe({
+      next: (plan) => {
+        this.fortnight.set(plan);
+        this.planning.set(false);
+      },
+      error: (error: unknown) => {
+        this.fortnightFault.set(error instanceof ApiProblem ? error.problem.title : 'That did not work');
+        this.planning.set(false);
+      },
+    });
+  }
+
+  protected editWorks(): void {
+    const view = this.view();
+    if (!view) return;
+    const { known, ...works } = view.works;
+    const started = known
+      ? works
+      : { ...works, madeLPerH: 5, storesL: 60, storedL: 30, wasteRatio: 3, eveningMinutes: 90 };
+    this.works.set(started);
+    this.drumsText.set(started.drums.map((d) => `${d.name} ${d.volumeL}`).join(', '));
+  }
+  protected setWorks(part: Partial<WorksPayload>): void {
+    this.works.update((w) => (w ? { ...w, ...part } : w));
+  }
+  protected toggleDay(day: number, on: boolean): void {
+    this.works.update((w) =>
+      w ? { ...w, evenings: on ? [...w.evenings, day].sort() : w.evenings.filter((d) => d !== day) } : w,
+    );
+  }
+  protected fault = (field: string): string => this.faults().get(field) ?? '';
+  protected readonly worksFault = computed(() =>
+    [...this.faults()].map(([field, message]) => `${field} ${message}`).join('; '),
+  );
+  protected async saveWorks(): Promise<void> {
+    const works = this.works();
+    const subjectId = this.view()?.unitSourceId;
+    if (!works) return;
+    if (!subjectId) {
+      this.faults.set(new Map([['', 'there is no source of pure water in the book: put it there first']]));
+      return;
+    }
+    const drums = drumsFrom(this.drumsText());
+    if (!drums) {
+      this.faults.set(new Map([['drums', 'each needs a name and litres, such as “tall drum 150”']]));
+      return;
+    }
+    const written = await this.scribe.write(
+      [this.scribe.entry('works', subjectId, { ...works, drums })],
+      'The unit and the drums',
+    );
+    this.faults.set(written.faults);
+    this.said.set(written.said);
+    if (written.kept) this.works.set(null);
+  }
+}
+
+/** `tall drum 150, small can 20` as drums; null where one has no litres. Decimal commas inside a number are understood. */
+export function drumsFrom(text: string): { name: string; volumeL: number }[] | null {
+  const parts = text
+    .split(/[,;](?!\d)/)
+    .map((p) => p.trim())
+    .filter((p) => p !== '');
+  const drums = parts.map((part) => {
+    const found = /^(.+?)\s+(\d+(?:[.,]\d+)?)\s*(?:L|l|litres)?$/.exec(part);
+    return found?.[1] && found[2] ? { name: found[1], volumeL: Number(found[2].replace(',', '.')) } : null;
+  });
+  return drums.some((d) => d === null) ? null : (drums as { name: string; volumeL: number }[]);
+}

@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { catchError, of } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal } from '#core/water';
+import { Api } from '../shell/api';
+import { HouseStore } from '../shell/house-store';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+import { SourcesStore } from '../sources/sources-store';
+import { parameterLabel } from '../ui/kind-words';
+import { dateText, figure } from '../ui/words';
+
+/** Predicted against measured after each change, and what that proposes; never taken over by itself. */
+@Component({
+  selector: 'nl-learnt-part',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>What the changes have taught</h2>
+    @for (p of proposals(); track p.kind + (p.kind === 'source' ? p.parameter : '')) {
+      <div class="caution">
+        @if (p.kind === 'net-volume') {<p><strong>There seem to be about {{ f(p.netVolumeL.middleValue, 0) }} L in it</strong> <span class="num">({{ f(p.netVolumeL.lo, 0) }}–{{ f(p.netVolumeL.hi, 0) }})</span>, where the book says {{ f(p.nowL, 0) }}.</p>}
+        @else {<p><strong>{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about {{ f(p.impliedValue.middleValue, 1) }}</strong> <span class="num">({{ f(p.impliedValue.lo, 1) }}–{{ f(p.impliedValue.hi, 1) }})</span>, where its analysis says {{ f(p.statedValue, 1) }}.</p>}
+        <p class="small">{{ p.why }}</p>
+        @if (p.kind === 'net-volume') {<a [routerLink]="['/tanks', tankId(), 'set-up']">Measure it and change the set-up</a>} @else {<a routerLink="/readings" [queryParams]="{ source: p.sourceId }">Test the source</a>}
+        <button type="button" class="asText" (click)="putAside(p)">Put it aside for a month</button>
+      </div>
+    } @empty {<p class="small quiet">{{ errors().length === 0 ? 'No change of the last half year was measured soon after. Measure within a day after a change, and the book learns from it.' : 'Nothing to propose: the changes land where they should, or too few were measured.' }}</p>}
+    @if (errors().length > 0) {
+      <table><thead><tr><th>Change</th><th>Value</th><th class="right">foreseen</th><th class="right">measured</th><th class="right">off by</th><th></th></tr></thead><tbody>
+        @for (e of errors(); track e.entryId + e.parameter) {<tr><td class="num">{{ day(e.atEpochMs) }}</td><td>{{ label(e.parameter) }}</td><td class="num right">{{ value(e.parameter, e.predictedValue) }}</td><td class="num right">{{ value(e.parameter, e.measuredValue) }}</td><td class="num right">{{ e.errorValue > 0 ? '+' : '' }}{{ value(e.parameter, e.errorValue) }}</td><td class="small quiet">{{ e.explained ? 'within what it was read with' : '' }}</td></tr>}
+      </tbody></table>
+    }
+    <p role="status" class="quiet">{{ said() }}</p>
+  `,
+  styles: `.right { text-align: right; } .caution { margin: 0.5rem 0; } table { max-width: 720px; }`,
+})
+export class LearntPart {
+  readonly tankId = input.required<string>();
+  readonly netVolumeL = input.required<number>();
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly sources = inject(SourcesStore);
+  private readonly diary = new DiaryWatch(['learnt']);
+  private readonly outcomes = signal<readonly ChangeOutcome[]>([]);
+  protected readonly said = signal('');
+  constructor() {
+    effect(() => {
+      const tankId = this.tankId();
+      this.diary.open(tankId);
+      this.api
+        .call('learnt', { params: { tankId } })
+        .pipe(catchError(() => of(null)))
+        .subscribe((view) => {
+          this.outcomes.set(view?.outcomes ?? []);
+        });
+    });
+  }
+  protected readonly errors = computed(() => outcomeErrors(this.outcomes()).slice(0, 12));
+  protected readonly proposals = computed(() => {
+    const aside = this.diary
+      .of('learnt')
+      .filter((l) => l.payload.answer === 'put-aside' && (l.payload.untilOn ?? '') > this.house.nowIso().slice(0, 10))
+      .map((l) => l.payload.about);
+    return learntProposals({ outcomes: this.outcomes(), netVolumeL: this.netVolumeL() }).filter(
+      (p) => !aside.includes(p.kind),
+    );
+  });
+  protected label = parameterLabel;
+  protected f = figure;
+  protected sourceName = (id: string): string => this.sources.named(id)?.setUp.name ?? 'The source';
+  protected value = (id: string, value: number): string =>
+    figure(value, parameters.find((p) => p.id === id)?.decimalsCount ?? 1);
+  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected async putAside(p: LearntProposal): Promise<void> {
+    const until = new Date(this.house.nowEpochMs() + 30 * 86_400_000).toISOString().slice(0, 10);
+    const entry = this.scribe.entry('learnt', this.tankId(), {
+      about: p.kind,
+      answer: 'put-aside',
+      why: p.why,
+      untilOn: until,
+    });
+    this.said.set((await this.scribe.write([entry], 'Put aside')).said);
+  }
+}

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { parameters } from '#almanac/parameters';
+import { recorder } from '#core/explain';
+import { refusalSentence } from '#core/result';
+import { blend, scaldC } from '#core/water';
+import { Figure } from '../ui/figure';
+import { figure } from '../ui/words';
+import { parameterLabel } from '../ui/kind-words';
+import { MixStore, waterOfView } from './mix-store';
+
+interface Part {
+  sourceId: string;
+  volumeL: number | null;
+  tempC: number | null;
+}
+
+/** Up to five waters poured together: what comes of it, with its pH by chemistry, now and after a day of air. */
+@Component({
+  selector: 'nl-mix-blend',
+  imports: [FormsModule, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (p of parts(); track $index; let i = $index) {<div class="row">
+      <label><span class="name">Water {{ i + 1 }}</span><select [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })"><option value="" disabled>choose</option>@for (o of mix.sources.list(); track o.sourceId) {<option [value]="o.sourceId">{{ o.setUp.name }}</option>}</select></label>
+      <label class="short"><span class="name">Litres</span><input type="number" min="0" step="any" [name]="'l' + i" [ngModel]="p.volumeL" (ngModelChange)="set(i, { volumeL: $event })" /></label>
+      <label class="short"><span class="name">°C now</span><input type="number" step="any" [name]="'t' + i" [ngModel]="p.tempC" (ngModelChange)="set(i, { tempC: $event })" placeholder="as tested" /></label>
+      @if (parts().length > 2) {<button type="button" class="asText" (click)="drop(i)">out</button>}</div>}
+    @if (parts().length < 5) {<button type="button" class="asText" (click)="add()">Another water</button>}
+    @if (scalds()) {<p class="caution">Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.</p>}
+    @if (refusal()) {<p class="fault" role="alert">{{ refusal() }}</p>}
+    @if (told(); as t) {
+      <h2>Poured together: {{ t.totalL }} L</h2>
+      <dl class="facts">@for (r of t.rows; track r.label) {<div><dt>{{ r.label }}</dt><dd><nl-figure [title]="r.label" [text]="r.text" [unit]="r.unit" [working]="t.working" /></dd></div>}
+        <div><dt>pH</dt><dd>@if (t.ph !== null) {<span class="num">{{ t.ph.toFixed(2) }}</span> now} @else {<span class="quiet">cannot be computed: it needs pH, KH and temperature of every part, and carbonate as what holds it</span>}@if (t.phAerated !== null) {, <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air}. <span class="small quiet">Never an average.</span></dd></div></dl>
+      @if (t.unknown) {<p class="small quiet">Known of some parts only, so not of the mixture: {{ t.unknown }}.</p>}
+    }
+  `,
+  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.3rem 0; } .row label { min-width: 170px; } .row .short { min-width: 0; width: 104px; } h2 { margin: 1rem 0 0.3rem; } .facts div { display: grid; grid-template-columns: 200px 1fr; border-bottom: 1px solid var(--line); min-height: 34px; align-items: center; max-width: 700px; } .facts dt { color: var(--quiet); }`,
+})
+export class MixBlend {
+  protected readonly mix = inject(MixStore);
+  protected readonly parts = signal<readonly Part[]>([
+    { sourceId: '', volumeL: 60, tempC: null },
+    { sourceId: '', volumeL: 40, tempC: null },
+  ]);
+  private readonly known = computed(() => this.parts().filter((p) => p.sourceId !== ''));
+  private readonly result = computed(() => {
+    const parts = this.known().map((p) => ({
+      volumeL: p.volumeL ?? 0,
+      water: { ...waterOfView(this.mix.sources.named(p.sourceId)), ...(p.tempC === null ? {} : { tempC: p.tempC }) },
+    }));
+    return parts.length === 0 ? null : blend({ parts }, recorder({ id: 'water.blend', version: 1 }));
+  });
+  protected readonly scalds = computed(() => this.parts().some((p) => (p.tempC ?? 0) > scaldC));
+  protected readonly refusal = computed(() => {
+    const result = this.result();
+    return result && !result.ok ? refusalSentence(result.refusal) : '';
+  });
+  protected readonly told = computed(() => {
+    const result = this.result();
+    if (!result?.ok) return null;
+    const { value, ...working } = result.value;
+    return {
+      working,
+      ph: value.ph,
+      phAerated: value.phAerated,
+      unknown: value.unknown.map(parameterLabel).join(', '),
+      totalL: figure(
+        this.known().reduce((sum, p) => sum + (p.volumeL ?? 0), 0),
+        1,
+      ),
+      rows: parameters
+        .filter((p) => p.id !== 'ph' && value.water[p.id] !== undefined)
+        .map((p) => ({ label: p.label, text: figure(value.water[p.id] ?? 0, p.decimalsCount), unit: p.unit })),
+    };
+  });
+  protected set(index: number, part: Partial<Part>): void {
+    this.parts.update((all) => all.map((p, i) => (i === index ? { ...p, ...part } : p)));
+  }
+  protected add(): void {
+    this.parts.update((all) => [...all, { sourceId: '', volumeL: 10, tempC: null }]);
+  }
+  protected drop(index: number): void {
+    this.parts.update((all) => all.filter((_, i) => i !== index));
+  }
+}

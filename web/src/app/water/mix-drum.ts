@@ -1,0 +1,197 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { foodGradeCaution, saltCares } from '#almanac/water';
+import { refusalSentence } from '#core/result';
+import { blend, hotAndCold, salts, withSalts } from '#core/water';
+import type { BatchPayload } from '#contracts/book';
+import { Scribe } from '../shell/scribe';
+import { parameterLabel } from '../ui/kind-words';
+import { figure } from '../ui/words';
+import { MixStore, waterOfView } from './mix-store';
+
+/** One drum by its recipe: what to pour, what to weigh, what the pen should say; then into the book as a batch. */
+@Component({
+  selector: 'nl-mix-drum',
+  imports: [FormsModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="grid">
+      <label><span class="name">Water</span><select name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)"><option value="" disabled>Choose</option>@for (s of drums(); track s.sourceId) {<option [value]="s.sourceId">{{ s.setUp.name }}</option>}</select></label>
+      <label><span class="name">Litres</span><input type="number" min="0.1" step="any" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)" [attr.aria-invalid]="!!sizeFault()" /></label>
+      <label><span class="name">Drum</span><input name="drum" maxlength="40" [ngModel]="drum()" (ngModelChange)="drum.set($event)" autocomplete="off" /></label>
+      <label><span class="name">Scale shows steps of, g</span><input type="number" min="0.001" step="any" name="scale" [ngModel]="mix.scaleG()" (ngModelChange)="mix.scaleG.set($event || 0.1)" /></label>
+    </div>
+    @if (sizeFault()) {<p class="fault" role="alert">{{ sizeFault() }}</p>}
+    @if (waterId() && !recipe()) {<p class="caution small">Nobody has written how this water is made. Find a recipe for it, and write it in the book.</p>}
+    @if (recipe(); as r) {
+      @if (!sizeFault()) {
+        <h2>Into the drum, in this order</h2>
+        <ol class="weigh">
+          @for (p of poured(); track p.sourceId) {<li><span class="num big">{{ f1(p.partL) }} L</span> {{ p.name }}</li>}
+          @for (w of weighed(); track w.name) {<li><span class="num big">{{ w.text }} g</span> {{ w.name }} <span class="small quiet">{{ w.note }}</span></li>}
+        </ol>
+        @for (c of cautions(); track c) {<p class="caution small">{{ c }}</p>}
+        <p>It should read @for (a of r.aims; track a.parameter; let last = $last) {<span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span>{{ last ? '.' : ', ' }}}@if (expected(); as e) { By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.}
+          @if (r.leadHours > 0) { Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.}</p>
+        @if (warm(); as w) {<details class="small"><summary>Warm it to the tank’s temperature</summary>
+          <div class="grid"><label><span class="name">Wanted, °C</span><input type="number" step="any" name="wanted" [ngModel]="wantedC()" (ngModelChange)="wantedC.set($event)" /></label><label><span class="name">The cold is, °C</span><input type="number" step="any" name="cold" [ngModel]="coldC()" (ngModelChange)="coldC.set($event)" /></label><label><span class="name">The hot is, °C</span><input type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)" /></label></div>
+          @if (w.ok) {<ol>@for (s of w.value.steps; track s) {<li>· {{ s }}</li>}</ol>} @else {<p class="fault">{{ sentence(w.refusal) }}</p>}</details>}
+        @if (faults()) {<p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>}
+        <p><button type="button" class="go" (click)="write()" [disabled]="busy()">It is mixed: write the batch</button></p>
+      }
+    }
+    <p role="status">{{ said() }} @if (saidBatch()) {<a routerLink="/water/batches">Measure it</a>}</p>
+  `,
+  styles: `.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 820px; } .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 96px; font-size: 1.15rem; } h2 { margin: 1rem 0 0.3rem; } p { margin: 0.5rem 0; }`,
+})
+export class MixDrum {
+  protected readonly mix = inject(MixStore);
+  private readonly scribe = inject(Scribe);
+  private readonly router = inject(Router);
+  readonly water = input<string>();
+  readonly asked = input<number | null>(null);
+  protected readonly waterId = linkedSignal(() => this.water() ?? '');
+  protected readonly litres = linkedSignal<number | null>(() => this.asked() ?? 40);
+  protected readonly drum = signal('');
+  protected readonly wantedC = signal<number | null>(24);
+  protected readonly coldC = signal<number | null>(14);
+  protected readonly hotC = signal<number | null>(55);
+  protected readonly faults = signal('');
+  protected readonly said = signal('');
+  protected readonly saidBatch = signal(false);
+  protected readonly busy = signal(false);
+  constructor() {
+    effect(() => {
+      this.waterId();
+      this.said.set('');
+      this.saidBatch.set(false);
+    });
+  }
+  protected readonly drums = computed(() =>
+    this.mix.sources.list().filter((s) => s.setUp.state === 'batch' || this.mix.recipes().has(s.sourceId)),
+  );
+  protected readonly recipe = computed(() => this.mix.recipes().get(this.waterId()) ?? null);
+  protected readonly sizeFault = computed(() => {
+    const value = this.litres();
+    return value !== null && value >= 0.1 && value <= 100_000 ? '' : 'How many litres? More than nothing.';
+  });
+  protected readonly poured = computed(() =>
+    (this.recipe()?.parts ?? []).map((p) => ({
+      sourceId: p.sourceId,
+      name: this.mix.sourceName(p.sourceId),
+      partL: p.shareFraction * (this.litres() ?? 0),
+    })),
+  );
+  private onScale = (grams: number): number => Math.round(grams / this.mix.scaleG()) * this.mix.scaleG();
+  protected readonly weighed = computed(() => {
+    const [recipe, litres] = [this.recipe(), this.litres() ?? 0];
+    if (!recipe) return [];
+    const line = (name: string, exactG: number): { name: string; massG: number; text: string; note: string } => {
+      const massG = this.onScale(exactG);
+      const off = exactG === 0 ? 0 : Math.round((1000 * (massG - exactG)) / exactG) / 10;
+      const note =
+        massG === 0
+          ? `${exactG.toFixed(3)} g is less than the scale can show: a stock solution, or a larger batch`
+          : Math.abs(off) >= 0.5
+            ? `rounded, ${off > 0 ? '+' : '−'}${Math.abs(off)} %`
+            : '';
+      return { name, massG, text: massG.toFixed(decimalsOf(this.mix.scaleG())), note };
+    };
+    return [
+      ...recipe.minerals.map((m) => ({
+        ...line(this.mix.nameOf(m.supplyId), m.mineralGPerL * litres),
+        supplyId: m.supplyId,
+      })),
+      ...recipe.salts.map((s) => ({ ...line(salts[s.saltId].name, s.saltGPerL * litres), saltId: s.saltId })),
+    ];
+  });
+  protected readonly cautions = computed(() => {
+    const own = (this.recipe()?.salts ?? []).flatMap(({ saltId }) => {
+      const care = saltCares.find((c) => c.saltId === saltId);
+      return care ? [`${salts[saltId].name}: ${care.caution}`] : [];
+    });
+    return own.length > 0 ? [...own, foodGradeCaution] : own;
+  });
+  /** Conductivity by the parts, the powder’s own slope and the salts. */
+  protected readonly expected = computed((): number | null => {
+    const recipe = this.recipe();
+    if (!recipe) return null;
+    const start = blend({
+      parts: recipe.parts.map((p) => ({
+        volumeL: p.shareFraction,
+        water: waterOfView(this.mix.sources.named(p.sourceId)),
+      })),
+    });
+    const base = start.ok ? start.value.value.water.ec25UsPerCm : undefined;
+    if (base === undefined) return null;
+    const litres = this.litres() ?? 0;
+    let value = base;
+    for (const w of this.weighed()) {
+      if (!('supplyId' in w)) continue;
+      const slope = this.mix.minerals().find((m) => m.supplyId === w.supplyId)?.state?.ec;
+      if (!slope) return null;
+      value += (slope.perGPerL * w.massG) / litres;
+    }
+    const taken = this.weighed().flatMap((w) =>
+      'saltId' in w && w.massG > 0 ? [{ saltId: w.saltId, massG: w.massG }] : [],
+    );
+    if (taken.length > 0) {
+      const told = withSalts({ volumeL: litres, start: { mmolPerL: noStart, ecExcessUsPerCm: 0 }, taken });
+      if (!told.ok) return null;
+      value += told.value.value.water.ec25UsPerCm ?? 0;
+    }
+    return value;
+  });
+  protected readonly warm = computed(() => {
+    const [wantedC, coldC, hotC, volumeL] = [this.wantedC(), this.coldC(), this.hotC(), this.litres()];
+    return wantedC === null || coldC === null || hotC === null || volumeL === null
+      ? null
+      : hotAndCold({ volumeL, wantedC, coldC, hotC });
+  });
+  protected sentence = refusalSentence;
+  protected label = parameterLabel;
+  protected f1 = (value: number): string => figure(value, 1);
+  protected f0 = (value: number): string => figure(value, 0);
+  protected aimText = (value: number): string => String(Number(value.toPrecision(3)));
+  protected leadText = (hours: number): string =>
+    hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`;
+
+  protected async write(): Promise<void> {
+    const [recipe, litres] = [this.recipe(), this.litres()];
+    if (!recipe || litres === null) return;
+    this.busy.set(true);
+    const payload: BatchPayload = {
+      madeL: litres,
+      drum: this.drum().trim(),
+      parts: this.poured().map(({ sourceId, partL }) => ({ sourceId, partL })),
+      salts: this.weighed().flatMap((w) =>
+        'saltId' in w && w.massG > 0 ? [{ saltId: w.saltId, massG: w.massG }] : [],
+      ),
+      minerals: this.weighed().flatMap((w) =>
+        'supplyId' in w && w.massG > 0 ? [{ supplyId: w.supplyId, massG: w.massG }] : [],
+      ),
+      aims: recipe.aims,
+      leadHours: recipe.leadHours,
+      stirred: recipe.stirred,
+    };
+    const written = await this.scribe.write([this.scribe.entry('batch', this.waterId(), payload)], 'The batch');
+    this.busy.set(false);
+    this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.said.set(written.said);
+    this.saidBatch.set(written.kept);
+    if (written.kept) void this.router.navigate(['/water/batches']);
+  }
+}
+const noStart = { ca: 0, mg: 0, na: 0, k: 0, cl: 0, so4: 0, hco3: 0, no3: 0, h2po4: 0 };
+/** As many decimals as the scale’s step has. */
+export const decimalsOf = (step: number): number => Math.max(0, Math.min(4, -Math.floor(Math.log10(step) + 1e-9)));

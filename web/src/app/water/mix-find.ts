@@ -1,0 +1,335 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { foodGradeCaution, saltCares } from '#almanac/water';
+import { recorder, type Working } from '#core/explain';
+import { parameterIds, type ParameterId } from '#core/readings';
+import { refusalSentence, type Refusal } from '#core/result';
+import {
+  ionOf,
+  ionParameters,
+  ions,
+  recipe,
+  recipeEffect,
+  recipeQuantities,
+  recipeWords,
+  saltIds,
+  salts,
+  usualTolerance,
+  weighed,
+  type RecipeQuantity,
+  type RecipeSecond,
+  type RecipeTarget,
+  type RecipeWater,
+  type SaltId,
+  type TargetMet,
+  type Weighed,
+} from '#core/water';
+import type { RecipePayload } from '#contracts/book';
+import { Scribe } from '../shell/scribe';
+import { Figure } from '../ui/figure';
+import { figure } from '../ui/words';
+import { decimalsOf } from './mix-drum';
+import { MixStore, waterOfView } from './mix-store';
+
+interface Start {
+  sourceId: string;
+  costFactor: number;
+}
+interface Answer {
+  litres: { sourceId: string; name: string; partL: number }[];
+  minerals: { id: string; name: string; massG: number }[];
+  weighed: Weighed[];
+  effect: RecipeWater;
+  targets: TargetMet[];
+  conflict: RecipeQuantity[];
+  wouldHelp: string[][];
+  assumptions: string[];
+  rounded: string;
+  ionRows: { label: string; text: string }[];
+  working: Working;
+}
+type Target = RecipeTarget & { bound: NonNullable<RecipeTarget['bound']>; priorityRank: number };
+const target = (quantity: RecipeQuantity, value: number, priorityRank = 1): Target => ({
+  quantity,
+  value,
+  priorityRank,
+  bound: 'about',
+});
+const isParameter = (id: string): id is ParameterId => (parameterIds as readonly string[]).includes(id);
+
+/** The solver: waters and a shelf to start from, targets to reach; or grams typed, and the water seen. */
+@Component({
+  selector: 'nl-mix-find',
+  imports: [FormsModule, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './mix-find.html',
+  styles: `
+    .two { display: grid; grid-template-columns: minmax(260px, 1fr) minmax(320px, 1.3fr); gap: 0 2rem; align-items: start; } @media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
+    h2 { margin: 0.8rem 0 0.3rem; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.3rem 0; } .short { width: 92px; } .right { text-align: right; } .scroll { overflow-x: auto; }
+    .tick { display: flex; gap: 0.5rem; align-items: center; min-height: 36px; } .tick input { width: 20px; height: 20px; flex: none; } .salt { display: flex; gap: 0.5rem; align-items: center; justify-content: space-between; } .salt .tick { flex: 1; }
+    .targets td { padding-right: 0.4rem; } .targets input { width: 88px; } .targets select { width: 104px; }
+    .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 92px; font-size: 1.15rem; }
+    .facts div { display: grid; grid-template-columns: 190px 1fr; border-bottom: 1px solid var(--line); min-height: 32px; align-items: center; } .facts dt { color: var(--quiet); } .ions { margin: 0.6rem 0; } .answer { margin-top: 1rem; border-top: 2px solid var(--line); } .keep { margin-top: 0.8rem; }
+  `,
+})
+export class MixFind {
+  protected readonly mix = inject(MixStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly allSalts = saltIds.map((id) => salts[id]);
+  protected readonly words = recipeWords;
+  protected readonly foodGrade = foodGradeCaution;
+  protected readonly starts = signal<readonly Start[]>([{ sourceId: '', costFactor: 0 }]);
+  protected readonly litres = signal<number | null>(40);
+  protected readonly saltsOn = signal<ReadonlySet<SaltId>>(new Set(['caso4-2h2o', 'mgso4-7h2o', 'k2so4']));
+  protected readonly mineralsOn = signal<ReadonlySet<string>>(new Set());
+  protected readonly purity = signal<Partial<Record<SaltId, number>>>({});
+  protected readonly targets = signal<readonly Target[]>([
+    target('ghDegrees', 6),
+    target('caMgRatio', 3),
+    target('kMgPerL', 5, 2),
+  ]);
+  protected readonly second = signal<RecipeSecond>('least-salt');
+  protected readonly reverse = signal(false);
+  protected readonly grams = signal<Partial<Record<SaltId, number>>>({});
+  protected readonly keepFor = signal('');
+  protected readonly leadHours = signal(1);
+  protected readonly stirred = signal(false);
+  protected readonly faults = signal('');
+  protected readonly said = signal('');
+
+  protected readonly drums = computed(() => this.mix.sources.list().filter((s) => s.setUp.state === 'batch'));
+  protected readonly openQuantities = computed(() =>
+    recipeQuantities.filter((q) => !this.targets().some((t) => t.quantity === q)),
+  );
+  protected readonly decimals = computed(() => decimalsOf(this.mix.scaleG()));
+  private waterOf = (sourceId: string) => waterOfView(this.mix.sources.named(sourceId));
+
+  private readonly result = computed((): { answer: Answer } | { refusal: Refusal } => {
+    const volumeL = this.litres() ?? 0;
+    return this.reverse() ? this.reversed(volumeL) : this.solved(volumeL);
+  });
+  protected readonly answer = computed(() => {
+    const result = this.result();
+    return 'answer' in result ? result.answer : null;
+  });
+  protected readonly refusal = computed(() => {
+    const result = this.result();
+    return 'refusal' in result ? refusalSentence(result.refusal) : '';
+  });
+
+  private solved(volumeL: number): { answer: Answer } | { refusal: Refusal } {
+    const found = recipe(
+      {
+        volumeL,
+        sources: this.starts().map((s, i) => ({
+          id: s.sourceId || `pure-${i}`,
+          name: s.sourceId ? this.mix.sourceName(s.sourceId) : 'pure water',
+          water: s.sourceId ? this.waterOf(s.sourceId) : {},
+          costPerLFactor: s.costFactor,
+        })),
+        shelf: [...this.saltsOn()].map((saltId) => ({ saltId, purityFraction: (this.purity()[saltId] ?? 100) / 100 })),
+        minerals: this.mix.shelfMinerals().filter((m) => this.mineralsOn().has(m.id)),
+        targets: this.targets(),
+        second: this.second(),
+      },
+      recorder({ id: 'water.recipe', version: 1 }),
+    );
+    if (!found.ok) return { refusal: found.refusal };
+    const { value, ...working } = found.value;
+    const onScale = weighed({ volumeL, source: {}, massG: value.massG, scaleG: this.mix.scaleG() });
+    if (!onScale.ok) return { refusal: onScale.refusal };
+    return {
+      answer: {
+        litres: value.litres,
+        minerals: Object.entries(value.mineralG).map(([id, massG]) => ({ id, massG, name: this.mix.nameOf(id) })),
+        weighed: onScale.value.lines,
+        effect: value.effect,
+        targets: value.targets,
+        conflict: value.conflict,
+        wouldHelp: value.wouldHelp,
+        assumptions: value.assumptions,
+        rounded: roundedText(volumeL, value.massG, onScale.value.lines),
+        ionRows: ionRowsOf(value.effect),
+        working,
+      },
+    };
+  }
+  private reversed(volumeL: number): { answer: Answer } | { refusal: Refusal } {
+    const [first] = this.starts();
+    const taken = Object.entries(this.grams()).flatMap(([saltId, massG]) =>
+      massG > 0 && this.saltsOn().has(saltId as SaltId)
+        ? [{ saltId, massG, purityFraction: (this.purity()[saltId as SaltId] ?? 100) / 100 }]
+        : [],
+    );
+    const negative = Object.entries(this.grams()).find(([, massG]) => massG < 0);
+    if (negative)
+      return {
+        refusal: {
+          kind: 'out-of-range',
+          field: salts[negative[0] as SaltId].name,
+          value: negative[1],
+          lo: 0,
+          hi: 1e6,
+          unit: 'g',
+        },
+      };
+    const told = recipeEffect(
+      { volumeL, source: first?.sourceId ? this.waterOf(first.sourceId) : {}, taken },
+      recorder({ id: 'water.recipe-effect', version: 1 }),
+    );
+    if (!told.ok) return { refusal: told.refusal };
+    const { value, ...working } = told.value;
+    return {
+      answer: {
+        litres: [
+          {
+            sourceId: first?.sourceId ?? '',
+            name: first?.sourceId ? this.mix.sourceName(first.sourceId) : 'pure water',
+            partL: volumeL,
+          },
+        ],
+        minerals: [],
+        weighed: [],
+        effect: value,
+        targets: [],
+        conflict: [],
+        wouldHelp: [],
+        assumptions: working.assumptions,
+        rounded: '',
+        ionRows: ionRowsOf(value),
+        working,
+      },
+    };
+  }
+
+  protected readonly saltTable = computed(() =>
+    saltIds.map((id) => {
+      const told = recipeEffect({ volumeL: 100, source: {}, taken: [{ saltId: id, massG: 1 }] });
+      const water = told.ok ? told.value.value.water : {};
+      const care = saltCares.find((c) => c.saltId === id);
+      return {
+        id,
+        name: salts[id].name,
+        gh: figure(water.ghDegrees ?? 0, 2),
+        kh: figure(water.khDegrees ?? 0, 2),
+        ec: figure(water.ec25UsPerCm ?? 0, 1),
+        soluble: salts[id].solubleGPerL,
+        caution: care?.caution ?? '',
+        storage: care?.storage ?? '',
+      };
+    }),
+  );
+  protected f = (value: number | undefined, decimalsCount: number): string =>
+    value === undefined ? '?' : figure(value, decimalsCount);
+  protected tol = (value: number): string => String(Number(value.toPrecision(2)));
+  protected usual = (t: Target): string => this.tol(usualTolerance(t));
+  protected saltName = (id: SaltId): string => salts[id].name;
+  protected wordsOf = (list: readonly RecipeQuantity[]): string => list.map((q) => recipeWords[q].label).join(', ');
+  protected helpText = (names: readonly string[]): string =>
+    names
+      .map((n) => (n === 'pure-water' ? 'pure water to cut it with' : salts[n as SaltId].name))
+      .join(' and ');
+
+  protected setStart(index: number, part: Partial<Start>): void {
+    this.starts.update((all) => all.map((s, i) => (i === index ? { ...s, ...part } : s)));
+  }
+  protected addStart(): void {
+    this.starts.update((all) => [...all, { sourceId: '', costFactor: 1 }]);
+  }
+  protected dropStart(index: number): void {
+    this.starts.update((all) => all.filter((_, i) => i !== index));
+  }
+  protected toggleSalt(id: SaltId, on: boolean): void {
+    this.saltsOn.update((set) => new Set(saltIds.filter((s) => (s === id ? on : set.has(s)))));
+  }
+  protected toggleMineral(id: string, on: boolean): void {
+    this.mineralsOn.update((set) => new Set(on ? [...set, id] : [...set].filter((m) => m !== id)));
+  }
+  protected setPurity(id: SaltId, value: number | null): void {
+    this.purity.update((all) => ({ ...all, [id]: value ?? 100 }));
+  }
+  protected setGrams(id: SaltId, value: number | null): void {
+    this.grams.update((all) => ({ ...all, [id]: value ?? 0 }));
+  }
+  protected setTarget(index: number, part: Partial<Target>): void {
+    this.targets.update((all) => all.map((t, i) => (i === index ? { ...t, ...part } : t)));
+  }
+  protected addTarget(quantity: RecipeQuantity | ''): void {
+    if (quantity !== '') this.targets.update((all) => [...all, target(quantity, 0)]);
+  }
+  protected dropTarget(index: number): void {
+    this.targets.update((all) => all.filter((_, i) => i !== index));
+  }
+  /** The aims that a drum is mixed for, as targets. */
+  protected takeAims(sourceId: string): void {
+    const aims = this.mix.recipes().get(sourceId)?.aims ?? [];
+    const wanted = aims.flatMap(({ parameter, value, toleranceValue }): Target[] => {
+      const quantity = recipeQuantities.find((q) => q === parameter);
+      return quantity ? [{ ...target(quantity, value), toleranceValue }] : [];
+    });
+    if (wanted.length > 0) this.targets.set(wanted);
+    this.keepFor.set(sourceId);
+  }
+  /** The found grams are where the typing begins. */
+  protected setReverse(on: boolean): void {
+    const found = this.answer();
+    if (on && found)
+      this.grams.set(Object.fromEntries(found.weighed.map((w) => [w.saltId, Math.round(w.weighedG * 1000) / 1000])));
+    this.reverse.set(on);
+  }
+  protected async keep(): Promise<void> {
+    const [answer, volumeL] = [this.answer(), this.litres()];
+    if (!answer || volumeL === null) return;
+    const parts = answer.litres.filter((l) => l.partL > 0.0005 * volumeL);
+    if (parts.some((p) => p.sourceId.startsWith('pure-'))) {
+      this.faults.set('Say which of your sources the pure water is, so that it can be reckoned with.');
+      return;
+    }
+    const whole = parts.reduce((sum, p) => sum + p.partL, 0);
+    const payload: RecipePayload = {
+      parts: parts.map((p) => ({ sourceId: p.sourceId, shareFraction: p.partL / whole })),
+      salts: answer.weighed.map((w) => ({ saltId: w.saltId, saltGPerL: w.exactG / volumeL })),
+      minerals: answer.minerals.map((m) => ({ supplyId: m.id, mineralGPerL: m.massG / volumeL })),
+      aims: answer.targets.flatMap((t) =>
+        isParameter(t.quantity) ? [{ parameter: t.quantity, value: t.value, toleranceValue: t.toleranceValue }] : [],
+      ),
+      leadHours: this.leadHours(),
+      stirred: this.stirred(),
+      mixMinutes: 15,
+    };
+    const withPen = payload.aims.some((a) => a.parameter === 'ec25UsPerCm')
+      ? payload
+      : { ...payload, aims: [...payload.aims, penAim(answer.effect)] };
+    const written = await this.scribe.write([this.scribe.entry('recipe', this.keepFor(), withPen)], 'The recipe');
+    this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.said.set(written.said);
+  }
+}
+
+/** What the pen should say of it: a batch is checked by that first. */
+const penAim = ({ water }: RecipeWater): RecipePayload['aims'][number] => {
+  const value = Math.round(water.ec25UsPerCm ?? 0);
+  return { parameter: 'ec25UsPerCm', value, toleranceValue: Math.max(10, Math.round(value * 0.08)) };
+};
+const ionRowsOf = ({ water }: RecipeWater): { label: string; text: string }[] =>
+  ions.map((ion) => ({
+    label: ion === 'h2po4' ? 'PO₄' : ionOf[ion].label,
+    text: figure(water[ionParameters[ion]] ?? 0, 1),
+  }));
+/** What the scale's rounding does to hardness and alkalinity. */
+function roundedText(volumeL: number, massG: Partial<Record<SaltId, number>>, lines: readonly Weighed[]): string {
+  const of = (pick: (l: Weighed) => number) =>
+    recipeEffect({
+      volumeL,
+      source: {},
+      taken: lines.flatMap((l) => (pick(l) > 0 ? [{ saltId: l.saltId, massG: pick(l) }] : [])),
+    });
+  if (Object.keys(massG).length === 0) return '';
+  const [exact, onScale] = [of((l) => l.exactG), of((l) => (l.stock ? l.exactG : l.weighedG))];
+  if (!exact.ok || !onScale.ok) return '';
+  const moved = (id: 'ghDegrees' | 'khDegrees' | 'ec25UsPerCm', decimalsCount: number): string => {
+    const off = (onScale.value.value.water[id] ?? 0) - (exact.value.value.water[id] ?? 0);
+    return `${off < 0 ? '−' : '+'}${Math.abs(off).toFixed(decimalsCount)}`;
+  };
+  return `GH ${moved('ghDegrees', 3)}, KH ${moved('khDegrees', 3)}, conductivity ${moved('ec25UsPerCm', 1)}`;
+}

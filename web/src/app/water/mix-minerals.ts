@@ -1,0 +1,119 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { mineralDrift } from '#core/water';
+import { HouseStore } from '../shell/house-store';
+import { Scribe } from '../shell/scribe';
+import { dateText, figure } from '../ui/words';
+import { MixStore, type HouseMineral } from './mix-store';
+
+/** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
+@Component({
+  selector: 'nl-mix-minerals',
+  imports: [FormsModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (m of mix.minerals(); track m.supplyId) {
+      <section [attr.aria-label]="m.name"><h2>{{ m.name }}</h2>
+        @if (m.state; as s) {
+          <table><thead><tr><th>A gram in a litre raises</th><th class="right">by</th><th>from</th><th class="right">scatter</th><th class="right">against the label</th></tr></thead><tbody>
+            @for (r of rows(m); track r.what) {<tr><td>{{ r.what }}</td><td class="num right">{{ r.by }} <span class="unit">{{ r.unit }}</span></td><td class="small">{{ r.from }}</td><td class="num right">{{ r.scatter }}</td><td class="num right">{{ r.ratio }}</td></tr>}
+          </tbody></table>
+          @if (weak(m); as w) {<p class="small">{{ w }}</p>}
+          @for (o of s.odd; track o.atEpochMs + o.quantity) {<div class="caution small"><strong>{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was expected.</strong> Likely: @for (l of o.likely; track l; let last = $last) {{{ l }}{{ last ? '.' : '; ' }}}</div>}
+        } @else {<p class="small quiet">Nothing is known of it yet: write what its label says, or mix and measure three batches.</p>}
+        <button type="button" class="asText" (click)="edit(m)">{{ m.label ? 'The label' : 'Write the label' }}</button>
+        @if (editing() === m.supplyId) {<form class="row" (ngSubmit)="save(m)">
+          <label><span class="name">Grams</span><input type="number" min="0" step="any" name="g" [ngModel]="form().massG" (ngModelChange)="set('massG', $event)" /></label><label><span class="name">in litres</span><input type="number" min="0" step="any" name="l" [ngModel]="form().waterL" (ngModelChange)="set('waterL', $event)" /></label>
+          <label><span class="name">raise GH by, °dH</span><input type="number" min="0" step="any" name="gh" [ngModel]="form().ghDegrees" (ngModelChange)="set('ghDegrees', $event)" /></label><label><span class="name">KH by, °dH</span><input type="number" min="0" step="any" name="kh" [ngModel]="form().khDegrees" (ngModelChange)="set('khDegrees', $event)" /></label>
+          <label><span class="name">conductivity by, µS/cm</span><input type="number" min="0" step="any" name="ec" [ngModel]="form().ec25UsPerCm" (ngModelChange)="set('ec25UsPerCm', $event)" /></label>
+          <button class="go">Write the label</button></form>
+          <p class="small quiet">A label in ppm names no factor as a rule: divide by 0.5 or 0.7 for the two ends, or leave conductivity to your own batches.</p>
+          @if (faults()) {<p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>}}
+      </section>
+    } @empty {<p>No mineral is among the <a routerLink="/supplies">supplies</a> yet.</p>}
+    <p role="status" class="quiet">{{ said() }}</p>
+  `,
+  styles: `section { margin-bottom: 1.4rem; } .right { text-align: right; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { width: 132px; } .caution { margin: 0.4rem 0; }`,
+})
+export class MixMinerals {
+  protected readonly mix = inject(MixStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly editing = signal('');
+  protected readonly form =
+    signal<Record<'massG' | 'waterL' | 'ghDegrees' | 'khDegrees' | 'ec25UsPerCm', number | null>>(empty);
+  protected readonly faults = signal('');
+  protected readonly said = signal('');
+  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected f0 = (value: number): string => figure(value, 0);
+  protected rows({
+    state,
+  }: HouseMineral): { what: string; by: string; unit: string; from: string; scatter: string; ratio: string }[] {
+    return (
+      [
+        ['GH', state?.gh, '°dH', 1],
+        ['KH', state?.kh, '°dH', 1],
+        ['conductivity', state?.ec, 'µS/cm', 0],
+      ] as const
+    ).flatMap(([what, slope, unit, decimals]) =>
+      slope
+        ? [
+            {
+              what,
+              unit,
+              by: figure(slope.perGPerL, decimals),
+              from: slope.by === 'label' ? 'its label' : `${slope.batchesCount} batches of your own`,
+              scatter: slope.by === 'label' ? '' : `${figure(100 * slope.scatterFraction, 1)} %`,
+              ratio: slope.labelRatio === null ? '' : `${figure(100 * slope.labelRatio, 0)} %`,
+            },
+          ]
+        : [],
+    );
+  }
+  protected weak({ state, batches }: HouseMineral): string {
+    const ratio = state?.ec?.labelRatio ?? null;
+    const drift = mineralDrift(batches)?.perMonthFraction ?? 0;
+    const said: string[] = [];
+    if (ratio !== null && ratio < 0.95)
+      said.push(
+        `Your batches come to ${Math.round(100 * ratio)} % of the label: the powder may have drawn water, or the label means another pen.`,
+      );
+    if (ratio !== null && ratio > 1.05)
+      said.push(
+        `Your batches come to ${Math.round(100 * ratio)} % of the label: check the scale with a coin of known mass.`,
+      );
+    if (drift < -0.005) said.push(`It grows weaker by ${figure(-100 * drift, 1)} % a month.`);
+    return said.join(' ');
+  }
+  protected edit(m: HouseMineral): void {
+    this.editing.set(this.editing() === m.supplyId ? '' : m.supplyId);
+    this.form.set(m.label ? { ...m.label } : empty);
+    this.faults.set('');
+  }
+  protected set(field: keyof typeof empty, value: number | null): void {
+    this.form.update((f) => ({ ...f, [field]: value }));
+  }
+  protected readonly ready = computed(() => this.form().massG !== null && this.form().waterL !== null);
+  protected async save(m: HouseMineral): Promise<void> {
+    const { massG, waterL, ...rises } = this.form();
+    if (massG === null || waterL === null) {
+      this.faults.set('Say how many grams in how many litres');
+      return;
+    }
+    const written = await this.scribe.write(
+      [this.scribe.entry('mineral', m.supplyId, { massG, waterL, ...rises })],
+      `The label of ${m.name}`,
+    );
+    this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.said.set(written.said);
+    if (written.kept) this.editing.set('');
+  }
+}
+const empty: Record<'massG' | 'waterL' | 'ghDegrees' | 'khDegrees' | 'ec25UsPerCm', number | null> = {
+  massG: null,
+  waterL: null,
+  ghDegrees: null,
+  khDegrees: null,
+  ec25UsPerCm: null,
+};

@@ -1,0 +1,410 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
+import { stepLimits } from '#almanac/limits';
+import { parameters } from '#almanac/parameters';
+import { changeSchools, routineAdvice, type ChangeSchool } from '#almanac/water';
+import { recorder } from '#core/explain';
+import { middle, type ParameterId, type Water } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import {
+  alternating,
+  certainties,
+  changeAdvice,
+  changeEffect,
+  holdCeiling,
+  leastRhythm,
+  ramp,
+  rampWeeks,
+  routineCost,
+  routineSettles,
+  topUpCreep,
+  type Advice,
+  type CertaintyId,
+  type RoutineCost,
+} from '#core/water';
+import type { RoutinePayload } from '#contracts/book';
+import { HouseStore } from '../shell/house-store';
+import { Scribe } from '../shell/scribe';
+import { SourcesStore } from '../sources/sources-store';
+import { FolioStore } from '../tanks/folio-store';
+import { TonightStore } from '../tonight/tonight-store';
+import { Figure } from '../ui/figure';
+import { parameterLabel } from '../ui/kind-words';
+import { figure, gradeWords } from '../ui/words';
+import { LearntPart } from './learnt-part';
+import { waterOfView } from './mix-store';
+import { WaterNav } from './water-nav';
+import { WaterStore } from './water-store';
+import { WhatIfPart } from './what-if-part';
+
+const dayMs = 86_400_000;
+/** What usually decides a routine, first. */
+const order: readonly ParameterId[] = ['no3MgPerL', 'ec25UsPerCm', 'ghDegrees', 'khDegrees', 'po4MgPerL'];
+const sdOf80 = 2.5631;
+
+interface Form {
+  percent: number | null;
+  everyDays: number | null;
+  sourceId: string;
+  otherSourceId: string;
+  how: 'poured' | 'dripped';
+  changeMinutes: number | null;
+  schoolId: string;
+}
+interface SchoolHere {
+  school: ChangeSchool;
+  advised: boolean;
+  changeFraction: number;
+  everyDays: number;
+  advice: Advice | 'unknown';
+  stepText: string;
+  peak: string;
+  trough: string;
+  cost: RoutineCost;
+}
+
+/** Where the routine of a tank settles, what would hold the ceiling, what each school would do, and half a year ahead. */
+@Component({
+  selector: 'nl-routines',
+  imports: [FormsModule, WaterNav, Figure, WhatIfPart, LearntPart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './routines-screen.html',
+  styles: `
+    .inputs { display: grid; grid-template-columns: repeat(auto-fill, minmax(160px, 1fr)); gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } section { margin: 1.2rem 0; } .right { text-align: right; } .scroll { overflow-x: auto; }
+    .facts { max-width: 760px; } .facts th { width: 240px; font-weight: 400; } .usual td:first-child { box-shadow: inset 3px 0 0 var(--settled); padding-left: 0.6rem; } .over { color: var(--act); } .grade { font-style: italic; } p { margin: 0.4rem 0; }
+  `,
+})
+export class RoutinesScreen {
+  readonly tank = input<string>();
+  private readonly house = inject(HouseStore);
+  private readonly folios = inject(FolioStore);
+  private readonly water = inject(WaterStore);
+  private readonly scribe = inject(Scribe);
+  private readonly router = inject(Router);
+  protected readonly sources = inject(SourcesStore);
+  protected readonly tonight = inject(TonightStore);
+  protected readonly certainties = certainties;
+  protected readonly chosen = signal<ParameterId | null>(null);
+  protected readonly certainty = signal<CertaintyId>('usual');
+  protected readonly topUpL = signal(1);
+  protected readonly topUpSource = signal('');
+  protected readonly costM3 = signal(0);
+  protected readonly costKg = signal(0);
+  protected readonly faults = signal<Map<string, string>>(new Map());
+  protected readonly said = signal('');
+
+  constructor() {
+    this.sources.load();
+    this.water.loadEvening();
+    effect(() => {
+      const id = this.tank();
+      if (id !== undefined) this.folios.open(id);
+    });
+  }
+  protected readonly folio = computed(() => {
+    const folio = this.folios.folio();
+    return folio && folio.tank.tankId === this.tank() ? folio : null;
+  });
+  protected readonly outlooks = computed(() => {
+    const rank = (id: ParameterId): number => (order.includes(id) ? order.indexOf(id) : 99);
+    return [...(this.folio()?.outlooks ?? [])]
+      .filter((o) => o.parameter !== 'ph' && o.parameter !== 'tempC')
+      .sort((a, b) => rank(a.parameter) - rank(b.parameter));
+  });
+  protected readonly parameterId = computed((): ParameterId => {
+    const chosen = this.chosen();
+    const all = this.outlooks();
+    return all.find((o) => o.parameter === chosen)?.parameter ?? all[0]?.parameter ?? 'no3MgPerL';
+  });
+  protected readonly outlook = computed(() => this.outlooks().find((o) => o.parameter === this.parameterId()) ?? null);
+  protected readonly parameter = computed(() => {
+    const found = parameters.find((p) => p.id === this.parameterId());
+    if (!found) throw new Error('a parameter without its almanac line');
+    return found;
+  });
+  protected readonly unit = computed(() => this.parameter().unit);
+  protected readonly band = computed(
+    () => this.folio()?.lines.find((l) => l.parameter === this.parameterId())?.band ?? null,
+  );
+  protected readonly bandText = computed(() => {
+    const b = this.band();
+    if (!b) return '';
+    return b.lo === null ? `up to ${b.hi ?? ''}` : b.hi === null ? `from ${b.lo}` : `${b.lo}–${b.hi}`;
+  });
+  protected readonly ceiling = linkedSignal<number | null>(() => this.band()?.hi ?? null);
+
+  protected readonly present = computed(() => {
+    const line = this.water.evening()?.tanks.find((t) => t.tankId === this.tank());
+    if (!line) return null;
+    return {
+      everyDays: line.everyDays,
+      changeFraction: line.changeFraction,
+      sourceId: line.waterId,
+      sourceName: this.sources.named(line.waterId)?.setUp.name ?? 'its water',
+      how: line.how,
+      by: line.routineBy,
+      changeMinutes: line.changeMinutes,
+    };
+  });
+  private readonly sourceWater = computed((): Water => waterOfView(this.sources.named(this.present()?.sourceId ?? '')));
+  protected readonly sourceValue = computed(
+    () => this.sourceWater()[this.parameterId()] ?? this.outlook()?.routine?.sourceValue ?? 0,
+  );
+  protected readonly settled = computed(() => {
+    const [now, o] = [this.present(), this.outlook()];
+    if (!now || !o) return null;
+    const result = routineSettles(
+      {
+        productionPerDay: o.productionPerDay.mean,
+        sourceValue: this.sourceValue(),
+        changeFraction: now.changeFraction,
+        everyDays: now.everyDays,
+      },
+      recorder({ id: 'water.routine', version: 1 }),
+    );
+    return result.ok ? result.value : null;
+  });
+  protected readonly canHold = computed(
+    () => (this.outlook()?.productionPerDay.hi80 ?? 0) > 0 && this.ceiling() !== null,
+  );
+  protected readonly rhythmDays = linkedSignal(() => this.present()?.everyDays ?? 7);
+  protected readonly sizePercent = linkedSignal(() => Math.round(1000 * (this.present()?.changeFraction ?? 0.2)) / 10);
+  private readonly held = computed(() => {
+    const [o, ceiling] = [this.outlook(), this.ceiling()];
+    if (!o || ceiling === null) return null;
+    return {
+      productionPerDay: o.productionPerDay.mean,
+      productionSdPerDay: Math.max(0, o.productionPerDay.hi80 - o.productionPerDay.lo80) / sdOf80,
+      certainty: this.certainty(),
+      sourceValue: this.sourceValue(),
+      ceiling,
+    };
+  });
+  protected readonly least = computed(() => {
+    const held = this.held();
+    return held
+      ? holdCeiling({ ...held, everyDays: this.rhythmDays() }, recorder({ id: 'water.hold-ceiling', version: 1 }))
+      : null;
+  });
+  protected readonly rarest = computed(() => {
+    const held = this.held();
+    return held
+      ? leastRhythm(
+          { ...held, changeFraction: this.sizePercent() / 100 },
+          recorder({ id: 'water.least-rhythm', version: 1 }),
+        )
+      : null;
+  });
+
+  protected readonly advised = computed(() => {
+    const folio = this.folio();
+    if (!folio) return null;
+    const weeks = (this.house.nowEpochMs() - Date.parse(folio.startedOn)) / (7 * dayMs);
+    const found = routineAdvice.find(
+      (a) =>
+        (a.purpose === 'any' || a.purpose === folio.setUp.purpose) &&
+        weeks >= a.ageWeeks.lo &&
+        (a.ageWeeks.hi === null || weeks < a.ageWeeks.hi),
+    );
+    const names = changeSchools.filter((s) => found?.schoolIds.includes(s.id)).map((s) => s.name);
+    return found ? { ...found, names: names.join(', ') } : null;
+  });
+  private readonly before = computed((): Water =>
+    Object.fromEntries(
+      (this.folio()?.lines ?? []).flatMap((l) =>
+        l.latest?.hi != null && !l.computed ? [[l.parameter, middle(l.latest)]] : [],
+      ),
+    ),
+  );
+  protected readonly schools = computed((): SchoolHere[] => {
+    const [folio, o] = [this.folio(), this.outlook()];
+    if (!folio || !o) return [];
+    const minutes = this.present()?.changeMinutes ?? 20;
+    return changeSchools.map((school): SchoolHere => {
+      const changeFraction = (school.changeFraction.lo + school.changeFraction.hi) / 2;
+      const everyDays = Math.round((school.everyDays.lo + school.everyDays.hi) / 2);
+      const step = this.stepOf(changeFraction);
+      const settles = routineSettles({
+        productionPerDay: o.productionPerDay.mean,
+        sourceValue: this.sourceValue(),
+        changeFraction,
+        everyDays,
+      });
+      return {
+        school,
+        advised: this.advised()?.schoolIds.includes(school.id) ?? false,
+        changeFraction,
+        everyDays,
+        ...step,
+        peak: settles.ok ? this.v(settles.value.value.peak) : '',
+        trough: settles.ok ? this.v(settles.value.value.trough) : '',
+        cost: routineCost({ netVolumeL: folio.netVolumeL, changeFraction, everyDays, changeMinutes: minutes }),
+      };
+    });
+  });
+  /** What one change of this size would be for these animals, temperature matched. */
+  private stepOf(changeFraction: number): { advice: SchoolHere['advice']; stepText: string } {
+    const [folio, before] = [this.folio(), this.before()];
+    const unknown = { advice: 'unknown', stepText: 'cannot tell: source or tank not tested' } as const;
+    if (!folio) return unknown;
+    const source: Water = { ...this.sourceWater(), ...(before.tempC === undefined ? {} : { tempC: before.tempC }) };
+    const effect = changeEffect({ netVolumeL: folio.netVolumeL, changeFraction, tank: before, source });
+    if (!effect.ok) return unknown;
+    const advice = changeAdvice({
+      bearing: folio.setUp.bearing,
+      before,
+      after: effect.value.value.after,
+      limits: stepLimits,
+    });
+    if (!advice.ok) return unknown;
+    const over = advice.value.value.parameters.filter((p) => !p.within).map((p) => parameterLabel(p.parameter));
+    return over.length === 0
+      ? { advice: 'wise', stepText: 'borne' }
+      : { advice: 'too-large', stepText: `too large a step in ${[...new Set(over)].join(', ')}` };
+  }
+
+  protected readonly form = linkedSignal<unknown, Form>({
+    source: () => this.present()?.sourceId,
+    computation: () => {
+      const now = this.present();
+      return {
+        percent: now ? Math.round(1000 * now.changeFraction) / 10 : 15,
+        everyDays: now?.everyDays ?? 7,
+        sourceId: now?.sourceId ?? '',
+        otherSourceId: '',
+        how: now?.how ?? 'poured',
+        changeMinutes: now?.changeMinutes ?? 20,
+        schoolId: '',
+      };
+    },
+  });
+  protected readonly ready = computed(() => {
+    const { percent, everyDays, sourceId, changeMinutes } = this.form();
+    return percent !== null && everyDays !== null && changeMinutes !== null && sourceId !== '';
+  });
+  /** The weeks of leading in, where the new routine differs much from what is done. */
+  protected readonly led = computed(() => {
+    const [now, { percent, everyDays }] = [this.present(), this.form()];
+    if (!now || percent === null || everyDays === null) return [];
+    const from = { everyDays: now.everyDays, changeFraction: now.changeFraction };
+    const to = { everyDays, changeFraction: percent / 100 };
+    const change = Math.abs((7 * to.changeFraction) / to.everyDays - (7 * from.changeFraction) / from.everyDays);
+    return change < 0.05 ? [] : ramp({ from, to, weeks: rampWeeks(from, to) });
+  });
+  /** Two waters in turn: between which values it would swing. */
+  protected readonly swing = computed(() => {
+    const [o, { percent, everyDays, sourceId, otherSourceId }] = [this.outlook(), this.form()];
+    if (!o || otherSourceId === '' || percent === null || everyDays === null) return null;
+    const [a, b] = [sourceId, otherSourceId].map((id) => waterOfView(this.sources.named(id))[this.parameterId()]);
+    if (a === undefined || b === undefined) return null;
+    return alternating({
+      productionPerDay: o.productionPerDay.mean,
+      sourceValues: [a, b],
+      changeFraction: percent / 100,
+      everyDays,
+    });
+  });
+  protected readonly creep = computed(() => {
+    const [now, folio] = [this.present(), this.folio()];
+    if (!now || !folio || this.topUpL() <= 0) return '';
+    const topUpValue =
+      this.topUpSource() === '' ? 0 : waterOfView(this.sources.named(this.topUpSource()))[this.parameterId()];
+    if (topUpValue === undefined) return 'Nobody has measured it in that water.';
+    const told = topUpCreep({
+      topUpLPerWeek: this.topUpL(),
+      topUpValue,
+      netVolumeL: folio.netVolumeL,
+      sourceValue: this.sourceValue(),
+      changeFraction: now.changeFraction,
+      everyDays: now.everyDays,
+    });
+    return told.weeklyValue === 0
+      ? 'It adds nothing: as it should be.'
+      : `It adds ${this.v(told.weeklyValue)} ${this.unit()} a week; by that alone the tank would settle at ${told.settlesValue === null ? 'no end' : this.v(told.settlesValue)} where the source stands at ${this.v(this.sourceValue())}.`;
+  });
+  protected readonly cost = computed(() => {
+    const [now, folio, evening] = [this.present(), this.folio(), this.water.evening()];
+    if (!now || !folio) return null;
+    const water = evening?.waters.find((w) => w.waterId === now.sourceId);
+    return routineCost({
+      netVolumeL: folio.netVolumeL,
+      changeFraction: now.changeFraction,
+      everyDays: now.everyDays,
+      changeMinutes: now.changeMinutes,
+      roFraction: water?.roFraction ?? 0,
+      wasteRatio: evening?.works.wasteRatio ?? 0,
+      saltGPerL: water?.saltGPerL ?? 0,
+      litreCostFactor: this.costM3() / 1000,
+      gramCostFactor: this.costKg() / 1000,
+    });
+  });
+  protected readonly whatIfNow = computed(() => ({
+    everyDays: this.present()?.everyDays ?? 7,
+    changeFraction: this.present()?.changeFraction ?? 0.2,
+    sourceValue: this.sourceValue(),
+  }));
+  protected readonly sinceChangeDays = computed(() => {
+    const last = this.folio()?.changes[0]?.atEpochMs;
+    const every = this.present()?.everyDays ?? 7;
+    return last === undefined ? 0 : Math.min(every, (this.house.nowEpochMs() - last) / dayMs);
+  });
+
+  protected sentence = refusalSentence;
+  protected label = parameterLabel;
+  protected grade = (id: string): string => gradeWords[id] ?? id;
+  protected v = (value: number): string => figure(value, this.parameter().decimalsCount);
+  protected percent = (share: number): string => String(Math.round(1000 * share) / 10);
+  protected litres = (value: number): string => figure(value, 1);
+  protected days = (value: number): string => (value > 999 ? 'over 999' : figure(value, 1));
+  protected choose(event: Event): void {
+    void this.router.navigate(['/water/routines'], {
+      queryParams: { tank: (event.target as HTMLSelectElement).value },
+    });
+  }
+  protected set(part: Partial<Form>): void {
+    this.form.update((f) => ({ ...f, ...part }));
+  }
+  protected take(s: SchoolHere): void {
+    this.set({
+      percent: Math.round(1000 * s.changeFraction) / 10,
+      everyDays: s.everyDays,
+      how: s.school.how,
+      schoolId: s.school.id,
+    });
+    this.said.set('Taken over into the form below; nothing is written yet.');
+  }
+  protected fault = (field: string): string => this.faults().get(field) ?? '';
+  protected readonly allFaults = computed(() =>
+    [...this.faults()].map(([field, message]) => `${field} ${message}`).join('; '),
+  );
+  protected async save(): Promise<void> {
+    const { percent, everyDays, sourceId, otherSourceId, how, changeMinutes, schoolId } = this.form();
+    const tankId = this.tank();
+    if (percent === null || everyDays === null || changeMinutes === null || tankId === undefined) return;
+    const ceiling = this.ceiling();
+    const payload: RoutinePayload = {
+      everyDays,
+      changeFraction: percent / 100,
+      sourceId,
+      how,
+      changeMinutes,
+      ramp: this.led(),
+      ceilings: ceiling === null ? {} : { [this.parameterId()]: ceiling },
+      ...(otherSourceId === '' ? {} : { otherSourceId }),
+      ...(schoolId === '' ? {} : { schoolId }),
+    };
+    const written = await this.scribe.write([this.scribe.entry('routine', tankId, payload)], 'The routine');
+    this.faults.set(written.faults);
+    this.said.set(written.said);
+  }
+}

@@ -1,0 +1,117 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { stepLimits } from '#almanac/limits';
+import { parameters } from '#almanac/parameters';
+import type { ParameterId, Water } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import { wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
+import { Scribe } from '../shell/scribe';
+import { figure } from '../ui/words';
+import { parameterShort } from '../ui/kind-words';
+
+/** A change that is too large, as the shortest row of changes these animals bear; into the book as a plan, step by step. */
+@Component({
+  selector: 'nl-sequence-part',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>The same in steps they bear</h2>
+    <div class="row"><label><span class="name">A step every</span><select name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">@for (d of [1, 2, 3, 4, 7]; track d) {<option [ngValue]="d">{{ d === 1 ? 'day' : d + ' days' }}</option>}</select></label></div>
+    @if (refusal()) {<p class="fault" role="alert">{{ refusal() }}</p>}
+    @if (found(); as s) {
+      @if (s.steps.length === 0) {<p>{{ s.verdict === 'leave' ? 'It is there already: leave it alone.' : 'No step that they bear gains on it: another source, or the cause first.' }}</p>}
+      @else {
+        <p><strong>{{ s.steps.length === 1 ? 'One change' : s.steps.length + ' changes' }}</strong> over {{ lastText() }}.</p>
+        <div class="scroll"><table><thead><tr><th>Step</th><th>Day</th><th class="right">Change</th>@for (p of shown(); track p) {<th class="right">{{ short(p) }} after</th>}</tr></thead><tbody>
+          @for (step of rows(); track $index; let i = $index) {<tr><td class="num">{{ i + 1 }}</td><td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td><td class="num right">{{ percent(step.changeFraction) }} % <span class="quiet">{{ f1(step.changeL) }} L</span></td>@for (p of shown(); track p) {<td class="num right">{{ value(step.after, p) }}</td>}</tr>}
+        </tbody></table></div>
+        @if (s.steps.length > 12) {<button type="button" class="asText" (click)="all.set(!all())">{{ all() ? 'Only the first and the last' : 'All ' + s.steps.length + ' steps' }}</button>}
+        @for (m of s.missed; track m.parameter) {<p class="small caution">{{ short(m.parameter) }}: {{ m.why }}.</p>}
+        <ul class="small">@for (x of s.stops; track x) {<li>· {{ x }}</li>}</ul>
+        <button type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
+      }
+    }
+    @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+  `,
+  styles: `.row { display: flex; gap: 0.8rem; } .right { text-align: right; } .scroll { overflow-x: auto; } table { max-width: 720px; } p, ul, .go { margin: 0.5rem 0; }`,
+})
+export class SequencePart {
+  private readonly scribe = inject(Scribe);
+  readonly plan = input.required<ChangePlan>();
+  readonly tankId = input.required<string>();
+  readonly sourceId = input.required<string>();
+  readonly netVolumeL = input.required<number>();
+  readonly production = input<Water>({});
+  readonly movedToday = input<Water>({});
+  /** Planned: the sequence and the share of its first step. */
+  readonly planned = output<{ sequenceId: string; changeFraction: number }>();
+  protected readonly everyDays = signal(2);
+  protected readonly all = signal(false);
+  protected readonly fault = signal('');
+
+  /** Where the one large change would have led, for all whose step is too large. */
+  protected readonly aims = computed((): WaterAim[] => {
+    const { advice, effect } = this.plan();
+    const over = [...new Set(advice.value.parameters.filter((p) => !p.within).map((p) => p.parameter))];
+    return over.flatMap((parameter): WaterAim[] => {
+      const [before, after] = [this.plan().before[parameter], effect.value.after[parameter]];
+      if (before === undefined || after === undefined || parameter === 'ph' || parameter === 'tempC') return [];
+      return [{ parameter, value: after, side: after < before ? 'at-most' : 'at-least' }];
+    });
+  });
+  private readonly result = computed(() => {
+    const { before, source, bearing } = this.plan();
+    // Heat is matched in minutes; a sequence is not for that.
+    const matched: Water = before.tempC === undefined ? source : { ...source, tempC: before.tempC };
+    return wiseSequence({
+      netVolumeL: this.netVolumeL(),
+      tank: before,
+      source: matched,
+      aims: this.aims(),
+      bearing,
+      limits: stepLimits,
+      everyDays: this.everyDays(),
+      productionPerDay: this.production(),
+      movedToday: this.movedToday(),
+    });
+  });
+  protected readonly found = computed(() => {
+    const result = this.result();
+    return result.ok ? result.value : null;
+  });
+  protected readonly refusal = computed(() => {
+    const result = this.result();
+    return result.ok ? '' : refusalSentence(result.refusal);
+  });
+  protected readonly shown = computed((): ParameterId[] => this.aims().map((a) => a.parameter));
+  protected readonly rows = computed(() => {
+    const steps = this.found()?.steps ?? [];
+    return this.all() || steps.length <= 12 ? steps : [...steps.slice(0, 4), ...steps.slice(-2)];
+  });
+  protected readonly lastText = computed(() => {
+    const last = this.found()?.steps.at(-1)?.day ?? 0;
+    return last === 0 ? 'tonight' : `${Math.round(last) + 1} days`;
+  });
+  protected short = parameterShort;
+  protected f1 = (value: number): string => figure(value, 1);
+  protected percent = (share: number): string => figure(100 * share, 1);
+  protected value = (water: Water, id: ParameterId): string => {
+    const value = water[id];
+    return value === undefined ? '?' : figure(value, parameters.find((p) => p.id === id)?.decimalsCount ?? 1);
+  };
+  protected async keep(): Promise<void> {
+    const steps = this.found()?.steps ?? [];
+    const [first] = steps;
+    if (!first) return;
+    const entry = this.scribe.entry('sequence', this.tankId(), {
+      step: 'planned',
+      sourceId: this.sourceId(),
+      changes: steps.map((s) => ({ atDay: s.day, changeFraction: s.changeFraction })),
+      aims: this.aims().map((a) => ({ ...a })),
+      why: this.plan().advice.value.reason,
+    });
+    const written = await this.scribe.write([entry], 'The sequence');
+    this.fault.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    if (written.kept) this.planned.emit({ sequenceId: entry.id, changeFraction: first.changeFraction });
+  }
+}

@@ -1,0 +1,52 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { catchError, of, Subject, switchMap } from 'rxjs';
+import type { BatchView, EveningView } from '#contracts/water';
+import { Api } from '../shell/api';
+import { Outbox } from '../shell/outbox';
+
+/** Batches and the evening’s water, read again after every write. */
+@Injectable({ providedIn: 'root' })
+export class WaterStore {
+  private readonly api = inject(Api);
+  private readonly batchesAsked = new Subject<void>();
+  private readonly eveningAsked = new Subject<void>();
+  private readonly _batches = signal<readonly BatchView[]>([]);
+  private readonly _evening = signal<EveningView | null>(null);
+  private readonly _fault = signal(false);
+  private readonly open = new Set<'batches' | 'evening'>();
+  readonly batches = this._batches.asReadonly();
+  readonly batchesLoaded = signal(false);
+  readonly evening = this._evening.asReadonly();
+  readonly fault = this._fault.asReadonly();
+
+  constructor() {
+    this.batchesAsked
+      .pipe(switchMap(() => this.api.call('batches').pipe(catchError(() => of(null)))))
+      .subscribe((answer) => {
+        if (answer) this._batches.set(answer.batches);
+        this._fault.set(answer === null);
+        this.batchesLoaded.set(true);
+      });
+    this.eveningAsked
+      .pipe(switchMap(() => this.api.call('evening').pipe(catchError(() => of(null)))))
+      .subscribe((answer) => {
+        if (answer) this._evening.set(answer);
+        this._fault.set(answer === null);
+      });
+    inject(Outbox).written.subscribe(() => {
+      if (this.open.has('batches')) this.batchesAsked.next();
+      if (this.open.has('evening')) this.eveningAsked.next();
+    });
+  }
+  loadBatches(): void {
+    this.open.add('batches');
+    this.batchesAsked.next();
+  }
+  loadEvening(): void {
+    this.open.add('evening');
+    this.eveningAsked.next();
+  }
+  batchNamed(batchId: string): BatchView | null {
+    return this._batches().find((b) => b.batchId === batchId) ?? null;
+  }
+}

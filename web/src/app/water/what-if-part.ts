@@ -1,0 +1,151 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Parameter } from '#core/readings';
+import { refusalSentence } from '#core/result';
+import type { WhatIfCourse, WhatIfInput, WhatIfRoutine } from '#core/water';
+import type { FolioOutlook } from '#contracts/tanks';
+import { figure } from '../ui/words';
+import { FanChart } from './fan-chart';
+import { WhatIfRunner } from './what-if-runner';
+
+const days = 182;
+const drawsCount = 1000;
+/** Half the width of four in five, in standard deviations. */
+const sdOf80 = 2.5631;
+
+type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays: number; percent: number };
+
+/** Two to four ways of keeping this tank, side by side over half a year; the model of the forecast, its chance drawn. */
+@Component({
+  selector: 'nl-what-if-part',
+  imports: [FormsModule, FanChart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>What if</h2>
+    <div class="scroll"><table><thead><tr><th>Way</th><th>Change, %</th><th>every, days</th><th>{{ parameter().short }} in the water</th><th>skipped, %</th><th>food ×</th><th>away from day</th><th>for days</th><th></th></tr></thead><tbody>
+      @for (r of rows(); track r.id; let i = $index) {<tr>
+        <td><input [name]="'n' + i" maxlength="40" [ngModel]="r.name" (ngModelChange)="set(i, { name: $event })" [attr.aria-label]="'Name of way ' + (i + 1)" /></td>
+        @for (f of fields; track f.key) {<td><input type="number" step="any" [min]="f.min" [name]="f.key + i" [ngModel]="r[f.key]" (ngModelChange)="set(i, asPart(f.key, $event))" [attr.aria-label]="f.label + ', way ' + (i + 1)" /></td>}
+        <td>@if (rows().length > 1) {<button type="button" class="asText" (click)="drop(i)">out<span class="visuallyHidden">: {{ r.name }}</span></button>}</td></tr>}
+    </tbody></table></div>
+    <div class="do">@if (rows().length < 4) {@for (p of presets; track p.word) {<button type="button" class="plain" (click)="add(p)">{{ p.word }}</button>}}
+      <button type="button" class="go" (click)="run()" [disabled]="runner.doneFraction() !== null">Half a year ahead</button>
+      @if (runner.doneFraction(); as d) {<progress [value]="d" max="1" aria-label="Courses drawn"></progress><button type="button" class="asText" (click)="runner.stop()">Stop</button>}</div>
+    @if (fault()) {<p class="fault" role="alert">{{ fault() }} What you typed is kept.</p>}
+    @if (courses().length > 0) {
+      <nl-fan-chart [courses]="courses()" [ceiling]="ceiling()" [unit]="parameter().unit" />
+      <table><thead><tr><th>Way</th><th class="right">After half a year</th><th class="right">four in five</th>@if (ceiling() !== null) {<th class="right">ever above {{ ceiling() }}</th><th class="right">of all days</th><th>half of them by</th>}<th class="right">changes</th><th class="right">litres</th></tr></thead><tbody>
+        @for (c of courses(); track c.id) {<tr><td>{{ c.name }}</td><td class="num right">{{ last(c).mean }}</td><td class="num right">{{ last(c).lo }}–{{ last(c).hi }}</td>@if (ceiling() !== null) {<td class="num right">{{ percent(c.aboveFraction) }}</td><td class="num right">{{ percent(c.daysAboveFraction) }}</td><td class="num">{{ c.halfAboveAtDay === null ? 'not within it' : 'day ' + c.halfAboveAtDay }}</td>}<td class="num right">{{ c.changesCount }}</td><td class="num right">{{ (c.changedFraction * netVolumeL()).toFixed(0) }}</td></tr>}
+      </tbody></table>
+      <p class="small quiet">A thousand courses each, from what is believed of this tank tonight and how it has wandered so far; the same luck for every way. A heater that fails or an animal that dies unseen is not in it.</p>
+    }
+  `,
+  styles: `.scroll { overflow-x: auto; } table input { min-width: 76px; width: 88px; } table td:first-child input { width: 170px; } .do { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: center; margin: 0.6rem 0; } .right { text-align: right; } progress { accent-color: var(--water); }`,
+})
+export class WhatIfPart {
+  readonly outlook = input.required<FolioOutlook>();
+  readonly parameter = input.required<Parameter>();
+  readonly netVolumeL = input.required<number>();
+  readonly now = input.required<{ everyDays: number; changeFraction: number; sourceValue: number }>();
+  readonly sinceChangeDays = input(0);
+  readonly ceiling = input<number | null>(null);
+  protected readonly runner = new WhatIfRunner();
+  protected readonly fields = [
+    { key: 'percent', label: 'Change, %', min: 0 },
+    { key: 'everyDays', label: 'Every, days', min: 0.25 },
+    { key: 'sourceValue', label: 'In the water', min: 0 },
+    { key: 'skipPercent', label: 'Skipped, %', min: 0 },
+    { key: 'feedFactor', label: 'Food, times', min: 0 },
+    { key: 'awayFromDay', label: 'Away from day', min: 0 },
+    { key: 'awayDays', label: 'Away for days', min: 0 },
+  ] as const;
+  protected readonly presets: readonly { word: string; part: (row: Row) => Partial<Row> }[] = [
+    { word: 'Every second one skipped', part: () => ({ name: 'half skipped', skipPercent: 50 }) },
+    { word: 'Twice the food', part: () => ({ name: 'twice the food', feedFactor: 2 }) },
+    { word: 'Three weeks away', part: () => ({ name: 'three weeks away', awayFromDay: 30, awayDays: 21 }) },
+    { word: 'Pure water', part: () => ({ name: 'pure water', sourceValue: 0 }) },
+    {
+      word: 'Half as much again',
+      part: (r) => ({ name: 'half as much again', percent: Math.min(100, r.percent * 1.5) }),
+    },
+  ];
+  protected readonly rows = linkedSignal((): readonly Row[] => [
+    {
+      ...this.now(),
+      id: '0',
+      name: 'as now',
+      percent: Math.round(1000 * this.now().changeFraction) / 10,
+      skipPercent: 0,
+      feedFactor: 1,
+      awayFromDay: 0,
+      awayDays: 0,
+    },
+  ]);
+  protected readonly courses = linkedSignal<unknown, readonly WhatIfCourse[]>({
+    source: () => this.outlook(),
+    computation: () => [],
+  });
+  protected readonly fault = signal('');
+  private nextId = 1;
+  constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      this.runner.stop();
+    });
+  }
+  protected asPart = (key: keyof Row, value: number | null): Partial<Row> => ({ [key]: value ?? 0 });
+  protected set(index: number, part: Partial<Row>): void {
+    this.rows.update((all) => all.map((r, i) => (i === index ? { ...r, ...part } : r)));
+  }
+  protected add({ part }: (typeof this.presets)[number]): void {
+    this.rows.update((all) => {
+      const [first] = all;
+      return first ? [...all, { ...first, id: String(this.nextId++), ...part(first) }] : all;
+    });
+  }
+  protected drop(index: number): void {
+    this.rows.update((all) => all.filter((_, i) => i !== index));
+  }
+  protected percent = (share: number | null): string => (share === null ? '' : `${Math.round(100 * share)} %`);
+  protected last(c: WhatIfCourse): { mean: string; lo: string; hi: string } {
+    const end = c.fan.at(-1);
+    const d = this.parameter().decimalsCount;
+    return { mean: figure(end?.mean ?? 0, d), lo: figure(end?.lo80 ?? 0, d), hi: figure(end?.hi80 ?? 0, d) };
+  }
+  private readonly input = computed((): WhatIfInput => {
+    const { level, productionPerDay, traits } = this.outlook();
+    return {
+      levelValue: level.mean,
+      levelSdValue: Math.max(0, level.hi80 - level.lo80) / sdOf80,
+      productionPerDay: productionPerDay.mean,
+      productionSdPerDay: Math.max(0, productionPerDay.hi80 - productionPerDay.lo80) / sdOf80,
+      traits,
+      sinceChangeDays: this.sinceChangeDays(),
+      routines: this.rows().map(({ skipPercent, awayFromDay, awayDays, percent, ...r }) => ({
+        ...r,
+        changeFraction: percent / 100,
+        skipFraction: skipPercent / 100,
+        ...(awayDays > 0 ? { absence: { fromAtDay: awayFromDay, days: awayDays } } : {}),
+      })),
+      days,
+      drawsCount,
+      randomSeed: 20260101,
+      ceilingValue: this.ceiling(),
+    };
+  });
+  protected async run(): Promise<void> {
+    this.fault.set('');
+    const result = await this.runner.run(this.input());
+    if (!result) return;
+    if (result.ok) this.courses.set(result.value.courses);
+    else this.fault.set(refusalSentence(result.refusal));
+  }
+}
