@@ -10,6 +10,14 @@ const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/tanks/${id}/set-up`,
   (id) => `/readings?tank=${id}`,
   (id) => `/water?tank=${id}`,
+  () => '/water/evening',
+  () => '/water/mix',
+  () => '/water/mix?do=find',
+  () => '/water/mix?do=blend',
+  () => '/water/mix?do=minerals',
+  () => '/water/batches',
+  (id) => `/water/routines?tank=${id}`,
+  () => '/water/doing',
   () => '/sources',
   () => '/stock',
   () => '/stock/fits',
@@ -56,7 +64,9 @@ for (const colorScheme of ['light', 'dark'] as const)
 
 test('a phone of 390 px: nothing scrolls sideways, and what is tapped with wet hands is 44 px', async ({ browser }) => {
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
-  for (const where of (await pagesOf(page)).filter((p) => /tonight|readings|stock.tanks/.test(p))) {
+  for (const where of (await pagesOf(page)).filter((p) =>
+    /tonight|readings|stock.tanks|water.(evening|batches|doing)/.test(p),
+  )) {
     await page.goto(`${url()}${where}`);
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     await page.waitForTimeout(300);

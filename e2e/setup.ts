@@ -1,7 +1,7 @@
 import { openHouse } from '../tools/house.mjs';
 import { freePort } from '../tools/postgres.mjs';
 
-/** Houses for the walks: the demo house on a fixed evening twice (whole evenings are written into one), and three empty ones. */
+/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and three empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
@@ -9,6 +9,8 @@ export default async function setup(): Promise<() => Promise<void>> {
   process.env['E2E_BROKER_PORT'] = String(brokerPort);
   const bench = await openHouse({ database: 'bench', args: ['--tonight', '2026-03-14'] });
   process.env['E2E_BENCH'] = bench.url;
+  const water = await openHouse({ database: 'water', args: ['--tonight', '2026-03-14'] });
+  process.env['E2E_WATER'] = water.url;
   const empty = await openHouse({ database: 'empty', args: ['--empty'] });
   const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
   const copy = await openHouse({ database: 'copy', args: ['--empty'] });
@@ -19,6 +21,7 @@ export default async function setup(): Promise<() => Promise<void>> {
   return async () => {
     await demo.close();
     await bench.close();
+    await water.close();
     await empty.close();
     await keeper.close();
     await copy.close();

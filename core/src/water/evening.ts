@@ -93,7 +93,16 @@ export interface EveningNeed {
 }
 export interface EveningPlan {
   changes: { tankId: string; name: string; waterId: string; changeL: number; why: string }[];
-  waiting: { tankId: string; name: string; waterId: string; changeL: number; why: string; until: string }[];
+  /** Those that are due and cannot, and those that are not due: `due` tells them apart. */
+  waiting: {
+    tankId: string;
+    name: string;
+    waterId: string;
+    changeL: number;
+    due: boolean;
+    why: string;
+    until: string;
+  }[];
   needs: EveningNeed[];
   roL: number;
   madeL: number;
@@ -151,7 +160,7 @@ export function eveningPlan({
     const water = waters.find((w) => w.waterId === tank.waterId);
     const due = chosen ? chosen.has(tank.tankId) : tank.urgent || tank.dueDays <= 0;
     if (!water || !due) {
-      if (water && (chosen || tank.dueDays <= 2)) waiting.push(notDue(tank));
+      waiting.push(notDue(tank));
       continue;
     }
     const fromReady = Math.min(ready.get(water.waterId) ?? 0, tank.changeL);
@@ -169,7 +178,7 @@ export function eveningPlan({
       extraMinutes,
     });
     if (why) {
-      waiting.push({ ...named(tank), why, until: bearsUntil(tank) });
+      waiting.push({ ...named(tank), due: true, why, until: bearsUntil(tank) });
       continue;
     }
     ready.set(water.waterId, (ready.get(water.waterId) ?? 0) - fromReady);
@@ -199,6 +208,7 @@ const daysText = (days: number): string =>
   Math.abs(days) < 0.75 ? 'tonight' : days < 0 ? `${Math.round(-days)} days late` : `in ${Math.round(days)} days`;
 const notDue = (tank: EveningTank): EveningPlan['waiting'][number] => ({
   ...named(tank),
+  due: tank.dueDays <= 0 || tank.urgent,
   why: tank.dueDays > 0 ? `due ${daysText(tank.dueDays)}` : 'put off to a better night',
   until: bearsUntil(tank),
 });
@@ -232,6 +242,8 @@ function shortage({
   leftMinutes: number;
   extraMinutes: number;
 }): string | null {
+  if (makeL > 0 && water.leadHours > untilHours && tank.urgent)
+    return `${water.name} is not ready, and this cannot wait: conditioned tap water or pure water of the right temperature will do`;
   if (makeL > 0 && water.leadHours > untilHours)
     return water.stirred
       ? `${water.name} must be stirred for ${lead(water.leadHours)} first: begin it now`
@@ -289,7 +301,7 @@ function summed({
   const litres = changes.reduce((sum, c) => sum + c.changeL, 0);
   const plain =
     changes.length === 0
-      ? waiting.length === 0
+      ? waiting.every((w) => !w.due)
         ? 'No tank is due a change tonight.'
         : 'Nothing can be changed tonight; below is why.'
       : `${drumCount === 0 ? 'No drum to make' : drumCount === 1 ? 'One drum' : `${drumCount} drums`}, ${Math.round(litres)} litres for ${changes.length === 1 ? 'one tank' : `${changes.length} tanks`}, about ${Math.round(minutes)} minutes.`;

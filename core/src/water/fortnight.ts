@@ -341,6 +341,8 @@ function whyOn(
   const shared = partners.length > 0 ? `shares its water with ${listed(partners)}` : '';
   if (tank.urgent && from === null) return 'something is wrong in it now';
   if (Math.abs(off) < 1) return shared === '' ? 'its routine asks for it' : `its routine asks for it; ${shared}`;
+  if (from === null && dueDays < 0)
+    return `${days(-dueDays)} late already${lateWhy(input, tank, night)}${shared === '' ? '' : `; ${shared}`}`;
   const dueNight = Math.max(0, Math.round(dueDays));
   const closed = !isEvening(works, weekdayIndex, dueNight);
   if (off < 0) {
@@ -354,6 +356,20 @@ function whyOn(
   return shared === ''
     ? `${late}: water or time goes to tanks that bear waiting less`
     : `${late}: ${shared}, and it bears waiting`;
+}
+/** What kept a late tank from the very first night. */
+function lateWhy(
+  { works, weekdayIndex, waters, untilHours }: FortnightInput,
+  tank: EveningTank,
+  night: number,
+): string {
+  if (night === 0) return '';
+  const water = waters.find((w) => w.waterId === tank.waterId);
+  const soonest = Array.from({ length: night }, (_, n) => n).filter((n) => isEvening(works, weekdayIndex, n));
+  if (soonest.length === 0) return '; no evening is kept before';
+  if (water && water.readyL < tank.changeL && soonest.every((n) => 24 * n + untilHours < water.leadHours))
+    return `; ${water.name} is not ready before`;
+  return '; water or time goes to others before it';
 }
 const days = (count: number): string => (count < 1.5 ? 'a day' : `${Math.round(count)} days`);
 const listed = (names: readonly string[]): string =>

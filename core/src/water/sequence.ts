@@ -158,6 +158,8 @@ export function wiseSequence({
     if (!step.ok) return step;
     if (step.value === null) break;
     steps.push({ ...step.value, day: Math.round(steps.length * everyDays * 100) / 100 });
+    // The goal is reached by a step, not by what the tank makes of it until the next.
+    if (goals.every((aim) => reachedBy(aim, step.value?.after ?? {}))) break;
     before = aged(step.value.after, productionPerDay, everyDays);
     const last = steps.at(-2);
     // Where the tank makes as much as a change takes, more of the same leads nowhere.

@@ -12,6 +12,7 @@ export const demoWorks: WorksPayload = {
   drums: [
     { name: 'tall drum', volumeL: 150 },
     { name: 'wheeled drum', volumeL: 60 },
+    { name: 'grey drum', volumeL: 45 },
     { name: 'lake can', volumeL: 25 },
     { name: 'small can', volumeL: 20 },
   ],
@@ -37,7 +38,7 @@ export const demoRecipes: Readonly<Record<string, DemoRecipe>> = {
       { parameter: 'ec25UsPerCm', value: 215, toleranceValue: 15 },
       { parameter: 'ghDegrees', value: 4.1, toleranceValue: 0.6 },
     ],
-    leadHours: 1,
+    leadHours: 0,
     stirred: false,
     mixMinutes: 15,
   },
@@ -49,7 +50,7 @@ export const demoRecipes: Readonly<Record<string, DemoRecipe>> = {
       { parameter: 'ec25UsPerCm', value: 330, toleranceValue: 20 },
       { parameter: 'ghDegrees', value: 7, toleranceValue: 0.8 },
     ],
-    leadHours: 1,
+    leadHours: 0,
     stirred: false,
     mixMinutes: 15,
   },
@@ -136,7 +137,7 @@ function weeklyBatches(agoDays: number, share: () => number): DemoBatch[] {
         : [measured, after],
     };
   };
-  if (agoDays % 14 === 4 && agoDays !== 172) found.push(batch('bee', 40, 0.1, 'wheeled drum'));
+  if (agoDays % 14 === 4 && agoDays !== 172) found.push(batch('bee', 40, 0.1, 'grey drum'));
   if (agoDays % 7 === 2 && agoDays < 120) found.push(batch('neo', 30, 0.2, 'wheeled drum'));
   return found;
 }
@@ -144,7 +145,7 @@ function weeklyBatches(agoDays: number, share: () => number): DemoBatch[] {
 /** The lake water that is being stirred, and the tap water that stands since yesterday. */
 function tonightsBatches(agoDays: number): DemoBatch[] {
   if (agoDays === 5) return [{ key: 'lake', agoDays, minutes: 80, madeL: 20, drum: 'lake can', massG: 0, steps: [] }];
-  if (agoDays === 1) return [{ key: 'tap', agoDays, minutes: 75, madeL: 100, drum: 'tall drum', massG: 0, steps: [] }];
+  if (agoDays === 1) return [{ key: 'tap', agoDays, minutes: -90, madeL: 100, drum: 'tall drum', massG: 0, steps: [] }];
   return [];
 }
 

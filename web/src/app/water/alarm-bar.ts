@@ -11,13 +11,13 @@ import { DoingStore, type RunningTimer } from './doing-store';
   template: `
     @for (t of doing.timers(); track t.timerId) {
       <div class="bar" [class.due]="isDue(t)" [class.loud]="isDue(t) && loud(t)" [attr.role]="isDue(t) ? 'alert' : 'status'">
-        <span><strong>{{ words[t.timer] }}</strong> <a routerLink="/water/doing">{{ t.tankName }}</a>{{ t.note ? ': ' + t.note : '' }}</span>
+        <span><strong>{{ words[t.timer] }}</strong>&ngsp;<a routerLink="/water/doing">{{ t.tankName }}</a>{{ t.note ? ': ' + t.note : '' }}</span>
         <span class="num left">{{ left(t) }}</span>
         <button type="button" class="plain" (click)="doing.answer(t)">{{ isDue(t) ? (loud(t) ? 'It is off' : 'Done') : 'Done early' }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span></button>
       </div>
     }
     @if (doing.jobs().length > 0) {
-      <div class="bar" role="status"><span><strong>{{ doing.jobs().length === 1 ? 'One change' : doing.jobs().length + ' changes' }} not closed</strong> {{ names() }}</span><a routerLink="/water/doing">What is still off?</a></div>
+      <div class="bar" role="status"><span><strong>{{ doing.jobs().length === 1 ? 'One change' : doing.jobs().length + ' changes' }} not closed</strong>&ngsp;{{ names() }}</span><a routerLink="/water/doing">What is still off?</a></div>
     }
   `,
   styles: `

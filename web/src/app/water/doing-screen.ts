@@ -35,7 +35,7 @@ const doneKey = 'night-ledger-steps';
     @if (jobs().length === 0) {<p class="quiet">Nothing is open. A change begun under <a routerLink="/water">One change</a> stands here until its end is ticked: heater, filter, light, lid, animals, taps.</p>}
     @for (j of jobs(); track j.job.jobId) {
       <section [attr.aria-label]="'Change of ' + j.job.tankName">
-        <h2>{{ j.job.tankName }} <span class="num quiet">{{ litres(j.job.changeL) }} L {{ j.job.how }}</span> <span class="small quiet">begun {{ ago(j.job.startedEpochMs) }}</span></h2>
+        <h2>{{ j.job.tankName }} <span class="num quiet">{{ litres(j.job.changeL) }} L {{ j.job.how }}</span>&ngsp;<span class="small quiet">begun {{ ago(j.job.startedEpochMs) }}</span></h2>
         @if (!j.job.changeEntryId) {
           <ol class="steps">
             @for (s of j.steps; track s.id) {
@@ -53,7 +53,7 @@ const doneKey = 'night-ledger-steps';
     }
     <section aria-label="Timers">
       <h2>Timers</h2>
-      <ul>@for (t of doing.timers(); track t.timerId) {<li class="timer"><span><strong>{{ words[t.timer] }}</strong> {{ t.tankName }} {{ t.note }}</span> <span class="num">{{ left(t.dueEpochMs) }}</span></li>} @empty {<li class="quiet">None runs.</li>}</ul>
+      <ul>@for (t of doing.timers(); track t.timerId) {<li class="timer"><span><strong>{{ words[t.timer] }}</strong>&ngsp;{{ t.tankName }} {{ t.note }}</span>&ngsp;<span class="num">{{ left(t.dueEpochMs) }}</span></li>} @empty {<li class="quiet">None runs.</li>}</ul>
       <form class="row" (ngSubmit)="startOwn()" aria-label="A timer of your own">
         <label><span class="name">What runs</span><select name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">@for (k of kinds; track k) {<option [value]="k">{{ words[k] }}</option>}</select></label>
         <label><span class="name">Where</span><select name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)"><option value="" disabled>choose</option>@for (s of stock.stocked(); track s.tank.tankId) {<option [value]="s.tank.tankId">{{ s.tank.name }}</option>}</select></label>

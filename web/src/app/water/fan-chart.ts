@@ -145,7 +145,7 @@ export class FanChart {
                   symbol: 'none',
                   data: [{ yAxis: ceiling }],
                   lineStyle: { color: t.amber, type: 'dashed' },
-                  label: { formatter: 'ceiling', color: t.quiet, fontFamily: fontSans },
+                  label: { position: 'insideEndTop', formatter: 'ceiling', color: t.quiet, fontFamily: fontSans },
                 },
               }),
         },

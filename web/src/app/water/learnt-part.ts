@@ -19,8 +19,8 @@ import { dateText, figure } from '../ui/words';
     <h2>What the changes have taught</h2>
     @for (p of proposals(); track p.kind + (p.kind === 'source' ? p.parameter : '')) {
       <div class="caution">
-        @if (p.kind === 'net-volume') {<p><strong>There seem to be about {{ f(p.netVolumeL.middleValue, 0) }} L in it</strong> <span class="num">({{ f(p.netVolumeL.lo, 0) }}–{{ f(p.netVolumeL.hi, 0) }})</span>, where the book says {{ f(p.nowL, 0) }}.</p>}
-        @else {<p><strong>{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about {{ f(p.impliedValue.middleValue, 1) }}</strong> <span class="num">({{ f(p.impliedValue.lo, 1) }}–{{ f(p.impliedValue.hi, 1) }})</span>, where its analysis says {{ f(p.statedValue, 1) }}.</p>}
+        @if (p.kind === 'net-volume') {<p><strong>There seem to be about {{ f(p.netVolumeL.middleValue, 0) }} L in it</strong>&ngsp;<span class="num">({{ f(p.netVolumeL.lo, 0) }}–{{ f(p.netVolumeL.hi, 0) }})</span>, where the book says {{ f(p.nowL, 0) }}.</p>}
+        @else {<p><strong>{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about {{ value(p.parameter, p.impliedValue.middleValue) }}</strong>&ngsp;<span class="num">({{ value(p.parameter, p.impliedValue.lo) }}–{{ value(p.parameter, p.impliedValue.hi) }})</span>, where its analysis says {{ value(p.parameter, p.statedValue) }}.</p>}
         <p class="small">{{ p.why }}</p>
         @if (p.kind === 'net-volume') {<a [routerLink]="['/tanks', tankId(), 'set-up']">Measure it and change the set-up</a>} @else {<a routerLink="/readings" [queryParams]="{ source: p.sourceId }">Test the source</a>}
         <button type="button" class="asText" (click)="putAside(p)">Put it aside for a month</button>

@@ -37,8 +37,8 @@ import { MixStore, waterOfView } from './mix-store';
       @if (!sizeFault()) {
         <h2>Into the drum, in this order</h2>
         <ol class="weigh">
-          @for (p of poured(); track p.sourceId) {<li><span class="num big">{{ f1(p.partL) }} L</span> {{ p.name }}</li>}
-          @for (w of weighed(); track w.name) {<li><span class="num big">{{ w.text }} g</span> {{ w.name }} <span class="small quiet">{{ w.note }}</span></li>}
+          @for (p of poured(); track p.sourceId) {<li><span class="num big">{{ f1(p.partL) }} L</span>&ngsp;{{ p.name }}</li>}
+          @for (w of weighed(); track w.name) {<li><span class="num big">{{ w.text }} g</span>&ngsp;{{ w.name }} <span class="small quiet">{{ w.note }}</span></li>}
         </ol>
         @for (c of cautions(); track c) {<p class="caution small">{{ c }}</p>}
         <p>It should read @for (a of r.aims; track a.parameter; let last = $last) {<span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span>{{ last ? '.' : ', ' }}}@if (expected(); as e) { By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.}

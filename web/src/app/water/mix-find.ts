@@ -226,9 +226,7 @@ export class MixFind {
   protected saltName = (id: SaltId): string => salts[id].name;
   protected wordsOf = (list: readonly RecipeQuantity[]): string => list.map((q) => recipeWords[q].label).join(', ');
   protected helpText = (names: readonly string[]): string =>
-    names
-      .map((n) => (n === 'pure-water' ? 'pure water to cut it with' : salts[n as SaltId].name))
-      .join(' and ');
+    names.map((n) => (n === 'pure-water' ? 'pure water to cut it with' : salts[n as SaltId].name)).join(' and ');
 
   protected setStart(index: number, part: Partial<Start>): void {
     this.starts.update((all) => all.map((s, i) => (i === index ? { ...s, ...part } : s)));

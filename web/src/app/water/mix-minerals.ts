@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { mineralDrift } from '#core/water';
+import { mineralDrift, type OddBatch } from '#core/water';
 import { HouseStore } from '../shell/house-store';
 import { Scribe } from '../shell/scribe';
 import { dateText, figure } from '../ui/words';
@@ -20,7 +20,7 @@ import { MixStore, type HouseMineral } from './mix-store';
             @for (r of rows(m); track r.what) {<tr><td>{{ r.what }}</td><td class="num right">{{ r.by }} <span class="unit">{{ r.unit }}</span></td><td class="small">{{ r.from }}</td><td class="num right">{{ r.scatter }}</td><td class="num right">{{ r.ratio }}</td></tr>}
           </tbody></table>
           @if (weak(m); as w) {<p class="small">{{ w }}</p>}
-          @for (o of s.odd; track o.atEpochMs + o.quantity) {<div class="caution small"><strong>{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was expected.</strong> Likely: @for (l of o.likely; track l; let last = $last) {{{ l }}{{ last ? '.' : '; ' }}}</div>}
+          @for (o of latest(s.odd); track o.atEpochMs + o.quantity) {<div class="caution small"><strong>{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was expected.</strong> Likely: @for (l of o.likely; track l; let last = $last) {{{ l }}{{ last ? '.' : '; ' }}}</div>}
         } @else {<p class="small quiet">Nothing is known of it yet: write what its label says, or mix and measure three batches.</p>}
         <button type="button" class="asText" (click)="edit(m)">{{ m.label ? 'The label' : 'Write the label' }}</button>
         @if (editing() === m.supplyId) {<form class="row" (ngSubmit)="save(m)">
@@ -45,6 +45,9 @@ export class MixMinerals {
     signal<Record<'massG' | 'waterL' | 'ghDegrees' | 'khDegrees' | 'ec25UsPerCm', number | null>>(empty);
   protected readonly faults = signal('');
   protected readonly said = signal('');
+  /** The newest few; older ones are history. */
+  protected latest = (odd: readonly OddBatch[]): OddBatch[] =>
+    [...odd].sort((a, b) => b.atEpochMs - a.atEpochMs).slice(0, 8);
   protected day = (at: number): string => dateText(at, this.house.zone());
   protected f0 = (value: number): string => figure(value, 0);
   protected rows({

@@ -39,7 +39,7 @@ export class MixStore {
   readonly scaleG = signal(0.1);
   constructor() {
     this.sources.load();
-    this.water.loadBatches();
+    this.water.loadBatches(600);
     this.diary.open();
   }
   readonly loaded = computed(() => this.diary.loaded() && this.sources.loaded());

@@ -229,7 +229,6 @@ export class RoutinesScreen {
   protected readonly schools = computed((): SchoolHere[] => {
     const [folio, o] = [this.folio(), this.outlook()];
     if (!folio || !o) return [];
-    const minutes = this.present()?.changeMinutes ?? 20;
     return changeSchools.map((school): SchoolHere => {
       const changeFraction = (school.changeFraction.lo + school.changeFraction.hi) / 2;
       const everyDays = Math.round((school.everyDays.lo + school.everyDays.hi) / 2);
@@ -248,7 +247,12 @@ export class RoutinesScreen {
         ...step,
         peak: settles.ok ? this.v(settles.value.value.peak) : '',
         trough: settles.ok ? this.v(settles.value.value.trough) : '',
-        cost: routineCost({ netVolumeL: folio.netVolumeL, changeFraction, everyDays, changeMinutes: minutes }),
+        cost: routineCost({
+          netVolumeL: folio.netVolumeL,
+          changeFraction,
+          everyDays,
+          changeMinutes: 10 + (changeFraction * folio.netVolumeL) / 2,
+        }),
       };
     });
   });

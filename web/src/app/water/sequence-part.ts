@@ -23,7 +23,7 @@ import { parameterShort } from '../ui/kind-words';
       @else {
         <p><strong>{{ s.steps.length === 1 ? 'One change' : s.steps.length + ' changes' }}</strong> over {{ lastText() }}.</p>
         <div class="scroll"><table><thead><tr><th>Step</th><th>Day</th><th class="right">Change</th>@for (p of shown(); track p) {<th class="right">{{ short(p) }} after</th>}</tr></thead><tbody>
-          @for (step of rows(); track $index; let i = $index) {<tr><td class="num">{{ i + 1 }}</td><td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td><td class="num right">{{ percent(step.changeFraction) }} % <span class="quiet">{{ f1(step.changeL) }} L</span></td>@for (p of shown(); track p) {<td class="num right">{{ value(step.after, p) }}</td>}</tr>}
+          @for (step of rows(); track step.place) {<tr><td class="num">{{ step.place }}</td><td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td><td class="num right">{{ percent(step.changeFraction) }} % <span class="quiet">{{ f1(step.changeL) }} L</span></td>@for (p of shown(); track p) {<td class="num right">{{ value(step.after, p) }}</td>}</tr>}
         </tbody></table></div>
         @if (s.steps.length > 12) {<button type="button" class="asText" (click)="all.set(!all())">{{ all() ? 'Only the first and the last' : 'All ' + s.steps.length + ' steps' }}</button>}
         @for (m of s.missed; track m.parameter) {<p class="small caution">{{ short(m.parameter) }}: {{ m.why }}.</p>}
@@ -86,7 +86,8 @@ export class SequencePart {
   protected readonly shown = computed((): ParameterId[] => this.aims().map((a) => a.parameter));
   protected readonly rows = computed(() => {
     const steps = this.found()?.steps ?? [];
-    return this.all() || steps.length <= 12 ? steps : [...steps.slice(0, 4), ...steps.slice(-2)];
+    const numbered = steps.map((step, i) => ({ ...step, place: i + 1 }));
+    return this.all() || steps.length <= 12 ? numbered : [...numbered.slice(0, 4), ...numbered.slice(-2)];
   });
   protected readonly lastText = computed(() => {
     const last = this.found()?.steps.at(-1)?.day ?? 0;

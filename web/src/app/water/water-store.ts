@@ -9,6 +9,8 @@ import { Outbox } from '../shell/outbox';
 export class WaterStore {
   private readonly api = inject(Api);
   private readonly batchesAsked = new Subject<void>();
+  /** Minerals are learnt from long ago; a change only asks for what may still stand. */
+  private batchDays = 60;
   private readonly eveningAsked = new Subject<void>();
   private readonly _batches = signal<readonly BatchView[]>([]);
   private readonly _evening = signal<EveningView | null>(null);
@@ -21,7 +23,11 @@ export class WaterStore {
 
   constructor() {
     this.batchesAsked
-      .pipe(switchMap(() => this.api.call('batches').pipe(catchError(() => of(null)))))
+      .pipe(
+        switchMap(() =>
+          this.api.call('batches', { query: { days: String(this.batchDays) } }).pipe(catchError(() => of(null))),
+        ),
+      )
       .subscribe((answer) => {
         if (answer) this._batches.set(answer.batches);
         this._fault.set(answer === null);
@@ -38,7 +44,8 @@ export class WaterStore {
       if (this.open.has('evening')) this.eveningAsked.next();
     });
   }
-  loadBatches(): void {
+  loadBatches(days = 60): void {
+    this.batchDays = Math.max(this.batchDays, days);
     this.open.add('batches');
     this.batchesAsked.next();
   }

@@ -1,0 +1,159 @@
+import { expect, test, type Page } from '@playwright/test';
+import type { Tonight } from '#contracts/tonight';
+import type { BatchList, DoingView, EveningView } from '#contracts/water';
+
+const url = (): string => process.env['E2E_WATER'] ?? '';
+const read = async <T>(page: Page, where: string): Promise<T> =>
+  (await (await page.request.get(`${url()}${where}`)).json()) as T;
+const tankId = async (page: Page, name: string): Promise<string> =>
+  (await read<Tonight>(page, '/api/tonight')).tanks.find((t) => t.name === name)?.tankId ?? '';
+const cherry = ['Breakfast Bar', 'Cellar Rack A', 'Cellar Rack B'] as const;
+const writeChange = async (page: Page): Promise<void> => {
+  const done = page.getByRole('button', { name: 'Done: write it in the book' });
+  await expect(done).toBeEnabled();
+  await done.click();
+  await expect(page.getByText('The change is in the book.')).toBeVisible();
+};
+
+test('one evening’s water: three tanks planned, one drum mixed too strong, corrected and used, and each change closed', async ({
+  page,
+}) => {
+  await page.goto(`${url()}/water/evening`);
+  await expect(page.getByRole('heading', { name: 'The evening’s water' })).toBeVisible();
+  await page.getByText(/^Not due: /).click();
+  for (const name of cherry) await page.getByLabel(`Change ${name} tonight all the same`).click();
+  for (const name of ['Stairwell', 'Linen Room'])
+    await page.getByLabel(`Change ${name} tonight`, { exact: true }).click();
+  const evening = await read<EveningView>(page, '/api/water/evening');
+  const litres = evening.tanks.filter((t) => cherry.some((c) => c === t.name)).reduce((sum, t) => sum + t.changeL, 0);
+  await expect(page.getByText(new RegExp(`^One drum, ${Math.round(litres)} litres for 3 tanks`))).toBeVisible();
+
+  // The drum: what to pour and weigh, then into the book.
+  await page.getByRole('link', { name: /^Mix it ?: Cherry drum/ }).click();
+  await expect(page.getByText('GH and KH mineral')).toBeVisible();
+  await page.getByLabel('Litres').fill('30');
+  await expect(page.getByText(/6\.0 g/)).toBeVisible();
+  await page.getByLabel('Drum', { exact: true }).fill('wheeled drum');
+  await page.getByRole('button', { name: 'It is mixed: write the batch' }).click();
+
+  // Measured too strong: refused, the correction computed; measured again: ready.
+  const batchOf = async () => (await read<BatchList>(page, '/api/water/batches')).batches[0];
+  await expect.poll(async () => (await batchOf())?.made.madeL).toBe(30);
+  const code = (await batchOf())?.code ?? '';
+  const batch = page.getByRole('region', { name: `Batch ${code}` });
+  await expect(batch).toContainText('not measured');
+  await batch.getByLabel('conductivity, µS/cm').fill('396');
+  await batch.getByRole('button', { name: 'Measured' }).click();
+  await expect(batch).toContainText('out of range');
+  // 30 L of 396 to 330 with pure water of 4 µS/cm: 30 × 66 / 326 = 6.1 L.
+  await expect(batch).toContainText('Add 6.1 L of pure water: 36.1 L in the drum');
+  await batch.getByRole('button', { name: 'It is done: corrected' }).click();
+  await expect(batch).toContainText('Corrected, and not measured since');
+  await batch.getByLabel('conductivity, µS/cm').fill('331');
+  await batch.getByRole('button', { name: 'Measured' }).click();
+  await expect(batch).toContainText('ready');
+
+  // Used for three tanks in one evening, from the plan, each from this batch.
+  let used = 0;
+  for (const name of cherry) {
+    await page.goto(`${url()}/water/evening`);
+    const line = evening.tanks.find((t) => t.name === name);
+    await page.getByText(/^Not due: /).click();
+    await page.getByRole('link', { name: new RegExp(`^Change it ?: ${name}$`) }).click();
+    await expect(page.getByRole('combobox', { name: 'Tank' })).toHaveValue(line?.tankId ?? '');
+    await expect(page.getByLabel('Litres')).toHaveValue(String(Math.round((line?.changeL ?? 0) * 10) / 10));
+    await page.getByLabel('From the batch').selectOption({ label: `${code}, ${(36.1 - used).toFixed(1)} L left` });
+    await writeChange(page);
+    used += Math.round((line?.changeL ?? 0) * 10) / 10;
+  }
+  await expect.poll(async () => (await batchOf())?.uses.length).toBe(3);
+  expect((await batchOf())?.leftL).toBeCloseTo(36.07 - used, 1);
+
+  // The end of each stands open on every page until it is ticked.
+  await page.goto(`${url()}/tonight`);
+  await expect(page.getByText('3 changes not closed')).toBeVisible();
+  await page.getByRole('link', { name: 'What is still off?' }).click();
+  for (const name of cherry) {
+    const job = page.getByRole('region', { name: `Change of ${name}` });
+    for (const check of ['Heater', 'Filter', 'Light', 'Lid', 'Animals', 'Taps']) {
+      const box = job.getByRole('checkbox', { name: new RegExp(`^${check}`) });
+      await box.click();
+      if (check !== 'Taps') await expect(box).toBeDisabled();
+    }
+    await expect(job).toBeHidden();
+  }
+  expect((await read<DoingView>(page, '/api/water/doing')).jobs).toEqual([]);
+});
+
+test('a change refused as unsafe is done as a sequence; its next step stands on the evening’s plan', async ({
+  page,
+}) => {
+  const library = await tankId(page, 'Library');
+  await page.goto(`${url()}/water?tank=${library}`);
+  await page.getByLabel('New water').selectOption({ label: 'Cherry drum' });
+  await page.getByLabel('From the batch').selectOption('');
+  await page.getByLabel('%', { exact: true }).fill('40');
+  await expect(page.getByRole('heading', { name: 'Too large a step' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Write it in the book all the same' })).toBeDisabled();
+  await expect(page.getByRole('heading', { name: 'The same in steps they bear' })).toBeVisible();
+  await expect(page.getByText(/^\d+ changes$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Plan it so: first step tonight' }).click();
+  await expect(page.getByText('The sequence is planned.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Wise', exact: true })).toBeVisible();
+  await writeChange(page);
+  const line = (await read<EveningView>(page, '/api/water/evening')).tanks.find((t) => t.tankId === library);
+  expect(line?.sequence?.stepIndex).toBe(2);
+  expect(line?.dueDays).toBeGreaterThan(0.9);
+});
+
+test('a batch that nobody measured goes into no tank without a reason', async ({ page }) => {
+  await page.goto(`${url()}/water/mix?litres=20`);
+  await page.getByRole('combobox', { name: 'Water' }).selectOption({ label: 'Soft drum' });
+  await page.getByRole('button', { name: 'It is mixed: write the batch' }).click();
+  await expect(page.getByText('not measured', { exact: true })).toBeVisible();
+  const [made] = (await read<BatchList>(page, '/api/water/batches')).batches;
+  const conservatory = await tankId(page, 'Conservatory');
+  await page.goto(`${url()}/water?tank=${conservatory}&changeL=5&batch=${made?.batchId ?? ''}`);
+  await page.getByLabel('New water').selectOption({ label: 'Soft drum' });
+  await expect(page.getByText('Not measured yet. Not into a tank without a reason.')).toBeVisible();
+  const done = page.getByRole('button', { name: 'Done: write it in the book' });
+  await expect(done).toBeDisabled();
+  await page.getByLabel('Use it all the same, because').fill('The pen is at the mender’s.');
+  await expect(done).toBeEnabled();
+});
+
+test('targets that fight are named, the nearest is shown, and what on the shelf would end it', async ({ page }) => {
+  await page.goto(`${url()}/water/mix?do=find`);
+  await expect(page.getByText('11.9 g').or(page.getByText('4.8 g')).first()).toBeVisible();
+  for (const salt of ['calcium sulphate dihydrate', 'magnesium sulphate heptahydrate'])
+    await page.getByRole('checkbox', { name: new RegExp(`^${salt}`) }).uncheck();
+  await expect(page.getByText(/^These fight: GH/)).toBeVisible();
+  await expect(page.getByText('magnesium chloride hexahydrate').first()).toBeVisible();
+});
+
+test('fourteen nights are planned with a reason for each tank; half a year ahead can be looked at', async ({
+  page,
+}) => {
+  await page.goto(`${url()}/water/evening`);
+  await page.getByRole('button', { name: 'Plan fourteen nights' }).click();
+  await expect(page.getByText(/Worked out in/)).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByText('no evening kept').first()).toBeVisible();
+  await page.goto(`${url()}/water/routines?tank=${await tankId(page, 'Lobby')}`);
+  await expect(page.getByText('Blend drum: conductivity seems to be about')).toBeVisible();
+  await page.getByRole('button', { name: 'Twice the food' }).click();
+  await page.getByRole('button', { name: 'Half a year ahead' }).click();
+  await expect(page.getByRole('columnheader', { name: 'After half a year' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^twice the food/ }).last()).toContainText('%');
+});
+
+test('a running hose is an alarm on every page until it is answered', async ({ page }) => {
+  await page.goto(`${url()}/water/doing`);
+  await page.getByLabel('What runs').selectOption('hose');
+  await page.getByLabel('Where').selectOption({ label: 'Lobby' });
+  await page.getByLabel('Minutes').fill('0.1');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.goto(`${url()}/almanac`);
+  await expect(page.getByRole('alert')).toContainText('hose running');
+  await page.getByRole('button', { name: /^It is off/ }).click();
+  await expect(page.getByRole('alert')).toBeHidden();
+});
