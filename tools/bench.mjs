@@ -225,6 +225,7 @@ async function main() {
   installPackages();
   execFileSync(process.execPath, ['--import', 'tsx', 'tools/bench-fits.ts'], { cwd: root, stdio: 'inherit' });
   execFileSync(process.execPath, ['--import', 'tsx', 'tools/bench-build-up.ts'], { cwd: root, stdio: 'inherit' });
+  execFileSync(process.execPath, ['--import', 'tsx', 'tools/bench-water.ts'], { cwd: root, stdio: 'inherit' });
   await build();
   const { cluster, end } = await throwawayCluster({ durable: true });
   const { default: pg } = await import('pg');

@@ -85,7 +85,7 @@ export type EveningTankView = v.InferOutput<typeof eveningTank>;
 
 export const fortnightView = v.object({
   nowAt: instant,
-  by: v.picklist(['integer-programme', 'greedy']),
+  by: v.picklist(['integer-programme', 'search', 'greedy']),
   nights: v.array(
     v.object({
       nightIndex: v.number(),

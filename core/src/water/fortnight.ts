@@ -1,36 +1,9 @@
 import { firstFault, ok, refuse, type Result } from '#core/result';
-import { earlyHarm, roByHour, waitingHarm, type EveningTank, type WaterKind, type WaterWorks } from './evening';
+import { roByHour, waitingHarm, type EveningTank } from './evening';
+import { isEvening, planLoad, shiftedTo, usualNights, type FortnightInput } from './fortnight-cost';
+import { bettered } from './fortnight-improve';
+import { built, type Built, type IntegerSolver } from './fortnight-programme';
 
-/** An integer programme as plain data: minimise cost over columns from 0 to their top, rows between their ends. */
-export interface IntegerProgramme {
-  columns: { costValue: number; hi: number; integer: boolean }[];
-  rows: { lo: number | null; hi: number | null; entries: [columnIndex: number, coefficientValue: number][] }[];
-}
-export interface IntegerAnswer {
-  state: 'optimal' | 'time-limit' | 'none';
-  /** One value a column; empty where nothing was found. */
-  values: readonly number[];
-  costValue: number;
-  /** Nothing can be cheaper than this. */
-  boundValue: number;
-}
-/** Handed in: the solver is WebAssembly and is started outside the core. */
-export type IntegerSolver = (
-  programme: IntegerProgramme,
-  limits: { timeLimitMs: number; gapFraction: number },
-  /** Values of some columns to begin from; the solver completes them. */
-  start?: ReadonlyMap<number, number>,
-) => IntegerAnswer;
-
-export interface FortnightInput {
-  tanks: readonly EveningTank[];
-  waters: readonly WaterKind[];
-  works: WaterWorks;
-  /** Weekday of tonight, 1 Monday to 7 Sunday. */
-  weekdayIndex: number;
-  untilHours: number;
-  nightsCount?: number;
-}
 export interface FortnightNight {
   nightIndex: number;
   evening: boolean;
@@ -40,7 +13,8 @@ export interface FortnightNight {
   mixes: string[];
 }
 export interface FortnightPlan {
-  by: 'integer-programme' | 'greedy';
+  /** What found it: the programme, the search it begins from, or the plain plan. */
+  by: 'integer-programme' | 'search' | 'greedy';
   nights: FortnightNight[];
   costValue: number;
   boundValue: number;
@@ -49,139 +23,6 @@ export interface FortnightPlan {
   finished: boolean;
   /** The plain plan's cost, and how much less this one is. */
   greedyCostValue: number;
-}
-
-const mixCostValue = 0.02;
-const roCostPerL = 0.0001;
-const usualNights = 14;
-
-/** Changing on a night: what it cost to wait until then, or to come too early. `fromDay` the day of the change before. */
-function arrivalCost(tank: EveningTank, fromDay: number | null, atDay: number): number {
-  const shifted = shiftedTo(tank, fromDay);
-  return waitingHarm({ ...shifted, atDay }) + earlyHarm({ ...shifted, atDay });
-}
-/** After a change the rhythm starts anew, and the forecast is as far off again. */
-function shiftedTo(tank: EveningTank, fromDay: number | null): EveningTank {
-  if (fromDay === null) return tank;
-  const room = tank.leavesAtDay === null ? null : Math.max(tank.leavesAtDay - tank.dueDays, 0);
-  return {
-    ...tank,
-    urgent: false,
-    dueDays: fromDay + tank.everyDays,
-    leavesAtDay: room === null ? null : fromDay + tank.everyDays + room,
-  };
-}
-/** What is left waiting at the end counts as if it were done the day after, and half as much again. */
-const endCost = (tank: EveningTank, fromDay: number | null, nightsCount: number): number =>
-  1.5 * waitingHarm({ ...shiftedTo(tank, fromDay), atDay: nightsCount });
-
-const isEvening = (works: WaterWorks, weekdayIndex: number, night: number): boolean =>
-  works.evenings.length === 0 || works.evenings.includes(((weekdayIndex - 1 + night) % 7) + 1);
-
-interface Built {
-  programme: IntegerProgramme;
-  arcs: { tankIndex: number; fromIndex: number; toIndex: number; columnIndex: number }[];
-}
-/** Nights are 0 … n−1; −1 stands for what was before, n for what comes after. */
-function built({ tanks, waters, works, weekdayIndex, untilHours, nightsCount = usualNights }: FortnightInput): Built {
-  const columns: IntegerProgramme['columns'] = [];
-  const rows: IntegerProgramme['rows'] = [];
-  const column = (costValue: number, hi: number, integer: boolean): number =>
-    columns.push({ costValue, hi, integer }) - 1;
-  const evenings = Array.from({ length: nightsCount }, (_, n) => n).filter((n) => isEvening(works, weekdayIndex, n));
-  const arcs: Built['arcs'] = [];
-  tanks.forEach((tank, tankIndex) => {
-    const add = (from: number, to: number): void => {
-      const fromDay = from === -1 ? null : from;
-      const cost = to === nightsCount ? endCost(tank, fromDay, nightsCount) : arrivalCost(tank, fromDay, to);
-      arcs.push({ tankIndex, fromIndex: from, toIndex: to, columnIndex: column(cost, 1, true) });
-    };
-    add(-1, nightsCount);
-    for (const to of evenings) add(-1, to);
-    for (const from of evenings) {
-      // Oftener than half its rhythm is never wise.
-      for (const to of evenings) if (to - from >= Math.max(1, tank.everyDays / 2)) add(from, to);
-      add(from, nightsCount);
-    }
-    const own = arcs.filter((a) => a.tankIndex === tankIndex);
-    rows.push({ lo: 1, hi: 1, entries: own.filter((a) => a.fromIndex === -1).map((a) => [a.columnIndex, 1]) });
-    for (const night of evenings)
-      rows.push({
-        lo: 0,
-        hi: 0,
-        entries: [
-          ...own.filter((a) => a.toIndex === night).map((a): [number, number] => [a.columnIndex, 1]),
-          ...own.filter((a) => a.fromIndex === night).map((a): [number, number] => [a.columnIndex, -1]),
-        ],
-      });
-  });
-  const into = (tankIndex: number, night: number): [number, number][] =>
-    arcs.filter((a) => a.tankIndex === tankIndex && a.toIndex === night).map((a) => [a.columnIndex, 1]);
-  const scaled = (entries: [number, number][], by: number): [number, number][] => entries.map(([c, v]) => [c, v * by]);
-  const drumsL = works.drums.reduce((sum, d) => sum + d.volumeL, 0);
-  const mixed = new Map<string, { makeIndex: number; begunIndex: number }>();
-  for (const water of waters) {
-    const users = tanks.flatMap((t, i) => (t.waterId === water.waterId ? [i] : []));
-    if (users.length === 0) continue;
-    const mostL = users.reduce((sum, i) => sum + (tanks[i]?.changeL ?? 0), 0);
-    const taken: [number, number][] = [];
-    for (const night of evenings) {
-      const possible = 24 * night + untilHours >= water.leadHours;
-      const make = column(
-        roCostPerL * water.roFraction,
-        possible ? Math.min(mostL, drumsL > 0 ? drumsL : mostL) : 0,
-        false,
-      );
-      const ready = column(0, water.readyL, false);
-      const begun = column(mixCostValue, possible ? 1 : 0, true);
-      mixed.set(`${water.waterId} ${night}`, { makeIndex: make, begunIndex: begun });
-      taken.push([ready, 1]);
-      const needed = users.flatMap((i) => scaled(into(i, night), tanks[i]?.changeL ?? 0));
-      rows.push({ lo: 0, hi: 0, entries: [...needed, [make, -1], [ready, -1]] });
-      rows.push({
-        lo: null,
-        hi: 0,
-        entries: [
-          [make, 1],
-          [begun, -mostL],
-        ],
-      });
-      // Without a ready store each tank needs the mix itself: tighter than the sum.
-      if (water.readyL === 0)
-        for (const i of users) rows.push({ lo: null, hi: 0, entries: [...into(i, night), [begun, -1]] });
-    }
-    if (water.readyL > 0) rows.push({ lo: null, hi: water.readyL, entries: taken });
-  }
-  let before: { storeIndex: number } | null = null;
-  for (let night = 0; night < nightsCount; night++) {
-    const hours = night === 0 ? untilHours : 24;
-    const madeHere = column(0, works.madeLPerH * hours, false);
-    const store = column(0, Math.max(works.storesL, works.storedL), false);
-    const used: [number, number][] = waters.flatMap((water): [number, number][] => {
-      const mix = mixed.get(`${water.waterId} ${night}`);
-      return mix && water.roFraction > 0 ? [[mix.makeIndex, water.roFraction]] : [];
-    });
-    const brought: [number, number][] = before ? [[before.storeIndex, 1]] : [];
-    const startL = before ? 0 : works.storedL;
-    // What is left = what was there + made − used; before it is used it must fit the store.
-    rows.push({ lo: -startL, hi: -startL, entries: [...brought, [madeHere, 1], ...scaled(used, -1), [store, -1]] });
-    rows.push({ lo: null, hi: Math.max(works.storesL, works.storedL) - startL, entries: [...brought, [madeHere, 1]] });
-    before = { storeIndex: store };
-    const minutes: [number, number][] = [
-      ...tanks.flatMap((tank, i) => scaled(into(i, night), tank.changeMinutes)),
-      ...waters.flatMap((water): [number, number][] => {
-        const mix = mixed.get(`${water.waterId} ${night}`);
-        return mix ? [[mix.begunIndex, water.mixMinutes]] : [];
-      }),
-    ];
-    if (minutes.length > 0) rows.push({ lo: null, hi: works.eveningMinutes, entries: minutes });
-    const made = waters.flatMap((water): [number, number][] => {
-      const mix = mixed.get(`${water.waterId} ${night}`);
-      return mix ? [[mix.makeIndex, 1]] : [];
-    });
-    if (drumsL > 0 && made.length > 0) rows.push({ lo: null, hi: drumsL, entries: made });
-  }
-  return { programme: { columns, rows }, arcs };
 }
 
 function faultIn({
@@ -221,15 +62,17 @@ export function fortnightPlan(
   const greedy = greedyFortnight(input);
   if (input.tanks.length === 0) return ok(greedy);
   const { programme, arcs } = built(input);
-  const answer = solver(programme, { timeLimitMs, gapFraction }, startFrom(input, arcs, greedy));
+  const begun = bettered(input, nightsIn(input, greedy));
+  const answer = solver(programme, { timeLimitMs, gapFraction }, startFrom(input, arcs, begun));
   const boundValue = Number.isFinite(answer.boundValue) ? Math.max(0, answer.boundValue) : 0;
   const chosen = answer.values.length === 0 ? [] : arcs.filter((a) => (answer.values[a.columnIndex] ?? 0) > 0.5);
   const plan = chosen.length === 0 ? null : planFrom(input, nightsOf(input, chosen));
-  const better = plan !== null && plan.costValue <= greedy.costValue + 1e-9;
-  const best = better ? plan : greedy;
+  const hand = planFrom(input, begun);
+  const better = plan !== null && plan.costValue <= hand.costValue + 1e-9;
+  const best = better ? plan : hand;
   return ok({
     ...best,
-    by: better ? 'integer-programme' : 'greedy',
+    by: better ? 'integer-programme' : hand.costValue < greedy.costValue - 1e-9 ? 'search' : 'greedy',
     boundValue: Math.min(boundValue, best.costValue),
     gapFraction: best.costValue <= 1e-9 ? 0 : Math.max(0, (best.costValue - boundValue) / best.costValue),
     finished: answer.state === 'optimal',
@@ -237,16 +80,15 @@ export function fortnightPlan(
   });
 }
 
-/** The plain plan as a path in the programme: it need not be found again, only bettered. */
+/** A plan as a path in the programme: it need not be found again, only bettered. */
 function startFrom(
-  { tanks, nightsCount = usualNights }: FortnightInput,
+  { nightsCount = usualNights }: FortnightInput,
   arcs: Built['arcs'],
-  plan: FortnightPlan,
+  nights: readonly number[][],
 ): Map<number, number> {
   const start = new Map(arcs.map((a): [number, number] => [a.columnIndex, 0]));
-  tanks.forEach((tank, tankIndex) => {
+  nights.forEach((own, tankIndex) => {
     let from = -1;
-    const own = plan.nights.filter((n) => n.changes.some((c) => c.tankId === tank.tankId)).map((n) => n.nightIndex);
     for (const to of [...own, nightsCount]) {
       const arc = arcs.find((a) => a.tankIndex === tankIndex && a.fromIndex === from && a.toIndex === to);
       if (arc) start.set(arc.columnIndex, 1);
@@ -255,6 +97,11 @@ function startFrom(
   });
   return start;
 }
+/** Nights of each tank of a plan that is shown. */
+const nightsIn = ({ tanks }: FortnightInput, plan: FortnightPlan): number[][] =>
+  tanks.map(({ tankId }) =>
+    plan.nights.filter((n) => n.changes.some((c) => c.tankId === tankId)).map((n) => n.nightIndex),
+  );
 
 /** Nights of each tank, in order. */
 function nightsOf({ tanks, nightsCount = usualNights }: FortnightInput, chosen: Built['arcs']): number[][] {
@@ -266,51 +113,25 @@ function nightsOf({ tanks, nightsCount = usualNights }: FortnightInput, chosen: 
   );
 }
 
-/** Cost of a plan by the same counting as the programme, and the nights as they are shown. */
+/** The nights as they are shown, with what each takes and why each tank is where it is. */
 function planFrom(input: FortnightInput, nights: readonly number[][]): FortnightPlan {
-  const { tanks, waters, works, weekdayIndex, nightsCount = usualNights } = input;
-  let costValue = 0;
-  const ready = new Map(waters.map((w) => [w.waterId, w.readyL]));
-  const shown = Array.from({ length: nightsCount }, (_, night): FortnightNight => ({
+  const { tanks, works, weekdayIndex } = input;
+  const { costValue, nights: loads } = planLoad(input, nights);
+  const shown = loads.map(({ roL, minutes, mixes }, night): FortnightNight => ({
     nightIndex: night,
     evening: isEvening(works, weekdayIndex, night),
     changes: [],
-    roL: 0,
-    minutes: 0,
-    mixes: [],
+    roL,
+    minutes,
+    mixes,
   }));
-  tanks.forEach((tank, i) => {
+  tanks.forEach(({ tankId, name, waterId, changeL }, i) => {
     let from: number | null = null;
     for (const night of nights[i] ?? []) {
-      costValue += arrivalCost(tank, from, night);
-      shown[night]?.changes.push({
-        tankId: tank.tankId,
-        name: tank.name,
-        waterId: tank.waterId,
-        changeL: tank.changeL,
-        why: whyOn(input, nights, i, from, night),
-      });
+      shown[night]?.changes.push({ tankId, name, waterId, changeL, why: whyOn(input, nights, i, from, night) });
       from = night;
     }
-    costValue += endCost(tank, from, nightsCount);
   });
-  for (const night of shown) {
-    night.minutes = night.changes.reduce(
-      (sum, c) => sum + (tanks.find((t) => t.tankId === c.tankId)?.changeMinutes ?? 0),
-      0,
-    );
-    for (const water of waters) {
-      const needL = night.changes.filter((c) => c.waterId === water.waterId).reduce((sum, c) => sum + c.changeL, 0);
-      const fromReady = Math.min(ready.get(water.waterId) ?? 0, needL);
-      ready.set(water.waterId, (ready.get(water.waterId) ?? 0) - fromReady);
-      const makeL = needL - fromReady;
-      if (makeL <= 1e-6) continue;
-      night.roL += makeL * water.roFraction;
-      night.minutes += water.mixMinutes;
-      night.mixes.push(water.name);
-      costValue += mixCostValue + roCostPerL * water.roFraction * makeL;
-    }
-  }
   return {
     by: 'greedy',
     nights: shown,

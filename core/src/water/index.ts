@@ -44,16 +44,9 @@ export {
   type WaterKind,
   type WaterWorks,
 } from './evening';
-export {
-  fortnightPlan,
-  greedyFortnight,
-  type FortnightInput,
-  type FortnightNight,
-  type FortnightPlan,
-  type IntegerAnswer,
-  type IntegerProgramme,
-  type IntegerSolver,
-} from './fortnight';
+export { fortnightPlan, greedyFortnight, type FortnightNight, type FortnightPlan } from './fortnight';
+export { type FortnightInput } from './fortnight-cost';
+export { type IntegerAnswer, type IntegerProgramme, type IntegerSolver } from './fortnight-programme';
 export { ionConductivity } from './ion-conductivity';
 export { ionCharges, ionParameters, ionsOf, waterOfIons, type IonReading } from './ion-table';
 export {

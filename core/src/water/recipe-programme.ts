@@ -40,9 +40,12 @@ export function cheapest({ rows, costs }: Programme): ProgrammeSolution | null {
   );
   if (solution.status !== 'optimal') return null;
   const values = new Map(solution.variables);
-  let costValue = 0;
-  for (const [name, value] of costs) costValue += value * (values.get(name) ?? 0);
-  return { costValue, values };
+  return { costValue: costAt(costs, values), values };
+}
+function costAt(costs: ReadonlyMap<string, number>, values: ReadonlyMap<string, number>): number {
+  let sum = 0;
+  for (const [name, value] of costs) sum += value * (values.get(name) ?? 0);
+  return sum;
 }
 
 /**
@@ -59,6 +62,13 @@ export function inOrder({
   const held = [...rows];
   let last: ProgrammeSolution | null = null;
   for (const costs of aims) {
+    const reachedValue: number = last ? costAt(costs, last.values) : Infinity;
+    // Nothing costs less than nothing: what is met already needs no solving, only to be held.
+    if (last && reachedValue <= 1e-9) {
+      held.push({ coefficients: costs, hi: reachedValue + 1e-7 });
+      last = { costValue: reachedValue, values: last.values };
+      continue;
+    }
     const next = cheapest({ rows: held, costs });
     // What an earlier aim allowed cannot become impossible; only rounding can say so, and then it stands as it was.
     if (!next) return last;
