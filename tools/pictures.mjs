@@ -54,6 +54,7 @@ const views = {
   },
   'readings-phone': {
     lamp: 'lit',
+    spare: true,
     phone: true,
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/readings?tank=${tank('Lobby')}`);
@@ -133,6 +134,54 @@ const views = {
       await page.getByRole('heading', { name: 'Too large a step' }).waitFor();
     },
   },
+  evening: {
+    lamp: 'out',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/water/evening`);
+      await page.getByRole('button', { name: 'Plan fourteen nights' }).click();
+      await page.getByText(/Worked out in/).waitFor();
+    },
+  },
+  mix: {
+    lamp: 'lit',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/water/mix?do=find`);
+      await page.getByRole('heading', { name: 'The water it makes' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 420);
+    },
+  },
+  routines: {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/water/routines?tank=${tank('Lobby')}`);
+      await page.getByRole('button', { name: 'Twice the food' }).click();
+      await page.getByRole('button', { name: 'Every second one skipped' }).click();
+      await page.getByRole('button', { name: 'Half a year ahead' }).click();
+      await page.getByRole('columnheader', { name: 'After half a year' }).waitFor();
+      await page.getByRole('heading', { name: 'What if' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 560);
+    },
+  },
+  batches: {
+    lamp: 'lit',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/water/batches`);
+      await page.getByLabel('conductivity, µS/cm').nth(1).fill('268');
+      await page.getByRole('button', { name: 'Measured' }).nth(1).click();
+      await page.getByText('out of range', { exact: true }).waitFor();
+    },
+  },
+  'doing-phone': {
+    lamp: 'out',
+    phone: true,
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/water?tank=${tank('Stairwell')}`);
+      await page.getByRole('button', { name: 'Begin: show the steps' }).click();
+      await page.getByRole('button', { name: /pump draining/ }).click();
+      await page.getByText('Timer set').waitFor();
+      await page.getByRole('heading', { name: 'Doing it' }).scrollIntoViewIfNeeded();
+    },
+  },
   tanks: { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/tanks`)) },
   stock: { lamp: 'out', take: async ({ page, url }) => void (await page.goto(`${url}/stock`)) },
   fits: {
@@ -152,6 +201,7 @@ const views = {
   },
   arrival: {
     lamp: 'out',
+    spare: true,
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/stock/arrival?tank=${tank('Library')}`);
       await page.getByLabel('Who').selectOption({ value: 'bee-shrimp' });
@@ -162,6 +212,7 @@ const views = {
   },
   kinds: {
     lamp: 'lit',
+    spare: true,
     take: async ({ page, url }) => {
       await page.goto(`${url}/stock/kinds?kind=bee-shrimp`);
       await page.getByLabel('Name').first().fill('shrimp');
@@ -169,6 +220,7 @@ const views = {
   },
   supplies: {
     lamp: 'out',
+    spare: true,
     take: async ({ page, url }) => {
       await page.goto(`${url}/supplies`);
       await page.getByText('GH mineral').first().waitFor();
@@ -182,6 +234,7 @@ const views = {
   almanac: { lamp: 'lit', take: async ({ page, url }) => void (await page.goto(`${url}/almanac`)) },
   'set-up': {
     lamp: 'lit',
+    spare: true,
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/tanks/${tank('Stairwell')}/set-up`);
       await page.getByLabel('Height outside, cm').waitFor();

@@ -75,6 +75,12 @@ export const sources: readonly Source[] = [
     detail: 'Equivalent conductivities of ions at 25 °C.',
   },
   {
+    id: 'robinson-stokes-1959',
+    kind: 'published',
+    title: 'Robinson & Stokes 1959',
+    detail: 'Electrolyte Solutions, 2nd ed.; Onsager’s limiting slopes of conductivity.',
+  },
+  {
     id: 'mass-balance',
     kind: 'published',
     title: 'Mass and heat balance',

@@ -118,7 +118,7 @@ export function withSalts(
     terms: { HCO3: mmolPerL.hco3, degree: degreeMeqPerL },
     by: (t) => t.HCO3 / t.degree,
   });
-  note.source('ciaaw-2021', 'crc-handbook');
+  note.source('ciaaw-2021', 'crc-handbook', 'robinson-stokes-1959', 'davies-activity');
   note.limit(
     'Conductivity is estimated from the ions: within a few percent, less sure where much sulphate pairs with calcium or magnesium.',
   );

@@ -47,12 +47,13 @@ export class AlarmBar {
 
 /** `4:05 left`, `over by 2 min`, `3 h 20 min left`. */
 export function spanText(ms: number): string {
-  const minutes = Math.abs(ms) / 60_000;
+  const seconds = Math.round(Math.abs(ms) / 1000);
+  const minutes = seconds / 60;
   const text =
     minutes >= 60
       ? `${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)} min`
       : minutes >= 10
         ? `${Math.round(minutes)} min`
-        : `${Math.floor(minutes)}:${String(Math.floor((minutes * 60) % 60)).padStart(2, '0')}`;
+        : `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
   return ms >= 0 ? `${text} left` : `over by ${text}`;
 }

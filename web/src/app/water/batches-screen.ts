@@ -90,6 +90,14 @@ export class BatchesScreen {
     this.reasons.update((all) => ({ ...all, [id]: value }));
   }
 
+  /** What the pen was expected to say, by the slope of the powder and its start. */
+  protected foreseen(b: BatchView): string {
+    const value = foreseenEc(b, {
+      slopeOf: (supplyId) => this.mix.minerals().find((m) => m.supplyId === supplyId)?.state?.ec?.perGPerL ?? null,
+      startOf: (sourceId) => waterOfView(this.mix.sources.named(sourceId)).ec25UsPerCm ?? null,
+    });
+    return value === null ? '' : `foreseen ${figure(value, 0)}`;
+  }
   /** What the mineral’s own slope says of an odd batch, with its likely causes. */
   protected odd(b: BatchView): string {
     const [own] = b.made.minerals;
@@ -178,6 +186,26 @@ export class BatchesScreen {
       window.print();
     });
   }
+}
+
+/** Conductivity that a batch with one mineral should have; null where slope or start is not known, or salts are in it. */
+export function foreseenEc(
+  { made }: Pick<BatchView, 'made'>,
+  { slopeOf, startOf }: { slopeOf: (supplyId: string) => number | null; startOf: (sourceId: string) => number | null },
+): number | null {
+  if (made.salts.length > 0 || made.minerals.length === 0) return null;
+  let sum = 0;
+  for (const part of made.parts) {
+    const start = startOf(part.sourceId);
+    if (start === null) return null;
+    sum += (start * part.partL) / made.madeL;
+  }
+  for (const mineral of made.minerals) {
+    const slope = slopeOf(mineral.supplyId);
+    if (slope === null) return null;
+    sum += (slope * mineral.massG) / made.madeL;
+  }
+  return sum;
 }
 
 /** The correction of what is off, in words and figures; by the core. */

@@ -184,7 +184,14 @@ export class MixDrum {
       leadHours: recipe.leadHours,
       stirred: recipe.stirred,
     };
-    const written = await this.scribe.write([this.scribe.entry('batch', this.waterId(), payload)], 'The batch');
+    // What was weighed is no longer on the shelf.
+    const taken = payload.minerals.map((m) =>
+      this.scribe.entry('supply-log', m.supplyId, { event: 'used', value: m.massG }),
+    );
+    const written = await this.scribe.write(
+      [this.scribe.entry('batch', this.waterId(), payload), ...taken],
+      'The batch',
+    );
     this.busy.set(false);
     this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
     this.said.set(written.said);

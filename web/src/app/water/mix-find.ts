@@ -83,6 +83,8 @@ export class MixFind {
   protected readonly saltsOn = signal<ReadonlySet<SaltId>>(new Set(['caso4-2h2o', 'mgso4-7h2o', 'k2so4']));
   protected readonly mineralsOn = signal<ReadonlySet<string>>(new Set());
   protected readonly purity = signal<Partial<Record<SaltId, number>>>({});
+  /** What a kilogram costs, in the keeper’s own money. */
+  protected readonly price = signal<Partial<Record<SaltId, number>>>({});
   protected readonly targets = signal<readonly Target[]>([
     target('ghDegrees', 6),
     target('caMgRatio', 3),
@@ -245,6 +247,9 @@ export class MixFind {
   }
   protected setPurity(id: SaltId, value: number | null): void {
     this.purity.update((all) => ({ ...all, [id]: value ?? 100 }));
+  }
+  protected setPrice(id: SaltId, value: number | null): void {
+    this.price.update((all) => ({ ...all, [id]: value ?? 0 }));
   }
   protected setGrams(id: SaltId, value: number | null): void {
     this.grams.update((all) => ({ ...all, [id]: value ?? 0 }));

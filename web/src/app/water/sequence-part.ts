@@ -15,7 +15,7 @@ import { parameterShort } from '../ui/kind-words';
   imports: [FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>The same in steps they bear</h2>
+    <h2>{{ wanted() ? 'The shortest way there' : 'The same in steps they bear' }}</h2>
     <div class="row"><label><span class="name">A step every</span><select name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">@for (d of [1, 2, 3, 4, 7]; track d) {<option [ngValue]="d">{{ d === 1 ? 'day' : d + ' days' }}</option>}</select></label></div>
     @if (refusal()) {<p class="fault" role="alert">{{ refusal() }}</p>}
     @if (found(); as s) {
@@ -43,14 +43,18 @@ export class SequencePart {
   readonly netVolumeL = input.required<number>();
   readonly production = input<Water>({});
   readonly movedToday = input<Water>({});
+  /** Said by the keeper; otherwise where the one large change would have led. */
+  readonly wanted = input<WaterAim | null>(null);
   /** Planned: the sequence and the share of its first step. */
   readonly planned = output<{ sequenceId: string; changeFraction: number }>();
   protected readonly everyDays = signal(2);
   protected readonly all = signal(false);
   protected readonly fault = signal('');
 
-  /** Where the one large change would have led, for all whose step is too large. */
+  /** What is wanted, or where the one large change would have led, for all whose step is too large. */
   protected readonly aims = computed((): WaterAim[] => {
+    const wanted = this.wanted();
+    if (wanted) return [wanted];
     const { advice, effect } = this.plan();
     const over = [...new Set(advice.value.parameters.filter((p) => !p.within).map((p) => p.parameter))];
     return over.flatMap((parameter): WaterAim[] => {

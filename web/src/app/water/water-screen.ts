@@ -15,9 +15,17 @@ import { Slider } from 'primeng/slider';
 import { emergencyThresholds, stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import { shippedAlmanac } from '#almanac/shelf';
-import { intervalText, middle, roundTo, type Parameter } from '#core/readings';
+import { intervalText, middle, roundTo, type Parameter, type ParameterId } from '#core/readings';
 import { refusalSentence } from '#core/result';
-import { batchWater, dripFor, planChange, type ChangePlan, type Emergency, type WaterSpan } from '#core/water';
+import {
+  batchWater,
+  dripFor,
+  planChange,
+  type ChangePlan,
+  type Emergency,
+  type WaterAim,
+  type WaterSpan,
+} from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId, Outbox } from '../shell/outbox';
@@ -109,6 +117,22 @@ export class WaterScreen {
   protected readonly grazingFilm = signal(false);
   protected readonly conditionerMl = signal<number | null>(null);
   protected readonly begun = signal(false);
+  /** An aim instead of a size: at most, or at least, so much of something. */
+  protected readonly aimId = signal<ParameterId | ''>('');
+  protected readonly aimSide = signal<WaterAim['side']>('at-most');
+  protected readonly aimValue = signal<number | null>(null);
+  protected readonly wanted = computed((): WaterAim | null => {
+    const [parameter, value] = [this.aimId(), this.aimValue()];
+    return parameter === '' || value === null ? null : { parameter, value, side: this.aimSide() };
+  });
+  protected readonly aimable = computed(() =>
+    parameters.filter(
+      (p) =>
+        p.id !== 'ph' &&
+        p.id !== 'tempC' &&
+        this.folio()?.lines.some((l) => l.parameter === p.id && l.latest && !l.computed),
+    ),
+  );
 
   constructor() {
     this.sources.load();

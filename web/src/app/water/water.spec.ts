@@ -1,0 +1,189 @@
+import type { BatchView, DoingView } from '#contracts/water';
+import { spanText } from './alarm-bar';
+import { correctionOf, foreseenEc } from './batches-screen';
+import { stepsOf } from './doing-screen';
+import { drumsFrom } from './evening-screen';
+import { decimalsOf } from './mix-drum';
+import { mineralBatches, waterOfView } from './mix-store';
+import { WhatIfRunner } from './what-if-runner';
+
+const minuteMs = 60_000;
+const batch = (over: Partial<BatchView> = {}): BatchView => ({
+  batchId: 'b',
+  sourceId: 's',
+  sourceName: 'Soft drum',
+  code: 'ABCDEF',
+  madeEpochMs: 0,
+  made: {
+    madeL: 40,
+    parts: [{ sourceId: 'ro', partL: 40 }],
+    salts: [],
+    minerals: [{ supplyId: 'm', massG: 4 }],
+    aims: [{ parameter: 'ec25UsPerCm', value: 215, toleranceValue: 15 }],
+    leadHours: 0,
+    stirred: false,
+    drum: 'grey drum',
+  },
+  steps: [],
+  uses: [],
+  fate: 'mixed',
+  leftL: 40,
+  ageDays: 0,
+  readyEpochMs: 0,
+  usable: false,
+  why: '',
+  water: {},
+  off: [],
+  unmeasured: [],
+  ...over,
+});
+const strong = {
+  parameter: 'ec25UsPerCm' as const,
+  value: 215,
+  toleranceValue: 15,
+  measured: { lo: 300, hi: 300 },
+  side: 'high' as const,
+};
+
+describe('drums as one types them', () => {
+  it('names with their litres, decimal commas, with or without the unit', () => {
+    expect(drumsFrom('tall drum 150, small can 20')).toEqual([
+      { name: 'tall drum', volumeL: 150 },
+      { name: 'small can', volumeL: 20 },
+    ]);
+    expect(drumsFrom('can 7,5 L; keg 30 litres')).toEqual([
+      { name: 'can', volumeL: 7.5 },
+      { name: 'keg', volumeL: 30 },
+    ]);
+    expect(drumsFrom('')).toEqual([]);
+  });
+  it('a drum without litres is not guessed', () => {
+    expect(drumsFrom('tall drum, small can 20')).toBeNull();
+  });
+});
+
+describe('what is left of a timer', () => {
+  it('seconds under ten minutes, then minutes, then hours; and by how much it is over', () => {
+    expect(spanText(4 * minuteMs + 5000)).toBe('4:05 left');
+    expect(spanText(42 * minuteMs)).toBe('42 min left');
+    expect(spanText(200 * minuteMs)).toBe('3 h 20 min left');
+    expect(spanText(-2 * minuteMs)).toBe('over by 2:00');
+  });
+});
+
+describe('the correction of a batch', () => {
+  const given = { batch: batch(), off: strong, roomL: 60, pureValue: 0, perGPerL: 2110, mineralName: 'GH mineral' };
+  it('300 to 215 in 40 L takes 15.8 L of pure water, as a line and as figures', () => {
+    const told = correctionOf(given);
+    expect(told.text).toBe('Add 15.8 L of pure water: 55.8 L in the drum. Stir, measure again.');
+    expect(told.addedL).toBeCloseTo((40 * 85) / 215, 6);
+  });
+  it('in a full drum some is drawn off first', () => {
+    expect(correctionOf({ ...given, roomL: 0 }).text).toContain('Draw off');
+  });
+  it('too weak takes grams of its mineral, if its slope is known', () => {
+    const weak = { ...strong, side: 'low' as const, measured: { lo: 173, hi: 173 } };
+    expect(correctionOf({ ...given, off: weak }).text).toBe('Add 0.8 g of GH mineral, stir, measure again.');
+    expect(correctionOf({ ...given, off: weak, perGPerL: null }).text).toBe('');
+  });
+  it('what the pen should have said comes from start and slope, and is not guessed without them', () => {
+    const known = { slopeOf: () => 2110, startOf: () => 4 };
+    expect(foreseenEc(batch(), known)).toBeCloseTo(215, 6);
+    expect(foreseenEc(batch(), { ...known, slopeOf: () => null })).toBeNull();
+    expect(foreseenEc(batch(), { ...known, startOf: () => null })).toBeNull();
+  });
+});
+
+describe('what a mineral is learnt from', () => {
+  const measured = (ec: number) => ({
+    entryId: 'e',
+    atEpochMs: 1,
+    payload: { step: 'measured', water: { ec25UsPerCm: { lo: ec, hi: ec } } },
+  });
+  const water = (): { ec25UsPerCm: number } => ({ ec25UsPerCm: 4 });
+  it('the first pen reading of a batch of this mineral alone, above its start', () => {
+    const [told] = mineralBatches('m', [batch({ steps: [measured(215), measured(190)] })], water);
+    expect(told?.ecRiseUsPerCm).toBeCloseTo(211, 9);
+    expect(told?.massG).toBe(4);
+  });
+  it('not from another mineral, nor from what was never measured', () => {
+    expect(mineralBatches('other', [batch({ steps: [measured(215)] })], water)).toEqual([]);
+    expect(mineralBatches('m', [batch()], water)).toEqual([]);
+  });
+  it('an analysis with an open end has no middle', () => {
+    const analysis = {
+      ghDegrees: { lo: 4, hi: 6, atEpochMs: 0, text: '' },
+      khDegrees: { lo: 20, hi: null, atEpochMs: 0, text: '' },
+    };
+    expect(waterOfView({ sourceId: 's', setUp: {} as never, analysis })).toEqual({ ghDegrees: 5 });
+  });
+  it('shows as many decimals as the scale has steps', () => {
+    expect([1, 0.1, 0.01, 0.5].map(decimalsOf)).toEqual([0, 1, 2, 1]);
+  });
+});
+
+describe('the steps of a change', () => {
+  const job: DoingView['jobs'][number] = {
+    jobId: 'j',
+    tankId: 't',
+    tankName: 'Lobby',
+    startedEpochMs: 0,
+    changeL: 12,
+    how: 'poured',
+    bed: 'half',
+    chain: 'alone',
+    changeEntryId: null,
+    sourceId: null,
+    batchId: null,
+    newWaterC: null,
+    dripMinutes: null,
+    conditionerMl: null,
+    grazingFilm: false,
+    ticked: [],
+  };
+  it('a tank that is not known yet has its steps all the same, without a mark on its glass', () => {
+    const steps = stepsOf(job, null);
+    expect(steps.find((s) => s.id === 'out')?.text).toBe(
+      '12.0 L out. Look at what comes out: it tells of the animals.',
+    );
+    expect(steps.some((s) => s.id === 'bed')).toBeTrue();
+  });
+});
+
+describe('what-if off the main thread', () => {
+  const quiet = {
+    wanderValue: 0,
+    driftPerDay: 0,
+    usualProductionPerDay: 1,
+    returnPerDay: 0,
+    readingValue: 0,
+    readingFraction: 0,
+    misreadFraction: 0,
+    jumpFraction: 0,
+    jumpValue: 0,
+  };
+  const asked = {
+    levelValue: 10,
+    levelSdValue: 1,
+    productionPerDay: 1,
+    productionSdPerDay: 0.1,
+    traits: quiet,
+    routines: [{ id: 'a', name: 'as now', everyDays: 7, changeFraction: 0.3, sourceValue: 0 }],
+    days: 60,
+    drawsCount: 200,
+    randomSeed: 1,
+  };
+  it('answers with a fan for each routine, and is done', async () => {
+    const runner = new WhatIfRunner();
+    const result = await runner.run(asked);
+    expect(result?.ok && result.value.courses[0]?.fan.length).toBe(61);
+    expect(runner.doneFraction()).toBeNull();
+  });
+  it('can be stopped: it answers with nothing, and leaves no worker behind', async () => {
+    const runner = new WhatIfRunner();
+    const long = runner.run({ ...asked, drawsCount: 20_000, days: 900 });
+    runner.stop();
+    expect(await long).toBeNull();
+    expect(runner.doneFraction()).toBeNull();
+  });
+});
