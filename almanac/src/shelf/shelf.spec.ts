@@ -20,6 +20,19 @@ describe('the shipped almanac', () => {
     expect(shippedAlmanac.practices.filter((p) => p.livestock === 'Neocaridina').length).toBe(3);
     expect(shippedAlmanac.practices.find((p) => p.id === 'neocaridina-hard-tap')?.clashes?.length).toBe(1);
   });
+  it('holds the schools of changing water with their usual sizes (T08, T29, common practice)', () => {
+    const of = (id: string) => shippedAlmanac.schools.find((s) => s.id === id);
+    // T29: three quarters of a bowl, over half weekly in planted tanks, 30 % poured once water is aged and treated.
+    expect(of('most-of-a-bowl')?.changeFraction.hi).toBeGreaterThanOrEqual(0.75);
+    expect(of('half-weekly')?.changeFraction.lo).toBeGreaterThanOrEqual(0.5);
+    expect(of('third-poured')?.changeFraction.lo).toBe(0.3);
+    // T08: a fifth every other day; T19: one twentieth dripped weekly.
+    expect(of('small-alternate-days')).toEqual(jasmine.objectContaining({ everyDays: { lo: 2, hi: 2 } }));
+    expect(of('weekly-drips')).toEqual(
+      jasmine.objectContaining({ how: 'dripped', changeFraction: { lo: 0.05, hi: 0.1 } }),
+    );
+    expect(shippedAlmanac.schools.length).toBe(8);
+  });
   it('gives every band and limit an evidence grade and a source', () => {
     expect(shippedAlmanac.practices.flatMap((p) => p.bands).every((b) => b.sourceIds.length > 0)).toBeTrue();
     expect(shippedAlmanac.limits.every((l) => Object.values(l.byBearing).every((b) => b.grade.length > 0))).toBeTrue();

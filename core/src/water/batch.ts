@@ -117,7 +117,11 @@ export function batchState({
     ...base,
     fate: 'accepted',
     usable: true,
-    why: accepted ? 'Accepted.' : 'Measured, and within what it was made for.',
+    why: accepted
+      ? 'Accepted.'
+      : made.aims.length === 0
+        ? 'It has stood its time; nothing is asked of its values.'
+        : 'Measured, and within what it was made for.',
   };
 }
 

@@ -84,13 +84,26 @@ export function blend({ parts }: { parts: readonly BlendPart[] }, note: Recorder
   note.limit(
     'pH right after mixing drifts to its aerated value within a day; room air often holds more CO2 than outside.',
   );
-  const ph = closedPh(parts, water);
+  const supposed = parts.map(withSupposedPh);
+  if (supposed.some((p, i) => p.water.ph !== parts[i]?.water.ph))
+    note.assume(
+      'Water with hardly any carbonate, whose pH nobody measured, is taken as in balance with air: it weighs next to nothing.',
+    );
+  const ph = closedPh(supposed, water);
   if (ph !== null) water.ph = ph;
   const phAerated =
     water.khDegrees !== undefined && water.tempC !== undefined
       ? aeratedPh({ khDegrees: water.khDegrees, tempC: water.tempC })
       : null;
   return ok(note.explained({ water, ph, phAerated, unknown }));
+}
+
+/** Nothing holds the pH of pure water: unmeasured, it is what air makes of it, and hardly counts in a mixture. */
+const hardlyAnyKhDegrees = 0.3;
+function withSupposedPh(part: BlendPart): BlendPart {
+  const { ph, khDegrees, tempC } = part.water;
+  if (ph !== undefined || khDegrees === undefined || tempC === undefined || khDegrees > hardlyAnyKhDegrees) return part;
+  return { ...part, water: { ...part.water, ph: aeratedPh({ khDegrees, tempC }) } };
 }
 
 function closedPh(parts: readonly BlendPart[], mixed: Water): number | null {

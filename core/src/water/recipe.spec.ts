@@ -271,6 +271,18 @@ describe('the recipe for a water', () => {
     expect(told.conflict).toEqual(['ghDegrees']);
     expect(told.wouldHelp).toContain(['caso4-2h2o']);
   });
+  it('without magnesium the ratio is given up, not the hardness', () => {
+    const told = unwrap(
+      recipe({
+        volumeL: 100,
+        sources: [ro],
+        shelf: shelfOf('caso4-2h2o'),
+        targets: targets({ ghDegrees: 6, caMgRatio: 3 }),
+      }),
+    ).value;
+    expect(told.targets.find((t) => t.quantity === 'ghDegrees')?.within).toBeTrue();
+    expect(told.conflict).toEqual(['caMgRatio']);
+  });
   it('a target below the source takes pure water: nothing is clipped in silence', () => {
     const tap = { id: 'tap', name: 'tap', water: { ghDegrees: 11, khDegrees: 7 } };
     const told = unwrap(

@@ -331,8 +331,10 @@ function commonRows({ sources, salts: chosen, minerals, volumeL }: Prepared): Pr
   ];
 }
 
-const ranksOf = (targets: Prepared['targets']): number[] =>
-  [...new Set(targets.map((t) => t.priorityRank))].sort((a, b) => a - b);
+/** A ratio comes after the amounts of its own rank: hardness is not given up for the sake of calcium to magnesium. */
+const rankOf = ({ priorityRank, quantity }: Prepared['targets'][number]): number =>
+  priorityRank + (quantity === 'caMgRatio' ? 0.5 : 0);
+const ranksOf = (targets: Prepared['targets']): number[] => [...new Set(targets.map(rankOf))].sort((a, b) => a - b);
 /** Distances are counted in tolerances, so that a degree and a microsiemens can be weighed against each other. */
 const unitOf = (target: Prepared['targets'][number], at: IonTable): number =>
   1 / Math.max(slack(target, at), 1e-3 * Math.max(1, target.value), 1e-6);
@@ -343,7 +345,7 @@ function aimsOf(ready: Prepared, at: IonTable, second: RecipeSecond): ReadonlyMa
       (rank) =>
         new Map(
           ready.targets.flatMap((t, i): [string, number][] =>
-            t.priorityRank === rank ? sides.map((side) => [`${side}${i}`, unitOf(t, at)]) : [],
+            rankOf(t) === rank ? sides.map((side) => [`${side}${i}`, unitOf(t, at)]) : [],
           ),
         ),
     );

@@ -258,6 +258,19 @@ describe('waters poured together', () => {
     const { value } = unwrap(blend({ parts: [{ volumeL: 1, water: { khDegrees: 6.08, tempC: 17.8, ph: 7.47 } }] }));
     expect(Math.abs((value.phAerated ?? 0) - Number(c.expected['pH_I0']))).toBeLessThan(0.05);
   });
+  it('pure water whose pH nobody measured hardly moves the mixture: 60 L of KH 10 at 7.6 and 40 L of none stay near 7.5', () => {
+    const tap = { khDegrees: 10, ph: 7.6, tempC: 15 };
+    const of = (pure: object): number =>
+      unwrap(
+        blend({
+          parts: [
+            { volumeL: 60, water: tap },
+            { volumeL: 40, water: { khDegrees: 0, tempC: 22, ...pure } },
+          ],
+        }),
+      ).value.ph ?? 0;
+    expect(of({})).toBeCloseTo(of({ ph: 6.2 }), 1);
+  });
   it('leaves out what only one of them knows, and pH where it cannot be computed', () => {
     const { value } = unwrap(
       blend({

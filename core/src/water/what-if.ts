@@ -267,7 +267,9 @@ function told({
     const sorted = ofDay.slice().sort();
     return { day, lo80: at(sorted, 0.1), mean: at(sorted, 0.5), hi80: at(sorted, 0.9) };
   });
-  const changesCount = Math.floor(days / routine.everyDays);
+  const { everyDays, skipFraction = 0, absence } = routine;
+  const away = absence ? Math.max(0, Math.min(absence.days, days - absence.fromAtDay)) : 0;
+  const changesCount = Math.round(((days - away) / everyDays) * (1 - skipFraction));
   return {
     id: routine.id,
     name: routine.name,

@@ -159,7 +159,8 @@ function tooStrong(agoDays: number): DemoBatch[] {
       minutes: 12,
       madeL: 30,
       drum: 'wheeled drum',
-      massG: 6,
+      // Weighed twice, written once.
+      massG: 3,
       steps: [
         { agoDays, minutes: 20, step: 'measured', ec25UsPerCm: 420 },
         { agoDays, minutes: 40, step: 'corrected', addedL: 29, addedG: 0, what: 'pure water' },

@@ -23,8 +23,10 @@ const middleOf = (span: Interval | undefined): number | undefined =>
 /** A source’s last analysis as points. */
 export function waterOfView(source: SourceView | null): Water {
   const water: Water = {};
+  // Of pure water “less than one” is the kit’s end, not half a degree.
+  const pure = source?.setUp.state === 'ro' || source?.setUp.state === 'rodi';
   for (const [id, span] of Object.entries(source?.analysis ?? {})) {
-    const value = middleOf(span);
+    const value = pure && span.lo === null ? 0 : middleOf(span);
     if (value !== undefined) water[id as keyof Water] = value;
   }
   return water;
