@@ -2,6 +2,7 @@ import { fanOf, productionFan, taken, type BuildUpTrack, type Fan, type FutureCh
 import { habits } from './build-up-habits';
 import { afterDays, type BuildUpState } from './build-up-state';
 import type { Interval } from './interval';
+import { medianOf } from './own-normal';
 
 /** The belief on some days to come, with the changes that are planned until then. Days must rise. */
 export function foreseen(
@@ -34,23 +35,15 @@ export function routineOf(changes: readonly FutureChange[], lastCount = 8): Rout
   const recent = [...changes].sort((a, b) => a.atDay - b.atDay).slice(-lastCount);
   if (recent.length < 2) return null;
   const gaps = recent.slice(1).map((c, i) => c.atDay - (recent[i]?.atDay ?? c.atDay));
-  const everyDays = median(gaps.filter((g) => g > 0.2));
+  const rhythm = gaps.filter((g) => g > 0.2);
   const known = recent.flatMap((c) => (c.sourceValue === null ? [] : [c.sourceValue]));
-  if (everyDays === null || known.length === 0) return null;
+  if (rhythm.length === 0 || known.length === 0) return null;
   return {
-    everyDays,
-    changeFraction: median(recent.map((c) => c.changeFraction)) ?? 0,
-    sourceValue: median(known) ?? 0,
+    everyDays: medianOf(rhythm),
+    changeFraction: medianOf(recent.map((c) => c.changeFraction)),
+    sourceValue: medianOf(known),
   };
 }
-function median(values: readonly number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = Math.floor(sorted.length / 2);
-  const upper = sorted[half];
-  if (upper === undefined) return null;
-  return sorted.length % 2 === 1 ? upper : (upper + (sorted[half - 1] ?? upper)) / 2;
-}
-
 /**
  * Where a routine settles: before each change at source + production x days / share, after it lower by that share.
  * @example settling({ routine: { everyDays: 7, changeFraction: 0.25, sourceValue: 0 }, productionPerDay: 15 / 7 }).peak // 60

@@ -1,5 +1,6 @@
 import type { Fan } from './build-up-filter';
 import { middle, type Interval } from './interval';
+import { medianOf } from './own-normal';
 import type { ParameterId, ReadBy } from './parameter';
 
 export const instrumentTypes = [
@@ -174,11 +175,6 @@ export interface SharedFault {
   offValue: number;
   text: string;
 }
-const middleOf = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return ((sorted[Math.floor((sorted.length - 1) / 2)] ?? 0) + (sorted[Math.ceil((sorted.length - 1) / 2)] ?? 0)) / 2;
-};
-
 /**
  * An instrument that is off by the same factor in every tank of one night is the likelier fault than three tanks that
  * moved together. Needs three tanks; the common part must be over 8 % (0.2 in pH) and three times their scatter
@@ -199,8 +195,8 @@ export function sharedFaults(readings: readonly NightReading[]): SharedFault[] {
     const offs = usable.map((r) =>
       ph ? middle(r.reading) - r.expected.mean : Math.log(Math.max(1e-9, middle(r.reading)) / r.expected.mean),
     );
-    const off = middleOf(offs);
-    const scatter = middleOf(offs.map((o) => Math.abs(o - off)));
+    const off = medianOf(offs);
+    const scatter = medianOf(offs.map((o) => Math.abs(o - off)));
     if (Math.abs(off) < (first.parameter === 'tempC' ? 1 : ph ? 0.2 : Math.log(1.08)) || Math.abs(off) < 3 * scatter)
       return [];
     const offValue = ph ? off : Math.exp(off);

@@ -1,4 +1,5 @@
 import { roundTo } from './interval';
+import { medianOf } from './own-normal';
 
 export interface Sample {
   atEpochMs: number;
@@ -17,12 +18,6 @@ export interface Steadiness {
 /** Long enough for an electrode; with fewer samples noise and settling cannot be told apart (ours). */
 export const steadyWindowMs = 8000;
 const leastSamplesCount = 6;
-
-const middleOf = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const at = (i: number): number => sorted[i] ?? 0;
-  return (at(Math.floor((sorted.length - 1) / 2)) + at(Math.ceil((sorted.length - 1) / 2))) / 2;
-};
 
 /**
  * Whether a live value has stopped settling. Over the last 8 s the first and the last third may differ by one digit at
@@ -46,8 +41,8 @@ export function steadiness(
   if (inWindow.length < leastSamplesCount || spanMs < 0.85 * windowMs) return unsteady('settling');
   const values = inWindow.map((s) => s.value);
   const third = Math.max(2, Math.floor(values.length / 3));
-  const value = middleOf(values.slice(-third));
-  const drift = value - middleOf(values.slice(0, third));
+  const value = medianOf(values.slice(-third));
+  const drift = value - medianOf(values.slice(0, third));
   const spread = Math.max(...values) - Math.min(...values);
   if (Math.abs(drift) > resolution * 1.0001) return unsteady(drift > 0 ? 'still rising' : 'still falling');
   if (spread > Math.max(3 * resolution, 0.01 * Math.abs(value))) return unsteady('jumping about');

@@ -1,21 +1,12 @@
 import type { ElementRef } from '@angular/core';
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
 import { LineChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
-import { init, use, type EChartsType } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { DeviceHistory } from '#contracts/readings';
 import { HouseStore } from '../shell/house-store';
+import { drawnChart } from '../ui/drawn-chart';
 import { fontSans, tokens } from '../ui/tokens';
 
 use([LineChart, GridComponent, SVGRenderer]);
@@ -38,28 +29,6 @@ export class DeviceChart {
     const [lo, hi] = [Math.min(...buckets.map((b) => b.lo)), Math.max(...buckets.map((b) => b.hi))];
     return `${this.label()}: ${buckets.length} points, between ${lo} and ${hi}`;
   });
-
-  constructor() {
-    const destroyed = inject(DestroyRef);
-    let chart: EChartsType | null = null;
-    afterNextRender(() => {
-      const made = init(this.at().nativeElement, null, { renderer: 'svg' });
-      chart = made;
-      const sized = new ResizeObserver(() => {
-        made.resize();
-      });
-      sized.observe(this.at().nativeElement);
-      made.setOption(this.option());
-      destroyed.onDestroy(() => {
-        sized.disconnect();
-        made.dispose();
-      });
-    });
-    effect(() => {
-      const option = this.option();
-      chart?.setOption(option, { notMerge: true });
-    });
-  }
 
   private readonly option = computed(() => {
     const t = tokens[this.house.lamp()];
@@ -108,4 +77,8 @@ export class DeviceChart {
       ],
     };
   });
+
+  constructor() {
+    drawnChart({ at: this.at, option: this.option });
+  }
 }

@@ -1,16 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  output,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
 import { CustomChart, ScatterChart } from 'echarts/charts';
 import {
   BrushComponent,
@@ -19,10 +8,11 @@ import {
   MarkAreaComponent,
   TooltipComponent,
 } from 'echarts/components';
-import { init, use, type EChartsCoreOption, type EChartsType } from 'echarts/core';
+import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { middle, type Interval } from '#core/readings';
 import { HouseStore } from '../shell/house-store';
+import { drawnChart } from './drawn-chart';
 import { fontSans, tokens } from './tokens';
 
 use([
@@ -86,7 +76,6 @@ export class TideChart {
   readonly brushed = output<ChartSpan | null>();
   private readonly at = viewChild.required<ElementRef<HTMLDivElement>>('at');
   private readonly house = inject(HouseStore);
-  private chart: EChartsType | null = null;
   protected readonly heightPx = computed(() => 60 + 150 * Math.max(1, this.series().length));
   protected readonly said = computed(() =>
     this.series()
@@ -95,41 +84,29 @@ export class TideChart {
   );
 
   constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(() => {
-      const chart = init(this.at().nativeElement, null, { renderer: 'svg' });
-      this.chart = chart;
-      const sized = new ResizeObserver(() => {
-        chart.resize();
-      });
-      sized.observe(this.at().nativeElement);
-      this.draw();
-      chart.on('brushEnd', (event: unknown) => {
-        const [area] = (event as { areas: { coordRange?: number[] | number[][] }[] }).areas;
-        const range = area?.coordRange?.flat();
-        const [from, to] = [range?.[0], range?.[1]];
-        this.brushed.emit(from === undefined || to === undefined ? null : { fromEpochMs: from, toEpochMs: to });
-      });
-      destroyed.onDestroy(() => {
-        sized.disconnect();
-        chart.dispose();
-      });
+    drawnChart({
+      at: this.at,
+      option: computed(() => {
+        this.heightPx();
+        return this.option();
+      }),
+      made: (chart) => {
+        chart.on('brushEnd', (event: unknown) => {
+          const [area] = (event as { areas: { coordRange?: number[] | number[][] }[] }).areas;
+          const range = area?.coordRange?.flat();
+          const [from, to] = [range?.[0], range?.[1]];
+          this.brushed.emit(from === undefined || to === undefined ? null : { fromEpochMs: from, toEpochMs: to });
+        });
+      },
+      drawn: (chart) => {
+        if (!this.brush()) return;
+        chart.dispatchAction({
+          type: 'takeGlobalCursor',
+          key: 'brush',
+          brushOption: { brushType: 'lineX', brushMode: 'single' },
+        });
+      },
     });
-    effect(() => {
-      this.heightPx();
-      this.draw();
-    });
-  }
-  private draw(): void {
-    const option = this.option();
-    this.chart?.resize();
-    this.chart?.setOption(option, { notMerge: true });
-    if (this.brush())
-      this.chart?.dispatchAction({
-        type: 'takeGlobalCursor',
-        key: 'brush',
-        brushOption: { brushType: 'lineX', brushMode: 'single' },
-      });
   }
 
   private readonly option = computed((): EChartsCoreOption => {

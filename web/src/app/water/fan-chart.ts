@@ -1,21 +1,12 @@
 import type { ElementRef } from '@angular/core';
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use, type EChartsCoreOption, type EChartsType } from 'echarts/core';
+import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { WhatIfCourse } from '#core/water';
 import { HouseStore } from '../shell/house-store';
+import { drawnChart } from '../ui/drawn-chart';
 import { fontSans, tokens } from '../ui/tokens';
 
 use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
@@ -35,7 +26,6 @@ export class FanChart {
   readonly unit = input('');
   private readonly at = viewChild.required<ElementRef<HTMLDivElement>>('at');
   private readonly house = inject(HouseStore);
-  private chart: EChartsType | null = null;
   protected readonly heightPx = computed(() => this.courses().length * (panePx + gapPx) + 30);
   protected readonly said = computed(() =>
     this.courses()
@@ -45,31 +35,6 @@ export class FanChart {
       })
       .join('; '),
   );
-  constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(() => {
-      const chart = init(this.at().nativeElement, null, { renderer: 'svg' });
-      this.chart = chart;
-      const sized = new ResizeObserver(() => {
-        chart.resize();
-      });
-      sized.observe(this.at().nativeElement);
-      this.draw();
-      destroyed.onDestroy(() => {
-        sized.disconnect();
-        chart.dispose();
-      });
-    });
-    effect(() => {
-      this.heightPx();
-      this.draw();
-    });
-  }
-  private draw(): void {
-    const option = this.option();
-    this.chart?.resize();
-    this.chart?.setOption(option, { notMerge: true });
-  }
   private readonly option = computed((): EChartsCoreOption => {
     const t = tokens[this.house.lamp()];
     const courses = this.courses();
@@ -152,4 +117,8 @@ export class FanChart {
       ]),
     };
   });
+
+  constructor() {
+    drawnChart({ at: this.at, option: this.option });
+  }
 }
