@@ -271,6 +271,17 @@ describe('the recipe for a water', () => {
     expect(told.conflict).toEqual(['ghDegrees']);
     expect(told.wouldHelp).toContain(['caso4-2h2o']);
   });
+  it('a ratio asked for alone is not met by nothing of either', () => {
+    const told = unwrap(
+      recipe({
+        volumeL: 100,
+        sources: [ro],
+        shelf: shelfOf('cacl2-2h2o', 'mgso4-7h2o'),
+        targets: targets({ caMgRatio: [2, 0] }),
+      }),
+    ).value;
+    expect(told.effect.caMgRatio).toBeCloseTo(2, 3);
+  });
   it('without magnesium the ratio is given up, not the hardness', () => {
     const told = unwrap(
       recipe({

@@ -300,16 +300,27 @@ function targetRows(
   if (bound !== 'at-least') miss(-1, 'over');
   if (bound !== 'at-most') miss(1, 'under');
   const goal = quantity === 'caMgRatio' ? 0 : value - shift;
-  if (bound === 'at-most') return [{ coefficients, hi: goal + slack(target, at) }];
-  if (bound === 'at-least') return [{ coefficients, lo: goal - slack(target, at) }];
+  const some = quantity === 'caMgRatio' ? [someMagnesium(parts, index)] : [];
+  if (bound === 'at-most') return [{ coefficients, hi: goal + slack(target, at) }, ...some];
+  if (bound === 'at-least') return [{ coefficients, lo: goal - slack(target, at) }, ...some];
   miss(-1, 'above');
   miss(1, 'below');
   return [
     { coefficients, lo: goal, hi: goal },
     { coefficients: new Map([[`above${index}`, 1]]), hi: slack(target, at) },
     { coefficients: new Map([[`below${index}`, 1]]), hi: slack(target, at) },
+    ...some,
   ];
 }
+/** A ratio of nothing to nothing is none: who asks for one wants a little magnesium, at least. */
+const leastMagnesiumMgPerL = 0.2;
+const someMagnesium = (parts: readonly Part[], index: number): ProgrammeRow => ({
+  coefficients: new Map([
+    ...parts.map((part): [string, number] => [part.name, part.ions.mg * mgPerMmol('mg')]),
+    [`lacking${index}`, 1],
+  ]),
+  lo: leastMagnesiumMgPerL,
+});
 /** The tolerance in the unit of the linear form: of a ratio, it is that of the calcium. */
 const slack = (
   { quantity, toleranceValue }: { quantity: RecipeQuantity; toleranceValue: number },
@@ -340,7 +351,7 @@ const unitOf = (target: Prepared['targets'][number], at: IonTable): number =>
   1 / Math.max(slack(target, at), 1e-3 * Math.max(1, target.value), 1e-6);
 
 function aimsOf(ready: Prepared, at: IonTable, second: RecipeSecond): ReadonlyMap<string, number>[] {
-  const byRank = (sides: readonly [string, string]): ReadonlyMap<string, number>[] =>
+  const byRank = (sides: readonly string[]): ReadonlyMap<string, number>[] =>
     ranksOf(ready.targets).map(
       (rank) =>
         new Map(
@@ -349,7 +360,11 @@ function aimsOf(ready: Prepared, at: IonTable, second: RecipeSecond): ReadonlyMa
           ),
         ),
     );
-  const [far, near, after] = [byRank(['over', 'under']), byRank(['above', 'below']), secondAims(ready, second)];
+  const [far, near, after] = [
+    byRank(['over', 'under', 'lacking']),
+    byRank(['above', 'below']),
+    secondAims(ready, second),
+  ];
   return second === 'sparing' ? [...far, ...after, ...near] : [...far, ...near, ...after];
 }
 function secondAims(

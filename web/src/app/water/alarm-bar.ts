@@ -33,15 +33,15 @@ export class AlarmBar {
   protected readonly doing = inject(DoingStore);
   protected readonly words = timerWords;
   protected loud = (t: RunningTimer): boolean => alarming.includes(t.timer);
-  protected isDue = (t: RunningTimer): boolean => t.dueEpochMs <= this.doing.nowEpochMs();
+  protected isDue = (t: RunningTimer): boolean => this.doing.due().includes(t);
   protected names = (): string =>
     this.doing
       .jobs()
       .map((j) => j.tankName)
       .join(', ');
   protected left(t: RunningTimer): string {
-    const ms = t.dueEpochMs - this.doing.nowEpochMs();
-    return spanText(ms);
+    this.doing.nowEpochMs();
+    return spanText(this.doing.leftMs(t));
   }
 }
 

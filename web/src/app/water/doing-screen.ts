@@ -18,7 +18,7 @@ import type { DoingView } from '#contracts/water';
 import { StockStore, type TankStock } from '../stock/stock-store';
 import { agoText, figure } from '../ui/words';
 import { spanText } from './alarm-bar';
-import { DoingStore } from './doing-store';
+import { DoingStore, type RunningTimer } from './doing-store';
 import { WaterNav } from './water-nav';
 
 type Job = DoingView['jobs'][number];
@@ -53,7 +53,7 @@ const doneKey = 'night-ledger-steps';
     }
     <section aria-label="Timers">
       <h2>Timers</h2>
-      <ul>@for (t of doing.timers(); track t.timerId) {<li class="timer"><span><strong>{{ words[t.timer] }}</strong>&ngsp;{{ t.tankName }} {{ t.note }}</span>&ngsp;<span class="num">{{ left(t.dueEpochMs) }}</span></li>} @empty {<li class="quiet">None runs.</li>}</ul>
+      <ul>@for (t of doing.timers(); track t.timerId) {<li class="timer"><span><strong>{{ words[t.timer] }}</strong>&ngsp;{{ t.tankName }} {{ t.note }}</span>&ngsp;<span class="num">{{ left(t) }}</span></li>} @empty {<li class="quiet">None runs.</li>}</ul>
       <form class="row" (ngSubmit)="startOwn()" aria-label="A timer of your own">
         <label><span class="name">What runs</span><select name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">@for (k of kinds; track k) {<option [value]="k">{{ words[k] }}</option>}</select></label>
         <label><span class="name">Where</span><select name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)"><option value="" disabled>choose</option>@for (s of stock.stocked(); track s.tank.tankId) {<option [value]="s.tank.tankId">{{ s.tank.name }}</option>}</select></label>
@@ -89,7 +89,10 @@ export class DoingScreen {
   );
   protected litres = (value: number): string => figure(value, 1);
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.doing.nowEpochMs() });
-  protected left = (dueEpochMs: number): string => spanText(dueEpochMs - this.doing.nowEpochMs());
+  protected left(t: RunningTimer): string {
+    this.doing.nowEpochMs();
+    return spanText(this.doing.leftMs(t));
+  }
   protected timerText = (kind: TimerKind, minutes: number): string =>
     `${alarming.includes(kind) ? 'Alarm' : 'Timer'}: ${timerWords[kind]}, ${minutes} min`;
   protected missingText = (job: Job): string => {

@@ -28,7 +28,17 @@ export class DoingStore {
   private readonly sinceToldMs = signal(0);
   private toldAtMs = performance.now();
   readonly nowEpochMs = computed(() => Date.parse(this._view()?.nowAt ?? this.house.nowIso()) + this.sinceToldMs());
-  readonly due = computed(() => this.timers().filter((t) => t.dueEpochMs <= this.nowEpochMs()));
+  /** When each timer was first seen here: it runs even where the house’s own clock stands still. */
+  private readonly seenAtMs = new Map<string, number>();
+  leftMs(t: RunningTimer): number {
+    const byHouse = t.dueEpochMs - this.nowEpochMs();
+    const seen = this.seenAtMs.get(t.timerId) ?? performance.now();
+    return Math.min(byHouse, t.dueEpochMs - t.startedEpochMs - (performance.now() - seen));
+  }
+  readonly due = computed(() => {
+    this.sinceToldMs();
+    return this.timers().filter((t) => this.leftMs(t) <= 0);
+  });
   /** What can flood or run dry: shown from the start, loud when it is due. */
   readonly watched = computed(() => this.timers().filter((t) => alarming.includes(t.timer)));
   private voice: { stop: () => void } | null = null;
@@ -38,6 +48,7 @@ export class DoingStore {
       .pipe(switchMap(() => this.api.call('doing').pipe(catchError(() => of(null)))))
       .subscribe((view) => {
         if (!view) return;
+        for (const t of view.timers) if (!this.seenAtMs.has(t.timerId)) this.seenAtMs.set(t.timerId, performance.now());
         this._view.set(view);
         this.toldAtMs = performance.now();
         this.sinceToldMs.set(0);
