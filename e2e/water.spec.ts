@@ -104,6 +104,14 @@ test('a change refused as unsafe is done as a sequence; its next step stands on 
   const line = (await read<EveningView>(page, '/api/water/evening')).tanks.find((t) => t.tankId === library);
   expect(line?.sequence?.stepIndex).toBe(2);
   expect(line?.dueDays).toBeGreaterThan(0.9);
+
+  // It ends when the animals have recovered, with its reason, and the routine goes on.
+  await page.goto(`${url()}/water?tank=${library}&sequence=${line?.sequence?.sequenceId ?? ''}`);
+  await page.getByLabel('End it, because').selectOption('recovered');
+  await page.getByRole('button', { name: 'End the sequence' }).click();
+  await expect(page.getByText('The sequence is ended')).toBeVisible();
+  const after = (await read<EveningView>(page, '/api/water/evening')).tanks.find((t) => t.tankId === library);
+  expect(after?.sequence).toBeNull();
 });
 
 test('a batch that nobody measured goes into no tank without a reason', async ({ page }) => {

@@ -2,6 +2,7 @@ import { unwrap } from '#core/result';
 import { planLoad } from './fortnight-cost';
 import { bettered } from './fortnight-improve';
 import {
+  beginnings,
   batchCode,
   batchCorrection,
   batchState,
@@ -105,6 +106,15 @@ describe('the evening’s water', () => {
     expect(told.madeL).toBeCloseTo(20, 9);
     expect(told.wastedL).toBeCloseTo(60, 9);
     expect(told.runHours).toBeCloseTo(4, 9);
+  });
+  it('says by when to begin: a day of standing for a drum in 30 hours leaves under six; a week of stirring for night 9 begins on night 2', () => {
+    const aged = { ...soft, leadHours: 24, mixMinutes: 15 };
+    const told = unwrap(eveningPlan({ tanks: [tank('a')], waters: [aged], works, untilHours: 30 }));
+    expect(told.needs[0]?.beginInHours).toBeCloseTo(5.75, 9);
+    const lake = { ...soft, name: 'lake', leadHours: 168, stirred: true };
+    expect(beginnings({ nights: [{ nightIndex: 9, mixes: ['lake'] }], waters: [lake, soft] })).toEqual([
+      { name: 'lake', nightIndex: 9, beginAtDay: 2 },
+    ]);
   });
   it('stores no more than the store holds', () => {
     expect(roByHour({ works, hours: 100 })).toBe(100);

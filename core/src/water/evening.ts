@@ -86,6 +86,8 @@ export interface EveningNeed {
   drums: { name: string; fillL: number }[];
   /** Begun so many hours before the evening. */
   leadHours: number;
+  /** Hours from now by which it must be begun to be there; null where nothing is to be made. */
+  beginInHours: number | null;
   stirred: boolean;
   tanks: string[];
   /** Where drums are too few or too small for it. */
@@ -288,6 +290,7 @@ function summed({
         saltG: makeL * water.saltGPerL,
         drums,
         leadHours: water.leadHours,
+        beginInHours: makeL > 1e-6 ? untilHours - water.leadHours - water.mixMinutes / 60 : null,
         stirred: water.stirred,
         tanks: own.map((c) => c.name),
         overL,
@@ -355,4 +358,24 @@ export function leavesUnchanged({
   if (p > 0 && band.hi !== null) return (band.hi - x) / p;
   if (p < 0 && band.lo !== null && band.lo > 0) return (x - band.lo) / -p;
   return null;
+}
+
+/**
+ * What must be begun early so that the coming nights have it: water that stands or is stirred for half a day and more.
+ * In days from tonight. @example beginnings({ nights: [{ nightIndex: 7, mixes: ['lake'] }], waters: [lake] }) // lake for night 7, begun tonight
+ */
+export function beginnings({
+  nights,
+  waters,
+}: {
+  nights: readonly { nightIndex: number; mixes: readonly string[] }[];
+  waters: readonly WaterKind[];
+}): { name: string; nightIndex: number; beginAtDay: number }[] {
+  return nights
+    .flatMap(({ nightIndex, mixes }) =>
+      waters
+        .filter((w) => mixes.includes(w.name) && w.leadHours >= 12)
+        .map((w) => ({ name: w.name, nightIndex, beginAtDay: Math.max(0, nightIndex - Math.ceil(w.leadHours / 24)) })),
+    )
+    .sort((a, b) => a.beginAtDay - b.beginAtDay);
 }

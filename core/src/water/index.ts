@@ -32,6 +32,7 @@ export { residual } from './residual';
 export { conditionerDose } from './conditioner';
 export { dripFor, dropsPerMlRatio, dropsPerSecond, type Pour } from './drip';
 export {
+  beginnings,
   drumsFor,
   earlyHarm,
   leavesUnchanged,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { refusalSentence } from '#core/result';
-import { eveningPlan } from '#core/water';
+import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
 import { Api, ApiProblem } from '../shell/api';
@@ -141,6 +141,15 @@ export class EveningScreen {
         : 'Taking each evening what is due is as good here.';
     return `${sure} ${beside} Worked out in ${(f.tookMs / 1000).toFixed(1)} s.`;
   });
+  protected readonly early = computed(() => {
+    const [f, view] = [this.fortnight(), this.view()];
+    return f && view ? beginnings({ nights: f.nights, waters: view.waters }) : [];
+  });
+  protected beginText(inHours: number | null): string {
+    if (inHours === null) return '';
+    if (inHours < 0.25) return 'now';
+    return inHours < 1 ? `within ${Math.round(inHours * 60)} min` : `within ${figure(inHours, 1)} h`;
+  }
   protected planFortnight(): void {
     this.planning.set(true);
     this.fortnightFault.set('');

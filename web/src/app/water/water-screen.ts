@@ -39,6 +39,7 @@ import { figure, gradeWords } from '../ui/words';
 import { ConditionerPart } from './conditioner-part';
 import { DoingStore } from './doing-store';
 import { SequencePart } from './sequence-part';
+import { SequenceStop } from './sequence-stop';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
 
@@ -47,7 +48,7 @@ const monthMs = 30 * 86_400_000;
 /** One change of one tank: how much, with what, how warm; what it would do; wise or not and why; then into the book. */
 @Component({
   selector: 'nl-water',
-  imports: [FormsModule, RouterLink, Slider, TideMark, Figure, WaterNav, SequencePart, ConditionerPart],
+  imports: [FormsModule, RouterLink, Slider, TideMark, Figure, WaterNav, SequencePart, SequenceStop, ConditionerPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './water-screen.html',
   styleUrl: './water-screen.scss',
@@ -187,6 +188,10 @@ export class WaterScreen {
     const tank = this.folio()?.tank;
     return tank?.state === 'settled' && tank.leaves.length === 0 && tank.findings.length === 0;
   });
+  protected onEnded(): void {
+    this.sequenceId.set('');
+    this.said.set('The sequence is ended; the routine goes on as before.');
+  }
   protected onPlanned({ sequenceId, changeFraction }: { sequenceId: string; changeFraction: number }): void {
     this.sequenceId.set(sequenceId);
     this.enteredBy.set('fraction');

@@ -1,0 +1,61 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { SequencePayload } from '#contracts/book';
+import { DiaryWatch, Scribe } from '../shell/scribe';
+
+type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
+
+/** A planned row of changes, at its next step: how far it is, what was seen since, and how it ends before its end. */
+@Component({
+  selector: 'nl-sequence-stop',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="caution">
+      <p>A step of a planned sequence{{ ofText() }}. @if (diedSince()) {<strong>One died since it began: stop here, and look for what the steps brought.</strong>}</p>
+      <form class="row" (ngSubmit)="end()"><label><span class="name">End it, because</span><select name="because" [ngModel]="because()" (ngModelChange)="because.set($event)"><option value="reached">the goal is reached</option><option value="recovered">they have recovered</option><option value="died">one died after a step</option><option value="other">something else</option></select></label>
+        <label><span class="name">Note</span><input name="note" maxlength="500" [ngModel]="note()" (ngModelChange)="note.set($event)" autocomplete="off" /></label><button class="plain">End the sequence</button></form>
+      @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+    </div>
+  `,
+  styles: `.caution { margin: 0.6rem 0; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { min-width: 190px; }`,
+})
+export class SequenceStop {
+  private readonly scribe = inject(Scribe);
+  readonly tankId = input.required<string>();
+  readonly sequenceId = input.required<string>();
+  readonly stopped = output();
+  private readonly diary = new DiaryWatch(['sequence', 'seen', 'stock']);
+  protected readonly because = signal<Because>('reached');
+  protected readonly note = signal('');
+  protected readonly fault = signal('');
+  constructor() {
+    effect(() => {
+      this.diary.open(this.tankId());
+    });
+  }
+  private readonly plan = computed(
+    () => this.diary.of('sequence').find((s) => s.entryId === this.sequenceId()) ?? null,
+  );
+  protected readonly ofText = computed(() => {
+    const plan = this.plan()?.payload;
+    return plan?.step === 'planned' ? ` of ${plan.changes.length}` : '';
+  });
+  protected readonly diedSince = computed(() => {
+    const since = this.plan()?.atEpochMs;
+    if (since === undefined) return false;
+    const seen = this.diary.of('seen').some((s) => s.atEpochMs > since && (s.payload.deaths?.lo ?? 0) > 0);
+    return seen || this.diary.of('stock').some((s) => s.atEpochMs > since && s.payload.event === 'died');
+  });
+  protected async end(): Promise<void> {
+    const entry = this.scribe.entry('sequence', this.tankId(), {
+      step: 'ended',
+      sequenceId: this.sequenceId(),
+      because: this.because(),
+      note: this.note().trim(),
+    });
+    const written = await this.scribe.write([entry], 'The end of the sequence');
+    this.fault.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    if (written.kept) this.stopped.emit();
+  }
+}
