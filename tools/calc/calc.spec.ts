@@ -43,6 +43,66 @@ describe('npm run --silent calc', () => {
     expect(unknown?.refusal?.kind).toBe('unknown-name');
     expect(nitrogen?.value?.nitrogenG).toBeCloseTo(0.064, 9);
   });
+  it('the water calculations: recipe, effect, blend, routine, ceiling, sequence, conditioner, temperature', () => {
+    const asked = [
+      [
+        'water.recipe',
+        {
+          volumeL: 100,
+          source: {},
+          shelf: ['caso4-2h2o', 'mgso4-7h2o', 'k2so4'],
+          targets: [
+            { quantity: 'gh', value: 6 },
+            { quantity: 'Ca:Mg', value: 3 },
+            { quantity: 'kMgPerL', value: 10 },
+          ],
+        },
+      ],
+      [
+        'water.recipe',
+        {
+          volumeL: 100,
+          source: { gh: 11 },
+          shelf: ['kcl'],
+          targets: [{ quantity: 'gh', value: 4, tolerance: 0.2, priority: 1 }],
+        },
+      ],
+      ['water.recipe', { volumeL: 100, shelf: ['kcl', 'kcl'], targets: [{ quantity: 'gh', value: 4 }] }],
+      ['water.recipe-effect', { volumeL: 100, source: {}, massG: { 'caso4-2h2o': 12, 'mgso4-7h2o': 6 } }],
+      ['water.recipe-effect', { volumeL: 100, source: {}, massG: { 'caso4-2h2o': 0 } }],
+      ['water.blend', { parts: [{ volumeL: 1, water: { kh: 2, ph: 7, tempC: 25 } }] }],
+      ['water.routine', { productionPerDay: 2, sourceValue: 5, changeFraction: 0.3, everyDays: 7 }],
+      ['water.hold-ceiling', { productionPerDay: 2, sourceValue: 5, ceiling: 40, everyDays: 7 }],
+      ['water.sequence', { value: 275, target: 170, sourceValue: 110, changeFraction: 0.2, everyDays: 2 }],
+      ['water.conditioner', { volumeL: 200, chlorineMgPerL: 2, labelMl: 5, labelL: 100, labelMgPerL: 1 }],
+      [
+        'water.mix-temperature',
+        {
+          parts: [
+            { volumeL: 36, tempC: 26 },
+            { volumeL: 84, tempC: 18 },
+          ],
+        },
+      ],
+    ].map(([name, input]) => JSON.stringify({ name, input }));
+    const answers = calc(['--lines'], asked.join('\n')).lines as {
+      ok: boolean;
+      value?: Record<string, unknown> & { massG?: Record<string, number>; water?: Record<string, number> };
+      refusal?: { kind: string; conflict?: string[] };
+    }[];
+    expect(answers[0]?.value?.massG?.['caso4-2h2o']).toBeCloseTo(11.887, 2);
+    // In the words in which it was asked.
+    expect(answers[1]?.refusal?.conflict).toEqual(['gh']);
+    expect(answers[2]?.refusal?.kind).toBe('contradiction');
+    expect(answers[3]?.value?.water?.['ghDegrees']).toBeCloseTo(5.274, 2);
+    expect(answers[4]?.ok).toBeFalse();
+    expect(answers[5]?.value?.['ph']).toBeCloseTo(7, 2);
+    expect(answers[6]?.value?.['peak']).toBeCloseTo(51.667, 3);
+    expect(answers[7]?.value?.['changeFraction']).toBeCloseTo(0.4, 9);
+    expect(answers[8]?.value?.['changes']).toBe(5);
+    expect(answers[9]?.value?.['doseMl']).toBeCloseTo(20, 9);
+    expect(answers[10]?.value?.['tempC']).toBeCloseTo(20.4, 9);
+  });
   it('refuses in the same shape: out of range, missing, unknown name, no JSON', () => {
     const asked = [
       '{"name":"water.residual","input":{"changeFraction":3,"changeCount":2}}',

@@ -13,6 +13,7 @@ import {
   recipeQuantities,
   routineSettles,
   type RecipeQuantity,
+  type RecipeTarget,
   type RecipeWater,
 } from '#core/water';
 import type { Explained, Recorder } from '#core/explain';
@@ -71,7 +72,7 @@ function recipeOf(
 ): Result<Explained<unknown>> {
   const water = namedWater(source);
   if (!water.ok) return water;
-  const wanted = [];
+  const wanted: RecipeTarget[] = [];
   for (const { quantity, value, tolerance, priority, bound } of targets) {
     const named = quantityOf(quantity);
     if (!named.ok) return named;
@@ -88,11 +89,13 @@ function recipeOf(
   );
   if (!found.ok) return found;
   const { massG, effect, conflict, wouldHelp, targets: got } = found.value.value;
+  // Said in the words in which it was asked.
+  const said = (id: RecipeQuantity): string => targets[wanted.findIndex((w) => w.quantity === id)]?.quantity ?? id;
   if (conflict.length > 0)
     return refuse({
       kind: 'conflict',
-      conflict,
-      why: `the nearest is ${got.map((t) => `${t.quantity} ${Number(t.gotValue.toPrecision(4))}`).join(', ')}`,
+      conflict: conflict.map(said),
+      why: `the nearest is ${got.map((t) => `${said(t.quantity)} ${Number(t.gotValue.toPrecision(4))}`).join(', ')}`,
       nearest: { massG: massG },
       wouldHelp,
     });
