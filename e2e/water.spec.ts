@@ -120,6 +120,21 @@ test('a batch that nobody measured goes into no tank without a reason', async ({
   await page.getByRole('button', { name: 'It is mixed: write the batch' }).click();
   await expect(page.getByText('not measured', { exact: true })).toBeVisible();
   const [made] = (await read<BatchList>(page, '/api/water/batches')).batches;
+
+  // Its label: a code to read, and the same to scan, which opens the batch.
+  await page.evaluate(() => {
+    window.print = () => undefined;
+  });
+  await page
+    .getByRole('region', { name: `Batch ${made?.code ?? ''}` })
+    .getByRole('button', { name: 'Label' })
+    .click();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.locator('.label')).toContainText(made?.code ?? '?');
+  expect((await page.locator('.label svg').boundingBox())?.width).toBeGreaterThan(100);
+  await page.emulateMedia({ media: 'screen' });
+  await page.goto(`${url()}/water/batches/${made?.batchId ?? ''}`);
+  await expect(page.getByRole('region', { name: /^Batch / })).toHaveCount(1);
   const conservatory = await tankId(page, 'Conservatory');
   await page.goto(`${url()}/water?tank=${conservatory}&changeL=5&batch=${made?.batchId ?? ''}`);
   await page.getByLabel('New water').selectOption({ label: 'Soft drum' });
