@@ -75,6 +75,8 @@ export const eveningView = v.object({
   tanks: v.array(eveningTank),
   waters: v.array(waterKind),
   works,
+  /** Drums in which a batch still stands: not free tonight. */
+  busyDrums: v.array(v.string()),
   /** The water whose unit makes the pure water; null where there is none. */
   unitSourceId: v.nullable(uuid),
   /** Tanks without a routine that anybody has said or done. */

@@ -67,6 +67,11 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
     tanks: known.sort((a, b) => a.dueDays - b.dueDays || a.name.localeCompare(b.name)),
     waters,
     works: { ...((works?.payload as WorksPayload | undefined) ?? unknownWorks), known: works !== undefined },
+    busyDrums: [
+      ...new Set(
+        batches.filter((b) => b.leftL > 0.05 && b.fate !== 'thrown-away' && b.made.drum !== '').map((b) => b.made.drum),
+      ),
+    ],
     unitSourceId:
       works?.subject_id ?? sources.find((s) => s.setUp.state === 'ro' || s.setUp.state === 'rodi')?.sourceId ?? null,
     without: lines.flatMap(({ tank, line }) => (line ? [] : [{ tankId: tank.id, name: tank.name }])),

@@ -180,6 +180,28 @@ describe('the evening’s water', () => {
     expect(soft?.roFraction).toBe(1);
     expect(soft?.saltGPerL).toBeCloseTo(0.12, 9);
   });
+  it('a drum in which a batch stands is not free, and what is usable of it is ready', async () => {
+    const waters = await newWaters();
+    const made = batch(waters, { drum: `drum ${waters.soft.slice(-6)}` });
+    await house.write(
+      entry('routine', waters.tank, {
+        everyDays: 7,
+        changeFraction: 0.1,
+        sourceId: waters.soft,
+        how: 'poured',
+        changeMinutes: 9,
+      }),
+      made,
+      step(waters.soft, { step: 'measured', batchId: made.id, water: { ec25UsPerCm: { lo: 214, hi: 214 } } }, 60),
+    );
+    const evening = (await house.get<EveningView>('/api/water/evening')).body;
+    expect(evening.busyDrums).toContain(`drum ${waters.soft.slice(-6)}`);
+    expect(evening.waters.find((w) => w.waterId === waters.soft)?.readyL).toBe(40);
+    await house.write(step(waters.soft, { step: 'thrown-away', batchId: made.id }, 30));
+    expect((await house.get<EveningView>('/api/water/evening')).body.busyDrums).not.toContain(
+      `drum ${waters.soft.slice(-6)}`,
+    );
+  });
   it('a sequence gives the next step and its day, until it is ended', async () => {
     const waters = await newWaters();
     const plan = entry(

@@ -65,8 +65,10 @@ export class EveningScreen {
   private readonly result = computed(() => {
     const view = this.view();
     if (!view) return null;
-    const { tanks, waters, works, untilHours } = view;
+    const { tanks, waters, untilHours } = view;
     const chosen = this.chosen();
+    // A drum in which something stands cannot take another water.
+    const works = { ...view.works, drums: view.works.drums.filter((d) => !view.busyDrums.includes(d.name)) };
     return eveningPlan({ tanks, waters, works, untilHours, ...(chosen ? { chosen } : {}) });
   });
   protected readonly plan = computed(() => {
