@@ -1,6 +1,7 @@
 import type { Interval, ParameterId, Water } from '#core/readings';
 import { firstFault, ok, refuse, type Result } from '#core/result';
 import { parameterWords } from '#core/readings';
+import { recipeEffect, type SaltTaken } from './recipe-effect';
 
 export const batchFates = ['mixed', 'ageing', 'accepted', 'refused', 'empty', 'thrown-away'] as const;
 export type BatchFate = (typeof batchFates)[number];
@@ -179,6 +180,37 @@ export function batchCorrection({
   const endL = leftL + roomL;
   const keptL = endL / (1 + perKept);
   return ok({ kind: 'dilute', addL: endL - keptL, endL, removeL: leftL - keptL });
+}
+
+/**
+ * Conductivity that a batch should show: its waters by volume, its minerals by their slopes, its salts by their ions.
+ * µS/cm at 25 °C; null where a start or a slope is not known. Salts are reckoned as in pure water: up to a few percent high.
+ * @example foreseenEc({ madeL: 40, parts: [{ partL: 40, ec25UsPerCm: 4 }], minerals: [{ massG: 4, ecPerGPerL: 2110 }], salts: [] }) // 215
+ */
+export function foreseenEc({
+  madeL,
+  parts,
+  minerals,
+  salts,
+}: {
+  madeL: number;
+  parts: readonly { partL: number; ec25UsPerCm: number | null }[];
+  minerals: readonly { massG: number; ecPerGPerL: number | null }[];
+  salts: readonly SaltTaken[];
+}): number | null {
+  if (madeL <= 0 || parts.length === 0) return null;
+  let sum = 0;
+  for (const { partL, ec25UsPerCm } of parts) {
+    if (ec25UsPerCm === null) return null;
+    sum += (ec25UsPerCm * partL) / madeL;
+  }
+  for (const { massG, ecPerGPerL } of minerals) {
+    if (ecPerGPerL === null) return null;
+    sum += (ecPerGPerL * massG) / madeL;
+  }
+  if (salts.length === 0) return sum;
+  const told = recipeEffect({ volumeL: madeL, source: {}, taken: salts });
+  return told.ok ? sum + (told.value.value.water.ec25UsPerCm ?? 0) : null;
 }
 
 /** Six letters and figures that cannot be taken for one another, from the batch's own id: for the label on the drum. */

@@ -10,6 +10,7 @@ import {
   doingSteps,
   drumsFor,
   eveningPlan,
+  foreseenEc,
   greedyFortnight,
   learntProposals,
   litresAsCm,
@@ -251,6 +252,18 @@ describe('a batch', () => {
     expect(
       batchCorrection({ leftL: 60, nowValue: 30, targetValue: 4, pureValue: 8, perGPerL: null, roomL: 9 }).ok,
     ).toBeFalse();
+  });
+  it('what the pen should say comes from start, slope and salts, and is not guessed without them', () => {
+    const given = {
+      madeL: 40,
+      parts: [{ partL: 40, ec25UsPerCm: 4 }],
+      minerals: [{ massG: 4, ecPerGPerL: 2110 }],
+      salts: [],
+    };
+    expect(foreseenEc(given)).toBeCloseTo(215, 9);
+    expect(foreseenEc({ ...given, minerals: [], salts: [{ saltId: 'kcl', massG: 2.982 }] })).toBeCloseTo(4 + 146.9, 0);
+    expect(foreseenEc({ ...given, minerals: [{ massG: 4, ecPerGPerL: null }] })).toBeNull();
+    expect(foreseenEc({ ...given, parts: [{ partL: 40, ec25UsPerCm: null }] })).toBeNull();
   });
   it('has a code of six that is the same each time and has no letter that looks like a figure', () => {
     const id = '01938f10-2f3b-7c11-8d21-9f00ab34cd56';

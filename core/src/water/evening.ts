@@ -379,3 +379,6 @@ export function beginnings({
     )
     .sort((a, b) => a.beginAtDay - b.beginAtDay);
 }
+
+/** What a change takes: ten minutes for plugs, lid and looking, and half a minute a litre. Ours, until the keeper says. */
+export const usualChangeMinutes = (changeL: number): number => Math.round(10 + changeL / 2);

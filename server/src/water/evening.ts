@@ -1,6 +1,6 @@
 import { medianOf } from '#core/readings';
 import { instantOf, nightOn } from '#core/tonight';
-import { leavesUnchanged, type WaterKind } from '#core/water';
+import { leavesUnchanged, usualChangeMinutes, type WaterKind } from '#core/water';
 import type { RecipePayload, RoutinePayload, SequencePayload, WorksPayload } from '#contracts/book';
 import type { EveningTankView, EveningView } from '#contracts/water';
 import { shippedAlmanac } from '#almanac/shelf';
@@ -161,8 +161,7 @@ function habitOf(past: readonly PastChange[]): RoutineNow | null {
     changeFraction: medianOf(past.map((c) => c.change_fraction)),
     sourceId: newest.source_id,
     how: newest.how,
-    // Ten minutes for plugs, lid and looking, and half a minute a litre. Ours.
-    changeMinutes: Math.round(10 + changeL / 2),
+    changeMinutes: usualChangeMinutes(changeL),
   };
 }
 

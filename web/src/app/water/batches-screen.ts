@@ -6,7 +6,7 @@ import { renderSVG } from 'uqr';
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
 import { refusalSentence } from '#core/result';
-import { batchCorrection } from '#core/water';
+import { batchCorrection, foreseenEc } from '#core/water';
 import type { BatchStepPayload } from '#contracts/book';
 import type { BatchView } from '#contracts/water';
 import { HouseStore } from '../shell/house-store';
@@ -92,9 +92,15 @@ export class BatchesScreen {
 
   /** What the pen was expected to say, by the slope of the powder and its start. */
   protected foreseen(b: BatchView): string {
-    const value = foreseenEc(b, {
-      slopeOf: (supplyId) => this.mix.minerals().find((m) => m.supplyId === supplyId)?.state?.ec?.perGPerL ?? null,
-      startOf: (sourceId) => waterOfView(this.mix.sources.named(sourceId)).ec25UsPerCm ?? null,
+    const { madeL, parts, minerals, salts } = b.made;
+    const value = foreseenEc({
+      madeL,
+      salts,
+      parts: parts.map((p) => ({
+        partL: p.partL,
+        ec25UsPerCm: waterOfView(this.mix.sources.named(p.sourceId)).ec25UsPerCm ?? null,
+      })),
+      minerals: minerals.map((m) => ({ massG: m.massG, ecPerGPerL: this.mix.ecSlopeOf(m.supplyId) })),
     });
     return value === null ? '' : `foreseen ${figure(value, 0)}`;
   }
@@ -186,26 +192,6 @@ export class BatchesScreen {
       window.print();
     });
   }
-}
-
-/** Conductivity that a batch with one mineral should have; null where slope or start is not known, or salts are in it. */
-export function foreseenEc(
-  { made }: Pick<BatchView, 'made'>,
-  { slopeOf, startOf }: { slopeOf: (supplyId: string) => number | null; startOf: (sourceId: string) => number | null },
-): number | null {
-  if (made.salts.length > 0 || made.minerals.length === 0) return null;
-  let sum = 0;
-  for (const part of made.parts) {
-    const start = startOf(part.sourceId);
-    if (start === null) return null;
-    sum += (start * part.partL) / made.madeL;
-  }
-  for (const mineral of made.minerals) {
-    const slope = slopeOf(mineral.supplyId);
-    if (slope === null) return null;
-    sum += (slope * mineral.massG) / made.madeL;
-  }
-  return sum;
 }
 
 /** The correction of what is off, in words and figures; by the core. */

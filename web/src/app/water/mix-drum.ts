@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
 import { refusalSentence } from '#core/result';
-import { blend, hotAndCold, salts, withSalts } from '#core/water';
+import { foreseenEc, hotAndCold, salts } from '#core/water';
 import type { BatchPayload } from '#contracts/book';
 import { Scribe } from '../shell/scribe';
 import { parameterLabel } from '../ui/kind-words';
@@ -124,33 +124,19 @@ export class MixDrum {
   });
   /** Conductivity by the parts, the powder’s own slope and the salts. */
   protected readonly expected = computed((): number | null => {
-    const recipe = this.recipe();
-    if (!recipe) return null;
-    const start = blend({
-      parts: recipe.parts.map((p) => ({
-        volumeL: p.shareFraction,
-        water: waterOfView(this.mix.sources.named(p.sourceId)),
+    const [madeL, weighed] = [this.litres() ?? 0, this.weighed()];
+    if (!this.recipe()) return null;
+    return foreseenEc({
+      madeL,
+      parts: this.poured().map((p) => ({
+        partL: p.partL,
+        ec25UsPerCm: waterOfView(this.mix.sources.named(p.sourceId)).ec25UsPerCm ?? null,
       })),
+      minerals: weighed.flatMap((w) =>
+        'supplyId' in w ? [{ massG: w.massG, ecPerGPerL: this.mix.ecSlopeOf(w.supplyId) }] : [],
+      ),
+      salts: weighed.flatMap((w) => ('saltId' in w && w.massG > 0 ? [{ saltId: w.saltId, massG: w.massG }] : [])),
     });
-    const base = start.ok ? start.value.value.water.ec25UsPerCm : undefined;
-    if (base === undefined) return null;
-    const litres = this.litres() ?? 0;
-    let value = base;
-    for (const w of this.weighed()) {
-      if (!('supplyId' in w)) continue;
-      const slope = this.mix.minerals().find((m) => m.supplyId === w.supplyId)?.state?.ec;
-      if (!slope) return null;
-      value += (slope.perGPerL * w.massG) / litres;
-    }
-    const taken = this.weighed().flatMap((w) =>
-      'saltId' in w && w.massG > 0 ? [{ saltId: w.saltId, massG: w.massG }] : [],
-    );
-    if (taken.length > 0) {
-      const told = withSalts({ volumeL: litres, start: { mmolPerL: noStart, ecExcessUsPerCm: 0 }, taken });
-      if (!told.ok) return null;
-      value += told.value.value.water.ec25UsPerCm ?? 0;
-    }
-    return value;
   });
   protected readonly warm = computed(() => {
     const [wantedC, coldC, hotC, volumeL] = [this.wantedC(), this.coldC(), this.hotC(), this.litres()];
@@ -199,6 +185,5 @@ export class MixDrum {
     if (written.kept) void this.router.navigate(['/water/batches']);
   }
 }
-const noStart = { ca: 0, mg: 0, na: 0, k: 0, cl: 0, so4: 0, hco3: 0, no3: 0, h2po4: 0 };
 /** As many decimals as the scale’s step has. */
 export const decimalsOf = (step: number): number => Math.max(0, Math.min(4, -Math.floor(Math.log10(step) + 1e-9)));

@@ -85,6 +85,9 @@ export class MixStore {
         : [],
     ),
   );
+  /** What a gram of it in a litre adds on the pen; null where nothing is known. */
+  ecSlopeOf = (supplyId: string): number | null =>
+    this.minerals().find((m) => m.supplyId === supplyId)?.state?.ec?.perGPerL ?? null;
   nameOf = (supplyId: string): string => this.minerals().find((m) => m.supplyId === supplyId)?.name ?? 'a mineral';
   sourceName = (sourceId: string): string => this.sources.named(sourceId)?.setUp.name ?? 'a water';
 }

@@ -28,6 +28,7 @@ import {
   routineCost,
   routineSettles,
   topUpCreep,
+  usualChangeMinutes,
   type Advice,
   type CertaintyId,
   type RoutineCost,
@@ -251,7 +252,7 @@ export class RoutinesScreen {
           netVolumeL: folio.netVolumeL,
           changeFraction,
           everyDays,
-          changeMinutes: 10 + (changeFraction * folio.netVolumeL) / 2,
+          changeMinutes: usualChangeMinutes(changeFraction * folio.netVolumeL),
         }),
       };
     });

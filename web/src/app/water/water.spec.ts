@@ -1,6 +1,6 @@
 import type { BatchView, DoingView } from '#contracts/water';
 import { spanText } from './alarm-bar';
-import { correctionOf, foreseenEc } from './batches-screen';
+import { correctionOf } from './batches-screen';
 import { stepsOf } from './doing-screen';
 import { drumsFrom } from './evening-screen';
 import { decimalsOf } from './mix-drum';
@@ -85,12 +85,6 @@ describe('the correction of a batch', () => {
     const weak = { ...strong, side: 'low' as const, measured: { lo: 173, hi: 173 } };
     expect(correctionOf({ ...given, off: weak }).text).toBe('Add 0.8 g of GH mineral, stir, measure again.');
     expect(correctionOf({ ...given, off: weak, perGPerL: null }).text).toBe('');
-  });
-  it('what the pen should have said comes from start and slope, and is not guessed without them', () => {
-    const known = { slopeOf: () => 2110, startOf: () => 4 };
-    expect(foreseenEc(batch(), known)).toBeCloseTo(215, 6);
-    expect(foreseenEc(batch(), { ...known, slopeOf: () => null })).toBeNull();
-    expect(foreseenEc(batch(), { ...known, startOf: () => null })).toBeNull();
   });
 });
 
