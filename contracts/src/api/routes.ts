@@ -6,7 +6,7 @@ import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
 import { house, preferences, tonight } from '#contracts/tonight';
-import { batchList, doingView, eveningView, fortnightView, learntView } from '#contracts/water';
+import { batchList, buildUpView, doingView, eveningView, fortnightView, learntView } from '#contracts/water';
 import { day, deviceId, instant, parameterId, uuid } from '#contracts/shapes';
 
 export interface Route {
@@ -129,6 +129,12 @@ export const routes = {
     summary: 'Which tank is changed on which of the next fourteen nights, by an integer programme with a time limit',
     query: v.object({ seconds: v.optional(digits) }),
     response: fortnightView,
+  },
+  buildUp: {
+    method: 'get',
+    path: '/api/water/build-up',
+    summary: 'What builds up in each tank, how fast, and what it is held to',
+    response: buildUpView,
   },
   doing: {
     method: 'get',

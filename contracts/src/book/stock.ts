@@ -12,6 +12,7 @@ import {
   type KindParameter,
 } from '#core/stock';
 import { supplyCategories, supplyUnits } from '#core/supplies';
+import { saltIds } from '#core/water';
 import { bearing, byParameter, day, finiteNumber, grade, interval, textUpTo, uuid, within } from '#contracts/shapes';
 
 const whole = v.pipe(within(0, 100000), v.integer('must be a whole number'));
@@ -175,6 +176,11 @@ export const supplyPayload = v.strictObject({
   unit: v.picklist(supplyUnits, 'must be g, mL or pieces'),
   expiresOn: v.optional(day),
   leadDays: v.optional(within(0, 365), 7),
+  /** Which plain salt it is, and how pure: then recipes reckon with it. */
+  saltId: v.optional(v.picklist(saltIds, 'is not a salt of the shelf')),
+  purityFraction: v.optional(within(0.01, 1)),
+  /** What a pack holds, in the supply's unit, and what it costs, in the keeper's money. */
+  pack: v.optional(v.strictObject({ packValue: within(0.001, 1_000_000), costValue: within(0, 1_000_000) })),
   startedOn: day,
 });
 export const supplyLogPayload = v.strictObject({

@@ -42,6 +42,10 @@ export const worksPayload = v.strictObject({
   /** 1 Monday to 7 Sunday; none: any evening. */
   evenings: v.pipe(v.array(v.pipe(within(1, 7), v.integer())), v.maxLength(7)),
   eveningMinutes: within(1, 1440),
+  /** When water is usually changed, on the house's clock. */
+  eveningTime: v.optional(v.pipe(v.string(), v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a time such as 21:00'))),
+  /** What a cubic metre from the tap costs, in the keeper's money. */
+  perM3Value: v.optional(within(0, 100000)),
 });
 
 export const batchPayload = v.strictObject({

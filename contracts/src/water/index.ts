@@ -65,8 +65,24 @@ export const waterKind = v.object({
   stirred: v.boolean(),
   mixMinutes: v.number(),
   readyL: v.number(),
+  /** Batches that still stand or are stirred: litres that can be used from so many days on. */
+  standing: v.array(v.object({ readyAtDay: v.number(), volumeL: v.number() })),
+  /** What a litre costs as far as prices are known, and what has no price. */
+  cost: v.object({ perLValue: v.number(), unpriced: v.array(v.string()) }),
 });
-export const works = v.object({ ...worksPayload.entries, known: v.boolean() });
+export const works = v.object({
+  ...worksPayload.entries,
+  /** With the day from tonight on which a drum that is taken is free again, and what stands in it. */
+  drums: v.array(
+    v.object({
+      name: v.string(),
+      volumeL: v.number(),
+      freeFromDay: v.optional(v.number()),
+      holds: v.optional(v.string()),
+    }),
+  ),
+  known: v.boolean(),
+});
 /** Everything that the evening's water is made of; the plan itself is made by the core. */
 export const eveningView = v.object({
   nowAt: instant,
@@ -75,8 +91,6 @@ export const eveningView = v.object({
   tanks: v.array(eveningTank),
   waters: v.array(waterKind),
   works,
-  /** Drums in which a batch still stands: not free tonight. */
-  busyDrums: v.array(v.string()),
   /** The water whose unit makes the pure water; null where there is none. */
   unitSourceId: v.nullable(uuid),
   /** Tanks without a routine that anybody has said or done. */
@@ -106,6 +120,34 @@ export const fortnightView = v.object({
   tookMs: v.number(),
 });
 export type FortnightView = v.InferOutput<typeof fortnightView>;
+
+const fan80 = v.object({ lo80: v.number(), mean: v.number(), hi80: v.number() });
+/** What builds up or is used up in each tank, with the limits it is held to: the keeper's own before the band's. */
+export const buildUpView = v.object({
+  nowAt: instant,
+  tanks: v.array(
+    v.object({
+      tankId: uuid,
+      name: v.string(),
+      netVolumeL: v.number(),
+      /** False where the model of this tank is still being made. */
+      ready: v.boolean(),
+      lines: v.array(
+        v.object({
+          parameter: parameterId,
+          level: fan80,
+          productionPerDay: fan80,
+          /** Of the water it was given so far; null where nobody measured it. */
+          sourceValue: v.nullable(v.number()),
+          floor: v.nullable(v.number()),
+          ceiling: v.nullable(v.number()),
+          limitBy: v.picklist(['keeper', 'band', 'none']),
+        }),
+      ),
+    }),
+  ),
+});
+export type BuildUpView = v.InferOutput<typeof buildUpView>;
 
 /** What is being done, and what runs: open jobs and timers of the house. */
 export const doingView = v.object({

@@ -2,6 +2,7 @@ export {
   supplyCategories,
   supplyState,
   supplyUnits,
+  unitCost,
   type SupplyCategory,
   type SupplyEvent,
   type SupplyState,

@@ -124,3 +124,10 @@ function judged({
     ? { state: 'enough', reason: 'Enough for now.' }
     : { state: 'unknown', reason: 'How fast it goes cannot be told yet: write what is taken, or count what is left.' };
 }
+
+/**
+ * What one unit of a supply (a gram, a millilitre, a piece) costs by its pack, in the keeper's money; null without a pack.
+ * @example unitCost({ packValue: 1000, costValue: 24 }) // 0.024
+ */
+export const unitCost = (pack: { packValue: number; costValue: number } | undefined): number | null =>
+  pack && pack.packValue > 0 ? pack.costValue / pack.packValue : null;

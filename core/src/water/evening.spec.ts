@@ -8,6 +8,7 @@ import {
   batchState,
   closingIds,
   doingSteps,
+  drumFreeFromDay,
   drumsFor,
   eveningPlan,
   foreseenEc,
@@ -17,11 +18,13 @@ import {
   mineralDose,
   mineralState,
   outcomeErrors,
+  readyByNight,
   roByHour,
   waitingHarm,
   type BatchMade,
   type ChangeOutcome,
   type EveningTank,
+  type FortnightInput,
   type MineralBatch,
   type WaterKind,
   type WaterWorks,
@@ -116,6 +119,52 @@ describe('the evening’s water', () => {
     expect(beginnings({ nights: [{ nightIndex: 9, mixes: ['lake'] }], waters: [lake, soft] })).toEqual([
       { name: 'lake', nightIndex: 9, beginAtDay: 2 },
     ]);
+  });
+  it('a drum in which something stands is free the day after that is ready and a tank of its water is due', () => {
+    expect(drumFreeFromDay({ readyAtDay: 2, dueDays: [5, 1] })).toBe(3);
+    expect(drumFreeFromDay({ readyAtDay: 0, dueDays: [-3] })).toBe(1);
+    expect(drumFreeFromDay({ readyAtDay: 0, dueDays: [] })).toBeGreaterThan(28);
+    const busy = { ...works, drums: works.drums.map((d) => ({ ...d, freeFromDay: d.name === 'grey drum' ? 3 : 0 })) };
+    const told = unwrap(
+      eveningPlan({ tanks: [tank('a', { changeL: 20 })], waters: [soft], works: busy, untilHours: 2 }),
+    );
+    expect(told.needs[0]?.drums).toEqual([{ name: 'blue drum', fillL: 20 }]);
+  });
+  it('over the nights no drum is filled while something stands in it', () => {
+    const input = {
+      tanks: [tank('a', { changeL: 20 }), tank('b', { changeL: 25, dueDays: 1 })],
+      waters: [soft],
+      works: { ...works, drums: [{ name: 'the only drum', volumeL: 60, freeFromDay: 4 }] },
+      weekdayIndex: 3,
+      untilHours: 2,
+    };
+    const nights = (plan: FortnightInput): number[] =>
+      greedyFortnight(plan).nights.flatMap((n) => (n.changes.length > 0 ? [n.nightIndex] : []));
+    expect(nights(input)[0]).toBe(4);
+    expect(planLoad(input, [[3], []]).fits).toBeFalse();
+    expect(planLoad(input, [[4], [4]]).fits).toBeTrue();
+    expect(nights({ ...input, works })[0]).toBe(0);
+  });
+  it('what still stands is there once it has stood, is not mixed again, and is named to those who wait for it', () => {
+    const lake: WaterKind = {
+      ...soft,
+      waterId: 'lake',
+      name: 'lake water',
+      leadHours: 168,
+      stirred: true,
+      standing: [{ readyAtDay: 2, volumeL: 20 }],
+    };
+    expect(readyByNight({ water: lake, untilHours: 1, nightsCount: 4 })).toEqual([0, 0, 20, 20]);
+    const own = tank('warm', { waterId: 'lake', changeL: 12 });
+    const tonight = unwrap(eveningPlan({ tanks: [own], waters: [lake], works, untilHours: 1 }));
+    expect(tonight.waiting[0]?.why).toBe('lake water is begun and ready in 2 days');
+    const plan = greedyFortnight({ tanks: [own], waters: [lake], works, weekdayIndex: 1, untilHours: 1 });
+    expect(plan.nights.filter((n) => n.changes.length > 0).map((n) => [n.nightIndex, n.mixes])).toEqual([
+      [2, []],
+      // Eight litres are left of it: the rest is mixed by then.
+      [9, ['lake water']],
+    ]);
+    expect(plan.nights[9]?.roL).toBeCloseTo(4, 9);
   });
   it('stores no more than the store holds', () => {
     expect(roByHour({ works, hours: 100 })).toBe(100);

@@ -6,7 +6,8 @@ export interface WaterWorks {
   storesL: number;
   storedL: number;
   wasteRatio: number;
-  drums: readonly { name: string; volumeL: number }[];
+  /** `freeFromDay`: days from tonight until what stands in it is used; left out where it is free. */
+  drums: readonly { name: string; volumeL: number; freeFromDay?: number | undefined }[];
   /** Weekdays on which water is changed, 1 Monday to 7 Sunday; empty: any. */
   evenings: readonly number[];
   eveningMinutes: number;
@@ -27,6 +28,8 @@ export interface WaterKind {
   mixMinutes: number;
   /** Made and waiting already. */
   readyL: number;
+  /** Made, and still standing or being stirred: litres that can be used from so many days on. */
+  standing?: readonly { readyAtDay: number; volumeL: number }[] | undefined;
 }
 
 /** What a tank would be given, and what it costs it to wait. */
@@ -120,6 +123,36 @@ export interface EveningPlan {
 export const roByHour = ({ works, hours }: { works: WaterWorks; hours: number }): number =>
   Math.min(Math.max(works.storesL, works.storedL), works.storedL + works.madeLPerH * hours);
 
+/** Drums that can be filled on a night, counted from tonight. */
+export const freeDrums = (works: WaterWorks, atDay: number): WaterWorks['drums'] =>
+  works.drums.filter((d) => (d.freeFromDay ?? 0) <= atDay);
+
+/**
+ * The day from tonight on which a drum is free again: the day after what stands in it is ready and the first tank of its
+ * water is due. Beyond any plan where no tank takes that water.
+ * @example drumFreeFromDay({ readyAtDay: 2, dueDays: [5, 1] }) // 3
+ */
+export const drumFreeFromDay = ({ readyAtDay, dueDays }: { readyAtDay: number; dueDays: readonly number[] }): number =>
+  dueDays.length === 0 ? beyondPlansDay : Math.ceil(Math.max(0, readyAtDay, Math.min(...dueDays))) + 1;
+const beyondPlansDay = 999;
+
+/**
+ * Litres of a water that are there on each night if none is used: what is ready, and what will have stood its time.
+ * @example readyByNight({ water: { readyL: 5, standing: [{ readyAtDay: 1.9, volumeL: 20 }] }, untilHours: 1, nightsCount: 3 }) // 5, 5, 25
+ */
+export const readyByNight = ({
+  water: { readyL, standing = [] },
+  untilHours,
+  nightsCount,
+}: {
+  water: Pick<WaterKind, 'readyL' | 'standing'>;
+  untilHours: number;
+  nightsCount: number;
+}): number[] =>
+  Array.from({ length: nightsCount }, (_, night) =>
+    standing.reduce((sum, s) => (24 * night + untilHours >= 24 * s.readyAtDay ? sum + s.volumeL : sum), readyL),
+  );
+
 const worksFault = (works: WaterWorks) =>
   firstFault([
     { field: 'madeLPerH', value: works.madeLPerH, range: { lo: 0, hi: 1000, unit: 'L/h' } },
@@ -152,7 +185,7 @@ export function eveningPlan({
   const fault = worksFault(works);
   if (fault) return refuse(fault);
   const roLeft = { litres: roByHour({ works, hours: untilHours }) };
-  const ready = new Map(waters.map((w) => [w.waterId, w.readyL]));
+  const ready = new Map(waters.map((w) => [w.waterId, readyTonight(w, untilHours)]));
   const begun = new Set<string>();
   let minutes = 0;
   const changes: EveningPlan['changes'] = [];
@@ -192,6 +225,8 @@ export function eveningPlan({
   return ok(summed({ changes, waiting, waters, works, minutes, untilHours }));
 }
 
+const readyTonight = (water: WaterKind, untilHours: number): number =>
+  readyByNight({ water, untilHours, nightsCount: 1 })[0] ?? 0;
 const named = ({
   tankId,
   name,
@@ -244,6 +279,10 @@ function shortage({
   leftMinutes: number;
   extraMinutes: number;
 }): string | null {
+  const stood = (water.standing ?? []).filter((s) => 24 * s.readyAtDay > untilHours);
+  const [soonest] = [...stood].sort((a, b) => a.readyAtDay - b.readyAtDay);
+  if (makeL > 0 && water.leadHours > untilHours && !tank.urgent && soonest && soonest.volumeL >= makeL - 1e-9)
+    return `${water.name} is begun and ready ${daysText(soonest.readyAtDay)}`;
   if (makeL > 0 && water.leadHours > untilHours && tank.urgent)
     return `${water.name} is not ready, and this cannot wait: conditioned tap water or pure water of the right temperature will do`;
   if (makeL > 0 && water.leadHours > untilHours)
@@ -272,19 +311,20 @@ function summed({
   minutes: number;
   untilHours: number;
 }): EveningPlan {
-  const free = [...works.drums].sort((a, b) => b.volumeL - a.volumeL);
+  const free = [...freeDrums(works, 0)].sort((a, b) => b.volumeL - a.volumeL);
   const needs = waters.flatMap((water): EveningNeed[] => {
     const own = changes.filter((c) => c.waterId === water.waterId);
     if (own.length === 0) return [];
     const needL = own.reduce((sum, c) => sum + c.changeL, 0);
-    const makeL = Math.max(0, needL - water.readyL);
+    const readyL = Math.min(readyTonight(water, untilHours), needL);
+    const makeL = needL - readyL;
     const { drums, overL } = drumsFor(makeL, free);
     return [
       {
         waterId: water.waterId,
         name: water.name,
         needL,
-        readyL: Math.min(water.readyL, needL),
+        readyL,
         makeL,
         roL: makeL * water.roFraction,
         saltG: makeL * water.saltGPerL,

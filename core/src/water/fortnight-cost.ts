@@ -1,4 +1,12 @@
-import { earlyHarm, waitingHarm, type EveningTank, type WaterKind, type WaterWorks } from './evening';
+import {
+  earlyHarm,
+  freeDrums,
+  readyByNight,
+  waitingHarm,
+  type EveningTank,
+  type WaterKind,
+  type WaterWorks,
+} from './evening';
 
 export interface FortnightInput {
   tanks: readonly EveningTank[];
@@ -37,6 +45,10 @@ export const endCost = (tank: EveningTank, fromDay: number | null, nightsCount: 
 
 export const isEvening = (works: WaterWorks, weekdayIndex: number, night: number): boolean =>
   works.evenings.length === 0 || works.evenings.includes(((weekdayIndex - 1 + night) % 7) + 1);
+
+/** Litres the drums hold on a night; no limit where nobody has named a drum. */
+export const drumRoomL = (works: WaterWorks, night: number): number =>
+  works.drums.length === 0 ? Infinity : freeDrums(works, night).reduce((sum, d) => sum + d.volumeL, 0);
 
 export interface NightLoad {
   roL: number;
@@ -81,7 +93,8 @@ export function planLoader(input: FortnightInput): PlanLoader {
     arrivals[tankIndex]?.[((fromIndex ?? -1) + 1) * nightsCount + nightIndex] ?? 0;
   const end: PlanLoader['end'] = (tankIndex, fromIndex) => ends[tankIndex]?.[(fromIndex ?? -1) + 1] ?? 0;
   const evening = Array.from({ length: nightsCount }, (_, n) => isEvening(works, weekdayIndex, n));
-  const drumsL = works.drums.reduce((sum, d) => sum + d.volumeL, 0);
+  const roomL = Array.from({ length: nightsCount }, (_, n) => drumRoomL(works, n));
+  const stock = waters.map((water) => readyByNight({ water, untilHours, nightsCount }));
   const mostL = Math.max(works.storesL, works.storedL);
 
   const load = (nights: PlanNights): PlanLoad => {
@@ -102,7 +115,7 @@ export function planLoader(input: FortnightInput): PlanLoader {
       }
       costValue += end(i, from);
     }
-    const readyL = waters.map((w) => w.readyL);
+    const usedL = new Float64Array(waters.length);
     let storeL = works.storedL;
     let fits = true;
     loads.forEach((of, night) => {
@@ -110,8 +123,8 @@ export function planLoader(input: FortnightInput): PlanLoader {
       waters.forEach((water, w) => {
         const needs = needL[w * nightsCount + night] ?? 0;
         if (needs <= 0) return;
-        const fromReady = Math.min(readyL[w] ?? 0, needs);
-        readyL[w] = (readyL[w] ?? 0) - fromReady;
+        const fromReady = Math.min((stock[w]?.[night] ?? 0) - (usedL[w] ?? 0), needs);
+        usedL[w] = (usedL[w] ?? 0) + fromReady;
         const makeL = needs - fromReady;
         if (makeL <= 1e-6) return;
         of.makeL += makeL;
@@ -122,7 +135,7 @@ export function planLoader(input: FortnightInput): PlanLoader {
         if (24 * night + untilHours < water.leadHours) fits = false;
       });
       storeL -= of.roL;
-      const full = drumsL > 0 && of.makeL > drumsL + 1e-6;
+      const full = of.makeL > (roomL[night] ?? Infinity) + 1e-6;
       const closed = of.minutes > 0 && evening[night] === false;
       if (storeL < -1e-6 || of.minutes > works.eveningMinutes + 1e-6 || full || closed) fits = false;
     });

@@ -1,5 +1,7 @@
+import { readyByNight } from './evening';
 import {
   arrivalCost,
+  drumRoomL,
   endCost,
   isEvening,
   mixCostValue,
@@ -76,21 +78,22 @@ export function built({
   const into = (tankIndex: number, night: number): [number, number][] =>
     arcs.filter((a) => a.tankIndex === tankIndex && a.toIndex === night).map((a) => [a.columnIndex, 1]);
   const scaled = (entries: [number, number][], by: number): [number, number][] => entries.map(([c, v]) => [c, v * by]);
-  const drumsL = works.drums.reduce((sum, d) => sum + d.volumeL, 0);
   const mixed = new Map<string, { makeIndex: number; begunIndex: number }>();
   for (const water of waters) {
     const users = tanks.flatMap((t, i) => (t.waterId === water.waterId ? [i] : []));
     if (users.length === 0) continue;
     const mostL = users.reduce((sum, i) => sum + (tanks[i]?.changeL ?? 0), 0);
+    const stock = readyByNight({ water, untilHours, nightsCount });
     const taken: [number, number][] = [];
     for (const night of evenings) {
+      const thereL = stock[night] ?? 0;
       const possible = 24 * night + untilHours >= water.leadHours;
       const make = column(
         roCostPerL * water.roFraction,
-        possible ? Math.min(mostL, drumsL > 0 ? drumsL : mostL) : 0,
+        possible ? Math.min(mostL, drumRoomL(works, night)) : 0,
         false,
       );
-      const ready = column(0, water.readyL, false);
+      const ready = column(0, thereL, false);
       const begun = column(mixCostValue, possible ? 1 : 0, true);
       mixed.set(`${water.waterId} ${night}`, { makeIndex: make, begunIndex: begun });
       taken.push([ready, 1]);
@@ -105,10 +108,11 @@ export function built({
         ],
       });
       // Without a ready store each tank needs the mix itself: tighter than the sum.
-      if (water.readyL === 0)
+      if (thereL === 0)
         for (const i of users) rows.push({ lo: null, hi: 0, entries: [...into(i, night), [begun, -1]] });
+      // What was taken so far was there by then.
+      if (thereL > 0) rows.push({ lo: null, hi: thereL, entries: [...taken] });
     }
-    if (water.readyL > 0) rows.push({ lo: null, hi: water.readyL, entries: taken });
   }
   let before: { storeIndex: number } | null = null;
   for (let night = 0; night < nightsCount; night++) {
@@ -137,7 +141,8 @@ export function built({
       const mix = mixed.get(`${water.waterId} ${night}`);
       return mix ? [[mix.makeIndex, 1]] : [];
     });
-    if (drumsL > 0 && made.length > 0) rows.push({ lo: null, hi: drumsL, entries: made });
+    const roomL = drumRoomL(works, night);
+    if (Number.isFinite(roomL) && made.length > 0) rows.push({ lo: null, hi: roomL, entries: made });
   }
   return { programme: { columns, rows }, arcs };
 }

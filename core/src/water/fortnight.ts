@@ -1,6 +1,6 @@
 import { firstFault, ok, refuse, type Result } from '#core/result';
-import { roByHour, waitingHarm, type EveningTank } from './evening';
-import { isEvening, planLoad, shiftedTo, usualNights, type FortnightInput } from './fortnight-cost';
+import { readyByNight, roByHour, waitingHarm, type EveningTank } from './evening';
+import { drumRoomL, isEvening, planLoad, shiftedTo, usualNights, type FortnightInput } from './fortnight-cost';
 import { bettered } from './fortnight-improve';
 import { built, type Built, type IntegerSolver } from './fortnight-programme';
 
@@ -201,8 +201,8 @@ export function greedyFortnight(input: FortnightInput): FortnightPlan {
   const { tanks, waters, works, weekdayIndex, untilHours, nightsCount = usualNights } = input;
   const last: (number | null)[] = tanks.map(() => null);
   const nights: number[][] = tanks.map(() => []);
-  const ready = new Map(waters.map((w) => [w.waterId, w.readyL]));
-  const drumsL = works.drums.reduce((sum, d) => sum + d.volumeL, 0);
+  const stock = new Map(waters.map((water) => [water.waterId, readyByNight({ water, untilHours, nightsCount })]));
+  const usedL = new Map<string, number>();
   let storeL = works.storedL;
   for (let night = 0; night < nightsCount; night++) {
     storeL = roByHour({ works: { ...works, storedL: storeL }, hours: night === 0 ? untilHours : 24 });
@@ -216,14 +216,15 @@ export function greedyFortnight(input: FortnightInput): FortnightPlan {
     for (const { tank, i } of due) {
       const water = waters.find((w) => w.waterId === tank.waterId);
       if (!water) continue;
-      const fromReady = Math.min(ready.get(water.waterId) ?? 0, tank.changeL);
+      const ownUsedL = usedL.get(water.waterId) ?? 0;
+      const fromReady = Math.min((stock.get(water.waterId)?.[night] ?? 0) - ownUsedL, tank.changeL);
       const makeL = tank.changeL - fromReady;
       const roL = makeL * water.roFraction;
       const extraMinutes = tank.changeMinutes + (makeL > 0 && !begun.has(water.waterId) ? water.mixMinutes : 0);
       const leadShort = makeL > 0 && 24 * night + untilHours < water.leadHours;
       if (leadShort || roL > storeL + 1e-9 || minutes + extraMinutes > works.eveningMinutes) continue;
-      if (drumsL > 0 && mixedL + makeL > drumsL + 1e-9) continue;
-      ready.set(water.waterId, (ready.get(water.waterId) ?? 0) - fromReady);
+      if (mixedL + makeL > drumRoomL(works, night) + 1e-9) continue;
+      usedL.set(water.waterId, ownUsedL + fromReady);
       storeL -= roL;
       minutes += extraMinutes;
       mixedL += makeL;

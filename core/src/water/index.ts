@@ -1,3 +1,4 @@
+export { litreCost, mixCost, type DosedPowder, type WaterPrices } from './cost';
 export {
   bearings,
   changeAdvice,
@@ -37,6 +38,9 @@ export {
   earlyHarm,
   leavesUnchanged,
   eveningPlan,
+  drumFreeFromDay,
+  freeDrums,
+  readyByNight,
   roByHour,
   usualChangeMinutes,
   waitingHarm,
@@ -87,10 +91,14 @@ export {
   ramp,
   rampWeeks,
   routineCost,
+  decidingHold,
+  routineHolds,
+  sdOf80,
   routineSettles,
   topUpCreep,
   type CertaintyId,
   type RoutineCost,
+  type RoutineHold,
 } from './routine';
 export {
   ionOf,

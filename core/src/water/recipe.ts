@@ -378,7 +378,11 @@ function secondAims(
   const dear = new Map(sources.map((s): [string, number] => [`share:${s.id}`, s.costPerLFactor ?? 0]));
   if (second !== 'least-cost') return sources.length > 1 ? [dear, grams] : [grams];
   return [
-    new Map([...dear, ...chosen.map(({ id, shelf }): [string, number] => [`salt:${id}`, shelf.costPerGFactor ?? 0])]),
+    new Map([
+      ...dear,
+      ...chosen.map(({ id, shelf }): [string, number] => [`salt:${id}`, shelf.costPerGFactor ?? 0]),
+      ...minerals.map(({ mineral }): [string, number] => [`mineral:${mineral.id}`, mineral.costPerGFactor ?? 0]),
+    ]),
     grams,
   ];
 }

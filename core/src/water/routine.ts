@@ -54,6 +54,73 @@ export function routineSettles(
   return ok(note.explained({ peak: Math.max(before, after), trough: Math.min(before, after) }));
 }
 
+export type RoutineHold = 'holds' | 'exceeds' | 'unknown';
+/**
+ * Whether a routine keeps a value within its limits once it has settled, by the span of production: *holds* where even the
+ * worse end stays inside, *exceeds* where even the better end does not, otherwise it cannot be told.
+ *
+ * In the parameter's unit; `ceiling` and `floor` null where there is none. `peak` and `trough` are spans over the two ends.
+ * Source: mass balance, as `routineSettles`.
+ * @example routineHolds({ productionPerDay: { lo: 1, hi: 2 }, sourceValue: 5, changeFraction: 0.4, everyDays: 7, ceiling: 40, floor: null }) // peak 22.5 to 40: holds
+ */
+export function routineHolds({
+  productionPerDay,
+  sourceValue,
+  changeFraction,
+  everyDays,
+  ceiling,
+  floor,
+}: Routine & {
+  productionPerDay: { lo: number; hi: number };
+  ceiling: number | null;
+  floor: number | null;
+}): Result<{ state: RoutineHold; peak: { lo: number; hi: number }; trough: { lo: number; hi: number } }> {
+  const ends: { peak: number; trough: number }[] = [];
+  for (const perDay of [productionPerDay.lo, productionPerDay.hi]) {
+    const settled = routineSettles({ productionPerDay: perDay, sourceValue, changeFraction, everyDays });
+    if (!settled.ok) return settled;
+    ends.push(settled.value.value);
+  }
+  const span = (pick: (end: { peak: number; trough: number }) => number): { lo: number; hi: number } => ({
+    lo: Math.min(...ends.map(pick)),
+    hi: Math.max(...ends.map(pick)),
+  });
+  const [peak, trough] = [span((e) => e.peak), span((e) => e.trough)];
+  const slack = 1e-9;
+  const inside = (ceiling === null || peak.hi <= ceiling + slack) && (floor === null || trough.lo >= floor - slack);
+  const outside = (ceiling !== null && peak.lo > ceiling + slack) || (floor !== null && trough.hi < floor - slack);
+  return ok({ state: inside ? 'holds' : outside ? 'exceeds' : 'unknown', peak, trough });
+}
+
+/**
+ * Of several values the one that decides about a routine: what it does not hold, then what cannot be told, then what it
+ * holds; among equals the one nearest to its limit. Null where there is none.
+ * @example decidingHold([{ state: 'holds', … }, { state: 'exceeds', … }]) // the second
+ */
+export function decidingHold<
+  T extends {
+    state: RoutineHold;
+    peak: { hi: number };
+    trough: { lo: number };
+    ceiling: number | null;
+    floor: number | null;
+  },
+>(lines: readonly T[]): T | null {
+  const rank: readonly RoutineHold[] = ['exceeds', 'unknown', 'holds'];
+  const nearness = ({ peak, trough, ceiling, floor }: T): number =>
+    Math.max(
+      ceiling === null || ceiling <= 0 ? 0 : peak.hi / ceiling,
+      floor === null ? 0 : floor / Math.max(trough.lo, 1e-9),
+    );
+  const [first] = [...lines].sort((a, b) => rank.indexOf(a.state) - rank.indexOf(b.state) || nearness(b) - nearness(a));
+  return first ?? null;
+}
+
+/** Width of four in five of a normal distribution, in standard deviations: 2 × 1.2816. */
+const widthOf80 = 2.5631;
+/** Standard deviation of what lies between two ends four times in five. @example sdOf80({ lo80: 0, hi80: 2.5631 }) // 1 */
+export const sdOf80 = ({ lo80, hi80 }: { lo80: number; hi80: number }): number => Math.max(0, hi80 - lo80) / widthOf80;
+
 /** Standard normal quantiles: how many standard deviations for one-sided certainty. Tables of the normal distribution. */
 export const certainties = [
   { id: 'even', label: 'as likely as not', shareFraction: 0.5, deviationsRatio: 0 },
@@ -250,8 +317,7 @@ export function routineCost({
   wasteRatio = 0,
   saltGPerL = 0,
   changeMinutes,
-  litreCostFactor = 0,
-  gramCostFactor = 0,
+  perLValue = 0,
 }: {
   netVolumeL: number;
   changeFraction: number;
@@ -261,8 +327,8 @@ export function routineCost({
   wasteRatio?: number;
   saltGPerL?: number;
   changeMinutes: number;
-  litreCostFactor?: number;
-  gramCostFactor?: number;
+  /** What a litre costs, all in: see `litreCost`. */
+  perLValue?: number;
 }): RoutineCost {
   const timesCount = 365.25 / everyDays;
   const litresPerYearL = timesCount * changeFraction * netVolumeL;
@@ -273,7 +339,7 @@ export function routineCost({
     wastedPerYearL,
     saltPerYearG,
     workPerYearHours: (timesCount * changeMinutes) / 60,
-    moneyPerYearValue: (litresPerYearL + wastedPerYearL) * litreCostFactor + saltPerYearG * gramCostFactor,
+    moneyPerYearValue: litresPerYearL * perLValue,
   };
 }
 

@@ -14,7 +14,7 @@ import { sourceHistory, sourceList } from '../sources';
 import { alarmsOf, diaryView, stockView } from '../stock';
 import { tankFolio, verdictWorking } from '../tanks';
 import { benchView, tonightSheet, type Prospects } from '../tonight';
-import { batchList, doingView, eveningView, learntView, type WaterPlanner } from '../water';
+import { batchList, buildUpView, doingView, eveningView, learntView, type WaterPlanner } from '../water';
 import { openApi } from './openapi';
 import { badRequest, notFound, parsed, problemHandler } from './problems';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
@@ -137,6 +137,10 @@ function apiRouter(
     const seconds = Number(parsed(routes.fortnight.query, request.query).seconds ?? 8);
     response.json(await planner.fortnight({ ...deps, prospects }, { timeLimitMs: seconds * 1000 }));
   });
+  router.get(
+    '/water/build-up',
+    async (_request, response) => void response.json(await buildUpView({ ...deps, prospects })),
+  );
   router.get('/water/doing', async (_request, response) => void response.json(await doingView(deps)));
   router.get(
     '/water/learnt/:tankId',

@@ -11,7 +11,7 @@ import {
 import { calibrationKind, checkInstrument, checkReadings, instrumentKind, readingsKind, seenKind } from '../readings';
 import { checkUnit, sourceKind, unitKind } from '../sources';
 import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
-import { supplyKind, supplyLogKind } from '../supplies';
+import { checkSupply, supplyKind, supplyLogKind } from '../supplies';
 import { checkSetUp, factKind, setUpKind } from '../tanks';
 import {
   batchKind,
@@ -89,6 +89,7 @@ export const checks: BookDeps['checks'] = {
   arrival: checkArrival,
   'own-kind': checkOwnKind,
   photo: checkPhoto,
+  supply: checkSupply,
   'top-up': checkTopUp,
   recipe: checkRecipe,
   batch: checkBatch,

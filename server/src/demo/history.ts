@@ -8,7 +8,7 @@ import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { demoInstruments, watchedTanks } from './instruments';
 import { batchOf, demoBatchesOf, demoLabels, demoRecipes, demoWorks, recipeOf, type DemoBatch } from './waters';
-import { breederBees, demoLife, demoSupplies, supplyDates, tonightDrip } from './life';
+import { breederBees, demoLife, demoSalts, demoSupplies, supplyDates, tonightDrip } from './life';
 import {
   demoDays,
   demoNotes,
@@ -93,6 +93,8 @@ interface Run {
   chance: Chance;
   /** For what was added later: the water of the house keeps its numbers. */
   side: Chance;
+  /** For the plain salts of the shelf. */
+  shelf: Chance;
   /** The change of the evening before, by tank. */
   changed: Map<string, string>;
   /** What is still to be written of batches, by the night it is due. */
@@ -121,6 +123,7 @@ export function demoNights({
     tonightOn,
     chance,
     side: new Chance(seed + 1),
+    shelf: new Chance(seed + 2),
     changed: new Map(),
     batchSteps: [],
     ids: new Map(),
@@ -195,7 +198,7 @@ function openingNight(run: Run, on: string): DemoNight {
       },
     })),
   );
-  entries.push(...waterBegun(run, on));
+  entries.push(...waterBegun(run, on), ...saltsOf(run, on));
   return { on, writtenAtEpochMs: at(run, on, 5).epochMs, entries };
 }
 
@@ -223,6 +226,27 @@ function waterBegun(run: Run, on: string): NewEntry[] {
     })),
   ];
 }
+
+const shelfHead = <K extends NewEntry['kind']>(
+  run: Run,
+  given: { kind: K; key: string; on: string; minutes: number },
+): ReturnType<typeof head<K>> => head({ ...run, chance: run.shelf }, given);
+function saltsOf(run: Run, on: string): NewEntry[] {
+  for (const { key } of demoSalts) run.ids.set(key, run.shelf.id(at(run, on, 0).epochMs));
+  return demoSalts.map(({ key, payload }) => ({
+    ...shelfHead(run, { kind: 'supply', key, on, minutes: 2 }),
+    payload: { ...payload, startedOn: on },
+  }));
+}
+const saltLogs = (run: Run, on: string, agoDays: number): NewEntry[] =>
+  demoSalts.flatMap(({ key, log }) =>
+    log
+      .filter(([ago]) => ago === agoDays)
+      .map(([, event, value]): NewEntry => ({
+        ...shelfHead(run, { kind: 'supply-log', key, on, minutes: 76 }),
+        payload: { event, value },
+      })),
+  );
 
 /** What was mixed that night, and what became of earlier batches. */
 function mixedThatNight(run: Run, on: string, agoDays: number): NewEntry[] {
@@ -321,7 +345,7 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
       payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) },
     });
   }
-  entries.push(...lifeOf(run, on, agoDays), ...mixedThatNight(run, on, agoDays));
+  entries.push(...lifeOf(run, on, agoDays), ...mixedThatNight(run, on, agoDays), ...saltLogs(run, on, agoDays));
   if (agoDays === 174)
     entries.push(
       {

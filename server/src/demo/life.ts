@@ -220,15 +220,22 @@ const unit: readonly DemoEvent[] = [
   });
 });
 
-/** Supplies by key, with what is on the shelf and how it went. */
-export const demoSupplies: readonly {
+interface DemoSupply {
   key: string;
   payload: Omit<PayloadOf<'supply'>, 'startedOn'>;
   log: readonly (readonly [agoDays: number, name: PayloadOf<'supply-log'>['event'], value: number])[];
-}[] = [
+}
+/** Supplies by key, with what is on the shelf and how it went. */
+export const demoSupplies: readonly DemoSupply[] = [
   {
     key: 'gh-mineral',
-    payload: { name: 'GH mineral', category: 'mineral', unit: 'g', leadDays: 10 },
+    payload: {
+      name: 'GH mineral',
+      category: 'mineral',
+      unit: 'g',
+      leadDays: 10,
+      pack: { packValue: 1000, costValue: 32 },
+    },
     log: [
       [180, 'bought', 1000],
       [150, 'left', 860],
@@ -241,7 +248,13 @@ export const demoSupplies: readonly {
   },
   {
     key: 'ghkh-mineral',
-    payload: { name: 'GH and KH mineral', category: 'mineral', unit: 'g', leadDays: 10 },
+    payload: {
+      name: 'GH and KH mineral',
+      category: 'mineral',
+      unit: 'g',
+      leadDays: 10,
+      pack: { packValue: 500, costValue: 19 },
+    },
     log: [
       [200, 'bought', 500],
       [100, 'left', 380],
@@ -304,6 +317,89 @@ export const demoSupplies: readonly {
     key: 'antiparasitic',
     payload: { name: 'An antiparasitic', category: 'medicine', unit: 'pieces', leadDays: 7 },
     log: [[400, 'bought', 6]],
+  },
+];
+/** Plain salts of the shelf. */
+export const demoSalts: readonly DemoSupply[] = [
+  {
+    key: 'salt-chalk',
+    payload: {
+      name: 'Precipitated chalk',
+      category: 'salt',
+      unit: 'g',
+      leadDays: 10,
+      saltId: 'caco3',
+      purityFraction: 0.98,
+      pack: { packValue: 500, costValue: 6 },
+    },
+    log: [
+      [160, 'bought', 500],
+      [40, 'left', 452],
+    ],
+  },
+  {
+    key: 'salt-epsom',
+    payload: {
+      name: 'Magnesium sulphate',
+      category: 'salt',
+      unit: 'g',
+      leadDays: 10,
+      saltId: 'mgso4-7h2o',
+      purityFraction: 0.99,
+      pack: { packValue: 1000, costValue: 7 },
+    },
+    log: [
+      [160, 'bought', 1000],
+      [40, 'left', 920],
+    ],
+  },
+  {
+    key: 'salt-table-salt',
+    payload: {
+      name: 'Plain salt',
+      category: 'salt',
+      unit: 'g',
+      leadDays: 10,
+      saltId: 'nacl',
+      purityFraction: 0.99,
+      pack: { packValue: 1000, costValue: 2 },
+    },
+    log: [
+      [160, 'bought', 1000],
+      [40, 'left', 960],
+    ],
+  },
+  {
+    key: 'salt-gypsum',
+    payload: {
+      name: 'Calcium sulphate',
+      category: 'salt',
+      unit: 'g',
+      leadDays: 10,
+      saltId: 'caso4-2h2o',
+      purityFraction: 0.98,
+      pack: { packValue: 1000, costValue: 9 },
+    },
+    log: [
+      [160, 'bought', 1000],
+      [90, 'left', 1000],
+    ],
+  },
+  {
+    key: 'salt-potash',
+    payload: {
+      name: 'Potassium sulphate',
+      category: 'salt',
+      unit: 'g',
+      leadDays: 10,
+      saltId: 'k2so4',
+      purityFraction: 0.99,
+      pack: { packValue: 500, costValue: 8 },
+    },
+    log: [
+      [160, 'bought', 500],
+      [90, 'left', 500],
+    ],
   },
 ];
 /** Days until a supply's date, from tonight; past dates are below nothing. */

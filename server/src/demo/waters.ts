@@ -18,6 +18,8 @@ export const demoWorks: WorksPayload = {
   ],
   evenings: [1, 2, 3, 4, 6, 7],
   eveningMinutes: 120,
+  eveningTime: '21:00',
+  perM3Value: 4.2,
 };
 
 interface DemoRecipe {

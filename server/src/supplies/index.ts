@@ -1,1 +1,1 @@
-export { supplyKind, supplyLogKind } from './supplies-kinds';
+export { checkSupply, supplyKind, supplyLogKind } from './supplies-kinds';

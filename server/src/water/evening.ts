@@ -1,18 +1,19 @@
 import { medianOf } from '#core/readings';
 import { instantOf, nightOn } from '#core/tonight';
-import { leavesUnchanged, usualChangeMinutes, type WaterKind } from '#core/water';
-import type { RecipePayload, RoutinePayload, SequencePayload, WorksPayload } from '#contracts/book';
-import type { EveningTankView, EveningView } from '#contracts/water';
+import { drumFreeFromDay, leavesUnchanged, usualChangeMinutes } from '#core/water';
+import type { RoutinePayload, SequencePayload, WorksPayload } from '#contracts/book';
+import type { BatchView, EveningTankView, EveningView } from '#contracts/water';
 import { shippedAlmanac } from '#almanac/shelf';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { sourceList } from '../sources';
 import { bandsOf, noProspect, readTanks, tankLine, type Prospect, type Prospects, type TankRow } from '../tonight';
 import { readBatches } from './batches';
+import { houseWaters } from './house-waters';
 import { readPastChanges, type PastChange } from './water-reads';
 
 const dayMs = 86_400_000;
 /** When the evening's water is wanted, where the house has not said otherwise. */
-const eveningTime = '21:00';
+const usualEveningTime = '21:00';
 const weekDayMs = 7 * dayMs;
 
 /** Nothing is known of the unit: pure water limits nothing, and the page says so. */
@@ -34,7 +35,7 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
   const [tanks, { sources }, diary] = await Promise.all([
     readTanks(db, { atEpochMs: nowEpochMs }),
     sourceList(deps),
-    readDiary(deps, { kinds: ['recipe', 'works', 'routine', 'sequence'] }),
+    readDiary(deps, { kinds: ['recipe', 'works', 'routine', 'sequence', 'supply'] }),
   ]);
   const names = new Map(sources.map((s) => [s.sourceId, s.setUp.name]));
   const [foreseen, changes, batches] = await Promise.all([
@@ -42,7 +43,8 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
     readPastChanges(db, { tankIds: tanks.map((t) => t.id), limit: 9 }),
     readBatches(db, { sinceEpochMs: nowEpochMs - 60 * dayMs, nowEpochMs, nameOf: (id) => names.get(id) ?? '' }),
   ]);
-  const works = diary.filter((d) => d.kind === 'works').at(-1);
+  const said = diary.filter((d) => d.kind === 'works').at(-1);
+  const works = (said?.payload as WorksPayload | undefined) ?? unknownWorks;
   const lines = tanks.map((tank) => {
     const prospect = foreseen.get(tank.id) ?? noProspect;
     const own = diary.filter((d) => d.subject_id === tank.id);
@@ -50,32 +52,47 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
     return { tank, line: eveningTank({ tank, prospect, own, past, deps, nowEpochMs }) };
   });
   const known = lines.flatMap(({ line }) => (line ? [line] : []));
-  const recipes = new Map(
-    diary.filter((d) => d.kind === 'recipe').map((d) => [d.subject_id, d.payload as RecipePayload]),
-  );
-  const waters = [...new Set(known.map((t) => t.waterId))].flatMap((waterId): WaterKind[] => {
-    const source = sources.find((s) => s.sourceId === waterId);
-    if (!source) return [];
-    const ready = batches.filter((b) => b.sourceId === waterId && b.usable).reduce((sum, b) => sum + b.leftL, 0);
-    return [waterKind({ source, recipe: recipes.get(waterId), readyL: ready, sources, recipes })];
-  });
-  const eveningEpochMs = instantOf({ on: night, time: eveningTime, zone });
+  const eveningEpochMs = instantOf({ on: night, time: works.eveningTime ?? usualEveningTime, zone });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     weekdayIndex: weekdayOf(night),
     untilHours: Math.max(1, (eveningEpochMs - nowEpochMs) / 3_600_000),
     tanks: known.sort((a, b) => a.dueDays - b.dueDays || a.name.localeCompare(b.name)),
-    waters,
-    works: { ...((works?.payload as WorksPayload | undefined) ?? unknownWorks), known: works !== undefined },
-    busyDrums: [
-      ...new Set(
-        batches.filter((b) => b.leftL > 0.05 && b.fate !== 'thrown-away' && b.made.drum !== '').map((b) => b.made.drum),
-      ),
-    ],
+    waters: houseWaters(
+      { sources, diary, batches, works, nowEpochMs },
+      known.map((t) => t.waterId),
+    ),
+    works: { ...works, drums: drumsOf({ works, batches, tanks: known, nowEpochMs }), known: said !== undefined },
     unitSourceId:
-      works?.subject_id ?? sources.find((s) => s.setUp.state === 'ro' || s.setUp.state === 'rodi')?.sourceId ?? null,
+      said?.subject_id ?? sources.find((s) => s.setUp.state === 'ro' || s.setUp.state === 'rodi')?.sourceId ?? null,
     without: lines.flatMap(({ tank, line }) => (line ? [] : [{ tankId: tank.id, name: tank.name }])),
   };
+}
+
+/** The drums of the house, with what stands in them and when they are free again. */
+function drumsOf({
+  works,
+  batches,
+  tanks,
+  nowEpochMs,
+}: {
+  works: WorksPayload;
+  batches: readonly BatchView[];
+  tanks: readonly EveningTankView[];
+  nowEpochMs: number;
+}): EveningView['works']['drums'] {
+  const standing = batches.filter((b) => b.leftL > 0.05 && b.fate !== 'thrown-away');
+  return works.drums.map((drum) => {
+    const inIt = standing.filter((b) => b.made.drum === drum.name);
+    if (inIt.length === 0) return drum;
+    const days = inIt.map((b) =>
+      drumFreeFromDay({
+        readyAtDay: (b.readyEpochMs - nowEpochMs) / dayMs,
+        dueDays: tanks.filter((t) => t.waterId === b.sourceId).map((t) => t.dueDays),
+      }),
+    );
+    return { ...drum, freeFromDay: Math.max(...days), holds: [...new Set(inIt.map((b) => b.sourceName))].join(', ') };
+  });
 }
 
 /** 1 Monday to 7 Sunday of a calendar date. */
@@ -221,61 +238,4 @@ function soonest({ tank, prospect }: { tank: TankRow; prospect: Prospect }): { a
     };
   }
   return first;
-}
-
-function waterKind({
-  source,
-  recipe,
-  readyL,
-  sources,
-  recipes,
-}: {
-  source: EveningSource;
-  recipe: RecipePayload | undefined;
-  readyL: number;
-  sources: readonly EveningSource[];
-  recipes: ReadonlyMap<string, RecipePayload>;
-}): WaterKind {
-  const { state, chlorine } = source.setUp;
-  const batch = state === 'batch';
-  const aged = state === 'tap-aged' || (state === 'tap-straight' && chlorine === 'chlorine');
-  return {
-    waterId: source.sourceId,
-    name: source.setUp.name,
-    roFraction: roFractionOf(source.sourceId, { sources, recipes }),
-    saltGPerL: recipe
-      ? recipe.salts.reduce((sum, s) => sum + s.saltGPerL, 0) +
-        recipe.minerals.reduce((sum, m) => sum + m.mineralGPerL, 0)
-      : 0,
-    leadHours: recipe?.leadHours ?? (aged ? 24 : batch ? 1 : 0),
-    stirred: recipe?.stirred ?? false,
-    mixMinutes: recipe?.mixMinutes ?? (batch ? 15 : aged ? 5 : 0),
-    readyL,
-  };
-}
-type EveningSource = Awaited<ReturnType<typeof sourceList>>['sources'][number];
-
-/** Share of pure water in a water, through its parts; a mixed water of which nobody has said anything counts as pure. */
-function roFractionOf(
-  sourceId: string,
-  { sources, recipes }: { sources: readonly EveningSource[]; recipes: ReadonlyMap<string, RecipePayload> },
-  depth = 0,
-): number {
-  const source = sources.find((s) => s.sourceId === sourceId);
-  if (!source || depth > 5) return 0;
-  const { state, parts } = source.setUp;
-  if (state === 'ro' || state === 'rodi') return 1;
-  if (state !== 'batch') return 0;
-  const recipe = recipes.get(sourceId);
-  const shares = recipe
-    ? recipe.parts
-    : (parts ?? []).map((p) => ({
-        sourceId: p.sourceId,
-        shareFraction: p.partL / (parts ?? []).reduce((sum, part) => sum + part.partL, 0),
-      }));
-  if (shares.length === 0) return 1;
-  return shares.reduce(
-    (sum, p) => sum + p.shareFraction * roFractionOf(p.sourceId, { sources, recipes }, depth + 1),
-    0,
-  );
 }

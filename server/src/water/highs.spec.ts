@@ -90,6 +90,22 @@ describe('fourteen nights by integer programme', () => {
       }
     expect(plan.costValue).toBeCloseTo(best, 6);
   });
+  it('knows when what stands is ready and when drums are free, as the plain reckoning does', () => {
+    const slow = { ...water, leadHours: 168, stirred: true, standing: [{ readyAtDay: 3, volumeL: 16 }] };
+    const drums = [{ name: 'can', volumeL: 30, freeFromDay: 4 }];
+    const plan = planned({
+      ...room,
+      tanks: [tank(0), tank(1)],
+      waters: [slow],
+      works: { ...works, evenings: [], drums },
+    });
+    const nights = plan.nights.filter((n) => n.changes.length > 0);
+    // Sixteen litres on the third night serve both; before that there is nothing, and nothing could be begun.
+    expect(nights[0]?.nightIndex).toBe(3);
+    expect(nights[0]?.changes.length).toBe(2);
+    expect(nights[0]?.mixes).toEqual([]);
+    expect(plan.nights.slice(0, 7).every((n) => n.mixes.length === 0)).toBeTrue();
+  });
   it('what is urgent comes tonight, and says why', () => {
     const plan = planned({ ...room, tanks: [...room.tanks, tank(9, { urgent: true, dueDays: 5 })] });
     expect(plan.nights[0]?.changes.find((c) => c.tankId === 't9')?.why).toBe('something is wrong in it now');

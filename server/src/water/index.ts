@@ -1,4 +1,5 @@
 export { batchList } from './batches';
+export { buildUpView } from './build-up';
 export { doingView } from './doing';
 export { eveningView } from './evening';
 export { integerSolver } from './highs';

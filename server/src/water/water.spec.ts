@@ -1,5 +1,5 @@
 import type { Kind, NewEntry } from '#contracts/book';
-import type { BatchList, DoingView, EveningView, FortnightView, LearntView } from '#contracts/water';
+import type { BatchList, BuildUpView, DoingView, EveningView, FortnightView, LearntView } from '#contracts/water';
 import { at, id, openTestHouse, readingsEntry, tankEntry, type TestHouse } from '../app/harness.cases';
 
 let house: TestHouse;
@@ -80,6 +80,16 @@ const change = (waters: Waters, over: Partial<PayloadOf<'change'>> = {}, happene
   );
 const batchesOf = async (soft: string) =>
   (await house.get<BatchList>('/api/water/batches')).body.batches.filter((b) => b.sourceId === soft);
+
+const theWorks: PayloadOf<'works'> = {
+  madeLPerH: 5,
+  storesL: 60,
+  storedL: 40,
+  wasteRatio: 3,
+  drums: [],
+  evenings: [],
+  eveningMinutes: 90,
+};
 
 describe('batches of water', () => {
   it('are refused when strong, corrected, measured again, used, and what is left is counted', async () => {
@@ -180,10 +190,13 @@ describe('the evening’s water', () => {
     expect(soft?.roFraction).toBe(1);
     expect(soft?.saltGPerL).toBeCloseTo(0.12, 9);
   });
-  it('a drum in which a batch stands is not free, and what is usable of it is ready', async () => {
+  it('a drum in which a batch stands says what holds it and when it is free, and what is usable of it is ready', async () => {
     const waters = await newWaters();
-    const made = batch(waters, { drum: `drum ${waters.soft.slice(-6)}` });
+    const drum = `drum ${waters.soft.slice(-6)}`;
+    const made = batch(waters, { drum });
+    const still = batch(waters, { leadHours: 48, drum: `can ${waters.soft.slice(-6)}` });
     await house.write(
+      entry('works', waters.ro, { ...theWorks, drums: [{ name: drum, volumeL: 60 }] }),
       entry('routine', waters.tank, {
         everyDays: 7,
         changeFraction: 0.1,
@@ -192,15 +205,94 @@ describe('the evening’s water', () => {
         changeMinutes: 9,
       }),
       made,
+      still,
       step(waters.soft, { step: 'measured', batchId: made.id, water: { ec25UsPerCm: { lo: 214, hi: 214 } } }, 60),
     );
-    const evening = (await house.get<EveningView>('/api/water/evening')).body;
-    expect(evening.busyDrums).toContain(`drum ${waters.soft.slice(-6)}`);
-    expect(evening.waters.find((w) => w.waterId === waters.soft)?.readyL).toBe(40);
+    const evening = async () => (await house.get<EveningView>('/api/water/evening')).body;
+    const found = (await evening()).works.drums.find((d) => d.name === drum);
+    expect(found?.freeFromDay).toBeGreaterThanOrEqual(1);
+    expect(found?.holds).toBe(`Soft ${waters.soft.slice(-6)}`);
+    const soft = (await evening()).waters.find((w) => w.waterId === waters.soft);
+    expect(soft?.readyL).toBe(40);
+    // Made five hours ago to stand for two days: 43 hours from now.
+    expect(soft?.standing.map((s) => [s.volumeL, Math.round(24 * s.readyAtDay)])).toEqual([[40, 43]]);
     await house.write(step(waters.soft, { step: 'thrown-away', batchId: made.id }, 30));
-    expect((await house.get<EveningView>('/api/water/evening')).body.busyDrums).not.toContain(
-      `drum ${waters.soft.slice(-6)}`,
+    expect((await evening()).works.drums.find((d) => d.name === drum)?.freeFromDay).toBeUndefined();
+  });
+  it('what a litre costs comes from the pack, the tap and what the membrane throws away', async () => {
+    const waters = await newWaters();
+    const gypsum = id();
+    await house.write(
+      entry('supply', gypsum, {
+        name: `Gypsum ${gypsum.slice(-6)}`,
+        category: 'salt',
+        unit: 'g',
+        saltId: 'caso4-2h2o',
+        purityFraction: 0.98,
+        pack: { packValue: 1000, costValue: 10 },
+        startedOn: '2025-12-04',
+      }),
+      entry('works', waters.ro, { ...theWorks, perM3Value: 5, eveningTime: '20:15' }),
+      recipe(waters),
+      entry('routine', waters.tank, {
+        everyDays: 7,
+        changeFraction: 0.1,
+        sourceId: waters.soft,
+        how: 'poured',
+        changeMinutes: 9,
+      }),
     );
+    const { body } = await house.get<EveningView>('/api/water/evening');
+    const soft = body.waters.find((w) => w.waterId === waters.soft);
+    // Four litres of tap for one, at 5 a thousand; 0.12 g at 10 a thousand.
+    expect(soft?.cost.perLValue).toBeCloseTo(0.02 + 0.0012, 9);
+    expect(soft?.cost.unpriced).toEqual([]);
+    expect(body.works.eveningTime).toBe('20:15');
+  });
+  it('a salt on the shelf is weighed and of its sort, and a purity needs its salt', async () => {
+    const salt = (over: object): NewEntry =>
+      entry('supply', id(), {
+        name: `Salt ${id().slice(-6)}`,
+        category: 'salt',
+        unit: 'g',
+        saltId: 'kcl',
+        startedOn: '2025-12-04',
+        ...over,
+      } as PayloadOf<'supply'>);
+    expect(await faultsOf(salt({}))).toEqual([]);
+    expect(await faultsOf(salt({ unit: 'mL' }))).toEqual(['unit: a salt is weighed: in g']);
+    expect(await faultsOf(salt({ category: 'food' }))).toEqual(['saltId: is only for supplies of the sort “salt”']);
+    expect(await faultsOf(salt({ saltId: undefined, purityFraction: 0.9 }))).toEqual([
+      'purityFraction: needs the salt it is the purity of',
+    ]);
+    expect((await faultsOf(salt({ saltId: 'flour' }))).length).toBe(1);
+    expect((await faultsOf(salt({ purityFraction: 0 }))).length).toBe(1);
+  });
+  it('what builds up in a tank is told with the keeper’s own ceiling before the band’s', async () => {
+    const waters = await newWaters();
+    const nitrate = [1, 8, 15, 22, 29, 36].map((ago) =>
+      readingsEntry(waters.tank, { no3MgPerL: [40 - ago, 40 - ago] }, at(ago)),
+    );
+    await house.write(...nitrate);
+    const lineOf = async () =>
+      (await house.get<BuildUpView>('/api/water/build-up')).body.tanks
+        .find((t) => t.tankId === waters.tank)
+        ?.lines.find((l) => l.parameter === 'no3MgPerL');
+    const before = await lineOf();
+    expect(before?.productionPerDay.mean).toBeGreaterThan(0.5);
+    expect(before?.limitBy).not.toBe('keeper');
+    await house.write(
+      entry('routine', waters.tank, {
+        everyDays: 7,
+        changeFraction: 0.1,
+        sourceId: waters.soft,
+        how: 'poured',
+        changeMinutes: 9,
+        ceilings: { no3MgPerL: 17 },
+      }),
+    );
+    const after = await lineOf();
+    expect([after?.ceiling, after?.limitBy]).toEqual([17, 'keeper']);
   });
   it('a sequence gives the next step and its day, until it is ended', async () => {
     const waters = await newWaters();

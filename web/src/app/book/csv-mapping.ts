@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
 import { parameterNamed, parseReading, type LedgerSubject, type ParameterId } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import { instantOf } from '#core/tonight';
 import { parameters } from '#almanac/parameters';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import { readingValue } from '../readings/understanding';
+import { plainRefusal } from '../ui/refusals';
 import { decoded } from '../ui/text-file';
 
 /** What a column of somebody's table holds. */
@@ -131,7 +131,7 @@ function rowEntries({
     const text = (cells[place] ?? '').trim();
     if (!parameter || text === '' || text === '-') continue;
     const parsed = parseReading({ parameter, text });
-    if (!parsed.ok) faults.push({ row, column: header[place] ?? use, message: refusalSentence(parsed.refusal) });
+    if (!parsed.ok) faults.push({ row, column: header[place] ?? use, message: plainRefusal(parsed.refusal) });
     else values.push(readingValue({ parameter, reading: parsed.value, text: text.slice(0, 60), insisted: false }));
   }
   if (on === null || subjectId === '' || !/^\d?\d:\d\d$/.test(time)) return [];

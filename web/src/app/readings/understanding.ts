@@ -13,9 +13,9 @@ import {
   type ParsedReading,
   type ReadBy,
 } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import type { ReadingValue } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
+import { plainRefusal } from '../ui/refusals';
 
 /** What was understood of one typed value while it is being typed. */
 export type Understanding =
@@ -64,7 +64,7 @@ export function understand({
   const parsed = parseReading({ parameter, text, readBy });
   return parsed.ok
     ? judged(parameter, parsed.value, context)
-    : { kind: 'fault', message: refusalSentence(parsed.refusal) };
+    : { kind: 'fault', message: plainRefusal(parsed.refusal) };
 }
 
 /**

@@ -3,7 +3,6 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { recorder } from '#core/explain';
 import type { Interval, ParameterId } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import {
   acclimationMethod,
   dripPlan,
@@ -19,6 +18,7 @@ import type { ArrivalPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { Scribe } from '../shell/scribe';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { figure, gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
 import { DripTimers } from './drip-timers';
@@ -141,7 +141,7 @@ export class ArrivalScreen {
   });
   protected readonly planRefusal = computed(() => {
     const result = this.planned2();
-    return result && !result.ok ? refusalSentence(result.refusal) : '';
+    return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
   protected readonly losses = computed(() => expectedFirstLosses({ arrivedCount: this.planned()?.lo ?? 0 }));
   protected readonly ready = computed(

@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { middle, type DatedReading } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
 import { HouseStore } from '../shell/house-store';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { FolioStore } from '../tanks/folio-store';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
 import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
@@ -141,7 +141,7 @@ export class CyclingPart {
   });
   protected readonly refusal = computed(() => {
     const result = this.dosed();
-    return result.ok ? '' : refusalSentence(result.refusal);
+    return result.ok ? '' : plainRefusal(result.refusal);
   });
   protected readonly doseText = computed(() =>
     figure(this.dose()?.value.amountMl ?? this.dose()?.value.amountG ?? 0, 2),

@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { FormsModule } from '@angular/forms';
 import { exampleFertilisers } from '#almanac/kinds';
 import { recorder } from '#core/explain';
-import { refusalSentence } from '#core/result';
 import { dosingSchools, drySalts, nutrientsAdded, trimDue, type Fertiliser } from '#core/stock';
 import { HouseStore } from '../shell/house-store';
 import { DiaryWatch, Scribe } from '../shell/scribe';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
 
@@ -106,7 +106,7 @@ export class PlantsPart {
   });
   protected readonly refusal = computed(() => {
     const result = this.result();
-    return result.ok ? '' : refusalSentence(result.refusal);
+    return result.ok ? '' : plainRefusal(result.refusal);
   });
   protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 0));
   protected text = (value: number): string => figure(value, value < 1 ? 2 : 1);

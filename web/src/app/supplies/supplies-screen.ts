@@ -1,14 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   supplyCategories,
   supplyState,
   supplyUnits,
+  unitCost,
   type SupplyCategory,
   type SupplyState,
   type SupplyUnit,
 } from '#core/supplies';
-import type { SupplyLogPayload } from '#contracts/book';
+import { saltIds, salts, type SaltId } from '#core/water';
+import type { SupplyLogPayload, SupplyPayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
 import { newId } from '../shell/outbox';
 import { DiaryWatch, Scribe } from '../shell/scribe';
@@ -35,7 +37,7 @@ const dayMs = 86_400_000;
     @if (rows().length > 0) {<table>
       <thead><tr><th>Supply</th><th class="right">Left</th><th class="right">A week</th><th>Runs out</th><th>Good until</th><th>State</th><th>Write</th></tr></thead>
       <tbody>@for (r of rows(); track r.id) {<tr>
-        <td><span class="serif">{{ r.supply.name }}</span> <span class="small quiet">{{ r.supply.category }}</span></td>
+        <td><span class="serif">{{ r.supply.name }}</span><div class="small quiet">{{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button type="button" class="asText small" (click)="edit(r.id, r.supply)">change<span class="visuallyHidden"> {{ r.supply.name }}</span></button></div></td>
         <td class="num right">{{ amount(r.state.leftValue) }} <span class="unit">{{ r.supply.unit }}</span></td>
         <td class="num right">@if (r.state.weekly; as w) {{{ amount(w.lo) }}–{{ amount(w.hi) }}} @else {<span class="quiet">?</span>}</td>
         <td class="small num">@if (r.state.runsOut; as o) {{{ day(o.loEpochMs) }} – {{ day(o.hiEpochMs) }}}</td>
@@ -43,17 +45,23 @@ const dayMs = 86_400_000;
         <td class="small"><strong [class]="r.state.state">{{ words[r.state.state] }}</strong><div class="quiet">{{ r.state.reason }}</div></td>
         <td><form class="log" (ngSubmit)="log(r.id, r.supply.name)"><select [name]="'e' + r.id" [attr.aria-label]="'What happened to ' + r.supply.name" [ngModel]="events()[r.id] ?? 'used'" (ngModelChange)="setEvent(r.id, $event)"><option value="used">used</option><option value="left">left, counted</option><option value="bought">bought</option><option value="thrown-away">thrown away</option></select><input type="number" step="any" min="0" [name]="'v' + r.id" [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit" [ngModel]="values()[r.id]" (ngModelChange)="setValue(r.id, $event)" /><button class="plain">Write<span class="visuallyHidden"> {{ r.supply.name }}</span></button></form></td>
       </tr>}</tbody></table>}
-    @else if (diary.loaded()) {<p class="quiet">Nothing is on the shelf that the book knows of. Minerals, conditioner, salts, food, kits, resin, fertiliser: what runs out on a Sunday.</p>}
+    @else if (diary.loaded()) {<p class="quiet">Nothing is on the shelf that the book knows of. Minerals, conditioner, plain salts, food, kits, resin, fertiliser: what runs out on a Sunday.</p>}
     <p role="status" class="quiet">{{ said() }}</p>
-    <form (ngSubmit)="add()" class="grid" aria-label="A new supply">
-      <h2>A new supply</h2>
-      <label><span class="name">Name</span><input name="name" required maxlength="60" [ngModel]="name()" (ngModelChange)="name.set($event)" [attr.aria-invalid]="!!fault('name')" autocomplete="off" />@if (fault('name')) {<span class="fault">{{ fault('name') }}</span>}</label>
+    <form (ngSubmit)="save()" class="grid" [attr.aria-label]="editing() ? 'Change a supply' : 'A new supply'">
+      <h2>{{ editing() ? 'Change it' : 'A new supply' }}</h2>
+      <label><span class="name">Name</span><input #first name="name" required maxlength="60" [ngModel]="name()" (ngModelChange)="name.set($event)" [attr.aria-invalid]="!!fault('name')" autocomplete="off" />@if (fault('name')) {<span class="fault">{{ fault('name') }}</span>}</label>
       <label><span class="name">Sort</span><select name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">@for (c of categories; track c) {<option [value]="c">{{ c }}</option>}</select></label>
-      <label><span class="name">In</span><select name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">@for (u of units; track u) {<option [value]="u">{{ u }}</option>}</select></label>
-      <label><span class="name">There is now</span><input type="number" step="any" min="0" name="now" [ngModel]="now()" (ngModelChange)="now.set($event)" /></label>
+      @if (category() === 'salt') {
+        <label><span class="name">Which salt</span><select name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)"><option value="">another one</option>@for (s of saltList; track s.id) {<option [value]="s.id">{{ s.name }}</option>}</select>@if (fault('saltId')) {<span class="fault">{{ fault('saltId') }}</span>}</label>
+        @if (saltId()) {<label><span class="name">Pure, % by its label</span><input type="number" min="1" max="100" step="any" name="purity" [ngModel]="purityPercent()" (ngModelChange)="purityPercent.set($event)" [attr.aria-invalid]="!!fault('purityFraction')" />@if (fault('purityFraction')) {<span class="fault">{{ fault('purityFraction') }}</span>}</label>}
+      }
+      <label><span class="name">In</span><select name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">@for (u of units; track u) {<option [value]="u">{{ u }}</option>}</select>@if (fault('unit')) {<span class="fault">{{ fault('unit') }}</span>}</label>
+      @if (!editing()) {<label><span class="name">There is now</span><input type="number" step="any" min="0" name="now" [ngModel]="now()" (ngModelChange)="now.set($event)" /></label>}
+      <label><span class="name">A pack holds, {{ unit() }}</span><input type="number" step="any" min="0" name="packHolds" [ngModel]="packHolds()" (ngModelChange)="packHolds.set($event)" [attr.aria-invalid]="!!fault('packValue')" />@if (fault('packValue')) {<span class="fault">{{ fault('packValue') }}</span>}</label>
+      <label><span class="name">and costs</span><input type="number" step="any" min="0" name="packCosts" [ngModel]="packCosts()" (ngModelChange)="packCosts.set($event)" [attr.aria-invalid]="!!fault('costValue')" />@if (fault('costValue')) {<span class="fault">{{ fault('costValue') }}</span>}</label>
       <label><span class="name">Good until</span><input type="date" name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)" /></label>
       <label><span class="name">Days until a delivery comes</span><input type="number" min="0" max="365" name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)" /></label>
-      <div><button class="go" [disabled]="name().trim() === ''">Put it on the shelf</button></div>
+      <div><button class="go" [disabled]="name().trim() === ''">{{ editing() ? 'Write the change' : 'Put it on the shelf' }}</button>@if (editing()) {&ngsp;<button type="button" class="asText" (click)="clear()">Leave it</button>}</div>
     </form>
     <p class="small quiet">Medicines and bleach out of reach of children and guests, in their own bottles, never beside food.</p>
   `,
@@ -73,6 +81,14 @@ export class SuppliesScreen {
   protected readonly category = signal<SupplyCategory>('mineral');
   protected readonly unit = signal<SupplyUnit>('g');
   protected readonly now = signal<number | null>(null);
+  protected readonly saltList = saltIds.map((id) => salts[id]);
+  protected readonly saltId = signal<SaltId | ''>('');
+  protected readonly purityPercent = signal<number | null>(100);
+  protected readonly packHolds = signal<number | null>(null);
+  protected readonly packCosts = signal<number | null>(null);
+  /** The supply that is being changed; null while a new one is written. */
+  protected readonly editing = signal<{ id: string; startedOn: string } | null>(null);
+  private readonly first = viewChild.required<ElementRef<HTMLInputElement>>('first');
   protected readonly expires = signal('');
   protected readonly lead = signal(7);
   protected readonly events = signal<Record<string, SupplyLogPayload['event']>>({});
@@ -123,9 +139,56 @@ export class SuppliesScreen {
     this.said.set(written.kept ? written.said : [...written.faults.values()].join('; '));
     if (written.kept) this.setValue(id, null);
   }
-  protected async add(): Promise<void> {
-    const id = newId();
-    const left = this.now();
+  /** What of it is worth a line: purity and price. */
+  protected about = ({ purityFraction, pack, unit }: SupplyPayload): string => {
+    const cost = unitCost(pack);
+    const [per, unitWord] = unit === 'pieces' ? [1, 'piece'] : [1000, unit === 'g' ? 'kg' : 'L'];
+    return [
+      ...(purityFraction === undefined ? [] : [`${Math.round(1000 * purityFraction) / 10} %`]),
+      ...(cost === null ? [] : [`${figure(cost * per, 2)} a ${unitWord}`]),
+    ]
+      .map((text) => `, ${text}`)
+      .join('');
+  };
+  protected chooseSalt(id: SaltId | ''): void {
+    this.saltId.set(id);
+    if (id === '') return;
+    this.unit.set('g');
+    if (this.name().trim() === '') this.name.set(salts[id].name);
+  }
+  protected edit(id: string, supply: SupplyPayload): void {
+    this.clear();
+    this.editing.set({ id, startedOn: supply.startedOn });
+    this.name.set(supply.name);
+    this.category.set(supply.category);
+    this.unit.set(supply.unit);
+    this.saltId.set(supply.saltId ?? '');
+    this.purityPercent.set(Math.round(1000 * (supply.purityFraction ?? 1)) / 10);
+    this.packHolds.set(supply.pack?.packValue ?? null);
+    this.packCosts.set(supply.pack?.costValue ?? null);
+    this.expires.set(supply.expiresOn ?? '');
+    this.lead.set(supply.leadDays ?? 7);
+    this.first().nativeElement.focus();
+  }
+  protected clear(): void {
+    this.editing.set(null);
+    this.faults.set(new Map());
+    this.name.set('');
+    this.saltId.set('');
+    this.purityPercent.set(100);
+    for (const field of [this.now, this.packHolds, this.packCosts]) field.set(null);
+    this.expires.set('');
+  }
+  protected async save(): Promise<void> {
+    const editing = this.editing();
+    const id = editing?.id ?? newId();
+    const [left, saltId] = [this.now(), this.category() === 'salt' ? this.saltId() : ''];
+    const [packValue, costValue] = [this.packHolds(), this.packCosts()];
+    if ((packValue === null) !== (costValue === null)) {
+      const field = packValue === null ? 'packValue' : 'costValue';
+      this.faults.set(new Map([[field, 'A price needs both: what a pack holds, and what it costs.']]));
+      return;
+    }
     const written = await this.scribe.write(
       [
         this.scribe.entry('supply', id, {
@@ -133,17 +196,17 @@ export class SuppliesScreen {
           category: this.category(),
           unit: this.unit(),
           leadDays: this.lead(),
-          startedOn: this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
+          startedOn: editing?.startedOn ?? this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
           ...(this.expires() ? { expiresOn: this.expires() } : {}),
+          ...(saltId === '' ? {} : { saltId, purityFraction: (this.purityPercent() ?? 100) / 100 }),
+          ...(packValue === null || costValue === null ? {} : { pack: { packValue, costValue } }),
         }),
-        ...(left === null ? [] : [this.scribe.entry('supply-log', id, { event: 'left', value: left })]),
+        ...(left === null || editing ? [] : [this.scribe.entry('supply-log', id, { event: 'left', value: left })]),
       ],
       this.name().trim(),
     );
     this.faults.set(written.faults);
     this.said.set(written.said);
-    if (!written.kept) return;
-    this.name.set('');
-    this.now.set(null);
+    if (written.kept) this.clear();
   }
 }

@@ -4,7 +4,6 @@ import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
-import { refusalSentence } from '#core/result';
 import {
   doseExcess,
   netVolume,
@@ -23,6 +22,7 @@ import { newId, Outbox } from '../shell/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { faultsByField } from '../ui/faults';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { FolioStore } from './folio-store';
 
@@ -190,7 +190,7 @@ export class SetupScreen {
   });
   protected readonly refusal = computed(() => {
     const volume = this.volume();
-    return volume && !volume.ok ? refusalSentence(volume.refusal) : '';
+    return volume && !volume.ok ? plainRefusal(volume.refusal) : '';
   });
   protected readonly explained = computed(() => {
     const volume = this.volume();

@@ -4,8 +4,8 @@ import { bearings } from '#core/water';
 import { convert } from '#core/units';
 import { netVolume, tankShapes, type TankGeometry, type TankShape } from '#core/tanks';
 import { purposes } from '#core/tonight';
-import { refusalSentence } from '#core/result';
 import type { PayloadOf } from '../shell/scribe';
+import { plainRefusal } from '../ui/refusals';
 
 type SetUp = PayloadOf<'set-up'>;
 export interface CsvFault {
@@ -185,7 +185,7 @@ function geometryFrom({
         : 'field' in volume.refusal
           ? volume.refusal.field
           : 'size',
-      refusalSentence(volume.refusal),
+      plainRefusal(volume.refusal),
     );
   return geometry;
 }

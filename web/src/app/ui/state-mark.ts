@@ -24,7 +24,9 @@ import { stateWords } from './words';
 export class StateMark {
   readonly state = input.required<StateId>();
   readonly worded = input(true);
-  protected readonly word = computed(() => stateWords[this.state()]);
+  /** Another word for the same state, where the page asks another question. */
+  readonly said = input<string>();
+  protected readonly word = computed(() => this.said() ?? stateWords[this.state()]);
   private readonly shapes: Record<StateId, string> = {
     settled: 'M3 8H25',
     drifting: 'M3 12.5L25 4',

@@ -5,13 +5,13 @@ import { RouterLink } from '@angular/router';
 import { renderSVG } from 'uqr';
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import { batchCorrection, foreseenEc } from '#core/water';
 import type { BatchStepPayload } from '#contracts/book';
 import type { BatchView } from '#contracts/water';
 import { HouseStore } from '../shell/house-store';
 import { Scribe } from '../shell/scribe';
 import { parameterLabel, parameterShort } from '../ui/kind-words';
+import { faultsText, plainRefusal } from '../ui/refusals';
 import { agoText, figure, whenText } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
 import { WaterNav } from './water-nav';
@@ -95,7 +95,7 @@ export class BatchesScreen {
     const { madeL, parts, minerals, salts } = b.made;
     const value = foreseenEc({
       madeL,
-      salts,
+      salts: salts.map((s) => ({ ...s, purityFraction: this.mix.salts().get(s.saltId)?.purityFraction ?? 1 })),
       parts: parts.map((p) => ({
         partL: p.partL,
         ec25UsPerCm: waterOfView(this.mix.sources.named(p.sourceId)).ec25UsPerCm ?? null,
@@ -177,7 +177,7 @@ export class BatchesScreen {
   }
   private async step(b: BatchView, payload: BatchStepPayload, what: string): Promise<boolean> {
     const written = await this.scribe.write([this.scribe.entry('batch-step', b.sourceId, payload)], what);
-    this.fault(b, [...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.fault(b, faultsText(written.faults));
     this.said.set(written.said);
     return written.kept;
   }
@@ -212,7 +212,7 @@ export function correctionOf({
 }): ShownCorrection {
   const nowValue = ((off.measured.lo ?? 0) + (off.measured.hi ?? off.measured.lo ?? 0)) / 2;
   const found = batchCorrection({ leftL: batch.leftL, nowValue, targetValue: off.value, pureValue, perGPerL, roomL });
-  if (!found.ok) return { text: '', why: refusalSentence(found.refusal), ...nothing };
+  if (!found.ok) return { text: '', why: plainRefusal(found.refusal), ...nothing };
   const by = `${parameterShort(off.parameter)} ${figure(nowValue, 0)} where ${figure(off.value, 0)} is wanted`;
   const c = found.value;
   if (c.kind === 'none') return { text: '', why: by, ...nothing };

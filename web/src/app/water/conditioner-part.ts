@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
-import { refusalSentence } from '#core/result';
 import { ammoniaOfChloramineRatio } from '#core/sources';
 import { conditionerDose } from '#core/water';
 import type { SourceView } from '#contracts/sources';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 
 const labelKey = 'night-ledger-conditioner';
@@ -66,7 +66,7 @@ export class ConditionerPart {
   }
   protected f1 = (value: number): string => figure(value, 1);
   protected f2 = (value: number): string => figure(value, 2);
-  protected sentence = refusalSentence;
+  protected sentence = plainRefusal;
   protected set(part: Partial<Label>): void {
     this.label.update((l) => ({ ...l, ...part }));
     try {

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { refusalSentence } from '#core/result';
 import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
@@ -9,6 +8,7 @@ import { Api, ApiProblem } from '../shell/api';
 import { HouseStore } from '../shell/house-store';
 import { Scribe } from '../shell/scribe';
 import { SourcesStore } from '../sources/sources-store';
+import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
@@ -66,9 +66,8 @@ export class EveningScreen {
     const view = this.view();
     if (!view) return null;
     const { tanks, waters, untilHours } = view;
+    const { works } = view;
     const chosen = this.chosen();
-    // A drum in which something stands cannot take another water.
-    const works = { ...view.works, drums: view.works.drums.filter((d) => !view.busyDrums.includes(d.name)) };
     return eveningPlan({ tanks, waters, works, untilHours, ...(chosen ? { chosen } : {}) });
   });
   protected readonly plan = computed(() => {
@@ -81,7 +80,7 @@ export class EveningScreen {
   });
   protected readonly refusal = computed(() => {
     const result = this.result();
-    return result && !result.ok ? refusalSentence(result.refusal) : '';
+    return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
   protected litres = (value: number): string => figure(value, value < 100 ? 1 : 0);
   protected hours = (value: number): string =>
@@ -143,6 +142,14 @@ export class EveningScreen {
         : 'Taking each evening what is due is as good here.';
     return `${sure} ${beside} Worked out in ${(f.tookMs / 1000).toFixed(1)} s.`;
   });
+  /** Drums in which something stands, and until when. */
+  protected readonly taken = computed(() =>
+    (this.view()?.works.drums ?? []).flatMap(({ name, holds, freeFromDay }) =>
+      holds === undefined || freeFromDay === undefined
+        ? []
+        : [{ name, holds, free: freeFromDay > 28 ? 'no tank takes it' : `free ${this.nightName(freeFromDay)}` }],
+    ),
+  );
   protected readonly early = computed(() => {
     const [f, view] = [this.fortnight(), this.view()];
     return f && view ? beginnings({ nights: f.nights, waters: view.waters }) : [];
@@ -170,10 +177,11 @@ export class EveningScreen {
   protected editWorks(): void {
     const view = this.view();
     if (!view) return;
-    const { known, ...works } = view.works;
-    const started = known
-      ? works
-      : { ...works, madeLPerH: 5, storesL: 60, storedL: 30, wasteRatio: 3, eveningMinutes: 90 };
+    const { known, drums, ...works } = view.works;
+    const named = drums.map(({ name, volumeL }) => ({ name, volumeL }));
+    const started: WorksPayload = known
+      ? { ...works, drums: named }
+      : { ...works, drums: named, madeLPerH: 5, storesL: 60, storedL: 30, wasteRatio: 3, eveningMinutes: 90 };
     this.works.set(started);
     this.drumsText.set(started.drums.map((d) => `${d.name} ${d.volumeL}`).join(', '));
   }
@@ -186,9 +194,7 @@ export class EveningScreen {
     );
   }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
-  protected readonly worksFault = computed(() =>
-    [...this.faults()].map(([field, message]) => `${field} ${message}`).join('; '),
-  );
+  protected readonly worksFault = computed(() => faultsText(this.faults()));
   protected async saveWorks(): Promise<void> {
     const works = this.works();
     const subjectId = this.view()?.unitSourceId;

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { parameters } from '#almanac/parameters';
 import { recorder } from '#core/explain';
-import { refusalSentence } from '#core/result';
 import { blend, scaldC } from '#core/water';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { parameterLabel } from '../ui/kind-words';
 import { MixStore, waterOfView } from './mix-store';
@@ -55,7 +55,7 @@ export class MixBlend {
   protected readonly scalds = computed(() => this.parts().some((p) => (p.tempC ?? 0) > scaldC));
   protected readonly refusal = computed(() => {
     const result = this.result();
-    return result && !result.ok ? refusalSentence(result.refusal) : '';
+    return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
   protected readonly told = computed(() => {
     const result = this.result();

@@ -11,11 +11,11 @@ import {
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
-import { refusalSentence } from '#core/result';
 import { foreseenEc, hotAndCold, salts } from '#core/water';
 import type { BatchPayload } from '#contracts/book';
 import { Scribe } from '../shell/scribe';
 import { parameterLabel } from '../ui/kind-words';
+import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
 
@@ -31,6 +31,13 @@ import { MixStore, waterOfView } from './mix-store';
       <label><span class="name">Drum</span><input name="drum" maxlength="40" [ngModel]="drum()" (ngModelChange)="drum.set($event)" autocomplete="off" /></label>
       <label><span class="name">Scale shows steps of, g</span><input type="number" min="0.001" step="any" name="scale" [ngModel]="mix.scaleG()" (ngModelChange)="mix.scaleG.set($event || 0.1)" /></label>
     </div>
+    @if (!waterId() && known().length > 0) {
+      <h2>What is mixed here</h2>
+      <div class="scroll"><table><thead><tr><th>Water</th><th>Made of</th><th>It should read</th><th>Then</th><th class="right">Ready, L</th><th></th></tr></thead><tbody>
+        @for (k of known(); track k.sourceId) {<tr><td class="serif line">{{ k.name }}</td><td class="small">{{ k.madeOf }}</td><td class="small num">{{ k.aims }}</td><td class="small">{{ k.then }}</td><td class="num right">{{ k.readyL > 0 ? f1(k.readyL) : '' }}</td><td class="line"><button type="button" class="asText" (click)="waterId.set(k.sourceId)">Mix it<span class="visuallyHidden">: {{ k.name }}</span></button></td></tr>}
+      </tbody></table></div>
+    }
+    @if (!waterId() && mix.loaded() && known().length === 0) {<p class="quiet">No recipe stands in the book yet. Find one for the water your animals want, and it is mixed from here.</p>}
     @if (sizeFault()) {<p class="fault" role="alert">{{ sizeFault() }}</p>}
     @if (waterId() && !recipe()) {<p class="caution small">Nobody has written how this water is made. Find a recipe for it, and write it in the book.</p>}
     @if (recipe(); as r) {
@@ -38,7 +45,7 @@ import { MixStore, waterOfView } from './mix-store';
         <h2>Into the drum, in this order</h2>
         <ol class="weigh">
           @for (p of poured(); track p.sourceId) {<li><span class="num big">{{ f1(p.partL) }} L</span>&ngsp;{{ p.name }}</li>}
-          @for (w of weighed(); track w.name) {<li><span class="num big">{{ w.text }} g</span>&ngsp;{{ w.name }} <span class="small quiet">{{ w.note }}</span></li>}
+          @for (w of weighed(); track w.name) {<li><span class="num big">{{ w.text }} g</span>&ngsp;{{ w.name }} <span class="small quiet">{{ w.note }}</span>@if (w.short) {&ngsp;<span class="small caution">{{ w.short }}</span>}</li>}
         </ol>
         @for (c of cautions(); track c) {<p class="caution small">{{ c }}</p>}
         <p>It should read @for (a of r.aims; track a.parameter; let last = $last) {<span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span>{{ last ? '.' : ', ' }}}@if (expected(); as e) { By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.}
@@ -52,7 +59,7 @@ import { MixStore, waterOfView } from './mix-store';
     }
     <p role="status">{{ said() }} @if (saidBatch()) {<a routerLink="/water/batches">Measure it</a>}</p>
   `,
-  styles: `.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 820px; } .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 96px; font-size: 1.15rem; } h2 { margin: 1rem 0 0.3rem; } p { margin: 0.5rem 0; }`,
+  styles: `.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 820px; } .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 96px; font-size: 1.15rem; } h2 { margin: 1rem 0 0.3rem; } p { margin: 0.5rem 0; } .scroll { overflow-x: auto; } .right { text-align: right; } .line { white-space: nowrap; }`,
 })
 export class MixDrum {
   protected readonly mix = inject(MixStore);
@@ -80,6 +87,26 @@ export class MixDrum {
   protected readonly drums = computed(() =>
     this.mix.sources.list().filter((s) => s.setUp.state === 'batch' || this.mix.recipes().has(s.sourceId)),
   );
+  /** Waters with a recipe, as one would say them. */
+  protected readonly known = computed(() =>
+    [...this.mix.recipes()].map(([sourceId, { parts, minerals, salts: own, aims, leadHours, stirred }]) => ({
+      sourceId,
+      name: this.mix.sourceName(sourceId),
+      madeOf: [
+        ...parts.map((p) => `${Math.round(1000 * p.shareFraction) / 10} % ${this.mix.sourceName(p.sourceId)}`),
+        ...minerals.map((m) => `${Number(m.mineralGPerL.toPrecision(3))} g/L ${this.mix.nameOf(m.supplyId)}`),
+        ...own.map((s) => `${Number(s.saltGPerL.toPrecision(3))} g/L ${salts[s.saltId].name}`),
+      ].join(', '),
+      aims: aims
+        .map((a) => `${parameterLabel(a.parameter)} ${this.aimText(a.value)} ± ${this.aimText(a.toleranceValue)}`)
+        .join(', '),
+      then: leadHours > 0 ? `${stirred ? 'stirred' : 'left standing'} ${this.leadText(leadHours)}` : '',
+      readyL: this.mix.water
+        .batches()
+        .filter((b) => b.sourceId === sourceId && b.usable)
+        .reduce((sum, b) => sum + b.leftL, 0),
+    })),
+  );
   protected readonly recipe = computed(() => this.mix.recipes().get(this.waterId()) ?? null);
   protected readonly sizeFault = computed(() => {
     const value = this.litres();
@@ -96,7 +123,7 @@ export class MixDrum {
   protected readonly weighed = computed(() => {
     const [recipe, litres] = [this.recipe(), this.litres() ?? 0];
     if (!recipe) return [];
-    const line = (name: string, exactG: number): { name: string; massG: number; text: string; note: string } => {
+    const line = (name: string, exactG: number, supplyId?: string) => {
       const massG = this.onScale(exactG);
       const off = exactG === 0 ? 0 : Math.round((1000 * (massG - exactG)) / exactG) / 10;
       const note =
@@ -105,14 +132,19 @@ export class MixDrum {
           : Math.abs(off) >= 0.5
             ? `rounded, ${off > 0 ? '+' : '−'}${Math.abs(off)} %`
             : '';
-      return { name, massG, text: massG.toFixed(decimalsOf(this.mix.scaleG())), note };
+      const leftG = supplyId === undefined ? null : this.mix.leftOf(supplyId);
+      const short = leftG !== null && leftG < massG - 1e-9 ? `by the book only ${figure(leftG, 1)} g are left` : '';
+      return { name, massG, text: massG.toFixed(decimalsOf(this.mix.scaleG())), note, short };
     };
     return [
       ...recipe.minerals.map((m) => ({
-        ...line(this.mix.nameOf(m.supplyId), m.mineralGPerL * litres),
+        ...line(this.mix.nameOf(m.supplyId), m.mineralGPerL * litres, m.supplyId),
         supplyId: m.supplyId,
       })),
-      ...recipe.salts.map((s) => ({ ...line(salts[s.saltId].name, s.saltGPerL * litres), saltId: s.saltId })),
+      ...recipe.salts.map((s) => ({
+        ...line(salts[s.saltId].name, s.saltGPerL * litres, this.mix.salts().get(s.saltId)?.supplyId),
+        saltId: s.saltId,
+      })),
     ];
   });
   protected readonly cautions = computed(() => {
@@ -135,7 +167,11 @@ export class MixDrum {
       minerals: weighed.flatMap((w) =>
         'supplyId' in w ? [{ massG: w.massG, ecPerGPerL: this.mix.ecSlopeOf(w.supplyId) }] : [],
       ),
-      salts: weighed.flatMap((w) => ('saltId' in w && w.massG > 0 ? [{ saltId: w.saltId, massG: w.massG }] : [])),
+      salts: weighed.flatMap((w) =>
+        'saltId' in w && w.massG > 0
+          ? [{ saltId: w.saltId, massG: w.massG, purityFraction: this.mix.salts().get(w.saltId)?.purityFraction ?? 1 }]
+          : [],
+      ),
     });
   });
   protected readonly warm = computed(() => {
@@ -144,7 +180,7 @@ export class MixDrum {
       ? null
       : hotAndCold({ volumeL, wantedC, coldC, hotC });
   });
-  protected sentence = refusalSentence;
+  protected sentence = plainRefusal;
   protected label = parameterLabel;
   protected f1 = (value: number): string => figure(value, 1);
   protected f0 = (value: number): string => figure(value, 0);
@@ -171,15 +207,19 @@ export class MixDrum {
       stirred: recipe.stirred,
     };
     // What was weighed is no longer on the shelf.
-    const taken = payload.minerals.map((m) =>
-      this.scribe.entry('supply-log', m.supplyId, { event: 'used', value: m.massG }),
-    );
+    const taken = [
+      ...payload.minerals,
+      ...payload.salts.flatMap(({ saltId, massG }) => {
+        const supplyId = this.mix.salts().get(saltId)?.supplyId;
+        return supplyId === undefined ? [] : [{ supplyId, massG }];
+      }),
+    ].map((t) => this.scribe.entry('supply-log', t.supplyId, { event: 'used', value: t.massG }));
     const written = await this.scribe.write(
       [this.scribe.entry('batch', this.waterId(), payload), ...taken],
       'The batch',
     );
     this.busy.set(false);
-    this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.faults.set(faultsText(written.faults));
     this.said.set(written.said);
     this.saidBatch.set(written.kept);
     if (written.kept) void this.router.navigate(['/water/batches']);

@@ -1,13 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
 import { recorder, type Working } from '#core/explain';
-import { parameterIds, type ParameterId } from '#core/readings';
-import { refusalSentence, type Refusal } from '#core/result';
+import { parameterIds, type ParameterId, type Water } from '#core/readings';
+import type { Refusal } from '#core/result';
 import {
   ionOf,
   ionParameters,
   ions,
+  mixCost,
   recipe,
   recipeEffect,
   recipeQuantities,
@@ -16,6 +18,7 @@ import {
   salts,
   usualTolerance,
   weighed,
+  type Recipe,
   type RecipeQuantity,
   type RecipeSecond,
   type RecipeTarget,
@@ -27,13 +30,15 @@ import {
 import type { RecipePayload } from '#contracts/book';
 import { Scribe } from '../shell/scribe';
 import { Figure } from '../ui/figure';
+import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { decimalsOf } from './mix-drum';
 import { MixStore, waterOfView } from './mix-store';
 
 interface Start {
   sourceId: string;
-  costFactor: number;
+  /** How dear it is; null: as the house's prices say, or pure water dear and the rest not. */
+  costFactor: number | null;
 }
 interface Answer {
   litres: { sourceId: string; name: string; partL: number }[];
@@ -45,9 +50,12 @@ interface Answer {
   wouldHelp: string[][];
   assumptions: string[];
   rounded: string;
+  cost: { costValue: number; unpriced: string[] } | null;
   ionRows: { label: string; text: string }[];
   working: Working;
 }
+/** What is left of an analysis whose ions do not fit together. */
+const plainValues: readonly string[] = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'ph', 'tempC'];
 type Target = RecipeTarget & { bound: NonNullable<RecipeTarget['bound']>; priorityRank: number };
 const target = (quantity: RecipeQuantity, value: number, priorityRank = 1): Target => ({
   quantity,
@@ -60,12 +68,12 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
 /** The solver: waters and a shelf to start from, targets to reach; or grams typed, and the water seen. */
 @Component({
   selector: 'nl-mix-find',
-  imports: [FormsModule, Figure],
+  imports: [FormsModule, RouterLink, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './mix-find.html',
   styles: `
     .two { display: grid; grid-template-columns: minmax(260px, 1fr) minmax(320px, 1.3fr); gap: 0 2rem; align-items: start; } @media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
-    h2 { margin: 0.8rem 0 0.3rem; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.3rem 0; } .short { width: 92px; } .right { text-align: right; } .scroll { overflow-x: auto; }
+    h2 { margin: 0.8rem 0 0.3rem; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.3rem 0; } .short { width: 104px; } .right { text-align: right; } .scroll { overflow-x: auto; }
     .tick { display: flex; gap: 0.5rem; align-items: center; min-height: 36px; } .tick input { width: 20px; height: 20px; flex: none; } .salt { display: flex; gap: 0.5rem; align-items: center; justify-content: space-between; } .salt .tick { flex: 1; }
     .targets td { padding-right: 0.4rem; } .targets input { width: 88px; } .targets select { width: 104px; }
     .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 92px; font-size: 1.15rem; }
@@ -78,13 +86,16 @@ export class MixFind {
   protected readonly allSalts = saltIds.map((id) => salts[id]);
   protected readonly words = recipeWords;
   protected readonly foodGrade = foodGradeCaution;
-  protected readonly starts = signal<readonly Start[]>([{ sourceId: '', costFactor: 0 }]);
+  protected readonly starts = signal<readonly Start[]>([{ sourceId: '', costFactor: null }]);
   protected readonly litres = signal<number | null>(40);
-  protected readonly saltsOn = signal<ReadonlySet<SaltId>>(new Set(['caso4-2h2o', 'mgso4-7h2o', 'k2so4']));
+  /** At first what the supplies say is there; without them three that make most waters. */
+  protected readonly saltsOn = linkedSignal<readonly SaltId[], ReadonlySet<SaltId>>({
+    source: () => [...this.mix.salts().keys()],
+    computation: (there) => new Set(there.length > 0 ? there : ['caso4-2h2o', 'mgso4-7h2o', 'k2so4']),
+  });
   protected readonly mineralsOn = signal<ReadonlySet<string>>(new Set());
+  /** Typed over what the supply's label says. */
   protected readonly purity = signal<Partial<Record<SaltId, number>>>({});
-  /** What a kilogram costs, in the keeper’s own money. */
-  protected readonly price = signal<Partial<Record<SaltId, number>>>({});
   protected readonly targets = signal<readonly Target[]>([
     target('ghDegrees', 6),
     target('caMgRatio', 3),
@@ -104,7 +115,43 @@ export class MixFind {
     recipeQuantities.filter((q) => !this.targets().some((t) => t.quantity === q)),
   );
   protected readonly decimals = computed(() => decimalsOf(this.mix.scaleG()));
-  private waterOf = (sourceId: string) => waterOfView(this.mix.sources.named(sourceId));
+  /** Sources whose ion list is left aside because it cannot be true. */
+  protected readonly bare = signal<ReadonlySet<string>>(new Set());
+  private waterOf(sourceId: string): Water {
+    const water = waterOfView(this.mix.sources.named(sourceId));
+    return this.bare().has(sourceId)
+      ? Object.fromEntries(Object.entries(water).filter(([id]) => plainValues.includes(id)))
+      : water;
+  }
+  /** Starts that no reckoning can begin from, by their ion list. */
+  protected readonly broken = computed(() =>
+    this.starts().flatMap(({ sourceId }) => {
+      if (sourceId === '' || this.bare().has(sourceId)) return [];
+      const told = recipeEffect({ volumeL: 1, source: this.waterOf(sourceId), taken: [] });
+      return !told.ok && told.refusal.kind === 'contradiction'
+        ? [{ sourceId, name: this.mix.sourceName(sourceId), why: told.refusal.why }]
+        : [];
+    }),
+  );
+  protected leaveAside(sourceId: string): void {
+    this.bare.update((all) => new Set([...all, sourceId]));
+  }
+  protected readonly asideNames = computed(() =>
+    this.starts()
+      .filter((s) => this.bare().has(s.sourceId))
+      .map((s) => this.mix.sourceName(s.sourceId))
+      .join(', '),
+  );
+
+  protected purityOf = (id: SaltId): number =>
+    this.purity()[id] ?? Math.round(1000 * (this.mix.salts().get(id)?.purityFraction ?? 1)) / 10;
+  /** What a litre of a start costs, or how dear it counts where no money is asked about. */
+  protected dearOf = ({ sourceId, costFactor }: Start): number => {
+    if (costFactor !== null) return costFactor;
+    if (this.second() === 'least-cost') return Number((this.mix.litreCostOf(sourceId) ?? 0).toPrecision(3));
+    const state = this.mix.sources.named(sourceId)?.setUp.state;
+    return sourceId === '' || state === 'ro' || state === 'rodi' ? 1 : 0;
+  };
 
   private readonly result = computed((): { answer: Answer } | { refusal: Refusal } => {
     const volumeL = this.litres() ?? 0;
@@ -116,7 +163,7 @@ export class MixFind {
   });
   protected readonly refusal = computed(() => {
     const result = this.result();
-    return 'refusal' in result ? refusalSentence(result.refusal) : '';
+    return 'refusal' in result ? plainRefusal(result.refusal) : '';
   });
 
   private solved(volumeL: number): { answer: Answer } | { refusal: Refusal } {
@@ -127,9 +174,13 @@ export class MixFind {
           id: s.sourceId || `pure-${i}`,
           name: s.sourceId ? this.mix.sourceName(s.sourceId) : 'pure water',
           water: s.sourceId ? this.waterOf(s.sourceId) : {},
-          costPerLFactor: s.costFactor,
+          costPerLFactor: this.dearOf(s),
         })),
-        shelf: [...this.saltsOn()].map((saltId) => ({ saltId, purityFraction: (this.purity()[saltId] ?? 100) / 100 })),
+        shelf: [...this.saltsOn()].map((saltId) => ({
+          saltId,
+          purityFraction: this.purityOf(saltId) / 100,
+          costPerGFactor: this.mix.salts().get(saltId)?.perGValue ?? undefined,
+        })),
         minerals: this.mix.shelfMinerals().filter((m) => this.mineralsOn().has(m.id)),
         targets: this.targets(),
         second: this.second(),
@@ -152,15 +203,44 @@ export class MixFind {
         assumptions: value.assumptions,
         rounded: roundedText(volumeL, value.massG, onScale.value.lines),
         ionRows: ionRowsOf(value.effect),
+        cost: this.costOf(value),
         working,
       },
     };
+  }
+  /** What the drum costs, as far as prices are known. */
+  private costOf({ litres, mineralG, massG }: Recipe): Answer['cost'] {
+    const starts = new Map(this.starts().map((s, i) => [s.sourceId || `pure-${i}`, s]));
+    const told = mixCost({
+      waters: litres.map((l) => {
+        const start = starts.get(l.sourceId);
+        const typed = this.second() === 'least-cost' ? (start?.costFactor ?? null) : null;
+        return {
+          name: l.name,
+          volumeL: l.partL < 0.005 ? 0 : l.partL,
+          perLValue: typed ?? this.mix.litreCostOf(start?.sourceId ?? ''),
+        };
+      }),
+      powders: [
+        ...Object.entries(mineralG).map(([id, grams]) => ({
+          name: this.mix.nameOf(id),
+          massG: grams,
+          perGValue: this.mix.minerals().find((m) => m.supplyId === id)?.perGValue ?? null,
+        })),
+        ...Object.entries(massG).map(([id, grams]) => ({
+          name: salts[id as SaltId].name,
+          massG: grams,
+          perGValue: this.mix.salts().get(id as SaltId)?.perGValue ?? null,
+        })),
+      ],
+    });
+    return told.costValue > 0 || this.second() === 'least-cost' ? told : null;
   }
   private reversed(volumeL: number): { answer: Answer } | { refusal: Refusal } {
     const [first] = this.starts();
     const taken = Object.entries(this.grams()).flatMap(([saltId, massG]) =>
       massG > 0 && this.saltsOn().has(saltId as SaltId)
-        ? [{ saltId, massG, purityFraction: (this.purity()[saltId as SaltId] ?? 100) / 100 }]
+        ? [{ saltId, massG, purityFraction: this.purityOf(saltId as SaltId) / 100 }]
         : [],
     );
     const negative = Object.entries(this.grams()).find(([, massG]) => massG < 0);
@@ -198,6 +278,7 @@ export class MixFind {
         wouldHelp: [],
         assumptions: working.assumptions,
         rounded: '',
+        cost: null,
         ionRows: ionRowsOf(value),
         working,
       },
@@ -234,7 +315,7 @@ export class MixFind {
     this.starts.update((all) => all.map((s, i) => (i === index ? { ...s, ...part } : s)));
   }
   protected addStart(): void {
-    this.starts.update((all) => [...all, { sourceId: '', costFactor: 1 }]);
+    this.starts.update((all) => [...all, { sourceId: '', costFactor: null }]);
   }
   protected dropStart(index: number): void {
     this.starts.update((all) => all.filter((_, i) => i !== index));
@@ -247,9 +328,6 @@ export class MixFind {
   }
   protected setPurity(id: SaltId, value: number | null): void {
     this.purity.update((all) => ({ ...all, [id]: value ?? 100 }));
-  }
-  protected setPrice(id: SaltId, value: number | null): void {
-    this.price.update((all) => ({ ...all, [id]: value ?? 0 }));
   }
   protected setGrams(id: SaltId, value: number | null): void {
     this.grams.update((all) => ({ ...all, [id]: value ?? 0 }));
@@ -304,7 +382,7 @@ export class MixFind {
       ? payload
       : { ...payload, aims: [...payload.aims, penAim(answer.effect)] };
     const written = await this.scribe.write([this.scribe.entry('recipe', this.keepFor(), withPen)], 'The recipe');
-    this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.faults.set(faultsText(written.faults));
     this.said.set(written.said);
   }
 }

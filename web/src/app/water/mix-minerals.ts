@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import { mineralDrift, type OddBatch } from '#core/water';
 import { HouseStore } from '../shell/house-store';
 import { Scribe } from '../shell/scribe';
+import { faultsText } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
 import { MixStore, type HouseMineral } from './mix-store';
 
@@ -108,7 +109,7 @@ export class MixMinerals {
       [this.scribe.entry('mineral', m.supplyId, { massG, waterL, ...rises })],
       `The label of ${m.name}`,
     );
-    this.faults.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.faults.set(faultsText(written.faults));
     this.said.set(written.said);
     if (written.kept) this.editing.set('');
   }

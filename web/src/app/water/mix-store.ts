@@ -1,16 +1,32 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Interval, Water } from '#core/readings';
-import { mineralState, type MineralBatch, type MineralState, type ShelfMineral } from '#core/water';
+import { supplyState, unitCost } from '#core/supplies';
+import {
+  litreCost,
+  mineralState,
+  type MineralBatch,
+  type MineralState,
+  type SaltId,
+  type ShelfMineral,
+} from '#core/water';
 import type { MineralPayload, RecipePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
 import type { BatchView } from '#contracts/water';
+import { HouseStore } from '../shell/house-store';
 import { DiaryWatch } from '../shell/scribe';
 import { SourcesStore } from '../sources/sources-store';
 import { WaterStore } from './water-store';
 
+/** A plain salt on the keeper's shelf: how pure, and what a gram of it costs; null where nobody has said. */
+export interface HouseSalt {
+  supplyId: string;
+  purityFraction: number;
+  perGValue: number | null;
+}
 export interface HouseMineral {
   supplyId: string;
   name: string;
+  perGValue: number | null;
   label: MineralPayload | null;
   state: MineralState | null;
   batches: readonly MineralBatch[];
@@ -37,7 +53,8 @@ export function waterOfView(source: SourceView | null): Water {
 export class MixStore {
   readonly sources = inject(SourcesStore);
   readonly water = inject(WaterStore);
-  private readonly diary = new DiaryWatch(['recipe', 'mineral', 'supply']);
+  private readonly house = inject(HouseStore);
+  private readonly diary = new DiaryWatch(['recipe', 'mineral', 'supply', 'supply-log', 'works']);
   readonly scaleG = signal(0.1);
   constructor() {
     this.sources.load();
@@ -48,17 +65,46 @@ export class MixStore {
   readonly recipes = computed(
     () => new Map<string, RecipePayload>(this.diary.of('recipe').map((r) => [r.subjectId, r.payload])),
   );
+  private readonly supplies = computed(() => new Map(this.diary.of('supply').map((s) => [s.subjectId, s.payload])));
+  /** The newest of each salt is the one that is weighed from. */
+  readonly salts = computed(
+    () =>
+      new Map(
+        [...this.supplies()].flatMap(([supplyId, { saltId, purityFraction, pack }]): [SaltId, HouseSalt][] =>
+          saltId ? [[saltId, { supplyId, purityFraction: purityFraction ?? 1, perGValue: unitCost(pack) }]] : [],
+        ),
+      ),
+  );
+  /** How much of a supply is left by the book; null where nobody has said. */
+  leftOf = (supplyId: string): number | null => {
+    const events = this.diary
+      .of('supply-log')
+      .filter((l) => l.subjectId === supplyId)
+      .map((l) => ({ atEpochMs: l.atEpochMs, ...l.payload }));
+    return events.length === 0
+      ? null
+      : supplyState({ events, nowEpochMs: this.house.nowEpochMs(), expiresEpochMs: null, leadDays: 0 }).leftValue;
+  };
+  /** What a litre of a source costs as it comes; null where nobody has said what water costs, or it is mixed here. */
+  litreCostOf = (sourceId: string): number | null => {
+    const works = this.diary.of('works').at(-1)?.payload;
+    const state = this.sources.named(sourceId)?.setUp.state;
+    if (works?.perM3Value === undefined || state === 'batch') return null;
+    const roFraction = sourceId === '' || state === 'ro' || state === 'rodi' ? 1 : 0;
+    const prices = { perM3Value: works.perM3Value, wasteRatio: works.wasteRatio };
+    return litreCost({ roFraction, prices, powders: [] }).perLValue;
+  };
   readonly minerals = computed((): HouseMineral[] => {
     const labels = new Map(this.diary.of('mineral').map((m) => [m.subjectId, m.payload]));
-    const supplies = new Map(this.diary.of('supply').map((s) => [s.subjectId, s.payload]));
-    return [...supplies]
+    return [...this.supplies()]
       .filter(([, s]) => s.category === 'mineral')
-      .map(([supplyId, { name }]) => {
+      .map(([supplyId, { name, pack }]) => {
         const label = labels.get(supplyId) ?? null;
         const batches = mineralBatches(supplyId, this.water.batches(), (id) => waterOfView(this.sources.named(id)));
         return {
           supplyId,
           name,
+          perGValue: unitCost(pack),
           label,
           batches,
           state: label
@@ -71,7 +117,7 @@ export class MixStore {
   });
   /** As the solver takes them: only those of which something is known. */
   readonly shelfMinerals = computed((): ShelfMineral[] =>
-    this.minerals().flatMap(({ supplyId, name, state }) =>
+    this.minerals().flatMap(({ supplyId, name, state, perGValue }) =>
       state && (state.gh || state.kh || state.ec)
         ? [
             {
@@ -80,6 +126,7 @@ export class MixStore {
               ghPerGPerL: state.gh?.perGPerL ?? 0,
               khPerGPerL: state.kh?.perGPerL ?? 0,
               ecPerGPerL: state.ec?.perGPerL ?? 0,
+              costPerGFactor: perGValue ?? undefined,
             },
           ]
         : [],

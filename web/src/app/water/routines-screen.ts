@@ -9,13 +9,12 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import { changeSchools, routineAdvice, type ChangeSchool } from '#almanac/water';
 import { recorder } from '#core/explain';
 import { middle, type ParameterId, type Water } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import {
   alternating,
   certainties,
@@ -27,6 +26,7 @@ import {
   rampWeeks,
   routineCost,
   routineSettles,
+  sdOf80,
   topUpCreep,
   usualChangeMinutes,
   type Advice,
@@ -41,9 +41,11 @@ import { FolioStore } from '../tanks/folio-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { Figure } from '../ui/figure';
 import { parameterLabel } from '../ui/kind-words';
+import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure, gradeWords } from '../ui/words';
 import { LearntPart } from './learnt-part';
 import { waterOfView } from './mix-store';
+import { RoutinesOverview } from './routines-overview';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
 import { WhatIfPart } from './what-if-part';
@@ -51,7 +53,6 @@ import { WhatIfPart } from './what-if-part';
 const dayMs = 86_400_000;
 /** What usually decides a routine, first. */
 const order: readonly ParameterId[] = ['no3MgPerL', 'ec25UsPerCm', 'ghDegrees', 'khDegrees', 'po4MgPerL'];
-const sdOf80 = 2.5631;
 
 interface Form {
   percent: number | null;
@@ -77,7 +78,7 @@ interface SchoolHere {
 /** Where the routine of a tank settles, what would hold the ceiling, what each school would do, and half a year ahead. */
 @Component({
   selector: 'nl-routines',
-  imports: [FormsModule, WaterNav, Figure, WhatIfPart, LearntPart],
+  imports: [FormsModule, RouterLink, WaterNav, Figure, RoutinesOverview, WhatIfPart, LearntPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './routines-screen.html',
   styles: `
@@ -99,8 +100,6 @@ export class RoutinesScreen {
   protected readonly certainty = signal<CertaintyId>('usual');
   protected readonly topUpL = signal(1);
   protected readonly topUpSource = signal('');
-  protected readonly costM3 = signal(0);
-  protected readonly costKg = signal(0);
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly said = signal('');
 
@@ -185,7 +184,7 @@ export class RoutinesScreen {
     if (!o || ceiling === null) return null;
     return {
       productionPerDay: o.productionPerDay.mean,
-      productionSdPerDay: Math.max(0, o.productionPerDay.hi80 - o.productionPerDay.lo80) / sdOf80,
+      productionSdPerDay: sdOf80(o.productionPerDay),
       certainty: this.certainty(),
       sourceValue: this.sourceValue(),
       ceiling,
@@ -349,9 +348,13 @@ export class RoutinesScreen {
       roFraction: water?.roFraction ?? 0,
       wasteRatio: evening?.works.wasteRatio ?? 0,
       saltGPerL: water?.saltGPerL ?? 0,
-      litreCostFactor: this.costM3() / 1000,
-      gramCostFactor: this.costKg() / 1000,
+      perLValue: water?.cost.perLValue ?? 0,
     });
+  });
+  /** What is in its water and has no price yet. */
+  protected readonly unpriced = computed(() => {
+    const waterId = this.present()?.sourceId;
+    return this.water.evening()?.waters.find((w) => w.waterId === waterId)?.cost.unpriced ?? [];
   });
   protected readonly whatIfNow = computed(() => ({
     everyDays: this.present()?.everyDays ?? 7,
@@ -364,7 +367,7 @@ export class RoutinesScreen {
     return last === undefined ? 0 : Math.min(every, (this.house.nowEpochMs() - last) / dayMs);
   });
 
-  protected sentence = refusalSentence;
+  protected sentence = plainRefusal;
   protected label = parameterLabel;
   protected grade = (id: string): string => gradeWords[id] ?? id;
   protected v = (value: number): string => figure(value, this.parameter().decimalsCount);
@@ -389,9 +392,7 @@ export class RoutinesScreen {
     this.said.set('Taken over into the form below; nothing is written yet.');
   }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
-  protected readonly allFaults = computed(() =>
-    [...this.faults()].map(([field, message]) => `${field} ${message}`).join('; '),
-  );
+  protected readonly allFaults = computed(() => faultsText(this.faults()));
   protected async save(): Promise<void> {
     const { percent, everyDays, sourceId, otherSourceId, how, changeMinutes, schoolId } = this.form();
     const tankId = this.tank();

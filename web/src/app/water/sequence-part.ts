@@ -3,9 +3,9 @@ import { FormsModule } from '@angular/forms';
 import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import type { ParameterId, Water } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import { wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
 import { Scribe } from '../shell/scribe';
+import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { parameterShort } from '../ui/kind-words';
 
@@ -85,7 +85,7 @@ export class SequencePart {
   });
   protected readonly refusal = computed(() => {
     const result = this.result();
-    return result.ok ? '' : refusalSentence(result.refusal);
+    return result.ok ? '' : plainRefusal(result.refusal);
   });
   protected readonly shown = computed((): ParameterId[] => this.aims().map((a) => a.parameter));
   protected readonly rows = computed(() => {
@@ -116,7 +116,7 @@ export class SequencePart {
       why: this.plan().advice.value.reason,
     });
     const written = await this.scribe.write([entry], 'The sequence');
-    this.fault.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.fault.set(faultsText(written.faults));
     if (written.kept) this.planned.emit({ sequenceId: entry.id, changeFraction: first.changeFraction });
   }
 }

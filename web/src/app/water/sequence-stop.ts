@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ou
 import { FormsModule } from '@angular/forms';
 import type { SequencePayload } from '#contracts/book';
 import { DiaryWatch, Scribe } from '../shell/scribe';
+import { faultsText } from '../ui/refusals';
 
 type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
 
@@ -55,7 +56,7 @@ export class SequenceStop {
       note: this.note().trim(),
     });
     const written = await this.scribe.write([entry], 'The end of the sequence');
-    this.fault.set([...written.faults].map(([field, message]) => `${field} ${message}`).join('; '));
+    this.fault.set(faultsText(written.faults));
     if (written.kept) this.stopped.emit();
   }
 }

@@ -16,7 +16,6 @@ import { emergencyThresholds, stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import { shippedAlmanac } from '#almanac/shelf';
 import { intervalText, middle, roundTo, type Parameter, type ParameterId } from '#core/readings';
-import { refusalSentence } from '#core/result';
 import {
   batchWater,
   dripFor,
@@ -34,6 +33,7 @@ import { FolioStore } from '../tanks/folio-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { faultsByField } from '../ui/faults';
 import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
 import { TideMark } from '../ui/tide-mark';
 import { figure, gradeWords } from '../ui/words';
 import { ConditionerPart } from './conditioner-part';
@@ -264,7 +264,7 @@ export class WaterScreen {
   });
   protected readonly refusal = computed(() => {
     const result = this.result();
-    return result && !result.ok ? refusalSentence(result.refusal) : '';
+    return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
   protected readonly rows = computed(() => {
     const plan = this.plan();

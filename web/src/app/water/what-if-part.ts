@@ -10,17 +10,15 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Parameter } from '#core/readings';
-import { refusalSentence } from '#core/result';
-import type { WhatIfCourse, WhatIfInput, WhatIfRoutine } from '#core/water';
+import { sdOf80, type WhatIfCourse, type WhatIfInput, type WhatIfRoutine } from '#core/water';
 import type { FolioOutlook } from '#contracts/tanks';
+import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { FanChart } from './fan-chart';
 import { WhatIfRunner } from './what-if-runner';
 
 const days = 182;
 const drawsCount = 1000;
-/** Half the width of four in five, in standard deviations. */
-const sdOf80 = 2.5631;
 
 type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays: number; percent: number };
 
@@ -124,9 +122,9 @@ export class WhatIfPart {
     const { level, productionPerDay, traits } = this.outlook();
     return {
       levelValue: level.mean,
-      levelSdValue: Math.max(0, level.hi80 - level.lo80) / sdOf80,
+      levelSdValue: sdOf80(level),
       productionPerDay: productionPerDay.mean,
-      productionSdPerDay: Math.max(0, productionPerDay.hi80 - productionPerDay.lo80) / sdOf80,
+      productionSdPerDay: sdOf80(productionPerDay),
       traits,
       sinceChangeDays: this.sinceChangeDays(),
       routines: this.rows().map(({ skipPercent, awayFromDay, awayDays, percent, ...r }) => ({
@@ -146,6 +144,6 @@ export class WhatIfPart {
     const result = await this.runner.run(this.input());
     if (!result) return;
     if (result.ok) this.courses.set(result.value.courses);
-    else this.fault.set(refusalSentence(result.refusal));
+    else this.fault.set(plainRefusal(result.refusal));
   }
 }

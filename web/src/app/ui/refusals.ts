@@ -1,0 +1,76 @@
+import { parameterIds, parameterWords, type ParameterId } from '#core/readings';
+import { refusalSentence, type Refusal } from '#core/result';
+
+/** Fields whose name, taken apart, would not say what is meant. */
+const ownWords: Readonly<Record<string, string>> = {
+  changeFraction: 'share changed',
+  everyDays: 'days between changes',
+  changeL: 'litres changed',
+  ceiling: 'ceiling',
+  value: 'value',
+  madeL: 'litres made',
+  addedL: 'litres added',
+  leftL: 'litres left',
+  wasteRatio: 'litres thrown away for each litre',
+  madeLPerH: 'litres made an hour',
+  storesL: 'litres the store holds',
+  storedL: 'litres in the store',
+  productionPerDay: 'what the tank makes in a day',
+  productionSdPerDay: 'how sure that is',
+  labelL: 'litres on the label',
+  labelMl: 'millilitres on the label',
+  labelMgPerL: 'strength on the label',
+  chlorineMgPerL: 'chlorine',
+  perGPerL: 'what a gram adds',
+  perM3Value: 'price of a cubic metre',
+  packValue: 'what a pack holds',
+  costValue: 'what a pack costs',
+  leadHours: 'hours before use',
+  sourceId: 'water',
+  otherSourceId: 'other water',
+  tankId: 'tank',
+  supplyId: 'supply',
+  saltId: 'salt',
+  batchId: 'batch',
+};
+const unitSuffix = /(MgPerL|GPerL|UsPerCm|Fraction|Ratio|Value|Count|Percent|Cm|Mm|Kg|Ml|L|G|C)$/;
+const isParameter = (id: string): id is ParameterId => (parameterIds as readonly string[]).includes(id);
+
+/**
+ * A field's name as a keeper would say it: parameters by their short name, the rest by its words without the unit.
+ * @example fieldWord('source.caMgPerL') // 'Ca'
+ * @example fieldWord('parts.1.volumeL') // 'volume, line 2'
+ */
+export function fieldWord(field: string): string {
+  const beside = /^(.+): (\w+)$/.exec(field);
+  if (beside?.[1] && beside[2]) return `${beside[1]}: ${fieldWord(beside[2])}`;
+  const parts = field.split('.');
+  const last = parts.at(-1) ?? '';
+  const line = parts.find((p) => /^\d+$/.test(p));
+  const word = isParameter(last) ? parameterWords[last] : (ownWords[last] ?? taken(last));
+  return line === undefined || line === last ? word : `${word}, line ${Number(line) + 1}`;
+}
+const taken = (name: string): string =>
+  /^[a-z][A-Za-z0-9]*$/.test(name)
+    ? (name.replace(unitSuffix, '') || name).replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase()
+    : name;
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What a refusal says on a screen: the same sentence as everywhere, with the keeper's words for its fields. */
+export function plainRefusal(refusal: Refusal): string {
+  switch (refusal.kind) {
+    case 'contradiction':
+      return refusalSentence({ ...refusal, fields: refusal.fields.map(fieldWord) });
+    case 'conflict':
+    case 'method-invalid':
+    case 'unreachable':
+      return refusalSentence(refusal);
+    default:
+      return capital(refusalSentence({ ...refusal, field: fieldWord(refusal.field) }));
+  }
+}
+
+/** All faults of a refused write in one line, for forms that have no place beside the field. */
+export const faultsText = (faults: ReadonlyMap<string, string>): string =>
+  [...faults].map(([field, message]) => (field === '' ? message : `${fieldWord(field)} ${message}`)).join('; ');

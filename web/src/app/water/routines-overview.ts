@@ -1,0 +1,232 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { EMPTY, catchError, expand, filter, of, startWith, switchMap, timer } from 'rxjs';
+import { parameters } from '#almanac/parameters';
+import {
+  decidingHold,
+  holdCeiling,
+  routineCost,
+  routineHolds,
+  sdOf80,
+  type RoutineCost,
+  type RoutineHold,
+} from '#core/water';
+import type { BuildUpView, EveningTankView, EveningView } from '#contracts/water';
+import { Api } from '../shell/api';
+import { Outbox } from '../shell/outbox';
+import { SourcesStore } from '../sources/sources-store';
+import { StateMark } from '../ui/state-mark';
+import { figure } from '../ui/words';
+import { waterOfView } from './mix-store';
+import { WaterStore } from './water-store';
+
+type BuildUpTank = BuildUpView['tanks'][number];
+type BuildUpLine = BuildUpTank['lines'][number];
+type Held = BuildUpLine & {
+  sourceValue: number;
+  state: RoutineHold;
+  peak: { lo: number; hi: number };
+  trough: { lo: number; hi: number };
+};
+export interface OverviewRow {
+  tankId: string;
+  name: string;
+  routine: EveningTankView | null;
+  waterName: string;
+  state: RoutineHold | 'none';
+  /** What decides: the value, where it settles, its limit and whose that is. */
+  label: string;
+  settles: string;
+  limit: string;
+  why: string;
+  least: string;
+  cost: RoutineCost | null;
+}
+const againMs = 2000;
+const holdWords: Record<OverviewRow['state'], { word: string; mark: 'settled' | 'act' | 'unknown' | 'resting' }> = {
+  holds: { word: 'holds', mark: 'settled' },
+  exceeds: { word: 'does not hold', mark: 'act' },
+  unknown: { word: 'cannot tell', mark: 'unknown' },
+  none: { word: 'nothing to judge by', mark: 'resting' },
+};
+
+/** Every tank's routine at a glance: where it settles, whether that holds, the least that would, and what a year of it takes. */
+@Component({
+  selector: 'nl-routines-overview',
+  imports: [RouterLink, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (rows(); as all) {
+      @if (all.length === 0) {<p class="quiet">There is no tank yet.</p>}
+      @else {
+        <p>{{ plain() }}</p>
+        <div class="scroll"><table>
+          <thead><tr><th>Tank</th><th>Routine</th><th>Does it hold?</th><th>What decides</th><th class="right">settles at</th><th class="right">limit</th><th class="right">least that holds</th><th class="right">L a year</th><th class="right">hours</th>@if (priced()) {<th class="right">costs a year</th>}</tr></thead>
+          <tbody>@for (r of all; track r.tankId) {<tr>
+            <td><a class="serif" routerLink="/water/routines" [queryParams]="{ tank: r.tankId }">{{ r.name }}</a></td>
+            <td class="small">@if (r.routine; as now) {<span class="num">{{ percent(now.changeFraction) }} %</span> every <span class="num">{{ now.everyDays }}</span> d, {{ r.waterName }}@if (now.routineBy === 'habit') {<div class="quiet">as the last changes went</div>}} @else {<span class="quiet">none known</span>}</td>
+            <td><nl-state-mark [state]="words[r.state].mark" [said]="words[r.state].word" />@if (r.why) {<div class="small quiet">{{ r.why }}</div>}</td>
+            <td class="small">{{ r.label }}</td><td class="num right">{{ r.settles }}</td><td class="num right">{{ r.limit }}</td><td class="num right">{{ r.least }}</td>
+            <td class="num right">{{ r.cost ? r.cost.litresPerYearL.toFixed(0) : '' }}</td><td class="num right">{{ r.cost ? r.cost.workPerYearHours.toFixed(0) : '' }}</td>@if (priced()) {<td class="num right">{{ r.cost && r.cost.moneyPerYearValue > 0 ? r.cost.moneyPerYearValue.toFixed(0) : '' }}</td>}
+          </tr>}</tbody>
+          @if (total(); as t) {<tfoot><tr><td>All</td><td colspan="6"></td><td class="num right">{{ t.litresPerYearL.toFixed(0) }}</td><td class="num right">{{ t.workPerYearHours.toFixed(0) }}</td>@if (priced()) {<td class="num right">{{ t.moneyPerYearValue.toFixed(0) }}</td>}</tr></tfoot>}
+        </table></div>
+        <p class="small quiet">Settled values are spans: four times in five what the tank makes in a day lies between their ends. The least that holds is for four in five, at the present rhythm.</p>
+      }
+    } @else {<p class="quiet">Adding up what each tank makes …</p>}
+  `,
+  styles: `.scroll { overflow-x: auto; } .right { text-align: right; } td { vertical-align: top; } tfoot td { border-top: 2px solid var(--line); }`,
+})
+export class RoutinesOverview {
+  private readonly api = inject(Api);
+  private readonly water = inject(WaterStore);
+  private readonly sources = inject(SourcesStore);
+  protected readonly words = holdWords;
+  /** Asked again after every write, and while forecasts are still being made. */
+  private readonly buildUp = toSignal(
+    inject(Outbox).written.pipe(
+      startWith(null),
+      switchMap(() =>
+        this.asked().pipe(
+          expand((answer) =>
+            answer?.tanks.some((t) => !t.ready) ? timer(againMs).pipe(switchMap(() => this.asked())) : EMPTY,
+          ),
+        ),
+      ),
+      filter((answer) => answer !== null),
+      takeUntilDestroyed(),
+    ),
+    { initialValue: null },
+  );
+  constructor() {
+    this.water.loadEvening();
+    this.sources.load();
+  }
+  private asked() {
+    return this.api.call('buildUp').pipe(catchError(() => of(null)));
+  }
+  protected readonly rows = computed((): OverviewRow[] | null => {
+    const [buildUp, evening] = [this.buildUp(), this.water.evening()];
+    if (!buildUp || !evening || !this.sources.loaded()) return null;
+    return overviewRows(buildUp, evening, (waterId, id) => waterOfView(this.sources.named(waterId))[id]);
+  });
+  protected readonly priced = computed(() => (this.rows() ?? []).some((r) => (r.cost?.moneyPerYearValue ?? 0) > 0));
+  protected readonly total = computed((): RoutineCost | null => {
+    const costs = (this.rows() ?? []).flatMap((r) => (r.cost ? [r.cost] : []));
+    if (costs.length < 2) return null;
+    const sum = (pick: (c: RoutineCost) => number): number => costs.reduce((all, c) => all + pick(c), 0);
+    return {
+      litresPerYearL: sum((c) => c.litresPerYearL),
+      wastedPerYearL: sum((c) => c.wastedPerYearL),
+      saltPerYearG: sum((c) => c.saltPerYearG),
+      workPerYearHours: sum((c) => c.workPerYearHours),
+      moneyPerYearValue: sum((c) => c.moneyPerYearValue),
+    };
+  });
+  protected readonly plain = computed(() => plainly(this.rows() ?? []));
+  protected percent = (share: number): string => String(Math.round(1000 * share) / 10);
+}
+
+/** One row a tank: what does not hold first, then what cannot be told; the round's order within. */
+export function overviewRows(
+  buildUp: BuildUpView,
+  evening: EveningView,
+  measuredOf: (waterId: string, id: BuildUpLine['parameter']) => number | undefined,
+): OverviewRow[] {
+  const rank: readonly OverviewRow['state'][] = ['exceeds', 'unknown', 'holds', 'none'];
+  return buildUp.tanks
+    .map((tank) => rowOf(tank, evening, measuredOf))
+    .sort((a, b) => rank.indexOf(a.state) - rank.indexOf(b.state));
+}
+
+function rowOf(
+  tank: BuildUpTank,
+  evening: EveningView,
+  measuredOf: (waterId: string, id: BuildUpLine['parameter']) => number | undefined,
+): OverviewRow {
+  const { tankId, name, netVolumeL } = tank;
+  const routine = evening.tanks.find((t) => t.tankId === tankId) ?? null;
+  const water = evening.waters.find((w) => w.waterId === routine?.waterId);
+  const empty = { label: '', settles: '', limit: '', least: '' };
+  const cost =
+    routine &&
+    routineCost({
+      netVolumeL,
+      changeFraction: routine.changeFraction,
+      everyDays: routine.everyDays,
+      changeMinutes: routine.changeMinutes,
+      roFraction: water?.roFraction ?? 0,
+      wasteRatio: evening.works.wasteRatio,
+      saltGPerL: water?.saltGPerL ?? 0,
+      perLValue: water?.cost.perLValue ?? 0,
+    });
+  const base = { tankId, name, routine, waterName: water?.name ?? '', cost, ...empty };
+  if (!routine) return { ...base, state: 'none', why: 'nobody has written one, and too few changes stand in the book' };
+  if (!tank.ready) return { ...base, state: 'none', why: 'its forecast is still being worked out' };
+  const held = tank.lines.flatMap((line): Held[] => {
+    const sourceValue = measuredOf(routine.waterId, line.parameter) ?? line.sourceValue;
+    if (sourceValue === null || line.limitBy === 'none') return [];
+    const told = routineHolds({
+      productionPerDay: { lo: line.productionPerDay.lo80, hi: line.productionPerDay.hi80 },
+      sourceValue,
+      changeFraction: routine.changeFraction,
+      everyDays: routine.everyDays,
+      ceiling: line.ceiling,
+      floor: line.floor,
+    });
+    return told.ok ? [{ ...line, sourceValue, ...told.value }] : [];
+  });
+  const deciding = decidingHold(held);
+  if (!deciding) return { ...base, state: 'none', why: 'too few tests of what its limits are about' };
+  return { ...base, state: deciding.state, ...told(deciding, routine) };
+}
+
+function told(
+  line: Held,
+  { everyDays }: EveningTankView,
+): Pick<OverviewRow, 'label' | 'settles' | 'limit' | 'least' | 'why'> {
+  const parameter = parameters.find((p) => p.id === line.parameter);
+  const v = (value: number): string => figure(value, parameter?.decimalsCount ?? 1);
+  const { ceiling, floor, peak, trough, productionPerDay } = line;
+  const low = floor !== null && trough.lo < floor && (ceiling === null || peak.hi <= ceiling);
+  const shown = low ? trough : peak;
+  const need =
+    ceiling === null || low || productionPerDay.hi80 <= 0
+      ? null
+      : holdCeiling({
+          productionPerDay: productionPerDay.mean,
+          productionSdPerDay: sdOf80(productionPerDay),
+          certainty: 'usual',
+          sourceValue: line.sourceValue,
+          ceiling,
+          everyDays,
+        });
+  return {
+    label: parameter?.label ?? line.parameter,
+    settles: v(shown.lo) === v(shown.hi) ? v(shown.lo) : `${v(shown.lo)}–${v(shown.hi)}`,
+    limit: low ? `from ${v(floor)}` : ceiling === null ? '' : `up to ${v(ceiling)}`,
+    least: need?.ok ? `${Math.ceil(1000 * need.value.value.changeFraction) / 10} %` : '',
+    why:
+      line.limitBy === 'keeper'
+        ? 'by your own ceiling'
+        : need && !need.ok && need.refusal.kind === 'unreachable'
+          ? need.refusal.why
+          : '',
+  };
+}
+
+const countWords = (count: number, of: string): string => `${count === 1 ? 'one' : count} ${of}`;
+/** The answer in a sentence. */
+export function plainly(rows: readonly OverviewRow[]): string {
+  const judged = rows.filter((r) => r.state !== 'none');
+  const over = judged.filter((r) => r.state === 'exceeds');
+  const doubt = judged.filter((r) => r.state === 'unknown').length;
+  if (judged.length === 0) return 'No routine can be judged yet: it takes changes and a few tests.';
+  if (over.length === 0 && doubt === 0) return 'Every routine holds its limits. Leave them alone.';
+  const first =
+    over.length === 0
+      ? 'No routine is sure to fail'
+      : `${over.map((r) => r.name).join(', ')}: the routine does not hold the limit`;
+  return `${first}${doubt > 0 ? `; of ${countWords(doubt, doubt === 1 ? 'tank' : 'tanks')} it cannot be told` : ''}.`;
+}
