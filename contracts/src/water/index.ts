@@ -77,7 +77,7 @@ export const works = v.object({
     v.object({
       name: v.string(),
       volumeL: v.number(),
-      freeFromDay: v.optional(v.number()),
+      freeAtDay: v.optional(v.number()),
       holds: v.optional(v.string()),
     }),
   ),

@@ -103,6 +103,7 @@ export const dimensionlessNames = [
   'day',
   'atDay',
   'ceiling',
+  'floor',
   'target',
   'changes',
   'phAerated',

@@ -8,7 +8,7 @@ import {
   batchState,
   closingIds,
   doingSteps,
-  drumFreeFromDay,
+  drumFreeAtDay,
   drumsFor,
   eveningPlan,
   foreseenEc,
@@ -121,10 +121,10 @@ describe('the evening’s water', () => {
     ]);
   });
   it('a drum in which something stands is free the day after that is ready and a tank of its water is due', () => {
-    expect(drumFreeFromDay({ readyAtDay: 2, dueDays: [5, 1] })).toBe(3);
-    expect(drumFreeFromDay({ readyAtDay: 0, dueDays: [-3] })).toBe(1);
-    expect(drumFreeFromDay({ readyAtDay: 0, dueDays: [] })).toBeGreaterThan(28);
-    const busy = { ...works, drums: works.drums.map((d) => ({ ...d, freeFromDay: d.name === 'grey drum' ? 3 : 0 })) };
+    expect(drumFreeAtDay({ readyAtDay: 2, dueDays: [5, 1] })).toBe(3);
+    expect(drumFreeAtDay({ readyAtDay: 0, dueDays: [-3] })).toBe(1);
+    expect(drumFreeAtDay({ readyAtDay: 0, dueDays: [] })).toBeGreaterThan(28);
+    const busy = { ...works, drums: works.drums.map((d) => ({ ...d, freeAtDay: d.name === 'grey drum' ? 3 : 0 })) };
     const told = unwrap(
       eveningPlan({ tanks: [tank('a', { changeL: 20 })], waters: [soft], works: busy, untilHours: 2 }),
     );
@@ -134,7 +134,7 @@ describe('the evening’s water', () => {
     const input = {
       tanks: [tank('a', { changeL: 20 }), tank('b', { changeL: 25, dueDays: 1 })],
       waters: [soft],
-      works: { ...works, drums: [{ name: 'the only drum', volumeL: 60, freeFromDay: 4 }] },
+      works: { ...works, drums: [{ name: 'the only drum', volumeL: 60, freeAtDay: 4 }] },
       weekdayIndex: 3,
       untilHours: 2,
     };

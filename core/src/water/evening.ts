@@ -6,8 +6,8 @@ export interface WaterWorks {
   storesL: number;
   storedL: number;
   wasteRatio: number;
-  /** `freeFromDay`: days from tonight until what stands in it is used; left out where it is free. */
-  drums: readonly { name: string; volumeL: number; freeFromDay?: number | undefined }[];
+  /** `freeAtDay`: days from tonight until what stands in it is used; left out where it is free. */
+  drums: readonly { name: string; volumeL: number; freeAtDay?: number | undefined }[];
   /** Weekdays on which water is changed, 1 Monday to 7 Sunday; empty: any. */
   evenings: readonly number[];
   eveningMinutes: number;
@@ -125,14 +125,14 @@ export const roByHour = ({ works, hours }: { works: WaterWorks; hours: number })
 
 /** Drums that can be filled on a night, counted from tonight. */
 export const freeDrums = (works: WaterWorks, atDay: number): WaterWorks['drums'] =>
-  works.drums.filter((d) => (d.freeFromDay ?? 0) <= atDay);
+  works.drums.filter((d) => (d.freeAtDay ?? 0) <= atDay);
 
 /**
  * The day from tonight on which a drum is free again: the day after what stands in it is ready and the first tank of its
  * water is due. Beyond any plan where no tank takes that water.
- * @example drumFreeFromDay({ readyAtDay: 2, dueDays: [5, 1] }) // 3
+ * @example drumFreeAtDay({ readyAtDay: 2, dueDays: [5, 1] }) // 3
  */
-export const drumFreeFromDay = ({ readyAtDay, dueDays }: { readyAtDay: number; dueDays: readonly number[] }): number =>
+export const drumFreeAtDay = ({ readyAtDay, dueDays }: { readyAtDay: number; dueDays: readonly number[] }): number =>
   dueDays.length === 0 ? beyondPlansDay : Math.ceil(Math.max(0, readyAtDay, Math.min(...dueDays))) + 1;
 const beyondPlansDay = 999;
 

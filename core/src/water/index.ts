@@ -38,7 +38,7 @@ export {
   earlyHarm,
   leavesUnchanged,
   eveningPlan,
-  drumFreeFromDay,
+  drumFreeAtDay,
   freeDrums,
   readyByNight,
   roByHour,

@@ -1,6 +1,6 @@
 import { medianOf } from '#core/readings';
 import { instantOf, nightOn } from '#core/tonight';
-import { drumFreeFromDay, leavesUnchanged, usualChangeMinutes } from '#core/water';
+import { drumFreeAtDay, leavesUnchanged, usualChangeMinutes } from '#core/water';
 import type { RoutinePayload, SequencePayload, WorksPayload } from '#contracts/book';
 import type { BatchView, EveningTankView, EveningView } from '#contracts/water';
 import { shippedAlmanac } from '#almanac/shelf';
@@ -86,12 +86,12 @@ function drumsOf({
     const inIt = standing.filter((b) => b.made.drum === drum.name);
     if (inIt.length === 0) return drum;
     const days = inIt.map((b) =>
-      drumFreeFromDay({
+      drumFreeAtDay({
         readyAtDay: (b.readyEpochMs - nowEpochMs) / dayMs,
         dueDays: tanks.filter((t) => t.waterId === b.sourceId).map((t) => t.dueDays),
       }),
     );
-    return { ...drum, freeFromDay: Math.max(...days), holds: [...new Set(inIt.map((b) => b.sourceName))].join(', ') };
+    return { ...drum, freeAtDay: Math.max(...days), holds: [...new Set(inIt.map((b) => b.sourceName))].join(', ') };
   });
 }
 

@@ -92,7 +92,7 @@ describe('fourteen nights by integer programme', () => {
   });
   it('knows when what stands is ready and when drums are free, as the plain reckoning does', () => {
     const slow = { ...water, leadHours: 168, stirred: true, standing: [{ readyAtDay: 3, volumeL: 16 }] };
-    const drums = [{ name: 'can', volumeL: 30, freeFromDay: 4 }];
+    const drums = [{ name: 'can', volumeL: 30, freeAtDay: 4 }];
     const plan = planned({
       ...room,
       tanks: [tank(0), tank(1)],

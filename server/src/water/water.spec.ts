@@ -210,14 +210,14 @@ describe('the evening’s water', () => {
     );
     const evening = async () => (await house.get<EveningView>('/api/water/evening')).body;
     const found = (await evening()).works.drums.find((d) => d.name === drum);
-    expect(found?.freeFromDay).toBeGreaterThanOrEqual(1);
+    expect(found?.freeAtDay).toBeGreaterThanOrEqual(1);
     expect(found?.holds).toBe(`Soft ${waters.soft.slice(-6)}`);
     const soft = (await evening()).waters.find((w) => w.waterId === waters.soft);
     expect(soft?.readyL).toBe(40);
     // Made five hours ago to stand for two days: 43 hours from now.
     expect(soft?.standing.map((s) => [s.volumeL, Math.round(24 * s.readyAtDay)])).toEqual([[40, 43]]);
     await house.write(step(waters.soft, { step: 'thrown-away', batchId: made.id }, 30));
-    expect((await evening()).works.drums.find((d) => d.name === drum)?.freeFromDay).toBeUndefined();
+    expect((await evening()).works.drums.find((d) => d.name === drum)?.freeAtDay).toBeUndefined();
   });
   it('what a litre costs comes from the pack, the tap and what the membrane throws away', async () => {
     const waters = await newWaters();
@@ -250,7 +250,7 @@ describe('the evening’s water', () => {
     expect(body.works.eveningTime).toBe('20:15');
   });
   it('a salt on the shelf is weighed and of its sort, and a purity needs its salt', async () => {
-    const salt = (over: object): NewEntry =>
+    const salt = (over: Partial<Record<keyof PayloadOf<'supply'>, unknown>>): NewEntry =>
       entry('supply', id(), {
         name: `Salt ${id().slice(-6)}`,
         category: 'salt',

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   supplyCategories,
@@ -167,7 +175,7 @@ export class SuppliesScreen {
     this.packHolds.set(supply.pack?.packValue ?? null);
     this.packCosts.set(supply.pack?.costValue ?? null);
     this.expires.set(supply.expiresOn ?? '');
-    this.lead.set(supply.leadDays ?? 7);
+    this.lead.set(supply.leadDays);
     this.first().nativeElement.focus();
   }
   protected clear(): void {

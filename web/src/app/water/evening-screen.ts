@@ -144,10 +144,10 @@ export class EveningScreen {
   });
   /** Drums in which something stands, and until when. */
   protected readonly taken = computed(() =>
-    (this.view()?.works.drums ?? []).flatMap(({ name, holds, freeFromDay }) =>
-      holds === undefined || freeFromDay === undefined
+    (this.view()?.works.drums ?? []).flatMap(({ name, holds, freeAtDay }) =>
+      holds === undefined || freeAtDay === undefined
         ? []
-        : [{ name, holds, free: freeFromDay > 28 ? 'no tank takes it' : `free ${this.nightName(freeFromDay)}` }],
+        : [{ name, holds, free: freeAtDay > 28 ? 'no tank takes it' : `free ${this.nightName(freeAtDay)}` }],
     ),
   );
   protected readonly early = computed(() => {
