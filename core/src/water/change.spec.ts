@@ -12,7 +12,9 @@ import {
   oneClassLower,
   planChange,
   residual,
+  type PlanInput,
   type StepLimit,
+  type WaterSpan,
 } from './index';
 
 const even = (value: number): StepLimit['byBearing'] => ({
@@ -269,5 +271,29 @@ describe('advice on a step', () => {
     expect(plan.afterSpans.ghDegrees).toEqual({ lo: 6.75, hi: 7.75 });
     expect(plan.afterSpans.no3MgPerL).toEqual({ lo: 0, hi: 3.75 });
     expect(plan.largestWiseFraction).toBeCloseTo(1 / 6.5, 3);
+    expect(plan.largestBy).toBe('limits');
+  });
+  it('where no measured value sets a limit half is the most, unless waiting does harm; what nobody tested is named', () => {
+    const alike: WaterSpan = { tempC: { lo: 24, hi: 24 }, ghDegrees: { lo: 8, hi: 8 } };
+    const asked = (over: Partial<PlanInput>) =>
+      unwrap(
+        planChange({
+          netVolumeL: 100,
+          changeFraction: 0.3,
+          tank: alike,
+          source: alike,
+          bearing: 'robust',
+          newArrivals: false,
+          limits,
+          thresholds,
+          ...over,
+        }),
+      );
+    expect([asked({}).largestWiseFraction, asked({}).largestBy]).toEqual([0.5, 'half']);
+    const gasping = asked({ emergency: { kind: 'gasping', why: 'animals are gasping' } });
+    expect([gasping.largestWiseFraction, gasping.largestBy]).toEqual([1, 'none']);
+    expect(asked({}).untested).toContain('ec25UsPerCm');
+    expect(asked({}).untested).not.toContain('ghDegrees');
+    expect(asked({ source: { tempC: { lo: 24, hi: 24 } } }).untested).toContain('ghDegrees');
   });
 });

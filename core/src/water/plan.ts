@@ -1,5 +1,5 @@
 import { recorder, type Explained } from '#core/explain';
-import { middle, parameterIds, type Interval, type Water } from '#core/readings';
+import { middle, parameterIds, type Interval, type ParameterId, type Water } from '#core/readings';
 import { ok, type Result } from '#core/result';
 import {
   changeAdvice,
@@ -38,8 +38,19 @@ export interface ChangePlan {
   before: Water;
   source: Water;
   bearing: Bearing;
+  /** By the limits of what was measured; no more than half unless waiting would do harm. */
   largestWiseFraction: number;
+  /** Why it is not larger: a limit, or that beyond half too much changes that nobody measures. */
+  largestBy: 'limits' | 'half' | 'none';
+  /** What these animals have a limit for and nobody has tested, in the tank or in the new water. */
+  untested: ParameterId[];
 }
+
+/**
+ * The most of a stocked tank at once where no measured value sets a limit: the rest of the water (other ions, humic
+ * matter, what has no kit) changes with it. Common practice; more is for small bowls and for emergencies.
+ */
+const mostAtOnceFraction = 0.5;
 
 /** A span whose low end is open begins at nothing; one whose high end is open has no middle and is left out. */
 function pointsOf(spans: WaterSpan): Water {
@@ -99,6 +110,19 @@ export function planChange(input: PlanInput): Result<ChangePlan> {
     before,
     source,
     bearing,
-    largestWiseFraction: largest.value.changeFraction,
+    ...largestOf(largest.value.changeFraction, emergency !== null),
+    untested: [...new Set(input.limits.map((l) => l.parameter))].filter(
+      (id) => before[id] === undefined || effect.value.value.after[id] === undefined,
+    ),
   });
+}
+
+function largestOf(
+  byLimitsFraction: number,
+  emergency: boolean,
+): Pick<ChangePlan, 'largestWiseFraction' | 'largestBy'> {
+  if (byLimitsFraction <= mostAtOnceFraction) return { largestWiseFraction: byLimitsFraction, largestBy: 'limits' };
+  return emergency
+    ? { largestWiseFraction: byLimitsFraction, largestBy: byLimitsFraction < 1 ? 'limits' : 'none' }
+    : { largestWiseFraction: mostAtOnceFraction, largestBy: 'half' };
 }

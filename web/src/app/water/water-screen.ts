@@ -35,6 +35,7 @@ import { faultsByField } from '../ui/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { TideMark } from '../ui/tide-mark';
+import { parameterLabel } from '../ui/kind-words';
 import { figure, gradeWords } from '../ui/words';
 import { ConditionerPart } from './conditioner-part';
 import { DoingStore } from './doing-store';
@@ -271,16 +272,16 @@ export class WaterScreen {
     const folio = this.folio();
     if (!plan || !folio) return [];
     return parameters.flatMap((p) => {
-      const latest = folio.lines.find((l) => l.parameter === p.id)?.latest;
-      if (!latest) return [];
+      const line = folio.lines.find((l) => l.parameter === p.id);
+      // What is worked out of others has no step of its own.
+      if (!line?.latest || line.computed) return [];
+      const { latest } = line;
       const after = p.id === 'ph' ? plan.effect.value.after.ph : undefined;
       const span = plan.afterSpans[p.id] ?? (after === undefined ? null : { lo: after, hi: after });
       const step =
         plan.advice.value.parameters.find((s) => s.parameter === p.id && !s.within) ??
         plan.advice.value.parameters.find((s) => s.parameter === p.id);
-      return [
-        { parameter: p, before: latest, span, step, band: folio.lines.find((l) => l.parameter === p.id)?.band ?? null },
-      ];
+      return [{ parameter: p, before: latest, span, step, band: line.band ?? null }];
     });
   });
   protected readonly adviceWord = computed(
@@ -290,6 +291,7 @@ export class WaterScreen {
       ],
   );
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
+  protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
     intervalText(interval, p.decimalsCount);
   protected stepText = (p: Parameter, value: number): string =>
