@@ -2,13 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
-import { recorder, type Working } from '#core/explain';
+import { recorder } from '#core/explain';
 import { parameterIds, type ParameterId, type Water } from '#core/readings';
 import type { Refusal } from '#core/result';
 import {
-  ionOf,
-  ionParameters,
-  ions,
   mixCost,
   recipe,
   recipeEffect,
@@ -22,10 +19,7 @@ import {
   type RecipeQuantity,
   type RecipeSecond,
   type RecipeTarget,
-  type RecipeWater,
   type SaltId,
-  type TargetMet,
-  type Weighed,
 } from '#core/water';
 import type { RecipePayload } from '#contracts/book';
 import { Scribe } from '../shell/scribe';
@@ -34,25 +28,12 @@ import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { decimalsOf } from './mix-drum';
 import { MixStore, waterOfView } from './mix-store';
+import { ionRowsOf, penAim, roundedText, type Answer } from './recipe-answer';
 
 interface Start {
   sourceId: string;
   /** How dear it is; null: as the house's prices say, or pure water dear and the rest not. */
   costFactor: number | null;
-}
-interface Answer {
-  litres: { sourceId: string; name: string; partL: number }[];
-  minerals: { id: string; name: string; massG: number }[];
-  weighed: Weighed[];
-  effect: RecipeWater;
-  targets: TargetMet[];
-  conflict: RecipeQuantity[];
-  wouldHelp: string[][];
-  assumptions: string[];
-  rounded: string;
-  cost: { costValue: number; unpriced: string[] } | null;
-  ionRows: { label: string; text: string }[];
-  working: Working;
 }
 /** What is left of an analysis whose ions do not fit together. */
 const plainValues: readonly string[] = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'ph', 'tempC'];
@@ -385,32 +366,4 @@ export class MixFind {
     this.faults.set(faultsText(written.faults));
     this.said.set(written.said);
   }
-}
-
-/** What the pen should say of it: a batch is checked by that first. */
-const penAim = ({ water }: RecipeWater): RecipePayload['aims'][number] => {
-  const value = Math.round(water.ec25UsPerCm ?? 0);
-  return { parameter: 'ec25UsPerCm', value, toleranceValue: Math.max(10, Math.round(value * 0.08)) };
-};
-const ionRowsOf = ({ water }: RecipeWater): { label: string; text: string }[] =>
-  ions.map((ion) => ({
-    label: ion === 'h2po4' ? 'PO₄' : ionOf[ion].label,
-    text: figure(water[ionParameters[ion]] ?? 0, 1),
-  }));
-/** What the scale's rounding does to hardness and alkalinity. */
-function roundedText(volumeL: number, massG: Partial<Record<SaltId, number>>, lines: readonly Weighed[]): string {
-  const of = (pick: (l: Weighed) => number) =>
-    recipeEffect({
-      volumeL,
-      source: {},
-      taken: lines.flatMap((l) => (pick(l) > 0 ? [{ saltId: l.saltId, massG: pick(l) }] : [])),
-    });
-  if (Object.keys(massG).length === 0) return '';
-  const [exact, onScale] = [of((l) => l.exactG), of((l) => (l.stock ? l.exactG : l.weighedG))];
-  if (!exact.ok || !onScale.ok) return '';
-  const moved = (id: 'ghDegrees' | 'khDegrees' | 'ec25UsPerCm', decimalsCount: number): string => {
-    const off = (onScale.value.value.water[id] ?? 0) - (exact.value.value.water[id] ?? 0);
-    return `${off < 0 ? '−' : '+'}${Math.abs(off).toFixed(decimalsCount)}`;
-  };
-  return `GH ${moved('ghDegrees', 3)}, KH ${moved('khDegrees', 3)}, conductivity ${moved('ec25UsPerCm', 1)}`;
 }

@@ -10,16 +10,13 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
-import { changeSchools, routineAdvice, type ChangeSchool } from '#almanac/water';
+import { changeSchools, routineAdvice } from '#almanac/water';
 import { recorder } from '#core/explain';
-import { middle, type ParameterId, type Water } from '#core/readings';
+import type { ParameterId, Water } from '#core/readings';
 import {
   alternating,
   certainties,
-  changeAdvice,
-  changeEffect,
   holdCeiling,
   leastRhythm,
   ramp,
@@ -28,10 +25,7 @@ import {
   routineSettles,
   sdOf80,
   topUpCreep,
-  usualChangeMinutes,
-  type Advice,
   type CertaintyId,
-  type RoutineCost,
 } from '#core/water';
 import type { RoutinePayload } from '#contracts/book';
 import { HouseStore } from '../shell/house-store';
@@ -46,6 +40,7 @@ import { figure, gradeWords } from '../ui/words';
 import { LearntPart } from './learnt-part';
 import { waterOfView } from './mix-store';
 import { RoutinesOverview } from './routines-overview';
+import { SchoolsPart, type SchoolTaken } from './schools-part';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
 import { WhatIfPart } from './what-if-part';
@@ -63,27 +58,15 @@ interface Form {
   changeMinutes: number | null;
   schoolId: string;
 }
-interface SchoolHere {
-  school: ChangeSchool;
-  advised: boolean;
-  changeFraction: number;
-  everyDays: number;
-  advice: Advice | 'unknown';
-  stepText: string;
-  peak: string;
-  trough: string;
-  cost: RoutineCost;
-}
-
 /** Where the routine of a tank settles, what would hold the ceiling, what each school would do, and half a year ahead. */
 @Component({
   selector: 'nl-routines',
-  imports: [FormsModule, RouterLink, WaterNav, Figure, RoutinesOverview, WhatIfPart, LearntPart],
+  imports: [FormsModule, RouterLink, WaterNav, Figure, RoutinesOverview, SchoolsPart, WhatIfPart, LearntPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './routines-screen.html',
   styles: `
     .inputs { display: grid; grid-template-columns: repeat(auto-fill, minmax(160px, 1fr)); gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } section { margin: 1.2rem 0; } .right { text-align: right; } .scroll { overflow-x: auto; }
-    .facts { max-width: 760px; } .facts th { width: 240px; font-weight: 400; } .usual td:first-child { box-shadow: inset 3px 0 0 var(--settled); padding-left: 0.6rem; } .over { color: var(--act); } .grade { font-style: italic; } p { margin: 0.4rem 0; }
+    .facts { max-width: 760px; } .facts th { width: 240px; font-weight: 400; } .grade { font-style: italic; } p { margin: 0.4rem 0; }
   `,
 })
 export class RoutinesScreen {
@@ -219,64 +202,6 @@ export class RoutinesScreen {
     const names = changeSchools.filter((s) => found?.schoolIds.includes(s.id)).map((s) => s.name);
     return found ? { ...found, names: names.join(', ') } : null;
   });
-  private readonly before = computed((): Water =>
-    Object.fromEntries(
-      (this.folio()?.lines ?? []).flatMap((l) =>
-        l.latest?.hi != null && !l.computed ? [[l.parameter, middle(l.latest)]] : [],
-      ),
-    ),
-  );
-  protected readonly schools = computed((): SchoolHere[] => {
-    const [folio, o] = [this.folio(), this.outlook()];
-    if (!folio || !o) return [];
-    return changeSchools.map((school): SchoolHere => {
-      const changeFraction = (school.changeFraction.lo + school.changeFraction.hi) / 2;
-      const everyDays = Math.round((school.everyDays.lo + school.everyDays.hi) / 2);
-      const step = this.stepOf(changeFraction);
-      const settles = routineSettles({
-        productionPerDay: o.productionPerDay.mean,
-        sourceValue: this.sourceValue(),
-        changeFraction,
-        everyDays,
-      });
-      return {
-        school,
-        advised: this.advised()?.schoolIds.includes(school.id) ?? false,
-        changeFraction,
-        everyDays,
-        ...step,
-        peak: settles.ok ? this.v(settles.value.value.peak) : '',
-        trough: settles.ok ? this.v(settles.value.value.trough) : '',
-        cost: routineCost({
-          netVolumeL: folio.netVolumeL,
-          changeFraction,
-          everyDays,
-          changeMinutes: usualChangeMinutes(changeFraction * folio.netVolumeL),
-        }),
-      };
-    });
-  });
-  /** What one change of this size would be for these animals, temperature matched. */
-  private stepOf(changeFraction: number): { advice: SchoolHere['advice']; stepText: string } {
-    const [folio, before] = [this.folio(), this.before()];
-    const unknown = { advice: 'unknown', stepText: 'cannot tell: source or tank not tested' } as const;
-    if (!folio) return unknown;
-    const source: Water = { ...this.sourceWater(), ...(before.tempC === undefined ? {} : { tempC: before.tempC }) };
-    const effect = changeEffect({ netVolumeL: folio.netVolumeL, changeFraction, tank: before, source });
-    if (!effect.ok) return unknown;
-    const advice = changeAdvice({
-      bearing: folio.setUp.bearing,
-      before,
-      after: effect.value.value.after,
-      limits: stepLimits,
-    });
-    if (!advice.ok) return unknown;
-    const over = advice.value.value.parameters.filter((p) => !p.within).map((p) => parameterLabel(p.parameter));
-    return over.length === 0
-      ? { advice: 'wise', stepText: 'borne' }
-      : { advice: 'too-large', stepText: `too large a step in ${[...new Set(over)].join(', ')}` };
-  }
-
   protected readonly form = linkedSignal<unknown, Form>({
     source: () => this.present()?.sourceId,
     computation: () => {
@@ -382,13 +307,9 @@ export class RoutinesScreen {
   protected set(part: Partial<Form>): void {
     this.form.update((f) => ({ ...f, ...part }));
   }
-  protected take(s: SchoolHere): void {
-    this.set({
-      percent: Math.round(1000 * s.changeFraction) / 10,
-      everyDays: s.everyDays,
-      how: s.school.how,
-      schoolId: s.school.id,
-    });
+  protected take({ school, changeFraction, everyDays, otherSourceId }: SchoolTaken): void {
+    const percent = Math.round(1000 * changeFraction) / 10;
+    this.set({ percent, everyDays, otherSourceId, how: school.how, schoolId: school.id });
     this.said.set('Taken over into the form below; nothing is written yet.');
   }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
