@@ -69,9 +69,9 @@ export class MixFind {
   protected readonly foodGrade = foodGradeCaution;
   protected readonly starts = signal<readonly Start[]>([{ sourceId: '', costFactor: null }]);
   protected readonly litres = signal<number | null>(40);
-  /** At first what the supplies say is there; without them three that make most waters. */
+  /** At first what the supplies say is there and what dissolves in an evening; without them three that make most waters. */
   protected readonly saltsOn = linkedSignal<readonly SaltId[], ReadonlySet<SaltId>>({
-    source: () => [...this.mix.salts().keys()],
+    source: () => [...this.mix.salts().keys()].filter((id) => salts[id].solubleGPerL > 0.1),
     computation: (there) => new Set(there.length > 0 ? there : ['caso4-2h2o', 'mgso4-7h2o', 'k2so4']),
   });
   protected readonly mineralsOn = signal<ReadonlySet<string>>(new Set());
