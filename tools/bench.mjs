@@ -69,7 +69,27 @@ async function fill(db, weeks) {
       select subject_id, jsonb_object_agg('reading:' || parameter, items) as newest from (
         select subject_id, parameter, jsonb_agg(jsonb_build_array(round(extract(epoch from happened_at) * 1000), 0, lo, hi) order by happened_at desc) as items
         from (select *, row_number() over (partition by subject_id, parameter order by happened_at desc) as rank from readings where happened_at > now() - interval '60 days') r where rank <= 6 group by 1, 2) x group by 1) n where n.subject_id = s.id`);
+  await fillChanges(db, weeks);
   await db.query('analyze');
+}
+
+/** One water, and a change of every tank each fortnight. @param {import('pg').Client} db @param {number} weeks */
+async function fillChanges(db, weeks) {
+  const source = JSON.stringify({ name: 'Tap', state: 'tap-aged', chlorine: 'chlorine', startedOn: '2010-01-01' });
+  await db.query(
+    `insert into subjects (id, kind, name, started_on, state) values (gen_random_uuid(), 'source', 'Tap', '2010-01-01', '{}')`,
+  );
+  await db.query(
+    `with e as (insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) select gen_random_uuid(), 'source', 1, id, '2010-01-01', 'UTC', '2010-01-01', '2010-01-01', 'keeper', $1::jsonb, 'bench' from subjects where kind = 'source' returning id, subject_id, happened_at, payload)
+     insert into source_setups (entry_id, subject_id, from_at, payload) select id, subject_id, happened_at, payload from e`,
+    [source],
+  );
+  await db.query(
+    `with e as (insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash)
+       select gen_random_uuid(), 'change', 1, s.id, t.at, 'UTC', t.at::date, t.at, 'keeper', jsonb_build_object('entered', jsonb_build_object('by', 'litres', 'changeL', 12), 'sourceId', w.id, 'water', '{"no3MgPerL": 5, "ec25UsPerCm": 320, "ghDegrees": 7}'::jsonb, 'how', 'poured'), 'bench'
+       from subjects s cross join (select id from subjects where kind = 'source') w cross join (select now() - n * interval '14 days' - interval '2 hours' as at from generate_series(0, ${Math.floor(weeks / 2) - 1}) n) t where s.kind = 'tank' returning id, subject_id, happened_at, payload)
+     insert into changes (entry_id, subject_id, happened_at, source_id, change_l, change_fraction, how, water) select id, subject_id, happened_at, (payload ->> 'sourceId')::uuid, 12, 0.2, 'poured', payload -> 'water' from e`,
+  );
 }
 
 /** @param {string} databaseUrl @param {number} weeks */
@@ -81,7 +101,7 @@ async function prepared(databaseUrl, weeks) {
   await db.connect();
   await fill(db, weeks);
   const { rows } = await db.query(
-    'select (select count(*) from entries) as entries, (select count(*) from readings) as readings, (select id from subjects limit 1) as tank',
+    "select (select count(*) from entries) as entries, (select count(*) from readings) as readings, (select id from subjects where kind = 'tank' limit 1) as tank",
   );
   await db.end();
   return rows[0];
@@ -251,6 +271,13 @@ async function main() {
     );
     const folio = median(await timed(get(`${ten.url}/api/tanks/${large.tank}/folio?days=365`), 40));
     console.log(`Folio with a year of one tank: ${show(folio)} ms (limit 50)`);
+    for (const where of ['evening', 'build-up']) {
+      const took = await timed(get(`${ten.url}/api/water/${where}`), 25);
+      const took1 = await timed(get(`${one.url}/api/water/${where}`), 25);
+      console.log(
+        `/api/water/${where} of ${tanksCount} tanks: ${show(median(took))} ms on ten years (limit 200), ${show(median(took1))} ms on one; ratio ${(median(took) / median(took1)).toFixed(2)}`,
+      );
+    }
     for (const words of ['nitrate', 'lid', 'looked', 'ph moults']) {
       const took = await timed(get(`${ten.url}/api/entries?limit=150&words=${encodeURIComponent(words)}`), 30);
       console.log(`Search of the whole book for “${words}”: 95th percentile ${show(p95(took))} ms (limit 150)`);
@@ -262,7 +289,7 @@ async function main() {
     console.log(
       `Entry with 8 readings: ${show(ours)} ms over HTTP, bare transaction ${show(plain)} ms; ratio ${(ours / plain).toFixed(2)} (limit 1.5)`,
     );
-    const tanks = (await db.query('select id from subjects limit 8')).rows.map((r) => r.id);
+    const tanks = (await db.query("select id from subjects where kind = 'tank' limit 8")).rows.map((r) => r.id);
     const took = (await Promise.all(tanks.map((tank) => timed(writer(ten.url, tank), 60)))).flat();
     console.log(`8 writers at once: 95th percentile ${show(p95(took))} ms (limit 15), median ${show(median(took))} ms`);
     await db.end();
