@@ -90,9 +90,15 @@ export const checkChange: EntryCheck = async (tx, entry) => {
   const [source] = await readSubjects(tx, [change.sourceId]);
   if (source?.kind !== 'source') faults.push({ field: 'sourceId', message: 'is not a water source in the book' });
   if (change.advice) faults.push(...adviceFaults(change.advice, change.overrideReason));
+  const { entered } = change;
+  const changeL = entered.by === 'litres' ? entered.changeL : entered.changeFraction * (netVolumeL ?? 0);
+  // Half a litre of slack: marks and buckets are read by eye.
+  if (netVolumeL !== null && (change.bedL ?? 0) > changeL + 0.5)
+    faults.push({
+      field: 'bedL',
+      message: `is more than the ${changeL.toFixed(1)} L that were changed; it is part of them`,
+    });
   if (netVolumeL !== null && change.batchId !== undefined) {
-    const { entered } = change;
-    const changeL = entered.by === 'litres' ? entered.changeL : entered.changeFraction * netVolumeL;
     faults.push(...(await batchFaults(tx, { payload: change, happenedAt: entry.happenedAt, changeL, id: entry.id })));
   }
   return faults;

@@ -161,6 +161,34 @@ describe('batches of water', () => {
   });
 });
 
+describe('litres with the dirt', () => {
+  it('are part of the change, and never more than it', async () => {
+    const waters = await newWaters();
+    expect(await faultsOf(change(waters, { bedL: 4 }))).toEqual([]);
+    expect(await faultsOf(change(waters, { bedL: 14 }, at(0, -5)))).toEqual([
+      'bedL: is more than the 10.0 L that were changed; it is part of them',
+    ]);
+  });
+});
+
+describe('what is left of a batch by count', () => {
+  it('holds from then on, and a use comes off it', async () => {
+    const waters = await newWaters();
+    const made = batch(waters);
+    await house.write(
+      made,
+      step(waters.soft, { step: 'measured', batchId: made.id, water: { ec25UsPerCm: { lo: 214, hi: 214 } } }, 60),
+      step(waters.soft, { step: 'left', batchId: made.id, leftL: 22.5 }, 40),
+    );
+    const leftL = async () =>
+      (await house.get<BatchList>('/api/water/batches')).body.batches.find((b) => b.batchId === made.id)?.leftL;
+    expect(await leftL()).toBe(22.5);
+    await house.write(change(waters, { batchId: made.id }));
+    expect(await leftL()).toBeCloseTo(12.5, 9);
+    expect((await faultsOf(step(waters.soft, { step: 'left', batchId: made.id, leftL: -1 }, 1))).length).toBe(1);
+  });
+});
+
 describe('the evening’s water', () => {
   it('reads routines from the book, from the keeper before habit, and waters from recipes', async () => {
     const waters = await newWaters();

@@ -172,6 +172,15 @@ export class BatchesScreen {
     const reason = (this.reasons()[b.batchId] ?? '').trim();
     if (reason) await this.step(b, { step: 'accepted', batchId: b.batchId, reason }, 'Accepted with its reason');
   }
+  /** What really stands in the drum: spilt, evaporated, taken for topping up. */
+  protected async count(b: BatchView): Promise<void> {
+    const leftL = this.texts()[`${b.batchId}left`];
+    if (typeof leftL !== 'number' || leftL < 0) {
+      this.fault(b, 'Write the litres that are left, or 0');
+      return;
+    }
+    if (await this.step(b, { step: 'left', batchId: b.batchId, leftL }, 'Counted')) this.set(`${b.batchId}left`, null);
+  }
   protected async throwAway(b: BatchView): Promise<void> {
     await this.step(b, { step: 'thrown-away', batchId: b.batchId }, 'Thrown away');
   }

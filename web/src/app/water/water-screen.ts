@@ -324,10 +324,18 @@ export class WaterScreen {
       ? `${this.litresText(this.litres())} L is ${Math.round(100 * fraction)} % of the ${this.litresText(this.netVolumeL())} L that are in it.`
       : '';
   });
+  /** What goes down the hose with the dirt is changed water too. */
+  protected readonly bedFault = computed(() => {
+    const bedL = this.bed() === 'none' ? null : this.bedL();
+    return bedL !== null && bedL > this.litres() + 0.05
+      ? `${this.litresText(bedL)} L came out with the dirt, and only ${this.litresText(this.litres())} L are counted as changed.`
+      : '';
+  });
   protected readonly ready = computed(() => {
     const plan = this.plan();
     return (
       plan !== null &&
+      this.bedFault() === '' &&
       this.sizeFault() === '' &&
       (plan.advice.value.advice === 'wise' || this.overrideReason().trim() !== '') &&
       (this.batchCaution() === '' || this.batchReason().trim() !== '') &&
@@ -352,7 +360,7 @@ export class WaterScreen {
       ...override,
       ...(this.batchId() === '' ? {} : { batchId: this.batchId() }),
       ...(this.batchId() !== '' && this.batchReason().trim() ? { batchReason: this.batchReason().trim() } : {}),
-      ...(this.bedL() ? { bedL: this.bedL() ?? 0 } : {}),
+      ...(this.bed() !== 'none' && this.bedL() ? { bedL: this.bedL() ?? 0 } : {}),
       ...(this.sequenceId() === '' ? {} : { sequenceId: this.sequenceId() }),
       advice: {
         advice,
