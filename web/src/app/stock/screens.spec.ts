@@ -1,11 +1,7 @@
-import { provideZonelessChangeDetection, type Type } from '@angular/core';
-import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { of, Subject } from 'rxjs';
-import type { NewEntry } from '#contracts/book';
+import type { Type } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
 import type { StockTank } from '#contracts/stock';
-import { Api } from '../shell/api';
-import { Outbox, type Sent } from '../shell/outbox';
+import { openRoom, type Room } from '../room.cases';
 import { SuppliesScreen } from '../supplies/supplies-screen';
 import { FactsPart } from '../tanks/facts-part';
 import { TanksScreen } from '../tanks/tanks-screen';
@@ -85,114 +81,44 @@ const diary: { entryId: string; kind: string; subjectId: string; atEpochMs: numb
   },
 ];
 
-interface Room {
-  text: () => string;
-  query: <E extends HTMLElement>(selector: string) => E;
-  type: (selector: string, value: string) => Promise<void>;
-  fill: (label: string, value: string) => Promise<void>;
-  click: (words: string) => Promise<void>;
-  tick: (selector: string) => Promise<void>;
-  written: NewEntry[];
-  answer: (sent: Sent) => void;
-}
-async function open<C>(
+const open = <C>(
   screen: Type<C>,
   inputs: Record<string, string> = {},
   tanks: StockTank[] = [tank('t1', 'Window'), tank('t2', 'Landing')],
-): Promise<Room> {
-  const written: NewEntry[] = [];
-  let answer: Sent = { state: 'written' };
-  const api = {
-    told: new Subject<number>(),
-    call: (name: string) => {
-      api.told.next(now);
-      const answers: Record<string, unknown> = {
-        stock: { nowAt, tanks, ownKinds: [] },
-        tonight: {
-          nowAt,
-          nightOn: '2026-03-14',
-          house: 'Test',
-          tanks: tanks.map((t) => ({
-            tankId: t.tankId,
-            name: t.name,
-            rack: '',
-            roundOrder: 1,
-            purpose: 'display',
-            doubtful: false,
-            netVolumeL: 45,
-            state: 'settled',
-            reasonId: '',
-            reason: '',
-            deciding: null,
-            urgent: false,
-            nextStep: { kind: 'leave', text: '' },
-            lookedTonight: false,
-            lastDone: [],
-            isNew: [],
-            timers: [],
-            alarms: [],
-          })),
-        },
-        diary: { nowAt, entries: diary },
-        folio: null,
-      };
-      return of(answers[name] ?? null);
+): Promise<Room> =>
+  openRoom(screen, {
+    inputs,
+    nowEpochMs: now,
+    answers: {
+      stock: { nowAt, tanks, ownKinds: [] },
+      tonight: {
+        nowAt,
+        nightOn: '2026-03-14',
+        house: 'Test',
+        tanks: tanks.map((t) => ({
+          tankId: t.tankId,
+          name: t.name,
+          rack: '',
+          roundOrder: 1,
+          purpose: 'display',
+          doubtful: false,
+          netVolumeL: 45,
+          state: 'settled',
+          reasonId: '',
+          reason: '',
+          deciding: null,
+          urgent: false,
+          nextStep: { kind: 'leave', text: '' },
+          lookedTonight: false,
+          lastDone: [],
+          isNew: [],
+          timers: [],
+          alarms: [],
+        })),
+      },
+      diary: { nowAt, entries: diary },
     },
-  };
-  const outbox = {
-    written: new Subject<NewEntry[]>(),
-    write: (entries: NewEntry[]) => {
-      if (answer.state !== 'refused') written.push(...entries);
-      return Promise.resolve(answer);
-    },
-  };
-  await TestBed.configureTestingModule({
-    imports: [screen],
-    providers: [
-      provideZonelessChangeDetection(),
-      provideRouter([]),
-      { provide: Api, useValue: api },
-      { provide: Outbox, useValue: outbox },
-    ],
-  }).compileComponents();
-  const fixture: ComponentFixture<C> = TestBed.createComponent(screen);
-  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
-  await fixture.whenStable();
-  const host = fixture.nativeElement as HTMLElement;
-  const query = <E extends HTMLElement>(selector: string): E => {
-    const found = host.querySelector<E>(selector);
-    if (!found) throw new Error(`nothing is ${selector}`);
-    return found;
-  };
-  const put = async (field: HTMLInputElement | HTMLSelectElement, value: string): Promise<void> => {
-    field.value = value;
-    field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
-    await fixture.whenStable();
-  };
-  return {
-    text: () => (host.textContent ?? '').replace(/\s+/g, ' '),
-    query,
-    written,
-    answer: (sent) => (answer = sent),
-    type: (selector, value) => put(query(selector), value),
-    fill: (words, value) => {
-      const label = [...host.querySelectorAll('label')].find((l) => (l.textContent ?? '').includes(words));
-      const field = label?.querySelector<HTMLInputElement>('input');
-      if (!field) throw new Error(`no field is called ${words}`);
-      return put(field, value);
-    },
-    tick: async (selector) => {
-      query<HTMLInputElement>(selector).click();
-      await fixture.whenStable();
-    },
-    click: async (words) => {
-      const button = [...host.querySelectorAll('button')].find((b) => (b.textContent ?? '').includes(words));
-      if (!button) throw new Error(`no button says ${words}`);
-      button.click();
-      await fixture.whenStable();
-    },
-  };
-}
+  });
 
 describe('an arrival', () => {
   it('shows what speaks against it, waits for a reason, and keeps both in the book', async () => {

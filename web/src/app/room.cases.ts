@@ -1,0 +1,155 @@
+import { provideZonelessChangeDetection, type Provider, type Type } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { of, Subject, throwError } from 'rxjs';
+import type { RouteName } from '#contracts/api';
+import type { NewEntry } from '#contracts/book';
+import { Api, ApiProblem } from './shell/api';
+import { Outbox, type Sent } from './shell/outbox';
+
+/** A page in a test: what it shows, how it is typed into, and what it has written. */
+export interface Room {
+  text: () => string;
+  /** The text of one part of the page. */
+  textOf: (selector: string) => string;
+  query: <E extends HTMLElement>(selector: string) => E;
+  has: (selector: string) => boolean;
+  type: (selector: string, value: string) => Promise<void>;
+  /** By the words of its label, or its own name for screen readers. */
+  fill: (words: string, value: string) => Promise<void>;
+  /** A choice by the words that it shows. */
+  choose: (words: string, option: string) => Promise<void>;
+  click: (words: string) => Promise<void>;
+  disabled: (words: string) => boolean;
+  tick: (selector: string) => Promise<void>;
+  /** A box by the words beside it. */
+  checked: (words: string) => boolean;
+  tickBox: (words: string) => Promise<void>;
+  settle: () => Promise<void>;
+  written: NewEntry[];
+  /** What the next writes are answered with. */
+  answer: (sent: Sent) => void;
+  /** What was asked of the server, in order. */
+  asked: { name: string; query: Record<string, string | undefined> }[];
+}
+
+const blocks = 'td, th, tr, li, p, div, section, h1, h2, h3, label, button, a, option, dt, dd, summary, legend';
+type Answers = Partial<Record<RouteName, unknown>>;
+/** Something else than a failure: the server cannot be reached. */
+export const unreachable = Symbol('unreachable');
+
+export async function openRoom<C>(
+  screen: Type<C>,
+  {
+    inputs = {},
+    answers,
+    nowEpochMs,
+    providers = [],
+  }: { inputs?: Record<string, unknown>; answers: Answers; nowEpochMs: number; providers?: Provider[] },
+): Promise<Room> {
+  const written: NewEntry[] = [];
+  const asked: Room['asked'] = [];
+  let answer: Sent = { state: 'written' };
+  const api = {
+    told: new Subject<number>(),
+    call: (name: RouteName, { query = {} }: { query?: Record<string, string | undefined> } = {}) => {
+      api.told.next(nowEpochMs);
+      asked.push({ name, query });
+      const known = answers[name];
+      return known === unreachable
+        ? throwError(() => new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' }))
+        : of(known ?? null);
+    },
+  };
+  const outbox = {
+    written: new Subject<NewEntry[]>(),
+    write: (entries: NewEntry[]) => {
+      if (answer.state !== 'refused') {
+        written.push(...entries);
+        outbox.written.next(entries);
+      }
+      return Promise.resolve(answer);
+    },
+  };
+  await TestBed.configureTestingModule({
+    imports: [screen],
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter([{ path: '**', children: [] }]),
+      { provide: Api, useValue: api },
+      { provide: Outbox, useValue: outbox },
+      ...providers,
+    ],
+  }).compileComponents();
+  const fixture = TestBed.createComponent(screen);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  const host = fixture.nativeElement as HTMLElement;
+  /** As it is read: what stands in cells and lines of their own is not run together. */
+  const words = (element: Element): string => {
+    const copy = element.cloneNode(true) as Element;
+    for (const block of copy.querySelectorAll(blocks)) block.append(' ');
+    return (copy.textContent ?? '').replace(/\s+/g, ' ').trim();
+  };
+  const query = <E extends HTMLElement>(selector: string): E => {
+    const found = host.querySelector<E>(selector);
+    if (!found) throw new Error(`nothing is ${selector}`);
+    return found;
+  };
+  const put = async (field: HTMLInputElement | HTMLSelectElement, value: string): Promise<void> => {
+    field.value = value;
+    field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
+    await fixture.whenStable();
+  };
+  const fieldOf = (name: string): HTMLInputElement | HTMLSelectElement => {
+    const label = [...host.querySelectorAll('label')].find((l) => words(l).includes(name));
+    const field =
+      label?.querySelector<HTMLInputElement | HTMLSelectElement>('input, select') ??
+      host.querySelector<HTMLInputElement>(`[aria-label="${name}"]`);
+    if (!field) throw new Error(`no field is called ${name}`);
+    return field;
+  };
+  const boxOf = (name: string): HTMLInputElement => {
+    const label = [...host.querySelectorAll('label')].find((l) => words(l).startsWith(name));
+    const box = label?.querySelector<HTMLInputElement>('input[type=checkbox]');
+    if (!box) throw new Error(`no box is called ${name}`);
+    return box;
+  };
+  const buttonOf = (name: string): HTMLButtonElement => {
+    const button = [...host.querySelectorAll('button')].find((b) => words(b).includes(name));
+    if (!button) throw new Error(`no button says ${name}`);
+    return button;
+  };
+  return {
+    text: () => words(host),
+    textOf: (selector) => words(query(selector)),
+    query,
+    has: (selector) => host.querySelector(selector) !== null,
+    type: (selector, value) => put(query(selector), value),
+    fill: (name, value) => put(fieldOf(name), value),
+    choose: (name, option) => {
+      const field = fieldOf(name);
+      const found = [...field.querySelectorAll('option')].find((o) => words(o).includes(option));
+      if (!found) throw new Error(`${name} has no ${option}`);
+      return put(field, found.value);
+    },
+    click: async (name) => {
+      buttonOf(name).click();
+      await fixture.whenStable();
+    },
+    disabled: (name) => buttonOf(name).disabled,
+    tick: async (selector) => {
+      query<HTMLInputElement>(selector).click();
+      await fixture.whenStable();
+    },
+    checked: (name) => boxOf(name).checked,
+    tickBox: async (name) => {
+      boxOf(name).click();
+      await fixture.whenStable();
+    },
+    settle: () => fixture.whenStable(),
+    written,
+    answer: (sent) => (answer = sent),
+    asked,
+  };
+}
