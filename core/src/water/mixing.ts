@@ -84,19 +84,26 @@ export function blend({ parts }: { parts: readonly BlendPart[] }, note: Recorder
   note.limit(
     'pH right after mixing drifts to its aerated value within a day; room air often holds more CO2 than outside.',
   );
-  const supposed = parts.map(withSupposedPh);
+  const matched = parts.map(withSupposedTemp);
+  if (matched.some((p, i) => p.water.tempC !== parts[i]?.water.tempC && p.water.khDegrees !== undefined))
+    note.assume(
+      `Where nobody has said how warm a water is, ${usualC} °C is taken for its pH: ten degrees off moves it by less than 0.1.`,
+    );
+  const supposed = matched.map(withSupposedPh);
   if (supposed.some((p, i) => p.water.ph !== parts[i]?.water.ph))
     note.assume(
       'Water with hardly any carbonate, whose pH nobody measured, is taken as in balance with air: it weighs next to nothing.',
     );
-  const ph = closedPh(supposed, water);
+  const mixedC = water.tempC ?? usualC;
+  const ph = closedPh(supposed, { ...water, tempC: mixedC });
   if (ph !== null) water.ph = ph;
-  const phAerated =
-    water.khDegrees !== undefined && water.tempC !== undefined
-      ? aeratedPh({ khDegrees: water.khDegrees, tempC: water.tempC })
-      : null;
+  const phAerated = water.khDegrees === undefined ? null : aeratedPh({ khDegrees: water.khDegrees, tempC: mixedC });
   return ok(note.explained({ water, ph, phAerated, unknown }));
 }
+
+const usualC = 25;
+const withSupposedTemp = (part: BlendPart): BlendPart =>
+  part.water.tempC === undefined ? { ...part, water: { ...part.water, tempC: usualC } } : part;
 
 /** Nothing holds the pH of pure water: unmeasured, it is what air makes of it, and hardly counts in a mixture. */
 const hardlyAnyKhDegrees = 0.3;

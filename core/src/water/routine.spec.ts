@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { caseOf, inputOf, toleranceOf } from '#core/checks';
+import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
 import {
   alternating,
@@ -270,6 +271,17 @@ describe('waters poured together', () => {
         }),
       ).value.ph ?? 0;
     expect(of({})).toBeCloseTo(of({ ph: 6.2 }), 1);
+  });
+  it('a temperature nobody told is supposed and said; the pH stays within a tenth of the published one', () => {
+    const c = caseOf('mix-tap60-ro40');
+    const parts = (c.inputs['sources'] as Record<string, number>[]).map((s) => ({
+      volumeL: s['V'] ?? NaN,
+      water: { khDegrees: s['dkh'] ?? NaN, ph: s['pH'] ?? NaN },
+    }));
+    const told = unwrap(blend({ parts }, recorder({ id: 'water.blend', version: 1 })));
+    expect(Math.abs((told.value.ph ?? 0) - Number(c.expected['pH_davies']))).toBeLessThan(0.1);
+    expect(told.value.water.tempC).toBeUndefined();
+    expect(told.assumptions.join(' ')).toContain('25 °C is taken');
   });
   it('leaves out what only one of them knows, and pH where it cannot be computed', () => {
     const { value } = unwrap(

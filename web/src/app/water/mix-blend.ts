@@ -32,7 +32,8 @@ interface Part {
     @if (told(); as t) {
       <h2>Poured together: {{ t.totalL }} L</h2>
       <dl class="facts">@for (r of t.rows; track r.label) {<div><dt>{{ r.label }}</dt><dd><nl-figure [title]="r.label" [text]="r.text" [unit]="r.unit" [working]="t.working" /></dd></div>}
-        <div><dt>pH</dt><dd>@if (t.ph !== null) {<span class="num">{{ t.ph.toFixed(2) }}</span> now} @else {<span class="quiet">cannot be computed: it needs pH, KH and temperature of every part, and carbonate as what holds it</span>}@if (t.phAerated !== null) {, <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air}. <span class="small quiet">Never an average.</span></dd></div></dl>
+        <div><dt>pH</dt><dd>@if (t.ph !== null) {<span class="num">{{ t.ph.toFixed(2) }}</span> now} @else {<span class="quiet">cannot be computed: it needs pH and KH of every part, and carbonate as what holds it</span>}@if (t.phAerated !== null) {, <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air}. <span class="small quiet">Never an average.</span></dd></div></dl>
+      @for (a of t.assumptions; track a) {<p class="small quiet">Supposed: {{ a }}</p>}
       @if (t.unknown) {<p class="small quiet">Known of some parts only, so not of the mixture: {{ t.unknown }}.</p>}
     }
   `,
@@ -65,6 +66,7 @@ export class MixBlend {
       working,
       ph: value.ph,
       phAerated: value.phAerated,
+      assumptions: working.assumptions,
       unknown: value.unknown.map(parameterLabel).join(', '),
       totalL: figure(
         this.known().reduce((sum, p) => sum + (p.volumeL ?? 0), 0),
