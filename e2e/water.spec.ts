@@ -214,7 +214,7 @@ test('a source whose ions cannot be true is refused by name, and can be reckoned
 }) => {
   await page.goto(`${url()}/water/mix?do=find`);
   await page.getByRole('combobox', { name: 'Water 1' }).selectOption({ label: 'Tap, aged' });
-  await expect(page.getByRole('alert')).toContainText('The ion list of Tap, aged cannot be true');
+  await expect(page.getByRole('alert')).toContainText('The analysis of Tap, aged cannot be true');
   await page.getByRole('button', { name: /^Reckon Tap, aged/ }).click();
   await expect(page.getByText('Tap, aged: by GH, KH and conductivity alone')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'The water it makes' })).toBeVisible();

@@ -81,7 +81,15 @@ export {
   type ShelfSalt,
   type TargetMet,
 } from './recipe';
-export { penFactors, recipeEffect, recipeWaterOf, withSalts, type RecipeWater, type SaltTaken } from './recipe-effect';
+export {
+  penFactors,
+  recipeEffect,
+  recipeWaterOf,
+  undissolved,
+  withSalts,
+  type RecipeWater,
+  type SaltTaken,
+} from './recipe-effect';
 export { cheapest, inOrder, type Programme, type ProgrammeRow, type ProgrammeSolution } from './recipe-programme';
 export {
   alternating,

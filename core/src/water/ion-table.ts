@@ -1,7 +1,8 @@
 import { silent, type Recorder } from '#core/explain';
 import type { Water } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL, species } from '#core/units';
+import { consistentHardness } from './conductivity';
 import { ionConductivity } from './ion-conductivity';
 import { ionOf, ions, noIons, type Ion, type IonTable } from './salts';
 
@@ -55,7 +56,7 @@ export function ionCharges(table: IonTable): {
  * The ions of a water, as far as they are known; the rest is supposed, and said: bicarbonate from KH, calcium and
  * magnesium from GH, and the ion that balances the charge (chloride, then sulphate, or sodium).
  *
- * mmol/L. Refuses negative values, hardness that its calcium and magnesium cannot give, and a full ion list whose
+ * mmol/L. Refuses negative values, a conductivity below what hardness takes, hardness that its calcium and magnesium cannot give, and a full ion list whose
  * charges differ by more than a tenth. Sources: Standard Methods 1030 E and 2340 B.
  * @example ionsOf({ ghDegrees: 0, khDegrees: 0 }).value.mmolPerL.ca // 0: pure water
  */
@@ -72,6 +73,8 @@ export function ionsOf(water: Water, note: Recorder = silent): Result<IonReading
     const mgPerL = water[ionParameters[ion]];
     if (mgPerL !== undefined) table[ion] = mgPerL / mgPerMmol(ion);
   }
+  const thin = thinnerThanHard(water);
+  if (thin) return refuse(thin);
   const hard = hardnessInto(table, water, assumptions);
   if (!hard.ok) return hard;
   if (water.hco3MgPerL === undefined && water.khDegrees !== undefined) table.hco3 = water.khDegrees * degreeMeqPerL;
@@ -82,6 +85,19 @@ export function ionsOf(water: Water, note: Recorder = silent): Result<IonReading
   });
   const ecExcessUsPerCm = water.ec25UsPerCm === undefined ? 0 : water.ec25UsPerCm - ionConductivity(table).ec25UsPerCm;
   return ok({ mmolPerL: table, assumptions, ecExcessUsPerCm });
+}
+
+/** Hardness and alkalinity take a least conductivity: below it one of the values is off. */
+function thinnerThanHard({ ghDegrees = 0, khDegrees = 0, ec25UsPerCm }: Water): Refusal | null {
+  if (ec25UsPerCm === undefined) return null;
+  const told = consistentHardness({
+    ghDegrees: Math.min(ghDegrees, 60),
+    khDegrees: Math.min(khDegrees, 60),
+    ec25UsPerCm,
+  });
+  return told.ok || told.refusal.kind !== 'contradiction'
+    ? null
+    : { ...told.refusal, fields: told.refusal.fields.map((field) => `source.${field}`) };
 }
 
 function hardnessInto(table: IonTable, { ghDegrees, caMgPerL, mgMgPerL }: Water, assumptions: string[]): Result<null> {

@@ -4,7 +4,7 @@ import { firstFault, ok, refuse, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL } from '#core/units';
 import { aeratedPh, phAtCo2 } from './carbonate';
 import { ionCharges, ionsOf, waterOfIons, type IonReading } from './ion-table';
-import { ionOf, ions, ionsPerGram, noIons, saltNamed, type IonTable } from './salts';
+import { ionOf, ions, ionsPerGram, noIons, saltNamed, type IonTable, type SaltId } from './salts';
 
 export interface RecipeWater {
   water: Water;
@@ -61,6 +61,26 @@ export function recipeEffect(
   return start.ok ? withSalts({ volumeL, start: start.value, taken }, note) : start;
 }
 
+/**
+ * Salts of which more is weighed than dissolves, each with the most that does (g in this volume at 20 °C); calcium carbonate,
+ * which dissolves only with CO2, is left out. Source: CRC Handbook.
+ * @example undissolved({ volumeL: 10, taken: [{ saltId: 'caso4-2h2o', massG: 60 }] }) // 24 g at most
+ */
+export function undissolved({
+  volumeL,
+  taken,
+}: {
+  volumeL: number;
+  taken: readonly SaltTaken[];
+}): { saltId: SaltId; name: string; mostG: number }[] {
+  return taken.flatMap(({ saltId, massG, purityFraction = 1 }) => {
+    const salt = saltNamed(saltId);
+    if (!salt.ok || salt.value.needsCo2) return [];
+    const mostG = (salt.value.solubleGPerL * volumeL) / purityFraction;
+    return massG > mostG ? [{ saltId: salt.value.id, name: salt.value.name, mostG }] : [];
+  });
+}
+
 /** The same, on a start whose ions are known already (a blend). */
 export function withSalts(
   {
@@ -99,6 +119,8 @@ export function withSalts(
         });
     if (salt.value.needsCo2) note.limit(`${salt.value.name} dissolves only with CO2, over days: counted as if it had.`);
   }
+  for (const { name, mostG } of undissolved({ volumeL, taken }))
+    note.limit(`Only about ${Number(mostG.toPrecision(3))} g of ${name} dissolve in this: counted as if all had.`);
   const mmolPerL = noIons();
   for (const ion of ions) mmolPerL[ion] = start.mmolPerL[ion] + added[ion];
   const told = recipeWaterOf({ mmolPerL, ecExcessUsPerCm: start.ecExcessUsPerCm });

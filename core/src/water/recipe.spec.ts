@@ -10,6 +10,7 @@ import {
   noIons,
   recipe,
   recipeEffect,
+  undissolved,
   salts,
   saltIds,
   stockFor,
@@ -153,6 +154,27 @@ describe('what a salt does', () => {
         ),
       ).failed,
     ).toBeFalse();
+  });
+  it('no recipe takes more of a salt than dissolves: gypsum alone ends at 2.4 g/L, and the target is said to be missed', () => {
+    const told = unwrap(
+      recipe({
+        volumeL: 10,
+        sources: [{ id: 'ro', name: 'pure', water: {} }],
+        shelf: [{ saltId: 'caso4-2h2o', purityFraction: 0.5 }],
+        targets: [{ quantity: 'ghDegrees', value: 200 }],
+      }),
+    ).value;
+    expect(told.conflict).toEqual(['ghDegrees']);
+    // Half of what is weighed is gypsum: 48 g of the product hold the 24 g that dissolve.
+    expect(told.massG['caso4-2h2o']).toBeCloseTo(48, 3);
+    const most = undissolved({ volumeL: 10, taken: [{ saltId: 'caso4-2h2o', massG: 60 }] });
+    expect(most.map((m) => m.mostG)).toEqual([24]);
+    expect(undissolved({ volumeL: 10, taken: [{ saltId: 'caco3', massG: 60 }] })).toEqual([]);
+  });
+  it('a conductivity below what hardness takes is no water: GH 12 with 90 µS/cm is refused', () => {
+    const told = recipeEffect({ volumeL: 10, source: { ghDegrees: 12, ec25UsPerCm: 90 }, taken: [] });
+    expect(told.ok ? '' : told.refusal.kind).toBe('contradiction');
+    expect(recipeEffect({ volumeL: 10, source: { ghDegrees: 12, ec25UsPerCm: 450 }, taken: [] }).ok).toBeTrue();
   });
   it('keeps the mass: what is in the water is what was weighed, less crystal water and what carbonate takes up', () => {
     const told = unwrap(recipeEffect({ volumeL: 10, source: {}, taken: [{ saltId: 'kcl', massG: 1 }] })).value;

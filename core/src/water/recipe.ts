@@ -336,9 +336,12 @@ function commonRows({ sources, salts: chosen, minerals, volumeL }: Prepared): Pr
     ...sources.flatMap(({ id, loFraction = 0, hiFraction = 1 }) =>
       sources.length === 1 ? [] : [{ coefficients: new Map([[`share:${id}`, 1]]), lo: loFraction, hi: hiFraction }],
     ),
-    ...chosen.flatMap(({ id, shelf: { haveG } }) =>
-      haveG === undefined ? [] : [{ coefficients: new Map([[`salt:${id}`, 1]]), hi: haveG / volumeL }],
-    ),
+    // No more than there is, and no more than dissolves.
+    ...chosen.flatMap(({ id, shelf: { haveG = Infinity, purityFraction = 1 } }) => {
+      const { solubleGPerL, needsCo2 } = salts[id];
+      const hi = Math.min(haveG / volumeL, needsCo2 ? Infinity : solubleGPerL / purityFraction);
+      return Number.isFinite(hi) ? [{ coefficients: new Map([[`salt:${id}`, 1]]), hi }] : [];
+    }),
   ];
 }
 

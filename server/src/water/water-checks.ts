@@ -1,6 +1,5 @@
 import * as v from 'valibot';
-import { unwrap } from '#core/result';
-import { recipeEffect, saltNamed } from '#core/water';
+import { recipeEffect, undissolved } from '#core/water';
 import {
   batchPayload,
   batchStepPayload,
@@ -72,16 +71,13 @@ export const checkBatch: EntryCheck = async (tx, entry) => {
   if (entry.kind !== 'batch') return [];
   const { madeL, parts, salts, minerals } = v.parse(batchPayload, entry.payload);
   const poured = parts.reduce((sum, p) => sum + p.partL, 0);
-  const strong = salts.filter(
-    (s) => s.massG / madeL > unwrap(saltNamed(s.saltId)).solubleGPerL && s.saltId !== 'caco3',
-  );
   return [
     ...(Math.abs(poured - madeL) > Math.max(0.2, 0.02 * madeL)
       ? [{ field: 'parts', message: `the parts make ${Math.round(10 * poured) / 10} L, not ${madeL} L` }]
       : []),
-    ...strong.map((s) => ({
+    ...undissolved({ volumeL: madeL, taken: salts }).map(({ name, mostG }) => ({
       field: 'salts',
-      message: `so much ${unwrap(saltNamed(s.saltId)).name} does not dissolve in it`,
+      message: `so much ${name} does not dissolve in it: ${Math.floor(mostG)} g at the most`,
     })),
     ...twice(
       'salts',

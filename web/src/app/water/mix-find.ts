@@ -13,6 +13,7 @@ import {
   recipeWords,
   saltIds,
   salts,
+  undissolved,
   usualTolerance,
   weighed,
   type Recipe,
@@ -100,9 +101,12 @@ export class MixFind {
   protected readonly bare = signal<ReadonlySet<string>>(new Set());
   private waterOf(sourceId: string): Water {
     const water = waterOfView(this.mix.sources.named(sourceId));
-    return this.bare().has(sourceId)
-      ? Object.fromEntries(Object.entries(water).filter(([id]) => plainValues.includes(id)))
-      : water;
+    if (!this.bare().has(sourceId)) return water;
+    const plain: Water = Object.fromEntries(Object.entries(water).filter(([id]) => plainValues.includes(id)));
+    if (recipeEffect({ volumeL: 1, source: plain, taken: [] }).ok) return plain;
+    // Hardness and conductivity do not fit either: hardness is what recipes are about.
+    const { ec25UsPerCm: _aside, ...hardness } = plain;
+    return hardness;
   }
   /** Starts that no reckoning can begin from, by their ion list. */
   protected readonly broken = computed(() =>
@@ -217,13 +221,20 @@ export class MixFind {
     });
     return told.costValue > 0 || this.second() === 'least-cost' ? told : null;
   }
-  private reversed(volumeL: number): { answer: Answer } | { refusal: Refusal } {
-    const [first] = this.starts();
-    const taken = Object.entries(this.grams()).flatMap(([saltId, massG]) =>
+  private readonly typed = computed(() =>
+    Object.entries(this.grams()).flatMap(([saltId, massG]) =>
       massG > 0 && this.saltsOn().has(saltId as SaltId)
         ? [{ saltId, massG, purityFraction: this.purityOf(saltId as SaltId) / 100 }]
         : [],
-    );
+    ),
+  );
+  /** Typed grams of which some would stay on the bottom. */
+  protected readonly tooMuch = computed(() =>
+    this.reverse() ? undissolved({ volumeL: this.litres() ?? 0, taken: this.typed() }) : [],
+  );
+  private reversed(volumeL: number): { answer: Answer } | { refusal: Refusal } {
+    const [first] = this.starts();
+    const taken = this.typed();
     const negative = Object.entries(this.grams()).find(([, massG]) => massG < 0);
     if (negative)
       return {

@@ -107,7 +107,7 @@ describe('finding a recipe', () => {
   it('ions that cannot be true are refused by the name of the water, and hardness alone can be reckoned with', async () => {
     const room = await open(MixScreen, { do: 'find' });
     await room.choose('Water 1', 'Odd tap');
-    expect(room.text()).toContain('The ion list of Odd tap cannot be true');
+    expect(room.text()).toContain('The analysis of Odd tap cannot be true');
     await room.click('Reckon Odd tap');
     expect(room.text()).toContain('by GH, KH and conductivity alone');
     expect(room.text()).not.toContain('cannot be true');
@@ -118,6 +118,9 @@ describe('finding a recipe', () => {
     await room.fill('Grams of calcium sulphate dihydrate', '12.53');
     // 12.53 g at 98 % = 12.28 g in 40 L = 10 °dH (3.070 g per 100 L and degree).
     expect(room.text()).toContain('10.00°dH');
+    await room.fill('Grams of calcium sulphate dihydrate', '120');
+    // 2.4 g/L in 40 L, at 98 %.
+    expect(room.text()).toContain('Only about 98 g of calcium sulphate dihydrate dissolve');
     await room.fill('Grams of calcium sulphate dihydrate', '-3');
     expect(room.textOf('[role=alert]')).toContain('it can only be between 0');
   });
