@@ -1,7 +1,7 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { parameterIds, parameterWords, type ParameterId, type Water } from '#core/readings';
 import { ok, refuse, type Result } from '#core/result';
-import { unionisedAmmonia } from './ammonia';
+import { toxicAmmoniaOf } from './ammonia';
 import { changeEffect } from './change';
 
 export type Bearing = 'robust' | 'usual' | 'delicate';
@@ -68,16 +68,13 @@ export function emergencyIn({
   water: Water;
   thresholds: EmergencyThresholds;
 }): Emergency | null {
-  const { ph, tempC, tanMgPerL, no2MgPerL, clMgPerL, cl2MgPerL } = water;
-  if (tanMgPerL !== undefined && ph !== undefined && tempC !== undefined) {
-    const toxic = unionisedAmmonia({ ph, tempC, tanMgPerL });
-    const nh3AsNMgPerL = toxic.ok ? (toxic.value.value.nh3AsNMgPerL ?? 0) : 0;
-    if (nh3AsNMgPerL >= thresholds.nh3AsNMgPerL)
-      return {
-        kind: 'ammonia',
-        why: `toxic ammonia is ${nh3AsNMgPerL.toFixed(3)} mg/L as N, urgent from ${thresholds.nh3AsNMgPerL}`,
-      };
-  }
+  const { no2MgPerL, clMgPerL, cl2MgPerL } = water;
+  const toxicMgPerL = toxicAmmoniaOf(water) ?? 0;
+  if (toxicMgPerL > 0 && toxicMgPerL >= thresholds.nh3AsNMgPerL)
+    return {
+      kind: 'ammonia',
+      why: `toxic ammonia is ${toxicMgPerL.toFixed(3)} mg/L as N, urgent from ${thresholds.nh3AsNMgPerL}`,
+    };
   const guarded =
     clMgPerL !== undefined && no2MgPerL !== undefined && clMgPerL >= thresholds.chlorideToNitriteRatio * no2MgPerL;
   if (no2MgPerL !== undefined && no2MgPerL >= thresholds.no2MgPerL && !guarded)
@@ -235,6 +232,9 @@ function weighed({
 }
 
 function emergencyFalls(emergency: Emergency, before: Water, after: Water): boolean {
+  const [toxicBefore, toxicAfter] = [toxicAmmoniaOf(before), toxicAmmoniaOf(after)];
+  // Less ammonia at a higher pH can be more of the toxic kind.
+  if (emergency.kind === 'ammonia' && toxicBefore !== null && toxicAfter !== null) return toxicAfter < toxicBefore;
   const id = measuredBy[emergency.kind];
   if (!id || before[id] === undefined || after[id] === undefined) return true;
   return (after[id] ?? 0) < (before[id] ?? 0);

@@ -1,3 +1,4 @@
+import type { Water } from '#core/readings';
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { guarded, ok, type Result } from '#core/result';
 
@@ -57,4 +58,14 @@ export function unionisedAmmonia(
     });
     return ok(note.explained({ fraction, nh3AsNMgPerL }));
   });
+}
+
+/**
+ * The toxic part of the ammonia of a water, mg/L as N; null where ammonia, pH or temperature is not known.
+ * @example toxicAmmoniaOf({ ph: 8, tempC: 25, tanMgPerL: 1 }) // about 0.054
+ */
+export function toxicAmmoniaOf({ ph, tempC, tanMgPerL }: Water): number | null {
+  if (ph === undefined || tempC === undefined || tanMgPerL === undefined) return null;
+  const told = unionisedAmmonia({ ph, tempC, tanMgPerL });
+  return told.ok ? (told.value.value.nh3AsNMgPerL ?? null) : null;
 }

@@ -158,3 +158,4 @@ export {
   type TimerKind,
 } from './doing';
 export { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal, type OutcomeError } from './learning';
+export { watchAfter, type WatchFor } from './watch-after';

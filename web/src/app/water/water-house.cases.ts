@@ -241,7 +241,7 @@ const reading = (value: number) => ({
   text: String(value),
   insisted: false,
 });
-const folioLine = (
+export const folioLine = (
   parameter: ParameterId,
   value: number,
   band: [number | null, number | null] | null,

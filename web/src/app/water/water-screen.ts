@@ -20,6 +20,7 @@ import {
   batchWater,
   dripFor,
   planChange,
+  watchAfter,
   type ChangePlan,
   type Emergency,
   type WaterAim,
@@ -44,6 +45,12 @@ import { SequenceStop } from './sequence-stop';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
 
+/** What an urgent verdict was decided by, as an emergency. */
+const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
+  tanMgPerL: 'ammonia',
+  no2MgPerL: 'nitrite',
+  cl2MgPerL: 'chlorine',
+};
 const monthMs = 30 * 86_400_000;
 
 /** One change of one tank: how much, with what, how warm; what it would do; wise or not and why; then into the book. */
@@ -257,7 +264,9 @@ export class WaterScreen {
     if (declared === 'gasping') return { kind: 'gasping', why: 'animals are gasping' };
     if (declared === 'contamination') return { kind: 'contamination', why: 'something got into the water' };
     const folio = this.folio();
-    return folio?.tank.urgent ? { kind: 'ammonia', why: folio.tank.reason.replace(/\.$/, '') } : undefined;
+    if (!folio?.tank.urgent) return undefined;
+    const kind = urgentKinds[folio.tank.deciding ?? ''] ?? 'declared';
+    return { kind, why: folio.tank.reason.replace(/\.$/, '') };
   });
   protected readonly plan = computed((): ChangePlan | null => {
     const result = this.result();
@@ -291,6 +300,20 @@ export class WaterScreen {
       ],
   );
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
+  /** What to look for after this very change. */
+  protected readonly watch = computed(() => {
+    const [plan, folio] = [this.plan(), this.folio()];
+    if (!plan || !folio) return [];
+    return watchAfter({
+      before: plan.before,
+      after: plan.effect.value.after,
+      changeFraction: this.changeFraction(),
+      advice: plan.advice.value,
+      bearing: plan.bearing,
+      bedCleaned: this.bed() !== 'none',
+      shrimp: /shrimp|caridina|sulawesi/.test(folio.setUp.practiceId),
+    });
+  });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
     intervalText(interval, p.decimalsCount);

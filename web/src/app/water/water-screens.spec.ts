@@ -6,7 +6,18 @@ import { EveningScreen } from './evening-screen';
 import { MixScreen } from './mix-screen';
 import { RoutinesScreen } from './routines-screen';
 import { WaterScreen } from './water-screen';
-import { batchesOf, batchView, diaryOf, doingView, evening, folioOf, now, nowAt, sources } from './water-house.cases';
+import {
+  batchesOf,
+  batchView,
+  diaryOf,
+  doingView,
+  evening,
+  folioLine,
+  folioOf,
+  now,
+  nowAt,
+  sources,
+} from './water-house.cases';
 
 const open = <C>(
   screen: Type<C>,
@@ -413,6 +424,21 @@ describe('one change', () => {
     expect(room.text()).toContain('More than half at once.');
     await room.choose('Emergency seen', 'gasping');
     expect(room.text()).not.toContain('More than half at once.');
+  });
+  it('says what to watch after it, first where the new water makes more of the ammonia toxic', async () => {
+    const acid = folioOf({
+      lines: [
+        ...folioOf().lines.filter((l) => l.parameter !== 'ph'),
+        folioLine('ph', 6.6, null),
+        folioLine('tanMgPerL', 6, null),
+      ],
+    });
+    const room = await open(WaterScreen, { tank: 'lobby', water: 'tap' }, { folio: acid });
+    await room.fill('%', '60');
+    expect(room.text()).toContain('The new water raises pH: of less ammonia more is toxic');
+    expect(room.text()).toContain('Count the moults.');
+    await room.fill('%', '1');
+    expect(room.text()).toContain('What to watch after it');
   });
   it('nothing is the right thing to do for a settled tank, and it says so', async () => {
     const room = await open(WaterScreen, asked);
