@@ -45,7 +45,7 @@ const dayMs = 86_400_000;
     @if (rows().length > 0) {<table>
       <thead><tr><th>Supply</th><th class="right">Left</th><th class="right">A week</th><th>Runs out</th><th>Good until</th><th>State</th><th>Write</th></tr></thead>
       <tbody>@for (r of rows(); track r.id) {<tr>
-        <td><span class="serif">{{ r.supply.name }}</span><div class="small quiet">{{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button type="button" class="asText small" (click)="edit(r.id, r.supply)">change<span class="visuallyHidden"> {{ r.supply.name }}</span></button></div></td>
+        <td><span class="serif">{{ r.supply.name }}</span><div class="small quiet about">{{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button type="button" class="asText small" (click)="edit(r.id, r.supply)">change<span class="visuallyHidden"> {{ r.supply.name }}</span></button></div></td>
         <td class="num right">{{ amount(r.state.leftValue) }} <span class="unit">{{ r.supply.unit }}</span></td>
         <td class="num right">@if (r.state.weekly; as w) {{{ amount(w.lo) }}–{{ amount(w.hi) }}} @else {<span class="quiet">?</span>}</td>
         <td class="small num">@if (r.state.runsOut; as o) {{{ day(o.loEpochMs) }} – {{ day(o.hiEpochMs) }}}</td>
@@ -74,7 +74,7 @@ const dayMs = 86_400_000;
     <p class="small quiet">Medicines and bleach out of reach of children and guests, in their own bottles, never beside food.</p>
   `,
   styles: `
-    .right { text-align: right; } .log { display: flex; gap: 0.4rem; } .log select { width: 130px; } .log input { width: 96px; } .reorder, .out, .expired { color: var(--act); } .expires { color: var(--drifting); } .enough { color: var(--settled); } .unknown { color: var(--unknown); }
+    .right { text-align: right; } .about { margin-left: 0; } .log { display: flex; gap: 0.4rem; } .log select { width: 130px; } .log input { width: 96px; } .reorder, .out, .expired { color: var(--act); } .expires { color: var(--drifting); } .enough { color: var(--settled); } .unknown { color: var(--unknown); }
     .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 900px; margin-top: 1.2rem; } .grid h2 { grid-column: 1 / -1; }
   `,
 })

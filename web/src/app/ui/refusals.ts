@@ -55,7 +55,7 @@ const taken = (name: string): string =>
     ? (name.replace(unitSuffix, '') || name).replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase()
     : name;
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a refusal says on a screen: the same sentence as everywhere, with the keeper's words for its fields. */
 export function plainRefusal(refusal: Refusal): string {

@@ -14,7 +14,6 @@ import { Router, RouterLink } from '@angular/router';
 import { Slider } from 'primeng/slider';
 import { emergencyThresholds, stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
-import { shippedAlmanac } from '#almanac/shelf';
 import { intervalText, middle, roundTo, type Parameter, type ParameterId } from '#core/readings';
 import {
   batchWater,
@@ -34,10 +33,11 @@ import { FolioStore } from '../tanks/folio-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { faultsByField } from '../ui/faults';
 import { Figure } from '../ui/figure';
-import { plainRefusal } from '../ui/refusals';
+import { capital, plainRefusal } from '../ui/refusals';
 import { TideMark } from '../ui/tide-mark';
 import { parameterLabel } from '../ui/kind-words';
 import { figure, gradeWords } from '../ui/words';
+import { changeRecord, jobRecord, type ChangeForm } from './change-record';
 import { ConditionerPart } from './conditioner-part';
 import { DoingStore } from './doing-store';
 import { SequencePart } from './sequence-part';
@@ -314,6 +314,7 @@ export class WaterScreen {
       shrimp: /shrimp|caridina|sulawesi/.test(folio.setUp.practiceId),
     });
   });
+  protected capital = capital;
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
     intervalText(interval, p.decimalsCount);
@@ -370,41 +371,7 @@ export class WaterScreen {
     const tankId = this.tank();
     if (!plan || tankId === undefined || !this.ready()) return;
     this.busy.set(true);
-    const { advice, reason, parameters: lines, emergency } = plan.advice.value;
-    const override = advice === 'wise' ? {} : { overrideReason: this.overrideReason().trim() };
-    const payload: ChangePayload = {
-      entered:
-        this.enteredBy() === 'litres'
-          ? { by: 'litres', changeL: this.enteredL() }
-          : { by: 'fraction', changeFraction: this.changeFraction() },
-      sourceId: this.sourceId(),
-      water: plan.source,
-      how: this.how(),
-      ...override,
-      ...(this.batchId() === '' ? {} : { batchId: this.batchId() }),
-      ...(this.batchId() !== '' && this.batchReason().trim() ? { batchReason: this.batchReason().trim() } : {}),
-      ...(this.bed() !== 'none' && this.bedL() ? { bedL: this.bedL() ?? 0 } : {}),
-      ...(this.sequenceId() === '' ? {} : { sequenceId: this.sequenceId() }),
-      advice: {
-        advice,
-        reason,
-        before: plan.before,
-        after: plan.effect.value.after,
-        bearing: plan.bearing,
-        emergency,
-        movedToday: this.folio()?.movedToday ?? {},
-        method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version },
-        lines: lines.map(({ parameter, stepValue, limitValue, per, within, ruleId, grade }) => ({
-          parameter,
-          stepValue,
-          limitValue,
-          per,
-          within,
-          ruleId,
-          grade,
-        })),
-      },
-    };
+    const payload = changeRecord(this.form(), plan, this.folio()?.movedToday ?? {});
     const entry: NewEntry = {
       id: newId(),
       kind: 'change',
@@ -432,29 +399,39 @@ export class WaterScreen {
         : 'Kept on this device, sent when the server is back.',
     );
   }
-  /** The job that keeps the end of a change open until it is ticked. */
+  private form(): ChangeForm {
+    return {
+      entered:
+        this.enteredBy() === 'litres'
+          ? { by: 'litres', changeL: this.enteredL() }
+          : { by: 'fraction', changeFraction: this.changeFraction() },
+      sourceId: this.sourceId(),
+      how: this.how(),
+      overrideReason: this.overrideReason(),
+      batchId: this.batchId(),
+      batchReason: this.batchReason(),
+      bed: this.bed(),
+      bedL: this.bedL(),
+      sequenceId: this.sequenceId(),
+    };
+  }
   private jobEntry(tankId: string, changeEntryId?: string): NewEntry {
-    const drip = this.drip();
+    const payload = jobRecord(this.form(), {
+      changeL: this.litres(),
+      chain: this.chain(),
+      grazingFilm: this.grazingFilm(),
+      newWaterC: this.newWaterC(),
+      dripMinutes: this.drip()?.minutes ?? null,
+      conditionerMl: this.conditionerMl(),
+      changeEntryId,
+    });
     return {
       id: newId(),
       kind: 'job',
       kindVersion: 1,
       subjectId: tankId,
       happenedAt: this.house.nowIso(),
-      payload: {
-        step: 'started',
-        changeL: Math.max(0.01, Math.round(this.litres() * 100) / 100),
-        how: this.how(),
-        bed: this.bed(),
-        chain: this.chain(),
-        grazingFilm: this.grazingFilm(),
-        sourceId: this.sourceId(),
-        ...(this.batchId() === '' ? {} : { batchId: this.batchId() }),
-        ...(this.newWaterC() === null ? {} : { newWaterC: this.newWaterC() ?? 0 }),
-        ...(drip && this.how() === 'dripped' ? { dripMinutes: drip.minutes } : {}),
-        ...(this.conditionerMl() === null ? {} : { conditionerMl: this.conditionerMl() ?? 0 }),
-        ...(changeEntryId === undefined ? {} : { changeEntryId }),
-      },
+      payload,
     };
   }
   /** The steps first: hands, plugs, siphon, litres by the mark, in; the change is written when the water is in. */
