@@ -27,6 +27,8 @@ export interface Room {
   tickBox: (words: string) => Promise<void>;
   settle: () => Promise<void>;
   written: NewEntry[];
+  /** What is kept on the device until it is written. */
+  drafts: ReadonlyMap<string, string>;
   /** What the next writes are answered with. */
   answer: (sent: Sent) => void;
   /** What was asked of the server, in order. */
@@ -61,8 +63,12 @@ export async function openRoom<C>(
         : of(known ?? null);
     },
   };
+  const drafts = new Map<string, string>();
   const outbox = {
     written: new Subject<NewEntry[]>(),
+    draftsElsewhere: new Subject<{ id: string; text: string }>(),
+    draft: (id: string) => Promise.resolve(drafts.get(id) ?? null),
+    keepDraft: (id: string, text: string) => Promise.resolve(void drafts.set(id, text)),
     write: (entries: NewEntry[]) => {
       if (answer.state !== 'refused') {
         written.push(...entries);
@@ -149,6 +155,7 @@ export async function openRoom<C>(
     },
     settle: () => fixture.whenStable(),
     written,
+    drafts,
     answer: (sent) => (answer = sent),
     asked,
   };
