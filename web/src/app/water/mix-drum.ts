@@ -11,18 +11,19 @@ import {
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
-import { foreseenEc, hotAndCold, salts } from '#core/water';
+import { foreseenEc, salts } from '#core/water';
 import type { BatchPayload } from '#contracts/book';
 import { Scribe } from '../shell/scribe';
 import { parameterLabel } from '../ui/kind-words';
-import { faultsText, plainRefusal } from '../ui/refusals';
+import { faultsText } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
+import { WarmPart } from './warm-part';
 
 /** One drum by its recipe: what to pour, what to weigh, what the pen should say; then into the book as a batch. */
 @Component({
   selector: 'nl-mix-drum',
-  imports: [FormsModule, RouterLink],
+  imports: [FormsModule, RouterLink, WarmPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="grid">
@@ -50,9 +51,7 @@ import { MixStore, waterOfView } from './mix-store';
         @for (c of cautions(); track c) {<p class="caution small">{{ c }}</p>}
         <p>It should read @for (a of r.aims; track a.parameter; let last = $last) {<span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span>{{ last ? '.' : ', ' }}}@if (expected(); as e) { By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.}
           @if (r.leadHours > 0) { Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.}</p>
-        @if (warm(); as w) {<details class="small"><summary>Warm it to the tank’s temperature</summary>
-          <div class="grid"><label><span class="name">Wanted, °C</span><input type="number" step="any" name="wanted" [ngModel]="wantedC()" (ngModelChange)="wantedC.set($event)" /></label><label><span class="name">The cold is, °C</span><input type="number" step="any" name="cold" [ngModel]="coldC()" (ngModelChange)="coldC.set($event)" /></label><label><span class="name">The hot is, °C</span><input type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)" /></label></div>
-          @if (w.ok) {<ol>@for (s of w.value.steps; track s) {<li>· {{ s }}</li>}</ol>} @else {<p class="fault">{{ sentence(w.refusal) }}</p>}</details>}
+        <nl-warm-part [volumeL]="litres()" />
         @if (faults()) {<p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>}
         <p><button type="button" class="go" (click)="write()" [disabled]="busy()">It is mixed: write the batch</button></p>
       }
@@ -70,9 +69,6 @@ export class MixDrum {
   protected readonly waterId = linkedSignal(() => this.water() ?? '');
   protected readonly litres = linkedSignal<number | null>(() => this.asked() ?? 40);
   protected readonly drum = signal('');
-  protected readonly wantedC = signal<number | null>(24);
-  protected readonly coldC = signal<number | null>(14);
-  protected readonly hotC = signal<number | null>(55);
   protected readonly faults = signal('');
   protected readonly said = signal('');
   protected readonly saidBatch = signal(false);
@@ -174,13 +170,6 @@ export class MixDrum {
       ),
     });
   });
-  protected readonly warm = computed(() => {
-    const [wantedC, coldC, hotC, volumeL] = [this.wantedC(), this.coldC(), this.hotC(), this.litres()];
-    return wantedC === null || coldC === null || hotC === null || volumeL === null
-      ? null
-      : hotAndCold({ volumeL, wantedC, coldC, hotC });
-  });
-  protected sentence = plainRefusal;
   protected label = parameterLabel;
   protected f1 = (value: number): string => figure(value, 1);
   protected f0 = (value: number): string => figure(value, 0);

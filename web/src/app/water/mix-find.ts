@@ -306,6 +306,18 @@ export class MixFind {
   protected setStart(index: number, part: Partial<Start>): void {
     this.starts.update((all) => all.map((s, i) => (i === index ? { ...s, ...part } : s)));
   }
+  protected readonly tap = computed(
+    () => this.mix.sources.list().find((s) => s.setUp.state.startsWith('tap') || s.setUp.state === 'softened') ?? null,
+  );
+  /** The tap cut with pure water: as little pure water as the targets allow, then as little salt. */
+  protected cutTap(): void {
+    const pure = this.mix.sources.list().find((s) => s.setUp.state === 'rodi' || s.setUp.state === 'ro');
+    this.starts.set([
+      { sourceId: this.tap()?.sourceId ?? '', costFactor: null },
+      { sourceId: pure?.sourceId ?? '', costFactor: null },
+    ]);
+    this.second.set('sparing');
+  }
   protected addStart(): void {
     this.starts.update((all) => [...all, { sourceId: '', costFactor: null }]);
   }

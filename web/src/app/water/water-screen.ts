@@ -42,6 +42,7 @@ import { ConditionerPart } from './conditioner-part';
 import { DoingStore } from './doing-store';
 import { SequencePart } from './sequence-part';
 import { SequenceStop } from './sequence-stop';
+import { WarmPart } from './warm-part';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
 
@@ -56,7 +57,18 @@ const monthMs = 30 * 86_400_000;
 /** One change of one tank: how much, with what, how warm; what it would do; wise or not and why; then into the book. */
 @Component({
   selector: 'nl-water',
-  imports: [FormsModule, RouterLink, Slider, TideMark, Figure, WaterNav, SequencePart, SequenceStop, ConditionerPart],
+  imports: [
+    FormsModule,
+    RouterLink,
+    Slider,
+    TideMark,
+    Figure,
+    WaterNav,
+    SequencePart,
+    SequenceStop,
+    ConditionerPart,
+    WarmPart,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './water-screen.html',
   styleUrl: './water-screen.scss',
@@ -99,10 +111,7 @@ export class WaterScreen {
   private readonly openTankId = computed(() => this.folio()?.tank.tankId);
   protected readonly newWaterC = linkedSignal<string | undefined, number | null>({
     source: this.openTankId,
-    computation: () => {
-      const temp = untracked(this.folio)?.lines.find((l) => l.parameter === 'tempC')?.latest;
-      return temp?.hi == null ? null : roundTo(middle(temp), 1);
-    },
+    computation: () => untracked(this.tankC),
   });
   protected readonly how = linkedSignal<string | undefined, ChangePayload['how']>({
     source: this.openTankId,
@@ -213,6 +222,10 @@ export class WaterScreen {
   protected readonly changeFraction = computed(() =>
     this.enteredBy() === 'litres' ? this.enteredL() / (this.netVolumeL() || 1) : this.percent() / 100,
   );
+  protected readonly tankC = computed(() => {
+    const temp = this.folio()?.lines.find((l) => l.parameter === 'tempC')?.latest;
+    return temp?.hi == null ? null : roundTo(middle(temp), 1);
+  });
   protected readonly source = computed(() => this.sources.named(this.sourceId()));
 
   private readonly result = computed(() => {

@@ -70,6 +70,19 @@ describe('a drum by its recipe', () => {
     expect(room.written[2]?.payload as object).toEqual(jasmine.objectContaining({ event: 'used' }));
     expect((room.written[2]?.payload as { value: number }).value).toBeCloseTo(0.6, 9);
   });
+  it('hot and cold for its temperature, cold first, and what scalds is said', async () => {
+    const room = await open(MixScreen, { water: 'soft', litres: '60' });
+    await room.fill('Wanted, °C', '24');
+    await room.fill('The cold is', '12');
+    await room.fill('The hot is', '48');
+    // 60 × (24 − 12) / (48 − 12) = 20 L.
+    expect(room.text()).toContain('20');
+    expect(room.text()).not.toMatch(/scald/i);
+    await room.fill('The hot is', '60');
+    expect(room.text()).toMatch(/scald/i);
+    await room.fill('Wanted, °C', '80');
+    expect(room.has('.fault')).toBeTrue();
+  });
   it('a refused batch keeps what was typed and says why in the keeper’s words', async () => {
     const room = await open(MixScreen, { water: 'soft', litres: '20' });
     room.answer({
@@ -114,6 +127,16 @@ describe('finding a recipe', () => {
     await room.fill('What a litre of water 2 costs', '1');
     expect(room.text()).not.toContain('Nothing to weigh.');
     expect(exactly(room)).toBeCloseTo(7.518, 2);
+  });
+  it('the tap is cut with the least pure water that the targets allow', async () => {
+    const room = await open(MixScreen, { do: 'find' });
+    await room.click('out: Ca : Mg');
+    await room.click('out: Potassium');
+    await room.click('Cut Tap, aged');
+    // 14 °dH to 6 ± 0.12: the upper end will do, 6.12 / 14 of 40 L.
+    expect(room.text()).toContain('17.5 L Tap, aged');
+    expect(room.text()).toContain('22.5 L RO/DI');
+    expect(room.text()).toContain('Nothing to weigh.');
   });
   it('ions that cannot be true are refused by the name of the water, and hardness alone can be reckoned with', async () => {
     const room = await open(MixScreen, { do: 'find' });

@@ -1,0 +1,34 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { hotAndCold } from '#core/water';
+import { plainRefusal } from '../ui/refusals';
+
+/** How much from the hot and how much from the cold, and the steps at a mixer tap, with what scalds. */
+@Component({
+  selector: 'nl-warm-part',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details class="small"><summary>Hot and cold for its temperature</summary>
+      <div class="grid"><label><span class="name">Wanted, °C</span><input type="number" step="any" name="wanted" [ngModel]="wantedC()" (ngModelChange)="wantedC.set($event)" /></label><label><span class="name">The cold is, °C</span><input type="number" step="any" name="cold" [ngModel]="coldC()" (ngModelChange)="coldC.set($event)" /></label><label><span class="name">The hot is, °C</span><input type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)" /></label></div>
+      @if (steps(); as s) {@if (s.ok) {<ol>@for (step of s.value.steps; track step) {<li>· {{ step }}</li>}</ol>} @else {<p class="fault">{{ sentence(s.refusal) }}</p>}}
+    </details>
+  `,
+  styles: `.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 620px; } p { margin: 0.5rem 0; }`,
+})
+export class WarmPart {
+  readonly volumeL = input.required<number | null>();
+  /** As warm as the tank, where that is known. */
+  readonly asWarmC = input<number | null>(null);
+  protected readonly wantedC = linkedSignal<number | null>(() => this.asWarmC() ?? usualC);
+  protected readonly coldC = signal<number | null>(14);
+  protected readonly hotC = signal<number | null>(55);
+  protected readonly steps = computed(() => {
+    const [volumeL, wantedC, coldC, hotC] = [this.volumeL(), this.wantedC(), this.coldC(), this.hotC()];
+    return volumeL === null || wantedC === null || coldC === null || hotC === null
+      ? null
+      : hotAndCold({ volumeL, wantedC, coldC, hotC });
+  });
+  protected sentence = plainRefusal;
+}
+const usualC = 24;
