@@ -65,7 +65,7 @@ export {
   type MineralState,
   type OddBatch,
 } from './mineral';
-export { blend, coldestNewWater, hotAndCold, mixTemperature, scaldC, type Blend, type BlendPart } from './mixing';
+export { blend, newWaterSpan, hotAndCold, mixTemperature, scaldC, type Blend, type BlendPart } from './mixing';
 export {
   recipe,
   recipeQuantities,

@@ -214,15 +214,18 @@ export function hotAndCold({
 }
 
 /**
- * How cold the new water may be so that a change does not move the tank more than this.
- * @example coldestNewWater({ tankC: 25.5, changeFraction: 0.3, mostDropC: 1 }).newC // 22.17
+ * Between which temperatures the new water may be, so that a change does not move the tank more than it bears, °C.
+ * @example newWaterSpan({ tankC: 25.5, changeFraction: 0.3, mostStepC: 1 }) // 22.17 to 28.83
  */
-export const coldestNewWater = ({
+export const newWaterSpan = ({
   tankC,
   changeFraction,
-  mostDropC,
+  mostStepC,
 }: {
   tankC: number;
   changeFraction: number;
-  mostDropC: number;
-}): { newC: number } => ({ newC: tankC - mostDropC / changeFraction });
+  mostStepC: number;
+}): { loC: number; hiC: number } => ({
+  loC: tankC - mostStepC / changeFraction,
+  hiC: tankC + mostStepC / changeFraction,
+});

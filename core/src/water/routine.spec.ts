@@ -6,7 +6,7 @@ import {
   alternating,
   blend,
   changeSequence,
-  coldestNewWater,
+  newWaterSpan,
   conditionerDose,
   dripFor,
   dropsPerSecond,
@@ -315,7 +315,7 @@ describe('waters poured together', () => {
     ).toBeCloseTo(20.4, 9);
   });
   it('temp-change-req: a 30 % change may be 22.17 °C so that 25.5 °C falls by one degree', () => {
-    expect(coldestNewWater({ tankC: 25.5, changeFraction: 0.3, mostDropC: 1 }).newC).toBeCloseTo(22.1667, 3);
+    expect(newWaterSpan({ tankC: 25.5, changeFraction: 0.3, mostStepC: 1 }).loC).toBeCloseTo(22.1667, 3);
   });
   it('60 L at 24 °C of 12 and 60 °C: 15 L of hot, cold first, with the scald caution', () => {
     const told = unwrap(hotAndCold({ volumeL: 60, wantedC: 24, coldC: 12, hotC: 60 }));

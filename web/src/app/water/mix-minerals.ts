@@ -6,12 +6,13 @@ import { HouseStore } from '../shell/house-store';
 import { Scribe } from '../shell/scribe';
 import { faultsText } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
+import { MineralDosePart } from './mineral-dose-part';
 import { MixStore, type HouseMineral } from './mix-store';
 
 /** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
 @Component({
   selector: 'nl-mix-minerals',
-  imports: [FormsModule, RouterLink],
+  imports: [FormsModule, RouterLink, MineralDosePart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (m of mix.minerals(); track m.supplyId) {
@@ -21,6 +22,7 @@ import { MixStore, type HouseMineral } from './mix-store';
             @for (r of rows(m); track r.what) {<tr><td>{{ r.what }}</td><td class="num right">{{ r.by }} <span class="unit">{{ r.unit }}</span></td><td class="small">{{ r.from }}</td><td class="num right">{{ r.scatter }}</td><td class="num right">{{ r.ratio }}</td></tr>}
           </tbody></table>
           @if (weak(m); as w) {<p class="small">{{ w }}</p>}
+          <nl-mineral-dose [name]="m.name" [state]="s" />
           @for (o of latest(s.odd); track o.atEpochMs + o.quantity) {<div class="caution small"><strong>{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was expected.</strong> Likely: @for (l of o.likely; track l; let last = $last) {{{ l }}{{ last ? '.' : '; ' }}}</div>}
         } @else {<p class="small quiet">Nothing is known of it yet: write what its label says, or mix and measure three batches.</p>}
         <button type="button" class="asText" (click)="edit(m)">{{ m.label ? 'The label' : 'Write the label' }}</button>

@@ -18,6 +18,7 @@ import { intervalText, middle, roundTo, type Parameter, type ParameterId } from 
 import {
   batchWater,
   dripFor,
+  newWaterSpan,
   planChange,
   watchAfter,
   type ChangePlan,
@@ -328,6 +329,14 @@ export class WaterScreen {
     });
   });
   protected capital = capital;
+  /** How warm the new water may be for a change of this size. */
+  protected readonly warmth = computed(() => {
+    const [plan, tankC, changeFraction] = [this.plan(), this.tankC(), this.changeFraction()];
+    const limit = stepLimits.find((l) => l.parameter === 'tempC' && l.per === 'change');
+    if (!plan || tankC === null || !limit || !(changeFraction > 0)) return null;
+    const span = newWaterSpan({ tankC, changeFraction, mostStepC: limit.byBearing[plan.bearing].value });
+    return { lo: figure(Math.max(0, span.loC), 1), hi: figure(Math.min(40, span.hiC), 1) };
+  });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
     intervalText(interval, p.decimalsCount);

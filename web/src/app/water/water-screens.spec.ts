@@ -201,6 +201,12 @@ describe('the minerals of the house', () => {
     const room = await open(MixScreen, { do: 'minerals' });
     expect(room.text()).toContain('GH mineral');
     expect(room.text()).toContain('40.0 °dH its label');
+    // From 0 to 4 °dH in 50 L at 40 °dH a gram in a litre: 5 g.
+    await room.type('input[name=litres]', '50');
+    await room.type('input[name=to]', '4');
+    expect(room.text()).toContain('5.00g of GH mineral, by its label.');
+    await room.type('input[name=from]', '6');
+    expect(room.text()).toContain('a mineral only raises it');
     await room.click('The label');
     await room.fill('Grams', '');
     await room.click('Write the label');
@@ -381,6 +387,8 @@ describe('one change', () => {
     const room = await open(WaterScreen, asked);
     await room.fill('%', '20');
     expect(room.text()).toContain('Wise');
+    // A usual class bears two kelvin at a change: a fifth may be ten colder or warmer than the 24 °C of the tank.
+    expect(room.text()).toContain('borne from 14.0 to 34.0');
     // Nitrate 30 with 0 in the new water: 24 after a fifth.
     expect(room.text()).toContain('24mg/L');
     expect(room.text()).not.toContain('Free CO');

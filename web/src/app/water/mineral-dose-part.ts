@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { recorder } from '#core/explain';
+import { mineralDose, type MineralState } from '#core/water';
+import { Figure } from '../ui/figure';
+import { plainRefusal } from '../ui/refusals';
+import { figure } from '../ui/words';
+
+const quantities = [
+  { id: 'gh', word: 'GH, °dH' },
+  { id: 'kh', word: 'KH, °dH' },
+  { id: 'ec', word: 'conductivity, µS/cm' },
+] as const;
+type QuantityId = (typeof quantities)[number]['id'];
+
+/** Grams of one mineral from what is there to what is wanted, by what a gram of it really does in this house. */
+@Component({
+  selector: 'nl-mineral-dose',
+  imports: [FormsModule, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details class="small"><summary>How many grams?</summary>
+      <div class="row"><label><span class="name">Litres</span><input type="number" min="0.1" step="any" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)" /></label>
+        <label><span class="name">Raise</span><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">@for (q of open(); track q.id) {<option [value]="q.id">{{ q.word }}</option>}</select></label>
+        <label><span class="name">from</span><input type="number" min="0" step="any" name="from" [ngModel]="from()" (ngModelChange)="from.set($event)" /></label><label><span class="name">to</span><input type="number" min="0" step="any" name="to" [ngModel]="to()" (ngModelChange)="to.set($event)" /></label></div>
+      @if (dose(); as d) {<p>@if (d.ok) {<nl-figure [title]="name()" [text]="grams(d.value.value.massG)" unit="g" [working]="d.value" /> of {{ name() }}, by {{ by() }}.} @else {<span class="fault">{{ sentence(d.refusal) }}</span>}</p>}
+    </details>
+  `,
+  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { width: 150px; } p { margin: 0.5rem 0; }`,
+})
+export class MineralDosePart {
+  readonly name = input.required<string>();
+  readonly state = input.required<MineralState>();
+  protected readonly open = computed(() => quantities.filter((q) => this.state()[q.id]));
+  protected readonly what = linkedSignal<QuantityId>(() => this.open()[0]?.id ?? 'gh');
+  protected readonly litres = signal<number | null>(40);
+  protected readonly from = signal<number | null>(0);
+  protected readonly to = signal<number | null>(null);
+  private readonly slope = computed(() => this.state()[this.what()]);
+  protected readonly by = computed(() =>
+    this.slope()?.by === 'label' ? 'its label' : `${this.slope()?.batchesCount ?? 0} batches of your own`,
+  );
+  protected readonly dose = computed(() => {
+    const [volumeL, nowValue, targetValue, slope] = [this.litres(), this.from(), this.to(), this.slope()];
+    return volumeL === null || nowValue === null || targetValue === null || !slope
+      ? null
+      : mineralDose(
+          { volumeL, nowValue, targetValue, perGPerL: slope.perGPerL },
+          recorder({ id: 'water.mineral-dose', version: 1 }),
+        );
+  });
+  protected grams = (massG: number): string => figure(massG, massG < 10 ? 2 : 1);
+  protected sentence = plainRefusal;
+}
