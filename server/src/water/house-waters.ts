@@ -73,7 +73,8 @@ function powdersOf(
     ...own.map(({ saltId, saltGPerL }) => ({
       name: salts[saltId].name,
       gPerL: saltGPerL,
-      perGValue: unitCost(shelf.find((s) => s.saltId === saltId)?.pack),
+      // The newest of a salt is the one that is weighed from.
+      perGValue: unitCost(shelf.filter((s) => s.saltId === saltId).at(-1)?.pack),
     })),
   ];
 }

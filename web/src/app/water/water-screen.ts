@@ -14,13 +14,12 @@ import { Router, RouterLink } from '@angular/router';
 import { Slider } from 'primeng/slider';
 import { emergencyThresholds, stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
-import { intervalText, middle, roundTo, type Parameter, type ParameterId } from '#core/readings';
+import { middle, roundTo, type ParameterId } from '#core/readings';
 import {
   batchWater,
   dripFor,
   newWaterSpan,
   planChange,
-  watchAfter,
   type ChangePlan,
   type Emergency,
   type WaterAim,
@@ -34,16 +33,17 @@ import { FolioStore } from '../tanks/folio-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { faultsByField } from '../ui/faults';
 import { Figure } from '../ui/figure';
-import { capital, plainRefusal } from '../ui/refusals';
-import { TideMark } from '../ui/tide-mark';
+import { plainRefusal } from '../ui/refusals';
 import { parameterLabel } from '../ui/kind-words';
-import { figure, gradeWords } from '../ui/words';
+import { figure } from '../ui/words';
+import { ChangeMarks } from './change-marks';
 import { changeRecord, jobRecord, type ChangeForm } from './change-record';
 import { ConditionerPart } from './conditioner-part';
 import { DoingStore } from './doing-store';
 import { SequencePart } from './sequence-part';
 import { SequenceStop } from './sequence-stop';
 import { WarmPart } from './warm-part';
+import { WatchAfterPart } from './watch-after-part';
 import { WaterNav } from './water-nav';
 import { WaterStore } from './water-store';
 
@@ -62,7 +62,8 @@ const monthMs = 30 * 86_400_000;
     FormsModule,
     RouterLink,
     Slider,
-    TideMark,
+    ChangeMarks,
+    WatchAfterPart,
     Figure,
     WaterNav,
     SequencePart,
@@ -290,23 +291,6 @@ export class WaterScreen {
     const result = this.result();
     return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
-  protected readonly rows = computed(() => {
-    const plan = this.plan();
-    const folio = this.folio();
-    if (!plan || !folio) return [];
-    return parameters.flatMap((p) => {
-      const line = folio.lines.find((l) => l.parameter === p.id);
-      // What is worked out of others has no step of its own.
-      if (!line?.latest || line.computed) return [];
-      const { latest } = line;
-      const after = p.id === 'ph' ? plan.effect.value.after.ph : undefined;
-      const span = plan.afterSpans[p.id] ?? (after === undefined ? null : { lo: after, hi: after });
-      const step =
-        plan.advice.value.parameters.find((s) => s.parameter === p.id && !s.within) ??
-        plan.advice.value.parameters.find((s) => s.parameter === p.id);
-      return [{ parameter: p, before: latest, span, step, band: line.band ?? null }];
-    });
-  });
   protected readonly adviceWord = computed(
     () =>
       ({ wise: 'Wise', 'too-large': 'Too large a step', 'lesser-harm': 'Change now: waiting is the greater harm' })[
@@ -314,21 +298,6 @@ export class WaterScreen {
       ],
   );
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
-  /** What to look for after this very change. */
-  protected readonly watch = computed(() => {
-    const [plan, folio] = [this.plan(), this.folio()];
-    if (!plan || !folio) return [];
-    return watchAfter({
-      before: plan.before,
-      after: plan.effect.value.after,
-      changeFraction: this.changeFraction(),
-      advice: plan.advice.value,
-      bearing: plan.bearing,
-      bedCleaned: this.bed() !== 'none',
-      shrimp: /shrimp|caridina|sulawesi/.test(folio.setUp.practiceId),
-    });
-  });
-  protected capital = capital;
   /** How warm the new water may be for a change of this size. */
   protected readonly warmth = computed(() => {
     const [plan, tankC, changeFraction] = [this.plan(), this.tankC(), this.changeFraction()];
@@ -338,12 +307,6 @@ export class WaterScreen {
     return { lo: figure(Math.max(0, span.loC), 1), hi: figure(Math.min(40, span.hiC), 1) };
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
-  protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
-    intervalText(interval, p.decimalsCount);
-  protected stepText = (p: Parameter, value: number): string =>
-    `${value > 0 ? '+' : ''}${figure(value, p.decimalsCount)}`;
-  protected limitText = (value: number): string => String(Number(value.toPrecision(2)));
-  protected grade = (id: string): string => gradeWords[id] ?? id;
   protected litresText = (value: number): string => figure(value, 1);
 
   protected choose(event: Event): void {

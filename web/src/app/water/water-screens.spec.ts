@@ -76,7 +76,8 @@ describe('a drum by its recipe', () => {
     await room.fill('The cold is', '12');
     await room.fill('The hot is', '48');
     // 60 × (24 − 12) / (48 − 12) = 20 L.
-    expect(room.text()).toContain('20');
+    expect(room.text()).toContain('Cold first: 40.0 L.');
+    expect(room.text()).toContain('Then 20.0 L of hot.');
     expect(room.text()).not.toMatch(/scald/i);
     await room.fill('The hot is', '60');
     expect(room.text()).toMatch(/scald/i);

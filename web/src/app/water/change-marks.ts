@@ -1,0 +1,63 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { parameters } from '#almanac/parameters';
+import { intervalText, type Parameter } from '#core/readings';
+import type { ChangePlan } from '#core/water';
+import type { Folio } from '#contracts/tanks';
+import { Figure } from '../ui/figure';
+import { TideMark } from '../ui/tide-mark';
+import { figure, gradeWords } from '../ui/words';
+
+/** The tank before and after a change, value by value, each step beside what these animals bear. */
+@Component({
+  selector: 'nl-change-marks',
+  imports: [TideMark, Figure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="legend small quiet"><span class="was"></span> now <span class="will"></span> after <span class="bandKey"></span> band</div>
+    @for (row of rows(); track row.parameter.id) {
+      <div class="mark">
+        <div>{{ row.parameter.label }}</div>
+        <div class="num right">{{ shown(row.parameter, row.before) }}</div>
+        <nl-tide-mark [band]="row.band" [reading]="row.before" [after]="row.span" tone="settled" [label]="row.parameter.label" />
+        <div>@if (row.span) {<nl-figure [title]="row.parameter.label + ' after'" [text]="shown(row.parameter, row.span)" [unit]="row.parameter.unit" [working]="plan().effect" />} @else {<span class="small quiet">not known after: the source’s is missing</span>}</div>
+        <div class="small" [class.over]="row.step && !row.step.within">@if (row.step; as s) {step {{ stepText(row.parameter, s.stepValue) }}, bears {{ limitText(s.limitValue) }} a {{ s.per }}&ngsp;<span class="quiet grade">{{ grade(s.grade) }}</span>}</div>
+      </div>
+    }
+  `,
+  styles: `
+    .mark { display: grid; grid-template-columns: 150px 90px minmax(120px, 1fr) 150px 230px; gap: 0 1rem; align-items: center; min-height: 40px; border-bottom: 1px solid var(--line); }
+    .right { text-align: right; } .over { color: var(--act); font-weight: 600; } .grade { font-style: italic; font-weight: 400; } .legend { display: flex; gap: 0.45rem; align-items: center; }
+    .was, .will, .bandKey { width: 18px; height: 9px; background: var(--settled); margin-left: 0.7rem; } .will { background: var(--amber); } .bandKey { background: var(--water); opacity: 0.34; }
+    @media (max-width: 900px) { .mark { grid-template-columns: 1fr auto auto; padding: 0.4rem 0; } .mark nl-tide-mark, .mark > :last-child { grid-column: 1 / -1; } }
+  `,
+})
+export class ChangeMarks {
+  readonly plan = input.required<ChangePlan>();
+  readonly folio = input.required<Folio>();
+  protected readonly rows = computed(() => {
+    const { effect, afterSpans, advice } = this.plan();
+    return parameters.flatMap((p) => {
+      const line = this.folio().lines.find((l) => l.parameter === p.id);
+      // What is worked out of others has no step of its own.
+      if (!line?.latest || line.computed) return [];
+      const after = p.id === 'ph' ? effect.value.after.ph : undefined;
+      const span = afterSpans[p.id] ?? (after === undefined ? null : { lo: after, hi: after });
+      const steps = advice.value.parameters.filter((s) => s.parameter === p.id);
+      return [
+        {
+          parameter: p,
+          before: line.latest,
+          span,
+          step: steps.find((s) => !s.within) ?? steps[0],
+          band: line.band ?? null,
+        },
+      ];
+    });
+  });
+  protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
+    intervalText(interval, p.decimalsCount);
+  protected stepText = (p: Parameter, value: number): string =>
+    `${value > 0 ? '+' : ''}${figure(value, p.decimalsCount)}`;
+  protected limitText = (value: number): string => String(Number(value.toPrecision(2)));
+  protected grade = (id: string): string => gradeWords[id] ?? id;
+}

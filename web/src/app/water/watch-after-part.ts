@@ -1,0 +1,39 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { watchAfter, type ChangePlan } from '#core/water';
+import type { Folio } from '#contracts/tanks';
+import { capital } from '../ui/refusals';
+import { gradeWords } from '../ui/words';
+
+/** What to look for after this very change: what can harm openly, the rest when asked for. */
+@Component({
+  selector: 'nl-watch-after',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (w of list(); track w.id) {@if (w.caution) {<p class="caution small"><strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{ grade(w.grade) }}</span></p>}}
+    <details class="small"><summary>What to watch after it</summary>
+      <ul>@for (w of list(); track w.id) {@if (!w.caution) {<li><strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{ grade(w.grade) }}</span></li>}}</ul>
+      <p>It is asked for on Tonight and written on <a [routerLink]="['/tanks', folio().tank.tankId]">the tank’s own page</a>.</p></details>
+  `,
+  styles: `.caution { margin: 0.6rem 0; } .grade { font-style: italic; } summary { cursor: pointer; min-height: 32px; }`,
+})
+export class WatchAfterPart {
+  readonly plan = input.required<ChangePlan>();
+  readonly folio = input.required<Folio>();
+  readonly changeFraction = input.required<number>();
+  readonly bedCleaned = input(false);
+  protected readonly list = computed(() =>
+    watchAfter({
+      before: this.plan().before,
+      after: this.plan().effect.value.after,
+      changeFraction: this.changeFraction(),
+      advice: this.plan().advice.value,
+      bearing: this.plan().bearing,
+      bedCleaned: this.bedCleaned(),
+      shrimp: /shrimp|caridina|sulawesi/.test(this.folio().setUp.practiceId),
+    }),
+  );
+  protected capital = capital;
+  protected grade = (id: string): string => gradeWords[id] ?? id;
+}
