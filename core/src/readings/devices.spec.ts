@@ -85,6 +85,8 @@ describe('devices on the wire', () => {
     expect(ids({})).toEqual([]);
     expect(ids({ online: false })).toEqual(['gone']);
     expect(ids({ silentForMs: null })).toEqual(['silent']);
+    // It has only just come: a cell that waits for it goes on waiting.
+    expect(deviceWarnings({ ...well, silentForMs: null })[0]?.unusable).toBeFalse();
     expect(ids({ silentForMs: 61_000, batteryFraction: 0.1 })).toEqual(['silent', 'battery']);
     expect(ids({ heardPerMinuteCount: 60_000 })).toEqual(['floods']);
     expect(ids({ refusedCount: 2, lastRefusal: 'pH 74' })).toEqual(['refused']);

@@ -64,7 +64,8 @@ export function deviceWarnings(heard: DeviceHeard): DeviceWarning[] {
     void warnings.push({ id, text, unusable });
   const { silentForMs, everyMs, batteryFraction, clockOffMs } = heard;
   if (!heard.online) warn('gone', 'It has signed off or lost its connection.', true);
-  else if (silentForMs === null) warn('silent', 'It is there and has measured nothing yet.', true);
+  // Just switched on: whoever waits for it goes on waiting.
+  else if (silentForMs === null) warn('silent', 'It is there and has measured nothing yet.', false);
   else if (silentForMs > Math.max(10_000, 5 * everyMs))
     warn(
       'silent',

@@ -5,7 +5,7 @@ import { Hold, type HeldCell } from './hold';
 import { Live } from './live';
 import { LiveStore } from './live-store';
 
-const seen = (over: { value?: number; steady?: boolean; gone?: boolean }): Devices => ({
+const seen = (over: { value?: number | null; steady?: boolean; gone?: boolean }): Devices => ({
   nowAt: '2026-03-14T21:30:00.000Z',
   broker: { url: 'mqtt://127.0.0.1:4218', connected: true },
   strangersCount: 0,
@@ -24,13 +24,17 @@ const seen = (over: { value?: number; steady?: boolean; gone?: boolean }): Devic
         {
           parameter: 'ph',
           resolutionValue: 0.01,
-          value: over.value ?? 7,
+          value: over.value === undefined ? 7 : over.value,
           steady: over.steady ?? false,
           why: over.steady ? '' : 'still rising',
           heldForMs: 0,
         },
       ],
-      warnings: over.gone ? [{ id: 'gone', text: 'It has signed off.', unusable: true }] : [],
+      warnings: over.gone
+        ? [{ id: 'gone', text: 'It has signed off.', unusable: true }]
+        : over.value === null
+          ? [{ id: 'silent', text: 'It is there and has measured nothing yet.', unusable: false }]
+          : [],
     },
   ],
 });
@@ -75,6 +79,15 @@ describe('hold until steady', () => {
     expect(taken).toEqual(['Lobby 7.1']);
     expect(said).toEqual(['Lobby, pH: 7.1 taken from Grey pen, steady.']);
     expect(hold.cell()).toBeNull();
+  });
+  it('one that has only just come and measured nothing yet is waited for', () => {
+    const { hold, taken, said, tell } = setUp();
+    tell({ value: null });
+    hold.start(cell('Lobby'));
+    tell({ value: null });
+    expect([taken, said]).toEqual([[], []]);
+    tell({ value: 7.1, steady: true });
+    expect(taken).toEqual(['Lobby 7.1']);
   });
   it('a pen that still lies in the last tank is not taken for the next, until it has moved', () => {
     const { hold, taken, tell } = setUp();
