@@ -1,8 +1,11 @@
 import type { Type } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
 import type { BookEntry } from '#contracts/book';
 import { BookScreen } from './book/book-screen';
 import { ReadingsScreen } from './readings/readings-screen';
 import { openRoom, unreachable, type Room } from './room.cases';
+import { Jump } from './shell/jump';
 import { SourcesScreen } from './sources/sources-screen';
 import { SetupScreen } from './tanks/setup-screen';
 import { folioOf, now, nowAt, sources } from './water/water-house.cases';
@@ -25,6 +28,21 @@ const open = <C>(
       ...answers,
     },
   });
+
+describe('the jump box', () => {
+  it('takes what was typed before it stood: the letters, and Enter', async () => {
+    const room = await open(Jump, { typedAhead: 'supp\n' });
+    expect(room.query<HTMLInputElement>('input').value).toBe('supp');
+    expect(TestBed.inject(Router).url).toBe('/supplies');
+  });
+  it('narrows as one types, and says when nothing is called so', async () => {
+    const room = await open(Jump, { typedAhead: 'ta' });
+    expect(room.text()).toContain('Tanks');
+    expect(room.text()).not.toContain('Sources');
+    await room.type('input', 'zzz');
+    expect(room.text()).toContain('Nothing of that name.');
+  });
+});
 
 describe('setting up a tank', () => {
   it('works out the net volume while one types, and writes what was typed', async () => {

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { TonightStore } from '../tonight/tonight-store';
 import { Sheet } from '../ui/sheet';
@@ -12,7 +22,7 @@ import { menu } from './pages';
   template: `
     <nl-sheet label="Jump to" (closed)="closed.emit()">
       <label><span class="visuallyHidden">Tank or page</span>
-        <input autofocus type="text" role="combobox" aria-expanded="true" aria-controls="jumps" [attr.aria-activedescendant]="'jump-' + chosen()" autocomplete="off" placeholder="Tank or page" (input)="typed($event)" (keydown)="key($event)" /></label>
+        <input autofocus type="text" role="combobox" aria-expanded="true" aria-controls="jumps" [attr.aria-activedescendant]="'jump-' + chosen()" autocomplete="off" placeholder="Tank or page" [value]="wanted()" (input)="typed($event)" (keydown)="key($event)" /></label>
       <ul id="jumps" role="listbox" aria-label="Places">
         @for (place of places(); track place.path; let i = $index) {
           <li role="option" [id]="'jump-' + i" [attr.aria-selected]="i === chosen()" [class.chosen]="i === chosen()" (click)="go(place.path)" (keydown.enter)="go(place.path)" tabindex="-1"><span [class.serif]="place.tank">{{ place.name }}</span> <span class="quiet small">{{ place.tank ? 'tank' : 'page' }}</span></li>
@@ -26,7 +36,10 @@ export class Jump {
   private readonly router = inject(Router);
   private readonly tonight = inject(TonightStore);
   readonly closed = output();
-  private readonly wanted = signal('');
+  /** What was typed before the box was there to take it, Enter as a line's end: a quick hand loses no letter. */
+  readonly typedAhead = input('');
+  private aheadCount = 0;
+  protected readonly wanted = signal('');
   protected readonly chosen = signal(0);
   protected readonly places = computed(() => {
     const all = [
@@ -38,6 +51,18 @@ export class Jump {
     const wanted = this.wanted().trim().toLowerCase();
     return all.filter((p) => p.name.toLowerCase().includes(wanted)).slice(0, 40);
   });
+  constructor() {
+    effect(() => {
+      const ahead = this.typedAhead();
+      untracked(() => {
+        const fresh = ahead.slice(this.aheadCount);
+        this.aheadCount = ahead.length;
+        for (const key of fresh)
+          if (key === '\n') this.go(this.places()[this.chosen()]?.path);
+          else this.wanted.update((text) => text + key);
+      });
+    });
+  }
   protected typed(event: Event): void {
     this.wanted.set((event.target as HTMLInputElement).value);
     this.chosen.set(0);

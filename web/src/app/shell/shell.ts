@@ -35,7 +35,7 @@ export class Shell {
   private readonly page = viewChild<ElementRef<HTMLElement>>('page');
   protected readonly menu = menu;
   protected readonly open = signal<'jump' | 'keys' | 'line' | null>(null);
-  /** What is typed between `n` and the line being there: a quick hand loses no letter. */
+  /** What is typed between `n` or `/` and the line or box being there: a quick hand loses no letter. */
   protected readonly typedAhead = signal('');
   protected readonly shelfOpen = signal(false);
   protected readonly night = computed(() => {
@@ -66,10 +66,19 @@ export class Shell {
   }
   protected onKey(event: KeyboardEvent): void {
     if (event.key === 'Escape' && this.open()) this.close();
-    else if (this.open() === 'line' && event.key.length === 1 && !isTyping(event.target) && !hasModifier(event)) {
+    else if (this.isAhead(event)) {
       event.preventDefault();
-      this.typedAhead.update((text) => text + event.key);
+      this.typedAhead.update((text) => text + (event.key === 'Enter' ? '\n' : event.key));
     } else if (this.house.shortcuts() && !this.open()) this.keys.press(event);
+  }
+  /** Meant for the line or the jump box, which is not there yet. */
+  private isAhead(event: KeyboardEvent): boolean {
+    const open = this.open();
+    if ((open !== 'line' && open !== 'jump') || isTyping(event.target) || hasModifier(event) || event.repeat)
+      return false;
+    if (event.key.length === 1) return true;
+    const inDialog = event.target instanceof Element && event.target.closest('dialog') !== null;
+    return open === 'jump' && event.key === 'Enter' && !inDialog;
   }
   protected close(): void {
     this.open.set(null);
