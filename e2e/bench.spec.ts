@@ -146,7 +146,7 @@ test('the day after a change: what was seen in a few taps, both schools on moult
   page,
 }) => {
   const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
-  const tank = sheet.tanks.find((t) => t.watch && !t.watch.said);
+  const tank = sheet.tanks.find((t) => t.contributions.some((c) => c.reason.id === 'after-change'));
   expect(tank).toBeDefined();
   await page.goto(`${url()}/tonight`);
   await page
@@ -164,5 +164,6 @@ test('the day after a change: what was seen in a few taps, both schools on moult
   await expect(part).toContainText('What was seen: in the book.');
   await expect(part).toContainText('Somebody has looked since');
   const again = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
-  expect(again.tanks.find((t) => t.tankId === tank?.tankId)?.watch?.said).toBe(true);
+  const said = again.tanks.find((t) => t.tankId === tank?.tankId)?.contributions.map((c) => c.reason.id);
+  expect(said).not.toContain('after-change');
 });

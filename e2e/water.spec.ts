@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
+import type { DoingView } from '#contracts/doing';
 import type { Diary } from '#contracts/stock';
 import type { Tonight } from '#contracts/tonight';
-import type { BatchList, DoingView, EveningView } from '#contracts/water';
+import type { BatchList, EveningView } from '#contracts/water';
 
 const url = (): string => process.env['E2E_WATER'] ?? '';
 const read = async <T>(page: Page, where: string): Promise<T> =>

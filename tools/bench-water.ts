@@ -11,7 +11,7 @@ import {
   type IntegerSolver,
   type RecipeInput,
 } from '#core/water';
-import { integerSolver } from '../server/src/water/highs';
+import { integerSolver } from '../server/src/evening/highs';
 
 const median = (work: () => unknown, times = 31): number => {
   const took = Array.from({ length: times }, () => {

@@ -123,7 +123,13 @@ async function serverPart(specs) {
     part(
       'server',
       [process.execPath, '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.server.json'],
-      { env: { NIGHT_LEDGER_TEST_DATABASE: databaseUrl }, count: jasmineCount(specs) },
+      {
+        env: {
+          NIGHT_LEDGER_TEST_DATABASE: databaseUrl,
+          NIGHT_LEDGER_TEST_ADMIN_DATABASE: cluster.adminUrl('postgres'),
+        },
+        count: jasmineCount(specs),
+      },
     );
   } finally {
     end();

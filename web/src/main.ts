@@ -4,9 +4,9 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { providePrimeNG } from 'primeng/config';
 import { pages } from './app/shell/pages';
 import { Shell } from './app/shell/shell';
-import { savedLamp } from './app/shell/house-store';
+import { savedLamp } from './app/base/house-store';
 import { preset } from './app/ui/preset';
-import { layTokens } from './app/ui/tokens';
+import { layTokens } from './app/base/tokens';
 
 layTokens(savedLamp(), document.documentElement);
 bootstrapApplication(Shell, {

@@ -6,7 +6,8 @@ import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
 import { house, preferences, tonight } from '#contracts/tonight';
-import { batchList, buildUpView, doingView, eveningView, fortnightView, learntView } from '#contracts/water';
+import { doingView } from '#contracts/doing';
+import { batchList, buildUpView, eveningView, fortnightView, learntView } from '#contracts/water';
 import { day, deviceId, instant, parameterId, uuid } from '#contracts/shapes';
 
 export interface Route {

@@ -2,6 +2,37 @@ import * as v from 'valibot';
 import { instrumentTypes, seenBehaviours, seenGrazing } from '#core/readings';
 import { day, deviceId, finiteNumber, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
 
+export const readingContexts = ['routine', 'before-change', 'after-change', 'source', 'batch'] as const;
+export const readingValue = v.strictObject({
+  parameter: parameterId,
+  lo: v.nullable(finiteNumber),
+  hi: v.nullable(finiteNumber),
+  /** What the keeper wrote, and in which unit. */
+  text: textUpTo(60),
+  enteredUnit: v.pipe(v.string(), v.maxLength(40)),
+  /** Nitrogen and phosphorus kinds: whether the kit reports the ion or the element. */
+  basis: v.optional(v.picklist(['ion', 'as-element'])),
+  /** The pen's factor, where a conductivity was read as ppm; left out where nobody knows. */
+  penFactor: v.optional(within(0.4, 1)),
+  kit: v.optional(v.strictObject({ name: textUpTo(60), version: v.pipe(within(1, 10000), v.integer()) })),
+  /** The keeper's own kit or pen it was read with. */
+  instrumentId: v.optional(uuid),
+  /** What spoke against the instrument when it was used, in its own words. */
+  doubt: v.optional(textUpTo(200)),
+  /** The keeper was asked about an unlikely value and kept it. */
+  insisted: v.optional(v.boolean()),
+});
+export const readingsPayload = v.strictObject({
+  context: v.picklist(readingContexts, 'is not a known context'),
+  /** An analysis from the supplier's report, or the keeper's own test. */
+  origin: v.optional(v.picklist(['supplier-report', 'own-test'])),
+  values: v.pipe(
+    v.array(readingValue),
+    v.minLength(1, 'must hold at least one reading'),
+    v.maxLength(60, 'holds too many readings'),
+  ),
+});
+
 const whole = v.pipe(within(0, 100000), v.integer('must be a whole number'));
 const someCount = v.optional(v.strictObject({ lo: whole, hi: v.nullable(whole) }));
 
@@ -52,3 +83,5 @@ export const calibrationPayload = v.strictObject({
 export type SeenPayload = v.InferOutput<typeof seenPayload>;
 export type InstrumentPayload = v.InferOutput<typeof instrumentPayload>;
 export type CalibrationPayload = v.InferOutput<typeof calibrationPayload>;
+export type ReadingsPayload = v.InferOutput<typeof readingsPayload>;
+export type ReadingValue = v.InferOutput<typeof readingValue>;

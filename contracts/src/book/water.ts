@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { closingIds, saltIds, timerKinds } from '#core/water';
+import { saltIds } from '#core/water';
 import { byParameter, day, finiteNumber, interval, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
 
 const litres = within(0.01, 100000);
@@ -127,43 +127,6 @@ export const sequencePayload = v.variant('step', [
   }),
 ]);
 
-/** A change being done: open on Tonight until every closing check is ticked. */
-export const jobPayload = v.variant('step', [
-  v.strictObject({
-    step: v.literal('started'),
-    changeL: litres,
-    how: v.picklist(['poured', 'dripped']),
-    bed: v.picklist(['none', 'surface', 'half', 'sections']),
-    chain: v.picklist(['alone', 'first', 'middle', 'last']),
-    changeEntryId: v.optional(uuid),
-    sourceId: v.optional(uuid),
-    batchId: v.optional(uuid),
-    newWaterC: v.optional(within(0, 100)),
-    dripMinutes: v.optional(within(1, 20000)),
-    conditionerMl: v.optional(within(0, 100000)),
-    grazingFilm: v.optional(v.boolean()),
-  }),
-  v.strictObject({
-    step: v.literal('ticked'),
-    jobId: uuid,
-    checks: v.pipe(
-      v.array(v.picklist(closingIds, 'is not a closing check')),
-      v.minLength(1),
-      v.maxLength(closingIds.length),
-    ),
-  }),
-]);
-export const timerPayload = v.variant('step', [
-  v.strictObject({
-    step: v.literal('set'),
-    timer: v.picklist(timerKinds, 'is not a known timer'),
-    minutes: within(0.1, 20000),
-    jobId: v.optional(uuid),
-    note: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
-  }),
-  v.strictObject({ step: v.literal('answered'), timerId: uuid }),
-]);
-
 /** What the keeper made of something learnt: taken over, or put aside with the reason. */
 export const learntPayload = v.strictObject({
   about: v.picklist(['net-volume', 'source']),
@@ -179,6 +142,4 @@ export type BatchPayload = v.InferOutput<typeof batchPayload>;
 export type BatchStepPayload = v.InferOutput<typeof batchStepPayload>;
 export type RoutinePayload = v.InferOutput<typeof routinePayload>;
 export type SequencePayload = v.InferOutput<typeof sequencePayload>;
-export type JobPayload = v.InferOutput<typeof jobPayload>;
-export type TimerPayload = v.InferOutput<typeof timerPayload>;
 export type LearntPayload = v.InferOutput<typeof learntPayload>;

@@ -78,7 +78,10 @@ export const outlook = v.object({
   normal: v.nullable(v.object({ lo: v.number(), hi: v.number(), medianValue: v.number(), readingCount: v.number() })),
   /** How the last reading changed what was believed. */
   mind: v.nullable(v.string()),
+  mindId: v.nullable(v.picklist(['hardly-believed', 'changed-nothing', 'moved'])),
+  /** What the levels after the last changes say. */
   ratchet: v.nullable(v.string()),
+  ratchetId: v.nullable(v.picklist(['holds', 'loses', 'falls'])),
 });
 export const folio = v.object({
   nowAt: instant,

@@ -9,29 +9,23 @@ export const lastDone = v.object({
   text: v.string(),
 });
 
-/** What came into the tank lately, and when. */
-export const newThing = v.object({ what: v.string(), name: v.string(), atEpochMs: v.number() });
-/** Something running that must be ended: a drip, food that must come out. */
-export const runningTimer = v.object({
-  kind: v.picklist(['drip', 'leftover']),
-  id: uuid,
-  text: v.string(),
-  startedEpochMs: v.number(),
-  dueEpochMs: v.number(),
-});
-export const stockAlarm = v.object({
+/** A reason as data: its id is stable, its facts carry their units; the sentence beside it is made of them. */
+const reasonData = v.object({ id: v.string(), facts: v.unknown() });
+/**
+ * What a slice has to say of a tank tonight, most needed first. A page shows these and knows no slice: what runs out is
+ * `due`, what floods or kills meanwhile is `loud`, `begins` says where it is seen to.
+ */
+export const contribution = v.object({
   id: v.string(),
   severity: v.picklist(['act', 'watch', 'note']),
+  reason: reasonData,
   text: v.string(),
-});
-export const slowFinding = v.object({
-  id: v.string(),
-  severity: v.picklist(['act', 'watch']),
-  title: v.string(),
   evidence: v.array(v.string()),
-  parameters: v.array(parameterId),
-  nextStep: v.string(),
-  grade: v.string(),
+  nextStep: v.nullable(v.string()),
+  sinceEpochMs: v.nullable(v.number()),
+  dueEpochMs: v.nullable(v.number()),
+  loud: v.boolean(),
+  begins: v.nullable(v.object({ path: v.string(), query: v.record(v.string(), v.string()) })),
 });
 export const plannedTest = v.object({
   parameter: parameterId,
@@ -50,22 +44,18 @@ export const tonightTank = v.object({
   state: stateId,
   reasonId: v.string(),
   reason: v.string(),
+  /** What the sentence was made of. */
+  reasonFacts: v.unknown(),
   deciding: v.nullable(parameterId),
   urgent: v.boolean(),
-  nextStep: v.object({ kind: v.picklist(['leave', 'change-now', 'change', 'test', 'look', 'none']), text: v.string() }),
+  nextStep: v.object({
+    kind: v.picklist(['leave', 'change-now', 'change', 'test', 'look', 'none']),
+    text: v.string(),
+    reason: reasonData,
+  }),
   lookedTonight: v.boolean(),
   lastDone: v.array(lastDone),
-  isNew: v.array(newThing),
-  timers: v.array(runningTimer),
-  alarms: v.array(stockAlarm),
-  /** Harm that comes slowly, each with its evidence. */
-  findings: v.array(slowFinding),
-  /** What should be tested tonight, and why. */
-  tests: v.object({ state: v.string(), why: v.string(), due: v.array(plannedTest) }),
-  /** Parameters that will leave their band within the horizon, and when. */
-  leaves: v.array(v.object({ parameter: parameterId, side: v.picklist(['above', 'below']), text: v.string() })),
-  /** The change of the last day, until somebody has said what was seen after it. */
-  watch: v.nullable(v.object({ changeEntryId: uuid, atEpochMs: v.number(), said: v.boolean() })),
+  contributions: v.array(contribution),
 });
 export const tonight = v.object({
   nowAt: instant,
@@ -77,6 +67,7 @@ export const tonight = v.object({
 });
 export type Tonight = v.InferOutput<typeof tonight>;
 export type TonightTank = v.InferOutput<typeof tonightTank>;
+export type ShownContribution = v.InferOutput<typeof contribution>;
 export type StateId = v.InferOutput<typeof stateId>;
 
 export const house = v.object({

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { batchFates, timerKinds } from '#core/water';
+import { batchFates } from '#core/water';
 import { batchPayload, recipePayload, routinePayload, worksPayload } from '#contracts/book';
 import { byParameter, instant, interval, parameterId, uuid, waterOf } from '#contracts/shapes';
 
@@ -148,43 +148,6 @@ export const buildUpView = v.object({
   ),
 });
 export type BuildUpView = v.InferOutput<typeof buildUpView>;
-
-/** What is being done, and what runs: open jobs and timers of the house. */
-export const doingView = v.object({
-  nowAt: instant,
-  jobs: v.array(
-    v.object({
-      jobId: uuid,
-      tankId: uuid,
-      tankName: v.string(),
-      startedEpochMs: at,
-      changeL: v.number(),
-      how: v.picklist(['poured', 'dripped']),
-      bed: v.picklist(['none', 'surface', 'half', 'sections']),
-      chain: v.picklist(['alone', 'first', 'middle', 'last']),
-      changeEntryId: v.nullable(uuid),
-      sourceId: v.nullable(uuid),
-      batchId: v.nullable(uuid),
-      newWaterC: v.nullable(v.number()),
-      dripMinutes: v.nullable(v.number()),
-      conditionerMl: v.nullable(v.number()),
-      grazingFilm: v.boolean(),
-      ticked: v.array(v.string()),
-    }),
-  ),
-  timers: v.array(
-    v.object({
-      timerId: uuid,
-      tankId: uuid,
-      tankName: v.string(),
-      timer: v.picklist(timerKinds),
-      note: v.string(),
-      startedEpochMs: at,
-      dueEpochMs: at,
-    }),
-  ),
-});
-export type DoingView = v.InferOutput<typeof doingView>;
 
 /** Predicted against measured after each change of a tank. */
 export const learntView = v.object({

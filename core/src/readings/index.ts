@@ -1,4 +1,4 @@
-export { gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
+export { closedMiddle, gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
 export {
   bandVerdict,
   judgeReading,

@@ -15,6 +15,13 @@ export function middle(interval: Interval, floor = 0): number {
   return (interval.lo + interval.hi) / 2;
 }
 
+/**
+ * The middle of a span for reckoning on; null where its top is open, because then nothing can be reckoned. What is read
+ * as «less than» counts as half of it: the one reading of such spans everywhere.
+ * @example closedMiddle({ lo: null, hi: 1 }) // 0.5
+ */
+export const closedMiddle = (interval: Interval): number | null => (interval.hi === null ? null : middle(interval));
+
 /** Distance between two intervals, 0 where they touch or overlap. Negative when `b` lies below `a`. */
 export function gapBetween({ from, to }: { from: Interval; to: Interval }): number {
   if (lowEnd(to) > highEnd(from)) return lowEnd(to) - highEnd(from);

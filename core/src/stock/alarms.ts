@@ -3,12 +3,21 @@ import { expectedFirstLosses } from './arrival';
 import type { StockKind } from './kind';
 import type { Population, StockEvent } from './population';
 
+/** What the animals of a kind say, with the figures that speak for it; sentences are made in `words`. */
+export type StockAlarmReason =
+  | { id: 'deaths'; facts: { seenCount: number; expectedCount: number; colonyCount: number; act: boolean } }
+  | { id: 'first-losses'; facts: { lostCount: number; arrivedCount: number; upToCount: number } }
+  | { id: 'missing'; facts: { missingCount: number } }
+  | { id: 'not-grazing'; facts: Record<string, never> }
+  | { id: 'young-not-growing'; facts: Record<string, never> }
+  | { id: 'no-young'; facts: { weeksCount: number } }
+  | { id: 'moults'; facts: { seenCount: number; expectedCount: number } };
 export interface StockAlarm {
-  id:
-    'deaths' | 'missing' | 'first-losses' | 'no-young' | 'not-grazing' | 'young-not-growing' | 'jump-births' | 'moults';
   severity: 'act' | 'watch' | 'note';
   kindId: string;
-  text: string;
+  /** The keeper's own word for the kind where there is one. */
+  kindName: string;
+  reason: StockAlarmReason;
   grade: EvidenceGrade;
 }
 
@@ -59,31 +68,31 @@ export function stockAlarms({
 }): StockAlarm[] {
   const own = events.filter((e) => e.kindId === kind.id && e.strain === population.strain && e.atEpochMs <= nowEpochMs);
   const alarms: StockAlarm[] = [];
-  const raise = (
-    id: StockAlarm['id'],
-    severity: StockAlarm['severity'],
-    text: string,
-    grade: EvidenceGrade = 'common-practice',
-  ): void => {
-    alarms.push({ id, severity, kindId: kind.id, text, grade });
+  const raise: Raise = (severity, reason, grade = 'common-practice') => {
+    alarms.push({ severity, kindId: kind.id, kindName: kind.commonName, reason, grade });
   };
   deathAlarm({ kind, population, own, nowEpochMs, raise });
-  missingAlarm({ own, nowEpochMs, kind, raise });
-  signAlarms({ own, nowEpochMs, kind, raise });
+  missingAlarm({ own, nowEpochMs, raise });
+  signAlarms({ own, nowEpochMs, raise });
   broodAlarm({ own, nowEpochMs, kind, population, raise });
-  moultAlarm({ own, nowEpochMs, kind, population, raise });
+  moultAlarm({ own, nowEpochMs, population, raise });
   return alarms;
 }
 
-type Raise = (id: StockAlarm['id'], severity: StockAlarm['severity'], text: string, grade?: EvidenceGrade) => void;
+type Raise = (severity: StockAlarm['severity'], reason: StockAlarmReason, grade?: EvidenceGrade) => void;
 interface Looked {
-  kind: StockKind;
   own: readonly StockEvent[];
   nowEpochMs: number;
   raise: Raise;
 }
 
-function deathAlarm({ kind, population, own, nowEpochMs, raise }: Looked & { population: Population }): void {
+function deathAlarm({
+  kind,
+  population,
+  own,
+  nowEpochMs,
+  raise,
+}: Looked & { population: Population; kind: StockKind }): void {
   const deaths = own.filter((e) => e.event === 'died');
   const seenCount = sum(within(deaths, nowEpochMs - weekDays * dayMs, nowEpochMs));
   if (seenCount === 0) return;
@@ -91,11 +100,10 @@ function deathAlarm({ kind, population, own, nowEpochMs, raise }: Looked & { pop
   const first = expectedFirstLosses({ arrivedCount: sum(arrivals) });
   const sinceArrival = sum(within(deaths, nowEpochMs - 14 * dayMs, nowEpochMs));
   if (arrivals.length > 0 && sinceArrival <= first.upToCount) {
-    raise(
-      'first-losses',
-      'note',
-      `${sinceArrival} of ${sum(arrivals)} new ${kind.commonName} lost; up to ${first.upToCount} in a fortnight is no alarm.`,
-    );
+    raise('note', {
+      id: 'first-losses',
+      facts: { lostCount: sinceArrival, arrivedCount: sum(arrivals), upToCount: first.upToCount },
+    });
     return;
   }
   const size = (population.count.lo + population.count.hi) / 2 + seenCount;
@@ -104,12 +112,16 @@ function deathAlarm({ kind, population, own, nowEpochMs, raise }: Looked & { pop
   const before = sum(within(deaths, nowEpochMs - 189 * dayMs, nowEpochMs - weekDays * dayMs)) / 26;
   const expectedCount = Math.max(turnoverCount, before, 0.02);
   const chance = poissonTail({ seenCount, expectedCount });
-  const said = `${seenCount} ${kind.commonName} dead in a week; ${expectedCount < 0.95 ? 'hardly one' : `about ${Math.round(expectedCount)}`} would be usual for ${Math.round(size)} here`;
-  if (chance < alarmAt.act) raise('deaths', 'act', `${said}. Test the water first, then ask what is new.`, 'ours');
-  else if (chance < alarmAt.watch) raise('deaths', 'watch', `${said}. Look again tomorrow.`, 'ours');
+  const act = chance < alarmAt.act;
+  if (act || chance < alarmAt.watch)
+    raise(
+      act ? 'act' : 'watch',
+      { id: 'deaths', facts: { seenCount, expectedCount, colonyCount: Math.round(size), act } },
+      'ours',
+    );
 }
 
-function missingAlarm({ kind, own, nowEpochMs, raise }: Looked): void {
+function missingAlarm({ own, nowEpochMs, raise }: Looked): void {
   const gone = sum(within(own, nowEpochMs - 14 * dayMs, nowEpochMs).filter((e) => e.event === 'missing'));
   const counts = own.filter((e) => e.event === 'counted');
   const [last, before] = [counts.at(-1), counts.at(-2)];
@@ -118,29 +130,23 @@ function missingAlarm({ kind, own, nowEpochMs, raise }: Looked): void {
   const lost = last && before ? (before.count?.lo ?? 0) - found - (last.count?.hi ?? last.count?.lo ?? 0) : 0;
   const recent = last !== undefined && nowEpochMs - last.atEpochMs < 14 * dayMs;
   const missing = Math.max(gone, recent ? lost : 0);
-  if (missing > 0)
-    raise(
-      'missing',
-      missing >= 3 ? 'act' : 'watch',
-      `${missing} ${kind.commonName} missing and no bodies: look behind the filter and on the floor, at the intake, at who could eat them, and test for ammonia: bodies rot unseen.`,
-    );
+  if (missing > 0) raise(missing >= 3 ? 'act' : 'watch', { id: 'missing', facts: { missingCount: missing } });
 }
 
-function signAlarms({ kind, own, nowEpochMs, raise }: Looked): void {
+function signAlarms({ own, nowEpochMs, raise }: Looked): void {
   const signs = within(own, nowEpochMs - 7 * dayMs, nowEpochMs).filter((e) => e.event === 'sign');
   const last = signs.at(-1)?.sign;
-  if (last === 'not-grazing')
-    raise('not-grazing', 'watch', `${kind.commonName} are not grazing: that comes before the deaths. Test now.`);
-  if (last === 'young-not-growing')
-    raise(
-      'young-not-growing',
-      'watch',
-      `The young of ${kind.commonName} do not grow: food, hardness, or water too old.`,
-    );
+  if (last === 'not-grazing' || last === 'young-not-growing') raise('watch', { id: last, facts: {} });
 }
 
 const quietWeeks = 6;
-function broodAlarm({ kind, own, nowEpochMs, population, raise }: Looked & { population: Population }): void {
+function broodAlarm({
+  kind,
+  own,
+  nowEpochMs,
+  population,
+  raise,
+}: Looked & { population: Population; kind: StockKind }): void {
   const mode = kind.animal?.brood?.mode;
   if (mode !== 'carries-eggs' && mode !== 'livebearer') return;
   const since = nowEpochMs - quietWeeks * 7 * dayMs;
@@ -151,11 +157,7 @@ function broodAlarm({ kind, own, nowEpochMs, population, raise }: Looked & { pop
   const hadYoung = own.some((e) => e.event === 'berried' || e.event === 'born');
   const fruitful = within(own, since, nowEpochMs).some((e) => e.event === 'berried' || e.event === 'born');
   if (settled && watched && hadYoung && !fruitful && population.count.lo >= 10)
-    raise(
-      'no-young',
-      'watch',
-      `No berried females or young of ${kind.commonName} seen for ${quietWeeks} weeks, where there used to be.`,
-    );
+    raise('watch', { id: 'no-young', facts: { weeksCount: quietWeeks } });
 }
 
 function moultAlarm({ own, nowEpochMs, population, raise }: Looked & { population: Population }): void {
@@ -163,9 +165,5 @@ function moultAlarm({ own, nowEpochMs, population, raise }: Looked & { populatio
   // A grown dwarf shrimp moults every four to six weeks (common practice): a colony of n gives n / 35 a day.
   const expectedCount = Math.max(0.05, (population.count.lo + population.count.hi) / 2 / 35) * 1.5;
   if (moults > 1 && poissonTail({ seenCount: moults, expectedCount }) < alarmAt.watch)
-    raise(
-      'moults',
-      'watch',
-      `${moults} moults within a day where about ${expectedCount.toFixed(1)} would be usual: one school takes that for a change gone wrong.`,
-    );
+    raise('watch', { id: 'moults', facts: { seenCount: moults, expectedCount } });
 }

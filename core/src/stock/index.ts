@@ -73,7 +73,8 @@ export {
   type StockEventName,
   type StockSign,
 } from './population';
-export { poissonTail, stockAlarms, type StockAlarm } from './alarms';
+export { youngAbout } from './young';
+export { poissonTail, stockAlarms, type StockAlarm, type StockAlarmReason } from './alarms';
 export {
   feedingSchools,
   leftoverDue,

@@ -252,7 +252,7 @@ describe('alarms', () => {
   const ids = (events: StockEvent[], n: number) => {
     const population = populationOf({ kind: colonyShrimp, strain: '', events, nowEpochMs: n * day, tempC: 23 });
     return stockAlarms({ kind: colonyShrimp, population, events, nowEpochMs: n * day }).map(
-      (a) => `${a.id}:${a.severity}`,
+      (a) => `${a.reason.id}:${a.severity}`,
     );
   };
   it('the Poisson tail: 3 or more where 0.5 are expected is 1.44 % (tables of the distribution)', () => {

@@ -185,3 +185,25 @@ function noteInputs(note: Recorder, tank: TankGeometry): void {
     note.assume('Waterlogged wood weighs about as much as water (from memory).');
   note.limit('Equipment inside the tank is not counted. Measured filling beats any calculation.');
 }
+
+/**
+ * The litres that a set-up stands for: measured filling beats any calculation.
+ * @example netLitres({ measuredFillL: 54 }) // ok(54)
+ */
+export function netLitres({
+  measuredFillL,
+  geometry,
+}: {
+  measuredFillL?: number | undefined;
+  geometry?: TankGeometry | undefined;
+}): Result<number> {
+  if (measuredFillL !== undefined) return ok(measuredFillL);
+  if (!geometry)
+    return refuse({
+      kind: 'missing',
+      field: 'geometry',
+      why: 'the size outside, or the litres it took to fill, is needed',
+    });
+  const volume = netVolume(geometry);
+  return volume.ok ? ok(volume.value.value.netL) : volume;
+}

@@ -4,23 +4,45 @@ export {
   staleAfterDays,
   type ParameterVerdict,
   type PhHolder,
-  type ReasonId,
   type TankChange,
   type TankHistory,
   type TankStateId,
   type VerdictInput,
 } from './parameter-verdict';
-export { tankVerdict, type NextStep, type TankVerdict } from './verdict';
+export { tankVerdict, type TankVerdict } from './verdict';
+export type { NextStep, NextStepId, ReasonId, VerdictFacts, VerdictReason } from './reasons';
 export {
   eventsOf,
   horizonDays,
-  leavesText,
-  mindText,
+  mindOf,
   outlookOf,
   routineAhead,
+  type MindReason,
   type Outlook,
   type OutlookInput,
 } from './outlook';
-export { slowHarm, type SlowFinding, type SlowHarmInput } from './slow-harm';
-export { testPlan, undecidedFraction, type PlannedTest, type TestPlan, type TestPlanInput } from './test-plan';
+export {
+  slowHarm,
+  type CreepCause,
+  type SlowEvidence,
+  type SlowFinding,
+  type SlowHarmInput,
+  type SlowReason,
+} from './slow-harm';
+export {
+  testPlan,
+  undecidedFraction,
+  type PlannedTest,
+  type TestPlan,
+  type TestPlanInput,
+  type TestReasonId,
+} from './test-plan';
 export { withOutlooks } from './with-outlooks';
+export {
+  inOrderOfNeed,
+  type Begins,
+  type BesideAlarm,
+  type Contribution,
+  type ContributionReason,
+  type ContributionSeverity,
+} from './contribution';

@@ -1,7 +1,7 @@
 import type { BandLine } from '#core/almanac';
 import { catalogueCase, nitrateCase } from '../readings/parameters.cases';
-import { leavesText, outlookOf, routineAhead, type Outlook } from './outlook';
-import { slowHarm } from './slow-harm';
+import { outlookOf, routineAhead, type Outlook } from './outlook';
+import { slowHarm, type CreepCause } from './slow-harm';
 import { testPlan, type TestPlanInput } from './test-plan';
 import { withOutlooks } from './with-outlooks';
 import type { TankVerdict } from './verdict';
@@ -57,11 +57,6 @@ describe('the outlook of a parameter', () => {
     expect(routineAhead(routine, -3).length).toBe(8);
     expect(routineAhead(routine, -30)).toEqual([]);
   });
-  it('says in words when', () => {
-    expect(leavesText({ lo: 9, hi: 16 })).toBe('in 9 to 16 days');
-    expect(leavesText({ lo: 0, hi: 1 })).toBe('within a day');
-    expect(leavesText({ lo: 12, hi: null })).toContain('perhaps not at all');
-  });
   it('names the plain ratchet: each change ends higher than the last', () => {
     const changes = [1, 2, 3, 4, 5].map((week) => ({
       atEpochMs: daysAgo(7 * (6 - week) - 3),
@@ -70,24 +65,31 @@ describe('the outlook of a parameter', () => {
     }));
     const readings = course(7, 12, 5, 1);
     const found = outlookOf({ parameter: nitrateCase, readings, changes, band, nowEpochMs: now });
-    expect(found?.ratchet?.text).toContain('the routine loses');
+    expect(found?.ratchet?.verdict).toBe('loses');
   });
 });
 
 describe('the verdict with the model’s word', () => {
   const settled = (state: 'settled' | 'drifting' | 'act'): TankVerdict => ({
     state,
-    reasonId: 'in-band',
-    reason: '',
+    reason: { id: 'in-band', facts: { parameter: 'no3MgPerL' } },
     deciding: 'no3MgPerL',
     urgent: false,
-    nextStep: { kind: 'leave', text: '' },
+    nextStep: { kind: 'leave', reason: { id: 'leave', facts: { parameter: null } } },
     lines: [
       {
         parameter: 'no3MgPerL',
         state,
-        reasonId: state === 'act' ? 'outside' : 'in-band',
-        reason: 'Nitrate reads 30–32 mg/L, ceiling 40, rising. The band hangs on the pen’s factor.',
+        reason: {
+          id: state === 'act' ? 'outside' : 'in-band',
+          facts: {
+            parameter: 'no3MgPerL',
+            reading: { lo: 30, hi: 32 },
+            band: { lo: band.lo, hi: band.hi },
+            trend: { direction: 'rising', heldByChanges: false },
+            hangsOnFactor: true,
+          },
+        },
         latest: { lo: 30, hi: 32, atEpochMs: now },
         band,
         judgement: null,
@@ -98,20 +100,25 @@ describe('the verdict with the model’s word', () => {
       },
     ],
   });
-  const said = (state: 'settled' | 'drifting' | 'act', perWeek: number): string[] => {
+  const said = (state: 'settled' | 'drifting' | 'act', perWeek: number) => {
     const verdict = withOutlooks(settled(state), { outlooks: [nitrate(perWeek)], catalogue: catalogueCase });
-    return [verdict.state, verdict.lines[0]?.reason ?? ''];
+    return { state: verdict.state, ...verdict.lines[0]?.reason };
   };
   it('drifts where the band is left within four weeks, with the days', () => {
-    const [state, reason] = said('settled', 3);
-    expect(state).toBe('drifting');
-    expect(reason).toMatch(/goes above it .* if the routine goes on\. The band hangs/);
+    const { state, id, facts } = said('settled', 3);
+    expect([state, id, facts?.leaves?.side]).toEqual(['drifting', 'heading-out', 'above']);
+    expect(facts?.leaves?.lo).toBeLessThanOrEqual(28);
+    expect([facts?.trend, facts?.hangsOnFactor])
+      .withContext('the arrow gives way to the model, the doubt about the pen stays')
+      .toEqual([undefined, true]);
   });
   it('lets a movement alone that reaches no limit', () => {
-    expect(said('drifting', 0)[0]).toBe('settled');
+    const { state, id, facts } = said('drifting', 0);
+    expect([state, id, facts?.stays]).toEqual(['settled', 'in-band', true]);
   });
   it('never talks away what is outside', () => {
-    expect(said('act', 0)[0]).toBe('act');
+    expect(said('act', 0).state).toBe('act');
+    expect(said('act', 3).state).toBe('act');
   });
   const withNormal = (
     state: 'settled' | 'act',
@@ -136,8 +143,8 @@ describe('the verdict with the model’s word', () => {
     });
   it('in band but never so in this tank, and not to be expected: tested once more before it is believed', () => {
     const verdict = withNormal('settled', { lo: 5, hi: 15 }, { lo80: 8, hi80: 14 });
-    expect([verdict.state, verdict.reasonId, verdict.nextStep.kind]).toEqual(['unknown', 'unusual', 'test']);
-    expect(verdict.reason).toContain('5–15 is usual here');
+    expect([verdict.state, verdict.reason.id, verdict.nextStep.kind]).toEqual(['unknown', 'unusual', 'test']);
+    expect(verdict.reason.facts.usual).toEqual({ span: { lo: 5, hi: 15 }, alwaysSo: false });
   });
   it('what the model saw coming, from a change or a dose, is not unusual', () => {
     expect(withNormal('settled', { lo: 5, hi: 15 }, { lo80: 25, hi80: 40 }).state).toBe('settled');
@@ -145,11 +152,11 @@ describe('the verdict with the model’s word', () => {
   it('out of band but always so is said to be no news, and still acts', () => {
     const verdict = withNormal('act', { lo: 24, hi: 70 }, { lo80: 25, hi80: 40 });
     expect(verdict.state).toBe('act');
-    expect(verdict.lines[0]?.reason).toContain('no news in this tank');
+    expect(verdict.lines[0]?.reason.facts.usual?.alwaysSo).toBeTrue();
   });
   it('a coarse reading that only touches what is usual is news: the tank has not always been so', () => {
     const verdict = withNormal('act', { lo: 0, hi: 62 }, { lo80: 25, hi80: 40 });
-    expect(verdict.lines[0]?.reason).not.toContain('no news');
+    expect(verdict.lines[0]?.reason.facts.usual).toBeUndefined();
   });
 });
 
@@ -166,7 +173,7 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
       changesPerMonthCount: 4,
       nowEpochMs: now,
       ...more,
-    }).map((f) => f.id);
+    }).map((f) => f.reason.id);
   it('nitrate up with KH and pH down is old-tank syndrome', () => {
     expect(
       found({ no3MgPerL: course(14, 10, 2, 2), khDegrees: course(14, 6, -0.25, 0.5), ph: course(14, 7.4, -0.04, 0.1) }),
@@ -176,8 +183,8 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
     expect(found({ no3MgPerL: course(14, 10, 2, 2), khDegrees: course(14, 6, 0, 0.5) })).toEqual([]);
   });
   it('conductivity that creeps names its likely cause', () => {
-    const creep = (more: Parameters<typeof slowHarm>[0]['readings'], input = {}): string =>
-      slowHarm({
+    const creep = (more: Parameters<typeof slowHarm>[0]['readings'], input = {}): CreepCause | undefined => {
+      const [first] = slowHarm({
         catalogue: catalogueCase,
         readings: { ec25UsPerCm: course(14, 300, 6, 2), ...more },
         outlooks: [],
@@ -185,13 +192,15 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
         changesPerMonthCount: 4,
         nowEpochMs: now,
         ...input,
-      })[0]?.evidence[1] ?? '';
-    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) })).toContain('minerals');
-    expect(creep({ no3MgPerL: course(14, 10, 2, 2) })).toContain('food');
-    expect(creep({}, { sourceEc: [300, 300, 300, 360, 360, 360] })).toContain('source');
-    expect(creep({}, { changesPerMonthCount: 0.3 })).toContain('evaporation');
-    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 4 })).toContain('topping up');
-    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 1 })).toContain('minerals');
+      });
+      return first?.reason.id === 'tds-creep' ? first.reason.facts.cause : undefined;
+    };
+    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) })).toBe('minerals');
+    expect(creep({ no3MgPerL: course(14, 10, 2, 2) })).toBe('food');
+    expect(creep({}, { sourceEc: [300, 300, 300, 360, 360, 360] })).toBe('source');
+    expect(creep({}, { changesPerMonthCount: 0.3 })).toBe('evaporation');
+    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 4 })).toBe('top-ups');
+    expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 1 })).toBe('minerals');
   });
   it('a silent tank is named after 45 days, not before', () => {
     const old = (days: number) => course(8, 10, 0, 2).map((r) => ({ ...r, atEpochMs: r.atEpochMs - days * dayMs }));
@@ -230,8 +239,7 @@ describe('what to test next', () => {
     (['no3MgPerL', 'ph'] as const).map((parameter) => ({
       parameter,
       state: 'settled',
-      reasonId: 'in-band',
-      reason: '',
+      reason: { id: 'in-band', facts: { parameter } },
       latest: { lo: 1, hi: 2, atEpochMs: daysAgo(days) },
       band,
       judgement: null,
@@ -247,14 +255,14 @@ describe('what to test next', () => {
   });
   it('a reading that crosses a limit is due tonight, finer, and is the reason said', () => {
     const crossing = lines(10).map((l) =>
-      l.parameter === 'ph' ? { ...l, state: 'unknown' as const, reasonId: 'straddles' as const } : l,
+      l.parameter === 'ph' ? { ...l, state: 'unknown' as const, reason: { ...l.reason, id: 'straddles' as const } } : l,
     );
     const { tests, why } = plan({ lines: crossing, outlooks: [{ ...nitrate(0), leaves: null }] });
     expect(tests.map((t) => [t.parameter, t.dueInDays])).toEqual([
       ['ph', 0],
       ['no3MgPerL', 25],
     ]);
-    expect(why).toContain('finer');
+    expect(why).toBe('straddles');
   });
   it('sooner where the band will be left', () => {
     expect(plan({ lines: lines(10) }).tests[0]?.dueInDays).toBeLessThan(10);

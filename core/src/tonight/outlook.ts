@@ -4,7 +4,6 @@ import {
   crossing,
   fittedTraits,
   followed,
-  intervalText,
   ownNormal,
   routineOf,
   smoothed,
@@ -39,7 +38,7 @@ export interface Outlook {
   /** What it usually reads in this tank; null while too little is known. */
   normal: OwnNormal | null;
   /** Levels after the last changes, oldest first, and what they say. */
-  ratchet: { levels: readonly number[]; text: string } | null;
+  ratchet: { levels: readonly number[]; verdict: 'holds' | 'loses' | 'falls' } | null;
 }
 
 export interface OutlookInput {
@@ -154,32 +153,26 @@ function ratchetOf({
   const rise = (means.at(-1) ?? 0) - (means[0] ?? 0);
   const steady = Math.abs(rise) < halfWidth;
   const monotone = means.every((m, i) => i === 0 || Math.sign(m - (means[i - 1] ?? m)) === Math.sign(rise));
-  const figures = means.map((m) => m.toFixed(parameter.decimalsCount));
-  const shown = figures.join(', ');
   // What cannot be told apart as it is written has not moved.
+  const figures = means.map((m) => m.toFixed(parameter.decimalsCount));
   const alike = figures.every((f) => f === figures[0]);
-  const verdict =
-    steady || alike || !monotone
-      ? 'the routine holds it'
-      : rise > 0
-        ? 'each ends higher: the routine loses'
-        : 'each ends lower';
-  return { levels: means, text: `After the last changes: ${shown}; ${verdict}.` };
+  return { levels: means, verdict: steady || alike || !monotone ? 'holds' : rise > 0 ? 'loses' : 'falls' };
 }
 
-/** "in 9 to 16 days", or from when on where the late end does not come. */
-export function leavesText({ lo, hi }: { lo: number; hi: number | null }): string {
-  if (hi === null) return lo === 0 ? 'any day now, or not at all' : `in ${lo} days at the earliest, perhaps not at all`;
-  if (hi <= 1) return 'within a day';
-  return lo === hi ? `in ${lo} days` : `in ${lo} to ${hi} days`;
-}
+/** What the last reading did to what was believed. */
+export type MindReason = 'hardly-believed' | 'changed-nothing' | 'moved';
+/** From here on a reading is so odd that a second test is worth more than it. Ours. */
+const oddFrom = 0.5;
 
-/** How the last reading changed what was believed, in one line. */
-export function mindText(parameter: Parameter, { expected, reading, movedValue, oddFraction }: ChangedMind): string {
-  const digits = parameter.decimalsCount;
-  const was = `Expected ${intervalText({ lo: expected.lo80, hi: expected.hi80 }, digits)}, read ${intervalText(reading, digits)}`;
-  if (oddFraction > 0.5) return `${was}: so odd that it is hardly believed; a second test would settle it.`;
+/**
+ * How the last reading changed what was believed: hardly believed where it was most likely misread, nothing where the
+ * estimate moved by less than a third of what was open anyway or than it is written to.
+ */
+export function mindOf(
+  { decimalsCount }: Pick<Parameter, 'decimalsCount'>,
+  { expected, movedValue, oddFraction }: ChangedMind,
+): MindReason {
+  if (oddFraction > oddFrom) return 'hardly-believed';
   const half = (expected.hi80 - expected.lo80) / 2;
-  if (Math.abs(movedValue) < Math.max(half / 3, 0.5 * 10 ** -digits)) return `${was}: it changed nothing.`;
-  return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(movedValue).toFixed(digits)}.`;
+  return Math.abs(movedValue) < Math.max(half / 3, 0.5 * 10 ** -decimalsCount) ? 'changed-nothing' : 'moved';
 }

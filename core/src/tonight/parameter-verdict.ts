@@ -3,7 +3,6 @@ import { hangsOnFactor } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import {
   gapBetween,
-  intervalText,
   judgeReading,
   middle,
   type DatedReading,
@@ -15,6 +14,7 @@ import {
   type Water,
 } from '#core/readings';
 import type { EmergencyThresholds } from '#core/water';
+import type { ReasonId, VerdictFacts, VerdictReason } from './reasons';
 
 /** `unknown` is shown as "cannot tell". */
 export type TankStateId = 'settled' | 'drifting' | 'act' | 'unknown' | 'resting';
@@ -30,26 +30,10 @@ export interface TankHistory {
   changes: readonly TankChange[];
 }
 
-export type ReasonId =
-  | 'outside'
-  | 'toxic-ammonia'
-  | 'unguarded-nitrite'
-  | 'guarded-nitrite'
-  | 'unusual'
-  | 'straddles'
-  | 'stale'
-  | 'never-tested'
-  | 'needs-others'
-  | 'heading-out'
-  | 'fast'
-  | 'in-band'
-  | 'no-band';
-
 export interface ParameterVerdict {
   parameter: ParameterId;
   state: TankStateId;
-  reasonId: ReasonId;
-  reason: string;
+  reason: VerdictReason & { id: ReasonId };
   latest: DatedReading | null;
   band: BandLine | null;
   judgement: Judgement | null;
@@ -89,19 +73,10 @@ export const dayMs = 86_400_000;
 export const staleAfterDays = 45;
 
 /** What is known of a parameter before it is judged. */
-export type Base = Omit<ParameterVerdict, 'state' | 'reasonId' | 'reason' | 'latest' | 'band'> & {
+export type Base = Omit<ParameterVerdict, 'state' | 'reason' | 'latest' | 'band'> & {
   latest: DatedReading;
   band: BandLine | null;
 };
-
-export const readText = (parameter: Parameter, reading: Interval): string =>
-  `reads ${intervalText(reading, parameter.decimalsCount)}${parameter.unit ? ` ${parameter.unit}` : ''}`;
-
-function bandText(parameter: Parameter, band: Interval): string {
-  const shown = (value: number): string => String(Number(value.toFixed(parameter.decimalsCount)));
-  if (band.lo !== null && band.hi !== null && band.lo > 0) return `band ${shown(band.lo)}–${shown(band.hi)}`;
-  return band.hi === null ? `floor ${shown(band.lo ?? 0)}` : `ceiling ${shown(band.hi)}`;
-}
 
 export function judgedVerdict({
   base,
@@ -114,10 +89,10 @@ export function judgedVerdict({
 }): ParameterVerdict {
   const { latest, band } = base;
   const result = judgeReading({ reading: latest, band }, note);
+  const facts: VerdictFacts = { parameter: parameter.id, reading: endsOf(latest), band: endsOf(band) };
   if (!result.ok)
-    return { ...base, state: 'unknown', reasonId: 'straddles', reason: `${parameter.label} cannot be judged.` };
+    return { ...base, state: 'unknown', reason: { id: 'straddles', facts: { ...facts, unjudged: true } } };
   const judgement = result.value.value;
-  const text = `${parameter.label} ${readText(parameter, latest)}, ${bandText(parameter, band)}`;
   const hangs = judgement.verdict === 'inside' && hangsOnFactor({ line: band, reading: latest });
   const full = { ...base, judgement, hangsOnFactor: hangs };
   note.source(...band.sourceIds);
@@ -127,28 +102,21 @@ export function judgedVerdict({
     return {
       ...full,
       state: 'act',
-      reasonId: 'outside',
-      reason: `${text}: ${judgement.side === 'above' ? 'above' : 'below'} it.`,
+      reason: { id: 'outside', facts: { ...facts, side: judgement.side === 'above' ? 'above' : 'below' } },
     };
-  if (judgement.verdict === 'unknown')
-    return {
-      ...full,
-      state: 'unknown',
-      reasonId: 'straddles',
-      reason: `${text}: the reading crosses the limit. ${capital(parameter.finerTest)} would tell.`,
-    };
-  const trend = trendText(base);
-  const doubt = hangs ? ' The band hangs on the pen’s factor.' : '';
-  if (headingOut({ ...base, reading: latest, band }))
-    return { ...full, state: 'drifting', reasonId: 'heading-out', reason: `${text}${trend}.${doubt}` };
-  return { ...full, state: 'settled', reasonId: 'in-band', reason: `${text}${trend}.${doubt}` };
+  if (judgement.verdict === 'unknown') return { ...full, state: 'unknown', reason: { id: 'straddles', facts } };
+  const told = { ...facts, ...trendOf(base), ...(hangs ? { hangsOnFactor: true } : {}) };
+  return headingOut({ ...base, reading: latest, band })
+    ? { ...full, state: 'drifting', reason: { id: 'heading-out', facts: told } }
+    : { ...full, state: 'settled', reason: { id: 'in-band', facts: told } };
 }
 
+const endsOf = ({ lo, hi }: Interval): Interval => ({ lo, hi });
+
 /** A tank whose changes hold what rises by itself is steady; one whose routine loses says so. */
-function trendText({ direction, actual }: { direction: Direction; actual: Direction }): string {
-  if (direction === 'unknown') return '';
-  if (direction === 'steady') return ', steady';
-  return actual === direction ? `, ${direction}` : `, ${direction} by itself but held by the changes`;
+function trendOf({ direction, actual }: { direction: Direction; actual: Direction }): Pick<VerdictFacts, 'trend'> {
+  if (direction === 'unknown') return {};
+  return { trend: { direction, heldByChanges: direction !== 'steady' && actual !== direction } };
 }
 
 /** Drifting: by itself and in spite of the changes toward the edge on whose side of the band it stands. */
@@ -171,8 +139,6 @@ function headingOut({
   return false;
 }
 
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
 /** Readings further apart than this say nothing about a day. */
 const rateWithinDays = 4;
 
@@ -182,23 +148,16 @@ const rateWithinDays = 4;
  */
 export function tooFast(
   line: ParameterVerdict,
-  {
-    readings,
-    perDay,
-    parameter,
-  }: { readings: readonly DatedReading[]; perDay: number | undefined; parameter: Parameter },
+  { readings, perDay }: { readings: readonly DatedReading[]; perDay: number | undefined },
 ): ParameterVerdict {
   const [latest, before] = readings;
   if (line.state !== 'settled' || !latest || !before || perDay === undefined) return line;
   const days = (latest.atEpochMs - before.atEpochMs) / dayMs;
-  const moved = gapBetween({ from: before, to: latest });
-  if (days > rateWithinDays || Math.abs(moved) <= perDay * Math.max(1, days)) return line;
-  const figure = Math.abs(moved).toFixed(Math.max(1, parameter.decimalsCount));
-  const over = days < 1.5 ? 'a day' : `${Math.round(days)} days`;
+  const movedValue = gapBetween({ from: before, to: latest });
+  if (days > rateWithinDays || Math.abs(movedValue) <= perDay * Math.max(1, days)) return line;
   return {
     ...line,
     state: 'drifting',
-    reasonId: 'fast',
-    reason: `${line.reason.replace(/\.$/, '')}, but it ${moved > 0 ? 'rose' : 'fell'} by at least ${figure} in ${over}; these animals bear ${perDay} a day.`,
+    reason: { id: 'fast', facts: { ...line.reason.facts, fast: { movedValue, days, perDayValue: perDay } } },
   };
 }

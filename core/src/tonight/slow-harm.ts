@@ -7,7 +7,7 @@ import {
   type Parameter,
   type ParameterId,
 } from '#core/readings';
-import { leavesText, type Outlook } from './outlook';
+import type { Outlook } from './outlook';
 
 const dayMs = 86_400_000;
 type Dated = Interval & { atEpochMs: number };
@@ -23,13 +23,34 @@ export interface SlowHarmInput {
   topUpEcPerWeek?: number;
   nowEpochMs: number;
 }
+/** A movement a week, in the unit of its parameter, over so many readings. */
+export interface SlowEvidence {
+  perWeek: number;
+  readingCount: number;
+}
+export type CreepCause = 'source' | 'top-ups' | 'minerals' | 'food' | 'evaporation' | 'not-clear';
+/** What was found, with the figures that speak for it; sentences are made in `words`. */
+export type SlowReason =
+  | { id: 'old-tank'; facts: { no3: SlowEvidence; kh: SlowEvidence; ph: SlowEvidence | null } }
+  | {
+      id: 'kh-decline';
+      facts: {
+        kh: SlowEvidence;
+        levelDegrees: number;
+        leaves: { lo: number; hi: number | null } | null;
+        atThisPaceDays: number | null;
+      };
+    }
+  | {
+      id: 'tds-creep';
+      facts: { ec: SlowEvidence; cause: CreepCause; sourceRiseUsPerCm: number; topUpUsPerCmPerWeek: number };
+    }
+  | { id: 'temperature-widening'; facts: { rangeNowK: number; rangeBeforeK: number } }
+  | { id: 'silent-gap'; facts: { silentDays: number } };
 export interface SlowFinding {
-  id: 'old-tank' | 'tds-creep' | 'kh-decline' | 'temperature-widening' | 'silent-gap';
   severity: 'act' | 'watch';
-  title: string;
-  evidence: string[];
+  reason: SlowReason;
   parameters: ParameterId[];
-  nextStep: string;
   grade: 'common-practice' | 'ours';
 }
 const windowDays = 120;
@@ -58,8 +79,7 @@ function movementOf(readings: readonly Dated[] | undefined, nowEpochMs: number):
   };
 }
 
-const signed = (value: number, digits: number): string =>
-  `${value > 0 ? 'up' : 'down'} ${Math.abs(value).toFixed(digits)}`;
+const evidence = ({ perWeek, count }: Movement): SlowEvidence => ({ perWeek, readingCount: count });
 
 /**
  * Harm that comes slowly, while every single value is still inside its band: found from movements over four months,
@@ -77,17 +97,9 @@ function oldTank({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {
   if (no3?.direction !== 'rising' || kh?.direction !== 'falling' || ph?.direction === 'rising') return null;
   const both = ph?.direction === 'falling';
   return {
-    id: 'old-tank',
     severity: both ? 'act' : 'watch',
-    title: 'Old-tank syndrome is setting in',
-    evidence: [
-      `Nitrate ${signed(no3.perWeek, 1)} mg/L a week over ${no3.count} readings`,
-      `KH ${signed(kh.perWeek, 2)} a week over ${kh.count}`,
-      both ? `pH ${signed(ph.perWeek, 2)} a week over ${ph.count}` : 'pH has not followed yet',
-    ],
+    reason: { id: 'old-tank', facts: { no3: evidence(no3), kh: evidence(kh), ph: both ? evidence(ph) : null } },
     parameters: ['no3MgPerL', 'khDegrees', 'ph'],
-    nextStep:
-      'Smaller changes more often, over weeks; never one large one: the animals have grown used to the old water.',
     grade: 'common-practice',
   };
 }
@@ -102,17 +114,17 @@ function khDecline({ outlooks, readings, nowEpochMs }: SlowHarmInput): SlowFindi
   const atThisPace = perDay > 0 ? Math.round((kh.level.mean - 1) / perDay) : null;
   if (below === null && (atThisPace === null || atThisPace > 180)) return null;
   return {
-    id: 'kh-decline',
     severity: below !== null && below <= 21 ? 'act' : 'watch',
-    title: 'The carbonate buffer is being used up',
-    evidence: [
-      `KH ${signed(movement.perWeek, 2)} a week over ${movement.count} readings, about ${kh.level.mean.toFixed(1)} tonight`,
-      below === null
-        ? `At this pace it is down to 1 in about ${String(atThisPace)} days`
-        : `Down to 1 ${leavesText({ lo: below, hi: surely })}`,
-    ],
+    reason: {
+      id: 'kh-decline',
+      facts: {
+        kh: evidence(movement),
+        levelDegrees: kh.level.mean,
+        leaves: below === null ? null : { lo: below, hi: surely },
+        atThisPaceDays: atThisPace,
+      },
+    },
     parameters: ['khDegrees', 'ph'],
-    nextStep: 'Test KH again within the week; then raise it slowly, by the change water.',
     grade: 'ours',
   };
 }
@@ -132,25 +144,25 @@ function tdsCreep({
   const half = Math.floor(sourceEc.length / 2);
   const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
   const sourceRise = half > 1 ? mean(sourceEc.slice(half)) - mean(sourceEc.slice(0, half)) : 0;
-  const cause =
+  const cause: CreepCause =
     sourceRise > 10
-      ? `the source itself: what went in rose by about ${Math.round(sourceRise)} µS/cm`
+      ? 'source'
       : topUpEcPerWeek >= ec.perWeek / 2
-        ? `topping up: it brings about ${Math.round(topUpEcPerWeek)} µS/cm a week, and what evaporates takes none of it away`
+        ? 'top-ups'
         : gh?.direction === 'rising'
-          ? 'minerals: GH rises with it, as from topping up with mineralised water instead of pure'
+          ? 'minerals'
           : no3?.direction === 'rising'
-            ? 'food: nitrate rises with it and GH does not'
+            ? 'food'
             : changesPerMonthCount < 1
-              ? 'evaporation: water goes, salts stay, and hardly any is changed'
-              : 'not clear from the tests: GH and nitrate tonight would tell minerals from food';
+              ? 'evaporation'
+              : 'not-clear';
   return {
-    id: 'tds-creep',
     severity: 'watch',
-    title: 'Conductivity is creeping up',
-    evidence: [`${signed(ec.perWeek, 0)} µS/cm a week over ${ec.count} readings`, `Likeliest: ${cause}`],
+    reason: {
+      id: 'tds-creep',
+      facts: { ec: evidence(ec), cause, sourceRiseUsPerCm: sourceRise, topUpUsPerCmPerWeek: topUpEcPerWeek },
+    },
     parameters: ['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'],
-    nextStep: 'Top up with pure water; look at the source before the next change.',
     grade: 'common-practice',
   };
 }
@@ -169,14 +181,9 @@ function temperatureWidening({ readings, nowEpochMs }: SlowHarmInput): SlowFindi
     (sorted[Math.ceil(0.9 * (sorted.length - 1))] ?? 0) - (sorted[Math.floor(0.1 * (sorted.length - 1))] ?? 0);
   if (range(now) < 1.5 || range(now) < 2 * Math.max(0.3, range(before))) return null;
   return {
-    id: 'temperature-widening',
     severity: 'watch',
-    title: 'The temperature swings wider than it did',
-    evidence: [
-      `Range ${range(now).toFixed(1)} K in four weeks, ${range(before).toFixed(1)} K in the three months before`,
-    ],
+    reason: { id: 'temperature-widening', facts: { rangeNowK: range(now), rangeBeforeK: range(before) } },
     parameters: ['tempC'],
-    nextStep: 'Look at heater and thermostat; unplug before the hand goes in.',
     grade: 'ours',
   };
 }
@@ -189,12 +196,9 @@ function silentGap({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null 
   const silentDays = Math.round((nowEpochMs - newest) / dayMs);
   if (silentDays <= 45) return null;
   return {
-    id: 'silent-gap',
     severity: 'watch',
-    title: `No test for ${silentDays} days`,
-    evidence: ['A settled tank is tested every four to six weeks (common practice)'],
+    reason: { id: 'silent-gap', facts: { silentDays } },
     parameters: [],
-    nextStep: 'One test of the telling value is enough to know again.',
     grade: 'common-practice',
   };
 }

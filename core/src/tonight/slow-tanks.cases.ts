@@ -2,12 +2,12 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Interval, Parameter, ParameterId } from '#core/readings';
 import { outlookOf } from './outlook';
-import { slowHarm, type SlowFinding } from './slow-harm';
+import { slowHarm, type SlowReason } from './slow-harm';
 
 const dayMs = 86_400_000;
 type Read = 'no3MgPerL' | 'khDegrees' | 'ph' | 'ec25UsPerCm' | 'ghDegrees' | 'tempC';
-export type SlowPattern = 'quiet' | SlowFinding['id'];
-export const slowPatterns: readonly SlowFinding['id'][] = [
+export type SlowPattern = 'quiet' | SlowReason['id'];
+export const slowPatterns: readonly SlowReason['id'][] = [
   'old-tank',
   'kh-decline',
   'tds-creep',
@@ -100,14 +100,14 @@ export interface Watched {
   /** Found before the truth left its band, or it never did. */
   inTime: boolean;
   /** Findings that began while nothing was wrong, or of another kind than what was, by kind. */
-  falseAlarms: SlowFinding['id'][];
+  falseAlarms: SlowReason['id'][];
   quietDays: number;
 }
 
 /** Looks at a tank once a week as the house does, and notes when each finding begins. */
 export function watched(tank: SlowTank, catalogue: readonly Parameter[]): Watched {
   const result: Watched = { delayDays: null, inTime: false, falseAlarms: [], quietDays: 0 };
-  let before = new Set<SlowFinding['id']>();
+  let before = new Set<SlowReason['id']>();
   for (let day = 130; day <= lastDay; day += 7) {
     const nowEpochMs = day * dayMs;
     const upTo = <T extends { atEpochMs: number }>(list: readonly T[]): T[] =>
@@ -133,7 +133,7 @@ export function watched(tank: SlowTank, catalogue: readonly Parameter[]): Watche
       sourceEc: changes.map((c) => c.water.ec25UsPerCm ?? 0),
       changesPerMonthCount: 4,
       nowEpochMs,
-    }).map((f) => f.id);
+    }).map((f) => f.reason.id);
     const harmed = tank.pattern !== 'quiet' && day > harmBeginsOnDay;
     if (!harmed) result.quietDays += 7;
     for (const id of found.filter((f) => !before.has(f)))

@@ -75,17 +75,17 @@ describe('chloride against nitrite (SRAC 462, ten to one by mass; from memory)',
 describe('the verdict on nitrite', () => {
   it('2 mg/L without a chloride reading is urgent, and names the test that would tell', () => {
     const got = judged({ no2MgPerL: at(1.5, 2) });
-    expect([got.state, got.urgent, got.nextStep.kind, got.reasonId]).toEqual([
+    expect([got.state, got.urgent, got.nextStep.kind, got.reason.id]).toEqual([
       'act',
       true,
       'change-now',
       'unguarded-nitrite',
     ]);
-    expect(got.reason).toContain('a chloride test would tell');
+    expect(got.reason.facts.chloride).toEqual({ ratio: null, wantedRatio: 10, guards: false });
   });
   it('2 mg/L with 30 of chloride is over its band but not urgent; with 10 it is', () => {
     const guarded = judged({ no2MgPerL: at(1.5, 2), clMgPerL: at(30) });
-    expect([guarded.state, guarded.urgent, guarded.reasonId]).toEqual(['act', false, 'guarded-nitrite']);
+    expect([guarded.state, guarded.urgent, guarded.reason.id]).toEqual(['act', false, 'guarded-nitrite']);
     expect(lineOf(guarded, 'no2MgPerL')?.clToNo2).toEqual({ lo: 15, hi: 20 });
     expect(judged({ no2MgPerL: at(1.5, 2), clMgPerL: at(10) }).urgent).toBeTrue();
   });
@@ -141,8 +141,9 @@ describe('how fast a value moves', () => {
     });
   it('in band, but 0.7 in a day where 0.3 are borne, is no "leave it alone"', () => {
     const got = ph([7.55, 7.65], [6.75, 6.85], 1, 0.3);
-    expect([got.state, got.reasonId, got.nextStep.kind]).toEqual(['drifting', 'fast', 'look']);
-    expect(got.reason).toContain('rose by at least 0.7 in a day; these animals bear 0.3 a day');
+    expect([got.state, got.reason.id, got.nextStep.kind]).toEqual(['drifting', 'fast', 'look']);
+    expect(got.reason.facts.fast?.movedValue).toBeCloseTo(0.7, 9);
+    expect([got.reason.facts.fast?.days, got.reason.facts.fast?.perDayValue]).toEqual([1, 0.3]);
   });
   it('the same over three days is borne; readings a week apart say nothing of a day; no limit, no word', () => {
     expect(ph([7.55, 7.65], [6.75, 6.85], 3, 0.3).state).toBe('settled');
@@ -156,14 +157,14 @@ describe('how fast a value moves', () => {
 
 describe('oxygen and heat (Benson & Krause 1984)', () => {
   it('30 °C says that water holds 7.6 mg/L at most; 24 °C says nothing', () => {
-    expect(judged({ tempC: at(30) }).reason).toContain('7.6 mg/L of oxygen at most');
-    expect(lineOf(judged({ tempC: at(24) }), 'tempC')?.reason).not.toContain('oxygen');
+    expect(judged({ tempC: at(30) }).reason.facts.heat?.o2MgPerL).toBeCloseTo(7.56, 2);
+    expect(lineOf(judged({ tempC: at(24) }), 'tempC')?.reason.facts.heat).toBeUndefined();
   });
   it('a measured oxygen is given as a share of what the water can hold, and acts under 5 mg/L', () => {
     const got = judged({ tempC: at(25), o2MgPerL: at(4, 4.2) });
     const held = unwrap(oxygenSaturation({ tempC: 25 })).o2MgPerL;
     expect([got.state, got.nextStep.kind]).toEqual(['act', 'look']);
-    expect(got.reason).toContain(`${Math.round((100 * 4.1) / held)} %`);
+    expect(got.reason.facts.oxygen?.ofSaturationFraction).toBeCloseTo(4.1 / held, 9);
   });
   it('is never asked for by itself', () => {
     expect(judged({ tempC: at(25) }).lines.map((l) => l.parameter)).not.toContain('o2MgPerL');

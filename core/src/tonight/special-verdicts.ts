@@ -2,7 +2,6 @@ import type { BandLine } from '#core/almanac';
 import { silent, type Recorder } from '#core/explain';
 import {
   highEnd,
-  intervalText,
   judgeReading,
   middle,
   type DatedReading,
@@ -12,15 +11,14 @@ import {
 } from '#core/readings';
 import { chlorideGuard, freeCo2, oxygenSaturation, unionisedAmmonia } from '#core/water';
 import {
-  capital,
   dayMs,
   judgedVerdict,
-  readText,
   staleAfterDays,
   type Base,
   type ParameterVerdict,
   type VerdictInput,
 } from './parameter-verdict';
+import type { VerdictFacts } from './reasons';
 
 /** The newest reading of a parameter, where it is not too old to count. */
 function latestOf(input: VerdictInput, id: ParameterId, withinDays = staleAfterDays): DatedReading | null {
@@ -43,35 +41,30 @@ export function ammoniaVerdict({ input, base, parameter, note }: Special): Param
     return {
       ...base,
       state: 'unknown',
-      reasonId: 'needs-others',
-      reason: 'Ammonia is judged by its toxic part, which needs pH and temperature too.',
+      reason: { id: 'needs-others', facts: { parameter: parameter.id } },
     };
   const nh3AsN = toxicSpan({ tan: base.latest, ph, temp }, note);
   if (!nh3AsN)
     return {
       ...base,
       state: 'unknown',
-      reasonId: 'needs-others',
-      reason: 'The toxic part of ammonia cannot be worked out from these readings.',
+      reason: { id: 'needs-others', facts: { parameter: parameter.id, unjudged: true } },
     };
   const judged = judgeReading({ reading: nh3AsN, band: { lo: 0, hi: input.chronicNh3AsNMgPerL } }, note);
-  const text = `Toxic ammonia is ${intervalText(nh3AsN, 3)} mg/L as N, of concern from ${input.chronicNh3AsNMgPerL}`;
   const full = { ...base, nh3AsN, judgement: judged.ok ? judged.value.value : null };
+  const facts = (urgentMgPerL: number | null): VerdictFacts => ({
+    parameter: parameter.id,
+    toxic: { span: nh3AsN, concernMgPerL: input.chronicNh3AsNMgPerL, urgentMgPerL },
+  });
   if (!judged.ok || judged.value.value.verdict === 'unknown')
-    return {
-      ...full,
-      state: 'unknown',
-      reasonId: 'straddles',
-      reason: `${text}: the reading crosses the limit. ${capital(parameter.finerTest)} would tell.`,
-    };
+    return { ...full, state: 'unknown', reason: { id: 'straddles', facts: facts(null) } };
   if (judged.value.value.verdict === 'inside')
-    return { ...full, state: 'settled', reasonId: 'in-band', reason: `${text}.` };
+    return { ...full, state: 'settled', reason: { id: 'in-band', facts: facts(null) } };
   const urgent = (nh3AsN.hi ?? 0) >= input.thresholds.nh3AsNMgPerL;
   return {
     ...full,
     state: 'act',
-    reasonId: 'toxic-ammonia',
-    reason: `${text}${urgent ? `, urgent from ${input.thresholds.nh3AsNMgPerL}` : ''}.`,
+    reason: { id: 'toxic-ammonia', facts: facts(urgent ? input.thresholds.nh3AsNMgPerL : null) },
     urgent,
   };
 }
@@ -98,34 +91,24 @@ export function nitriteVerdict({ input, base, parameter, note }: Special): Param
   const { latest, band } = base;
   const plain: ParameterVerdict = band
     ? judgedVerdict({ base: { ...base, band }, parameter, note })
-    : { ...base, state: 'settled', reasonId: 'no-band', reason: `Nitrite ${readText(parameter, latest)}.` };
+    : {
+        ...base,
+        state: 'settled',
+        reason: { id: 'no-band', facts: { parameter: parameter.id, reading: { lo: latest.lo, hi: latest.hi } } },
+      };
   if (plain.state !== 'act') return plain;
   const { no2MgPerL: urgentMgPerL, chlorideToNitriteRatio: wantedRatio } = input.thresholds;
   const high = latest.hi === null || latest.hi >= urgentMgPerL;
   const chloride = latestOf(input, 'clMgPerL', 14);
-  const text = plain.reason.replace(/\.$/, '');
-  if (!chloride)
-    return {
-      ...plain,
-      reasonId: 'unguarded-nitrite',
-      reason: `${text}. How far chloride guards against it is not known: a chloride test would tell.`,
-      urgent: high,
-    };
+  const facts = (ratio: Interval | null, guards: boolean): VerdictFacts => ({
+    ...plain.reason.facts,
+    chloride: { ratio, wantedRatio, guards },
+  });
+  if (!chloride) return { ...plain, reason: { id: 'unguarded-nitrite', facts: facts(null, false) }, urgent: high };
   const clToNo2 = ratioSpan({ no2: latest, cl: chloride, wantedRatio }, note);
   if (clToNo2.lo !== null && clToNo2.lo >= wantedRatio)
-    return {
-      ...plain,
-      clToNo2,
-      reasonId: 'guarded-nitrite',
-      reason: `${text}, but chloride guards: ${intervalText(clToNo2, 0)} to one, ${wantedRatio} is enough.`,
-    };
-  return {
-    ...plain,
-    clToNo2,
-    reasonId: 'unguarded-nitrite',
-    reason: `${text}; chloride is ${intervalText(clToNo2, 1)} to one of nitrite, ${wantedRatio} would guard.`,
-    urgent: high,
-  };
+    return { ...plain, clToNo2, reason: { id: 'guarded-nitrite', facts: facts(clToNo2, true) } };
+  return { ...plain, clToNo2, reason: { id: 'unguarded-nitrite', facts: facts(clToNo2, false) }, urgent: high };
 }
 
 function ratioSpan(
@@ -167,22 +150,16 @@ export function computedCo2(input: VerdictInput, parameter: Parameter, note: Rec
     parameter,
     note,
   });
-  const range = `Free CO₂, from pH and KH, is ${intervalText(latest, 0)} mg/L`;
-  const limit = `${band.hi ?? 0} is the limit`;
-  if (judged.state === 'act')
-    return {
-      ...judged,
-      computed: true,
-      reason: `${range}; ${limit}. Less gas and more movement at the surface, at once if animals gasp.`,
-    };
+  const over = judged.state === 'act';
+  const open = judged.state === 'unknown';
   return {
     ...judged,
     computed: true,
-    state: judged.state === 'unknown' ? 'unknown' : 'settled',
-    reason:
-      judged.state === 'unknown'
-        ? `${range}: the limit of ${band.hi ?? 0} lies within what the kits leave open.`
-        : `${range}; ${limit}.`,
+    state: over || open ? judged.state : 'settled',
+    reason: {
+      id: judged.reason.id,
+      facts: { parameter: parameter.id, reading: { lo, hi }, co2: { limitMgPerL: band.hi ?? 0, over, open } },
+    },
   };
 }
 
@@ -190,22 +167,19 @@ export function computedCo2(input: VerdictInput, parameter: Parameter, note: Rec
 const warmFromC = 28;
 
 /** What warm water holds of oxygen at most; nothing where it is cool. */
-export function heatText({ latest, band }: ParameterVerdict): string {
-  if (!latest) return '';
+export function heatFacts({ latest, band }: ParameterVerdict): Pick<VerdictFacts, 'heat'> {
+  if (!latest) return {};
   const tempC = middle(latest);
-  if (tempC < warmFromC && tempC <= highEnd(band ?? { lo: null, hi: null })) return '';
+  if (tempC < warmFromC && tempC <= highEnd(band ?? { lo: null, hi: null })) return {};
   const held = oxygenSaturation({ tempC });
-  return held.ok
-    ? ` At ${tempC.toFixed(1)} °C water holds ${held.value.o2MgPerL.toFixed(1)} mg/L of oxygen at most (8.3 at 25): keep the surface moving.`
-    : '';
+  return held.ok ? { heat: { tempC, o2MgPerL: held.value.o2MgPerL } } : {};
 }
 
 /** A measured oxygen as a share of what water of this warmth can hold. */
-export function oxygenText(input: VerdictInput, { latest }: ParameterVerdict): string {
+export function oxygenFacts(input: VerdictInput, { latest }: ParameterVerdict): Pick<VerdictFacts, 'oxygen'> {
   const temp = latestOf(input, 'tempC', 2);
-  if (!latest || !temp) return '';
-  const held = oxygenSaturation({ tempC: middle(temp) });
-  if (!held.ok) return '';
-  const percent = Math.round((100 * middle(latest)) / held.value.o2MgPerL);
-  return ` That is ${percent} % of what water of ${middle(temp).toFixed(1)} °C can hold.`;
+  if (!latest || !temp) return {};
+  const tempC = middle(temp);
+  const held = oxygenSaturation({ tempC });
+  return held.ok ? { oxygen: { ofSaturationFraction: middle(latest) / held.value.o2MgPerL, tempC } } : {};
 }

@@ -1,7 +1,8 @@
 import { normalTailFraction, type ParameterId } from '#core/readings';
 import type { BandLine } from '#core/almanac';
 import type { Outlook } from './outlook';
-import type { ParameterVerdict, ReasonId } from './parameter-verdict';
+import type { ParameterVerdict } from './parameter-verdict';
+import type { ReasonId } from './reasons';
 
 const dayMs = 86_400_000;
 export interface TestPlanInput {
@@ -20,50 +21,35 @@ export interface TestPlanInput {
 }
 export type TestPlanState =
   'new' | 'after-death' | 'after-move' | 'after-treatment' | 'learning' | 'overgrown' | 'settled' | 'resting';
+/** Why a test is due: the state of the tank, or a reading that asks for another one. */
+export type TestReasonId = TestPlanState | 'straddles' | 'unusual';
 export interface PlannedTest {
   parameter: ParameterId;
   /** Days until it is due; negative where it is overdue. */
   dueInDays: number;
   /** How likely the result would change what is done, 0 to 0.5. */
   tellsFraction: number;
-  why: string;
+  why: TestReasonId;
 }
 export interface TestPlan {
   state: TestPlanState;
-  why: string;
+  why: TestReasonId;
   tests: PlannedTest[];
 }
 
 interface Rhythm {
   everyDays: number;
   parameters: readonly ParameterId[] | 'telling';
-  why: string;
 }
 /** How often by state (common practice; the telling value of a settled tank every four to six weeks, T30). */
 const rhythms: Record<Exclude<TestPlanState, 'resting'>, Rhythm> = {
-  new: {
-    everyDays: 3,
-    parameters: ['tanMgPerL', 'no2MgPerL', 'ph'],
-    why: 'The tank is young: ammonia and nitrite tell whether it can carry its animals.',
-  },
-  'after-death': {
-    everyDays: 1,
-    parameters: ['tanMgPerL', 'no2MgPerL', 'ph', 'tempC', 'no3MgPerL'],
-    why: 'Something died this week.',
-  },
-  'after-treatment': { everyDays: 3, parameters: ['tanMgPerL', 'no2MgPerL'], why: 'Treatments can harm the filter.' },
-  'after-move': {
-    everyDays: 4,
-    parameters: ['tanMgPerL', 'no2MgPerL'],
-    why: 'Animals came in: the filter has more to do.',
-  },
-  learning: {
-    everyDays: 7,
-    parameters: 'telling',
-    why: 'Its build-up is not known yet: test before and after changes.',
-  },
-  overgrown: { everyDays: 14, parameters: 'telling', why: 'Overgrown: it hides what happens and swings more.' },
-  settled: { everyDays: 35, parameters: 'telling', why: 'Settled: the telling value every month or so.' },
+  new: { everyDays: 3, parameters: ['tanMgPerL', 'no2MgPerL', 'ph'] },
+  'after-death': { everyDays: 1, parameters: ['tanMgPerL', 'no2MgPerL', 'ph', 'tempC', 'no3MgPerL'] },
+  'after-treatment': { everyDays: 3, parameters: ['tanMgPerL', 'no2MgPerL'] },
+  'after-move': { everyDays: 4, parameters: ['tanMgPerL', 'no2MgPerL'] },
+  learning: { everyDays: 7, parameters: 'telling' },
+  overgrown: { everyDays: 14, parameters: 'telling' },
+  settled: { everyDays: 35, parameters: 'telling' },
 };
 
 function stateOf(input: TestPlanInput): TestPlanState {
@@ -91,11 +77,8 @@ export function undecidedFraction(outlook: Outlook | undefined, band: BandLine |
 /** Tested when something is off, never by a rhythm. */
 const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPerL'];
 
-/** Readings that ask for another one, by the reason of their verdict. */
-const retested: Partial<Record<ReasonId, string>> = {
-  straddles: 'The last reading crosses a limit: a finer test would tell.',
-  unusual: 'The last reading is unusual for this tank: once more before it is believed.',
-};
+/** Verdicts that ask for another reading. */
+const asksAgain = (id: ReasonId): id is 'straddles' | 'unusual' => id === 'straddles' || id === 'unusual';
 
 /** What hurts soonest counts double where tests are equally telling. */
 const harm: Partial<Record<ParameterId, number>> = {
@@ -112,7 +95,7 @@ const harm: Partial<Record<ParameterId, number>> = {
  */
 export function testPlan(input: TestPlanInput): TestPlan {
   const state = stateOf(input);
-  if (state === 'resting') return { state, why: 'No animals in it.', tests: [] };
+  if (state === 'resting') return { state, why: state, tests: [] };
   const rhythm = rhythms[state];
   const ranked = input.bands
     .map((band) => {
@@ -137,7 +120,7 @@ export function testPlan(input: TestPlanInput): TestPlan {
     .slice(0, 1)
     .map((r) => r.parameter);
   // A reading that could not be judged asks for a finer one by itself, whatever the rhythm.
-  const open = input.lines.filter((l) => l.state === 'unknown' && !l.computed && l.latest && retested[l.reasonId]);
+  const open = input.lines.filter((l) => l.state === 'unknown' && !l.computed && l.latest && asksAgain(l.reason.id));
   const wanted = (rhythm.parameters === 'telling' ? telling : rhythm.parameters).filter(
     (p) => !open.some((l) => l.parameter === p),
   );
@@ -145,7 +128,7 @@ export function testPlan(input: TestPlanInput): TestPlan {
     parameter: line.parameter,
     dueInDays: 0,
     tellsFraction: ranked.find((r) => r.parameter === line.parameter)?.tells ?? 0,
-    why: retested[line.reasonId] ?? '',
+    why: line.reason.id === 'unusual' ? 'unusual' : 'straddles',
   }));
   const byRhythm = wanted.map((parameter): PlannedTest => {
     const own = ranked.find((r) => r.parameter === parameter);
@@ -154,8 +137,8 @@ export function testPlan(input: TestPlanInput): TestPlan {
     // Sooner where the band is about to be left: half way there.
     const soon = own?.leaves ? Math.max(3, own.leaves.lo / 2) : Infinity;
     const dueInDays = ageDays === null ? 0 : Math.round(Math.min(rhythm.everyDays, soon) - ageDays);
-    return { parameter, dueInDays, tellsFraction: own?.tells ?? 0, why: rhythm.why };
+    return { parameter, dueInDays, tellsFraction: own?.tells ?? 0, why: state };
   });
   const tests = [...again, ...byRhythm].sort((a, b) => a.dueInDays - b.dueInDays);
-  return { state, why: again[0]?.why ?? rhythm.why, tests };
+  return { state, why: again[0]?.why ?? state, tests };
 }

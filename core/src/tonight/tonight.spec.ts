@@ -38,17 +38,17 @@ describe('the verdict on a tank', () => {
   it('act outweighs everything, and names the reading and its limit', () => {
     const got = verdict({ ph: [reading(6.9, 7.1)], no3MgPerL: [reading(40, 80)] }, bands);
     expect([got.state, got.deciding, got.nextStep.kind]).toEqual(['act', 'no3MgPerL', 'change']);
-    expect(got.reason).toContain('ceiling 30');
+    expect(got.reason.facts.band?.hi).toBe(30);
   });
   it('cannot tell where the reading crosses the limit, and says which finer test would', () => {
     const got = verdict({ ph: [reading(6.45, 6.55)], no3MgPerL: [reading(20, 40)] }, bands);
-    expect([got.state, got.reasonId, got.nextStep.kind]).toEqual(['unknown', 'straddles', 'test']);
-    expect(got.reason).toContain('finer test');
+    expect([got.state, got.reason.id, got.nextStep.kind]).toEqual(['unknown', 'straddles', 'test']);
+    expect(got.nextStep.reason.id).toBe('test-finer');
   });
   it('cannot tell after 45 days without a test, or with none at all; 44 days still count', () => {
-    expect(verdict({ ph: [reading(6.4, 6.6, 46)] }, bands).reasonId).toBe('stale');
+    expect(verdict({ ph: [reading(6.4, 6.6, 46)] }, bands).reason.id).toBe('stale');
     expect(verdict({ ph: [reading(6.4, 6.6, 44)] }, bands).state).toBe('settled');
-    expect(verdict({}, bands).reasonId).toBe('never-tested');
+    expect(verdict({}, bands).reason.id).toBe('never-tested');
   });
   it('drifting where it rises in the upper half of its band in spite of the changes', () => {
     const rising = [26, 24, 22, 20].map((v, i) => reading(v - 0.5, v + 0.5, 1 + 7 * i));
@@ -62,7 +62,7 @@ describe('the verdict on a tank', () => {
       verdict({ tanMgPerL: [reading(1.5, 3)], ph: [reading(ph, ph)], tempC: [reading(25, 25)] }, []);
     expect([at(8).state, at(8).urgent, at(8).nextStep.kind]).toEqual(['act', true, 'change-now']);
     expect(at(6).state).toBe('settled');
-    expect(verdict({ tanMgPerL: [reading(1.5, 3)] }, []).reasonId).toBe('needs-others');
+    expect(verdict({ tanMgPerL: [reading(1.5, 3)] }, []).reason.id).toBe('needs-others');
   });
   it('a resting tank has nothing due', () => {
     expect(verdict({}, bands, true).state).toBe('resting');

@@ -3,32 +3,23 @@ import { directionOf, middle, type Parameter, type ParameterId } from '#core/rea
 import {
   dayMs,
   judgedVerdict,
-  readText,
   staleAfterDays,
   tooFast,
   type ParameterVerdict,
-  type ReasonId,
   type TankStateId,
   type VerdictInput,
 } from './parameter-verdict';
-import { ammoniaVerdict, computedCo2, heatText, nitriteVerdict, oxygenText } from './special-verdicts';
+import type { NextStep, NextStepId, VerdictReason } from './reasons';
+import { ammoniaVerdict, computedCo2, heatFacts, nitriteVerdict, oxygenFacts } from './special-verdicts';
 
-export interface NextStep {
-  kind: 'leave' | 'change-now' | 'change' | 'test' | 'look' | 'none';
-  text: string;
-}
 export interface TankVerdict {
   state: TankStateId;
-  reasonId: ReasonId | 'resting';
-  reason: string;
+  reason: VerdictReason;
   deciding: ParameterId | null;
   urgent: boolean;
   nextStep: NextStep;
   lines: ParameterVerdict[];
 }
-
-const parameterOf = (catalogue: readonly Parameter[], id: ParameterId): Parameter | undefined =>
-  catalogue.find((p) => p.id === id);
 
 /**
  * What a tank's readings say tonight: per parameter, and the one that decides.
@@ -40,11 +31,10 @@ export function tankVerdict(input: VerdictInput, note: Recorder = silent): TankV
   if (input.resting)
     return {
       state: 'resting',
-      reasonId: 'resting',
-      reason: 'No animals in it.',
+      reason: { id: 'resting', facts: { parameter: null } },
       deciding: null,
       urgent: false,
-      nextStep: { kind: 'none', text: 'Nothing due.' },
+      nextStep: step('none', 'nothing-due'),
       lines: [],
     };
   const ids = new Set<ParameterId>([
@@ -52,7 +42,7 @@ export function tankVerdict(input: VerdictInput, note: Recorder = silent): TankV
     ...(Object.keys(input.history.readings) as ParameterId[]),
   ]);
   const lines = input.catalogue.filter((p) => ids.has(p.id)).flatMap((p) => lineOf(input, p, note));
-  return { ...decided(lines, input.catalogue), lines };
+  return { ...decided(lines), lines };
 }
 
 /** One parameter, judged by its band and by what else is known of it. */
@@ -77,15 +67,13 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
     hangsOnFactor: false,
     urgent: false,
   };
-  if (!latest)
-    return { ...base, state: 'unknown', reasonId: 'never-tested', reason: `${parameter.label} has not been tested.` };
+  if (!latest) return { ...base, state: 'unknown', reason: { id: 'never-tested', facts: { parameter: parameter.id } } };
   const ageDays = (input.nowEpochMs - latest.atEpochMs) / dayMs;
   if (ageDays > staleAfterDays)
     return {
       ...base,
       state: 'unknown',
-      reasonId: 'stale',
-      reason: `${parameter.label} was last tested ${Math.round(ageDays)} days ago.`,
+      reason: { id: 'stale', facts: { parameter: parameter.id, ageDays } },
     };
   if (parameter.id === 'tanMgPerL') return ammoniaVerdict({ input, base: { ...base, latest }, parameter, note });
   if (parameter.id === 'no2MgPerL') return nitriteVerdict({ input, base: { ...base, latest }, parameter, note });
@@ -93,14 +81,14 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
     return {
       ...base,
       state: 'settled',
-      reasonId: 'no-band',
-      reason: `${parameter.label} ${readText(parameter, latest)}; this practice sets no band for it.`,
+      reason: { id: 'no-band', facts: { parameter: parameter.id, reading: { lo: latest.lo, hi: latest.hi } } },
     };
   const judged = judgedVerdict({ base: { ...base, latest, band }, parameter, note });
   const more =
-    parameter.id === 'tempC' ? heatText(judged) : parameter.id === 'o2MgPerL' ? oxygenText(input, judged) : '';
+    parameter.id === 'tempC' ? heatFacts(judged) : parameter.id === 'o2MgPerL' ? oxygenFacts(input, judged) : {};
+  const { id, facts } = judged.reason;
   const perDay = input.perDay?.[parameter.id];
-  return tooFast({ ...judged, reason: `${judged.reason}${more}` }, { readings, perDay, parameter });
+  return tooFast({ ...judged, reason: { id, facts: { ...facts, ...more } } }, { readings, perDay });
 }
 
 /** These are asked for only when something is off: untested they are no news. */
@@ -108,75 +96,62 @@ const askedWhenOff: readonly ParameterId[] = ['o2MgPerL', 'co2MgPerL'];
 
 function lineOf(input: VerdictInput, parameter: Parameter, note: Recorder): ParameterVerdict[] {
   const line = parameterVerdict(input, parameter, note);
-  const untested = line.reasonId === 'never-tested' || line.reasonId === 'stale';
+  const untested = line.reason.id === 'never-tested' || line.reason.id === 'stale';
   if (!untested || !askedWhenOff.includes(parameter.id)) return [line];
   const computed = parameter.id === 'co2MgPerL' ? computedCo2(input, parameter, note) : null;
   return computed ? [computed] : [];
 }
 
+const step = (kind: NextStep['kind'], id: NextStepId, parameter: ParameterId | null = null): NextStep => ({
+  kind,
+  reason: { id, facts: { parameter } },
+});
+const nothingTested: Omit<TankVerdict, 'lines'> = {
+  state: 'unknown',
+  reason: { id: 'nothing-tested', facts: { parameter: null } },
+  deciding: null,
+  urgent: false,
+  nextStep: step('test', 'test-it'),
+};
+
 /** The line that decides, and the one next step. */
-export function decided(lines: ParameterVerdict[], catalogue: readonly Parameter[]): Omit<TankVerdict, 'lines'> {
-  const label = (line: ParameterVerdict): string =>
-    parameterOf(catalogue, line.parameter)?.label.toLowerCase() ?? line.parameter;
+export function decided(lines: readonly ParameterVerdict[]): Omit<TankVerdict, 'lines'> {
   const as = (line: ParameterVerdict, state: TankStateId, nextStep: NextStep): Omit<TankVerdict, 'lines'> => ({
     state,
-    reasonId: line.reasonId,
     reason: line.reason,
     deciding: line.parameter,
     urgent: line.urgent,
     nextStep,
   });
   const acting = lines.find((l) => l.urgent) ?? lines.find((l) => l.state === 'act');
-  if (acting) return as(acting, 'act', stepFor(acting, label(acting)));
-  const tested = lines.filter((l) => l.reasonId !== 'never-tested' && l.reasonId !== 'stale');
-  const untested = lines.find((l) => l.reasonId === 'stale') ?? lines.find((l) => l.reasonId === 'never-tested');
+  if (acting) return as(acting, 'act', stepFor(acting));
+  const tested = lines.filter((l) => l.reason.id !== 'never-tested' && l.reason.id !== 'stale');
+  const untested = lines.find((l) => l.reason.id === 'stale') ?? lines.find((l) => l.reason.id === 'never-tested');
   if (tested.length === 0)
-    return untested
-      ? as(untested, 'unknown', { kind: 'test', text: `Test ${label(untested)} tonight.` })
-      : {
-          state: 'unknown',
-          reasonId: 'never-tested',
-          reason: 'Nothing has been tested yet.',
-          deciding: null,
-          urgent: false,
-          nextStep: { kind: 'test', text: 'Test it tonight.' },
-        };
+    return untested ? as(untested, 'unknown', step('test', 'test-first', untested.parameter)) : nothingTested;
   const unclear = tested.find((l) => l.state === 'unknown' && !l.computed);
-  if (unclear)
-    return as(unclear, 'unknown', {
-      kind: 'test',
-      text:
-        unclear.reasonId === 'needs-others'
-          ? 'Test pH and temperature tonight.'
-          : unclear.reasonId === 'unusual'
-            ? `Test ${label(unclear)} once more before you believe it.`
-            : `Test ${label(unclear)} again, finer.`,
-    });
+  if (unclear) {
+    const { id } = unclear.reason;
+    const again: NextStepId =
+      id === 'needs-others' ? 'test-companions' : id === 'unusual' ? 'test-once-more' : 'test-finer';
+    return as(unclear, 'unknown', step('test', again, unclear.parameter));
+  }
   const drifting = tested.find((l) => l.state === 'drifting');
   if (drifting)
     return as(
       drifting,
       'drifting',
-      drifting.reasonId === 'fast'
-        ? { kind: 'look', text: 'Look at the animals, and find out what moved it before anything is put right.' }
-        : { kind: 'test', text: `Test ${label(drifting)} again within the week.` },
+      drifting.reason.id === 'fast'
+        ? step('look', 'look-before', drifting.parameter)
+        : step('test', 'test-this-week', drifting.parameter),
     );
   const telling = tested.filter((l) => !l.computed).sort((a, b) => tightness(b) - tightness(a))[0];
-  return telling
-    ? as(telling, 'settled', { kind: 'leave', text: 'Leave it alone.' })
-    : {
-        state: 'unknown',
-        reasonId: 'never-tested',
-        reason: 'Nothing has been tested yet.',
-        deciding: null,
-        urgent: false,
-        nextStep: { kind: 'test', text: 'Test it tonight.' },
-      };
+  return telling ? as(telling, 'settled', step('leave', 'leave')) : nothingTested;
 }
 
 /** How near the reading stands to a limit, 0-1: the line that tells most about a settled tank. */
 function tightness(line: ParameterVerdict): number {
-  if (!line.band || !line.latest || line.reasonId === 'no-band') return -1;
+  if (!line.band || !line.latest || line.reason.id === 'no-band') return -1;
   const at = middle(line.latest);
   const { lo, hi } = line.band;
   if (hi === null) return 0;
@@ -184,19 +159,15 @@ function tightness(line: ParameterVerdict): number {
   return half <= 0 ? 0 : Math.min(1, Math.abs(at - (hi - half)) / half);
 }
 
-function stepFor(line: ParameterVerdict, label: string): NextStep {
-  if (line.urgent)
-    return { kind: 'change-now', text: 'Change water now, matched and free of chlorine; waiting is the greater harm.' };
-  if (line.parameter === 'co2MgPerL')
-    return { kind: 'look', text: 'Turn the gas down and move the surface; look whether anybody gasps.' };
-  if (line.parameter === 'o2MgPerL')
-    return { kind: 'look', text: 'Move the surface and add air now; then find out why.' };
-  if (line.parameter === 'tempC')
-    return { kind: 'look', text: 'Check the heater and a second thermometer; bring it back slowly.' };
+function stepFor(line: ParameterVerdict): NextStep {
+  const { parameter } = line;
+  if (line.urgent) return step('change-now', 'change-now', parameter);
+  if (parameter === 'co2MgPerL') return step('look', 'gas-down', parameter);
+  if (parameter === 'o2MgPerL') return step('look', 'air', parameter);
+  if (parameter === 'tempC') return step('look', 'heater', parameter);
   // Nothing is chased that the kit could not see corrected.
-  if (correctionUnseen(line))
-    return { kind: 'test', text: `Test ${label} again: the correction would be smaller than the kit’s step.` };
-  return { kind: 'change', text: `Plan a change against ${label}, in steps these animals bear.` };
+  if (correctionUnseen(line)) return step('test', 'test-unseen', parameter);
+  return step('change', 'plan-change', parameter);
 }
 
 /** Whether what is over the limit is less than one step of what it was read with. */

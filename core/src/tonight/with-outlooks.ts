@@ -1,5 +1,5 @@
-import { bandVerdict, intervalText, unusualSide, type Parameter } from '#core/readings';
-import { leavesText, type Outlook } from './outlook';
+import { bandVerdict, unusualSide, type Parameter } from '#core/readings';
+import type { Outlook } from './outlook';
 import type { ParameterVerdict } from './parameter-verdict';
 import { decided, type TankVerdict } from './verdict';
 
@@ -22,7 +22,7 @@ export function withOutlooks(
       parameter: catalogue.find((p) => p.id === line.parameter),
     }),
   );
-  return { ...decided(lines, catalogue), lines };
+  return { ...decided(lines), lines };
 }
 
 function laidOver(
@@ -43,16 +43,14 @@ function againstOwnNormal(
 ): ParameterVerdict {
   const { normal, lastReading } = outlook;
   if (!normal || !line.latest) return line;
-  const usual = `${intervalText({ lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi }, parameter.decimalsCount)} is usual here`;
+  const { id, facts } = line.reason;
+  const span = { lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi };
   const side = unusualSide(line.latest, normal);
   // That a coarse reading touches what is usual is not enough: the usual itself must lie beyond the band.
-  const middle = { lo: normal.medianValue, hi: normal.medianValue };
-  const alwaysSo = line.band !== null && bandVerdict(middle, line.band).verdict === 'outside';
-  if (line.reasonId === 'outside' && !side && alwaysSo)
-    return {
-      ...line,
-      reason: `${line.reason} It is no news in this tank: ${usual}. Slowly, then, or another practice.`,
-    };
+  const median = { lo: normal.medianValue, hi: normal.medianValue };
+  const alwaysSo = line.band !== null && bandVerdict(median, line.band).verdict === 'outside';
+  if (id === 'outside' && !side && alwaysSo)
+    return { ...line, reason: { id, facts: { ...facts, usual: { span, alwaysSo: true } } } };
   if (!side || (line.state !== 'settled' && line.state !== 'drifting')) return line;
   const expected = lastReading && { lo: lastReading.expected.lo80, hi: lastReading.expected.hi80 };
   // What the model saw coming (a change, a dose) is not unusual.
@@ -60,31 +58,18 @@ function againstOwnNormal(
   return {
     ...line,
     state: 'unknown',
-    reasonId: 'unusual',
-    reason: `${line.reason.replace(/\.$/, '')}: in band, but unusual for this tank (${usual}).`,
+    reason: { id: 'unusual', facts: { ...facts, usual: { span, alwaysSo: false } } },
   };
 }
 
 function foreseenLine(line: ParameterVerdict, outlook: Outlook | undefined): ParameterVerdict {
   if (!outlook || (line.state !== 'settled' && line.state !== 'drifting') || !line.band) return line;
-  // The arrow's words give way to the model's; what else was said (a doubt about the pen) follows after.
-  const [first = '', ...rest] = line.reason.split(/\. (?=[A-Z])/);
-  const text = first.replace(/, (steady|rising|falling).*$/, '').replace(/\.$/, '');
-  const doubt = rest.length > 0 ? ` ${rest.join('. ')}` : '';
   const { leaves } = outlook;
+  // The arrow gives way to the model; what else was said (a doubt about the pen) stays.
+  const { trend: _arrow, ...facts } = line.reason.facts;
   if (leaves && leaves.lo <= announcedDays && leaves.hi !== null)
-    return {
-      ...line,
-      state: 'drifting',
-      reasonId: 'heading-out',
-      reason: `${text}; goes ${leaves.side} it ${leavesText(leaves)} if the routine goes on.${doubt}`,
-    };
-  if (line.state === 'drifting' && line.reasonId !== 'fast')
-    return {
-      ...line,
-      state: 'settled',
-      reasonId: 'in-band',
-      reason: `${text}, moving but not expected to leave it in four weeks.${doubt}`,
-    };
+    return { ...line, state: 'drifting', reason: { id: 'heading-out', facts: { ...facts, leaves } } };
+  if (line.state === 'drifting' && line.reason.id !== 'fast')
+    return { ...line, state: 'settled', reason: { id: 'in-band', facts: { ...facts, stays: true } } };
   return line;
 }

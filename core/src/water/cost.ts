@@ -12,6 +12,12 @@ export interface DosedPowder {
   perGValue: number | null;
 }
 
+/** What a litre costs as far as prices are known, and what in it has no price. */
+export interface LitreCost {
+  perLValue: number;
+  unpriced: string[];
+}
+
 /**
  * What a mixture costs: its waters by the litre, its powders by the gram, in the keeper's own money. `unpriced` names what
  * is in it and has no price: the true cost is higher. Source: arithmetic.
@@ -48,7 +54,7 @@ export function litreCost({
   roFraction: number;
   prices: WaterPrices;
   powders: readonly DosedPowder[];
-}): { perLValue: number; unpriced: string[] } {
+}): LitreCost {
   const tap = {
     name: 'tap water',
     volumeL: 1 + roFraction * wasteRatio,

@@ -6,15 +6,12 @@ import {
   batchCode,
   batchCorrection,
   batchState,
-  closingIds,
-  doingSteps,
   drumFreeAtDay,
   drumsFor,
   eveningPlan,
   foreseenEc,
   greedyFortnight,
   learntProposals,
-  litresAsCm,
   mineralDose,
   mineralState,
   outcomeErrors,
@@ -351,51 +348,6 @@ describe('a mineral', () => {
   });
   it('only raises: a target below the water is refused', () => {
     expect(mineralDose({ volumeL: 10, nowValue: 8, targetValue: 6, perGPerL: 50 }).ok).toBeFalse();
-  });
-});
-
-describe('doing it', () => {
-  const input = {
-    changeL: 12,
-    netVolumeL: 40,
-    groundCm2: 2000,
-    chain: 'alone' as const,
-    how: 'poured' as const,
-    dripMinutes: null,
-    equipment: { heater: { on: true, detail: '' }, filter: { on: true, detail: '' } },
-    conditionerMl: 3,
-    newWaterC: 22,
-    tankC: 23,
-    batchCode: null,
-    bed: 'none' as const,
-    grazingFilm: false,
-    youngAbout: false,
-  };
-  it('12 L of 2000 cm² are 6 cm on the glass', () => {
-    expect(litresAsCm({ changeL: 12, groundCm2: 2000 })).toBeCloseTo(6, 9);
-    expect(doingSteps(input).find((s) => s.id === 'out')?.text).toContain('6.0 cm');
-  });
-  it('the heater goes off before the water goes out, temperature is measured twice, and the hose has an alarm', () => {
-    const ids = doingSteps(input).map((s) => s.id);
-    expect(ids.indexOf('off')).toBeLessThan(ids.indexOf('out'));
-    expect(ids.filter((id) => id.startsWith('temperature'))).toEqual(['temperature-1', 'temperature-2']);
-    expect(doingSteps(input).find((s) => s.id === 'in')?.timer?.kind).toBe('hose');
-    expect(ids.indexOf('conditioner')).toBeLessThan(ids.indexOf('in'));
-  });
-  it('never by mouth, plugs above the water: the cautions are there', () => {
-    const all = doingSteps(input)
-      .map((s) => s.caution ?? '')
-      .join(' ');
-    expect(all).toContain('never by mouth');
-    expect(all).toContain('Plugs above the water');
-  });
-  it('in a chain the valve is shut at the tank; hands are washed once', () => {
-    const later = doingSteps({ ...input, chain: 'last' }).map((s) => s.id);
-    expect(later).toContain('valve');
-    expect(later).not.toContain('hands');
-  });
-  it('the end asks for heater, filter, light, lid, animals and taps', () => {
-    expect(closingIds).toEqual(['heater', 'filter', 'light', 'lid', 'animals', 'taps']);
   });
 });
 

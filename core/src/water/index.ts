@@ -1,4 +1,27 @@
-export { litreCost, mixCost, type DosedPowder, type WaterPrices } from './cost';
+export { litreCost, mixCost, type DosedPowder, type LitreCost, type WaterPrices } from './cost';
+export { bearingTonight, newArrivals } from './bearing';
+export {
+  houseWaters,
+  roFractionOf,
+  type HouseWater,
+  type HouseWatersInput,
+  type ShelfSupply,
+  type StandingBatch,
+  type WaterRecipe,
+  type WaterSource,
+} from './house-waters';
+export {
+  habitOf,
+  leavesFirst,
+  nextChange,
+  openStep,
+  routineInForce,
+  type DoneChange,
+  type OpenStep,
+  type PlannedSequence,
+  type RoutineNow,
+  type SaidRoutine,
+} from './in-force';
 export {
   bearings,
   changeAdvice,
@@ -144,18 +167,5 @@ export {
   type BatchState,
   type Correction,
 } from './batch';
-export {
-  alarming,
-  closingChecks,
-  closingIds,
-  doingSteps,
-  litresAsCm,
-  timerKinds,
-  timerWords,
-  type ClosingCheckId,
-  type DoingInput,
-  type DoingStep,
-  type TimerKind,
-} from './doing';
 export { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal, type OutcomeError } from './learning';
 export { watchAfter, type WatchFor } from './watch-after';

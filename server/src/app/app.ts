@@ -7,16 +7,19 @@ import { routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
-import { bookRouter, type BookDeps, type PhotoRoom } from '../book';
+import { bookRouter, diaryView, type BookDeps, type PhotoRoom } from '../book';
+import { doingView } from '../doing';
+import { buildUpView, eveningView, type WaterPlanner } from '../evening';
 import { changePreferences, houseView } from '../house';
+import type { Prospects } from '../judgement';
+import { badRequest, notFound, parsed, problemHandler } from '../problems';
 import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
-import { alarmsOf, diaryView, stockView } from '../stock';
-import { tankFolio, verdictWorking } from '../tanks';
-import { benchView, tonightSheet, type Prospects } from '../tonight';
-import { batchList, buildUpView, doingView, eveningView, learntView, type WaterPlanner } from '../water';
+import { stockView } from '../stock';
+import { benchView, tankFolio, tonightSheet, verdictWorking } from '../tonight';
+import { batchList, learntView } from '../water';
+import { contributorsOf } from './contributors';
 import { openApi } from './openapi';
-import { badRequest, notFound, parsed, problemHandler } from './problems';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
 
 export interface AppOptions {
@@ -85,6 +88,7 @@ function apiRouter(
   }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'planner'>,
 ): Router {
   const router = Router();
+  const contributors = contributorsOf(deps.db);
   router.use((_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
@@ -102,10 +106,7 @@ function apiRouter(
   );
   router.get(
     '/tonight',
-    async (_request, response) =>
-      void response.json(
-        await tonightSheet({ ...deps, prospects, alarmsOf: (tanks, nowEpochMs) => alarmsOf(deps, tanks, nowEpochMs) }),
-      ),
+    async (_request, response) => void response.json(await tonightSheet({ ...deps, prospects, contributors })),
   );
   router.get(
     '/readings/bench',
@@ -152,13 +153,16 @@ function apiRouter(
     const { tankId } = parsed(routes.folio.params, request.params);
     const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
     if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
-    response.json(await tankFolio({ ...deps, prospects }, { tankId, days }));
+    response.json(await tankFolio({ ...deps, prospects, contributors }, { tankId, days }));
   });
   router.get(
     '/tanks/:tankId/working/:parameter',
     async (request, response) =>
       void response.json(
-        await verdictWorking({ ...deps, prospects }, parsed(routes.verdictWorking.params, request.params)),
+        await verdictWorking(
+          { ...deps, prospects, contributors },
+          parsed(routes.verdictWorking.params, request.params),
+        ),
       ),
   );
   router.use(devicesRouter(devices));

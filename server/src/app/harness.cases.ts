@@ -1,19 +1,22 @@
+import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
 import path from 'node:path';
+import pg from 'pg';
 import pino from 'pino';
 import { v7 } from 'uuid';
-import type { NewEntry } from '#contracts/book';
+import { entryOf, type Kind, type NewEntry, type PayloadOf, type SentEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
 import { PhotoRoom } from '../book';
 import { migrateDb, openDb, type Db } from '../db';
+import { WaterPlanner } from '../evening';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
+import { Prospects } from '../judgement';
 import { Devices } from '../readings';
-import { Prospects } from '../tonight';
-import { WaterPlanner } from '../water';
+
 import { createApp } from './app';
-import { checks, kinds } from './kinds';
+import { kinds } from './kinds';
 
 export const tonightAt = '2026-03-14T21:30:00.000Z';
 export const at = (daysAgo: number, minutes = 0): string =>
@@ -31,17 +34,52 @@ export interface TestHouse {
   get: <T>(where: string) => Promise<Answer<T>>;
   send: <T>(body: unknown, where?: string, init?: RequestInit) => Promise<Answer<T>>;
   write: (
-    ...entries: NewEntry[]
+    ...entries: SentEntry[]
   ) => Promise<Answer<Problem & { entries: { id: string; sequence: number; repeated: boolean }[] }>>;
   close: () => Promise<void>;
 }
 
+/** Made once and copied for every house: each spec file has a database of its own, so that none sees another's tanks. */
+async function clonedDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const [templateUrl, adminUrl] = [
+    process.env['NIGHT_LEDGER_TEST_DATABASE'],
+    process.env['NIGHT_LEDGER_TEST_ADMIN_DATABASE'],
+  ];
+  if (!templateUrl || !adminUrl) throw new Error('NIGHT_LEDGER_TEST_DATABASE and its admin are set by npm test');
+  const template = new URL(templateUrl).pathname.slice(1);
+  const clone = `spec_${randomUUID().replaceAll('-', '')}`;
+  const asAdmin = async (work: (admin: pg.Client) => Promise<void>): Promise<void> => {
+    const admin = new pg.Client({ connectionString: adminUrl });
+    await admin.connect();
+    try {
+      await work(admin);
+    } finally {
+      await admin.end();
+    }
+  };
+  await asAdmin(async (admin) => {
+    // Nobody may be in a template while it is copied.
+    await admin.query('select pg_advisory_lock(1)');
+    const { db, close } = openDb({ url: templateUrl, connectionsCount: 1 });
+    await migrateDb(db, path.resolve('server/migrations'));
+    await close();
+    await admin.query(`create database ${clone} template ${template} owner night_ledger`);
+  });
+  const url = new URL(templateUrl);
+  url.pathname = `/${clone}`;
+  return {
+    url: url.href,
+    drop: () =>
+      asAdmin(async (admin) => {
+        await admin.query(`drop database ${clone} with (force)`);
+      }),
+  };
+}
+
 /** The real app on a real PostgreSQL, as an ordinary role, with a clock that stands at half past nine. */
 export async function openTestHouse(): Promise<TestHouse> {
-  const databaseUrl = process.env['NIGHT_LEDGER_TEST_DATABASE'];
-  if (!databaseUrl) throw new Error('NIGHT_LEDGER_TEST_DATABASE is set by npm test');
-  const { db, close } = openDb({ url: databaseUrl });
-  await migrateDb(db, path.resolve('server/migrations'));
+  const database = await clonedDatabase();
+  const { db, close } = openDb({ url: database.url });
   await setUpHouse(db, {
     row: { name: 'Test house', demo: true, clockOffsetMs: 0, frozenAtEpochMs: null },
     zone: 'UTC',
@@ -57,7 +95,7 @@ export async function openTestHouse(): Promise<TestHouse> {
       photos,
       planner,
       devices: new Devices(db, house.clock, house.clock),
-      deps: { db, house, kinds, checks, by: keeperId },
+      deps: { db, house, kinds, by: keeperId },
       logger: pino({ level: 'silent' }),
       version: 'test',
       hosts,
@@ -97,9 +135,14 @@ export async function openTestHouse(): Promise<TestHouse> {
       await photos.close();
       await planner.close();
       await close();
+      await database.drop();
     },
   };
 }
+
+/** What a slice has to say of a tank, by the id of its reason. */
+export const saidOf = (line: Tonight['tanks'][number], reasonId: string): Tonight['tanks'][number]['contributions'] =>
+  line.contributions.filter((c) => c.reason.id === reasonId);
 
 /** Tonight once the forecasts of all tanks are in it: a house of many does not wait for them. */
 export async function wholeSheet(house: TestHouse): Promise<Tonight> {
@@ -111,71 +154,82 @@ export async function wholeSheet(house: TestHouse): Promise<Tonight> {
 }
 
 export const id = (): string => v7();
-const head = <K extends NewEntry['kind']>(kind: K, subjectId: string, happenedAt: string) => ({
-  id: id(),
-  kind,
-  kindVersion: 1 as const,
-  subjectId,
-  happenedAt,
-});
+/** An entry of any kind, in the version that is written now. */
+export const entry = <K extends Kind>(
+  kind: K,
+  subjectId: string,
+  payload: PayloadOf<K>,
+  happenedAt = at(1),
+): Extract<NewEntry, { kind: K }> => entryOf(kind, { id: id(), subjectId, happenedAt }, payload);
 
 /** A tank of 100 L measured filling, and the entries one writes to it. */
 export const tankEntry = (
   subjectId: string,
-  over: Partial<Extract<NewEntry, { kind: 'set-up' }>['payload']> = {},
+  over: Partial<PayloadOf<'set-up'>> = {},
   happenedAt = at(100),
-): NewEntry => ({
-  ...head('set-up', subjectId, happenedAt),
-  payload: {
-    name: `Tank ${subjectId.slice(-6)}`,
-    roundOrder: 1,
-    purpose: 'display',
-    practiceId: 'neocaridina-wide',
-    bearing: 'usual',
-    startedOn: '2025-12-04',
-    measuredFillL: 100,
-    ...over,
-  },
-});
-export const sourceEntry = (subjectId: string): NewEntry => ({
-  ...head('source', subjectId, at(100)),
-  payload: { name: `Source ${subjectId.slice(-6)}`, state: 'tap-aged', chlorine: 'none', startedOn: '2025-12-04' },
-});
+): Extract<NewEntry, { kind: 'set-up' }> =>
+  entry(
+    'set-up',
+    subjectId,
+    {
+      name: `Tank ${subjectId.slice(-6)}`,
+      roundOrder: 1,
+      purpose: 'display',
+      practiceId: 'neocaridina-wide',
+      bearing: 'usual',
+      startedOn: '2025-12-04',
+      measuredFillL: 100,
+      ...over,
+    },
+    happenedAt,
+  );
+export const sourceEntry = (subjectId: string): NewEntry =>
+  entry(
+    'source',
+    subjectId,
+    { name: `Source ${subjectId.slice(-6)}`, state: 'tap-aged', chlorine: 'none', startedOn: '2025-12-04' },
+    at(100),
+  );
 export const readingsEntry = (
   subjectId: string,
   values: Partial<Record<string, [number | null, number | null]>>,
   happenedAt = at(1),
-): Extract<NewEntry, { kind: 'readings' }> => ({
-  ...head('readings', subjectId, happenedAt),
-  payload: {
-    context: 'routine',
-    values: Object.entries(values).map(([parameter, [lo, hi] = [0, 0]]) => ({
-      parameter: parameter as 'ph',
-      lo,
-      hi,
-      text: `${String(lo)}-${String(hi)}`,
-      enteredUnit: '',
-    })),
-  },
-});
+): Extract<NewEntry, { kind: 'readings' }> =>
+  entry(
+    'readings',
+    subjectId,
+    {
+      context: 'routine',
+      values: Object.entries(values).map(([parameter, [lo, hi] = [0, 0]]) => ({
+        parameter: parameter as 'ph',
+        lo,
+        hi,
+        text: `${String(lo)}-${String(hi)}`,
+        enteredUnit: '',
+      })),
+    },
+    happenedAt,
+  );
 export const changeEntry = (
   subjectId: string,
   sourceId: string,
   changeL: number,
   happenedAt = at(1),
-): Extract<NewEntry, { kind: 'change' }> => ({
-  ...head('change', subjectId, happenedAt),
-  payload: { entered: { by: 'litres', changeL }, sourceId, water: { no3MgPerL: 0 }, how: 'poured' },
-});
-export const strikeEntry = (subjectId: string, entryId: string, parameter?: 'ph'): NewEntry => ({
-  ...head('strike', subjectId, at(0)),
-  payload: { entryId, reason: 'written to the wrong tank', ...(parameter ? { parameter } : {}) },
-});
-export const lookedEntry = (subjectId: string, happenedAt = at(0)): NewEntry => ({
-  ...head('looked', subjectId, happenedAt),
-  payload: { fed: true, fine: true },
-});
-export const noteEntry = (subjectId: string, text: string, mark?: 'doubtful' | 'clear'): NewEntry => ({
-  ...head('note', subjectId, at(0)),
-  payload: { text, ...(mark ? { mark } : {}) },
-});
+): Extract<NewEntry, { kind: 'change' }> =>
+  entry(
+    'change',
+    subjectId,
+    { entered: { by: 'litres', changeL }, sourceId, water: { no3MgPerL: 0 }, how: 'poured' },
+    happenedAt,
+  );
+export const strikeEntry = (subjectId: string, entryId: string, parameter?: 'ph'): NewEntry =>
+  entry(
+    'strike',
+    subjectId,
+    { entryId, reason: 'written to the wrong tank', ...(parameter ? { parameter } : {}) },
+    at(0),
+  );
+export const lookedEntry = (subjectId: string, happenedAt = at(0)): NewEntry =>
+  entry('looked', subjectId, { fed: true, fine: true }, happenedAt);
+export const noteEntry = (subjectId: string, text: string, mark?: 'doubtful' | 'clear'): NewEntry =>
+  entry('note', subjectId, { text, ...(mark ? { mark } : {}) }, at(0));

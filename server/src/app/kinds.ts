@@ -1,101 +1,50 @@
-import {
-  checkPhoto,
-  KindRegistry,
-  photoKind,
-  lookedKind,
-  noteKind,
-  registered,
-  strikeKind,
-  type BookDeps,
-} from '../book';
-import { calibrationKind, checkInstrument, checkReadings, instrumentKind, readingsKind, seenKind } from '../readings';
-import { checkUnit, sourceKind, unitKind } from '../sources';
-import { checkArrival, checkOwnKind, checkStock, stockKinds } from '../stock';
-import { checkSupply, supplyKind, supplyLogKind } from '../supplies';
-import { checkSetUp, factKind, setUpKind } from '../tanks';
-import {
-  batchKind,
-  batchStepKind,
-  changeKind,
-  checkBatch,
-  checkBatchStep,
-  checkChange,
-  checkJob,
-  checkRecipe,
-  checkRoutine,
-  checkSequence,
-  checkTimer,
-  checkTopUp,
-  jobKind,
-  learntKind,
-  mineralKind,
-  recipeKind,
-  routineKind,
-  sequenceKind,
-  timerKind,
-  topUpKind,
-  worksKind,
-} from '../water';
+import { KindRegistry, lookedKind, noteKind, photoKind, strikeKind } from '../book';
+import { jobKind, timerKind } from '../doing';
+import { instrumentKind, readingsKind, seenKind } from '../readings';
+import { sourceKind, unitKind } from '../sources';
+import { acclimationKind, arrivalKind, clearedKind, fedKind, ownKindKind, stockKind } from '../stock';
+import { supplyKind } from '../supplies';
+import { factKind, setUpKind } from '../tanks';
+import { batchKind, batchStepKind, changeKind, recipeKind, routineKind, sequenceKind, topUpKind } from '../water';
 
-/**
- * The composition root of the book: every slice's kind of entry, in the order in which they are projected. Set-ups
- * come first, because a change is a fraction of the net volume in force.
- */
-export const kinds = new KindRegistry([
-  registered(setUpKind),
-  registered(sourceKind),
-  registered(strikeKind),
-  registered(readingsKind),
-  registered(changeKind),
-  registered(lookedKind),
-  registered(noteKind),
-  registered(factKind),
-  registered(unitKind),
-  registered(stockKinds.stock),
-  registered(stockKinds.arrival),
-  registered(stockKinds.acclimation),
-  registered(stockKinds.cycling),
-  registered(stockKinds.fed),
-  registered(stockKinds.cleared),
-  registered(stockKinds.trim),
-  registered(stockKinds.dose),
-  registered(stockKinds.ownKind),
-  registered(supplyKind),
-  registered(supplyLogKind),
-  registered(instrumentKind),
-  registered(calibrationKind),
-  registered(seenKind),
-  registered(photoKind),
-  registered(topUpKind),
-  registered(recipeKind),
-  registered(mineralKind),
-  registered(worksKind),
-  registered(batchKind),
-  registered(batchStepKind),
-  registered(routineKind),
-  registered(sequenceKind),
-  registered(jobKind),
-  registered(timerKind),
-  registered(learntKind),
-]);
+/** The book alone keeps it: nothing rides with its subject, no table of its own, nothing to check beyond its shape. */
+const keptOnly = {};
 
-export const checks: BookDeps['checks'] = {
-  'set-up': checkSetUp,
-  readings: checkReadings,
-  instrument: checkInstrument,
-  change: checkChange,
-  unit: checkUnit,
-  stock: checkStock,
-  arrival: checkArrival,
-  'own-kind': checkOwnKind,
-  photo: checkPhoto,
-  supply: checkSupply,
-  'top-up': checkTopUp,
-  recipe: checkRecipe,
-  batch: checkBatch,
-  'batch-step': checkBatchStep,
-  routine: checkRoutine,
-  sequence: checkSequence,
-  job: checkJob,
-  timer: checkTimer,
-};
+/** The composition root of the book: what each slice registers for its kinds; one that is missing does not compile. */
+export const kinds = new KindRegistry({
+  'set-up': setUpKind,
+  source: sourceKind,
+  readings: readingsKind,
+  change: changeKind,
+  looked: lookedKind,
+  note: noteKind,
+  strike: strikeKind,
+  fact: factKind,
+  unit: unitKind,
+  stock: stockKind,
+  arrival: arrivalKind,
+  acclimation: acclimationKind,
+  cycling: keptOnly,
+  fed: fedKind,
+  cleared: clearedKind,
+  trim: keptOnly,
+  dose: keptOnly,
+  'own-kind': ownKindKind,
+  supply: supplyKind,
+  'supply-log': keptOnly,
+  seen: seenKind,
+  instrument: instrumentKind,
+  calibration: keptOnly,
+  photo: photoKind,
+  'top-up': topUpKind,
+  recipe: recipeKind,
+  mineral: keptOnly,
+  works: keptOnly,
+  batch: batchKind,
+  'batch-step': batchStepKind,
+  routine: routineKind,
+  sequence: sequenceKind,
+  job: jobKind,
+  timer: timerKind,
+  learnt: keptOnly,
+});

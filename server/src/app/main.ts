@@ -6,12 +6,21 @@ import { loadAlmanac } from '#almanac/shelf';
 import { PhotoRoom, rebuildAll } from '../book';
 import { migrateDb, openDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
-import { keeperId, openHouse, readHouse, realClock } from '../house';
+import { WaterPlanner } from '../evening';
+import {
+  derivedVersion,
+  keeperId,
+  openHouse,
+  readDerivedVersion,
+  readHouse,
+  realClock,
+  writeDerivedVersion,
+} from '../house';
+import { Prospects } from '../judgement';
 import { Devices, linkDevices } from '../readings';
-import { Prospects } from '../tonight';
-import { WaterPlanner } from '../water';
+
 import { createApp } from './app';
-import { checks, kinds } from './kinds';
+import { kinds } from './kinds';
 import { settingsFrom } from './settings';
 
 const root = path.resolve(
@@ -32,8 +41,13 @@ async function main(): Promise<void> {
   await migrateDb(db, path.join(root, 'server/migrations'));
   const before = await readHouse(db);
   if (!before && settings.empty) await setUpEmpty(db, { zone: settings.zone });
-  else if (!before) await seedDemo(db, { zone: settings.zone, tonightOn: settings.tonightOn, kinds, checks, say });
-  if (settings.rebuild) say(`Rebuilt what is derived of ${await rebuildAll(db, kinds)} subjects.`);
+  else if (!before) await seedDemo(db, { zone: settings.zone, tonightOn: settings.tonightOn, kinds, say });
+  // What rides with subjects has a shape of its own; a database from before it changed is derived anew from its book.
+  const outgrown = (await readDerivedVersion(db)) < derivedVersion;
+  if (settings.rebuild || outgrown) {
+    say(`Rebuilt what is derived of ${await rebuildAll(db, kinds)} subjects.`);
+    await writeDerivedVersion(db, derivedVersion);
+  }
   if (settings.seedOnly) {
     await close();
     return;
@@ -59,7 +73,7 @@ async function main(): Promise<void> {
     photos,
     planner,
     devices,
-    deps: { db, house, kinds, checks, by: keeperId },
+    deps: { db, house, kinds, by: keeperId },
     logger,
     version: settings.version,
     hosts,

@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express';
 import helmet from 'helmet';
-import { RequestFault } from './problems';
+import { RequestFault } from '../problems';
 
 /**
  * Known hosts only (against rebinding), and on writes a matching origin and a JSON content type. Style `unsafe-inline`

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
-import type { NewEntry } from '#contracts/book';
+import { kindsWhere } from '#contracts/book';
 import type { Db, Tx } from '../db';
-import { entries, strikes, subjects, wordsOf, type SubjectState } from './book-table';
+import { entries, strikes, subjects, wordsOf } from './book-table';
 
 export type EntryRow = typeof entries.$inferSelect;
 export type SubjectRow = typeof subjects.$inferSelect;
@@ -20,6 +20,11 @@ export async function readSubjects(db: Db | Tx, ids: readonly string[]): Promise
         .select()
         .from(subjects)
         .where(inArray(subjects.id, [...ids]));
+}
+/** The names of all subjects of a kind, by their ids. */
+export async function namesOf(db: Db | Tx, kind: SubjectRow['kind']): Promise<Map<string, string>> {
+  const rows = await db.select({ id: subjects.id, name: subjects.name }).from(subjects).where(eq(subjects.kind, kind));
+  return new Map(rows.map((r) => [r.id, r.name]));
 }
 export async function insertSubjects(tx: Tx, rows: SubjectRow[]): Promise<void> {
   if (rows.length > 0) await tx.insert(subjects).values(rows).onConflictDoNothing();
@@ -154,15 +159,14 @@ export async function pageOfEntries(db: Db, page: PageQuery): Promise<EntryRow[]
   return rows.sort((a, b) => (placeOf.get(a.id) ?? 0) - (placeOf.get(b.id) ?? 0));
 }
 
+const lifeKinds = kindsWhere((d) => d.namesLife);
 const pageConditions = ({ kinds, fromOn, toOn, struckOnly, animal, subjectId, before }: PageQuery): SQL[] => [
   ...(kinds ? [inArray(entries.kind, [...kinds])] : []),
   ...(fromOn ? [sql`${entries.nightOn} >= ${fromOn}::date`] : []),
   ...(toOn ? [sql`${entries.nightOn} <= ${toOn}::date`] : []),
   ...(struckOnly ? [sql`exists (select 1 from ${strikes} where ${strikes.struckEntryId} = ${entries.id})`] : []),
   // Kinds that name an animal have the index of the diary.
-  ...(animal
-    ? [sql`${entries.payload}->>'kindId' = ${animal} and ${entries.kind} in ('stock', 'arrival', 'trim')`]
-    : []),
+  ...(animal ? [sql`${entries.payload}->>'kindId' = ${animal} and ${inArray(entries.kind, lifeKinds)}`] : []),
   ...(subjectId ? [eq(entries.subjectId, subjectId)] : []),
   ...(before
     ? [
@@ -182,4 +186,3 @@ export async function pageBySequence(
     .orderBy(asc(entries.sequence))
     .limit(limit);
 }
-export type { NewEntry, SubjectState };

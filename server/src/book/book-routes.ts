@@ -6,7 +6,7 @@ import { exportedBook, writeRequest } from '#contracts/book';
 import { parameterNamed } from '#core/readings';
 import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
-import { badRequest, notFound, parsed } from '../app';
+import { badRequest, notFound, parsed } from '../problems';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { bookParcel, unpacked } from './parcel';
 import { photoBytes, type PhotoRoom } from './photo-service';

@@ -1,6 +1,19 @@
-import type { BookEntry, BookPage, Kind, NewEntry, StrikePayload, WriteResponse } from '#contracts/book';
+import {
+  descriptorOf,
+  hasParts,
+  mayStrike,
+  namedIn,
+  type BookEntry,
+  type BookPage,
+  type Kind,
+  type ReadEntry,
+  type SentEntry,
+  type StrikePayload,
+  type WriteResponse,
+} from '#contracts/book';
 import type { ParameterId } from '#core/readings';
-import { badRequest, conflict, notFound, refused, type FieldFault } from '../app';
+import { lineWords } from '#words/book';
+import { badRequest, conflict, notFound, refused, type FieldFault } from '../problems';
 import type { Db, Tx } from '../db';
 import type { HouseContext } from '../house';
 import {
@@ -22,14 +35,10 @@ import { entryHash, unstorableText } from './canonical';
 import type { KindRegistry, ProjectedEntry, SubjectSeed } from './kind';
 import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
 
-/** A slice's own check of its entries, with what only the database knows. Returns faults with paths under the payload. */
-export type EntryCheck = (tx: Tx, entry: NewEntry) => Promise<FieldFault[]> | FieldFault[];
-
 export interface BookDeps {
   db: Db;
   house: HouseContext;
   kinds: KindRegistry;
-  checks: Partial<Record<Kind, EntryCheck>>;
   by: string;
 }
 
@@ -40,14 +49,15 @@ const skewMs = 5 * 60_000;
  * Writes a batch: all of it or none, each id once. The same id with the same content is acknowledged again; with other
  * content it is a conflict and nothing of the batch is written.
  */
-export async function writeEntries(deps: BookDeps, batch: readonly NewEntry[]): Promise<WriteResponse> {
+export async function writeEntries(deps: BookDeps, batch: readonly SentEntry[]): Promise<WriteResponse> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   refuseUnstorable(batch);
   const rows = batch.map((entry) => rowOf(deps, entry, nowEpochMs));
   const sequences = await deps.db.transaction(async (tx) => {
-    const known = await lockedSubjects(deps, tx, batch);
+    const read = batch.map((entry) => readEntry(deps, entry));
+    const known = await lockedSubjects(deps, tx, read);
     const written = await insertEntries(tx, rows);
-    const fresh = batch.filter((e) => written.has(e.id));
+    const fresh = read.filter((e) => written.has(e.id));
     const repeated = await repeatedSequences(
       tx,
       rows.filter((r) => !written.has(r.id)),
@@ -67,7 +77,13 @@ export async function writeEntries(deps: BookDeps, batch: readonly NewEntry[]): 
   };
 }
 
-function refuseUnstorable(batch: readonly NewEntry[]): void {
+/** What was sent stays as it was sent; what checks and projectors see is lifted to the version of today. */
+function readEntry({ kinds }: BookDeps, { kind, kindVersion, payload, ...head }: SentEntry): ReadEntry {
+  const { version } = descriptorOf(kind);
+  return { ...head, kind, kindVersion: version, payload: kinds.read(kind, kindVersion, payload) } as ReadEntry;
+}
+
+function refuseUnstorable(batch: readonly SentEntry[]): void {
   const paths = unstorableText(batch, 'entries');
   if (paths.length > 0)
     throw badRequest(
@@ -78,7 +94,7 @@ function refuseUnstorable(batch: readonly NewEntry[]): void {
   if (doubled >= 0) throw badRequest([{ field: `entries.${doubled}.id`, message: 'stands twice in this batch' }]);
 }
 
-function rowOf({ house, by }: BookDeps, entry: NewEntry, nowEpochMs: number): NewEntryRow {
+function rowOf({ house, by }: BookDeps, entry: SentEntry, nowEpochMs: number): NewEntryRow {
   const at = new Date(entry.happenedAt);
   return {
     id: entry.id,
@@ -99,18 +115,13 @@ function rowOf({ house, by }: BookDeps, entry: NewEntry, nowEpochMs: number): Ne
 async function lockedSubjects(
   { kinds }: BookDeps,
   tx: Tx,
-  batch: readonly NewEntry[],
+  batch: readonly ReadEntry[],
 ): Promise<Map<string, SubjectRow>> {
   const seeds = new Map<string, SubjectRow>();
   for (const entry of batch) {
-    const module = kinds.of(entry.kind);
-    if (module.seeds && !seeds.has(entry.subjectId))
-      seeds.set(entry.subjectId, {
-        id: entry.subjectId,
-        state: {},
-        newest: {},
-        ...module.seeds(module.read(entry.payload, entry.kindVersion)),
-      });
+    const seed = kinds.seedOf(entry.kind, entry.payload);
+    if (seed && !seeds.has(entry.subjectId))
+      seeds.set(entry.subjectId, { id: entry.subjectId, state: {}, newest: {}, ...seed });
   }
   await insertSubjects(
     tx,
@@ -141,44 +152,35 @@ async function repeatedSequences(tx: Tx, rows: readonly NewEntryRow[]): Promise<
 async function checkEntries(
   deps: BookDeps,
   tx: Tx,
-  { fresh, known, nowEpochMs }: { fresh: readonly NewEntry[]; known: Map<string, SubjectRow>; nowEpochMs: number },
+  { fresh, known, nowEpochMs }: { fresh: readonly ReadEntry[]; known: Map<string, SubjectRow>; nowEpochMs: number },
 ): Promise<void> {
   const faults: FieldFault[] = [];
   for (const [i, entry] of fresh.entries()) {
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
     if (!subject)
-      throw Object.assign(
-        notFound(entry.kind === 'readings' || entry.kind === 'strike' ? 'tank or source' : subjectWord(deps, entry)),
-        {
-          faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }],
-        },
-      );
+      throw Object.assign(notFound(subjectWord(entry.kind)), {
+        faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }],
+      });
     faults.push(...timeFaults({ entry, subject, nowEpochMs, path, deps }));
-    const module = deps.kinds.of(entry.kind);
-    const fits = module.on === 'either' ? ['tank', 'source'].includes(subject.kind) : module.on === subject.kind;
-    if (!fits && entry.kind !== 'strike')
+    if (!descriptorOf(entry.kind).about.includes(subject.kind))
       faults.push({
         field: `${path}.subjectId`,
-        message: `is a ${subject.kind}; this kind of entry goes to a ${module.on}`,
+        message: `is a ${subject.kind}; this kind of entry goes to a ${subjectWord(entry.kind)}`,
       });
-    if (module.seeds)
-      faults.push(
-        ...(await seedFaults(deps, tx, {
-          seed: module.seeds(module.read(entry.payload, entry.kindVersion)),
-          subject,
-          path,
-          nowEpochMs,
-        })),
-      );
-    if (entry.kind === 'strike') await checkStrike(deps.kinds, tx, entry.payload, entry.subjectId);
-    const own = await deps.checks[entry.kind]?.(tx, entry);
+    const seed = deps.kinds.seedOf(entry.kind, entry.payload);
+    if (seed) faults.push(...(await seedFaults(deps, tx, { seed, subject, path, nowEpochMs })));
+    if (entry.kind === 'strike') await checkStrike(tx, entry.payload, entry.subjectId);
+    const own = await deps.kinds.of(entry.kind).check?.(tx, entry);
     faults.push(...(own ?? []).map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
   }
   if (faults.length > 0) throw badRequest(faults);
 }
 
-const subjectWord = ({ kinds }: BookDeps, entry: NewEntry): string => kinds.of(entry.kind).on.replace('either', 'tank');
+const subjectWord = (kind: Kind): string => {
+  const { about } = descriptorOf(kind);
+  return about.length > 2 ? 'tank or source' : about.join(' or ');
+};
 
 function timeFaults({
   entry,
@@ -187,7 +189,7 @@ function timeFaults({
   path,
   deps,
 }: {
-  entry: NewEntry;
+  entry: ReadEntry;
   subject: SubjectRow;
   nowEpochMs: number;
   path: string;
@@ -197,7 +199,7 @@ function timeFaults({
   if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
   // The calendar day, not the night: five past midnight on the day it was set up is after it began.
   const day = deps.house.nightOnAt(at + 12 * 3_600_000);
-  if (!deps.kinds.of(entry.kind).seeds && day < subject.startedOn)
+  if (!descriptorOf(entry.kind).seeds && day < subject.startedOn)
     return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
   return [];
 }
@@ -216,20 +218,15 @@ async function seedFaults(
   return faults;
 }
 
-async function checkStrike(
-  kinds: KindRegistry,
-  tx: Tx,
-  { entryId, parameter }: StrikePayload,
-  subjectId: string,
-): Promise<void> {
+async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjectId: string): Promise<void> {
   const [entry] = await entriesById(tx, [entryId]);
   if (entry?.subjectId !== subjectId) throw notFound('entry of this subject');
-  if (entry.kind === 'strike') throw refused('A strike cannot be struck; write the entry again instead');
+  const kind = entry.kind as Kind;
+  if (descriptorOf(kind).strike === 'never') throw refused('A strike cannot be struck; write the entry again instead');
   const before = await strikesOf(tx, [entryId]);
   if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw refused('This is struck already');
-  if (parameter !== undefined && entry.kind !== 'readings')
-    throw refused('Only readings have parts that can be struck');
-  if (kinds.of(entry.kind).seeds)
+  if (parameter !== undefined && !hasParts(kind)) throw refused('Only readings have parts that can be struck');
+  if (!mayStrike(kind, null))
     throw refused('A set-up is not struck; write the right one over it, from the date it holds');
 }
 
@@ -242,7 +239,7 @@ async function projectFresh(
     written,
     known,
   }: {
-    fresh: readonly NewEntry[];
+    fresh: readonly ReadEntry[];
     rows: readonly NewEntryRow[];
     written: Map<string, number>;
     known: Map<string, SubjectRow>;
@@ -273,7 +270,7 @@ async function projectFresh(
 
 /** Strikes, and set-ups of a subject that has been written to already, change what other entries mean. */
 function reachesBack(entry: ProjectedEntry<unknown>, subject: SubjectRow | undefined, kinds: KindRegistry): boolean {
-  return kinds.of(entry.kind).reaches === 'later-entries' && Object.keys(subject?.state ?? {}).length > 0;
+  return kinds.reachesBack(entry.kind) && Object.keys(subject?.state ?? {}).length > 0;
 }
 
 function laidAll(
@@ -300,20 +297,13 @@ export async function readPage(deps: Pick<BookDeps, 'db' | 'kinds' | 'house'>, q
   };
 }
 
-/** Fields of payloads that name another subject, so that its line can say the name. */
-const namesSubject = ['sourceId', 'otherTankId', 'withTankId', 'fromTankId'];
-export const subjectsNamedIn = (payload: unknown): string[] =>
-  Object.entries(typeof payload === 'object' && payload !== null ? payload : {}).flatMap(([key, value]) =>
-    namesSubject.includes(key) && typeof value === 'string' ? [value] : [],
-  );
-
 async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: readonly EntryRow[]): Promise<BookEntry[]> {
   const strikes = await strikesOf(
     db,
     rows.map((r) => r.id),
   );
-  const payloads = rows.map((r) => kinds.of(r.kind).read(r.payload, r.kindVersion));
-  const named = payloads.flatMap(subjectsNamedIn);
+  const payloads = rows.map((r) => kinds.read(r.kind as Kind, r.kindVersion, r.payload));
+  const named = rows.flatMap((r, i) => namedIn(r.kind as Kind, payloads[i]));
   const subjects = await readSubjects(db, [...new Set([...rows.map((r) => r.subjectId), ...named])]);
   const names = new Map(subjects.map((s) => [s.id, s.name]));
   const nameOf = (id: string): string => names.get(id) ?? 'unknown';
@@ -331,7 +321,7 @@ async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: read
       nightOn: row.nightOn,
       writtenAt: row.writtenAt.toISOString(),
       by: row.writtenBy,
-      line: kinds.of(row.kind).print(payloads[i], nameOf),
+      line: lineWords(row.kind as Kind, payloads[i] as never, nameOf),
       struck: first
         ? {
             entryId: first.entryId,

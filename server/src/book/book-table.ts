@@ -1,4 +1,5 @@
 import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
+import { subjectKinds, type Done } from '#contracts/book';
 import { at } from '../columns';
 import { bigint, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 
@@ -38,25 +39,25 @@ export const entries = pgTable(
   ],
 );
 
-/** What was last done to a subject, by kind of doing: the latest by time, later writing wins a tie. */
+/** What was last done to a subject, by kind of doing: the latest by time, later writing wins a tie. Words are made when it is shown. */
 export type SubjectState = Partial<
   Record<
     'looked' | 'change' | 'readings' | 'note' | 'mark' | 'setUp' | 'stock' | 'fed',
-    { atEpochMs: number; text: string }
+    { atEpochMs: number; done: Done }
   >
 >;
 
 /**
- * The newest few things of a subject by key, newest first, each beginning with its time and sequence: what a list of
- * hundreds needs, without probing years of rows.
+ * The newest few things of a subject by slot, newest first: what a list of hundreds needs, without probing years of
+ * rows. The slices that own a subject give its slots their names and schemas (`tanks/newest`).
  */
-export type NewestItem = [atEpochMs: number, sequence: number, ...rest: unknown[]];
+export type NewestItem = { atEpochMs: number; sequence: number } & Record<string, unknown>;
 export type Newest = Record<string, NewestItem[]>;
 
 /** One identity for anything entries attach to. A projection: rebuilt from the book. */
 export const subjects = pgTable('subjects', {
   id: uuid().primaryKey(),
-  kind: text({ enum: ['tank', 'source', 'own-kind', 'supply', 'instrument'] }).notNull(),
+  kind: text({ enum: subjectKinds }).notNull(),
   name: text().notNull(),
   startedOn: date({ mode: 'string' }).notNull(),
   state: jsonb()

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
-import type { NewEntry } from '#contracts/book';
+import type { SentEntry } from '#contracts/book';
 
 /** SHA-256 over the canonical JSON (RFC 8785) of all that makes the entry what it is, its id aside. */
-export function entryHash({ kind, kindVersion, subjectId, happenedAt, payload }: Omit<NewEntry, 'id'>): string {
+export function entryHash({ kind, kindVersion, subjectId, happenedAt, payload }: Omit<SentEntry, 'id'>): string {
   const canonical = canonicalize({ kind, kindVersion, subjectId, happenedAt, payload });
   return createHash('sha256').update(String(canonical)).digest('hex');
 }

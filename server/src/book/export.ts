@@ -1,8 +1,9 @@
 import Papa from 'papaparse';
 import type * as v from 'valibot';
-import type { exportedBook } from '#contracts/book';
+import { namedIn, type exportedBook, type Kind } from '#contracts/book';
+import { lineWords } from '#words/book';
 import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
-import { subjectsNamedIn, type BookDeps } from './book-service';
+import type { BookDeps } from './book-service';
 
 const pageSize = 2000;
 
@@ -48,9 +49,10 @@ export async function* bookAsCsv(deps: BookDeps): AsyncGenerator<string> {
   yield `${columns.map((c) => c.name).join(',')}\r\n`;
   const names = new Map<string, string>();
   for await (const row of wholeBook(deps)) {
-    await learnNames(deps, names, row);
-    const kind = deps.kinds.of(row.kind);
-    const line = kind.print(kind.read(row.payload, row.kindVersion), (id) => names.get(id) ?? id);
+    const kind = row.kind as Kind;
+    const read = deps.kinds.read(kind, row.kindVersion, row.payload);
+    await learnNames(deps, names, [row.subjectId, ...namedIn(kind, read)]);
+    const line = lineWords(kind, read as never, (id) => names.get(id) ?? id);
     const cells = [
       row.sequence,
       row.id,
@@ -78,8 +80,8 @@ async function* wholeBook({ db }: BookDeps): AsyncGenerator<EntryRow> {
   }
 }
 
-async function learnNames({ db }: BookDeps, names: Map<string, string>, row: EntryRow): Promise<void> {
-  const wanted = [row.subjectId, ...subjectsNamedIn(row.payload)].filter((id) => !names.has(id));
+async function learnNames({ db }: BookDeps, names: Map<string, string>, ids: readonly string[]): Promise<void> {
+  const wanted = ids.filter((id) => !names.has(id));
   for (const subject of await readSubjects(db, wanted)) names.set(subject.id, subject.name);
 }
 

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { exportedEntry } from '#contracts/book';
-import { exportedBook, newEntry, photoPayload, type ImportReport } from '#contracts/book';
-import { badRequest } from '../app';
+import { descriptorOf, exportedBook, newEntry, photoPayload, type ImportReport } from '#contracts/book';
+import { badRequest } from '../problems';
 import { insertEntries, insertSubjects, lockSubjects, entriesById, type NewEntryRow } from './book-repo';
 import type { BookDeps } from './book-service';
 import { entryHash, unstorableText } from './canonical';
@@ -84,12 +84,11 @@ export async function importBook(
       [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
       const seeds = new Map<string, Exported>();
       for (const entry of fresh)
-        if (deps.kinds.of(entry.kind).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
+        if (descriptorOf(entry.kind).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
       await insertSubjects(
         tx,
         [...seeds].map(([id, entry]) => {
-          const module = deps.kinds.of(entry.kind);
-          const seed = module.seeds?.(module.read(entry.payload, entry.kindVersion));
+          const seed = deps.kinds.seedOf(entry.kind, deps.kinds.read(entry.kind, entry.kindVersion, entry.payload));
           if (!seed) throw new Error('a seed without a subject');
           return { id, state: {}, newest: {}, ...seed };
         }),
@@ -135,7 +134,7 @@ function rowFaults(entry: Exported, i: number): Fault[] {
   if (unstorableText(sent).length > 0) return [{ rowIndex: i + 1, message: 'holds a character that cannot be stored' }];
   // The time may have been sent in another writing than the export's; then the hash cannot be made again.
   const plain = new Date(happenedAt).toISOString() === happenedAt;
-  if (plain && entryHash(read.output) !== entry.payloadHash && entryHash(sent as never) !== entry.payloadHash)
+  if (plain && entryHash(read.output) !== entry.payloadHash && entryHash(sent) !== entry.payloadHash)
     return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
   return [];
 }

@@ -1,9 +1,18 @@
-export { type Newest, type SubjectState } from './book-table';
+export { type Newest, type NewestItem, type SubjectState } from './book-table';
 export { bookRouter } from './book-routes';
-export { readPage, writeEntries, type BookDeps, type EntryCheck } from './book-service';
-export { KindRegistry, registered, type KindModule, type NewestPatch, type ProjectedEntry } from './kind';
-export { lookedKind, noteKind, strikeKind } from './book-kinds';
-export { checkPhoto, photoKind, PhotoRoom } from './photo-service';
+export { readPage, writeEntries, type BookDeps } from './book-service';
+export { diaryKinds, notInDiary, ofKind, readDiary, type DiaryRow } from './diary';
+export {
+  KindRegistry,
+  type EntryOf,
+  type KindModule,
+  type KindModules,
+  type NewestPatch,
+  type Newly,
+  type ProjectedEntry,
+} from './kind';
+export { lookedKind, noteKind, strikeKind } from './page-kinds';
+export { photoKind, PhotoRoom } from './photo-service';
 export { rebuildAll } from './projection';
-export { readSubjects } from './book-repo';
-export { diaryKind, diaryKinds, readDiary, readDiaryIn, type DiaryKindName, type DiaryRow, type Newly } from './diary';
+export { namesOf, readSubjects } from './book-repo';
+export { diaryView } from './diary-service';

@@ -1,5 +1,15 @@
-import type { Kind } from '#contracts/book';
+import {
+  descriptorOf,
+  kindIds,
+  lifted,
+  type Done,
+  type Kind,
+  type ReadEntry,
+  type ReadPayloadOf,
+  type SubjectKind,
+} from '#contracts/book';
 import type { Tx } from '../db';
+import type { FieldFault } from '../problems';
 import type { NewestItem, SubjectState } from './book-table';
 
 /** An entry as projectors see it: its payload read by the kind's own schema, and what has been struck of it. */
@@ -13,7 +23,13 @@ export interface ProjectedEntry<Payload> {
   struck: { whole: boolean; parameters: readonly string[] };
 }
 
-/** Something that may belong to the newest few of its key. */
+/** What may belong to the newest few of a subject: a slot of its read model, with the facts that the slot holds. */
+export interface Newly {
+  key: string;
+  fact: object;
+  keepCount: number;
+}
+/** The same with the place that it takes among the others. */
 export interface NewestPatch {
   subjectId: string;
   key: string;
@@ -21,52 +37,61 @@ export interface NewestPatch {
   keepCount: number;
 }
 
-/** What entries attach to: tanks, waters, the keeper's own kinds, supplies. */
-export type SubjectKind = 'tank' | 'source' | 'own-kind' | 'supply' | 'instrument';
+/** The name and first day of what an entry brings into being; of which kind it is stands in the descriptor. */
 export interface SubjectSeed {
-  kind: SubjectKind;
   name: string;
   startedOn: string;
 }
+export type EntryOf<K extends Kind> = Extract<ReadEntry, { kind: K }>;
 
 /**
- * What a slice registers for its kind of entry at the composition root; the book itself knows no slice.
- * Payloads are never rewritten: `read` lifts old versions up when they are read.
+ * What a slice registers for its kind of entry at the composition root, beside the descriptor in the contracts; the
+ * book itself knows no slice. Every payload comes in the newest version: old ones are lifted when they are read.
  */
-export interface KindModule<Payload> {
-  kind: Kind;
-  version: number;
-  /** `either` is a tank or a source. */
-  on: SubjectKind | 'either';
-  read: (payload: unknown, version: number) => Payload;
+export interface KindModule<K extends Kind = Kind> {
+  /** What only the database knows of an entry, as faults with paths under the payload; runs in the entry's transaction. */
+  check?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
   /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. Returns what may be newest. */
-  project?: (tx: Tx, entries: readonly ProjectedEntry<Payload>[]) => Promise<NewestPatch[]>;
+  project?: (tx: Tx, entries: readonly ProjectedEntry<ReadPayloadOf<K>>[]) => Promise<NewestPatch[]>;
   /** Removes the projected rows of a subject, before they are made anew. */
   clear?: (tx: Tx, subjectId: string) => Promise<void>;
+  /** What rides with the subject of an entry that is not struck. */
+  newly?: (payload: ReadPayloadOf<K>, entryId: string) => Newly[];
   /** What this entry leaves in the subject's "last done". */
-  state?: (payload: Payload) => { slot: keyof SubjectState; text: string } | null;
-  /** Kinds that bring a subject into being. */
-  seeds?: (payload: Payload) => SubjectSeed;
-  /** True where a backdated entry changes what later entries mean (a set-up gives the net volume in force). */
-  reaches: 'itself' | 'later-entries';
-  print: (payload: Payload, names: (id: string) => string) => string;
+  done?: (payload: ReadPayloadOf<K>) => { slot: keyof SubjectState; done: Done } | null;
+  /** Needed where the descriptor says that it brings a subject into being. */
+  seed?: (payload: ReadPayloadOf<K>) => SubjectSeed;
 }
+type AnyModule = KindModule & Pick<Required<KindModule>, 'seed'>;
 
-export type AnyKind = KindModule<never>;
-/** Forgets the payload type: the registry looks modules up by kind, so each gets its own payloads back. */
-export const registered = <Payload>(module: KindModule<Payload>): AnyKind => module as unknown as AnyKind;
+/** Every kind with its registration: one that is missing does not compile. */
+export type KindModules = { [K in Kind]: KindModule<K> };
 
 export class KindRegistry {
-  private readonly byKind: ReadonlyMap<string, KindModule<unknown>>;
-  constructor(modules: readonly AnyKind[]) {
-    this.byKind = new Map(modules.map((m) => [m.kind, m as unknown as KindModule<unknown>]));
+  /** In the order of projection: what changes the meaning of later entries comes first. */
+  readonly inOrder: readonly Kind[];
+
+  /** @throws where a kind brings subjects into being and nobody says their name. */
+  constructor(private readonly modules: KindModules) {
+    for (const kind of kindIds)
+      if (descriptorOf(kind).seeds && !this.of(kind).seed) throw new Error(`${kind} seeds subjects, but names none`);
+    this.inOrder = [...kindIds].sort((a, b) => Number(this.reachesBack(b)) - Number(this.reachesBack(a)));
   }
-  of(kind: string): KindModule<unknown> {
-    const found = this.byKind.get(kind);
-    if (!found) throw new Error(`No slice registered the kind ${kind}`);
-    return found;
+  of(kind: Kind): KindModule {
+    return this.modules[kind] as unknown as KindModule;
   }
-  all(): KindModule<unknown>[] {
-    return [...this.byKind.values()];
+  /** A backdated entry of it changes what later entries mean: a set-up gives the net volume in force, a strike takes away. */
+  reachesBack(kind: Kind): boolean {
+    return kind === 'strike' || descriptorOf(kind).seeds;
+  }
+  read(kind: Kind, version: number, payload: unknown): ReadPayloadOf<Kind> {
+    return lifted(kind, version, payload);
+  }
+  /** The subject that an entry brings into being, or null. */
+  seedOf(kind: Kind, payload: ReadPayloadOf<Kind>): (SubjectSeed & { kind: SubjectKind }) | null {
+    const { seeds, about } = descriptorOf(kind);
+    const [subjectKind] = about;
+    if (!seeds || !subjectKind) return null;
+    return { kind: subjectKind, ...(this.of(kind) as AnyModule).seed(payload) };
   }
 }

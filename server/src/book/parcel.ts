@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { badRequest } from '../app';
+import { badRequest } from '../problems';
 import type { BookDeps } from './book-service';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { photoBytes, photoHashes } from './photo-service';

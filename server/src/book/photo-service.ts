@@ -1,17 +1,15 @@
 import { eq, inArray } from 'drizzle-orm';
-import * as v from 'valibot';
-import { photoPayload, type PhotoPayload } from '#contracts/book';
-import { HelperThread, refused } from '../app';
+import { refused } from '../problems';
+import { ThreadPool } from '../threads';
 import type { Db, Tx } from '../db';
 import type { Clock } from '../house';
-import { diaryKind } from './diary';
-import type { EntryCheck } from './book-service';
+import type { KindModule } from './kind';
 import type { Photo, Reencoded } from './photo';
 import { photos } from './photo-table';
 
 /** Photos are unfolded and written anew in a thread of their own: it takes seconds, and what is hostile dies there. */
 export class PhotoRoom {
-  private readonly thread = new HelperThread<{ bytes: Uint8Array; photoHash?: string }, Reencoded>(
+  private readonly thread = new ThreadPool<{ bytes: Uint8Array; photoHash?: string }, Reencoded>(
     new URL('./photo-thread.ts', import.meta.url),
   );
   constructor(
@@ -64,15 +62,10 @@ export async function photoHashes(db: Db): Promise<string[]> {
   );
 }
 
-export const photoKind = diaryKind({
-  kind: 'photo',
-  on: 'tank',
-  schema: photoPayload,
-  print: ({ caption }: PhotoPayload) => (caption === '' ? 'photo' : `photo: ${caption}`),
-});
 /** The bytes come first: an entry may only name a photo that is here. */
-export const checkPhoto: EntryCheck = async (tx, entry) => {
-  if (entry.kind !== 'photo' || !v.is(photoPayload, entry.payload)) return [];
-  const known = await knownPhotos(tx, [entry.payload.photoHash]);
-  return known.size > 0 ? [] : [{ field: 'photoHash', message: 'is of no photo that was handed in' }];
+export const photoKind: KindModule<'photo'> = {
+  check: async (tx, { payload }) => {
+    const known = await knownPhotos(tx, [payload.photoHash]);
+    return known.size > 0 ? [] : [{ field: 'photoHash', message: 'is of no photo that was handed in' }];
+  },
 };

@@ -15,36 +15,36 @@ import type { KindRegistry, NewestPatch, ProjectedEntry } from './kind';
 /** Lays one entry onto what is known of its subject: pure, so that writing and rebuilding cannot differ. */
 export function laidOnto(subject: SubjectRow, entry: ProjectedEntry<unknown>, kinds: KindRegistry): SubjectRow {
   if (entry.struck.whole) return subject;
-  const module = kinds.of(entry.kind);
-  const done = module.state?.(entry.payload);
+  const left = kinds.of(entry.kind).done?.(entry.payload as never);
   const atEpochMs = entry.happenedAt.getTime();
   const laid = { ...subject };
-  if (done) {
-    const last = subject.state[done.slot];
+  if (left) {
+    const last = subject.state[left.slot];
     if (!last || atEpochMs >= last.atEpochMs) {
-      laid.state = { ...subject.state, [done.slot]: { atEpochMs, text: done.text } };
-      if (done.slot === 'setUp' && module.seeds) Object.assign(laid, pick(module.seeds(entry.payload)));
+      laid.state = { ...subject.state, [left.slot]: { atEpochMs, done: left.done } };
+      const seed = left.slot === 'setUp' ? kinds.seedOf(entry.kind, entry.payload as never) : null;
+      if (seed) Object.assign(laid, { name: seed.name, startedOn: seed.startedOn });
     }
   }
   return laid;
 }
-const pick = ({ name, startedOn }: { name: string; startedOn: string }): { name: string; startedOn: string } => ({
-  name,
-  startedOn,
-});
 
 export function projectedEntry(
-  row: Omit<EntryRow, 'payload' | 'kind'> & { payload: unknown; kind: string },
+  row: Pick<EntryRow, 'id' | 'sequence' | 'subjectId' | 'happenedAt' | 'kindVersion'> & {
+    payload: unknown;
+    kind: string;
+  },
   kinds: KindRegistry,
   struck: ProjectedEntry<unknown>['struck'],
 ): ProjectedEntry<unknown> {
+  const kind = row.kind as Kind;
   return {
     id: row.id,
     sequence: row.sequence,
-    kind: row.kind as Kind,
+    kind,
     subjectId: row.subjectId,
     happenedAt: row.happenedAt,
-    payload: kinds.of(row.kind).read(row.payload, row.kindVersion),
+    payload: kinds.read(kind, row.kindVersion, row.payload),
     struck,
   };
 }
@@ -56,19 +56,37 @@ export async function project(
   kinds: KindRegistry,
 ): Promise<NewestPatch[]> {
   const patches: NewestPatch[] = [];
-  for (const module of kinds.all()) {
-    const own = entries.filter((e) => e.kind === module.kind);
-    if (own.length > 0) patches.push(...((await module.project?.(tx, own)) ?? []));
+  for (const kind of kinds.inOrder) {
+    const own = entries.filter((e) => e.kind === kind);
+    if (own.length === 0) continue;
+    const module = kinds.of(kind);
+    patches.push(...((await module.project?.(tx, own as never)) ?? []));
+    if (module.newly) for (const entry of own) patches.push(...patchesOf(entry, module.newly));
   }
   return patches;
 }
+
+const patchesOf = (
+  { id, sequence, subjectId, happenedAt, payload, struck }: ProjectedEntry<unknown>,
+  newly: (payload: never, entryId: string) => { key: string; fact: object; keepCount: number }[],
+): NewestPatch[] =>
+  struck.whole
+    ? []
+    : newly(payload as never, id).map(({ key, fact, keepCount }) => ({
+        subjectId,
+        key,
+        item: { atEpochMs: happenedAt.getTime(), sequence, ...fact },
+        keepCount,
+      }));
 
 /** The newest few with the patches laid in: by time, then by sequence, so that the order of writing does not matter. */
 export function newestWith(newest: Newest, patches: readonly NewestPatch[]): Newest {
   if (patches.length === 0) return newest;
   const laid = { ...newest };
   for (const { key, item, keepCount } of patches)
-    laid[key] = [...(laid[key] ?? []), item].sort((a, b) => b[0] - a[0] || b[1] - a[1]).slice(0, keepCount);
+    laid[key] = [...(laid[key] ?? []), item]
+      .sort((a, b) => b.atEpochMs - a.atEpochMs || b.sequence - a.sequence)
+      .slice(0, keepCount);
   return laid;
 }
 
@@ -77,15 +95,11 @@ export async function rebuildSubject(tx: Tx, subjectId: string, kinds: KindRegis
   const rows = await entriesOfSubject(tx, subjectId);
   const struck = strikesFrom(rows, kinds);
   const projected = rows.map((row) => projectedEntry(row, kinds, struck.get(row.id) ?? notStruck));
-  const seed = projected.find((e) => kinds.of(e.kind).seeds !== undefined);
+  const seeds = projected.flatMap((e) => kinds.seedOf(e.kind, e.payload as never) ?? []);
+  const [seed] = seeds;
   if (!seed) return;
-  for (const module of kinds.all()) await module.clear?.(tx, subjectId);
-  const blank: SubjectRow = {
-    id: subjectId,
-    state: {},
-    newest: {},
-    ...(kinds.of(seed.kind).seeds?.(seed.payload) ?? { kind: 'tank', name: '', startedOn: '1970-01-01' }),
-  };
+  for (const kind of kinds.inOrder) await kinds.of(kind).clear?.(tx, subjectId);
+  const blank: SubjectRow = { id: subjectId, state: {}, newest: {}, ...seed };
   await insertSubjects(tx, [blank]);
   const patches = await project(tx, projected, kinds);
   const laid = projected.reduce((subject, entry) => laidOnto(subject, entry, kinds), blank);
@@ -100,7 +114,7 @@ function strikesFrom(
 ): Map<string, { whole: boolean; parameters: string[] }> {
   const struck = new Map<string, { whole: boolean; parameters: string[] }>();
   for (const row of rows.filter((r) => r.kind === 'strike')) {
-    const { entryId, parameter } = kinds.of('strike').read(row.payload, row.kindVersion) as StrikePayload;
+    const { entryId, parameter } = kinds.read('strike', row.kindVersion, row.payload) as StrikePayload;
     const known = struck.get(entryId) ?? { whole: false, parameters: [] };
     struck.set(
       entryId,

@@ -1,9 +1,8 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
-import * as schema from './schema';
 
-export type Db = NodePgDatabase<typeof schema>;
+export type Db = NodePgDatabase;
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
 // Sequences are bigint; they stay far under 2^53.
@@ -19,7 +18,7 @@ export function openDb({ url, connectionsCount = 10 }: { url: string; connection
   const pool = new pg.Pool({ connectionString: url, max: connectionsCount });
   // A connection lost while idle is replaced at the next query; without a listener it would end the process.
   pool.on('error', () => undefined);
-  return { db: drizzle(pool, { schema, casing: 'snake_case' }), pool, close: () => pool.end() };
+  return { db: drizzle(pool, { casing: 'snake_case' }), pool, close: () => pool.end() };
 }
 
 export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {

@@ -1,5 +1,5 @@
 import { instantOf, knownZone, nightOn } from '#core/tonight';
-import { writeEntries, type BookDeps, type KindRegistry } from '../book';
+import { writeEntries, type KindRegistry } from '../book';
 import type { Db } from '../db';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
 import { addToBuckets } from '../readings';
@@ -13,7 +13,6 @@ export interface SeedOptions {
   /** Freezes the clock of the house on this evening; otherwise the clock goes on from half past nine tonight. */
   tonightOn: string | undefined;
   kinds: KindRegistry;
-  checks: BookDeps['checks'];
   say: (text: string) => void;
 }
 
@@ -27,7 +26,7 @@ export async function setUpEmpty(db: Db, { zone }: { zone: string }): Promise<vo
 }
 
 /** Writes the demo house through the services, night by night, with a clock that steps along. */
-export async function seedDemo(db: Db, { zone, tonightOn, kinds, checks, say }: SeedOptions): Promise<void> {
+export async function seedDemo(db: Db, { zone, tonightOn, kinds, say }: SeedOptions): Promise<void> {
   const ownZone = usableZone(zone);
   const realNow = Date.now();
   const on = tonightOn ?? nightOn({ atEpochMs: realNow, zone: ownZone });
@@ -47,7 +46,7 @@ export async function seedDemo(db: Db, { zone, tonightOn, kinds, checks, say }: 
     await addToBuckets(inside, demoBuckets({ nowEpochMs: tonightEpochMs }));
     for (const [index, night] of nights.entries()) {
       clock.to(night.writtenAtEpochMs);
-      await writeEntries({ db: inside, house, kinds, checks, by: keeperId }, night.entries);
+      await writeEntries({ db: inside, house, kinds, by: keeperId }, night.entries);
       if (index % 137 === 136)
         say(`  demo house: ${Math.round((100 * (index + 1)) / nights.length)} % of eighteen months written`);
     }

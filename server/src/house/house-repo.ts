@@ -13,12 +13,27 @@ const onlyId = 1;
 
 export async function readHouse(db: Db): Promise<HouseRow | null> {
   const [row] = await db.select().from(house).where(eq(house.id, onlyId));
-  return row ?? null;
+  if (!row) return null;
+  const { name, demo, clockOffsetMs, frozenAtEpochMs } = row;
+  return { name, demo, clockOffsetMs, frozenAtEpochMs };
+}
+
+/**
+ * The shape of what is derived from the book, raised whenever a projection or a slot of the read model changes. 2: named
+ * records instead of positions, and what was last done as data.
+ */
+export const derivedVersion = 2;
+export async function readDerivedVersion(db: Db): Promise<number> {
+  const [row] = await db.select({ version: house.derivedVersion }).from(house).where(eq(house.id, onlyId));
+  return row?.version ?? derivedVersion;
+}
+export async function writeDerivedVersion(db: Db, version: number): Promise<void> {
+  await db.update(house).set({ derivedVersion: version }).where(eq(house.id, onlyId));
 }
 export async function writeHouse(db: Db, row: HouseRow): Promise<void> {
   await db
     .insert(house)
-    .values({ id: onlyId, ...row })
+    .values({ id: onlyId, derivedVersion, ...row })
     .onConflictDoUpdate({ target: house.id, set: row });
 }
 export async function readZones(db: Db): Promise<{ fromOn: string; zone: string }[]> {

@@ -8,6 +8,8 @@ export const house = pgTable('house', {
   demo: boolean().notNull(),
   clockOffsetMs: bigint({ mode: 'number' }).notNull(),
   frozenAtEpochMs: bigint({ mode: 'number' }),
+  /** The shape of what is derived from the book; an older one is derived anew at start. */
+  derivedVersion: integer().notNull().default(1),
 });
 
 /** One time zone per house, dated. */

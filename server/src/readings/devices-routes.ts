@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { routes } from '#contracts/api';
-import { badRequest, parsed } from '../app';
+import { badRequest, parsed } from '../problems';
 import type { Devices } from './devices';
 
 /** No more often than an eye can follow. */

@@ -1,5 +1,13 @@
-export { checkReadings, readingsKind } from './readings-kind';
-export { calibrationKind, checkInstrument, instrumentKind, seenKind } from './instrument-kinds';
+export { readingsKind } from './readings-kind';
+export {
+  readHistories,
+  readHistory,
+  readNewestReadings,
+  type HistoryRow,
+  type NewestReadings,
+  type ReadingRow,
+} from './readings-repo';
+export { instrumentKind, seenKind } from './instrument-kinds';
 export { Devices } from './devices';
 export { addToBuckets, type Bucket } from './devices-repo';
 export { linkDevices, type DevicesLink } from './devices-link';

@@ -1,56 +1,28 @@
-import { parameterWords } from '#core/readings';
-import { calibrationPayload, instrumentPayload, seenPayload, type SeenPayload } from '#contracts/book';
-import { diaryKind, type EntryCheck } from '../book';
+import type { InstrumentPayload } from '#contracts/book';
+import type { KindModule } from '../book';
+import type { FieldFault } from '../problems';
+import { newlyIn } from '../tanks';
 
-export const instrumentKind = diaryKind({
-  kind: 'instrument',
-  on: 'instrument',
-  schema: instrumentPayload,
-  seeds: ({ name, startedOn }) => ({ kind: 'instrument', name, startedOn }),
-  state: ({ name }) => ({ slot: 'setUp', text: name }),
-  print: ({ type, parameters, expiresOn, retired }) =>
-    `${retired ? 'put away: ' : ''}${type.replace('-', ' ')} for ${parameters.map((p) => parameterWords[p]).join(', ')}${expiresOn === null ? '' : `, good until ${expiresOn}`}`,
-});
-export const calibrationKind = diaryKind({
-  kind: 'calibration',
-  on: 'instrument',
-  schema: calibrationPayload,
-  print: ({ parameter, standardValue, shownValue, adjusted }) =>
-    `${parameter === 'ec25UsPerCm' && standardValue === 0 ? 'dry in air' : `standard ${standardValue}`}: showed ${shownValue} (${parameterWords[parameter]})${adjusted ? ', then set' : ''}`,
-});
-
-const countText = (count: { lo: number; hi: number | null }): string =>
-  count.hi === null ? `${count.lo} or more` : count.lo === count.hi ? String(count.lo) : `${count.lo}–${count.hi}`;
-const seenText = ({ deaths, moults, berried, young, grazing, behaviour }: SeenPayload): string =>
-  [
-    ...Object.entries({ deaths, moults, berried, young }).flatMap(([word, n]) =>
-      n ? [`${countText(n)} ${word}`] : [],
-    ),
-    ...(grazing ? [grazing === 'usual' ? 'grazing' : grazing === 'less' ? 'grazing less' : 'not grazing'] : []),
-    ...(behaviour ? [behaviour] : []),
-  ].join(', ') || 'nothing out of the way';
+export const instrumentKind: KindModule<'instrument'> = {
+  check: (_tx, { payload }) => instrumentFaults(payload),
+  seed: ({ name, startedOn }) => ({ name, startedOn }),
+  done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
+};
 
 /** Beside the counts of kinds: what was seen of the whole tank. Deaths here make the sheet look a second time. */
-export const seenKind = diaryKind({
-  kind: 'seen',
-  on: 'tank',
-  schema: seenPayload,
-  state: (payload) => ({ slot: 'stock', text: seenText(payload) }),
-  newly: ({ deaths, behaviour, changeEntryId }, entryId) => [
-    ...((deaths?.lo ?? 0) > 0 ? [{ key: 'alarming', rest: ['died'], keepCount: 2 }] : []),
-    {
-      key: 'seen',
-      rest: [entryId, deaths?.lo ?? 0, behaviour ?? null, changeEntryId ?? null],
-      keepCount: 6,
-    },
-  ],
-  print: (payload) => `seen${payload.changeEntryId ? ' after the change' : ''}: ${seenText(payload)}`,
-});
+export const seenKind: KindModule<'seen'> = {
+  done: (payload) => ({ slot: 'stock', done: { id: 'seen', facts: payload } }),
+  newly: ({ deaths, behaviour = null, changeEntryId = null }, entryId) => {
+    const deathsCount = deaths?.lo ?? 0;
+    return [
+      ...(deathsCount > 0 ? [newlyIn('alarming', { event: 'died' })] : []),
+      newlyIn('seen', { entryId, deathsCount, behaviour, changeEntryId }),
+    ];
+  },
+};
 
 /** What the shape cannot say: colours rise, and a chart has at least two. */
-export const checkInstrument: EntryCheck = (_tx, entry) => {
-  if (entry.kind !== 'instrument') return [];
-  const { steps = [], type, parameters, deviceId } = entry.payload;
+function instrumentFaults({ steps, type, parameters, deviceId }: InstrumentPayload): FieldFault[] {
   return [
     ...(parameters.length === 0 && deviceId === undefined
       ? [{ field: 'parameters', message: 'must measure something, or be a device on the wire' }]
@@ -70,4 +42,4 @@ export const checkInstrument: EntryCheck = (_tx, entry) => {
         ]
       : []),
   ];
-};
+}

@@ -1,37 +1,28 @@
-import * as v from 'valibot';
-import { intervalText, likelyMend, plausibility, type Parameter } from '#core/readings';
-import { readingsPayload, type ReadingsPayload, type ReadingValue } from '#contracts/book';
+import { likelyMend, plausibility, type Parameter } from '#core/readings';
+import type { ReadingsPayload, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
-import type { FieldFault } from '../app';
-import type { EntryCheck, KindModule, NewestPatch, ProjectedEntry } from '../book';
+import type { FieldFault } from '../problems';
+import type { KindModule, NewestPatch, ProjectedEntry } from '../book';
+import { newlyIn } from '../tanks';
 import { clearReadings, insertReadings } from './readings-repo';
 
 const parameterOf = (id: string): Parameter | undefined => shippedAlmanac.parameters.find((p) => p.id === id);
 
-function shown(value: ReadingValue): string {
-  const parameter = parameterOf(value.parameter);
-  return `${parameter?.short ?? value.parameter} ${intervalText(value, parameter?.decimalsCount ?? 2)}`;
-}
-
-export const readingsKind: KindModule<ReadingsPayload> = {
-  kind: 'readings',
-  version: 1,
-  on: 'either',
-  reaches: 'itself',
-  read: (payload) => v.parse(readingsPayload, payload),
-  state: ({ values }) => ({ slot: 'readings', text: values.map(shown).join(', ') }),
+export const readingsKind: KindModule<'readings'> = {
+  check: (_tx, { payload }) => readingsFaults(payload),
+  done: ({ values }) => ({
+    slot: 'readings',
+    done: { id: 'readings', facts: { values: values.map(({ parameter, lo, hi }) => ({ parameter, lo, hi })) } },
+  }),
   project: async (tx, entries) => {
     await insertReadings(tx, entries);
-    return entries.flatMap(newestOf);
+    return entries.flatMap(newestFrom);
   },
   clear: clearReadings,
-  print: ({ context, values }) =>
-    `${context === 'routine' ? 'tested' : `tested (${context.replace('-', ' ')})`}: ${values.map((value) => `${shown(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
 };
 
-/** Enough for a direction (four readings) with some room. */
-const newestCount = 6;
-const newestOf = ({
+/** A value struck by itself does not ride with the tank; the rest of its set does. */
+const newestFrom = ({
   sequence,
   subjectId,
   happenedAt,
@@ -40,24 +31,19 @@ const newestOf = ({
 }: ProjectedEntry<ReadingsPayload>): NewestPatch[] =>
   payload.values
     .filter((value) => !struck.whole && !struck.parameters.includes(value.parameter))
-    .map(({ parameter, lo, hi }) => ({
-      subjectId,
-      key: `reading:${parameter}`,
-      item: [happenedAt.getTime(), sequence, lo, hi],
-      keepCount: newestCount,
-    }));
+    .map(({ parameter, lo, hi }) => {
+      const { key, fact, keepCount } = newlyIn('reading', { lo, hi }, parameter);
+      return { subjectId, key, item: { atEpochMs: happenedAt.getTime(), sequence, ...fact }, keepCount };
+    });
 
 /** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
-export const checkReadings: EntryCheck = (_tx, entry) => {
-  if (entry.kind !== 'readings') return [];
-  const { values } = entry.payload;
-  return values.flatMap((value, i) => [
+const readingsFaults = ({ values }: ReadingsPayload): FieldFault[] =>
+  values.flatMap((value, i) => [
     ...valueFaults(value).map((fault) => ({ ...fault, field: `values.${i}.${fault.field}` })),
     ...(values.findIndex((other) => other.parameter === value.parameter) < i
       ? [{ field: `values.${i}.parameter`, message: `${value.parameter} stands twice in this set` }]
       : []),
   ]);
-};
 
 function valueFaults(value: ReadingValue): FieldFault[] {
   const parameter = parameterOf(value.parameter);

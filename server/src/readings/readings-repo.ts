@@ -1,7 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
+import type { ParameterId } from '#core/readings';
 import type { ReadingsPayload } from '#contracts/book';
 import type { ProjectedEntry } from '../book';
-import type { Tx } from '../db';
+import type { Db, Tx } from '../db';
 import { readings } from './readings-table';
 
 /** All values of all entries in one statement with one parameter. */
@@ -25,4 +26,64 @@ export async function insertReadings(tx: Tx, entries: readonly ProjectedEntry<Re
 
 export async function clearReadings(tx: Tx, subjectId: string): Promise<void> {
   await tx.delete(readings).where(eq(readings.subjectId, subjectId));
+}
+
+/** One reading of one parameter that is not struck. */
+export interface ReadingRow {
+  entryId: string;
+  lo: number | null;
+  hi: number | null;
+  atEpochMs: number;
+  text: string;
+  insisted: boolean;
+}
+export interface NewestReadings extends Record<string, unknown> {
+  subjectId: string;
+  parameter: ParameterId;
+  newest: ReadingRow[];
+}
+/** As many of one tank as its folio draws as hairs. */
+const newestCount = 6;
+
+/** The newest readings of every parameter of the tanks, by probes of the partial index: independent of the length of the book. */
+export async function readNewestReadings(
+  db: Db,
+  { tankIds, parameters }: { tankIds: readonly string[]; parameters: readonly ParameterId[] },
+): Promise<NewestReadings[]> {
+  const found = await db.execute<NewestReadings>(sql`
+    select t.id as "subjectId", p.parameter, n.newest
+    from unnest(${sql.param([...tankIds])}::uuid[]) t(id) cross join unnest(${sql.param([...parameters])}::text[]) p(parameter) cross join lateral (
+      select json_agg(json_build_object('entryId', r.entry_id, 'lo', r.lo, 'hi', r.hi, 'atEpochMs', extract(epoch from r.happened_at) * 1000, 'text', r.text, 'insisted', r.insisted)) as newest
+      from (select * from readings x where x.subject_id = t.id and x.parameter = p.parameter and not x.struck order by x.happened_at desc limit ${newestCount}) r
+    ) n where n.newest is not null`);
+  return found.rows;
+}
+
+export interface HistoryRow extends Record<string, unknown> {
+  subjectId: string;
+  parameter: ParameterId;
+  lo: number | null;
+  hi: number | null;
+  atEpochMs: number;
+}
+/** Readings of several tanks since a time, newest first: what the model needs of each, and no more. */
+export async function readHistories(
+  db: Db,
+  { tankIds, sinceEpochMs }: { tankIds: readonly string[]; sinceEpochMs: number },
+): Promise<HistoryRow[]> {
+  const found = await db.execute<HistoryRow>(sql`
+    select subject_id as "subjectId", parameter, lo, hi, extract(epoch from happened_at)::float8 * 1000 as "atEpochMs" from readings
+    where subject_id = any(${sql.param([...tankIds])}::uuid[]) and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc`);
+  return found.rows;
+}
+
+/** All readings of one tank since a time, newest first. */
+export async function readHistory(
+  db: Db,
+  { tankId, sinceEpochMs }: { tankId: string; sinceEpochMs: number },
+): Promise<(ReadingRow & { parameter: ParameterId })[]> {
+  const found = await db.execute<ReadingRow & { parameter: ParameterId } & Record<string, unknown>>(sql`
+    select entry_id as "entryId", parameter, lo, hi, extract(epoch from happened_at)::float8 * 1000 as "atEpochMs", text, insisted from readings
+    where subject_id = ${tankId} and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc`);
+  return found.rows;
 }

@@ -1,3 +1,3 @@
 export { sourceKind } from './sources-kind';
 export { sourceHistory, sourceList } from './sources-service';
-export { checkUnit, unitKind } from './unit-kind';
+export { unitKind } from './unit-kind';

@@ -1,4 +1,3 @@
-export { alarmsOf } from './stock-alarms';
-export { checkArrival, checkOwnKind, checkStock } from './stock-checks';
-export { stockKinds } from './stock-kinds';
-export { diaryView, eventOf, stockView } from './stock-service';
+export { stockContributions } from './stock-contributions';
+export { acclimationKind, arrivalKind, clearedKind, fedKind, ownKindKind, stockKind } from './stock-kinds';
+export { stockView } from './stock-service';

@@ -1,19 +1,19 @@
 import { bookKinds } from '#almanac/kinds';
 import { populationOf, type StockEvent, type StockKind } from '#core/stock';
-import type { ArrivalPayload, NewEntry, OwnKindPayload, StockPayload } from '#contracts/book';
-import type { FieldFault } from '../app';
-import { readDiaryIn, type EntryCheck } from '../book';
+import type { ArrivalPayload, OwnKindPayload, StockPayload } from '#contracts/book';
+import type { FieldFault } from '../problems';
+import { readDiary, type DiaryRow, type EntryOf } from '../book';
 import type { Tx } from '../db';
 
 const dayMs = 86_400_000;
 
 async function kindNamed(tx: Tx, id: string): Promise<StockKind | null> {
-  const own = await readDiaryIn(tx, { kinds: ['own-kind'] });
-  const [latest] = own
-    .map((row) => (row.payload as OwnKindPayload).kind)
+  const own = await readDiary({ db: tx }, { kinds: ['own-kind'] });
+  const latest: StockKind | undefined = own
+    .map((row) => row.payload.kind)
     .filter((k) => k.id === id)
-    .slice(-1);
-  return (latest as StockKind | undefined) ?? bookKinds.find((k) => k.id === id) ?? null;
+    .at(-1);
+  return latest ?? bookKinds.find((k) => k.id === id) ?? null;
 }
 
 async function unknownKind(tx: Tx, kindId: string): Promise<FieldFault[]> {
@@ -24,32 +24,34 @@ async function unknownKind(tx: Tx, kindId: string): Promise<FieldFault[]> {
 
 /** Every event the book has of a kind in a tank; arrivals count as such. */
 async function eventsBeside(tx: Tx, { id, subjectId }: { id: string; subjectId: string }): Promise<StockEvent[]> {
-  const rows = await readDiaryIn(tx, { kinds: ['stock', 'arrival'], subjectIds: [subjectId] });
+  const rows = await readDiary({ db: tx }, { kinds: ['stock', 'arrival'], subjectIds: [subjectId] });
   // The entry being checked is in the book already, in this transaction.
-  return rows
-    .filter((row) => row.entry_id !== id)
-    .map((row) =>
-      row.kind === 'arrival'
-        ? arrivedEvent(row.at_ms, row.payload as ArrivalPayload)
-        : stockEvent(row.at_ms, row.payload as StockPayload),
-    );
+  return rows.filter((row) => row.entryId !== id).map(eventOf);
 }
-export const arrivedEvent = (
+
+/** A row of the diary as an event of a population. */
+export const eventOf = (row: DiaryRow<'stock' | 'arrival'>): StockEvent =>
+  row.kind === 'arrival' ? arrivedEvent(row.atEpochMs, row.payload) : stockEvent(row.atEpochMs, row.payload);
+
+const arrivedEvent = (
   atEpochMs: number,
-  { kindId, strain, count }: Pick<ArrivalPayload, 'kindId' | 'count'> & { strain?: string },
-): StockEvent => ({ atEpochMs, event: 'arrived', kindId, strain: strain ?? '', count });
-export const stockEvent = (
-  atEpochMs: number,
-  { event, kindId, strain, count, sign }: Omit<StockPayload, 'strain'> & { strain?: string },
-): StockEvent => ({ atEpochMs, event, kindId, strain: strain ?? '', count, sign });
+  { kindId, strain, count }: Pick<ArrivalPayload, 'kindId' | 'count' | 'strain'>,
+): StockEvent => ({ atEpochMs, event: 'arrived', kindId, strain, count });
+const stockEvent = (atEpochMs: number, { event, kindId, strain, count, sign }: StockPayload): StockEvent => ({
+  atEpochMs,
+  event,
+  kindId,
+  strain,
+  count,
+  sign,
+});
 
 const crossed = ({ lo, hi }: { lo: number; hi: number | null }): boolean => hi !== null && hi < lo;
 const crossedFault: FieldFault = { field: 'count', message: 'its high end lies below its low end' };
 
 /** Counts below zero, broods before maturity, more leaving than can be there. */
-export const checkStock: EntryCheck = async (tx, entry) => {
-  if (entry.kind !== 'stock') return [];
-  const { event, kindId, strain = '', count, sign, otherTankId } = entry.payload;
+export async function stockFaults(tx: Tx, entry: EntryOf<'stock'>): Promise<FieldFault[]> {
+  const { event, kindId, strain, count, sign, otherTankId } = entry.payload;
   const kind = await kindNamed(tx, kindId);
   if (!kind) return unknownKind(tx, kindId);
   if (event === 'sign') return sign === undefined ? [{ field: 'sign', message: 'says nothing' }] : [];
@@ -65,7 +67,7 @@ export const checkStock: EntryCheck = async (tx, entry) => {
   if (['died', 'missing', 'moved-out', 'given-away'].includes(event))
     return leavingFaults({ kind, strain, events, count, atEpochMs });
   return [];
-};
+}
 
 function broodFaults({
   kind,
@@ -116,9 +118,8 @@ function leavingFaults({
     : [];
 }
 
-export const checkArrival: EntryCheck = async (tx, entry) => {
-  if (entry.kind !== 'arrival') return [];
-  const { kindId, count, deadOnArrivalCount = 0, warnings = [], overrideReason } = entry.payload;
+export async function arrivalFaults(tx: Tx, { payload }: EntryOf<'arrival'>): Promise<FieldFault[]> {
+  const { kindId, count, deadOnArrivalCount = 0, warnings, overrideReason } = payload;
   const faults = await unknownKind(tx, kindId);
   if (crossed(count)) faults.push(crossedFault);
   if (count.lo < 1) faults.push({ field: 'count', message: 'must be at least one' });
@@ -127,12 +128,10 @@ export const checkArrival: EntryCheck = async (tx, entry) => {
   if (warnings.length > 0 && overrideReason === undefined)
     faults.push({ field: 'overrideReason', message: 'is needed where something speaks against it' });
   return faults;
-};
+}
 
 /** The keeper's own kinds are held to what the book's are: ends in order, and an animal or a plant. */
-export const checkOwnKind: EntryCheck = (_tx, entry: NewEntry) => {
-  if (entry.kind !== 'own-kind') return [];
-  const { kind, baseId } = entry.payload;
+export function ownKindFaults({ kind, baseId }: OwnKindPayload): FieldFault[] {
   const faults: FieldFault[] = [];
   for (const [parameter, range] of Object.entries(kind.ranges))
     if (range.lo !== null && range.hi !== null && range.lo >= range.hi)
@@ -144,4 +143,4 @@ export const checkOwnKind: EntryCheck = (_tx, entry: NewEntry) => {
   if (baseId !== null && !bookKinds.some((k) => k.id === baseId))
     faults.push({ field: 'baseId', message: `“${baseId}” is not a kind in the almanac` });
   return faults;
-};
+}

@@ -1,13 +1,15 @@
 import { bookKinds } from '#almanac/kinds';
-import type { Kind, NewEntry } from '#contracts/book';
+import type { NewEntry, PayloadOf } from '#contracts/book';
 import type { SourceHistory } from '#contracts/sources';
 import type { Diary, StockView } from '#contracts/stock';
 import {
   at,
   changeEntry,
+  entry,
   id,
   openTestHouse,
   readingsEntry,
+  saidOf,
   sourceEntry,
   strikeEntry,
   tankEntry,
@@ -21,9 +23,6 @@ let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
 afterAll(() => house.close());
 
-type PayloadOf<K extends Kind> = Extract<NewEntry, { kind: K }>['payload'];
-const entry = <K extends Kind>(kind: K, subjectId: string, payload: PayloadOf<K>, happenedAt = at(1)): NewEntry =>
-  ({ id: id(), kind, kindVersion: 1, subjectId, happenedAt, payload }) as unknown as NewEntry;
 const stock = (
   tank: string,
   event: PayloadOf<'stock'>['event'],
@@ -122,7 +121,7 @@ describe('what happens to animals', () => {
       201,
     );
     const line = await lineOf(tank);
-    expect(line.isNew.map((n) => n.name)).toEqual(['cherry shrimp']);
+    expect(saidOf(line, 'new').map((n) => n.text)).toEqual(['New: cherry shrimp']);
     expect(line.lastDone.some((d) => d.text === '12 cherry shrimp arrived')).toBeTrue();
   });
   it('a jump in deaths stands on tonight beside the last change and what is new; background does not', async () => {
@@ -135,10 +134,10 @@ describe('what happens to animals', () => {
       entry('fact', tank, { about: 'new', what: 'product', name: 'a leaf extract' }, at(5)),
     );
     await house.write(stock(tank, 'died', many(6)), stock(calm, 'died', many(1)));
-    const { alarms } = await lineOf(tank);
-    expect(alarms[0]).toEqual(jasmine.objectContaining({ id: 'deaths', severity: 'act' }));
+    const alarms = saidOf(await lineOf(tank), 'animals');
+    expect(alarms[0]).toEqual(jasmine.objectContaining({ id: 'animals:deaths:cherry-shrimp:0', severity: 'act' }));
     expect(alarms[0]?.text).toMatch(/Last change 2 nights ago, 30 %\. New: a leaf extract/);
-    expect((await lineOf(calm)).alarms).toEqual([]);
+    expect(saidOf(await lineOf(calm), 'animals')).toEqual([]);
   });
 });
 
@@ -174,14 +173,15 @@ describe('timers on tonight', () => {
         at(0, -10),
       ),
     );
-    const timers = (await lineOf(tank)).timers;
-    expect(timers.map((t) => t.kind).sort()).toEqual(['drip', 'leftover']);
-    expect(Number(timers.find((t) => t.kind === 'drip')?.dueEpochMs) - Date.parse(at(0, -10))).toBe(3_600_000);
+    const running = (await lineOf(tank)).contributions.filter((c) => ['drip', 'leftovers'].includes(c.reason.id));
+    expect(running.map((t) => t.reason.id).sort()).toEqual(['drip', 'leftovers']);
+    expect(Number(running.find((t) => t.reason.id === 'drip')?.dueEpochMs) - Date.parse(at(0, -10))).toBe(3_600_000);
     await house.write(
       entry('cleared', tank, { fedEntryId: fed.id, clearedMinutes: null }, at(0)),
       entry('acclimation', tank, { step: 'ended', arrivalId, done: true }, at(0)),
     );
-    expect((await lineOf(tank)).timers).toEqual([]);
+    const still = await lineOf(tank);
+    expect([...saidOf(still, 'drip'), ...saidOf(still, 'leftovers')]).toEqual([]);
   });
 });
 
@@ -198,7 +198,7 @@ describe('facts of a tank', () => {
     const [read] = (await house.get<StockView>(`/api/stock?tank=${tank}`)).body.tanks;
     expect(read?.stage).toBe('running');
     expect(read?.equipment.light).toEqual(jasmine.objectContaining({ on: true, lightHours: 8 }));
-    expect((await lineOf(tank)).isNew).toEqual([]);
+    expect(saidOf(await lineOf(tank), 'new')).toEqual([]);
     expect(
       (await house.write(entry('fact', tank, { about: 'equipment', item: 'light', on: true, lightHours: 30 }))).status,
     ).toBe(400);

@@ -1,1 +1,1 @@
-export { checkSupply, supplyKind, supplyLogKind } from './supplies-kinds';
+export { supplyKind } from './supplies-kinds';

@@ -1,3 +1,5 @@
-export { factKind } from './facts-kind';
-export { checkSetUp, netVolumeOf, setUpKind } from './tanks-kind';
-export { tankFolio, verdictWorking } from './tanks-service';
+export { newestByOf, newestFaults, newestOf, newlyIn, tankSlots, type SlotItem, type TankSlot } from './newest';
+export { equipmentOf, latestWater, stageOf } from './tank';
+export { tanksContributions } from './tanks-contributions';
+export { factKind, setUpKind } from './tanks-kinds';
+export { netVolumeInForce, netVolumeInForceOf, readSetUps, readTanks, type Tank } from './tanks-repo';

@@ -1,12 +1,11 @@
 import { roundOf } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Bench, BenchCell } from '#contracts/readings';
+import { testWords } from '#words/tonight';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
-import { bandsOf, latestWater } from './judging';
-import { noProspect } from './prospect';
-import type { Prospects } from './prospects';
-import { readTanks } from './tonight-repo';
+import { bandsOf, noProspect, type Prospects } from '../judgement';
+import { latestWater, readTanks } from '../tanks';
 import { tankLine } from './tonight-service';
 
 /** Tanks in round order with all that a cell of the evening's grid shows before anything is typed. */
@@ -23,7 +22,7 @@ export async function benchView({
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
   const foreseen = await prospects.of(tanks, nowEpochMs);
   const lines = tanks.map((tank) => {
-    const prospect = foreseen.get(tank.id) ?? noProspect;
+    const prospect = foreseen.get(tank.tankId) ?? noProspect;
     const water = latestWater(tank);
     const bands = bandsOf(tank);
     const cells: Record<string, BenchCell> = {};
@@ -37,10 +36,10 @@ export async function benchView({
         band: band ? { lo: band.lo, hi: band.hi } : null,
         last,
         expected: outlook && last ? outlook.level : null,
-        due: due?.why ?? null,
+        due: due ? testWords[due.why] : null,
       };
     }
-    return { ...tankLine({ tank, prospect, house, nowEpochMs }), cells };
+    return { ...tankLine({ tank, prospect, contributions: [], house, nowEpochMs }), cells };
   });
   const ordered = roundOf(lines).flatMap((group) => group.visits);
   return {

@@ -14,6 +14,7 @@ import {
   noteEntry,
   openTestHouse,
   readingsEntry,
+  saidOf,
   sourceEntry,
   tankEntry,
   type TestHouse,
@@ -83,7 +84,7 @@ describe('GET /api/tonight', () => {
     const line = await lineOf(tank);
     expect([line.state, line.reasonId, line.deciding]).toEqual(['unknown', 'unusual', 'ph']);
     expect(line.reason).toContain('unusual for this tank');
-    expect(line.tests.due.map((t) => t.parameter)).toContain('ph');
+    expect(saidOf(line, 'test-due').map((t) => t.text)).toContain('pH');
   });
   it('a struck reading no longer counts', async () => {
     const tank = await newTank();

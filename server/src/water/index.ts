@@ -1,29 +1,5 @@
-export { batchList } from './batches';
-export { buildUpView } from './build-up';
-export { doingView } from './doing';
-export { eveningView } from './evening';
-export { integerSolver } from './highs';
+export { batchList, readBatches } from './batches';
+export { changeKind, topUpKind } from './change-kinds';
 export { learntView } from './learnt';
-export { WaterPlanner } from './planner';
-export {
-  checkBatch,
-  checkBatchStep,
-  checkJob,
-  checkRecipe,
-  checkRoutine,
-  checkSequence,
-  checkTimer,
-} from './water-checks';
-export { changeKind, checkChange, checkTopUp, topUpKind } from './water-kind';
-export {
-  batchKind,
-  batchStepKind,
-  jobKind,
-  learntKind,
-  mineralKind,
-  recipeKind,
-  routineKind,
-  sequenceKind,
-  timerKind,
-  worksKind,
-} from './water-kinds';
+export { batchKind, batchStepKind, recipeKind, routineKind, sequenceKind } from './water-checks';
+export { readChanges, type PastChange } from './water-repo';

@@ -1,9 +1,9 @@
-import type { Interval, ParameterId, Water } from '#core/readings';
+import { closedMiddle, type Interval, type ParameterId, type Water } from '#core/readings';
 import { changeEffect, type ChangeOutcome } from '#core/water';
 import type { LearntView } from '#contracts/water';
 import type { BookDeps } from '../book';
-import { readHistory } from '../tonight';
-import { readAdvisedChanges } from './water-reads';
+import { readHistory } from '../readings';
+import { readAdvisedChanges } from './water-repo';
 
 const dayMs = 86_400_000;
 const lookBackDays = 200;
@@ -22,32 +22,33 @@ export async function learntView(deps: BookDeps, { tankId }: { tankId: string })
   // Newest first as they are read; oldest first is what is looked through here.
   const ordered = [...readings].reverse();
   const outcomes = changes.flatMap((change, i): ChangeOutcome[] => {
-    const previous = changes[i - 1]?.at_ms ?? -Infinity;
-    const next = changes[i + 1]?.at_ms ?? Infinity;
+    const previous = changes[i - 1]?.atEpochMs ?? -Infinity;
+    const next = changes[i + 1]?.atEpochMs ?? Infinity;
     const before: Water = {};
     const measured: Partial<Record<ParameterId, Interval>> = {};
-    for (const { parameter, lo, hi, at_ms } of ordered) {
-      if (hi === null) continue;
-      if (at_ms < change.at_ms && at_ms > Math.max(previous, change.at_ms - beforeDays * dayMs))
-        before[parameter] = ((lo ?? 0) + hi) / 2;
-      const soon = at_ms > change.at_ms && at_ms < Math.min(next, change.at_ms + afterDays * dayMs);
+    for (const { parameter, lo, hi, atEpochMs: at } of ordered) {
+      const value = closedMiddle({ lo, hi });
+      if (value === null) continue;
+      if (at < change.atEpochMs && at > Math.max(previous, change.atEpochMs - beforeDays * dayMs))
+        before[parameter] = value;
+      const soon = at > change.atEpochMs && at < Math.min(next, change.atEpochMs + afterDays * dayMs);
       if (soon && measured[parameter] === undefined) measured[parameter] = { lo, hi };
     }
     const started = change.advice?.before ? { ...change.advice.before, ...before } : before;
     const effect = changeEffect({
-      netVolumeL: change.change_l / change.change_fraction,
-      changeFraction: change.change_fraction,
+      netVolumeL: change.changeL / change.changeFraction,
+      changeFraction: change.changeFraction,
       tank: started,
       source: change.water,
     });
     if (!effect.ok || Object.keys(measured).length === 0) return [];
     return [
       {
-        entryId: change.entry_id,
-        atEpochMs: change.at_ms,
-        changeFraction: change.change_fraction,
-        changeL: change.change_l,
-        sourceId: change.source_id,
+        entryId: change.entryId,
+        atEpochMs: change.atEpochMs,
+        changeFraction: change.changeFraction,
+        changeL: change.changeL,
+        sourceId: change.sourceId,
         before: started,
         source: change.water,
         predicted: effect.value.value.after,

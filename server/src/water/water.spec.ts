@@ -1,14 +1,11 @@
-import type { Kind, NewEntry } from '#contracts/book';
-import type { BatchList, BuildUpView, DoingView, EveningView, FortnightView, LearntView } from '#contracts/water';
-import { at, id, openTestHouse, readingsEntry, tankEntry, type TestHouse } from '../app/harness.cases';
+import type { NewEntry, PayloadOf } from '#contracts/book';
+import type { BatchList, BuildUpView, EveningView, FortnightView, LearntView } from '#contracts/water';
+import { at, entry, id, openTestHouse, readingsEntry, tankEntry, type TestHouse } from '../app/harness.cases';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
 afterAll(() => house.close());
 
-type PayloadOf<K extends Kind> = Extract<NewEntry, { kind: K }>['payload'];
-const entry = <K extends Kind>(kind: K, subjectId: string, payload: PayloadOf<K>, happenedAt = at(1)): NewEntry =>
-  ({ id: id(), kind, kindVersion: 1, subjectId, happenedAt, payload }) as unknown as NewEntry;
 const faultsOf = async (...entries: NewEntry[]): Promise<string[]> =>
   ((await house.write(...entries)).body.errors ?? []).map(
     (e) => `${e.field.split('.').slice(3).join('.')}: ${e.message}`,
@@ -365,38 +362,6 @@ describe('the evening’s water', () => {
     expect(answer.body.nights.length).toBe(14);
     expect((await house.get('/api/water/fortnight?seconds=0')).status).toBe(400);
     expect((await house.get('/api/water/fortnight?seconds=soon')).status).toBe(400);
-  });
-});
-
-describe('doing it', () => {
-  const doing = async () => (await house.get<DoingView>('/api/water/doing')).body;
-  it('a job stays open until each closing check is ticked', async () => {
-    const { tank } = await newWaters();
-    const job = entry(
-      'job',
-      tank,
-      { step: 'started', changeL: 10, how: 'poured', bed: 'none', chain: 'alone' },
-      at(0, -40),
-    );
-    await house.write(job);
-    const tick = (checks: ('heater' | 'filter' | 'light' | 'lid' | 'animals' | 'taps')[]) =>
-      house.write(entry('job', tank, { step: 'ticked', jobId: job.id, checks }, at(0, -5)));
-    await tick(['heater', 'filter']);
-    expect((await doing()).jobs.find((j) => j.jobId === job.id)?.ticked).toEqual(['heater', 'filter']);
-    await tick(['light', 'lid', 'animals', 'taps']);
-    expect((await doing()).jobs.some((j) => j.jobId === job.id)).toBeFalse();
-  });
-  it('a timer runs until it is answered; an unknown one cannot be', async () => {
-    const { tank } = await newWaters();
-    const timer = entry('timer', tank, { step: 'set', timer: 'hose', minutes: 4 }, at(0, -10));
-    await house.write(timer);
-    const running = (await doing()).timers.find((t) => t.timerId === timer.id);
-    expect((running?.dueEpochMs ?? 0) - (running?.startedEpochMs ?? 0)).toBe(240_000);
-    await house.write(entry('timer', tank, { step: 'answered', timerId: timer.id }, at(0, -1)));
-    expect((await doing()).timers.some((t) => t.timerId === timer.id)).toBeFalse();
-    expect((await faultsOf(entry('timer', tank, { step: 'answered', timerId: id() }))).join()).toContain(
-      'is not in the book',
-    );
   });
 });
 

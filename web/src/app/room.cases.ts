@@ -4,8 +4,8 @@ import { provideRouter } from '@angular/router';
 import { of, Subject, throwError } from 'rxjs';
 import type { RouteName } from '#contracts/api';
 import type { NewEntry } from '#contracts/book';
-import { Api, ApiProblem } from './shell/api';
-import { Outbox, type Sent } from './shell/outbox';
+import { Api, ApiProblem } from './base/api';
+import { Outbox, type Sent } from './base/outbox';
 
 /** A page in a test: what it shows, how it is typed into, and what it has written. */
 export interface Room {

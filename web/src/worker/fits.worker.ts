@@ -1,11 +1,11 @@
-import { cheapestRemedy, fitTable } from '#core/stock';
-import type { FitJob } from './fit-job';
+import { expose } from 'comlink';
+import { cheapestRemedy, fitTable, type RemedyFound, type StockKind, type WaterKnown } from '#core/stock';
 
 /** Transport only: what is computed is the core's. */
-addEventListener('message', ({ data }: MessageEvent<FitJob>) => {
-  const answer =
-    data.job === 'fits'
-      ? fitTable({ kinds: data.kinds, waters: data.waters })
-      : data.kinds.map((kind) => cheapestRemedy({ kind, source: data.source }));
-  postMessage({ id: data.id, answer });
-});
+const work = {
+  fits: fitTable,
+  remedies: ({ kinds, source }: { kinds: readonly StockKind[]; source: WaterKnown }): RemedyFound[] =>
+    kinds.map((kind) => cheapestRemedy({ kind, source })),
+};
+export type FitsWork = typeof work;
+expose(work);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import type { AlmanacView } from '#contracts/almanac';
-import { Api } from '../shell/api';
+import { Api } from '../base/api';
 import { gradeWords } from '../ui/words';
 
 /** The reviewed knowledge, readable: practices by livestock, limits by bearing, sources; each with its evidence. */

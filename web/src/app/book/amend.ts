@@ -1,11 +1,10 @@
 import type { LedgerEntry, ParameterId } from '#core/readings';
-import type { BookEntry, NewEntry } from '#contracts/book';
+import { entryOf, mayAmendAsLine, type BookEntry, type NewEntry } from '#contracts/book';
 import { bookEntry } from '../readings/ledger-entries';
 
-const writable = ['readings', 'change', 'top-up', 'seen', 'looked', 'dose', 'fed', 'note'] as const;
 /** Entries that can be said as a line, and so be amended by one. */
 export const canAmend = ({ kind, struck }: BookEntry): boolean =>
-  writable.some((k) => k === kind) && (struck?.parameters.length ?? 1) !== 0;
+  mayAmendAsLine(kind) && (struck?.parameters.length ?? 1) !== 0;
 
 /** What still stands of an entry, as the ledger line knows it. */
 export function asLedgerEntry(entry: BookEntry): LedgerEntry {
@@ -38,14 +37,11 @@ export function amendment({
   insisted: ReadonlySet<ParameterId>;
   nowIso: string;
 }): NewEntry[] {
-  const strike: NewEntry = {
-    id: ids[0] ?? '',
-    kind: 'strike',
-    kindVersion: 1,
-    subjectId: old.subjectId,
-    happenedAt: nowIso,
-    payload: { entryId: old.id, reason: reason.trim() || 'amended' },
-  };
+  const strike = entryOf(
+    'strike',
+    { id: ids[0] ?? '', subjectId: old.subjectId, happenedAt: nowIso },
+    { entryId: old.id, reason: reason.trim() || 'amended' },
+  );
   return [
     strike,
     ...entries.map((entry, i) => {

@@ -4,11 +4,12 @@ import { Router, RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { bookKinds } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
-import type { BookEntry, BookPage, NewEntry, ReadingsPayload } from '#contracts/book';
+import { type BookEntry, type BookPage, entryOf, groupChoices, hasParts, lifted, mayStrike } from '#contracts/book';
+import { groupWords } from '#words/book';
 import type { ParameterId } from '#core/readings';
-import { Api, ApiProblem } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
+import { Api, ApiProblem } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { newId, Outbox } from '../base/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { dayText, whenText } from '../ui/words';
 import { canAmend } from './amend';
@@ -38,7 +39,7 @@ export class BookScreen {
   protected readonly amending = signal<string | null>(null);
   protected readonly canAmend = canAmend;
   protected photoOf = (e: BookEntry): string =>
-    e.kind === 'photo' ? (e.payload as Extract<NewEntry, { kind: 'photo' }>['payload']).photoHash : '';
+    e.kind === 'photo' ? lifted('photo', e.kindVersion, e.payload).photoHash : '';
   protected readonly part = signal('');
   protected readonly reason = signal('');
   protected readonly hideLooked = signal(true);
@@ -49,17 +50,7 @@ export class BookScreen {
   protected readonly from = signal('');
   protected readonly to = signal('');
   protected readonly struckOnly = signal(false);
-  protected readonly kindChoices = [
-    { id: 'readings,calibration', word: 'tests' },
-    { id: 'change,top-up', word: 'changes and top-ups' },
-    { id: 'seen,stock,arrival,acclimation', word: 'animals' },
-    { id: 'fed,cleared', word: 'feeding' },
-    { id: 'dose,trim', word: 'plants and doses' },
-    { id: 'note', word: 'notes' },
-    { id: 'photo', word: 'photos' },
-    { id: 'set-up,fact,source,instrument', word: 'set-ups and kits' },
-    { id: 'strike', word: 'strikes' },
-  ] as const;
+  protected readonly kindChoices = groupChoices.map(({ id, kinds }) => ({ id: kinds.join(','), word: groupWords[id] }));
   /** Whether something narrows the book down. */
   protected readonly sought = computed(
     () => [this.words().trim(), this.kind(), this.from(), this.to()].some((t) => t !== '') || this.struckOnly(),
@@ -158,12 +149,11 @@ export class BookScreen {
     void this.router.navigate(['/book'], { queryParams: { subject: this.subject() ?? null, animal: animal || null } });
   }
   protected when = (at: string): string => whenText(at, this.house.zone());
-  protected canStrike = (e: BookEntry): boolean =>
-    !['strike', 'set-up', 'source'].includes(e.kind) && (!e.struck || e.struck.parameters.length > 0);
+  protected canStrike = (e: BookEntry): boolean => mayStrike(e.kind, e.struck ? e.struck.parameters : null);
   protected parts = (e: BookEntry): { id: ParameterId; label: string }[] =>
-    e.kind === 'readings'
-      ? (e.payload as ReadingsPayload).values
-          .filter((v) => !e.struck?.parameters.includes(v.parameter))
+    hasParts(e.kind)
+      ? lifted('readings', e.kindVersion, e.payload)
+          .values.filter((v) => !e.struck?.parameters.includes(v.parameter))
           .map((v) => ({ id: v.parameter, label: parameters.find((p) => p.id === v.parameter)?.label ?? v.parameter }))
       : [];
   protected amended(said: string): void {
@@ -187,14 +177,11 @@ export class BookScreen {
     const reason = this.reason().trim();
     if (reason === '') return;
     const part = this.part();
-    const entry: NewEntry = {
-      id: newId(),
-      kind: 'strike',
-      kindVersion: 1,
-      subjectId: e.subjectId,
-      happenedAt: this.house.nowIso(),
-      payload: { entryId: e.id, reason, ...(part ? { parameter: part as ParameterId } : {}) },
-    };
+    const entry = entryOf(
+      'strike',
+      { id: newId(), subjectId: e.subjectId, happenedAt: this.house.nowIso() },
+      { entryId: e.id, reason, ...(part ? { parameter: part as ParameterId } : {}) },
+    );
     const sent = await this.outbox.write([entry]);
     if (sent.state === 'refused') this.fault.set(sent.problem.title);
     else {

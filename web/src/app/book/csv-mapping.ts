@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { parameterNamed, parseReading, type LedgerSubject, type ParameterId } from '#core/readings';
 import { instantOf } from '#core/tonight';
 import { parameters } from '#almanac/parameters';
-import type { NewEntry, ReadingValue } from '#contracts/book';
+import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
 import { readingValue } from '../readings/understanding';
 import { plainRefusal } from '../ui/refusals';
 import { decoded } from '../ui/text-file';
@@ -137,14 +137,14 @@ function rowEntries({
   if (on === null || subjectId === '' || !/^\d?\d:\d\d$/.test(time)) return [];
   const atEpochMs = instantOf({ on, time: time.padStart(5, '0'), zone: mapping.zone });
   if (atEpochMs > mapping.nowEpochMs) fault('date', 'lies in the future');
-  const head = { kindVersion: 1 as const, subjectId, happenedAt: new Date(atEpochMs).toISOString() };
+  const head = (): { id: string; subjectId: string; happenedAt: string } => ({
+    id: mapping.newId(),
+    subjectId,
+    happenedAt: new Date(atEpochMs).toISOString(),
+  });
   const note = of('note');
   return [
-    ...(values.length > 0
-      ? [{ ...head, id: mapping.newId(), kind: 'readings' as const, payload: { context: 'routine' as const, values } }]
-      : []),
-    ...(note === ''
-      ? []
-      : [{ ...head, id: mapping.newId(), kind: 'note' as const, payload: { text: note.slice(0, 4000) } }]),
+    ...(values.length > 0 ? [entryOf('readings', head(), { context: 'routine', values })] : []),
+    ...(note === '' ? [] : [entryOf('note', head(), { text: note.slice(0, 4000) })]),
   ];
 }

@@ -4,9 +4,9 @@ import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import type { ImportReport } from '#contracts/book';
-import { Api, ApiProblem } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
+import { Api, ApiProblem } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { newId, Outbox } from '../base/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { csvEntries, csvTable, guessedUses, type ColumnUse, type CsvTable } from './csv-mapping';
 

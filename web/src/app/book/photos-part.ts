@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
-import { Api, ApiProblem } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { Api, ApiProblem } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { whenText } from '../ui/words';
 
 const longestPx = 2000;

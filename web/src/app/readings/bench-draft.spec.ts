@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Subject } from 'rxjs';
-import { Outbox } from '../shell/outbox';
+import { Outbox } from '../base/outbox';
 import { BenchDraftStore } from './bench-draft';
 
 describe('the half-written evening', () => {

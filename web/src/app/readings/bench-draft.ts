@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { filter } from 'rxjs';
-import { newId, Outbox } from '../shell/outbox';
+import { newId, Outbox } from '../base/outbox';
 import { mergedDraft, type BenchDraft, type Column } from './bench-entries';
 import { benchDraftId } from './read-with';
 

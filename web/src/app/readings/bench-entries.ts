@@ -1,6 +1,6 @@
 import type { Instrument, ParameterId } from '#core/readings';
 import type { Analysis } from '#core/sources';
-import type { NewEntry, ReadingValue, SeenPayload } from '#contracts/book';
+import { type NewEntry, type ReadingValue, type SeenPayload, entryOf } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import { askedAbout, knownOf } from './questions';
 import { parameterOf, readingValue, readOn, understand, type Understanding } from './understanding';
@@ -173,17 +173,14 @@ export function rowEntries({
       ...(doubt === undefined ? {} : { doubt }),
     });
   }
-  const head = (kind: string): { id: string; kindVersion: 1; subjectId: string; happenedAt: string } => ({
+  const head = (kind: string): { id: string; subjectId: string; happenedAt: string } => ({
     id: draft.entryIds[`${row.tank.tankId} ${kind}`] ?? '',
-    kindVersion: 1,
     subjectId: row.tank.tankId,
     happenedAt,
   });
   return [
-    ...(values.length > 0
-      ? [{ ...head('readings'), kind: 'readings' as const, payload: { context: 'routine' as const, values } }]
-      : []),
-    ...(Object.keys(seen).length > 0 ? [{ ...head('seen'), kind: 'seen' as const, payload: seen }] : []),
+    ...(values.length > 0 ? [entryOf('readings', head('readings'), { context: 'routine', values })] : []),
+    ...(Object.keys(seen).length > 0 ? [entryOf('seen', head('seen'), seen)] : []),
   ];
 }
 

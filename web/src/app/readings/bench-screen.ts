@@ -15,9 +15,9 @@ import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { sharedFaults, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
-import { Api } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { Outbox } from '../shell/outbox';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
 import {
   cellKey,
   isSeen,

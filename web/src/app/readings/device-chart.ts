@@ -5,9 +5,9 @@ import { GridComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { DeviceHistory } from '#contracts/readings';
-import { HouseStore } from '../shell/house-store';
+import { HouseStore } from '../base/house-store';
 import { drawnChart } from '../ui/drawn-chart';
-import { fontSans, tokens } from '../ui/tokens';
+import { fontSans, tokens } from '../base/tokens';
 
 use([LineChart, GridComponent, SVGRenderer]);
 

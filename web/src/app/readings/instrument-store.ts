@@ -1,8 +1,8 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { instrumentWarnings, type Calibration, type Instrument, type InstrumentWarning } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch } from '../base/scribe';
 
 export interface OwnedInstrument {
   instrument: Instrument;

@@ -4,9 +4,9 @@ import { RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { instrumentTypes, parameterWords, type InstrumentType, type ParameterId } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { newId } from '../shell/outbox';
-import { Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { newId } from '../base/outbox';
+import { Scribe } from '../base/scribe';
 import { DevicesPart } from './devices-part';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 

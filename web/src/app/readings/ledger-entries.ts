@@ -10,7 +10,7 @@ import {
   type Water,
 } from '#core/readings';
 import type { Analysis } from '#core/sources';
-import type { NewEntry, ReadingValue } from '#contracts/book';
+import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import type { SourceView } from '#contracts/sources';
 import { askedAbout, knownOf, type Asked } from './questions';
@@ -45,22 +45,21 @@ export function bookEntry({
 }): NewEntry {
   const head = {
     id,
-    kindVersion: 1 as const,
     subjectId: entry.subjectId,
     happenedAt: new Date(entry.atEpochMs).toISOString(),
   };
   if (entry.kind === 'change' || entry.kind === 'top-up') {
     const said = entry.kind === 'change' ? entry.payload.water : {};
     const water = { ...waterOf(entry.payload.sourceId), ...said };
-    return { ...head, kind: entry.kind, payload: { ...entry.payload, water } } as NewEntry;
+    return entryOf(entry.kind, head, { ...entry.payload, water });
   }
-  if (entry.kind !== 'readings') return { ...head, kind: entry.kind, payload: entry.payload } as NewEntry;
+  if (entry.kind !== 'readings') return entryOf(entry.kind, head, entry.payload as never);
   const values = entry.payload.values.flatMap((reading: LedgerReading) => {
     const parameter = parameterOf(reading.parameter);
     const kept = reading.insisted === true || insisted.has(reading.parameter);
     return parameter ? [marked(readingValue({ parameter, reading, text: reading.text, insisted: kept }))] : [];
   });
-  return { ...head, kind: 'readings', payload: { context: entry.payload.context, values } };
+  return entryOf('readings', head, { context: entry.payload.context, values });
 }
 
 export const lineOf = (entry: LedgerEntry, subjects: readonly LedgerSubject[], zone: string): string =>

@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { InstrumentPayload } from '#contracts/book';
-import { Outbox } from '../shell/outbox';
+import { Outbox } from '../base/outbox';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 import { instrumentFor, ReadWith } from './read-with';
 import { readOn } from './understanding';

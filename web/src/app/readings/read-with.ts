@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { readByInstrument, unitShownBy, type Instrument, type LedgerInput, type ParameterId } from '#core/readings';
 import type { ReadingValue } from '#contracts/book';
-import { Outbox } from '../shell/outbox';
+import { Outbox } from '../base/outbox';
 import type { BenchDraft } from './bench-entries';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 

@@ -4,11 +4,11 @@ import { parameters } from '#almanac/parameters';
 import { intervalText, type Fan, type Parameter, type ParameterId } from '#core/readings';
 import type { Analysis } from '#core/sources';
 import { quantities } from '#core/units';
-import type { readingContexts } from '#contracts/book';
-import { type NewEntry } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
-import { FolioStore } from '../tanks/folio-store';
+import { type readingContexts, entryOf } from '#contracts/book';
+import {} from '#contracts/book';
+import { HouseStore } from '../base/house-store';
+import { newId, Outbox } from '../base/outbox';
+import { FolioStore } from '../tonight/folio-store';
 import { SourcesStore } from '../sources/sources-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { TideMark } from '../ui/tide-mark';
@@ -189,16 +189,11 @@ export class ReadingsScreen {
       const value = readingValue({ parameter, reading: row.said.reading, text, insisted });
       return [this.tank() ? this.readWith.marked(value) : value];
     });
-    const entry: NewEntry = {
-      id: newId(),
-      kind: 'readings',
-      kindVersion: 1,
-      subjectId: this.subjectId(),
-      happenedAt: this.house.nowIso(),
-      payload: this.source()
-        ? { context: 'source', origin: this.origin(), values }
-        : { context: this.context(), values },
-    };
+    const entry = entryOf(
+      'readings',
+      { id: newId(), subjectId: this.subjectId(), happenedAt: this.house.nowIso() },
+      this.source() ? { context: 'source', origin: this.origin(), values } : { context: this.context(), values },
+    );
     const sent = await this.outbox.write([entry]);
     if (sent.state === 'refused') {
       this.fault.set(

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import { Sheet } from '../ui/sheet';
-import { HouseStore } from './house-store';
+import { HouseStore } from '../base/house-store';
 import { menu } from './pages';
 
 @Component({

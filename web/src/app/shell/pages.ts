@@ -81,7 +81,7 @@ export const pages: Routes = [
   {
     path: 'water/doing',
     title: 'Doing it · Night Ledger',
-    loadComponent: async () => (await import('../water/doing-screen')).DoingScreen,
+    loadComponent: async () => (await import('../doing/doing-screen')).DoingScreen,
   },
   {
     path: 'sources',

@@ -2,9 +2,9 @@ import { TestBed } from '@angular/core/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { of, Subject, throwError, type Observable } from 'rxjs';
 import type { NewEntry } from '#contracts/book';
-import { Api, ApiProblem } from './api';
+import { Api, ApiProblem } from '../base/api';
 import { Keys, type KeyActions } from './keys';
-import { newId, Outbox } from './outbox';
+import { newId, Outbox } from '../base/outbox';
 
 const press = (keys: Keys, key: string, target: EventTarget | null = null, ctrlKey = false): void => {
   keys.press({ key, target, ctrlKey, metaKey: false, altKey: false, preventDefault: () => undefined });

@@ -3,15 +3,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { LedgerLine } from '../readings/ledger-line';
 import { TonightStore } from '../tonight/tonight-store';
-import { AlarmBar } from '../water/alarm-bar';
+import { AlarmBar } from '../doing/alarm-bar';
 import { dayText } from '../ui/words';
 import { WorkingView } from '../ui/working-view';
-import { HouseStore } from './house-store';
+import { HouseStore } from '../base/house-store';
 import { Jump } from './jump';
 import { isTyping, Keys } from './keys';
 import { KeyList } from './key-list';
-import { MarginStore } from './margin-store';
-import { Outbox } from './outbox';
+import { MarginStore } from '../base/margin-store';
+import { Outbox } from '../base/outbox';
 import { menu } from './pages';
 import { Shelf } from './shelf';
 

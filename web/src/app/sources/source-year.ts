@@ -3,9 +3,9 @@ import { parameters } from '#almanac/parameters';
 import { intervalText } from '#core/readings';
 import { movementOf } from '#core/sources';
 import type { SourceHistory } from '#contracts/sources';
-import { Api } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { Outbox } from '../shell/outbox';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
 import { dateText, figure } from '../ui/words';
 

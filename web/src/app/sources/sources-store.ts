@@ -1,8 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import type { SourceView } from '#contracts/sources';
-import { Api } from '../shell/api';
-import { Outbox } from '../shell/outbox';
+import { Api } from '../base/api';
+import { Outbox } from '../base/outbox';
 
 /** The waters there are, with what is known of each. */
 @Injectable({ providedIn: 'root' })

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText, figure } from '../ui/words';
 
 /** The RO unit: its in/out log, the membrane's rejection, litres since the resin, and when each school would change it. */

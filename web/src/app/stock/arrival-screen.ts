@@ -15,8 +15,8 @@ import {
   type WaterKnown,
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure, gradeWords } from '../ui/words';

@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import type { Interval, ParameterId } from '#core/readings';
 import { acclimationParameters, acclimationProgress, plannedFraction, type AcclimationProgress } from '#core/stock';
 import type { AcclimationPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { parameterLabel, parameterShort } from '../ui/kind-words';
 import { StockStore } from './stock-store';
 

@@ -13,8 +13,8 @@ import {
   rationByMass,
   type FeedingSchool,
 } from '#core/stock';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { agoText, figure, whenText } from '../ui/words';
 import type { TankStock } from './stock-store';

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { FormsModule } from '@angular/forms';
 import { sources } from '#almanac/sources';
 import { kindParameters, stockGroups, type KindParameter, type KindRange, type StockKind } from '#core/stock';
-import { HouseStore } from '../shell/house-store';
-import { newId } from '../shell/outbox';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { newId } from '../base/outbox';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { gradeWords } from '../ui/words';
 import { groupWords, parameterShort, rangeText } from '../ui/kind-words';
 import { StockNav } from './stock-nav';

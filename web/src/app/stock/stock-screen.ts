@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { TogetherFinding } from '#core/stock';
+import type { TogetherFinding, StockAlarm } from '#core/stock';
+import { alarmWords } from '#words/stock';
 import { StateMark } from '../ui/state-mark';
 import { gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
@@ -25,7 +26,7 @@ import { countText, StockStore } from './stock-store';
         <div class="head"><h2><a [routerLink]="['/stock/tanks', s.tank.tankId]" class="serif">{{ s.tank.name }}</a></h2><nl-state-mark [state]="s.tank.state" />
           <span class="small quiet">{{ s.tank.stage ?? 'stage not said' }} · {{ s.tank.setUp.purpose }}</span>
           <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits here</a></div>
-        @for (a of s.alarms; track $index) {<p class="alarm" [class.act]="a.severity === 'act'">{{ a.text }}</p>}
+        @for (a of s.alarms; track $index) {<p class="alarm" [class.act]="a.severity === 'act'">{{ alarmText(a) }}</p>}
         @if (s.lodgers.length === 0) {<p class="quiet">Nobody lives here that the book knows of. <a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">Someone arrives</a></p>}
         @else {
           <p class="lodgers">@for (l of s.lodgers; track $index) {<span><span class="num">{{ count(l.count) }}</span> {{ l.kind.commonName }}@if (l.strain) {<span class="quiet"> {{ l.strain }}</span>}</span>}</p>
@@ -58,5 +59,6 @@ export class StockScreen {
   protected count = countText;
   protected short = parameterShort;
   protected range = rangeText;
+  protected alarmText = ({ reason, kindName }: StockAlarm): string => alarmWords(reason, kindName);
   protected grade = (f: TogetherFinding): string => gradeWords[f.grade] ?? '';
 }

@@ -15,9 +15,9 @@ import {
   type Together,
 } from '#core/stock';
 import type { StockTank, StockView } from '#contracts/stock';
-import { Api } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { Outbox } from '../shell/outbox';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
 
 export interface TankStock {
   tank: StockTank;

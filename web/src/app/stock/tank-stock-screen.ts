@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { stockSigns, type Population, type StockEventName, type StockSign } from '#core/stock';
+import { stockSigns, type Population, type StockEventName, type StockSign, type StockAlarm } from '#core/stock';
+import { alarmWords } from '#words/stock';
 import type { NewEntry } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { Scribe } from '../base/scribe';
 import { StateMark } from '../ui/state-mark';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
 import { parameterShort, rangeText } from '../ui/kind-words';
@@ -119,6 +120,7 @@ export class TankStockScreen {
   protected countText = countText;
   protected short = parameterShort;
   protected range = rangeText;
+  protected alarmText = ({ reason, kindName }: StockAlarm): string => alarmWords(reason, kindName);
   protected grade = (g: string): string => gradeWords[g] ?? g;
   protected ago = (at: number | null): string =>
     at === null ? 'never' : agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });

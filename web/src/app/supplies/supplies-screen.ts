@@ -19,9 +19,9 @@ import {
 } from '#core/supplies';
 import { saltIds, salts, type SaltId } from '#core/water';
 import type { SupplyLogPayload, SupplyPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { newId } from '../shell/outbox';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { newId } from '../base/outbox';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { dateText, figure } from '../ui/words';
 
 const stateWords: Record<SupplyState['state'], string> = {

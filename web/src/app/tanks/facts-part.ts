@@ -14,8 +14,8 @@ import {
   type TankStage,
 } from '#core/tanks';
 import type { FactPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock/stock-store';
 import { agoText, dateText } from '../ui/words';
 

@@ -4,11 +4,13 @@ import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
 import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { entryOf } from '#contracts/book';
 import { doseExcess, netVolume, tankWeight } from '#core/tanks';
-import type { ParameterLine } from '#contracts/tanks';
-import { HouseStore } from '../shell/house-store';
-import { MarginStore } from '../shell/margin-store';
-import { newId, Outbox } from '../shell/outbox';
+import type { Folio, ParameterLine } from '#contracts/tanks';
+import type { ShownContribution } from '#contracts/tonight';
+import { HouseStore } from '../base/house-store';
+import { MarginStore } from '../base/margin-store';
+import { newId, Outbox } from '../base/outbox';
 import { TonightStore } from '../tonight/tonight-store';
 import { Figure } from '../ui/figure';
 import { StateMark } from '../ui/state-mark';
@@ -20,7 +22,8 @@ import { InstrumentStore } from '../readings/instrument-store';
 import { ChartPart } from './chart-part';
 import { FactsPart } from './facts-part';
 import { WatchPart } from './watch-part';
-import { FolioStore } from './folio-store';
+import { saidBy } from '../tonight/contributions';
+import { FolioStore } from '../tonight/folio-store';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({
@@ -78,6 +81,24 @@ export class FolioScreen {
     this.owned.inUse().some((o) => o.payload.tankId === this.tankId() && o.payload.deviceId !== undefined),
   );
   protected readonly gradeWords = gradeWords;
+  protected readonly running = ({ tank }: Folio): ShownContribution[] =>
+    tank.contributions.filter((c) => ['drip', 'leftovers', 'timer', 'open-job'].includes(c.reason.id));
+  protected readonly pressing = ({ tank }: Folio): ShownContribution[] =>
+    tank.contributions.filter((c) => c.reason.id === 'animals');
+  protected readonly news = ({ tank }: Folio): { id: string; name: string; what: string; atEpochMs: number }[] =>
+    saidBy(tank.contributions, 'new').map(({ said, facts }) => ({
+      ...facts,
+      id: said.id,
+      atEpochMs: said.sinceEpochMs ?? 0,
+    }));
+  protected readonly findings = ({
+    tank,
+  }: Folio): (ShownContribution & { grade: string; parameters: readonly ParameterId[] })[] =>
+    saidBy(tank.contributions, 'slow-harm').map(({ said, facts: { grade, parameters } }) => ({
+      ...said,
+      grade,
+      parameters,
+    }));
   protected dueText = (days: number): string =>
     days > 0 ? `in ${days} days` : days === 0 ? 'tonight' : `tonight (was due ${-days} days ago)`;
   /** The model's word under a tide mark: where it stands, where the routine takes it, and what the last reading did. */
@@ -87,7 +108,7 @@ export class FolioScreen {
     if (!outlook || !parameter) return '';
     const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
       intervalText({ lo: lo80, hi: hi80 }, parameter.decimalsCount);
-    const { settles, leaves, mind, ratchet, normal } = outlook;
+    const { settles, leaves, mind, mindId, ratchet, ratchetId, normal } = outlook;
     return [
       `Estimated ${span(outlook.level)} tonight`,
       normal
@@ -100,8 +121,8 @@ export class FolioScreen {
       .join('; ')
       .concat(
         '.',
-        mind && !mind.endsWith('nothing.') ? ` ${mind}` : '',
-        ratchet && !ratchet.endsWith('holds it.') ? ` ${ratchet}` : '',
+        mind && mindId !== 'changed-nothing' ? ` ${mind}` : '',
+        ratchet && ratchetId !== 'holds' ? ` ${ratchet}` : '',
       );
   }
   protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
@@ -139,14 +160,7 @@ export class FolioScreen {
     if (!tank || text === '') return;
     const mark = this.marking() ? { mark: tank.doubtful ? ('clear' as const) : ('doubtful' as const) } : {};
     const sent = await this.outbox.write([
-      {
-        id: newId(),
-        kind: 'note',
-        kindVersion: 1,
-        subjectId: tank.tankId,
-        happenedAt: this.house.nowIso(),
-        payload: { text, ...mark },
-      },
+      entryOf('note', { id: newId(), subjectId: tank.tankId, happenedAt: this.house.nowIso() }, { text, ...mark }),
     ]);
     this.said.set(
       sent.state === 'written'

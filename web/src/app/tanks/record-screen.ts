@@ -5,10 +5,10 @@ import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { intervalText } from '#core/readings';
 import type { BookEntry } from '#contracts/book';
-import { Api } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
 import { dayText, figure, whenText } from '../ui/words';
-import { FolioStore } from './folio-store';
+import { FolioStore } from '../tonight/folio-store';
 
 const reaches = [30, 90, 365] as const;
 

@@ -16,15 +16,15 @@ import {
 } from '#core/tanks';
 import { purposes, type Purpose } from '#core/tonight';
 import { bearings, type Bearing } from '#core/water';
-import type { NewEntry, SetUpPayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
+import {, type SetUpPayload, entryOf } from '#contracts/book';
+import { HouseStore } from '../base/house-store';
+import { newId, Outbox } from '../base/outbox';
 import { TonightStore } from '../tonight/tonight-store';
-import { faultsByField } from '../ui/faults';
+import { faultsByField } from '../base/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
-import { FolioStore } from './folio-store';
+import { FolioStore } from '../tonight/folio-store';
 
 type SizeField = Exclude<keyof TankGeometry, 'shape'>;
 type Override = SetUpPayload['overrides'][number];
@@ -204,13 +204,10 @@ export class SetupScreen {
     const subjectId = this.tankId() ?? newId();
     const [labelL, measuredFillL, geometry] = [this.labelL(), this.measuredFillL(), this.geometry()];
     const nextOrder = Math.max(0, ...this.tonight.tanks().map((t) => t.roundOrder)) + 10;
-    const entry: NewEntry = {
-      id: newId(),
-      kind: 'set-up',
-      kindVersion: 1,
-      subjectId,
-      happenedAt: this.house.nowIso(),
-      payload: {
+    const entry = entryOf(
+      'set-up',
+      { id: newId(), subjectId, happenedAt: this.house.nowIso() },
+      {
         overrides: [...this.overrides()],
         ...(this.newArrivalsOn() ? { newArrivalsOn: this.newArrivalsOn() } : {}),
         name: this.name().trim(),
@@ -234,7 +231,7 @@ export class SetupScreen {
           : {}),
         ...(this.shelfRatedKg() ? { shelfRatedKg: this.shelfRatedKg() ?? 0 } : {}),
       },
-    };
+    );
     const sent = await this.outbox.write([entry]);
     this.busy.set(false);
     if (sent.state === 'refused') this.faults.set(faultsByField(sent.problem));

@@ -4,7 +4,7 @@ import { bearings } from '#core/water';
 import { convert } from '#core/units';
 import { netVolume, tankShapes, type TankGeometry, type TankShape } from '#core/tanks';
 import { purposes } from '#core/tonight';
-import type { PayloadOf } from '../shell/scribe';
+import type { PayloadOf } from '#contracts/book';
 import { plainRefusal } from '../ui/refusals';
 
 type SetUp = PayloadOf<'set-up'>;

@@ -3,8 +3,8 @@ import { seenBehaviours, seenGrazing, type Seen } from '#core/readings';
 import { learntBearing, watchHabit, watchReading, type WatchedChange } from '#core/stock';
 import type { SeenPayload } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText } from '../ui/words';
 
 const counted = ['deaths', 'moults', 'berried', 'young'] as const;

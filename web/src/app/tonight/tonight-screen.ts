@@ -1,15 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { parameters } from '#almanac/parameters';
-import type { ParameterId } from '#core/readings';
 import type { RoundGroup } from '#core/tonight';
-import type { TonightTank } from '#contracts/tonight';
-import { HouseStore } from '../shell/house-store';
-import type { Sent } from '../shell/outbox';
+import type { ShownContribution, TonightTank } from '#contracts/tonight';
+import { HouseStore } from '../base/house-store';
+import type { Sent } from '../base/outbox';
 import { StateMark } from '../ui/state-mark';
 import { agoText, whenText } from '../ui/words';
 import { Welcome } from './welcome';
 import { TonightStore } from './tonight-store';
+
+/** Shown as one list over all tanks. */
+const isTest = (c: ShownContribution): boolean => c.reason.id === 'test-due';
+/** Told by the verdict already. */
+const isForecast = (c: ShownContribution): boolean => c.reason.id === 'leaves';
 
 /** Tonight's round: an ordered sheet of visits, with hand-wash lines between groups; a tank that needs nothing says so. */
 @Component({
@@ -37,16 +40,12 @@ export class TonightScreen {
   });
   /** What is due, by kit: one bottle is opened once. Named, not counted up against anybody. */
   protected readonly kits = computed(() => {
-    const byParameter = new Map<ParameterId, string[]>();
+    const byLabel = new Map<string, string[]>();
     for (const group of this.store.round())
       for (const tank of group.visits)
-        for (const { parameter } of tank.tests.due)
-          byParameter.set(parameter, [...(byParameter.get(parameter) ?? []), tank.name]);
-    return [...byParameter].map(([parameter, names]) => ({
-      parameter,
-      label: parameters.find((p) => p.id === parameter)?.label ?? parameter,
-      tanks: names.join(', '),
-    }));
+        for (const { text } of tank.contributions.filter(isTest))
+          byLabel.set(text, [...(byLabel.get(text) ?? []), tank.name]);
+    return [...byLabel].map(([label, names]) => ({ label, tanks: names.join(', ') }));
   });
   /** Tanks of a group by rack, in round order; a rack is one tap. */
   protected racksOf(group: RoundGroup<TonightTank>): { rack: string; tanks: TonightTank[] }[] {
@@ -60,7 +59,20 @@ export class TonightScreen {
   }
   protected readonly unseen = (tanks: readonly TonightTank[]): TonightTank[] => tanks.filter((t) => !t.lookedTonight);
   protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
-  protected fresh = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  /** What presses stands with the verdict, as it comes: most needed first. */
+  protected pressing = (tank: TonightTank): ShownContribution[] =>
+    tank.contributions.filter((c) => c.severity !== 'note' || c.reason.id === 'animals');
+  /** What runs, waits to be looked at or came in lately stands beside what was last done; tests stand above the round. */
+  protected beside(tank: TonightTank): ShownContribution[] {
+    const notes = tank.contributions.filter((c) => !this.pressing(tank).includes(c) && !isTest(c) && !isForecast(c));
+    return [...notes.filter((c) => c.begins), ...notes.filter((c) => !c.begins).slice(0, 2)];
+  }
+  protected whenOf = ({ dueEpochMs, sinceEpochMs }: ShownContribution): string =>
+    dueEpochMs !== null
+      ? this.due(dueEpochMs)
+      : sinceEpochMs === null
+        ? ''
+        : agoText({ atEpochMs: sinceEpochMs, nowEpochMs: this.house.nowEpochMs() });
   protected due(at: number): string {
     const minutes = Math.round((at - this.house.nowEpochMs()) / 60_000);
     if (minutes < 0) return `was due ${minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`} ago`;

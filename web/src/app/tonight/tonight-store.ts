@@ -2,10 +2,10 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { catchError, of, Subject, switchMap, tap } from 'rxjs';
 import { roundOf } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
-import type { NewEntry } from '#contracts/book';
-import { Api, ApiProblem } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { newId, Outbox, type Sent } from '../shell/outbox';
+import {, entryOf } from '#contracts/book';
+import { Api, ApiProblem } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { newId, Outbox, type Sent } from '../base/outbox';
 
 /** Forecasts of a large house follow the sheet: it is asked for again until all are in it. */
 const followUpMs = 1500;
@@ -60,14 +60,7 @@ export class TonightStore {
   looked(tanks: readonly TonightTank[]): Promise<Sent> {
     const happenedAt = this.house.nowIso();
     return this.outbox.write(
-      tanks.map((t): NewEntry => ({
-        id: newId(),
-        kind: 'looked',
-        kindVersion: 1,
-        subjectId: t.tankId,
-        happenedAt,
-        payload: { fed: true, fine: true },
-      })),
+      tanks.map((t) => entryOf('looked', { id: newId(), subjectId: t.tankId, happenedAt }, { fed: true, fine: true })),
     );
   }
 }

@@ -1,9 +1,9 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { Tonight, TonightTank } from '#contracts/tonight';
+import type { ShownContribution, Tonight, TonightTank } from '#contracts/tonight';
 import { roundOf } from '#core/tonight';
-import { HouseStore } from '../shell/house-store';
+import { HouseStore } from '../base/house-store';
 import { TonightScreen } from './tonight-screen';
 import { TonightStore } from './tonight-store';
 
@@ -18,18 +18,27 @@ const tank = (name: string, over: Partial<TonightTank> = {}): TonightTank => ({
   state: 'settled',
   reasonId: 'in-band',
   reason: 'pH reads 7.',
+  reasonFacts: {},
   deciding: 'ph',
   urgent: false,
-  nextStep: { kind: 'leave', text: 'Leave it alone.' },
+  nextStep: { kind: 'leave', text: 'Leave it alone.', reason: { id: 'leave', facts: {} } },
   lookedTonight: false,
   lastDone: [],
-  isNew: [],
-  timers: [],
-  alarms: [],
-  findings: [],
-  tests: { state: 'settled', why: '', due: [] },
-  leaves: [],
-  watch: null,
+  contributions: [],
+  ...over,
+});
+
+const said = (reasonId: string, over: Partial<ShownContribution> = {}): ShownContribution => ({
+  id: `${reasonId}:1`,
+  severity: 'note',
+  reason: { id: reasonId, facts: {} },
+  text: '',
+  evidence: [],
+  nextStep: null,
+  sinceEpochMs: null,
+  dueEpochMs: null,
+  loud: false,
+  begins: null,
   ...over,
 });
 
@@ -68,18 +77,37 @@ describe('tonight’s round', () => {
     expect(text).not.toContain('Forecasts of');
   });
   it('bundles tests by kit over all tanks: one bottle is opened once', async () => {
-    const due = (parameter: 'ph' | 'no3MgPerL') => ({
-      state: 'settled',
-      why: '',
-      due: [{ parameter, dueInDays: -3, tellsFraction: 0.1, why: '' }],
-    });
+    const due = (text: string) => [said('test-due', { text })];
     const text = await shown([
-      tank('Lobby', { tests: due('no3MgPerL') }),
-      tank('Stairwell', { tests: due('no3MgPerL') }),
-      tank('Library', { tests: due('ph') }),
+      tank('Lobby', { contributions: due('Nitrate') }),
+      tank('Stairwell', { contributions: due('Nitrate') }),
+      tank('Library', { contributions: due('pH') }),
     ]);
     expect(text).toContain('Nitrate: Lobby, Stairwell');
     expect(text).toContain('pH: Library');
+  });
+  it('shows what any slice contributes, without knowing the slice: what presses, what runs out and when, where it begins', async () => {
+    const now = Date.parse('2026-03-14T21:30:00.000Z');
+    const text = await shown([
+      tank('Lobby', {
+        contributions: [
+          said('of-a-slice-to-come', {
+            severity: 'act',
+            text: 'White spots seen',
+            evidence: ['three of nine animals'],
+          }),
+          said('course', {
+            text: 'dose 2 of 5',
+            dueEpochMs: now + 30 * 60_000,
+            begins: { path: '/tonight', query: {} },
+          }),
+          said('new', { text: 'New: a root', sinceEpochMs: now - 3 * 86_400_000 }),
+        ],
+      }),
+    ]);
+    expect(text).toMatch(/White spots seen\s*three of nine animals/);
+    expect(text).toMatch(/dose 2 of 5\s*in 30 min/);
+    expect(text).toMatch(/New: a root\s*3 days ago|New: a root\s*\S+/);
   });
   it('shows how far the forecasts of a large house are, while the verdicts already stand', async () => {
     const text = await shown([tank('Lobby'), tank('Library'), tank('Linen')], 1);

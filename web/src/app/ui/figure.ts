@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import type { Working } from '#core/explain';
-import { MarginStore } from '../shell/margin-store';
+import { MarginStore } from '../base/margin-store';
 
 /** A computed number that opens its working in the margin. */
 @Component({

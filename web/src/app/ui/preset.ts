@@ -1,6 +1,6 @@
 import { definePreset } from '@primeuix/themes';
 import Aura from '@primeuix/themes/aura';
-import { tokens, type Lamp } from './tokens';
+import { tokens, type Lamp } from '../base/tokens';
 
 /** The component library's preset, from our tokens: its own look is not to be recognised. */
 const scheme = (lamp: Lamp): object => {

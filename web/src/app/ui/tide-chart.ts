@@ -11,9 +11,9 @@ import {
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { middle, type Interval } from '#core/readings';
-import { HouseStore } from '../shell/house-store';
+import { HouseStore } from '../base/house-store';
 import { drawnChart } from './drawn-chart';
-import { fontSans, tokens } from './tokens';
+import { fontSans, tokens } from '../base/tokens';
 
 use([
   CustomChart,

@@ -1,9 +1,9 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { faultsByField } from './faults';
+import { faultsByField } from '../base/faults';
 import { StateMark } from './state-mark';
 import { TideMark } from './tide-mark';
-import { tokens } from './tokens';
+import { tokens } from '../base/tokens';
 import { agoText, figure } from './words';
 
 const luminance = (hex: string): number => {

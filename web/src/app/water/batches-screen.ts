@@ -5,16 +5,17 @@ import { RouterLink } from '@angular/router';
 import { renderSVG } from 'uqr';
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
+import { isPure } from '#core/sources';
 import { batchCorrection, foreseenEc } from '#core/water';
 import type { BatchStepPayload } from '#contracts/book';
 import type { BatchView } from '#contracts/water';
-import { HouseStore } from '../shell/house-store';
-import { Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { Scribe } from '../base/scribe';
 import { parameterLabel, parameterShort } from '../ui/kind-words';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { agoText, figure, whenText } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
-import { WaterNav } from './water-nav';
+import { WaterNav } from '../ui/water-nav';
 
 const fateWords: Record<BatchView['fate'], string> = {
   mixed: 'not measured',
@@ -130,7 +131,7 @@ export class BatchesScreen {
   }
   private readonly drums = computed(() => this.store.evening()?.works.drums ?? []);
   private pureValue(parameter: ParameterId): number {
-    const pure = this.mix.sources.list().find((s) => s.setUp.state === 'rodi' || s.setUp.state === 'ro');
+    const pure = this.mix.sources.list().find((s) => isPure(s.setUp.state));
     return waterOfView(pure ?? null)[parameter] ?? 0;
   }
   private slopeOf(b: BatchView, parameter: ParameterId): number | null {

@@ -1,9 +1,10 @@
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Water } from '#core/readings';
 import type { ChangePlan } from '#core/water';
-import type { ChangePayload, JobPayload } from '#contracts/book';
+import type { ChangePayload, JobPayload, Work } from '#contracts/book';
 
 type JobStarted = Extract<JobPayload, { step: 'started' }>;
+type ChangeWork = Extract<Work, { kind: 'change' }>;
 /** What the form of a change holds when it is written. */
 export interface ChangeForm {
   entered: ChangePayload['entered'];
@@ -12,7 +13,7 @@ export interface ChangeForm {
   overrideReason: string;
   batchId: string;
   batchReason: string;
-  bed: JobStarted['bed'];
+  bed: ChangeWork['bed'];
   bedL: number | null;
   sequenceId: string;
 }
@@ -59,7 +60,7 @@ export function jobRecord(
   { sourceId, how, batchId, bed }: ChangeForm,
   more: {
     changeL: number;
-    chain: JobStarted['chain'];
+    chain: ChangeWork['chain'];
     grazingFilm: boolean;
     newWaterC: number | null;
     dripMinutes: number | null;
@@ -70,16 +71,19 @@ export function jobRecord(
   const { changeL, chain, grazingFilm, newWaterC, dripMinutes, conditionerMl, changeEntryId } = more;
   return {
     step: 'started',
-    changeL: Math.max(0.01, Math.round(changeL * 100) / 100),
-    how,
-    bed,
-    chain,
-    grazingFilm,
-    sourceId,
-    ...(batchId === '' ? {} : { batchId }),
-    ...(newWaterC === null ? {} : { newWaterC }),
-    ...(dripMinutes !== null && how === 'dripped' ? { dripMinutes } : {}),
-    ...(conditionerMl === null ? {} : { conditionerMl }),
-    ...(changeEntryId === undefined ? {} : { changeEntryId }),
+    work: {
+      kind: 'change',
+      changeL: Math.max(0.01, Math.round(changeL * 100) / 100),
+      how,
+      bed,
+      chain,
+      grazingFilm,
+      sourceId,
+      ...(batchId === '' ? {} : { batchId }),
+      ...(newWaterC === null ? {} : { newWaterC }),
+      ...(dripMinutes !== null && how === 'dripped' ? { dripMinutes } : {}),
+      ...(conditionerMl === null ? {} : { conditionerMl }),
+      ...(changeEntryId === undefined ? {} : { changeEntryId }),
+    },
   };
 }

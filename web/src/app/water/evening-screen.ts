@@ -4,13 +4,13 @@ import { RouterLink } from '@angular/router';
 import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
-import { Api, ApiProblem } from '../shell/api';
-import { HouseStore } from '../shell/house-store';
-import { Scribe } from '../shell/scribe';
+import { Api, ApiProblem } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources/sources-store';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
-import { WaterNav } from './water-nav';
+import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
 
 const weekdays = [

@@ -5,9 +5,9 @@ import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/comp
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { WhatIfCourse } from '#core/water';
-import { HouseStore } from '../shell/house-store';
+import { HouseStore } from '../base/house-store';
 import { drawnChart } from '../ui/drawn-chart';
-import { fontSans, tokens } from '../ui/tokens';
+import { fontSans, tokens } from '../base/tokens';
 
 use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 const panePx = 130;

@@ -13,7 +13,7 @@ import { Router, RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
 import { foreseenEc, salts } from '#core/water';
 import type { BatchPayload } from '#contracts/book';
-import { Scribe } from '../shell/scribe';
+import { Scribe } from '../base/scribe';
 import { parameterLabel } from '../ui/kind-words';
 import { faultsText } from '../ui/refusals';
 import { figure } from '../ui/words';

@@ -5,6 +5,7 @@ import { foodGradeCaution, saltCares } from '#almanac/water';
 import { recorder } from '#core/explain';
 import { parameterIds, type ParameterId, type Water } from '#core/readings';
 import type { Refusal } from '#core/result';
+import { isPure } from '#core/sources';
 import {
   mixCost,
   recipe,
@@ -23,7 +24,7 @@ import {
   type SaltId,
 } from '#core/water';
 import type { RecipePayload } from '#contracts/book';
-import { Scribe } from '../shell/scribe';
+import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
@@ -135,7 +136,7 @@ export class MixFind {
     if (costFactor !== null) return costFactor;
     if (this.second() === 'least-cost') return Number((this.mix.litreCostOf(sourceId) ?? 0).toPrecision(3));
     const state = this.mix.sources.named(sourceId)?.setUp.state;
-    return sourceId === '' || state === 'ro' || state === 'rodi' ? 1 : 0;
+    return sourceId === '' || isPure(state) ? 1 : 0;
   };
 
   private readonly result = computed((): { answer: Answer } | { refusal: Refusal } => {
@@ -311,7 +312,7 @@ export class MixFind {
   );
   /** The tap cut with pure water: as little pure water as the targets allow, then as little salt. */
   protected cutTap(): void {
-    const pure = this.mix.sources.list().find((s) => s.setUp.state === 'rodi' || s.setUp.state === 'ro');
+    const pure = this.mix.sources.list().find((s) => isPure(s.setUp.state));
     this.starts.set([
       { sourceId: this.tap()?.sourceId ?? '', costFactor: null },
       { sourceId: pure?.sourceId ?? '', costFactor: null },

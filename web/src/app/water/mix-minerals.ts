@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { mineralDrift, type OddBatch } from '#core/water';
-import { HouseStore } from '../shell/house-store';
-import { Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
 import { MineralDosePart } from './mineral-dose-part';

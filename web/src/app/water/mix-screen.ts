@@ -4,7 +4,7 @@ import { MixDrum } from './mix-drum';
 import { MixFind } from './mix-find';
 import { MixMinerals } from './mix-minerals';
 import { MixStore } from './mix-store';
-import { WaterNav } from './water-nav';
+import { WaterNav } from '../ui/water-nav';
 
 const ways = [
   { id: 'drum', word: 'A drum by its recipe' },

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Interval, Water } from '#core/readings';
 import { supplyState, unitCost } from '#core/supplies';
+import { isPure } from '#core/sources';
 import {
   litreCost,
   mineralState,
@@ -12,8 +13,8 @@ import {
 import type { MineralPayload, RecipePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
 import type { BatchView } from '#contracts/water';
-import { HouseStore } from '../shell/house-store';
-import { DiaryWatch } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch } from '../base/scribe';
 import { SourcesStore } from '../sources/sources-store';
 import { WaterStore } from './water-store';
 
@@ -40,7 +41,7 @@ const middleOf = (span: Interval | undefined): number | undefined =>
 export function waterOfView(source: SourceView | null): Water {
   const water: Water = {};
   // Of pure water “less than one” is the kit’s end, not half a degree.
-  const pure = source?.setUp.state === 'ro' || source?.setUp.state === 'rodi';
+  const pure = isPure(source?.setUp.state);
   for (const [id, span] of Object.entries(source?.analysis ?? {})) {
     const value = pure && span.lo === null ? 0 : middleOf(span);
     if (value !== undefined) water[id as keyof Water] = value;
@@ -90,7 +91,7 @@ export class MixStore {
     const works = this.diary.of('works').at(-1)?.payload;
     const state = this.sources.named(sourceId)?.setUp.state;
     if (works?.perM3Value === undefined || state === 'batch') return null;
-    const roFraction = sourceId === '' || state === 'ro' || state === 'rodi' ? 1 : 0;
+    const roFraction = sourceId === '' || isPure(state) ? 1 : 0;
     const prices = { perM3Value: works.perM3Value, wasteRatio: works.wasteRatio };
     return litreCost({ roFraction, prices, powders: [] }).perLValue;
   };

@@ -13,8 +13,8 @@ import {
   type RoutineHold,
 } from '#core/water';
 import type { BuildUpView, EveningTankView, EveningView } from '#contracts/water';
-import { Api } from '../shell/api';
-import { Outbox } from '../shell/outbox';
+import { Api } from '../base/api';
+import { Outbox } from '../base/outbox';
 import { SourcesStore } from '../sources/sources-store';
 import { StateMark } from '../ui/state-mark';
 import { figure } from '../ui/words';

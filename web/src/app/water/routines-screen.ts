@@ -28,10 +28,10 @@ import {
   type CertaintyId,
 } from '#core/water';
 import type { RoutinePayload } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { Scribe } from '../shell/scribe';
+import { HouseStore } from '../base/house-store';
+import { Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources/sources-store';
-import { FolioStore } from '../tanks/folio-store';
+import { FolioStore } from '../tonight/folio-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { Figure } from '../ui/figure';
 import { parameterLabel } from '../ui/kind-words';
@@ -41,7 +41,7 @@ import { LearntPart } from './learnt-part';
 import { waterOfView } from './mix-store';
 import { RoutinesOverview } from './routines-overview';
 import { SchoolsPart, type SchoolTaken } from './schools-part';
-import { WaterNav } from './water-nav';
+import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
 import { WhatIfPart } from './what-if-part';
 

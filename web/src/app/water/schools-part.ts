@@ -2,24 +2,23 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { stepLimits } from '#almanac/limits';
 import { changeSchools, type ChangeSchool } from '#almanac/water';
 import { middle, type Parameter, type Water } from '#core/readings';
+import { isPure } from '#core/sources';
 import {
   alternating,
   changeAdvice,
   changeEffect,
-  oneClassLower,
+  bearingTonight,
   routineCost,
   routineSettles,
   usualChangeMinutes,
   type RoutineCost,
 } from '#core/water';
 import type { Folio, FolioOutlook } from '#contracts/tanks';
-import { HouseStore } from '../shell/house-store';
+import { HouseStore } from '../base/house-store';
 import { SourcesStore } from '../sources/sources-store';
 import { parameterLabel } from '../ui/kind-words';
 import { figure } from '../ui/words';
 import { waterOfView } from './mix-store';
-
-const monthMs = 30 * 86_400_000;
 
 export interface SchoolTaken {
   school: ChangeSchool;
@@ -71,9 +70,7 @@ export class SchoolsPart {
 
   protected readonly waterName = computed(() => this.sources.named(this.sourceId())?.setUp.name ?? '');
   /** The pure water of the house; where there is none, water with nothing in it is reckoned with. */
-  protected readonly pureSource = computed(
-    () => this.sources.list().find((s) => s.setUp.state === 'rodi' || s.setUp.state === 'ro') ?? null,
-  );
+  protected readonly pureSource = computed(() => this.sources.list().find((s) => isPure(s.setUp.state)) ?? null);
   private readonly pureWater = computed((): Water => ({
     ghDegrees: 0,
     khDegrees: 0,
@@ -89,8 +86,7 @@ export class SchoolsPart {
   /** Animals that came within the month count one class lower. */
   private readonly bearing = computed(() => {
     const { bearing, newArrivalsOn } = this.folio().setUp;
-    const fresh = newArrivalsOn !== undefined && this.house.nowEpochMs() - Date.parse(newArrivalsOn) < monthMs;
-    return fresh ? oneClassLower(bearing) : bearing;
+    return bearingTonight({ bearing, newArrivalsOn, nowEpochMs: this.house.nowEpochMs() });
   });
 
   protected readonly schools = computed((): SchoolHere[] =>

@@ -4,7 +4,7 @@ import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import type { ParameterId, Water } from '#core/readings';
 import { wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
-import { Scribe } from '../shell/scribe';
+import { Scribe } from '../base/scribe';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { parameterShort } from '../ui/kind-words';

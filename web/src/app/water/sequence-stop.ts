@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { SequencePayload } from '#contracts/book';
-import { DiaryWatch, Scribe } from '../shell/scribe';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
 
 type Because = Extract<SequencePayload, { step: 'ended' }>['because'];

@@ -1,7 +1,8 @@
 import type { ParameterId } from '#core/readings';
 import type { SourceView } from '#contracts/sources';
 import type { Folio } from '#contracts/tanks';
-import type { BatchView, DoingView, EveningView } from '#contracts/water';
+import type { DoingView } from '#contracts/doing';
+import type { BatchView, EveningView } from '#contracts/water';
 
 /** A small made-up house for the pages of water: two tanks, four waters, a mineral and a salt. Never a check value. */
 export const nowAt = '2026-03-14T21:00:00.000Z';
@@ -270,18 +271,13 @@ export const folioOf = (over: Partial<Folio> = {}): Folio => ({
     state: 'settled',
     reasonId: '',
     reason: 'All inside.',
+    reasonFacts: {},
     deciding: null,
     urgent: false,
-    nextStep: { kind: 'leave', text: '' },
+    nextStep: { kind: 'leave', text: '', reason: { id: 'leave', facts: {} } },
     lookedTonight: false,
     lastDone: [],
-    isNew: [],
-    timers: [],
-    alarms: [],
-    findings: [],
-    tests: { state: '', why: '', due: [] },
-    leaves: [],
-    watch: null,
+    contributions: [],
   },
   setUp: {
     name: 'Lobby',
@@ -342,7 +338,9 @@ export const folioOf = (over: Partial<Folio> = {}): Folio => ({
       leaves: null,
       normal: null,
       mind: null,
+      mindId: null,
       ratchet: null,
+      ratchetId: null,
     },
   ],
   plan: { state: '', why: '', tests: [] },
@@ -357,20 +355,21 @@ export const doingView = (over: Partial<DoingView> = {}): DoingView => ({
       tankId: 'lobby',
       tankName: 'Lobby',
       startedEpochMs: now - 600_000,
-      changeL: 20,
-      how: 'poured',
-      bed: 'none',
-      chain: 'alone',
-      changeEntryId: null,
-      sourceId: 'soft',
-      batchId: null,
-      newWaterC: 24,
-      dripMinutes: null,
-      conditionerMl: null,
-      grazingFilm: false,
+      work: {
+        kind: 'change',
+        changeL: 20,
+        how: 'poured',
+        bed: 'none',
+        chain: 'alone',
+        sourceId: 'soft',
+        newWaterC: 24,
+        grazingFilm: false,
+      },
       ticked: ['heater'],
+      open: ['filter', 'light', 'lid', 'animals', 'taps'],
     },
   ],
   timers: [],
+  learntMinutes: [{ work: 'change', minutes: 25 }],
   ...over,
 });

@@ -24,14 +24,16 @@ import {
   type Emergency,
   type WaterAim,
   type WaterSpan,
+  newArrivals,
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
-import { HouseStore } from '../shell/house-store';
-import { newId, Outbox } from '../shell/outbox';
+import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
+import { Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources/sources-store';
-import { FolioStore } from '../tanks/folio-store';
+import { FolioStore } from '../tonight/folio-store';
 import { TonightStore } from '../tonight/tonight-store';
-import { faultsByField } from '../ui/faults';
+import { faultsByField } from '../base/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { parameterLabel } from '../ui/kind-words';
@@ -39,12 +41,12 @@ import { figure } from '../ui/words';
 import { ChangeMarks } from './change-marks';
 import { changeRecord, jobRecord, type ChangeForm } from './change-record';
 import { ConditionerPart } from './conditioner-part';
-import { DoingStore } from './doing-store';
+import { DoingStore } from '../doing/doing-store';
 import { SequencePart } from './sequence-part';
 import { SequenceStop } from './sequence-stop';
 import { WarmPart } from './warm-part';
 import { WatchAfterPart } from './watch-after-part';
-import { WaterNav } from './water-nav';
+import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
 
 /** What an urgent verdict was decided by, as an emergency. */
@@ -53,7 +55,6 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
   no2MgPerL: 'nitrite',
   cl2MgPerL: 'chlorine',
 };
-const monthMs = 30 * 86_400_000;
 
 /** One change of one tank: how much, with what, how warm; what it would do; wise or not and why; then into the book. */
 @Component({
@@ -85,6 +86,7 @@ export class WaterScreen {
   readonly job = input<string>();
   private readonly house = inject(HouseStore);
   private readonly outbox = inject(Outbox);
+  private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
   private readonly folios = inject(FolioStore);
   protected readonly tonight = inject(TonightStore);
@@ -205,7 +207,8 @@ export class WaterScreen {
   /** In band, steady, and nothing foreseen to leave: then nothing is the right thing to do. */
   protected readonly leaveAlone = computed(() => {
     const tank = this.folio()?.tank;
-    return tank?.state === 'settled' && tank.leaves.length === 0 && tank.findings.length === 0;
+    const moving = tank?.contributions.some((c) => c.reason.id === 'leaves' || c.reason.id === 'slow-harm') ?? false;
+    return tank?.state === 'settled' && !moving;
   });
   protected onEnded(): void {
     this.sequenceId.set('');
@@ -256,9 +259,6 @@ export class WaterScreen {
       // What the pen said of this very drum outranks the last analysis of its kind.
       ...Object.fromEntries(Object.entries(ofBatch).map(([id, value]) => [id, { lo: value, hi: value }])),
     };
-    const newArrivals =
-      folio.setUp.newArrivalsOn !== undefined &&
-      this.house.nowEpochMs() - Date.parse(folio.setUp.newArrivalsOn) < monthMs;
     return planChange({
       netVolumeL: folio.netVolumeL,
       changeFraction: this.changeFraction(),
@@ -266,7 +266,7 @@ export class WaterScreen {
       source: water,
       newWaterC: this.newWaterC() ?? undefined,
       bearing: folio.setUp.bearing,
-      newArrivals,
+      newArrivals: newArrivals({ newArrivalsOn: folio.setUp.newArrivalsOn, nowEpochMs: this.house.nowEpochMs() }),
       limits: stepLimits,
       thresholds: emergencyThresholds,
       emergency: this.emergency(),
@@ -357,14 +357,7 @@ export class WaterScreen {
     if (!plan || tankId === undefined || !this.ready()) return;
     this.busy.set(true);
     const payload = changeRecord(this.form(), plan, this.folio()?.movedToday ?? {});
-    const entry: NewEntry = {
-      id: newId(),
-      kind: 'change',
-      kindVersion: 1,
-      subjectId: tankId,
-      happenedAt: this.house.nowIso(),
-      payload,
-    };
+    const entry = this.scribe.entry('change', tankId, payload);
     const open = this.doing.jobs().some((j) => j.tankId === tankId);
     const sent = await this.outbox.write(open ? [entry] : [entry, this.jobEntry(tankId, entry.id)]);
     this.busy.set(false);
@@ -410,14 +403,7 @@ export class WaterScreen {
       conditionerMl: this.conditionerMl(),
       changeEntryId,
     });
-    return {
-      id: newId(),
-      kind: 'job',
-      kindVersion: 1,
-      subjectId: tankId,
-      happenedAt: this.house.nowIso(),
-      payload,
-    };
+    return this.scribe.entry('job', tankId, payload);
   }
   /** The steps first: hands, plugs, siphon, litres by the mark, in; the change is written when the water is in. */
   protected async begin(): Promise<void> {

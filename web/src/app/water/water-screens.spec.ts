@@ -1,7 +1,7 @@
 import type { Type } from '@angular/core';
 import { openRoom, unreachable, type Room } from '../room.cases';
 import { BatchesScreen } from './batches-screen';
-import { DoingScreen } from './doing-screen';
+import { DoingScreen } from '../doing/doing-screen';
 import { EveningScreen } from './evening-screen';
 import { MixScreen } from './mix-screen';
 import { RoutinesScreen } from './routines-screen';
@@ -487,9 +487,31 @@ describe('doing it', () => {
     expect(room.text()).toContain('Lobby 20.0 L poured');
     expect(room.text().toLowerCase()).toContain('mouth');
     expect(room.text()).toContain('Open until ticked: filter, light, lid, animals, taps.');
+    expect(room.text()).toContain('usually 25 min');
     const boxes = '.checks input:not(:disabled)';
     await room.tick(boxes);
     expect(room.written[0]?.payload).toEqual({ step: 'ticked', jobId: 'j1', checks: ['filter'] });
+  });
+  it('another work is begun with its tank, and a job is broken off only with a reason', async () => {
+    const tankOf = { tankId: 'lobby', name: 'Lobby', state: 'settled', setUp: folioOf().setUp, netVolumeL: 100 };
+    const stock = {
+      nowAt,
+      ownKinds: [],
+      tanks: [{ ...tankOf, stage: 'running', equipment: {}, water: {}, events: [] }],
+    };
+    const room = await open(DoingScreen, {}, { stock, doing: doingView() });
+    await new Promise((done) => setTimeout(done));
+    await room.settle();
+    expect(room.disabled('Begin')).toBeTrue();
+    await room.choose('What', 'Filter sponge');
+    await room.choose('At which tank', 'Lobby');
+    await room.click('Begin');
+    expect(room.written[0]?.payload).toEqual({ step: 'started', work: { kind: 'sponge', note: '' } });
+    await room.click('Broken off');
+    expect(room.disabled('Write it')).toBeTrue();
+    await room.fill('Why it was broken off', 'the hose leaks');
+    await room.click('Write it');
+    expect(room.written.at(-1)?.payload).toEqual({ step: 'broken-off', jobId: 'j1', reason: 'the hose leaks' });
   });
   it('a timer of one’s own needs a place and minutes', async () => {
     const tankOf = { tankId: 'lobby', name: 'Lobby', state: 'settled', setUp: folioOf().setUp, netVolumeL: 100 };

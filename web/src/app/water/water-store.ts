@@ -1,8 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import type { BatchView, EveningView } from '#contracts/water';
-import { Api } from '../shell/api';
-import { Outbox } from '../shell/outbox';
+import { Api } from '../base/api';
+import { Outbox } from '../base/outbox';
 
 /** Batches and the evening’s water, read again after every write. */
 @Injectable({ providedIn: 'root' })

@@ -1,7 +1,8 @@
-import type { BatchView, DoingView } from '#contracts/water';
-import { spanText } from './alarm-bar';
+import { stepWords } from '#words/doing';
+import type { BatchView } from '#contracts/water';
+import { spanText } from '../doing/alarm-bar';
 import { correctionOf } from './batches-screen';
-import { stepsOf } from './doing-screen';
+import { stepsOf } from '../doing/doing-screen';
 import { drumsFrom } from './evening-screen';
 import { decimalsOf } from './mix-drum';
 import { mineralBatches, waterOfView } from './mix-store';
@@ -117,30 +118,25 @@ describe('what a mineral is learnt from', () => {
 });
 
 describe('the steps of a change', () => {
-  const job: DoingView['jobs'][number] = {
-    jobId: 'j',
-    tankId: 't',
-    tankName: 'Lobby',
-    startedEpochMs: 0,
-    changeL: 12,
-    how: 'poured',
-    bed: 'half',
-    chain: 'alone',
-    changeEntryId: null,
-    sourceId: null,
-    batchId: null,
-    newWaterC: null,
-    dripMinutes: null,
-    conditionerMl: null,
-    grazingFilm: false,
-    ticked: [],
-  };
+  const job = { work: { kind: 'change', changeL: 12, how: 'poured', bed: 'half', chain: 'alone' } } as const;
   it('a tank that is not known yet has its steps all the same, without a mark on its glass', () => {
-    const steps = stepsOf(job, null);
-    expect(steps.find((s) => s.id === 'out')?.text).toBe(
-      '12.0 L out. Look at what comes out: it tells of the animals.',
-    );
+    const steps = stepsOf(job, null, 0);
+    const out = steps.find((s) => s.id === 'out')!;
+    expect(stepWords(out.reason)).toBe('12.0 L out. Look at what comes out: it tells of the animals.');
     expect(steps.some((s) => s.id === 'bed')).toBeTrue();
+  });
+  it('once the change is in the book only its end is left; another work has steps of its own', () => {
+    expect(stepsOf({ work: { ...job.work, changeEntryId: 'c' } }, null, 0)).toEqual([]);
+    expect(stepsOf({ work: { kind: 'dip', note: '' } }, null, 0).map((s) => s.id)).toContain('dip-in');
+  });
+  it('a berried female seen three weeks ago puts the caution beside the bed', () => {
+    const now = 100 * 86_400_000;
+    const events = [{ event: 'berried', atEpochMs: now - 21 * 86_400_000 }];
+    const tank = { setUp: { purpose: 'display' }, netVolumeL: 40, equipment: {}, water: {} };
+    const cautions = (list: unknown[]) =>
+      stepsOf(job, { tank: { ...tank, events: list } } as never, now).find((s) => s.id === 'bed')?.cautionIds;
+    expect(cautions(events)).toEqual(['young-about']);
+    expect(cautions([])).toEqual([]);
   });
 });
 
@@ -172,6 +168,11 @@ describe('what-if off the main thread', () => {
     const result = await runner.run(asked);
     expect(result?.ok && result.value.courses[0]?.fan.length).toBe(61);
     expect(runner.doneFraction()).toBeNull();
+  });
+  it('what the work throws arrives, and the next question is answered again', async () => {
+    const runner = new WhatIfRunner();
+    await expectAsync(runner.run({ ...asked, routines: null as never })).toBeRejected();
+    expect((await runner.run(asked))?.ok).toBeTrue();
   });
   it('can be stopped: it answers with nothing, and leaves no worker behind', async () => {
     const runner = new WhatIfRunner();

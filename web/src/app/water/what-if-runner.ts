@@ -1,45 +1,38 @@
 import { signal } from '@angular/core';
+import { proxy } from 'comlink';
 import type { Result } from '#core/result';
 import type { WhatIfInput, WhatIfResult } from '#core/water';
+import type { WhatIfWork } from '../../worker/what-if.worker';
+import { OffThread } from '../base/off-thread';
 
 /** One what-if at a time, off the main thread: progress as it goes, and an end to it whenever it is wanted. */
 export class WhatIfRunner {
-  private worker: Worker | null = null;
+  private readonly thread = new OffThread<WhatIfWork>(
+    () => new Worker(new URL('../../worker/what-if.worker', import.meta.url), { type: 'module' }),
+  );
+  private runs = 0;
   readonly doneFraction = signal<number | null>(null);
 
-  /** Null where it was stopped. */
-  run(input: WhatIfInput): Promise<Result<WhatIfResult> | null> {
+  /** Null where it was stopped. @throws where the work itself failed */
+  async run(input: WhatIfInput): Promise<Result<WhatIfResult> | null> {
     this.stop();
-    const worker = new Worker(new URL('../../worker/what-if.worker', import.meta.url), { type: 'module' });
-    this.worker = worker;
+    const own = (this.runs += 1);
     this.doneFraction.set(0);
-    return new Promise((resolve) => {
-      const finish = (result: Result<WhatIfResult> | null): void => {
-        worker.terminate();
-        if (this.worker === worker) {
-          this.worker = null;
-          this.doneFraction.set(null);
-        }
-        resolve(result);
-      };
-      this.stopped = () => {
-        finish(null);
-      };
-      worker.addEventListener(
-        'message',
-        ({ data }: MessageEvent<{ doneFraction: number } | { result: Result<WhatIfResult> }>) => {
-          if ('result' in data) finish(data.result);
-          else this.doneFraction.set(data.doneFraction);
-        },
-      );
-      worker.addEventListener('error', () => {
-        finish(null);
-      });
-      worker.postMessage(input);
+    const tell = proxy((doneFraction: number) => {
+      if (own === this.runs) this.doneFraction.set(doneFraction);
     });
+    try {
+      return await this.thread.ask<Result<WhatIfResult>>((work) => work.run(input, tell));
+    } catch (error) {
+      if (own !== this.runs) return null;
+      throw error;
+    } finally {
+      if (own === this.runs) this.stop();
+    }
   }
-  private stopped: () => void = () => undefined;
   stop(): void {
-    if (this.worker) this.stopped();
+    this.runs += 1;
+    this.doneFraction.set(null);
+    this.thread.end();
   }
 }

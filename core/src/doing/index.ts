@@ -1,0 +1,27 @@
+export {
+  alarming,
+  allClosingIds,
+  closingChecksOf,
+  isAlarming,
+  learntMinutes,
+  leastSpansCount,
+  otherWorks,
+  stillOpen,
+  timerKinds,
+  works,
+  type ClosingCheckId,
+  type OtherWork,
+  type TimerKind,
+  type WorkKind,
+  type WorkSpan,
+} from './works';
+export {
+  doingSteps,
+  litresAsCm,
+  otherWorkSteps,
+  type DoingInput,
+  type DoingStep,
+  type OtherStepId,
+  type StepCautionId,
+  type StepReason,
+} from './steps';

@@ -1,0 +1,67 @@
+import type { TimerKind, WorkKind } from '#core/doing';
+import type { ParameterId } from '#core/readings';
+import type { StockAlarmReason } from '#core/stock';
+import type { SlowReason } from './slow-harm';
+import type { TestReasonId } from './test-plan';
+
+/** What stands beside an alarm of the animals: what to ask first. */
+export interface BesideAlarm {
+  /** Nights since the last change; null where none is in the book. */
+  changedNights: number | null;
+  changeFraction: number;
+  fresh: readonly string[];
+}
+
+/** What a slice adds to a visit, as data; sentences are made in `words`. */
+export type ContributionReason =
+  | { id: 'animals'; facts: { alarm: StockAlarmReason; kindName: string; beside: BesideAlarm | null } }
+  | { id: 'slow-harm'; facts: { finding: SlowReason; parameters: readonly ParameterId[]; grade: string } }
+  | { id: 'leaves'; facts: { parameter: ParameterId; side: 'above' | 'below'; lo: number; hi: number | null } }
+  | { id: 'test-due'; facts: { parameter: ParameterId; why: TestReasonId; dueInDays: number } }
+  | { id: 'after-change'; facts: { changeEntryId: string } }
+  | { id: 'drip'; facts: { arrivalId: string } }
+  | { id: 'leftovers'; facts: { foodId: string; fedEntryId: string } }
+  | { id: 'timer'; facts: { timer: TimerKind; note: string } }
+  | { id: 'open-job'; facts: { work: WorkKind; openCount: number } }
+  | { id: 'new'; facts: { what: string; name: string } };
+
+export type ContributionSeverity = 'act' | 'watch' | 'note';
+
+/** Where a contribution begins: a page of the app with its query, or nowhere. */
+export interface Begins {
+  path: string;
+  query: Record<string, string>;
+}
+
+/**
+ * What a slice has to say of a tank tonight. Tonight, shelf, phone, calendar and alarm bar show these and know no
+ * slice; a new capability arrives as a contributor at the composition root.
+ */
+export interface Contribution {
+  /** Unlike any other of the visit. */
+  id: string;
+  severity: ContributionSeverity;
+  reason: ContributionReason;
+  /** When it happened or began. */
+  sinceEpochMs: number | null;
+  /** When it must be seen to; null where nothing runs out. */
+  dueEpochMs: number | null;
+  /** Floods, runs dry or kills while nobody looks. */
+  loud: boolean;
+  begins: Begins | null;
+  /** Among those of one severity the smaller comes first. */
+  rank: number;
+}
+
+const severityOrder: Record<ContributionSeverity, number> = { act: 0, watch: 1, note: 2 };
+
+/** The order in which they are shown: what must be acted on first, then by rank, then what is due sooner. */
+export const inOrderOfNeed = (contributions: readonly Contribution[]): Contribution[] =>
+  [...contributions].sort(
+    (a, b) =>
+      severityOrder[a.severity] - severityOrder[b.severity] ||
+      a.rank - b.rank ||
+      (a.dueEpochMs ?? Infinity) - (b.dueEpochMs ?? Infinity) ||
+      (b.sinceEpochMs ?? 0) - (a.sinceEpochMs ?? 0) ||
+      a.id.localeCompare(b.id),
+  );

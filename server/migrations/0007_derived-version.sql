@@ -1,0 +1,1 @@
+ALTER TABLE "house" ADD COLUMN "derived_version" integer DEFAULT 1 NOT NULL;

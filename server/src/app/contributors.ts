@@ -1,0 +1,17 @@
+import type { Db } from '../db';
+import { doingContributions } from '../doing';
+import { judgementContributions } from '../judgement';
+import { stockContributions } from '../stock';
+import { tanksContributions } from '../tanks';
+import type { Contributor } from '../tonight';
+
+/**
+ * The composition root of Tonight: what each slice has to say of a visit. A new capability adds a line here, its
+ * reasons to `core/tonight/contribution` and its sentences to `words/tonight/contributions`.
+ */
+export const contributorsOf = (db: Db): readonly Contributor[] => [
+  judgementContributions,
+  tanksContributions,
+  ({ tanks, nowEpochMs }) => stockContributions({ deps: { db }, tanks, nowEpochMs }),
+  ({ nowEpochMs }) => doingContributions({ deps: { db }, nowEpochMs }),
+];

@@ -1,0 +1,127 @@
+import { isAlarming, learntMinutes, stillOpen, works, type WorkSpan } from '#core/doing';
+import type { Contribution } from '#core/tonight';
+import type { DoingView } from '#contracts/doing';
+import { namesOf, readDiary, type BookDeps, type DiaryRow } from '../book';
+
+const dayMs = 86_400_000;
+/** A job or timer that nobody closed is shown for a week, then it is history. */
+const shownDays = 7;
+/** Minutes are learnt from what was closed in so long. */
+const learntDays = 400;
+
+type OpenJob = Omit<DoingView['jobs'][number], 'tankName'>;
+type RunningTimer = Omit<DoingView['timers'][number], 'tankName'>;
+
+/** Jobs with what was ticked of each, oldest first; those that were broken off are not among the open. */
+function jobsIn(rows: readonly DiaryRow<'job'>[]): { open: OpenJob[]; spans: WorkSpan[] } {
+  const [open, spans]: [OpenJob[], WorkSpan[]] = [[], []];
+  for (const { entryId, subjectId, atEpochMs, payload } of rows) {
+    if (payload.step !== 'started') continue;
+    const later = rows.filter((r) => r.payload.step !== 'started' && r.payload.jobId === entryId);
+    if (later.some((r) => r.payload.step === 'broken-off')) continue;
+    const ticked = [...new Set(later.flatMap((r) => (r.payload.step === 'ticked' ? r.payload.checks : [])))];
+    const left = stillOpen(payload.work.kind, ticked);
+    const last = later.at(-1);
+    if (left.length > 0)
+      open.push({
+        jobId: entryId,
+        tankId: subjectId,
+        startedEpochMs: atEpochMs,
+        work: payload.work,
+        ticked,
+        open: left,
+      });
+    else if (last) spans.push({ work: payload.work.kind, startedEpochMs: atEpochMs, endedEpochMs: last.atEpochMs });
+  }
+  return { open, spans };
+}
+
+function timersIn(rows: readonly DiaryRow<'timer'>[]): RunningTimer[] {
+  const answered = new Set(rows.flatMap((r) => (r.payload.step === 'answered' ? [r.payload.timerId] : [])));
+  return rows.flatMap(({ entryId, subjectId, atEpochMs, payload }) =>
+    payload.step === 'set' && !answered.has(entryId)
+      ? [
+          {
+            timerId: entryId,
+            tankId: subjectId,
+            timer: payload.timer,
+            note: payload.note,
+            startedEpochMs: atEpochMs,
+            dueEpochMs: atEpochMs + payload.minutes * 60_000,
+          },
+        ]
+      : [],
+  );
+}
+
+async function running(
+  deps: Pick<BookDeps, 'db'>,
+  nowEpochMs: number,
+): Promise<{ jobs: OpenJob[]; timers: RunningTimer[] }> {
+  const sinceEpochMs = nowEpochMs - shownDays * dayMs;
+  const [jobs, timers] = await Promise.all([
+    readDiary(deps, { kinds: ['job'], sinceEpochMs }),
+    readDiary(deps, { kinds: ['timer'], sinceEpochMs }),
+  ]);
+  return { jobs: jobsIn(jobs).open, timers: timersIn(timers) };
+}
+
+/** Open jobs and timers that nobody has answered, oldest first, and the minutes that each kind of work takes. */
+export async function doingView(deps: BookDeps): Promise<DoingView> {
+  const nowEpochMs = deps.house.clock.nowEpochMs();
+  const [{ jobs, timers }, past, tanks, sources] = await Promise.all([
+    running(deps, nowEpochMs),
+    readDiary(deps, { kinds: ['job'], sinceEpochMs: nowEpochMs - learntDays * dayMs }),
+    namesOf(deps.db, 'tank'),
+    namesOf(deps.db, 'source'),
+  ]);
+  const named = <T extends { tankId: string }>(one: T): T & { tankName: string } => ({
+    ...one,
+    tankName: tanks.get(one.tankId) ?? sources.get(one.tankId) ?? '',
+  });
+  const { spans } = jobsIn(past);
+  return {
+    nowAt: new Date(nowEpochMs).toISOString(),
+    jobs: jobs.map(named),
+    timers: timers.map(named),
+    learntMinutes: works.map((work) => ({ work, minutes: learntMinutes(work, spans) })),
+  };
+}
+
+/** What is open and what runs at each tank. */
+export async function doingContributions({
+  deps,
+  nowEpochMs,
+}: {
+  deps: Pick<BookDeps, 'db'>;
+  nowEpochMs: number;
+}): Promise<Map<string, Contribution[]>> {
+  const { jobs, timers } = await running(deps, nowEpochMs);
+  const byTank = new Map<string, Contribution[]>();
+  const add = (tankId: string, contribution: Contribution): void =>
+    void byTank.set(tankId, [...(byTank.get(tankId) ?? []), contribution]);
+  const begins = { path: '/water/doing', query: {} };
+  for (const { jobId, tankId, work, open, startedEpochMs } of jobs)
+    add(tankId, {
+      id: `open-job:${jobId}`,
+      severity: 'watch',
+      reason: { id: 'open-job', facts: { work: work.kind, openCount: open.length } },
+      sinceEpochMs: startedEpochMs,
+      dueEpochMs: null,
+      loud: false,
+      begins,
+      rank: 5,
+    });
+  for (const { timerId, tankId, timer, note, startedEpochMs, dueEpochMs } of timers)
+    add(tankId, {
+      id: `timer:${timerId}`,
+      severity: isAlarming(timer) && dueEpochMs <= nowEpochMs ? 'act' : 'note',
+      reason: { id: 'timer', facts: { timer, note } },
+      sinceEpochMs: startedEpochMs,
+      dueEpochMs,
+      loud: isAlarming(timer),
+      begins,
+      rank: 5,
+    });
+  return byTank;
+}

@@ -1,0 +1,2 @@
+export { jobKind, timerKind } from './doing-kinds';
+export { doingContributions, doingView } from './doing-service';

@@ -1,0 +1,3 @@
+export { buildUpView } from './build-up';
+export { eveningView } from './evening';
+export { WaterPlanner } from './planner';

@@ -1,0 +1,4 @@
+export { judgementContributions } from './judgement-contributions';
+export { bandsOf, everyParameter, foreseenVerdict, verdictOf } from './judging';
+export { noProspect, type Prospect } from './prospect';
+export { Prospects } from './prospects';

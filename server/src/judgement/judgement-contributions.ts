@@ -1,0 +1,80 @@
+import type { Contribution } from '#core/tonight';
+import { newestOf, type Tank } from '../tanks';
+import { noProspect, type Prospect } from './prospect';
+
+const dayMs = 86_400_000;
+/** So long after a change a tank is watched. Common practice: the night after and the day that follows. */
+const watchedDays = 1.5;
+
+/** What the model and the watch after a change add to each visit: harm that comes slowly, tests that are due, what leaves its band. */
+export const judgementContributions = ({
+  tanks,
+  prospects,
+  nowEpochMs,
+}: {
+  tanks: readonly Tank[];
+  prospects: ReadonlyMap<string, Prospect>;
+  nowEpochMs: number;
+}): Map<string, Contribution[]> =>
+  new Map(
+    tanks.map((tank) => [
+      tank.tankId,
+      [...ofProspect(tank.tankId, prospects.get(tank.tankId) ?? noProspect, nowEpochMs), ...watchOf(tank, nowEpochMs)],
+    ]),
+  );
+
+const quiet = { sinceEpochMs: null, dueEpochMs: null, loud: false } as const;
+
+const ofProspect = (tankId: string, { findings, plan, outlooks }: Prospect, nowEpochMs: number): Contribution[] => [
+  ...findings.map(({ severity, reason, parameters, grade }): Contribution => ({
+    ...quiet,
+    id: `slow-harm:${reason.id}`,
+    severity,
+    reason: { id: 'slow-harm', facts: { finding: reason, parameters, grade } },
+    begins: { path: `/tanks/${tankId}`, query: {} },
+    rank: 20,
+  })),
+  ...outlooks.flatMap(({ parameter, leaves }): Contribution[] =>
+    leaves
+      ? [
+          {
+            ...quiet,
+            id: `leaves:${parameter}`,
+            severity: 'note',
+            reason: { id: 'leaves', facts: { parameter, ...leaves } },
+            dueEpochMs: nowEpochMs + leaves.lo * dayMs,
+            begins: { path: `/tanks/${tankId}`, query: {} },
+            rank: 50,
+          },
+        ]
+      : [],
+  ),
+  ...plan.tests
+    .filter((t) => t.dueInDays <= 0)
+    .map(({ parameter, why, dueInDays }): Contribution => ({
+      ...quiet,
+      id: `test-due:${parameter}`,
+      severity: 'note',
+      reason: { id: 'test-due', facts: { parameter, why, dueInDays } },
+      begins: { path: '/readings', query: { tank: tankId } },
+      rank: 40,
+    })),
+];
+
+/** For a day after a change the tank is watched, until somebody has said what was seen. */
+function watchOf(tank: Tank, nowEpochMs: number): Contribution[] {
+  const [change] = newestOf(tank, 'change');
+  if (!change || nowEpochMs - change.atEpochMs > watchedDays * dayMs) return [];
+  if (newestOf(tank, 'seen').some((seen) => seen.changeEntryId === change.entryId)) return [];
+  return [
+    {
+      ...quiet,
+      id: `after-change:${change.entryId}`,
+      severity: 'note',
+      reason: { id: 'after-change', facts: { changeEntryId: change.entryId } },
+      sinceEpochMs: change.atEpochMs,
+      begins: { path: `/tanks/${tank.tankId}`, query: {} },
+      rank: 10,
+    },
+  ];
+}

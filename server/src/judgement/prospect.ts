@@ -1,0 +1,100 @@
+import type { ParameterId, Water } from '#core/readings';
+import { outlookOf, slowHarm, testPlan, type Outlook, type SlowFinding, type TestPlan } from '#core/tonight';
+import { shippedAlmanac } from '#almanac/shelf';
+import { newestOf, type Tank } from '../tanks';
+import { bandsOf, foreseenVerdict } from './judging';
+
+const dayMs = 86_400_000;
+
+export interface Prospect {
+  outlooks: Outlook[];
+  findings: SlowFinding[];
+  plan: TestPlan;
+}
+export const noProspect: Prospect = {
+  outlooks: [],
+  findings: [],
+  plan: { state: 'settled', why: 'settled', tests: [] },
+};
+
+/** All that the model is given of one tank: plain data, so that it can be handed to another thread. */
+export interface ProspectInput {
+  tank: Tank;
+  readings: Partial<Record<ParameterId, { lo: number | null; hi: number | null; atEpochMs: number }[]>>;
+  changes: { atEpochMs: number; changeFraction: number; water: Water }[];
+  doses: { atEpochMs: number; adds: Water }[];
+  topUps: { atEpochMs: number; addedEc25UsPerCm: number }[];
+  nowEpochMs: number;
+}
+
+/** Forecasts, slow findings and the test plan of one tank. */
+export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs }: ProspectInput): Prospect {
+  const bands = bandsOf(tank);
+  const outlooks = shippedAlmanac.parameters.flatMap((parameter) => {
+    const own = readings[parameter.id];
+    const outlook =
+      own &&
+      outlookOf({
+        parameter,
+        readings: own,
+        changes: changes.map(({ atEpochMs, changeFraction, water }) => ({
+          atEpochMs,
+          changeFraction,
+          sourceValue: water[parameter.id] ?? null,
+        })),
+        doses: doses.flatMap(({ atEpochMs, adds }) => {
+          const addValue = adds[parameter.id];
+          return addValue ? [{ atEpochMs, addValue }] : [];
+        }),
+        band: bands.find((b) => b.parameter === parameter.id) ?? null,
+        nowEpochMs,
+      });
+    return outlook ? [outlook] : [];
+  });
+  return {
+    outlooks,
+    findings: slowHarm({
+      catalogue: shippedAlmanac.parameters,
+      readings,
+      outlooks,
+      sourceEc: [...changes].reverse().flatMap((c) => (c.water.ec25UsPerCm === undefined ? [] : [c.water.ec25UsPerCm])),
+      topUpEcPerWeek:
+        (7 / 60) *
+        topUps.filter((t) => nowEpochMs - t.atEpochMs < 60 * dayMs).reduce((sum, t) => sum + t.addedEc25UsPerCm, 0),
+      changesPerMonthCount: changes.filter((c) => nowEpochMs - c.atEpochMs < 60 * dayMs).length / 2,
+      nowEpochMs,
+    }),
+    plan: testPlan({
+      ...happenings(tank, nowEpochMs),
+      changeCount: changes.length,
+      resting: tank.setUp.purpose === 'resting',
+      bands,
+      lines: foreseenVerdict({ tank, prospect: { outlooks }, nowEpochMs }).lines,
+      outlooks,
+      nowEpochMs,
+    }),
+  };
+}
+
+/** What lately happened in the tank, from the newest few that ride with it. */
+function happenings(
+  tank: Tank,
+  nowEpochMs: number,
+): {
+  tankAgeDays: number;
+  sinceArrivalDays: number | null;
+  sinceDeathDays: number | null;
+  sinceTreatmentDays: null;
+  overgrown: boolean;
+} {
+  const sinceDays = (item: { atEpochMs: number } | undefined): number | null =>
+    item ? (nowEpochMs - item.atEpochMs) / dayMs : null;
+  return {
+    tankAgeDays: (nowEpochMs - Date.parse(tank.startedOn)) / dayMs,
+    sinceArrivalDays: sinceDays(newestOf(tank, 'new').find((i) => i.what === 'animal')),
+    sinceDeathDays: sinceDays(newestOf(tank, 'alarming').find((i) => i.event === 'died')),
+    // No treatments are kept yet: their slice will say.
+    sinceTreatmentDays: null,
+    overgrown: newestOf(tank, 'sight')[0]?.sight === 'overgrown',
+  };
+}

@@ -1,0 +1,12 @@
+export { newId } from './ids';
+export {
+  badRequest,
+  conflict,
+  faultOf,
+  notFound,
+  parsed,
+  problemHandler,
+  refused,
+  RequestFault,
+  type FieldFault,
+} from './problems';

@@ -1,0 +1,128 @@
+import { bookKinds, foods } from '#almanac/kinds';
+import { middle } from '#core/readings';
+import { kindsInForce, leftoverDue, populationsOf, stockAlarms } from '#core/stock';
+import type { BesideAlarm, Contribution } from '#core/tonight';
+import { ofKind, readDiary, type BookDeps } from '../book';
+import { latestWater, newestOf, type Tank } from '../tanks';
+import { eventOf } from './stock-checks';
+
+const dayMs = 86_400_000;
+/** Deaths, missing animals, signs and counts within so many days are worth a second look. Ours. */
+const secondLookDays = 14;
+/** What came in so lately stands beside an alarm. Ours. */
+const freshDays = 30;
+
+/** What the animals of these tanks say tonight, and what of theirs runs: drips, and food that must come out. */
+export async function stockContributions({
+  deps,
+  tanks,
+  nowEpochMs,
+}: {
+  deps: Pick<BookDeps, 'db'>;
+  tanks: readonly Tank[];
+  nowEpochMs: number;
+}): Promise<Map<string, Contribution[]>> {
+  const alarmed = tanks.filter((tank) =>
+    newestOf(tank, 'alarming').some(({ atEpochMs }) => nowEpochMs - atEpochMs < secondLookDays * dayMs),
+  );
+  const alarms = await alarmsOf(deps, alarmed, nowEpochMs);
+  return new Map(
+    tanks.map((tank) => [
+      tank.tankId,
+      [...(alarms.get(tank.tankId) ?? []), ...dripsOf(tank), ...leftoversOf(tank, nowEpochMs)],
+    ]),
+  );
+}
+
+/** One query for all, and only where something alarming happened; a jump stands beside the last change and what is new. */
+async function alarmsOf(
+  deps: Pick<BookDeps, 'db'>,
+  tanks: readonly Tank[],
+  nowEpochMs: number,
+): Promise<Map<string, Contribution[]>> {
+  if (tanks.length === 0) return new Map();
+  const rows = await readDiary(deps, { kinds: ['stock', 'arrival', 'own-kind'] });
+  const own = ofKind(rows, 'own-kind').map((r) => r.payload.kind);
+  const kinds = kindsInForce({ book: bookKinds, own });
+  return new Map(
+    tanks.map((tank) => {
+      const events = rows.flatMap((r) => (r.kind !== 'own-kind' && r.subjectId === tank.tankId ? [eventOf(r)] : []));
+      const temp = latestWater(tank).tempC;
+      const populations = populationsOf({ kinds, events, nowEpochMs, tempC: temp ? middle(temp) : null });
+      const alarms = populations.flatMap((population) => {
+        const kind = kinds.find((k) => k.id === population.kindId);
+        return kind ? stockAlarms({ kind, population, events, nowEpochMs }) : [];
+      });
+      const shown = alarms.map(({ severity, reason, kindId, kindName }, i): Contribution => ({
+        id: `animals:${reason.id}:${kindId}:${i}`,
+        severity,
+        reason: {
+          id: 'animals',
+          facts: { alarm: reason, kindName, beside: severity === 'note' || i > 0 ? null : besideOf(tank, nowEpochMs) },
+        },
+        sinceEpochMs: null,
+        dueEpochMs: null,
+        loud: false,
+        begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
+        rank: 0,
+      }));
+      return [tank.tankId, shown];
+    }),
+  );
+}
+
+/** What to ask first: the last change, and what came in since a month. */
+function besideOf(tank: Tank, nowEpochMs: number): BesideAlarm {
+  const [change] = newestOf(tank, 'change');
+  return {
+    changedNights: change ? Math.round((nowEpochMs - change.atEpochMs) / dayMs) : null,
+    changeFraction: change?.changeFraction ?? 0,
+    fresh: newestOf(tank, 'new')
+      .filter(({ atEpochMs }) => nowEpochMs - atEpochMs < freshDays * dayMs)
+      .map(({ name }) => name),
+  };
+}
+
+const runs = { severity: 'note', loud: false } as const;
+
+/** Drips that run; the newest few that ride with the tank tell. */
+function dripsOf(tank: Tank): Contribution[] {
+  const steps = newestOf(tank, 'drip');
+  return steps.flatMap(({ arrivalId, step, durationMinutes, atEpochMs }, i): Contribution[] =>
+    step === 'started' && !steps.slice(0, i).some((later) => later.arrivalId === arrivalId && later.step === 'ended')
+      ? [
+          {
+            ...runs,
+            id: `drip:${arrivalId}`,
+            reason: { id: 'drip', facts: { arrivalId } },
+            sinceEpochMs: atEpochMs,
+            dueEpochMs: atEpochMs + (durationMinutes ?? 0) * 60_000,
+            begins: { path: '/stock/arrival', query: {} },
+            rank: 15,
+          },
+        ]
+      : [],
+  );
+}
+
+/** Food that must come out again, until a day after it should have. */
+function leftoversOf(tank: Tank, nowEpochMs: number): Contribution[] {
+  const cleared = new Set(newestOf(tank, 'cleared').map(({ fedEntryId }) => fedEntryId));
+  return newestOf(tank, 'fed').flatMap(({ foodId, entryId, atEpochMs }): Contribution[] => {
+    const food = foods.find((f) => f.id === foodId);
+    const due = food && leftoverDue({ food, fedEpochMs: atEpochMs });
+    return due && !cleared.has(entryId) && nowEpochMs - due.hiEpochMs < dayMs
+      ? [
+          {
+            ...runs,
+            id: `leftovers:${entryId}`,
+            reason: { id: 'leftovers', facts: { foodId, fedEntryId: entryId } },
+            sinceEpochMs: atEpochMs,
+            dueEpochMs: due.hiEpochMs,
+            begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
+            rank: 15,
+          },
+        ]
+      : [];
+  });
+}

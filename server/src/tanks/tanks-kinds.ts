@@ -1,0 +1,70 @@
+import { eq } from 'drizzle-orm';
+import { netLitres } from '#core/tanks';
+import type { SetUpPayload } from '#contracts/book';
+import { shippedAlmanac } from '#almanac/shelf';
+import { faultOf, type FieldFault } from '../problems';
+import type { KindModule } from '../book';
+import { newlyIn } from './newest';
+import { tankSetups } from './tanks-table';
+
+export const setUpKind: KindModule<'set-up'> = {
+  check: (_tx, { payload }) => setUpFaults(payload),
+  seed: ({ name, startedOn }) => ({ name, startedOn }),
+  done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
+  project: async (tx, entries) => {
+    await tx.insert(tankSetups).values(
+      entries.map(({ id, subjectId, happenedAt, payload, struck }) => {
+        const volume = netLitres(payload);
+        return {
+          entryId: id,
+          subjectId,
+          fromAt: happenedAt,
+          netVolumeL: volume.ok ? volume.value : 0,
+          payload,
+          struck: struck.whole,
+        };
+      }),
+    );
+    return [];
+  },
+  clear: async (tx, subjectId) => {
+    await tx.delete(tankSetups).where(eq(tankSetups.subjectId, subjectId));
+  },
+};
+
+/** A size that can be, a practice that there is, and bands whose ends are in order. */
+function setUpFaults(setUp: SetUpPayload): FieldFault[] {
+  const faults: FieldFault[] = [];
+  const volume = netLitres(setUp);
+  if (!volume.ok)
+    faults.push(
+      faultOf(volume.refusal, 'fields' in volume.refusal ? `geometry.${volume.refusal.fields[0] ?? ''}` : 'geometry'),
+    );
+  if (!shippedAlmanac.practices.some((p) => p.id === setUp.practiceId))
+    faults.push({ field: 'practiceId', message: `“${setUp.practiceId}” is not a practice in the almanac` });
+  setUp.overrides.forEach(({ lo, hi }, i) => {
+    if (lo === null && hi === null) faults.push({ field: `overrides.${i}.lo`, message: 'needs at least one end' });
+    if (lo !== null && hi !== null && lo >= hi)
+      faults.push({ field: `overrides.${i}.hi`, message: `must lie above ${lo}` });
+  });
+  return faults;
+}
+
+export const factKind: KindModule<'fact'> = {
+  newly: (fact) => {
+    switch (fact.about) {
+      case 'stage':
+        return [newlyIn('stage', { stage: fact.stage })];
+      case 'equipment': {
+        const { on, detail = '', lightHours = null } = fact;
+        return [newlyIn('equipment', { on, detail, lightHours }, fact.item)];
+      }
+      case 'new':
+        return [newlyIn('new', { what: fact.what, name: fact.name, gone: fact.gone ?? false })];
+      case 'sight':
+        return [newlyIn('sight', { sight: fact.sight })];
+      default:
+        return [];
+    }
+  },
+};

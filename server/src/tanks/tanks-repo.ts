@@ -1,0 +1,66 @@
+import { sql } from 'drizzle-orm';
+import type { SetUpPayload } from '#contracts/book';
+import type { Newest, SubjectState } from '../book';
+import type { Db, Tx } from '../db';
+
+/** A tank with the set-up in force, and the newest few of all that was written about it. */
+export interface Tank {
+  tankId: string;
+  name: string;
+  startedOn: string;
+  setUp: SetUpPayload;
+  setUpEntryId: string;
+  netVolumeL: number;
+  lastDone: SubjectState;
+  newest: Newest;
+}
+
+/** The set-up in force at a time: the newest until then, or the first where the time lies before all. */
+const inForce = (at: ReturnType<typeof sql>): ReturnType<typeof sql> => sql`
+  order by (p.from_at <= ${at}) desc, case when p.from_at <= ${at} then p.from_at end desc, p.from_at limit 1`;
+const instant = (atEpochMs: number): ReturnType<typeof sql> => sql`${new Date(atEpochMs).toISOString()}::timestamptz`;
+
+/** For the statements of other slices: net volume in force for each of their rows, by its subject and time. */
+export const netVolumeInForceOf = ({
+  subjectId,
+  at,
+}: {
+  subjectId: ReturnType<typeof sql>;
+  at: ReturnType<typeof sql>;
+}): ReturnType<typeof sql> => sql`
+  (select p.net_volume_l from tank_setups p where p.subject_id = ${subjectId} and not p.struck ${inForce(at)})`;
+
+/** Tanks with the set-up in force at a time; of one, or of the house. */
+export async function readTanks(
+  db: Db | Tx,
+  { atEpochMs, tankId }: { atEpochMs: number; tankId?: string },
+): Promise<Tank[]> {
+  const found = await db.execute<Tank & Record<string, unknown>>(sql`
+    select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.state as "lastDone", s.newest,
+      u.entry_id as "setUpEntryId", u.net_volume_l as "netVolumeL", u.payload as "setUp"
+    from subjects s cross join lateral (
+      select entry_id, net_volume_l, payload from tank_setups p where p.subject_id = s.id and not p.struck ${inForce(instant(atEpochMs))}
+    ) u where s.kind = 'tank' ${tankId === undefined ? sql`` : sql`and s.id = ${tankId}`}`);
+  return found.rows;
+}
+
+/** Every set-up of one tank with the time from which it held, oldest first. */
+export async function readSetUps(
+  db: Db,
+  { tankId }: { tankId: string },
+): Promise<{ fromEpochMs: number; setUp: SetUpPayload }[]> {
+  const found = await db.execute<{ fromEpochMs: number; setUp: SetUpPayload }>(sql`
+    select extract(epoch from from_at)::float8 * 1000 as "fromEpochMs", payload as "setUp" from tank_setups
+    where subject_id = ${tankId} and not struck order by from_at`);
+  return found.rows;
+}
+
+/** The net litres of a tank at a time, L; null where it never had a set-up. */
+export async function netVolumeInForce(
+  db: Db | Tx,
+  { subjectId, at }: { subjectId: string; at: Date },
+): Promise<number | null> {
+  const volume = netVolumeInForceOf({ subjectId: sql`${subjectId}`, at: sql`${at.toISOString()}::timestamptz` });
+  const found = await db.execute<{ netVolumeL: number | null }>(sql`select ${volume} as "netVolumeL"`);
+  return found.rows[0]?.netVolumeL ?? null;
+}

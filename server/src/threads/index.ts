@@ -1,0 +1,1 @@
+export { ThreadPool } from './pool';

@@ -1,0 +1,243 @@
+import { recorder, type Recorder, type Working } from '#core/explain';
+import { middle, type DatedReading, type ParameterId, type Water } from '#core/readings';
+import { mindOf, type Outlook } from '#core/tonight';
+import { shippedAlmanac } from '#almanac/shelf';
+import type { Folio } from '#contracts/tanks';
+import { leavesText, mindWords, ratchetWords, testWords, verdictWords } from '#words/tonight';
+import { readPage, type BookDeps } from '../book';
+import { bandsOf, everyParameter, foreseenVerdict, noProspect, verdictOf, type Prospects } from '../judgement';
+import { notFound } from '../problems';
+import { readHistory, readNewestReadings, type NewestReadings } from '../readings';
+import { readSetUps, readTanks } from '../tanks';
+import { readChanges, type PastChange } from '../water';
+import { contributedTo, tankLine, type Contributor } from './tonight-service';
+
+const dayMs = 86_400_000;
+const entriesShownCount = 12;
+
+/** One tank, whole: verdict per parameter, its history, its changes and its last entries. */
+type FolioDeps = BookDeps & { prospects: Prospects; contributors: readonly Contributor[] };
+
+export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: string; days: number }): Promise<Folio> {
+  const nowEpochMs = deps.house.clock.nowEpochMs();
+  const sinceEpochMs = nowEpochMs - days * dayMs;
+  const tankIds = [tankId];
+  const [tanks, newest, changes, history, page, setUps] = await Promise.all([
+    readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
+    readNewestReadings(deps.db, { tankIds, parameters: everyParameter }),
+    readChanges(deps.db, { tankIds, sinceEpochMs, limit: 2000 }),
+    readHistory(deps.db, { tankId, sinceEpochMs }),
+    readPage(deps, { subjectId: tankId, limit: entriesShownCount }),
+    readSetUps(deps.db, { tankId }),
+  ]);
+  const [tank] = tanks;
+  if (!tank) throw notFound('tank');
+  const foreseen = await deps.prospects.of([tank], nowEpochMs);
+  const prospect = foreseen.get(tankId) ?? noProspect;
+  const contributed = await contributedTo({ tanks, foreseen, contributors: deps.contributors, nowEpochMs });
+  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
+  const byParameter: Folio['history'] = {};
+  for (const { parameter, ...reading } of history) (byParameter[parameter] ??= []).push(reading);
+  return {
+    nowAt: new Date(nowEpochMs).toISOString(),
+    nightOn: deps.house.nightOnAt(nowEpochMs),
+    tank: tankLine({
+      tank,
+      prospect,
+      contributions: contributed.get(tankId) ?? [],
+      house: deps.house,
+      nowEpochMs,
+    }),
+    setUp: tank.setUp,
+    netVolumeL: tank.netVolumeL,
+    setUpEntryId: tank.setUpEntryId,
+    startedOn: tank.startedOn,
+    lines: verdict.lines.map((line) => {
+      const [latest, ...earlier] = newest.find((n) => n.parameter === line.parameter)?.newest ?? [];
+      return {
+        parameter: line.parameter,
+        state: line.state,
+        reasonId: line.reason.id,
+        reason: verdictWords(line.reason),
+        direction: line.direction,
+        band: line.band ? { ...line.band, sourceIds: [...line.band.sourceIds] } : null,
+        ...(line.computed && line.latest
+          ? { latest: computedReading(line.latest, newest), computed: true, earlier: [] }
+          : { latest: latest ?? null, earlier }),
+      };
+    }),
+    history: byParameter,
+    bandsByDate: setUps.map(({ fromEpochMs, setUp }, i) => ({
+      // The first holds for all that was written before it, too.
+      fromEpochMs: i === 0 ? 0 : fromEpochMs,
+      practiceId: setUp.practiceId,
+      bands: Object.fromEntries(bandsOf({ setUp }).map(({ parameter, lo, hi }) => [parameter, { lo, hi }])),
+    })),
+    changes: changes.map((c) => ({
+      entryId: c.entryId,
+      atEpochMs: c.atEpochMs,
+      changeFraction: c.changeFraction,
+      changeL: c.changeL,
+      sourceName: c.sourceName ?? 'unknown',
+      how: c.how,
+      water: c.water,
+    })),
+    movedToday: movedSince({ changes, levels: byParameter, sinceEpochMs: nowEpochMs - dayMs }),
+    entries: page.entries,
+    outlooks: prospect.outlooks.map((o) => outlookView(o)),
+    plan: {
+      state: prospect.plan.state,
+      why: testWords[prospect.plan.why],
+      tests: prospect.plan.tests.map((t) => ({ ...t, why: testWords[t.why] })),
+    },
+  };
+}
+
+/** What was worked out stands at the entry of the reading it leans on most: the pH. */
+function computedReading(
+  { lo, hi, atEpochMs }: DatedReading,
+  newest: readonly NewestReadings[],
+): Folio['lines'][number]['latest'] {
+  const ph = newest.find((n) => n.parameter === 'ph')?.newest[0];
+  return ph ? { lo, hi, atEpochMs, entryId: ph.entryId, text: 'from pH and KH', insisted: false } : null;
+}
+
+/** The model's part of a folio, with its sentences. */
+function outlookView(outlook: Outlook): Folio['outlooks'][number] {
+  const parameter = shippedAlmanac.parameters.find((p) => p.id === outlook.parameter);
+  const { leaves, lastReading, ratchet, ...figures } = outlook;
+  return {
+    ...figures,
+    forecast: [...figures.forecast],
+    leaves: leaves && { ...leaves, text: leavesText(leaves) },
+    mind: lastReading && parameter ? mindWords(parameter, lastReading) : null,
+    mindId: lastReading && parameter ? mindOf(parameter, lastReading) : null,
+    ratchet: ratchet && parameter ? ratchetWords(parameter, ratchet) : null,
+    ratchetId: ratchet?.verdict ?? null,
+  };
+}
+
+/** The build-up estimate in the margin: what it is, where it goes, and where not to trust it. */
+function outlookWorking({ level, productionPerDay, routine, settles, leaves, normal }: Outlook, note: Recorder): void {
+  const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
+    `${lo80.toPrecision(3)} to ${hi80.toPrecision(3)}`;
+  note.fact({
+    id: 'level',
+    label: 'Level tonight, estimated (four times in five)',
+    value: span(level),
+    unit: '',
+    origin: 'estimated',
+  });
+  note.fact({
+    id: 'production',
+    label: 'Production a week, estimated',
+    value: span({ lo80: productionPerDay.lo80 * 7, hi80: productionPerDay.hi80 * 7 }),
+    unit: '',
+    origin: 'estimated',
+  });
+  if (normal) {
+    note.fact({
+      id: 'normal',
+      label: `Usual in this tank, from ${normal.readingCount} readings of half a year (3.5 of its own spread)`,
+      value: span({ lo80: normal.lo, hi80: normal.hi }),
+      unit: '',
+      origin: 'estimated',
+    });
+    note.source('iglewicz-1993');
+  }
+  if (routine && settles) {
+    note.fact({
+      id: 'routine',
+      label: 'Routine, from the last changes',
+      value: `${Math.round(routine.changeFraction * 100)} % every ${routine.everyDays.toFixed(0)} days`,
+      unit: '',
+      origin: 'estimated',
+    });
+    const term = {
+      source: routine.sourceValue,
+      productionPerDay: productionPerDay.mean,
+      days: routine.everyDays,
+      share: routine.changeFraction,
+    };
+    note.step({
+      id: 'settles',
+      label: 'Where the routine settles before each change',
+      formula: 'source + production × days / share',
+      terms: term,
+      unit: '',
+      by: (t) => t.source + (t.productionPerDay * t.days) / t.share,
+    });
+  }
+  note.assume(
+    'Readings are spans, changes are known jumps, and a reading may be wrong (a state-space model, fitted to this tank).',
+  );
+  note.limit(
+    leaves
+      ? 'The days hold while stock, feeding and routine stay as they are.'
+      : 'The forecast holds while stock, feeding and routine stay as they are.',
+  );
+  note.source('kalman-1960', 'durbin-koopman-2012');
+}
+
+/** How far the changes of the last 24 hours have moved each parameter: f × |source − level before|, from the last reading. */
+function movedSince({
+  changes,
+  levels,
+  sinceEpochMs,
+}: {
+  changes: readonly Pick<PastChange, 'atEpochMs' | 'changeFraction' | 'water'>[];
+  levels: Folio['history'];
+  sinceEpochMs: number;
+}): Water {
+  const moved: Water = {};
+  for (const change of changes.filter((c) => c.atEpochMs >= sinceEpochMs))
+    for (const [id, value] of Object.entries(change.water) as [ParameterId, number][]) {
+      const before = levels[id]?.find((r) => r.atEpochMs <= change.atEpochMs);
+      if (before) moved[id] = (moved[id] ?? 0) + change.changeFraction * Math.abs(value - middle(before));
+    }
+  return moved;
+}
+
+/** What else a verdict stands on. */
+const judgedWith: Partial<Record<ParameterId, readonly ParameterId[]>> = {
+  tanMgPerL: ['ph', 'tempC'],
+  no2MgPerL: ['clMgPerL'],
+  co2MgPerL: ['ph', 'khDegrees', 'tempC'],
+  o2MgPerL: ['tempC'],
+};
+
+/** How the verdict on one parameter was reached: the same code with its recorder on. */
+export async function verdictWorking(
+  deps: FolioDeps,
+  { tankId, parameter }: { tankId: string; parameter: ParameterId },
+): Promise<Working> {
+  const nowEpochMs = deps.house.clock.nowEpochMs();
+  const companions: ParameterId[] = [parameter, ...(judgedWith[parameter] ?? [])];
+  const [[tank], newest] = await Promise.all([
+    readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
+    readNewestReadings(deps.db, { tankIds: [tankId], parameters: companions }),
+  ]);
+  if (!tank) throw notFound('tank');
+  const note = recorder({ id: 'readings.judge', version: 1 });
+  for (const { parameter: id, newest: rows } of newest)
+    for (const row of rows.slice(0, 1))
+      note.fact({
+        id,
+        label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`,
+        value: `${row.lo ?? 'open'} to ${row.hi ?? 'open'}`,
+        unit: id,
+        origin: 'measured',
+        entryId: row.entryId,
+        atEpochMs: row.atEpochMs,
+      });
+  verdictOf({ tank, nowEpochMs, note, only: parameter });
+  const prospect = (await deps.prospects.of([tank], nowEpochMs)).get(tankId) ?? noProspect;
+  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
+  const line = verdict.lines.find((l) => l.parameter === parameter);
+  if (line) note.assume(`Verdict: ${verdictWords(line.reason)}`);
+  const outlook = prospect.outlooks.find((o) => o.parameter === parameter);
+  if (outlook) outlookWorking(outlook, note);
+  if (line?.band?.note) note.limit(line.band.note);
+  const { value: _value, ...working } = note.explained(null);
+  return working;
+}

@@ -1,0 +1,72 @@
+import { inject, Injectable, signal, type Signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { catchError, of, Subject, switchMap } from 'rxjs';
+import { entryOf, type Kind, type NewEntry, type PayloadOf, type ReadPayloadOf } from '#contracts/book';
+import type { Diary } from '#contracts/stock';
+import { faultsByField } from './faults';
+import { Api } from './api';
+import { HouseStore } from './house-store';
+import { newId, Outbox } from './outbox';
+
+export interface Written {
+  /** In the book, or kept on this device until it is. */
+  kept: boolean;
+  said: string;
+  faults: Map<string, string>;
+}
+
+/** Writes entries for the pages: makes them, hands them to the outbox, and says in plain words what became of them. */
+@Injectable({ providedIn: 'root' })
+export class Scribe {
+  private readonly outbox = inject(Outbox);
+  private readonly house = inject(HouseStore);
+  entry<K extends Kind>(kind: K, subjectId: string, payload: PayloadOf<K>): Extract<NewEntry, { kind: K }> {
+    return entryOf(kind, { id: newId(), subjectId, happenedAt: this.house.nowIso() }, payload);
+  }
+  async write(entries: NewEntry[], what: string): Promise<Written> {
+    const sent = await this.outbox.write(entries);
+    if (sent.state === 'written') return { kept: true, said: `${what}: in the book.`, faults: new Map() };
+    if (sent.state === 'queued')
+      return { kept: true, said: `${what}: kept on this device, sent when the server is back.`, faults: new Map() };
+    return { kept: false, said: '', faults: faultsByField(sent.problem) };
+  }
+}
+
+export type DiaryEntry = Diary['entries'][number];
+/** A slice of the diary that reads itself again after every write; asked for with a subject, or for the house. */
+export class DiaryWatch {
+  private readonly api = inject(Api);
+  private readonly asked = new Subject<{ kinds: string; subject: string | undefined }>();
+  private readonly _entries = signal<readonly DiaryEntry[]>([]);
+  private readonly _loaded = signal(false);
+  private last: { kinds: string; subject: string | undefined } | null = null;
+  readonly entries: Signal<readonly DiaryEntry[]> = this._entries.asReadonly();
+  readonly loaded = this._loaded.asReadonly();
+
+  constructor(private readonly kinds: readonly Kind[]) {
+    this.asked
+      .pipe(
+        switchMap(({ kinds, subject }) =>
+          this.api.call('diary', { query: { kinds, subject } }).pipe(catchError(() => of(null))),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((answer) => {
+        if (answer) this._entries.set(answer.entries);
+        this._loaded.set(true);
+      });
+    inject(Outbox)
+      .written.pipe(takeUntilDestroyed())
+      .subscribe(() => {
+        if (this.last) this.asked.next(this.last);
+      });
+  }
+  open(subject?: string): void {
+    this.last = { kinds: this.kinds.join(','), subject };
+    this.asked.next(this.last);
+  }
+  /** Entries of one kind, their payload as that kind reads it. */
+  of<K extends Kind>(kind: K): (Omit<DiaryEntry, 'payload' | 'kind'> & { kind: K; payload: ReadPayloadOf<K> })[] {
+    return this._entries().filter((e) => e.kind === kind) as never;
+  }
+}

@@ -1,0 +1,210 @@
+import { intervalText, parameterWords } from '#core/readings';
+import { equipmentWords, netLitres } from '#core/tanks';
+import { batchCode, salts } from '#core/water';
+import type {
+  ChangePayload,
+  Done,
+  FactPayload,
+  Kind,
+  ReadingValue,
+  ReadPayloadOf,
+  SeenPayload,
+  StockPayload,
+} from '#contracts/book';
+import { timerWords, workWords } from '#words/doing';
+import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
+
+const sizeText = ({ entered }: Pick<ChangePayload, 'entered'>): string =>
+  entered.by === 'litres' ? `${entered.changeL} L` : `${Math.round(entered.changeFraction * 1000) / 10} %`;
+const readText = (value: Pick<ReadingValue, 'parameter' | 'lo' | 'hi'>): string => {
+  const parameter = parameterOf(value.parameter);
+  return `${parameter?.short ?? value.parameter} ${intervalText(value, parameter?.decimalsCount ?? 2)}`;
+};
+const eventWords: Record<StockPayload['event'], string> = {
+  arrived: 'arrived',
+  'moved-in': 'moved in',
+  'moved-out': 'moved out',
+  'given-away': 'given away',
+  died: 'dead',
+  missing: 'missing, no bodies',
+  born: 'young',
+  berried: 'carrying',
+  moulted: 'moulted',
+  counted: 'counted',
+  sign: 'seen',
+};
+const stockText = ({
+  event,
+  kindId,
+  strain,
+  count,
+  sign,
+}: Pick<StockPayload, 'event' | 'kindId' | 'strain' | 'count' | 'sign'>): string =>
+  event === 'sign'
+    ? `${kindName(kindId, strain)}: ${spaced(sign ?? '')}`
+    : `${countText(count)} ${kindName(kindId, strain)} ${eventWords[event]}`;
+const seenText = ({ deaths, moults, berried, young, grazing, behaviour }: SeenPayload): string =>
+  [
+    ...Object.entries({ deaths, moults, berried, young }).flatMap(([word, n]) =>
+      n ? [`${countText(n)} ${word}`] : [],
+    ),
+    ...(grazing ? [grazing === 'usual' ? 'grazing' : grazing === 'less' ? 'grazing less' : 'not grazing'] : []),
+    ...(behaviour ? [behaviour] : []),
+  ].join(', ') || 'nothing out of the way';
+
+const factLines: { [A in FactPayload['about']]: (fact: Extract<FactPayload, { about: A }>, nameOf: NameOf) => string } =
+  {
+    stage: ({ stage }) => `stage: ${stage}`,
+    equipment: ({ item, on, detail, lightHours }) =>
+      `${equipmentWords[item]} ${on ? 'on' : 'off'}${lightHours === undefined ? '' : `, ${lightHours} h a day`}${detail ? `, ${detail}` : ''}`,
+    new: ({ what, name, gone }) => (gone ? `${name} (${what}) is out again` : `new: ${name} (${what})`),
+    decoration: ({ name, condition }) => `${name}: ${condition}`,
+    shared: ({ thing, disinfected, withTankId }, nameOf) =>
+      `shared ${spaced(thing)} with ${nameOf(withTankId)}${disinfected ? ', disinfected between' : ''}`,
+    sight: ({ sight }) =>
+      ({ clear: 'one sees in well', partly: 'one sees in partly', overgrown: 'overgrown: the dead stay unseen' })[
+        sight
+      ],
+    algae: ({ wanted, name }) => `${name ?? 'algae'}: ${wanted ? 'wanted here' : 'not wanted'}`,
+  };
+
+const perCm = (value: number | null): string => (value === null ? 'not measured' : `${value} µS/cm`);
+
+/** One line in plain words for every kind of entry; a kind without one does not compile. */
+const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => string } = {
+  'set-up': (setUp) => {
+    const volume = netLitres(setUp);
+    return `set up: ${volume.ok ? `${volume.value.toFixed(1)} L net, ` : ''}${setUp.purpose}, practice ${setUp.practiceId}, ${setUp.bearing}`;
+  },
+  looked: ({ fed, fine }) => ['looked', ...(fed ? ['fed'] : ['not fed']), ...(fine ? ['fine'] : [])].join(', '),
+  note: ({ text, mark }) =>
+    mark === 'doubtful' ? `marked doubtful: ${text}` : mark === 'clear' ? `no longer doubtful: ${text}` : text,
+  strike: ({ parameter, reason }) => `struck${parameter ? ` ${parameter}` : ''}: ${reason}`,
+  fact: (fact, nameOf) => (factLines[fact.about] as (f: FactPayload, n: NameOf) => string)(fact, nameOf),
+  photo: ({ caption }) => (caption === '' ? 'photo' : `photo: ${caption}`),
+  readings: ({ context, values }) =>
+    `${context === 'routine' ? 'tested' : `tested (${spaced(context)})`}: ${values.map((value) => `${readText(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
+  seen: (payload) => `seen${payload.changeEntryId ? ' after the change' : ''}: ${seenText(payload)}`,
+  instrument: ({ type, parameters, expiresOn, retired }) =>
+    `${retired ? 'put away: ' : ''}${spaced(type)} for ${parameters.map((p) => parameterWords[p]).join(', ')}${expiresOn === null ? '' : `, good until ${expiresOn}`}`,
+  calibration: ({ parameter, standardValue, shownValue, adjusted }) =>
+    `${parameter === 'ec25UsPerCm' && standardValue === 0 ? 'dry in air' : `standard ${standardValue}`}: showed ${shownValue} (${parameterWords[parameter]})${adjusted ? ', then set' : ''}`,
+  source: ({ state, chlorine }) => `water source: ${state.replace('-', ', ')}, chlorine: ${chlorine}`,
+  change: (change, nameOf) => {
+    const temp = change.water.tempC === undefined ? '' : ` at ${change.water.tempC.toFixed(1)} °C`;
+    const against =
+      change.advice?.advice === 'too-large'
+        ? ` — against advice: ${change.overrideReason ?? ''}`
+        : change.advice?.advice === 'lesser-harm'
+          ? ` — emergency: ${change.overrideReason ?? ''}`
+          : '';
+    const batch = change.batchId === undefined ? '' : ` from batch ${batchCode(change.batchId)}`;
+    const bed = change.bedL === undefined || change.bedL === 0 ? '' : `, ${change.bedL} L of it from the bed`;
+    const all = change.batchReason === undefined ? '' : ` — batch taken all the same: ${change.batchReason}`;
+    return `changed ${sizeText(change)}, ${nameOf(change.sourceId)}${batch}${temp}, ${change.how}${bed}${against}${all}`;
+  },
+  'top-up': ({ topUpL, sourceId }, nameOf) => `topped up ${topUpL} L, ${nameOf(sourceId)}`,
+  unit: ({ madeL, inUsPerCm, betweenUsPerCm, outUsPerCm, renewed }) =>
+    `RO unit at ${madeL} L: in ${perCm(inUsPerCm)}${betweenUsPerCm === null ? '' : `, after the membrane ${perCm(betweenUsPerCm)}`}, out ${perCm(outUsPerCm)}${renewed.length > 0 ? `; new ${renewed.join(' and ')}` : ''}`,
+  recipe: ({ parts, salts: weighed, minerals, leadHours }, nameOf) =>
+    [
+      `recipe: ${parts.map((p) => `${percent(p.shareFraction)} ${nameOf(p.sourceId)}`).join(', ')}`,
+      ...weighed.map((s) => `${figure(s.saltGPerL)} g/L ${salts[s.saltId].name}`),
+      ...minerals.map((m) => `${figure(m.mineralGPerL)} g/L ${nameOf(m.supplyId)}`),
+      ...(leadHours > 0 ? [`${figure(leadHours)} hours before use`] : []),
+    ].join('; '),
+  mineral: ({ massG, waterL, ghDegrees, khDegrees, ec25UsPerCm }) =>
+    `label: ${figure(massG)} g in ${figure(waterL)} L${ghDegrees === null ? '' : `, GH ${figure(ghDegrees)}`}${khDegrees === null ? '' : `, KH ${figure(khDegrees)}`}${ec25UsPerCm === null ? '' : `, ${figure(ec25UsPerCm)} µS/cm`}`,
+  works: ({ madeLPerH, storesL, storedL, drums }) =>
+    `makes ${figure(madeLPerH)} L/h, stores ${figure(storedL)} of ${figure(storesL)} L; drums: ${drums.map((d) => `${d.name} ${figure(d.volumeL)} L`).join(', ') || 'none'}`,
+  batch: ({ madeL, salts: weighed, minerals, drum }, nameOf) =>
+    `batch of ${figure(madeL)} L${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
+  'batch-step': (payload) => {
+    const which = `batch ${batchCode(payload.batchId)}`;
+    switch (payload.step) {
+      case 'measured':
+        return `${which} measured: ${Object.entries(payload.water)
+          .map(([id, span]) => `${id} ${figure(span.hi ?? span.lo ?? 0)}`)
+          .join(', ')}`;
+      case 'corrected':
+        return `${which} corrected: ${payload.addedL > 0 ? `${figure(payload.addedL)} L ` : ''}${payload.addedG > 0 ? `${figure(payload.addedG)} g ` : ''}${payload.what}`;
+      case 'accepted':
+        return `${which} accepted${payload.reason === undefined ? '' : `: ${payload.reason}`}`;
+      case 'left':
+        return `${which}: ${figure(payload.leftL)} L left`;
+      case 'thrown-away':
+        return `${which} thrown away`;
+    }
+  },
+  routine: ({ everyDays, changeFraction, sourceId, how, ramp }, nameOf) =>
+    `routine: ${percent(changeFraction)} every ${figure(everyDays)} days, ${nameOf(sourceId)}, ${how}${ramp.length > 0 ? `, led in over ${ramp.length} weeks` : ''}`,
+  sequence: (payload) =>
+    payload.step === 'planned'
+      ? `sequence of ${payload.changes.length} changes planned: ${payload.why}`
+      : `sequence ended: ${payload.because}${payload.note ? `, ${payload.note}` : ''}`,
+  learnt: ({ about, answer, why }) => `${spaced(about)} ${spaced(answer)}: ${why}`,
+  stock: (payload, nameOf) =>
+    `${stockText(payload)}${payload.otherTankId ? `, ${payload.event === 'moved-out' ? 'to' : 'from'} ${nameOf(payload.otherTankId)}` : ''}`,
+  arrival: ({ kindId, strain, count, from, method, warnings, overrideReason }) =>
+    `${countText(count)} ${kindName(kindId, strain)} arrived${from ? ` from ${from}` : ''}, ${method}${warnings.length > 0 ? `; against: ${warnings.join(' ')}` : ''}${overrideReason ? `; because ${overrideReason}` : ''}`,
+  acclimation: (payload) =>
+    payload.step === 'started'
+      ? `drip begun: ${payload.rateLPerH.toFixed(1)} L/h for ${Math.round(payload.durationMinutes)} min`
+      : payload.step === 'measured'
+        ? 'measured in the drip box'
+        : payload.done
+          ? 'drip ended, brought over'
+          : 'drip broken off',
+  cycling: (payload) =>
+    payload.step === 'started'
+      ? `cycle begun by ${payload.school}`
+      : payload.step === 'dosed'
+        ? `ammonia dosed to ${payload.tanMgPerL} mg/L as N`
+        : 'seeded with used filter material',
+  fed: ({ foodId, foodG, school, clearedMinutes }) =>
+    `fed ${foodG} g ${foodName(foodId)} (${school})${clearedMinutes === undefined ? '' : clearedMinutes === null ? ', some left' : `, gone in ${clearedMinutes} min`}`,
+  cleared: ({ clearedMinutes }) =>
+    clearedMinutes === null ? 'leftovers taken out' : `food gone in ${clearedMinutes} min`,
+  trim: ({ kindId, workMinutes }) =>
+    `trimmed ${kindName(kindId)}${workMinutes === undefined ? '' : `, ${workMinutes} min`}`,
+  dose: ({ product, amountMl }) => `dosed ${amountMl} mL or g ${product}`,
+  'own-kind': ({ kind, baseId, from }) =>
+    `${kind.commonName}: own figures${baseId === null ? '' : ` over ${kindName(baseId)}`}${from ? `, from ${from}` : ''}`,
+  supply: ({ category, unit, expiresOn, purityFraction, pack }) =>
+    [
+      `supply: ${category}, in ${unit}`,
+      ...(purityFraction === undefined ? [] : [`${Math.round(1000 * purityFraction) / 10} % pure`]),
+      ...(pack === undefined ? [] : [`${pack.packValue} ${unit} cost ${pack.costValue}`]),
+      ...(expiresOn === undefined ? [] : [`good until ${expiresOn}`]),
+    ].join(', '),
+  'supply-log': ({ event, value }) => `${spaced(event)}: ${value}`,
+  job: (payload) => {
+    if (payload.step === 'ticked') return `closed: ${payload.checks.map(spaced).join(', ')}`;
+    if (payload.step === 'broken-off') return `broken off: ${payload.reason}`;
+    const { work } = payload;
+    return work.kind === 'change'
+      ? `began to change ${figure(work.changeL)} L`
+      : `${workWords[work.kind].began}${work.note ? `: ${work.note}` : ''}`;
+  },
+  timer: (payload) =>
+    payload.step === 'set' ? `timer: ${timerWords[payload.timer]}, ${figure(payload.minutes)} min` : 'timer answered',
+};
+
+/** The line of an entry, its payload as its kind reads it. */
+export const lineWords = <K extends Kind>(kind: K, payload: ReadPayloadOf<K>, nameOf: NameOf): string =>
+  lines[kind](payload, nameOf);
+
+const doings: { [Id in Done['id']]: (facts: Extract<Done, { id: Id }>['facts']) => string } = {
+  looked: ({ fed }) => (fed ? 'looked, fed, fine' : 'looked, fine'),
+  change: (facts) => `changed ${sizeText(facts)}`,
+  readings: ({ values }) => values.map(readText).join(', '),
+  note: ({ text }) => text,
+  mark: ({ mark }) => mark,
+  stock: stockText,
+  arrival: ({ kindId, strain, count }) => `${countText(count)} ${kindName(kindId, strain)} arrived`,
+  seen: seenText,
+  fed: ({ foodId, foodG }) => `fed ${foodG} g ${foodName(foodId)}`,
+  'set-up': ({ name }) => name,
+};
+/** What was last done, in few words. */
+export const doneWords = (done: Done): string => (doings[done.id] as (facts: Done['facts']) => string)(done.facts);

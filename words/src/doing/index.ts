@@ -1,0 +1,1 @@
+export { cautionWords, closingWords, offWords, stepWords, timerWords, workWords } from './doing';

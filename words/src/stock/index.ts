@@ -1,0 +1,1 @@
+export { alarmWords } from './alarms';

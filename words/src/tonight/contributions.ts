@@ -1,0 +1,46 @@
+import { foods } from '#almanac/kinds';
+import { parameters } from '#almanac/parameters';
+import type { BesideAlarm, ContributionReason } from '#core/tonight';
+import { timerWords, workWords } from '#words/doing';
+import { alarmWords } from '#words/stock';
+import { slowWords, testWords } from './prospects';
+import { leavesText } from './spans';
+
+/** What a contribution says: its sentence, and what speaks for it, where there is more to say. */
+export interface ContributionWords {
+  text: string;
+  evidence: string[];
+  nextStep: string | null;
+}
+const plain = (text: string, evidence: string[] = []): ContributionWords => ({ text, evidence, nextStep: null });
+const labelOf = (id: string): string => parameters.find((p) => p.id === id)?.label ?? id;
+
+type Of<Id extends ContributionReason['id']> = Extract<ContributionReason, { id: Id }>['facts'];
+const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => ContributionWords } = {
+  animals: ({ alarm, kindName, beside }) => plain(`${alarmWords(alarm, kindName)}${beside ? besideText(beside) : ''}`),
+  'slow-harm': ({ finding }) => {
+    const { title, evidence, nextStep } = slowWords(finding);
+    return { text: title, evidence, nextStep };
+  },
+  leaves: ({ parameter, side, lo, hi }) =>
+    plain(`${labelOf(parameter)} goes ${side} its band ${leavesText({ lo, hi })}`),
+  'test-due': ({ parameter, why }) => plain(labelOf(parameter), [testWords[why]]),
+  'after-change': () => plain('Changed: what do they do?'),
+  drip: () => plain('drip running'),
+  leftovers: ({ foodId }) => plain(`${foods.find((f) => f.id === foodId)?.name ?? foodId}: take out what is left`),
+  timer: ({ timer, note }) => plain(`${timerWords[timer]}${note ? `: ${note}` : ''}`),
+  'open-job': ({ work, openCount }) =>
+    plain(`${workWords[work].name} not closed: ${openCount} ${openCount === 1 ? 'thing' : 'things'} to see to`),
+  new: ({ name }) => plain(`New: ${name}`),
+};
+function besideText({ changedNights, changeFraction, fresh }: BesideAlarm): string {
+  const changed =
+    changedNights === null
+      ? ' No change is in the book.'
+      : ` Last change ${changedNights === 0 ? 'tonight' : `${changedNights} night${changedNights === 1 ? '' : 's'} ago`}, ${Math.round(100 * changeFraction)} %.`;
+  return `${changed}${fresh.length > 0 ? ` New: ${fresh.join(', ')}.` : ''}`;
+}
+
+/** The words of a contribution. */
+export const contributionWords = (reason: ContributionReason): ContributionWords =>
+  (words[reason.id] as (facts: ContributionReason['facts']) => ContributionWords)(reason.facts);

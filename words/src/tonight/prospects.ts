@@ -1,0 +1,112 @@
+import { intervalText, type ChangedMind, type Parameter } from '#core/readings';
+import { mindOf, type Outlook, type SlowEvidence, type SlowReason, type TestReasonId } from '#core/tonight';
+import { leavesText } from './spans';
+
+const signed = ({ perWeek, readingCount }: SlowEvidence, digits: number, unit: string): string =>
+  `${perWeek > 0 ? 'up' : 'down'} ${Math.abs(perWeek).toFixed(digits)}${unit} a week over ${readingCount}`;
+
+type Slow<Id extends SlowReason['id']> = Extract<SlowReason, { id: Id }>['facts'];
+interface SlowWords {
+  title: string;
+  evidence: string[];
+  nextStep: string;
+}
+const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
+  'old-tank': ({ no3, kh, ph }) => ({
+    title: 'Old-tank syndrome is setting in',
+    evidence: [
+      `Nitrate ${signed(no3, 1, ' mg/L')} readings`,
+      `KH ${signed(kh, 2, '')}`,
+      ph ? `pH ${signed(ph, 2, '')}` : 'pH has not followed yet',
+    ],
+    nextStep:
+      'Smaller changes more often, over weeks; never one large one: the animals have grown used to the old water.',
+  }),
+  'kh-decline': ({ kh, levelDegrees, leaves, atThisPaceDays }) => ({
+    title: 'The carbonate buffer is being used up',
+    evidence: [
+      `KH ${signed(kh, 2, '')} readings, about ${levelDegrees.toFixed(1)} tonight`,
+      leaves === null
+        ? `At this pace it is down to 1 in about ${String(atThisPaceDays)} days`
+        : `Down to 1 ${leavesText(leaves)}`,
+    ],
+    nextStep: 'Test KH again within the week; then raise it slowly, by the change water.',
+  }),
+  'tds-creep': (facts) => ({
+    title: 'Conductivity is creeping up',
+    evidence: [`${signed(facts.ec, 0, ' µS/cm')} readings`, `Likeliest: ${creepText(facts)}`],
+    nextStep: 'Top up with pure water; look at the source before the next change.',
+  }),
+  'temperature-widening': ({ rangeNowK, rangeBeforeK }) => ({
+    title: 'The temperature swings wider than it did',
+    evidence: [
+      `Range ${rangeNowK.toFixed(1)} K in four weeks, ${rangeBeforeK.toFixed(1)} K in the three months before`,
+    ],
+    nextStep: 'Look at heater and thermostat; unplug before the hand goes in.',
+  }),
+  'silent-gap': ({ silentDays }) => ({
+    title: `No test for ${silentDays} days`,
+    evidence: ['A settled tank is tested every four to six weeks (common practice)'],
+    nextStep: 'One test of the telling value is enough to know again.',
+  }),
+};
+
+function creepText({ cause, sourceRiseUsPerCm, topUpUsPerCmPerWeek }: Slow<'tds-creep'>): string {
+  switch (cause) {
+    case 'source':
+      return `the source itself: what went in rose by about ${Math.round(sourceRiseUsPerCm)} µS/cm`;
+    case 'top-ups':
+      return `topping up: it brings about ${Math.round(topUpUsPerCmPerWeek)} µS/cm a week, and what evaporates takes none of it away`;
+    case 'minerals':
+      return 'minerals: GH rises with it, as from topping up with mineralised water instead of pure';
+    case 'food':
+      return 'food: nitrate rises with it and GH does not';
+    case 'evaporation':
+      return 'evaporation: water goes, salts stay, and hardly any is changed';
+    case 'not-clear':
+      return 'not clear from the tests: GH and nitrate tonight would tell minerals from food';
+  }
+}
+/** Harm that comes slowly: its name, what speaks for it, and what to do. */
+export const slowWords = (reason: SlowReason): SlowWords =>
+  (slow[reason.id] as (facts: SlowReason['facts']) => SlowWords)(reason.facts);
+
+/** Why a test is due. */
+export const testWords: Record<TestReasonId, string> = {
+  new: 'The tank is young: ammonia and nitrite tell whether it can carry its animals.',
+  'after-death': 'Something died this week.',
+  'after-treatment': 'Treatments can harm the filter.',
+  'after-move': 'Animals came in: the filter has more to do.',
+  learning: 'Its build-up is not known yet: test before and after changes.',
+  overgrown: 'Overgrown: it hides what happens and swings more.',
+  settled: 'Settled: the telling value every month or so.',
+  resting: 'No animals in it.',
+  straddles: 'The last reading crosses a limit: a finer test would tell.',
+  unusual: 'The last reading is unusual for this tank: once more before it is believed.',
+};
+
+/** How the last reading changed what was believed, in one line. */
+export function mindWords(parameter: Parameter, mind: ChangedMind): string {
+  const digits = parameter.decimalsCount;
+  const { expected, reading, movedValue } = mind;
+  const was = `Expected ${intervalText({ lo: expected.lo80, hi: expected.hi80 }, digits)}, read ${intervalText(reading, digits)}`;
+  switch (mindOf(parameter, mind)) {
+    case 'hardly-believed':
+      return `${was}: so odd that it is hardly believed; a second test would settle it.`;
+    case 'changed-nothing':
+      return `${was}: it changed nothing.`;
+    case 'moved':
+      return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(movedValue).toFixed(digits)}.`;
+  }
+}
+
+const ratchets = {
+  holds: 'the routine holds it',
+  loses: 'each ends higher: the routine loses',
+  falls: 'each ends lower',
+} as const;
+/** What the levels after the last changes say. */
+export const ratchetWords = (
+  { decimalsCount }: Pick<Parameter, 'decimalsCount'>,
+  { levels, verdict }: NonNullable<Outlook['ratchet']>,
+): string => `After the last changes: ${levels.map((l) => l.toFixed(decimalsCount)).join(', ')}; ${ratchets[verdict]}.`;

@@ -1,0 +1,149 @@
+import { parameters } from '#almanac/parameters';
+import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import type { NextStep, VerdictFacts, VerdictReason } from '#core/tonight';
+import { capital, leavesText } from './spans';
+
+const known = (id: ParameterId): Parameter | undefined => parameters.find((p) => p.id === id);
+
+const readText = ({ decimalsCount, unit }: Parameter, reading: Interval): string =>
+  `reads ${intervalText(reading, decimalsCount)}${unit ? ` ${unit}` : ''}`;
+function bandText({ decimalsCount }: Parameter, band: Interval): string {
+  const shown = (value: number): string => String(Number(value.toFixed(decimalsCount)));
+  if (band.lo !== null && band.hi !== null && band.lo > 0) return `band ${shown(band.lo)}–${shown(band.hi)}`;
+  return band.hi === null ? `floor ${shown(band.lo ?? 0)}` : `ceiling ${shown(band.hi)}`;
+}
+const headText = (parameter: Parameter, { reading, band }: VerdictFacts): string =>
+  `${parameter.label} ${reading ? readText(parameter, reading) : ''}${band ? `, ${bandText(parameter, band)}` : ''}`;
+
+/** Why a tank, or one of its values, is judged as it is. */
+export function verdictWords({ id, facts }: VerdictReason): string {
+  if (id === 'resting') return 'No animals in it.';
+  const parameter = facts.parameter === null ? undefined : known(facts.parameter);
+  if (id === 'nothing-tested' || !parameter) return 'Nothing has been tested yet.';
+  if (facts.toxic) return toxicText(id, facts.toxic, parameter);
+  if (facts.co2) return co2Text(facts.co2, facts.reading);
+  switch (id) {
+    case 'never-tested':
+      return `${parameter.label} has not been tested.`;
+    case 'stale':
+      return `${parameter.label} was last tested ${Math.round(facts.ageDays ?? 0)} days ago.`;
+    case 'needs-others':
+      return facts.unjudged
+        ? 'The toxic part of ammonia cannot be worked out from these readings.'
+        : 'Ammonia is judged by its toxic part, which needs pH and temperature too.';
+    case 'no-band':
+      return `${headText(parameter, facts)}; this practice sets no band for it.`;
+    case 'straddles':
+      return facts.unjudged
+        ? `${parameter.label} cannot be judged.`
+        : `${headText(parameter, facts)}: the reading crosses the limit. ${capital(parameter.finerTest)} would tell.`;
+    case 'outside':
+    case 'unguarded-nitrite':
+    case 'guarded-nitrite':
+      return outsideText(parameter, facts);
+    default:
+      return insideText(parameter, facts);
+  }
+}
+
+function toxicText(
+  id: VerdictReason['id'],
+  { span, concernMgPerL, urgentMgPerL }: NonNullable<VerdictFacts['toxic']>,
+  { finerTest }: Parameter,
+): string {
+  const text = `Toxic ammonia is ${intervalText(span, 3)} mg/L as N, of concern from ${concernMgPerL}`;
+  if (id === 'straddles') return `${text}: the reading crosses the limit. ${capital(finerTest)} would tell.`;
+  return `${text}${urgentMgPerL === null ? '' : `, urgent from ${urgentMgPerL}`}.`;
+}
+
+function co2Text({ limitMgPerL, over, open }: NonNullable<VerdictFacts['co2']>, reading?: Interval): string {
+  const range = `Free CO₂, from pH and KH, is ${reading ? intervalText(reading, 0) : ''} mg/L`;
+  if (open) return `${range}: the limit of ${limitMgPerL} lies within what the kits leave open.`;
+  return `${range}; ${limitMgPerL} is the limit.${over ? ' Less gas and more movement at the surface, at once if animals gasp.' : ''}`;
+}
+
+function outsideText(parameter: Parameter, facts: VerdictFacts): string {
+  const text = `${headText(parameter, facts)}: ${facts.side ?? 'above'} it`;
+  const { chloride, usual } = facts;
+  if (chloride?.guards && chloride.ratio)
+    return `${text}, but chloride guards: ${intervalText(chloride.ratio, 0)} to one, ${chloride.wantedRatio} is enough.`;
+  if (chloride?.ratio)
+    return `${text}; chloride is ${intervalText(chloride.ratio, 1)} to one of nitrite, ${chloride.wantedRatio} would guard.`;
+  if (chloride) return `${text}. How far chloride guards against it is not known: a chloride test would tell.`;
+  const always = usual?.alwaysSo
+    ? ` It is no news in this tank: ${intervalText(usual.span, parameter.decimalsCount)} is usual here. Slowly, then, or another practice.`
+    : '';
+  return `${text}.${always}${warmText(facts)}`;
+}
+
+function insideText(parameter: Parameter, facts: VerdictFacts): string {
+  const { trend, leaves, stays, fast, usual, hangsOnFactor } = facts;
+  const going = leaves
+    ? `; goes ${leaves.side} it ${leavesText(leaves)} if the routine goes on`
+    : stays
+      ? ', moving but not expected to leave it in four weeks'
+      : trend
+        ? `, ${trend.direction}${trend.heldByChanges ? ' by itself but held by the changes' : ''}`
+        : '';
+  const odd = usual
+    ? `: in band, but unusual for this tank (${intervalText(usual.span, parameter.decimalsCount)} is usual here)`
+    : '';
+  const doubt = hangsOnFactor ? ' The band hangs on the pen’s factor.' : '';
+  return `${headText(parameter, facts)}${going}${fast ? fastText(parameter, fast) : ''}${odd}.${warmText(facts)}${doubt}`;
+}
+
+function fastText(
+  { decimalsCount }: Parameter,
+  { movedValue, days, perDayValue }: NonNullable<VerdictFacts['fast']>,
+): string {
+  const figure = Math.abs(movedValue).toFixed(Math.max(1, decimalsCount));
+  const over = days < 1.5 ? 'a day' : `${Math.round(days)} days`;
+  return `, but it ${movedValue > 0 ? 'rose' : 'fell'} by at least ${figure} in ${over}; these animals bear ${perDayValue} a day`;
+}
+
+function warmText({ heat, oxygen }: VerdictFacts): string {
+  const held = heat
+    ? ` At ${heat.tempC.toFixed(1)} °C water holds ${heat.o2MgPerL.toFixed(1)} mg/L of oxygen at most (8.3 at 25): keep the surface moving.`
+    : '';
+  const share = oxygen
+    ? ` That is ${Math.round(100 * oxygen.ofSaturationFraction)} % of what water of ${oxygen.tempC.toFixed(1)} °C can hold.`
+    : '';
+  return `${held}${share}`;
+}
+
+/** The one next step of a tank, in one line. */
+export function stepWords({ reason: { id, facts } }: NextStep): string {
+  const label = facts.parameter === null ? '' : (known(facts.parameter)?.label.toLowerCase() ?? facts.parameter);
+  switch (id) {
+    case 'nothing-due':
+      return 'Nothing due.';
+    case 'leave':
+      return 'Leave it alone.';
+    case 'test-it':
+      return 'Test it tonight.';
+    case 'test-first':
+      return `Test ${label} tonight.`;
+    case 'test-companions':
+      return 'Test pH and temperature tonight.';
+    case 'test-once-more':
+      return `Test ${label} once more before you believe it.`;
+    case 'test-finer':
+      return `Test ${label} again, finer.`;
+    case 'test-this-week':
+      return `Test ${label} again within the week.`;
+    case 'test-unseen':
+      return `Test ${label} again: the correction would be smaller than the kit’s step.`;
+    case 'look-before':
+      return 'Look at the animals, and find out what moved it before anything is put right.';
+    case 'gas-down':
+      return 'Turn the gas down and move the surface; look whether anybody gasps.';
+    case 'air':
+      return 'Move the surface and add air now; then find out why.';
+    case 'heater':
+      return 'Check the heater and a second thermometer; bring it back slowly.';
+    case 'change-now':
+      return 'Change water now, matched and free of chlorine; waiting is the greater harm.';
+    case 'plan-change':
+      return `Plan a change against ${label}, in steps these animals bear.`;
+  }
+}

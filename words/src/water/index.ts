@@ -1,0 +1,1 @@
+export { leavesUnchangedWords } from './evening';
