@@ -3,9 +3,7 @@ import angular from 'angular-eslint';
 import prettier from 'eslint-config-prettier';
 import { defineConfig, globalIgnores } from 'eslint/config';
 import tseslint from 'typescript-eslint';
-
-const only = (...groups) => ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }];
-const outside = ['@angular/*', 'primeng/*', 'echarts/*', 'rxjs', 'express', 'pg', 'drizzle-orm*', 'node:*'];
+import { houseRules } from './tools/house-rules.mjs';
 
 export default defineConfig(
   globalIgnores(['dist/', 'node_modules/', '.angular/', '.data/', 'types/', 'core/src/checks/published.cases.ts']),
@@ -23,19 +21,6 @@ export default defineConfig(
         { ignoreArrowShorthand: true, ignoreVoidOperator: true },
       ],
     },
-  },
-  {
-    files: ['core/**/*.ts'],
-    rules: {
-      'no-restricted-imports': only([
-        [...outside, 'valibot', '#almanac/*', '#contracts/*'],
-        'The core is pure and knows nothing of ours.',
-      ]),
-    },
-  },
-  {
-    files: ['almanac/**/*.ts', 'contracts/**/*.ts'],
-    rules: { 'no-restricted-imports': only([outside, 'Knowledge and contracts are data.']) },
   },
   {
     files: ['web/**/*.ts'],
@@ -59,5 +44,6 @@ export default defineConfig(
       '@typescript-eslint/no-unnecessary-type-parameters': 'off',
     },
   },
+  ...houseRules,
   prettier,
 );

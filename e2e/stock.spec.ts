@@ -112,7 +112,7 @@ test('a new keeper: what fits my tap, what would after 40 % RO, and a first tank
   await box.getByRole('button', { name: 'They are over' }).click();
   await expect(page.getByRole('heading', { name: /Dripping: Corner/ })).toBeHidden();
   await page.goto(`${url()}/tonight`);
-  await expect(page.getByText('New tonight: cherry shrimp')).toBeVisible();
+  await expect(page.getByText('New: cherry shrimp')).toBeVisible();
 });
 
 test('counts and animals by keyboard; what cannot be is said beside its field and nothing is lost', async ({

@@ -63,7 +63,7 @@ export const emergencyThresholds: EmergencyThresholds = {
   chlorideToNitriteRatio: 10,
   cl2MgPerL: 0.05,
 };
-export const emergencySources: readonly {
+const emergencySources: readonly {
   threshold: keyof EmergencyThresholds;
   grade: EvidenceGrade;
   sourceIds: readonly string[];

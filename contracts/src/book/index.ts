@@ -43,51 +43,13 @@ export {
   type ReadPayloadOf,
   type SentEntry,
 } from './kinds';
+export { type ChangePayload, type GivenAdvice, type TopUpPayload } from './changes';
+export { work, type JobPayload, type TimerPayload, type Work } from './doing';
+export { photoPayload, type LookedPayload, type NotePayload, type PhotoPayload, type StrikePayload } from './pages';
+export { setUpPayload, sourcePayload, sourceStates, type SetUpPayload, type SourcePayload } from './set-up';
+export { type FactPayload, type UnitPayload } from './facts';
 export {
-  adviceKinds,
-  changePayload,
-  givenAdvice,
-  topUpPayload,
-  type ChangePayload,
-  type GivenAdvice,
-  type TopUpPayload,
-} from './changes';
-export { jobPayload, jobPayloadV1, timerPayload, work, type JobPayload, type TimerPayload, type Work } from './doing';
-export {
-  lookedPayload,
-  notePayload,
-  photoPayload,
-  strikePayload,
-  type LookedPayload,
-  type NotePayload,
-  type PhotoPayload,
-  type StrikePayload,
-} from './pages';
-export {
-  bed,
-  bedKinds,
-  geometry,
-  setUpPayload,
-  sourcePayload,
-  sourceStates,
-  type SetUpPayload,
-  type SourcePayload,
-} from './set-up';
-export { factPayload, unitPayload, type FactPayload, type UnitPayload } from './facts';
-export {
-  acclimationPayload,
-  arrivalPayload,
-  clearedPayload,
-  cyclingPayload,
-  dosePayload,
-  fedPayload,
-  headCount,
-  ownKindPayload,
   stockKind,
-  stockPayload,
-  supplyLogPayload,
-  supplyPayload,
-  trimPayload,
   type AcclimationPayload,
   type ArrivalPayload,
   type ClearedPayload,
@@ -101,12 +63,7 @@ export {
   type TrimPayload,
 } from './stock';
 export {
-  calibrationPayload,
-  instrumentPayload,
   readingContexts,
-  readingsPayload,
-  readingValue,
-  seenPayload,
   type CalibrationPayload,
   type InstrumentPayload,
   type ReadingsPayload,
@@ -115,12 +72,8 @@ export {
 } from './readings';
 export {
   batchPayload,
-  batchStepPayload,
-  learntPayload,
-  mineralPayload,
   recipePayload,
   routinePayload,
-  sequencePayload,
   worksPayload,
   type BatchPayload,
   type BatchStepPayload,

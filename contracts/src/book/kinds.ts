@@ -100,7 +100,7 @@ const sentIn = (kind: string, { version, schema }: Pick<PastVersion, 'version' |
     payload: schema,
   });
 const sentSchemas = kindList.map(({ id, version, schema, past }) => {
-  const versions = [{ version, schema }, ...(past)].map((known) => sentIn(id, known));
+  const versions = [{ version, schema }, ...past].map((known) => sentIn(id, known));
   const [only] = versions;
   return versions.length === 1 && only ? only : v.variant('kindVersion', versions as [typeof only & object]);
 });

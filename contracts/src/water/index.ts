@@ -167,4 +167,3 @@ export const learntView = v.object({
   ),
 });
 export type LearntView = v.InferOutput<typeof learntView>;
-export { recipePayload, routinePayload };

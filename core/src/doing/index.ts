@@ -4,7 +4,6 @@ export {
   closingChecksOf,
   isAlarming,
   learntMinutes,
-  leastSpansCount,
   otherWorks,
   stillOpen,
   timerKinds,

@@ -24,7 +24,6 @@ export {
   type Seen,
 } from './ledger-state';
 export { ledgerText } from './ledger-print';
-export { timeText } from './ledger-time';
 export {
   parameterIds,
   parameterNamed,
@@ -41,16 +40,14 @@ export { buildUp, type BuildUp, type ChangedMind } from './build-up';
 export {
   byDay,
   followed,
-  replayed,
   smoothed,
-  withNewest,
   type BuildUpEvent,
   type BuildUpTrack,
   type Fan,
   type FutureChange,
 } from './build-up-filter';
 export { fittedTraits } from './build-up-fit';
-export { crossing, foreseen, routineOf, settledFan, settling, type Routine } from './build-up-forecast';
+export { crossing, routineOf, settling, type Routine } from './build-up-forecast';
 export {
   instrumentTypes,
   instrumentWarnings,
@@ -79,5 +76,5 @@ export {
   type DeviceType,
   type DeviceWarning,
 } from './devices';
-export { hasLeft, steadiness, steadyWindowMs, type Sample, type Steadiness } from './steady';
+export { hasLeft, steadiness, type Sample, type Steadiness } from './steady';
 export { afterDays, type BuildUpTraits } from './build-up-state';

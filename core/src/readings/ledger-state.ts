@@ -104,12 +104,12 @@ export const ask = (state: Reading, text: string, why: string): void => void sta
 /** The subjects a run of words names: whole names first, then the one whose name begins so. */
 export function subjectAt(
   state: Reading,
-  at: number,
+  wordIndex: number,
   kinds: readonly string[],
 ): { found: LedgerSubject[]; usedCount: number } {
   const known = state.input.subjects.filter((s) => kinds.includes(s.kind));
-  for (let usedCount = Math.min(state.words.length - at, 6); usedCount > 0; usedCount--) {
-    const run = state.words.slice(at, at + usedCount);
+  for (let usedCount = Math.min(state.words.length - wordIndex, 6); usedCount > 0; usedCount--) {
+    const run = state.words.slice(wordIndex, wordIndex + usedCount);
     if (run.some((w) => w.quoted)) continue;
     const said = run.map((w) => w.plain).join('');
     const whole = known.filter((s) => plainWord(s.name) === said);

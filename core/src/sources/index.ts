@@ -12,7 +12,6 @@ export { waterQuestions, type Known, type WaterQuestion } from './questions';
 export {
   ammoniaOfChloramineRatio,
   chlorineMeaning,
-  isPure,
   type ChlorineStatus,
   type SourceState,
   type TreatmentPoint,

@@ -123,9 +123,9 @@ function partHardness({ ghDegrees, khDegrees, ec25UsPerCm }: Analysis): Asked[] 
 function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): Asked[] {
   if (!ph || !khDegrees || ph.lo === null || ph.hi === null || khDegrees.hi === null) return [];
   const degreesC = tempC ? Math.min(40, Math.max(0, middle(tempC))) : 24;
-  const implied = (phValue: number, kh: number): number | null => {
-    if (kh < 0.5 || phValue < 5 || phValue > 9.5) return null;
-    const found = freeCo2({ ph: phValue, khDegrees: Math.min(kh, 60), tempC: degreesC });
+  const implied = (phValue: number, ofDegrees: number): number | null => {
+    if (ofDegrees < 0.5 || phValue < 5 || phValue > 9.5) return null;
+    const found = freeCo2({ ph: phValue, khDegrees: Math.min(ofDegrees, 60), tempC: degreesC });
     return found.ok ? found.value.value.co2MgPerL : null;
   };
   const least = implied(ph.hi, khDegrees.lo ?? 0);

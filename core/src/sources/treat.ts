@@ -1,9 +1,6 @@
 export type ChlorineStatus = 'none' | 'chlorine' | 'chloramine' | 'unknown';
 export type SourceState = 'tap-straight' | 'tap-aged' | 'softened' | 'ro' | 'rodi' | 'rain' | 'batch';
 
-/** Water out of a membrane, with or without resin after it: nothing in it that counts. */
-export const isPure = (state: string | undefined): boolean => state === 'ro' || state === 'rodi';
-
 export interface TreatmentPoint {
   id: 'ageing' | 'carbon' | 'membrane' | 'conditioner' | 'deioniser' | 'ammonia' | 'copper' | 'softener' | 'rain';
   /** Whether this settles it, helps, or does nothing; the rest is for information. */

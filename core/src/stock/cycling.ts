@@ -261,8 +261,8 @@ export function cyclingState(input: CyclingInput): CyclingState {
   return { ...state, phase: 'waiting', forecast, reason: 'Fed; neither ammonia nor nitrite has been found yet.' };
 }
 
-function readyState(input: CyclingInput, ready: number, paceRatio: number | null): CyclingState {
-  const lastFed = Math.max(ready, ...input.fedAtEpochMs);
+function readyState(input: CyclingInput, readyEpochMs: number, paceRatio: number | null): CyclingState {
+  const lastFed = Math.max(readyEpochMs, ...input.fedAtEpochMs);
   const unfedDays = input.stocked ? 0 : (input.nowEpochMs - lastFed) / dayMs;
   const phase = unfedDays >= fadingDays.expired ? 'expired' : unfedDays >= fadingDays.fading ? 'fading' : 'ready';
   const nights = Math.floor(unfedDays);
@@ -271,7 +271,7 @@ function readyState(input: CyclingInput, ready: number, paceRatio: number | null
     fading: `Cycled, but neither fed nor stocked for ${nights} days: the bacteria are starving. Feed it or test it again.`,
     expired: `Was cycled; ${nights} days unfed and unstocked have most likely undone it. Test it with ammonia before anything goes in.`,
   }[phase];
-  return { phase, reason, readyAtEpochMs: ready, forecast: null, paceRatio, unfedDays };
+  return { phase, reason, readyAtEpochMs: readyEpochMs, forecast: null, paceRatio, unfedDays };
 }
 
 function forecastOf(input: CyclingInput, paceRatio: number, nitriteSeen: boolean): CyclingState['forecast'] {

@@ -2,7 +2,6 @@ export {
   bedNeeds,
   kindParameters,
   kindsInForce,
-  massOfAdultG,
   plantHabits,
   preys,
   stockGroups,
@@ -40,7 +39,6 @@ export {
   ammoniaDose,
   cyclingSchools,
   cyclingState,
-  fadingDays,
   nitrifierPace,
   type CyclingInput,
   type CyclingPhase,
@@ -96,4 +94,4 @@ export {
   type NutrientsAdded,
   type TrimDue,
 } from './plants';
-export { borneBadly, learntBearing, watchHabit, watchReading, type WatchedChange, type WatchReading } from './watch';
+export { learntBearing, watchHabit, watchReading, type WatchedChange, type WatchReading } from './watch';

@@ -359,7 +359,8 @@ describe('plants', () => {
     expect(nutrientsAdded({ fertiliser: kno3, amountMl: -1, dosesPerWeek: 3, netVolumeL: 100 }).ok).toBeFalse();
   });
   it('T24: a densely planted 45 L tank takes about 45 min; tops are replanted two or three times, then shaped (common practice)', () => {
-    const due = (trims: number[]) => trimDue({ kind: stemPlant, trims, plantedEpochMs: 0, netVolumeL: 45 });
+    const due = (trims: number[]) =>
+      trimDue({ kind: stemPlant, trimsAtEpochMs: trims, plantedEpochMs: 0, netVolumeL: 45 });
     expect(due([])?.workMinutes).toBe(45);
     expect([
       due([])?.stage,
@@ -367,7 +368,7 @@ describe('plants', () => {
       due([1, 2, 3].map((n) => n * 14 * day))?.stage,
     ]).toEqual(['replant', 'replant', 'shape']);
     expect(Number(due([14 * day, 28 * day, 42 * day])?.loEpochMs) / day).toBeCloseTo(42 + (14 * 2) / 3, 6);
-    expect(trimDue({ kind: softFish, trims: [], plantedEpochMs: 0, netVolumeL: 45 })).toBeNull();
+    expect(trimDue({ kind: softFish, trimsAtEpochMs: [], plantedEpochMs: 0, netVolumeL: 45 })).toBeNull();
     expect(hardFish.plant).toBeNull();
   });
 });

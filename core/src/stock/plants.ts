@@ -33,8 +33,8 @@ export const drySalts: readonly Fertiliser[] = [
   }),
   salt('k2so4', 'potassium sulphate', { kMgPerMl: share(2 * atomicGPerMol.k, molar.k2so4) }),
 ];
-function share(part: number, whole: number): number {
-  return (1000 * part) / whole;
+function share(partGPerMol: number, wholeGPerMol: number): number {
+  return (1000 * partGPerMol) / wholeGPerMol;
 }
 function salt(id: string, name: string, brings: Partial<Fertiliser>): Fertiliser {
   return {
@@ -182,18 +182,18 @@ const dayMs = 86_400_000;
  */
 export function trimDue({
   kind,
-  trims,
+  trimsAtEpochMs,
   plantedEpochMs,
   netVolumeL,
 }: {
   kind: StockKind;
-  trims: readonly number[];
+  trimsAtEpochMs: readonly number[];
   plantedEpochMs: number;
   netVolumeL: number;
 }): TrimDue | null {
   const needs = kind.plant;
   if (!needs) return null;
-  const sorted = [...trims].sort((a, b) => a - b);
+  const sorted = [...trimsAtEpochMs].sort((a, b) => a - b);
   const gaps = sorted
     .slice(1)
     .map((t, i) => (t - (sorted[i] ?? t)) / dayMs)

@@ -34,10 +34,10 @@ const stillCo2MgPerL = 5;
 /** Temperature is the heater's matter, not the source's. */
 const notOfSource: readonly KindParameter[] = ['tempC'];
 
-const scaled = (span: Interval | undefined, factor: number, plus: number): Interval | undefined =>
+const scaled = (span: Interval | undefined, factor: number, addedValue: number): Interval | undefined =>
   span && {
-    lo: span.lo === null ? null : span.lo * factor + plus,
-    hi: span.hi === null ? null : span.hi * factor + plus,
+    lo: span.lo === null ? null : span.lo * factor + addedValue,
+    hi: span.hi === null ? null : span.hi * factor + addedValue,
   };
 
 /** pH that water of this carbonate hardness will have in a tank: from a CO2 of 5 mg/L up to balance with air. */

@@ -1,6 +1,6 @@
 export { groundOf, shapeMeasures, tankShapes, type Footprint, type TankShape } from './footprint';
 export { netLitres, netVolume, type NetVolume, type TankGeometry } from './volume';
-export { doseExcess, loadConstantKg, tankWeight, type BedKind, type TankWeight } from './weight';
+export { doseExcess, tankWeight, type BedKind, type TankWeight } from './weight';
 export {
   conditions,
   equipmentFindings,

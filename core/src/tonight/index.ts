@@ -1,7 +1,6 @@
 export { addDays, instantOf, knownZone, nightOn } from './night';
-export { groupOf, purposes, roundOf, type Purpose, type RoundGroup, type Visit } from './round';
+export { purposes, roundOf, type Purpose, type RoundGroup, type Visit } from './round';
 export {
-  staleAfterDays,
   type ParameterVerdict,
   type PhHolder,
   type TankChange,
@@ -11,16 +10,7 @@ export {
 } from './parameter-verdict';
 export { tankVerdict, type TankVerdict } from './verdict';
 export type { NextStep, NextStepId, ReasonId, VerdictFacts, VerdictReason } from './reasons';
-export {
-  eventsOf,
-  horizonDays,
-  mindOf,
-  outlookOf,
-  routineAhead,
-  type MindReason,
-  type Outlook,
-  type OutlookInput,
-} from './outlook';
+export { mindOf, outlookOf, type MindReason, type Outlook, type OutlookInput } from './outlook';
 export {
   slowHarm,
   type CreepCause,
@@ -29,14 +19,7 @@ export {
   type SlowHarmInput,
   type SlowReason,
 } from './slow-harm';
-export {
-  testPlan,
-  undecidedFraction,
-  type PlannedTest,
-  type TestPlan,
-  type TestPlanInput,
-  type TestReasonId,
-} from './test-plan';
+export { testPlan, type PlannedTest, type TestPlan, type TestPlanInput, type TestReasonId } from './test-plan';
 export { withOutlooks } from './with-outlooks';
 export {
   inOrderOfNeed,

@@ -169,7 +169,7 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
       catalogue: catalogueCase,
       readings,
       outlooks: [],
-      sourceEc: [],
+      sourceEc25UsPerCm: [],
       changesPerMonthCount: 4,
       nowEpochMs: now,
       ...more,
@@ -188,7 +188,7 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
         catalogue: catalogueCase,
         readings: { ec25UsPerCm: course(14, 300, 6, 2), ...more },
         outlooks: [],
-        sourceEc: [],
+        sourceEc25UsPerCm: [],
         changesPerMonthCount: 4,
         nowEpochMs: now,
         ...input,
@@ -197,7 +197,7 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
     };
     expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) })).toBe('minerals');
     expect(creep({ no3MgPerL: course(14, 10, 2, 2) })).toBe('food');
-    expect(creep({}, { sourceEc: [300, 300, 300, 360, 360, 360] })).toBe('source');
+    expect(creep({}, { sourceEc25UsPerCm: [300, 300, 300, 360, 360, 360] })).toBe('source');
     expect(creep({}, { changesPerMonthCount: 0.3 })).toBe('evaporation');
     expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 4 })).toBe('top-ups');
     expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 1 })).toBe('minerals');

@@ -17,7 +17,7 @@ export interface SlowHarmInput {
   readings: Partial<Record<ParameterId, readonly Dated[]>>;
   outlooks: readonly Outlook[];
   /** Conductivity of what went in at the last changes, oldest first. */
-  sourceEc: readonly number[];
+  sourceEc25UsPerCm: readonly number[];
   changesPerMonthCount: number;
   /** Conductivity that top-ups brought in the last two months, µS/cm a week; 0 where none were written. */
   topUpEcPerWeek?: number;
@@ -132,7 +132,7 @@ function khDecline({ outlooks, readings, nowEpochMs }: SlowHarmInput): SlowFindi
 /** Conductivity that creeps up though changes go on: from the source, the minerals, the food, or what evaporates. */
 function tdsCreep({
   readings,
-  sourceEc,
+  sourceEc25UsPerCm,
   changesPerMonthCount,
   topUpEcPerWeek = 0,
   nowEpochMs,
@@ -141,9 +141,9 @@ function tdsCreep({
     movementOf(readings[p], nowEpochMs),
   );
   if (ec?.direction !== 'rising' || ec.risenFraction < leastCreepFraction) return null;
-  const half = Math.floor(sourceEc.length / 2);
+  const half = Math.floor(sourceEc25UsPerCm.length / 2);
   const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
-  const sourceRise = half > 1 ? mean(sourceEc.slice(half)) - mean(sourceEc.slice(0, half)) : 0;
+  const sourceRise = half > 1 ? mean(sourceEc25UsPerCm.slice(half)) - mean(sourceEc25UsPerCm.slice(0, half)) : 0;
   const cause: CreepCause =
     sourceRise > 10
       ? 'source'
@@ -169,16 +169,17 @@ function tdsCreep({
 
 function temperatureWidening({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {
   const temps = readings.tempC ?? [];
-  const between = (from: number, to: number): number[] =>
+  const between = (fromDays: number, toDays: number): number[] =>
     temps
-      .filter((t) => nowEpochMs - t.atEpochMs < from * dayMs && nowEpochMs - t.atEpochMs >= to * dayMs)
+      .filter((t) => nowEpochMs - t.atEpochMs < fromDays * dayMs && nowEpochMs - t.atEpochMs >= toDays * dayMs)
       .map((t) => middle(t))
       .sort((a, b) => a - b);
   const [now, before] = [between(28, 0), between(120, 28)];
   if (now.length < 4 || before.length < 8) return null;
   // The middle four fifths, so that one slip of a finger widens nothing.
-  const range = (sorted: readonly number[]): number =>
-    (sorted[Math.ceil(0.9 * (sorted.length - 1))] ?? 0) - (sorted[Math.floor(0.1 * (sorted.length - 1))] ?? 0);
+  const range = (risingValues: readonly number[]): number =>
+    (risingValues[Math.ceil(0.9 * (risingValues.length - 1))] ?? 0) -
+    (risingValues[Math.floor(0.1 * (risingValues.length - 1))] ?? 0);
   if (range(now) < 1.5 || range(now) < 2 * Math.max(0.3, range(before))) return null;
   return {
     severity: 'watch',

@@ -130,7 +130,7 @@ export function watched(tank: SlowTank, catalogue: readonly Parameter[]): Watche
       catalogue,
       readings,
       outlooks: outlook ? [outlook] : [],
-      sourceEc: changes.map((c) => c.water.ec25UsPerCm ?? 0),
+      sourceEc25UsPerCm: changes.map((c) => c.water.ec25UsPerCm ?? 0),
       changesPerMonthCount: 4,
       nowEpochMs,
     }).map((f) => f.reason.id);

@@ -129,8 +129,8 @@ export function computedCo2(input: VerdictInput, parameter: Parameter, note: Rec
   if (!ph || !kh || !temp || !band || (input.phHolder ?? 'carbonate') !== 'carbonate') return null;
   // The method has nothing to hold on to where the kit's own step is as large as the reading.
   if (kh.lo === null || kh.hi === null || kh.lo < 1 || ph.lo === null || ph.hi === null) return null;
-  const at = (phEnd: number, khDegrees: number, recorder: Recorder): number | null => {
-    const found = freeCo2({ ph: phEnd, khDegrees, tempC: middle(temp) }, recorder);
+  const at = (phValue: number, khDegrees: number, recorder: Recorder): number | null => {
+    const found = freeCo2({ ph: phValue, khDegrees, tempC: middle(temp) }, recorder);
     return found.ok ? found.value.value.co2MgPerL : null;
   };
   const [lo, hi] = [at(ph.hi, kh.lo, silent), at(ph.lo, kh.hi, note)];

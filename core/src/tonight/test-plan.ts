@@ -53,7 +53,7 @@ const rhythms: Record<Exclude<TestPlanState, 'resting'>, Rhythm> = {
 };
 
 function stateOf(input: TestPlanInput): TestPlanState {
-  const lately = (days: number | null, within: number): boolean => days !== null && days <= within;
+  const lately = (days: number | null, withinDays: number): boolean => days !== null && days <= withinDays;
   if (input.resting) return 'resting';
   if (lately(input.sinceDeathDays, 4)) return 'after-death';
   if (input.tankAgeDays < 42) return 'new';

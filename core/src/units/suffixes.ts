@@ -1,7 +1,8 @@
 /**
- * The endings a numeric name may have. `tools/checks.mjs` reads this list and fails on any numeric field,
- * parameter or column without one. `ppm` and a bare "gallon" are never among them.
+ * The endings a numeric name may have. The house rule `units-in-names` reads this list and fails on any numeric
+ * field, list, column, or parameter among several, without one. `ppm` and a bare "gallon" are never among them.
  */
+/** @public Read by tools/house-rules. */
 export const unitSuffixes = [
   'L',
   'Ml',
@@ -48,12 +49,17 @@ export const unitSuffixes = [
   'MgPerLPerWeek',
   'Px',
   'AtDay',
+  'Day',
+  'Night',
+  'Nights',
 ] as const;
 
 /**
  * Dimensionless endings, and whole names that carry their own meaning. `Value`, `lo`, `hi` and `resolution` take their
- * unit from the parameter id beside them; k1, k2, kw and the activity coefficients are the field's own symbols.
+ * unit from the parameter id beside them; k1, k2, kw and the activity coefficients are the field's own symbols; a, b, c, x, y, z and sd
+ * the variables of a formula; a night is counted from tonight, an evening is a weekday.
  */
+/** @public Read by tools/house-rules. */
 export const dimensionlessEndings = [
   'Fraction',
   'Value',
@@ -61,6 +67,7 @@ export const dimensionlessEndings = [
   'Ratio',
   'Factor',
   'Index',
+  'Indices',
   'Sequence',
   'Version',
   'Seed',
@@ -70,6 +77,7 @@ export const dimensionlessEndings = [
   'Port',
   'Status',
 ] as const;
+/** @public Read by tools/house-rules. */
 export const dimensionlessNames = [
   'ph',
   'lo',
@@ -107,4 +115,13 @@ export const dimensionlessNames = [
   'target',
   'changes',
   'phAerated',
+  'a',
+  'b',
+  'c',
+  'z',
+  'sd',
+  'level',
+  'night',
+  'evenings',
+  'after',
 ] as const;

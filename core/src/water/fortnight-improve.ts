@@ -17,16 +17,16 @@ const outAtOnce = 4;
  * time are taken out and put back in another order, and what is cheaper is kept (large neighbourhood search, Shaw 1998).
  * The same for the same input. Never dearer than what it began with.
  */
-export function bettered(input: FortnightInput, begin: readonly (readonly number[])[]): number[][] {
+export function bettered(input: FortnightInput, beginNights: readonly (readonly number[])[]): number[][] {
   const chance = xoroshiro128plus(input.tanks.length + 1);
   const below = (count: number): number => (chance.next() >>> 0) % count;
   const loader = planLoader(input);
-  let best = begin.map((own) => [...own]);
+  let best = beginNights.map((own) => [...own]);
   let bestCost = loader.load(best).costValue;
-  const keep = (tried: number[][]): void => {
-    const { costValue, fits } = loader.load(tried);
+  const keep = (triedNights: number[][]): void => {
+    const { costValue, fits } = loader.load(triedNights);
     if (!fits || costValue >= bestCost - 1e-9) return;
-    best = tried;
+    best = triedNights;
     bestCost = costValue;
   };
   for (let i = 0; i < input.tanks.length; i++) keep(placed(input, loader, best, [i]));
@@ -43,10 +43,10 @@ function placed(
   input: FortnightInput,
   loader: PlanLoader,
   nights: readonly number[][],
-  indices: readonly number[],
+  tankIndices: readonly number[],
 ): number[][] {
-  const tried = nights.map((own, i) => (indices.includes(i) ? [] : own));
-  for (const index of indices) tried[index] = cheapestNights(input, loader, tried, index);
+  const tried = nights.map((own, i) => (tankIndices.includes(i) ? [] : own));
+  for (const index of tankIndices) tried[index] = cheapestNights(input, loader, tried, index);
   return tried;
 }
 
@@ -54,13 +54,13 @@ function placed(
 function cheapestNights(
   input: FortnightInput,
   loader: PlanLoader,
-  others: readonly number[][],
+  otherNights: readonly number[][],
   index: number,
 ): number[] {
   const { tanks, works, weekdayIndex, nightsCount = usualNights } = input;
   const tank = tanks[index];
   if (!tank) return [];
-  const tried = others.map((own) => own);
+  const tried = otherNights.map((own) => own);
   const without = loader.load(tried);
   const open = Array.from({ length: nightsCount }, (_, night) => night).filter((night) => {
     if (!isEvening(works, weekdayIndex, night)) return false;

@@ -51,17 +51,18 @@ export function built({
   const evenings = Array.from({ length: nightsCount }, (_, n) => n).filter((n) => isEvening(works, weekdayIndex, n));
   const arcs: Built['arcs'] = [];
   tanks.forEach((tank, tankIndex) => {
-    const add = (from: number, to: number): void => {
-      const fromDay = from === -1 ? null : from;
-      const cost = to === nightsCount ? endCost(tank, fromDay, nightsCount) : arrivalCost(tank, fromDay, to);
-      arcs.push({ tankIndex, fromIndex: from, toIndex: to, columnIndex: column(cost, 1, true) });
+    const add = (fromNight: number, toNight: number): void => {
+      const fromDay = fromNight === -1 ? null : fromNight;
+      const cost = toNight === nightsCount ? endCost(tank, fromDay, nightsCount) : arrivalCost(tank, fromDay, toNight);
+      arcs.push({ tankIndex, fromIndex: fromNight, toIndex: toNight, columnIndex: column(cost, 1, true) });
     };
     add(-1, nightsCount);
-    for (const to of evenings) add(-1, to);
-    for (const from of evenings) {
+    for (const toNight of evenings) add(-1, toNight);
+    for (const fromNight of evenings) {
       // Oftener than half its rhythm is never wise.
-      for (const to of evenings) if (to - from >= Math.max(1, tank.everyDays / 2)) add(from, to);
-      add(from, nightsCount);
+      for (const toNight of evenings)
+        if (toNight - fromNight >= Math.max(1, tank.everyDays / 2)) add(fromNight, toNight);
+      add(fromNight, nightsCount);
     }
     const own = arcs.filter((a) => a.tankIndex === tankIndex);
     rows.push({ lo: 1, hi: 1, entries: own.filter((a) => a.fromIndex === -1).map((a) => [a.columnIndex, 1]) });

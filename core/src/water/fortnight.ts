@@ -148,21 +148,21 @@ function whyOn(
   input: FortnightInput,
   nights: readonly number[][],
   index: number,
-  from: number | null,
+  fromNight: number | null,
   night: number,
 ): string {
   const { tanks, works, weekdayIndex } = input;
   const tank = tanks[index];
   if (!tank) return '';
-  const { dueDays, leavesAtDay } = shiftedTo(tank, from);
+  const { dueDays, leavesAtDay } = shiftedTo(tank, fromNight);
   const off = night - dueDays;
   const partners = tanks
     .filter((t, i) => i !== index && t.waterId === tank.waterId && (nights[i] ?? []).includes(night))
     .map((t) => t.name);
   const shared = partners.length > 0 ? `shares its water with ${listed(partners)}` : '';
-  if (tank.urgent && from === null) return 'something is wrong in it now';
+  if (tank.urgent && fromNight === null) return 'something is wrong in it now';
   if (Math.abs(off) < 1) return shared === '' ? 'its routine asks for it' : `its routine asks for it; ${shared}`;
-  if (from === null && dueDays < 0)
+  if (fromNight === null && dueDays < 0)
     return `${days(-dueDays)} late already${lateWhy(input, tank, night)}${shared === '' ? '' : `; ${shared}`}`;
   const dueNight = Math.max(0, Math.round(dueDays));
   const closed = !isEvening(works, weekdayIndex, dueNight);

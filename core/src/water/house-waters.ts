@@ -1,14 +1,17 @@
-import { isPure, type SourceState } from '#core/sources';
 import { unitCost } from '#core/supplies';
 import { litreCost, type DosedPowder, type LitreCost } from './cost';
 import { salts, type SaltId } from './salts';
 
 const dayMs = 86_400_000;
 
+/** Water out of a membrane, with or without resin after it: nothing in it that counts. */
+export const isPure = (state: string | undefined): boolean => state === 'ro' || state === 'rodi';
+
 export interface WaterSource {
   sourceId: string;
   name: string;
-  state: SourceState;
+  /** As a source says it: `ro`, `rodi`, `batch`, `tap-aged` and so on. */
+  state: string;
   chlorine: 'none' | 'chlorine' | 'chloramine' | 'unknown';
   /** What a mixed water was first said to be made of. */
   parts?: readonly { sourceId: string; partL: number }[] | undefined;

@@ -2,7 +2,7 @@ export { litreCost, mixCost, type DosedPowder, type LitreCost, type WaterPrices 
 export { bearingTonight, newArrivals } from './bearing';
 export {
   houseWaters,
-  roFractionOf,
+  isPure,
   type HouseWater,
   type HouseWatersInput,
   type ShelfSupply,
@@ -11,7 +11,6 @@ export {
   type WaterSource,
 } from './house-waters';
 export {
-  habitOf,
   leavesFirst,
   nextChange,
   openStep,
@@ -49,7 +48,7 @@ export {
 } from './change';
 export { freeCo2 } from './co2';
 export { conductivityAt25, consistentHardness, leastConductivity } from './conductivity';
-export { chlorideGuard, chlorideInSaltFraction, type ChlorideGuard } from './nitrite';
+export { chlorideGuard, type ChlorideGuard } from './nitrite';
 export { oxygenSaturation } from './oxygen';
 export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { residual } from './residual';
@@ -58,11 +57,8 @@ export { dripFor, dropsPerMlRatio, dropsPerSecond, type Pour } from './drip';
 export {
   beginnings,
   drumsFor,
-  earlyHarm,
-  leavesUnchanged,
   eveningPlan,
   drumFreeAtDay,
-  freeDrums,
   readyByNight,
   roByHour,
   usualChangeMinutes,
@@ -77,7 +73,7 @@ export { fortnightPlan, greedyFortnight, type FortnightNight, type FortnightPlan
 export { type FortnightInput } from './fortnight-cost';
 export { type IntegerAnswer, type IntegerProgramme, type IntegerSolver } from './fortnight-programme';
 export { ionConductivity } from './ion-conductivity';
-export { ionCharges, ionParameters, ionsOf, waterOfIons, type IonReading } from './ion-table';
+export { ionCharges, ionParameters, ionsOf, type IonReading } from './ion-table';
 export {
   mineralDose,
   mineralDrift,
@@ -104,16 +100,8 @@ export {
   type ShelfSalt,
   type TargetMet,
 } from './recipe';
-export {
-  penFactors,
-  recipeEffect,
-  recipeWaterOf,
-  undissolved,
-  withSalts,
-  type RecipeWater,
-  type SaltTaken,
-} from './recipe-effect';
-export { cheapest, inOrder, type Programme, type ProgrammeRow, type ProgrammeSolution } from './recipe-programme';
+export { recipeEffect, undissolved, type RecipeWater, type SaltTaken } from './recipe-effect';
+export { cheapest, type Programme, type ProgrammeRow, type ProgrammeSolution } from './recipe-programme';
 export {
   alternating,
   certainties,
@@ -131,19 +119,7 @@ export {
   type RoutineCost,
   type RoutineHold,
 } from './routine';
-export {
-  ionOf,
-  ions,
-  ionsPerGram,
-  noIons,
-  saltIds,
-  saltNamed,
-  salts,
-  type Ion,
-  type IonTable,
-  type Salt,
-  type SaltId,
-} from './salts';
+export { ionOf, ions, noIons, saltIds, salts, type Ion, type IonTable, type Salt, type SaltId } from './salts';
 export { changeSequence, wiseSequence, type SequenceStep, type WaterAim, type WiseSequence } from './sequence';
 export { stockFor, weighed, type StockSolution, type Weighed } from './weighing';
 export {

@@ -116,4 +116,4 @@ export function ionConductivity(mmolPerL: IonTable): { ec25UsPerCm: number; ioni
 }
 
 /** mS cm²/eq of an ion at no ionic strength: for a first slope. */
-export const limitingScmPerEq = lambda0;
+const limitingScmPerEq = lambda0;

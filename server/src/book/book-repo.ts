@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
-import { kindsWhere } from '#contracts/book';
+import { kindsWhere, type Kind } from '#contracts/book';
 import type { Db, Tx } from '../db';
 import { entries, strikes, subjects, wordsOf } from './book-table';
 
@@ -80,8 +80,11 @@ export async function entriesOfSubject(tx: Tx, subjectId: string): Promise<Entry
     .where(eq(entries.subjectId, subjectId))
     .orderBy(asc(entries.happenedAt), asc(entries.sequence));
 }
-export async function strikesOfSubject(tx: Tx, subjectId: string): Promise<(typeof strikes.$inferSelect)[]> {
-  return tx.select().from(strikes).where(eq(strikes.subjectId, subjectId));
+export async function insertStrikes(tx: Tx, rows: (typeof strikes.$inferInsert)[]): Promise<void> {
+  await tx.insert(strikes).values(rows);
+}
+export async function clearStrikes(tx: Tx, subjectId: string): Promise<void> {
+  await tx.delete(strikes).where(eq(strikes.subjectId, subjectId));
 }
 export async function strikesOf(db: Db | Tx, entryIds: readonly string[]): Promise<(typeof strikes.$inferSelect)[]> {
   return entryIds.length === 0
@@ -185,4 +188,45 @@ export async function pageBySequence(
     .where(sql`${entries.sequence} > ${afterSequence}`)
     .orderBy(asc(entries.sequence))
     .limit(limit);
+}
+
+export interface RawDiaryRow {
+  id: string;
+  kind: Kind;
+  version: number;
+  subjectId: string;
+  atEpochMs: number;
+  sequence: number;
+  /** As the database writes it: a place in the order, not a time to reckon with. */
+  happenedAt: string;
+  payload: unknown;
+}
+/** Entries of some kinds that are not struck, oldest first, a page of them after a place in that order. */
+export async function pageOfDiary(
+  db: Db | Tx,
+  {
+    kinds,
+    subjectIds,
+    sinceEpochMs,
+    after,
+    limit,
+  }: {
+    kinds: readonly Kind[];
+    subjectIds?: readonly string[] | undefined;
+    sinceEpochMs: number;
+    after: Pick<RawDiaryRow, 'happenedAt' | 'sequence'> | null;
+    limit: number;
+  },
+): Promise<RawDiaryRow[]> {
+  // The kinds left out are those that the index of the diary leaves out.
+  const found = await db.execute<RawDiaryRow & Record<string, unknown>>(sql`
+    select e.id, e.kind, e.kind_version as version, e.subject_id as "subjectId", extract(epoch from e.happened_at)::float8 * 1000 as "atEpochMs", e.happened_at::text as "happenedAt", e.sequence, e.payload
+    from entries e
+    where e.kind = any(${sql.param([...kinds])}::text[]) and e.kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')
+      ${subjectIds === undefined ? sql`` : sql`and e.subject_id = any(${sql.param([...subjectIds])}::uuid[])`}
+      and e.happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz
+      ${after === null ? sql`` : sql`and (e.happened_at, e.sequence) > (${after.happenedAt}::timestamptz, ${after.sequence})`}
+      and not exists (select 1 from strikes s where s.struck_entry_id = e.id)
+    order by e.happened_at, e.sequence limit ${limit}`);
+  return found.rows;
 }

@@ -9,7 +9,8 @@ import { routes } from '#contracts/api';
 import { badRequest, notFound, parsed } from '../problems';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { bookParcel, unpacked } from './parcel';
-import { photoBytes, type PhotoRoom } from './photo-service';
+import { photoBytes } from './photo-repo';
+import type { PhotoRoom } from './photo-service';
 import { bookIn, importBook } from './import';
 import { readPage, writeEntries, type BookDeps } from './book-service';
 

@@ -6,7 +6,8 @@ import { insertEntries, insertSubjects, lockSubjects, entriesById, type NewEntry
 import type { BookDeps } from './book-service';
 import { entryHash, unstorableText } from './canonical';
 import type { Photo } from './photo';
-import { knownPhotos, storePhoto, type PhotoRoom } from './photo-service';
+import { knownPhotos, storePhoto } from './photo-repo';
+import type { PhotoRoom } from './photo-service';
 import { rebuildSubject } from './projection';
 
 type Exported = v.InferOutput<typeof exportedEntry>;

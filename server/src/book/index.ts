@@ -1,7 +1,7 @@
 export { type Newest, type NewestItem, type SubjectState } from './book-table';
 export { bookRouter } from './book-routes';
 export { readPage, writeEntries, type BookDeps } from './book-service';
-export { diaryKinds, notInDiary, ofKind, readDiary, type DiaryRow } from './diary';
+export { notInDiary, ofKind, readDiary, type DiaryRow } from './diary';
 export {
   KindRegistry,
   type EntryOf,

@@ -1,5 +1,4 @@
-import { eq } from 'drizzle-orm';
-import { strikes } from './book-table';
+import { clearStrikes, insertStrikes } from './book-repo';
 import type { KindModule } from './kind';
 
 const shownLength = 80;
@@ -18,7 +17,8 @@ export const noteKind: KindModule<'note'> = {
 
 export const strikeKind: KindModule<'strike'> = {
   project: async (tx, entries) => {
-    await tx.insert(strikes).values(
+    await insertStrikes(
+      tx,
       entries.map(({ id, subjectId, payload }) => ({
         entryId: id,
         struckEntryId: payload.entryId,
@@ -29,7 +29,5 @@ export const strikeKind: KindModule<'strike'> = {
     );
     return [];
   },
-  clear: async (tx, subjectId) => {
-    await tx.delete(strikes).where(eq(strikes.subjectId, subjectId));
-  },
+  clear: clearStrikes,
 };

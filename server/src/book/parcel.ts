@@ -2,7 +2,7 @@ import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from '
 import { badRequest } from '../problems';
 import type { BookDeps } from './book-service';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
-import { photoBytes, photoHashes } from './photo-service';
+import { photoBytes, photoHashes } from './photo-repo';
 
 /** What a parcel may unfold to, whatever its head says: a bomb is refused before it is unfolded. */
 const mostBytes = 400 * 1024 * 1024;

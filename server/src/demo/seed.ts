@@ -1,7 +1,7 @@
 import { instantOf, knownZone, nightOn } from '#core/tonight';
 import { writeEntries, type KindRegistry } from '../book';
 import type { Db } from '../db';
-import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
+import { keeperId, openHouse, realClock, setUpHouse, steppingClock } from '../house';
 import { addToBuckets } from '../readings';
 import { demoNights } from './history';
 import { demoBuckets } from './wire';
@@ -28,7 +28,7 @@ export async function setUpEmpty(db: Db, { zone }: { zone: string }): Promise<vo
 /** Writes the demo house through the services, night by night, with a clock that steps along. */
 export async function seedDemo(db: Db, { zone, tonightOn, kinds, say }: SeedOptions): Promise<void> {
   const ownZone = usableZone(zone);
-  const realNow = Date.now();
+  const realNow = realClock().nowEpochMs();
   const on = tonightOn ?? nightOn({ atEpochMs: realNow, zone: ownZone });
   const tonightEpochMs = instantOf({ on, time: tonightTime, zone: ownZone });
   const row = {

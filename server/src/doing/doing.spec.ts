@@ -99,9 +99,7 @@ describe('doing it', () => {
     ).body;
     const kept = page.entries.find((e) => e.id === old.id);
     expect([kept?.line, kept?.kindVersion]).toEqual(['began to change 7 L', 1]);
-    expect(kept?.payload)
-      .withContext('what was written is never rewritten')
-      .toEqual(old.payload);
+    expect(kept?.payload).withContext('what was written is never rewritten').toEqual(old.payload);
     expect((await house.write({ ...old, id: id(), kindVersion: 3 })).status).toBe(400);
   });
   it('a timer runs until it is answered; an unknown one, and one of another tank, cannot be', async () => {

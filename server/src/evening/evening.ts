@@ -1,6 +1,6 @@
-import { isPure } from '#core/sources';
 import { instantOf, nightOn } from '#core/tonight';
 import {
+  isPure,
   drumFreeAtDay,
   houseWaters,
   leavesFirst,

@@ -1,10 +1,3 @@
-export { realClock, steppingClock, stoppedClock, type Clock } from './clock';
+export { realClock, steppingClock, type Clock } from './clock';
 export { changePreferences, houseView, keeperId, openHouse, setUpHouse, type HouseContext } from './house-service';
-export {
-  derivedVersion,
-  readDerivedVersion,
-  readHouse,
-  writeDerivedVersion,
-  writeHouse,
-  type HouseRow,
-} from './house-repo';
+export { derivedVersion, readDerivedVersion, readHouse, writeDerivedVersion, type HouseRow } from './house-repo';

@@ -1,11 +1,17 @@
 import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import type { DatedReading, ParameterId } from '#core/readings';
-import { tankVerdict, withOutlooks, type PhHolder, type TankHistory, type TankVerdict } from '#core/tonight';
+import {
+  tankVerdict,
+  withOutlooks,
+  type Outlook,
+  type PhHolder,
+  type TankHistory,
+  type TankVerdict,
+} from '#core/tonight';
 import { bearingTonight } from '#core/water';
 import { shippedAlmanac } from '#almanac/shelf';
 import { newestByOf, newestOf, type Tank } from '../tanks';
-import type { Prospect } from './prospect';
 
 const practiceOf = (id: string): Practice =>
   shippedAlmanac.practices.find((p) => p.id === id) ?? {
@@ -96,7 +102,7 @@ export const foreseenVerdict = ({
   nowEpochMs,
 }: {
   tank: Tank;
-  prospect: Pick<Prospect, 'outlooks'>;
+  prospect: { outlooks: readonly Outlook[] };
   nowEpochMs: number;
 }): TankVerdict =>
   withOutlooks(verdictOf({ tank, nowEpochMs }), { outlooks: prospect.outlooks, catalogue: shippedAlmanac.parameters });

@@ -57,7 +57,9 @@ export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs 
       catalogue: shippedAlmanac.parameters,
       readings,
       outlooks,
-      sourceEc: [...changes].reverse().flatMap((c) => (c.water.ec25UsPerCm === undefined ? [] : [c.water.ec25UsPerCm])),
+      sourceEc25UsPerCm: [...changes]
+        .reverse()
+        .flatMap((c) => (c.water.ec25UsPerCm === undefined ? [] : [c.water.ec25UsPerCm])),
       topUpEcPerWeek:
         (7 / 60) *
         topUps.filter((t) => nowEpochMs - t.atEpochMs < 60 * dayMs).reduce((sum, t) => sum + t.addedEc25UsPerCm, 0),

@@ -1,4 +1,3 @@
-export { newId } from './ids';
 export {
   badRequest,
   conflict,

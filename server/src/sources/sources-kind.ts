@@ -1,12 +1,12 @@
-import { eq } from 'drizzle-orm';
 import type { KindModule } from '../book';
-import { sourceSetups } from './sources-table';
+import { clearSourceSetUps, insertSourceSetUps } from './sources-repo';
 
 export const sourceKind: KindModule<'source'> = {
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
   project: async (tx, entries) => {
-    await tx.insert(sourceSetups).values(
+    await insertSourceSetUps(
+      tx,
       entries.map(({ id, subjectId, happenedAt, payload, struck }) => ({
         entryId: id,
         subjectId,
@@ -17,7 +17,5 @@ export const sourceKind: KindModule<'source'> = {
     );
     return [];
   },
-  clear: async (tx, subjectId) => {
-    await tx.delete(sourceSetups).where(eq(sourceSetups.subjectId, subjectId));
-  },
+  clear: clearSourceSetUps,
 };

@@ -1,7 +1,15 @@
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { ParameterId } from '#core/readings';
 import type { SourcePayload } from '#contracts/book';
-import type { Db } from '../db';
+import type { Db, Tx } from '../db';
+import { sourceSetups } from './sources-table';
+
+export async function insertSourceSetUps(tx: Tx, rows: (typeof sourceSetups.$inferInsert)[]): Promise<void> {
+  await tx.insert(sourceSetups).values(rows);
+}
+export async function clearSourceSetUps(tx: Tx, subjectId: string): Promise<void> {
+  await tx.delete(sourceSetups).where(eq(sourceSetups.subjectId, subjectId));
+}
 
 export interface SourceRow extends Record<string, unknown> {
   id: string;

@@ -64,7 +64,8 @@ async function alarmsOf(
         dueEpochMs: null,
         loud: false,
         begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
-        rank: 0,
+        // In the order in which the core says them.
+        rank: Math.min(i, 4),
       }));
       return [tank.tankId, shown];
     }),

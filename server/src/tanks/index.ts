@@ -1,4 +1,4 @@
-export { newestByOf, newestFaults, newestOf, newlyIn, tankSlots, type SlotItem, type TankSlot } from './newest';
+export { newestByOf, newestFaults, newestOf, newlyIn, type SlotItem, type TankSlot } from './newest';
 export { equipmentOf, latestWater, stageOf } from './tank';
 export { tanksContributions } from './tanks-contributions';
 export { factKind, setUpKind } from './tanks-kinds';

@@ -1,18 +1,18 @@
-import { eq } from 'drizzle-orm';
 import { netLitres } from '#core/tanks';
 import type { SetUpPayload } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { faultOf, type FieldFault } from '../problems';
 import type { KindModule } from '../book';
 import { newlyIn } from './newest';
-import { tankSetups } from './tanks-table';
+import { clearSetUps, insertSetUps } from './tanks-repo';
 
 export const setUpKind: KindModule<'set-up'> = {
   check: (_tx, { payload }) => setUpFaults(payload),
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
   project: async (tx, entries) => {
-    await tx.insert(tankSetups).values(
+    await insertSetUps(
+      tx,
       entries.map(({ id, subjectId, happenedAt, payload, struck }) => {
         const volume = netLitres(payload);
         return {
@@ -27,9 +27,7 @@ export const setUpKind: KindModule<'set-up'> = {
     );
     return [];
   },
-  clear: async (tx, subjectId) => {
-    await tx.delete(tankSetups).where(eq(tankSetups.subjectId, subjectId));
-  },
+  clear: clearSetUps,
 };
 
 /** A size that can be, a practice that there is, and bands whose ends are in order. */

@@ -1,7 +1,8 @@
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { SetUpPayload } from '#contracts/book';
 import type { Newest, SubjectState } from '../book';
 import type { Db, Tx } from '../db';
+import { tankSetups } from './tanks-table';
 
 /** A tank with the set-up in force, and the newest few of all that was written about it. */
 export interface Tank {
@@ -13,6 +14,13 @@ export interface Tank {
   netVolumeL: number;
   lastDone: SubjectState;
   newest: Newest;
+}
+
+export async function insertSetUps(tx: Tx, rows: (typeof tankSetups.$inferInsert)[]): Promise<void> {
+  await tx.insert(tankSetups).values(rows);
+}
+export async function clearSetUps(tx: Tx, subjectId: string): Promise<void> {
+  await tx.delete(tankSetups).where(eq(tankSetups.subjectId, subjectId));
 }
 
 /** The set-up in force at a time: the newest until then, or the first where the time lies before all. */

@@ -36,8 +36,8 @@ export const changeKind: KindModule<'change'> = {
 /** What had evaporated and was filled up: read from the book by the build-up model, kept in no table of its own. */
 export const topUpKind: KindModule<'top-up'> = { check: topUpFaults };
 
-const moreThanIsIn = (litres: number, netVolumeL: number): string =>
-  `${litres} L is more than the ${netVolumeL.toFixed(1)} L that are in it`;
+const moreThanIsIn = (givenL: number, netVolumeL: number): string =>
+  `${givenL} L is more than the ${netVolumeL.toFixed(1)} L that are in it`;
 
 async function topUpFaults(
   tx: Tx,

@@ -1,3 +1,3 @@
 export { groupWords } from './groups';
 export { doneWords, lineWords } from './lines';
-export { countText, figure, foodName, kindName, labelOf, parameterOf, percent, spaced, type NameOf } from './names';
+export { kindName, labelOf, type NameOf } from './names';

@@ -1,1 +1,1 @@
-export { cautionWords, closingWords, offWords, stepWords, timerWords, workWords } from './doing';
+export { cautionWords, closingWords, stepWords, timerWords, workWords } from './doing';

@@ -1,4 +1,4 @@
 export { contributionWords } from './contributions';
 export { leavesText } from './spans';
-export { mindWords, ratchetWords, slowWords, testWords } from './prospects';
+export { mindWords, ratchetWords, testWords } from './prospects';
 export { stepWords, verdictWords } from './verdicts';

@@ -14,9 +14,9 @@ import { ledgerLine, type LedgerSubject } from '#core/readings';
 import type { BookEntry } from '#contracts/book';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
-import { lineOf, sittingQuestions } from '../readings/ledger-entries';
-import { SourcesStore } from '../sources/sources-store';
-import { TonightStore } from '../tonight/tonight-store';
+import { lineOf, sittingQuestions } from '../readings';
+import { SourcesStore } from '../sources';
+import { TonightStore } from '../tonight';
 import { amendment, asLedgerEntry } from './amend';
 
 /** An entry put right in one step: its line, edited; the old one is struck and stays readable. */

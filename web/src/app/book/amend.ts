@@ -1,6 +1,6 @@
 import type { LedgerEntry, ParameterId } from '#core/readings';
 import { entryOf, mayAmendAsLine, type BookEntry, type NewEntry } from '#contracts/book';
-import { bookEntry } from '../readings/ledger-entries';
+import { bookEntry } from '../readings';
 
 /** Entries that can be said as a line, and so be amended by one. */
 export const canAmend = ({ kind, struck }: BookEntry): boolean =>

@@ -10,7 +10,7 @@ import type { ParameterId } from '#core/readings';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
-import { TonightStore } from '../tonight/tonight-store';
+import { TonightStore } from '../tonight';
 import { dayText, whenText } from '../ui/words';
 import { canAmend } from './amend';
 import { AmendForm } from './amend-form';

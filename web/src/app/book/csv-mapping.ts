@@ -3,7 +3,7 @@ import { parameterNamed, parseReading, type LedgerSubject, type ParameterId } fr
 import { instantOf } from '#core/tonight';
 import { parameters } from '#almanac/parameters';
 import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
-import { readingValue } from '../readings/understanding';
+import { readingValue } from '../readings';
 import { plainRefusal } from '../ui/refusals';
 import { decoded } from '../ui/text-file';
 

@@ -7,7 +7,7 @@ import type { ImportReport } from '#contracts/book';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
-import { TonightStore } from '../tonight/tonight-store';
+import { TonightStore } from '../tonight';
 import { csvEntries, csvTable, guessedUses, type ColumnUse, type CsvTable } from './csv-mapping';
 
 const largestMb = 96;

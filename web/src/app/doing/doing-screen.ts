@@ -20,7 +20,7 @@ import { batchCode } from '#core/water';
 import type { Work } from '#contracts/book';
 import type { DoingView } from '#contracts/doing';
 import { cautionWords, closingWords, stepWords, timerWords, workWords } from '#words/doing';
-import { StockStore, type TankStock } from '../stock/stock-store';
+import { StockStore, type TankStock } from '../stock';
 import { agoText, figure } from '../ui/words';
 import { spanText } from './alarm-bar';
 import { DoingStore, type RunningTimer } from './doing-store';

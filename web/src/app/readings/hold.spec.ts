@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { Subject } from 'rxjs';
 import type { Devices } from '#contracts/readings';
 import { Hold, type HeldCell } from './hold';
-import { Live } from './live';
+import { Live } from '../base/live';
 import { LiveStore } from './live-store';
 
 const seen = (over: { value?: number | null; steady?: boolean; gone?: boolean }): Devices => ({

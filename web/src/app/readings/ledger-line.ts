@@ -17,8 +17,8 @@ import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
-import { SourcesStore } from '../sources/sources-store';
-import { TonightStore } from '../tonight/tonight-store';
+import { SourcesStore } from '../sources';
+import { TonightStore } from '../tonight';
 import { Sheet } from '../ui/sheet';
 import { TideMark } from '../ui/tide-mark';
 import { whenText } from '../ui/words';

@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { hasLeft, type DeviceParameterId } from '#core/readings';
 import type { Device, Devices } from '#contracts/readings';
-import { Live } from './live';
+import { Live } from '../base/live';
 
 export interface LiveValue {
   device: Device;

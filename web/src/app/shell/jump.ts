@@ -10,7 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { TonightStore } from '../tonight/tonight-store';
+import { TonightStore } from '../tonight';
 import { Sheet } from '../ui/sheet';
 import { menu } from './pages';
 

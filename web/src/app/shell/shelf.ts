@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { roundOf } from '#core/tonight';
-import { TonightStore } from '../tonight/tonight-store';
+import { TonightStore } from '../tonight';
 import { StateMark } from '../ui/state-mark';
 import { stateWords } from '../ui/words';
 

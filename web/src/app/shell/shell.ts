@@ -1,9 +1,9 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { LedgerLine } from '../readings/ledger-line';
-import { TonightStore } from '../tonight/tonight-store';
-import { AlarmBar } from '../doing/alarm-bar';
+import { LedgerLine } from '../readings';
+import { TonightStore } from '../tonight';
+import { AlarmBar } from '../doing';
 import { dayText } from '../ui/words';
 import { WorkingView } from '../ui/working-view';
 import { HouseStore } from '../base/house-store';

@@ -5,7 +5,7 @@ import { middle, type DatedReading } from '#core/readings';
 import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
-import { FolioStore } from '../tonight/folio-store';
+import { FolioStore } from '../tonight';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';

@@ -11,7 +11,7 @@ import {
   type StockKind,
   type WaterKnown,
 } from '#core/stock';
-import { SourcesStore } from '../sources/sources-store';
+import { SourcesStore } from '../sources';
 import { decimalsOf, groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
 import { FitsWorker } from './fits-worker';
 import { StockNav } from './stock-nav';

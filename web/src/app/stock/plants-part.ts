@@ -63,7 +63,7 @@ export class PlantsPart {
   protected readonly plants = computed(() =>
     this.stock().lodgers.flatMap((l) => {
       if (!l.kind.plant) return [];
-      const trims = this.diary
+      const trimsAtEpochMs = this.diary
         .of('trim')
         .filter((t) => t.payload.kindId === l.kind.id)
         .map((t) => t.atEpochMs);
@@ -72,7 +72,12 @@ export class PlantsPart {
       return [
         {
           kind: l.kind,
-          due: trimDue({ kind: l.kind, trims, plantedEpochMs: planted, netVolumeL: this.stock().tank.netVolumeL }),
+          due: trimDue({
+            kind: l.kind,
+            trimsAtEpochMs,
+            plantedEpochMs: planted,
+            netVolumeL: this.stock().tank.netVolumeL,
+          }),
         },
       ];
     }),

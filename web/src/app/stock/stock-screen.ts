@@ -5,8 +5,7 @@ import { alarmWords } from '#words/stock';
 import { StateMark } from '../ui/state-mark';
 import { gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
-import { Welcome } from '../tonight/welcome';
-import { TonightStore } from '../tonight/tonight-store';
+import { TonightStore, Welcome } from '../tonight';
 import { StockNav } from './stock-nav';
 import { countText, StockStore } from './stock-store';
 

@@ -6,7 +6,7 @@ import type { Folio } from '#contracts/tanks';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
-import { TonightStore } from '../tonight/tonight-store';
+import { TonightStore } from '../tonight';
 import { otherMarks, TideChart, type ChartNotch, type ChartSeries, type ChartSpan } from '../ui/tide-chart';
 import { whenText } from '../ui/words';
 

@@ -16,7 +16,7 @@ import {
 import type { FactPayload } from '#contracts/book';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
-import { StockStore } from '../stock/stock-store';
+import { StockStore } from '../stock';
 import { agoText, dateText } from '../ui/words';
 
 const sightWords = {

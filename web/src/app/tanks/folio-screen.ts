@@ -11,19 +11,16 @@ import type { ShownContribution } from '#contracts/tonight';
 import { HouseStore } from '../base/house-store';
 import { MarginStore } from '../base/margin-store';
 import { newId, Outbox } from '../base/outbox';
-import { TonightStore } from '../tonight/tonight-store';
+import { FolioStore, saidBy, TonightStore } from '../tonight';
 import { Figure } from '../ui/figure';
 import { StateMark } from '../ui/state-mark';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, figure, gradeWords, whenText } from '../ui/words';
-import { PhotosPart } from '../book/photos-part';
-import { DevicesPart } from '../readings/devices-part';
-import { InstrumentStore } from '../readings/instrument-store';
+import { PhotosPart } from '../book';
+import { DevicesPart, InstrumentStore } from '../readings';
 import { ChartPart } from './chart-part';
 import { FactsPart } from './facts-part';
 import { WatchPart } from './watch-part';
-import { saidBy } from '../tonight/contributions';
-import { FolioStore } from '../tonight/folio-store';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({

@@ -8,7 +8,7 @@ import type { BookEntry } from '#contracts/book';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { dayText, figure, whenText } from '../ui/words';
-import { FolioStore } from '../tonight/folio-store';
+import { FolioStore } from '../tonight';
 
 const reaches = [30, 90, 365] as const;
 

@@ -16,15 +16,14 @@ import {
 } from '#core/tanks';
 import { purposes, type Purpose } from '#core/tonight';
 import { bearings, type Bearing } from '#core/water';
-import {, type SetUpPayload, entryOf } from '#contracts/book';
+import { type SetUpPayload, entryOf } from '#contracts/book';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
-import { TonightStore } from '../tonight/tonight-store';
+import { FolioStore, TonightStore } from '../tonight';
 import { faultsByField } from '../base/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
-import { FolioStore } from '../tonight/folio-store';
 
 type SizeField = Exclude<keyof TankGeometry, 'shape'>;
 type Override = SetUpPayload['overrides'][number];

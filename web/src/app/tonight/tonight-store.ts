@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { catchError, of, Subject, switchMap, tap } from 'rxjs';
 import { roundOf } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
-import {, entryOf } from '#contracts/book';
+import { entryOf } from '#contracts/book';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox, type Sent } from '../base/outbox';

@@ -7,7 +7,7 @@ import type { FortnightView } from '#contracts/water';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
-import { SourcesStore } from '../sources/sources-store';
+import { SourcesStore } from '../sources';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { WaterNav } from '../ui/water-nav';

@@ -6,7 +6,7 @@ import { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
-import { SourcesStore } from '../sources/sources-store';
+import { SourcesStore } from '../sources';
 import { parameterLabel } from '../ui/kind-words';
 import { dateText, figure } from '../ui/words';
 

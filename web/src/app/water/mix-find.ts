@@ -5,8 +5,8 @@ import { foodGradeCaution, saltCares } from '#almanac/water';
 import { recorder } from '#core/explain';
 import { parameterIds, type ParameterId, type Water } from '#core/readings';
 import type { Refusal } from '#core/result';
-import { isPure } from '#core/sources';
 import {
+  isPure,
   mixCost,
   recipe,
   recipeEffect,

@@ -1,8 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Interval, Water } from '#core/readings';
 import { supplyState, unitCost } from '#core/supplies';
-import { isPure } from '#core/sources';
 import {
+  isPure,
   litreCost,
   mineralState,
   type MineralBatch,
@@ -15,7 +15,7 @@ import type { SourceView } from '#contracts/sources';
 import type { BatchView } from '#contracts/water';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
-import { SourcesStore } from '../sources/sources-store';
+import { SourcesStore } from '../sources';
 import { WaterStore } from './water-store';
 
 /** A plain salt on the keeper's shelf: how pure, and what a gram of it costs; null where nobody has said. */

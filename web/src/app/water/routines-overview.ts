@@ -15,7 +15,7 @@ import {
 import type { BuildUpView, EveningTankView, EveningView } from '#contracts/water';
 import { Api } from '../base/api';
 import { Outbox } from '../base/outbox';
-import { SourcesStore } from '../sources/sources-store';
+import { SourcesStore } from '../sources';
 import { StateMark } from '../ui/state-mark';
 import { figure } from '../ui/words';
 import { waterOfView } from './mix-store';

@@ -30,9 +30,8 @@ import {
 import type { RoutinePayload } from '#contracts/book';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
-import { SourcesStore } from '../sources/sources-store';
-import { FolioStore } from '../tonight/folio-store';
-import { TonightStore } from '../tonight/tonight-store';
+import { SourcesStore } from '../sources';
+import { FolioStore, TonightStore } from '../tonight';
 import { Figure } from '../ui/figure';
 import { parameterLabel } from '../ui/kind-words';
 import { faultsText, plainRefusal } from '../ui/refusals';

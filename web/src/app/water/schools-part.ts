@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { stepLimits } from '#almanac/limits';
 import { changeSchools, type ChangeSchool } from '#almanac/water';
 import { middle, type Parameter, type Water } from '#core/readings';
-import { isPure } from '#core/sources';
 import {
+  isPure,
   alternating,
   changeAdvice,
   changeEffect,
@@ -15,7 +15,7 @@ import {
 } from '#core/water';
 import type { Folio, FolioOutlook } from '#contracts/tanks';
 import { HouseStore } from '../base/house-store';
-import { SourcesStore } from '../sources/sources-store';
+import { SourcesStore } from '../sources';
 import { parameterLabel } from '../ui/kind-words';
 import { figure } from '../ui/words';
 import { waterOfView } from './mix-store';

@@ -1,0 +1,175 @@
+/**
+ * What may import what. Layers point one way; slices know each other through their index, and never in a ring; queries
+ * live in repos. `npm test -- house` runs it, tools/checks.spec.ts plants violations and sees them caught.
+ */
+const layers = ['core', 'almanac', 'contracts', 'words', 'server', 'web'];
+const below = {
+  core: [],
+  almanac: ['core'],
+  contracts: ['core'],
+  words: ['core', 'almanac', 'contracts'],
+  server: ['core', 'almanac', 'contracts', 'words'],
+  web: ['core', 'almanac', 'contracts', 'words'],
+};
+const test = '[.](spec|cases)[.]ts$';
+
+/** Server: the kernel knows no slice; each slice knows the kernel and those named here. `app` and `demo` wire. */
+const kernel = ['db', 'columns', 'problems', 'threads', 'house'];
+const serverSlices = {
+  book: [],
+  tanks: ['book'],
+  sources: ['book'],
+  supplies: ['book'],
+  readings: ['book', 'tanks'],
+  doing: ['book'],
+  water: ['book', 'tanks', 'readings'],
+  judgement: ['book', 'tanks', 'readings', 'water'],
+  stock: ['book', 'tanks', 'judgement'],
+  evening: ['book', 'tanks', 'sources', 'water', 'judgement'],
+  tonight: ['book', 'tanks', 'readings', 'water', 'judgement'],
+  almanac: [],
+};
+/** Web: base and ui know no slice; the shell wires. */
+const webSlices = {
+  tonight: [],
+  sources: [],
+  supplies: [],
+  almanac: [],
+  readings: ['tonight', 'sources'],
+  stock: ['tonight', 'sources'],
+  book: ['tonight', 'sources', 'readings'],
+  doing: ['stock'],
+  water: ['tonight', 'sources', 'stock', 'doing'],
+  tanks: ['tonight', 'stock', 'readings', 'book'],
+};
+/** Core, from the ground up. */
+const coreSlices = {
+  result: [],
+  explain: ['result'],
+  units: ['result', 'explain'],
+  readings: ['result', 'explain', 'units'],
+  tanks: ['result', 'explain', 'units', 'readings'],
+  doing: ['tanks'],
+  supplies: ['result', 'explain', 'units', 'readings'],
+  almanac: ['result', 'readings', 'units', 'water'],
+  checks: [],
+};
+
+const allowed = (slices, root, always) =>
+  Object.entries(slices).map(([slice, may]) => ({
+    name: `${root.split('/')[0]}-${slice}-knows-only-what-lies-below`,
+    severity: 'error',
+    from: { path: `^${root}/${slice}/`, pathNot: test },
+    to: { path: `^${root}/`, pathNot: `^${root}/(${[slice, ...may, ...always].join('|')})/` },
+  }));
+const wired = (root, ground, slices) => ({
+  name: `${root.split('/')[0]}-ground-knows-no-slice`,
+  severity: 'error',
+  from: { path: `^${root}/(${ground.join('|')})/`, pathNot: test },
+  to: { path: `^${root}/`, pathNot: `^${root}/(${ground.join('|')})/` },
+  comment: `The ground of ${slices} is what all slices stand on.`,
+});
+
+/** @type {import('dependency-cruiser').IConfiguration} */
+export default {
+  forbidden: [
+    ...layers.map((layer) => ({
+      name: `${layer}-points-down`,
+      severity: 'error',
+      from: { path: `^${layer}/src/` },
+      to: { path: `^(${layers.join('|')})/src/`, pathNot: `^(${[layer, ...below[layer]].join('|')})/src/` },
+    })),
+    {
+      name: 'no-ring-of-files',
+      severity: 'error',
+      from: { pathNot: test },
+      to: { circular: true },
+    },
+    ...['core', 'almanac', 'contracts', 'words', 'server'].map((layer) => ({
+      name: `${layer}-slices-by-their-index`,
+      severity: 'error',
+      from: { path: `^${layer}/src/([^/]+)/`, pathNot: `${test}|^server/src/(app|demo)/` },
+      to: { path: `^${layer}/src/[^/]+/`, pathNot: `^${layer}/src/($1/|[^/]+/index[.]ts$)` },
+    })),
+    {
+      name: 'other-layers-by-their-index',
+      severity: 'error',
+      from: { path: '^(server|web|words|contracts|almanac)/src/', pathNot: test },
+      to: {
+        path: '^(core|almanac|contracts|words)/src/',
+        pathNot: '^(core|almanac|contracts|words)/src/[^/]+/index[.]ts$|^$1/',
+      },
+    },
+    {
+      name: 'web-slices-by-their-index',
+      severity: 'error',
+      from: { path: '^web/src/app/([^/]+)/', pathNot: `${test}|^web/src/app/shell/` },
+      to: {
+        path: '^web/src/app/[^/]+/',
+        pathNot: '^web/src/app/($1|base|ui)/|^web/src/app/[^/]+/index[.]ts$',
+      },
+    },
+    wired('server/src', kernel, 'the server'),
+    wired('web/src/app', ['base'], 'the web'),
+    {
+      name: 'web-ui-knows-no-slice',
+      severity: 'error',
+      from: { path: '^web/src/app/ui/', pathNot: test },
+      to: { path: '^web/src/app/', pathNot: '^web/src/app/(ui|base)/' },
+    },
+    ...allowed(serverSlices, 'server/src', kernel),
+    ...allowed(webSlices, 'web/src/app', ['base', 'ui']),
+    ...allowed(coreSlices, 'core/src', []),
+    {
+      name: 'queries-in-repos',
+      severity: 'error',
+      from: { path: '^server/src/', pathNot: `${test}|-(repo|table)[.]ts$|^server/src/(db|columns)/` },
+      to: { path: 'node_modules/(drizzle-orm|pg)/' },
+    },
+    {
+      name: 'core-uses-only-pure-packages',
+      severity: 'error',
+      from: { path: '^core/src/', pathNot: test },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core', 'npm-no-pkg', 'npm-unknown', 'unknown', 'undetermined'],
+        pathNot:
+          'node_modules/(temporal-polyfill|ml-regression-theil-sen|@stdlib/math-base-special-erfcx|yalps|pure-rand)/',
+      },
+    },
+    {
+      name: 'knowledge-and-words-are-data',
+      severity: 'error',
+      from: { path: '^(almanac|contracts|words)/src/', pathNot: test },
+      to: { path: 'node_modules/(@angular|primeng|echarts|rxjs|express|pg|drizzle-orm)/' },
+    },
+    {
+      name: 'the-server-shows-no-pages',
+      severity: 'error',
+      from: { path: '^server/src/', pathNot: test },
+      to: { path: 'node_modules/(@angular|primeng|echarts|rxjs)/' },
+    },
+    {
+      name: 'pages-ask-the-server',
+      severity: 'error',
+      from: { path: '^web/src/', pathNot: test },
+      to: { path: 'node_modules/(express|pg|drizzle-orm|mqtt|pino)/' },
+    },
+    {
+      name: 'program-uses-no-test',
+      severity: 'error',
+      from: { path: '^(core|almanac|contracts|words|server|web)/src/', pathNot: `${test}|^core/src/checks/` },
+      to: { path: test },
+    },
+    { name: 'everything-is-found', severity: 'error', from: { pathNot: test }, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'node', 'default', 'types'],
+      extensions: ['.ts', '.mjs', '.js', '.json'],
+    },
+  },
+};

@@ -1,0 +1,173 @@
+import { readFileSync } from 'node:fs';
+import { sql } from 'drizzle-orm';
+import type { BookPage, exportedBook, ImportReport } from '#contracts/book';
+import type { DoingView } from '#contracts/doing';
+import type * as v from 'valibot';
+import { openTestHouse, saidOf, wholeSheet, type TestHouse } from '../app/harness.cases';
+import { kinds } from '../app/kinds';
+import { newestFaults } from '../tanks';
+import { rebuildAll } from './projection';
+
+type Book = v.InferOutput<typeof exportedBook>;
+interface OldTank {
+  tankId: string;
+  timers: { kind: string; id: string; dueEpochMs: number }[];
+  alarms: { severity: string; text: string }[];
+  findings: { title: string; evidence: string[]; nextStep: string }[];
+  tests: { due: { parameter: string }[] };
+  isNew: { name: string; atEpochMs: number }[];
+  watch: { changeEntryId: string; said: boolean } | null;
+  nextStep: { kind: string; text: string };
+}
+interface OldJob {
+  jobId: string;
+  changeL: number;
+  how: string;
+  bed: string;
+  ticked: string[];
+}
+interface OldState {
+  readings: unknown[];
+  changes: unknown[];
+  setUps: unknown[];
+  tonight: (OldTank & Record<string, unknown>)[];
+  doing: { jobs: OldJob[]; timers: Record<string, unknown>[] };
+  batches: object;
+  stock: object;
+  evening: object;
+  lines: [id: string, line: string, struck: unknown][];
+}
+const read = <T>(name: string): T => JSON.parse(readFileSync(`server/fixtures/${name}`, 'utf8')) as T;
+
+/**
+ * A book that version 0.1.0 exported, with every kind of entry there was, and what that version answered about it. It
+ * must come in for ever and mean the same.
+ */
+const book = read<Book>('book-0.1.json');
+const before = read<OldState>('state-0.1.json');
+
+let house: TestHouse;
+beforeAll(async () => {
+  house = await openTestHouse();
+  const { body } = await house.send<ImportReport>(book, '/api/book/import?dryRun=no');
+  if (!body.written) throw new Error(JSON.stringify(body.faults.slice(0, 3)));
+});
+afterAll(() => house.close());
+
+const digest = async (text: string) => (await house.db.execute(sql.raw(text))).rows;
+/** Tanks stand in no order. */
+const inOrder = (answer: { tanks?: { tankId: string }[] }): object => ({
+  ...answer,
+  nowAt: '',
+  tanks: [...(answer.tanks ?? [])].sort((a, b) => a.tankId.localeCompare(b.tankId)),
+});
+
+describe('a book of version 0.1.0', () => {
+  it('holds every kind that there was', () => {
+    expect(new Set(book.entries.map((e) => e.kind)).size).toBe(35);
+  });
+  it('gives the same readings, changes and set-ups, to the last digit', async () => {
+    expect(
+      await digest(
+        `select md5(string_agg(r::text, '|' order by entry_id, parameter)) digest from (select entry_id, subject_id, parameter, happened_at at time zone 'utc' as at, lo, hi, text, insisted, struck from readings) r`,
+      ),
+    ).toEqual(before.readings as never);
+    expect(
+      await digest(
+        `select md5(string_agg(r::text, '|' order by entry_id)) digest from (select entry_id, subject_id, happened_at at time zone 'utc' as at, source_id, change_l, change_fraction, how, water, advice, struck from changes) r`,
+      ),
+    ).toEqual(before.changes as never);
+    expect(
+      await digest(
+        `select md5(string_agg(r::text, '|' order by entry_id)) digest from (select entry_id, subject_id, from_at at time zone 'utc' as at, net_volume_l, payload, struck from tank_setups) r`,
+      ),
+    ).toEqual(before.setUps as never);
+  });
+  it('gives the same Tonight: state, reason, step, what was last done, and all that each slice has to say', async () => {
+    const { tanks } = await wholeSheet(house);
+    expect(tanks.length).toBe(before.tonight.length);
+    for (const old of before.tonight) {
+      const now = tanks.find((t) => t.tankId === old.tankId)!;
+      const told = [
+        'name',
+        'state',
+        'reasonId',
+        'reason',
+        'deciding',
+        'urgent',
+        'doubtful',
+        'lookedTonight',
+        'lastDone',
+      ];
+      for (const field of told)
+        expect((now as Record<string, unknown>)[field])
+          .withContext(`${now.name} ${field}`)
+          .toEqual(old[field]);
+      expect([now.nextStep.kind, now.nextStep.text] as string[]).toEqual([old.nextStep.kind, old.nextStep.text]);
+      const running = now.contributions.filter((c) => ['drip', 'leftovers'].includes(c.reason.id));
+      expect(running.map((c) => c.dueEpochMs).sort()).toEqual(old.timers.map((t) => t.dueEpochMs).sort());
+      expect(saidOf(now, 'animals').map((c) => c.text)).toEqual(old.alarms.map((a) => a.text));
+      expect(saidOf(now, 'slow-harm').map((c) => [c.text, c.nextStep])).toEqual(
+        old.findings.map((f) => [f.title, f.nextStep]),
+      );
+      expect(
+        saidOf(now, 'test-due')
+          .map((c) => (c.reason.facts as { parameter: string }).parameter)
+          .sort(),
+      ).toEqual(old.tests.due.map((t) => t.parameter).sort());
+      expect(saidOf(now, 'new').map((c) => c.text)).toEqual(old.isNew.map((n) => `New: ${n.name}`));
+      expect(saidOf(now, 'after-change').length).toBe(old.watch && !old.watch.said ? 1 : 0);
+    }
+  });
+  it('gives the same open jobs and timers: a job of version 1 is a change of water', async () => {
+    const { body } = await house.get<DoingView>('/api/water/doing');
+    expect(body.jobs.map((j) => j.jobId)).toEqual(before.doing.jobs.map((j) => j.jobId));
+    for (const [i, { changeL, how, bed, ticked }] of before.doing.jobs.entries()) {
+      expect(body.jobs[i]?.work).toEqual(jasmine.objectContaining({ kind: 'change', changeL, how, bed } as never));
+      expect(body.jobs[i]?.ticked as string[]).toEqual(ticked);
+    }
+    expect(body.timers as unknown[]).toEqual(before.doing.timers);
+  });
+  it('gives the same batches, stock and evening', async () => {
+    for (const [where, old] of [
+      ['/api/water/batches', before.batches],
+      ['/api/stock', before.stock],
+      ['/api/water/evening', before.evening],
+    ] as const)
+      expect(inOrder((await house.get<object>(where)).body))
+        .withContext(where)
+        .toEqual(inOrder(old));
+  });
+  it('prints the same lines, and says the names that 0.1.0 could not', async () => {
+    const lines = new Map<string, BookPage['entries'][number]>();
+    let more = '';
+    do {
+      const { body }: { body: BookPage } = await house.get<BookPage>(`/api/entries?limit=500${more}`);
+      for (const entry of body.entries) lines.set(entry.id, entry);
+      const [at, sequence] = body.olderThan?.split('/') ?? [];
+      more = at === undefined ? '' : `&before=${at}&beforeSequence=${sequence ?? ''}`;
+    } while (more !== '');
+    for (const [id, line, struck] of before.lines) {
+      if (!line.includes('unknown')) expect(lines.get(id)?.line).toBe(line);
+      expect(lines.get(id)?.struck).toEqual(struck as never);
+    }
+    const unknown = [...lines.values()].filter((e) => / unknown/.test(e.line));
+    expect(unknown.map((e) => e.line)).toEqual([]);
+  });
+  it('leaves again byte for byte as it came, entry by entry', async () => {
+    const { body } = await house.get<Book>('/api/book/export.json');
+    const bare = ({ sequence: _own, ...entry }: Book['entries'][number]) => entry;
+    expect(body.entries.map(bare)).toEqual(book.entries.map(bare));
+  });
+  it('rides with each tank as its slots promise, and a rebuild makes the very same', async () => {
+    const rows = async () =>
+      (await house.db.execute(sql`select id, name, started_on, state, newest from subjects order by id`)).rows;
+    const once = await rows();
+    const tanks = await house.db.execute<{ name: string; newest: never }>(
+      sql`select name, newest from subjects where kind = 'tank'`,
+    );
+    for (const { name, newest } of tanks.rows) expect(newestFaults(newest)).withContext(name).toEqual([]);
+    await rebuildAll(house.db, kinds);
+    expect(await rows()).toEqual(once);
+  });
+});

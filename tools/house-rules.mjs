@@ -1,0 +1,194 @@
+// @ts-check
+/**
+ * The rules of the house that no ready-made rule knows, as an ESLint plugin, and the configuration that lays them over
+ * the layers. `tools/checks.spec.ts` plants a violation of each kind and sees it caught.
+ */
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { root } from './setup.mjs';
+
+const suffixText = readFileSync(path.join(root, 'core/src/units/suffixes.ts'), 'utf8');
+const listIn = (/** @type {string} */ name) =>
+  [...(new RegExp(`${name} = \\[([^\\]]*)\\]`).exec(suffixText)?.[1] ?? '').matchAll(/'([^']+)'/g)].map(
+    (m) => m[1] ?? '',
+  );
+const [suffixes, endings, names] = [
+  listIn('unitSuffixes'),
+  listIn('dimensionlessEndings'),
+  listIn('dimensionlessNames'),
+];
+if (suffixes.length < 10 || endings.length < 5 || names.length < 10)
+  throw new Error('The list of unit suffixes could not be read');
+
+const camel = (/** @type {string} */ name) => name.replace(/_(\w)/g, (_, c) => c.toUpperCase());
+/** A list is named for what stands in it: `volumesL`, `levels`, `counts`. */
+const singular = (/** @type {string} */ name) => name.replace(/ies$/, 'y').replace(/s$/, '');
+const hasUnit = (/** @type {string} */ name) =>
+  names.includes(name) ||
+  [...suffixes, ...endings].some(
+    (s) => name.endsWith(s) || name === s.charAt(0).toLowerCase() + s.slice(1) || name.endsWith(`${s}s`),
+  );
+const named = (/** @type {string} */ written, /** @type {boolean} */ list) => {
+  const name = camel(written);
+  return hasUnit(name) || (list && hasUnit(singular(name)));
+};
+
+/** @param {any} type @returns {'number' | 'list' | null} */
+function numeric(type) {
+  if (!type) return null;
+  switch (type.type) {
+    case 'TSNumberKeyword':
+      return 'number';
+    case 'TSUnionType': {
+      const kinds = type.types.map(numeric);
+      const others = type.types.filter(
+        (/** @type {any} */ t, /** @type {number} */ i) =>
+          kinds[i] === null && !['TSNullKeyword', 'TSUndefinedKeyword'].includes(t.type),
+      );
+      return others.length === 0 ? (kinds.find((/** @type {unknown} */ k) => k !== null) ?? null) : null;
+    }
+    case 'TSArrayType':
+      return numeric(type.elementType) ? 'list' : null;
+    case 'TSTypeOperator':
+      return numeric(type.typeAnnotation);
+    case 'TSTypeReference': {
+      const of = type.typeArguments?.params ?? [];
+      return ['Array', 'ReadonlyArray', 'Set', 'ReadonlySet'].includes(type.typeName?.name) && numeric(of[0])
+        ? 'list'
+        : null;
+    }
+    default:
+      return null;
+  }
+}
+
+/** @type {import('eslint').Rule.RuleModule} */
+const unitsInNames = {
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: {
+      unit: '«{{name}}» is a number without a unit in its name (core/units/suffixes)',
+      never: '«{{name}}»: ppm and gallon are no units for a name',
+    },
+  },
+  create(context) {
+    /** @param {any} node @param {string} name @param {boolean} list */
+    const check = (node, name, list) => {
+      if (!/^[A-Za-z_]\w*$/.test(name) || name.startsWith('_')) return;
+      if (/ppm$|gallon/i.test(name)) context.report({ node, messageId: 'never', data: { name } });
+      else if (!named(name, list)) context.report({ node, messageId: 'unit', data: { name } });
+    };
+    /** @param {any} node */
+    const field = (node) => {
+      const kind = numeric(node.typeAnnotation?.typeAnnotation);
+      if (kind && node.key?.type === 'Identifier') check(node, node.key.name, kind === 'list');
+    };
+    /** A number alone, `(value: number) => …`, is a formula's variable: the name of the function says what it is. @param {any} fn */
+    const parameters = (fn) => {
+      const params = fn.params.map((/** @type {any} */ p) =>
+        p.type === 'AssignmentPattern' ? p.left : p.type === 'TSParameterProperty' ? p.parameter : p,
+      );
+      const numbers = params.filter((/** @type {any} */ p) => numeric(p.typeAnnotation?.typeAnnotation));
+      const exported = /^Export/.test(fn.parent?.type ?? '') || /^Export/.test(fn.parent?.parent?.parent?.type ?? '');
+      for (const p of numbers)
+        if (
+          p.type === 'Identifier' &&
+          (exported || numbers.length > 1 || numeric(p.typeAnnotation?.typeAnnotation) === 'list')
+        )
+          check(p, p.name, numeric(p.typeAnnotation?.typeAnnotation) === 'list');
+    };
+    return {
+      TSPropertySignature: field,
+      PropertyDefinition: field,
+      FunctionDeclaration: parameters,
+      ArrowFunctionExpression: parameters,
+      TSDeclareFunction: parameters,
+      Property(node) {
+        const { key, value } = /** @type {any} */ (node);
+        const callee = value?.type === 'CallExpression' ? context.sourceCode.getText(value.callee) : '';
+        const call = value?.type === 'CallExpression' ? context.sourceCode.getText(value) : '';
+        const column = /^(doublePrecision|integer|bigint)\b/.test(call) || /^(v\.number|within)$/.test(callee);
+        if ((column || value?.name === 'finiteNumber') && key?.type === 'Identifier') check(node, key.name, false);
+      },
+    };
+  },
+};
+
+const plugin = { rules: { 'units-in-names': unitsInNames } };
+
+const clock = [
+  { object: 'Date', property: 'now', message: 'The time is handed in.' },
+  { object: 'Math', property: 'random', message: 'Chance is handed in, seeded.' },
+  { object: 'performance', property: 'now', message: 'The time is handed in.' },
+  { object: 'Temporal', property: 'Now', message: 'The time is handed in.' },
+  { object: 'crypto', property: 'randomUUID', message: 'Ids are handed in.' },
+  { object: 'crypto', property: 'getRandomValues', message: 'Chance is handed in, seeded.' },
+];
+const exportAll = {
+  selector: 'ExportAllDeclaration',
+  message: 'export * hides what a slice shows; name it.',
+};
+const newDate = {
+  selector: "NewExpression[callee.name='Date']",
+  message: 'The core reckons with epoch milliseconds and Temporal.',
+};
+const bareDate = {
+  selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+  message: 'The only clock is house/clock.',
+};
+const specs = ['**/*.spec.ts', '**/*.cases.ts'];
+
+/** @type {import('eslint').Linter.Config[]} */
+export const houseRules = [
+  {
+    files: ['core/src/**/*.ts', 'almanac/src/**/*.ts', 'contracts/src/**/*.ts', 'server/src/**/*.ts'],
+    ignores: [...specs, 'server/src/demo/**'],
+    plugins: { house: plugin },
+    rules: { 'house/units-in-names': 'error' },
+  },
+  {
+    files: ['core/src/**/*.ts', 'words/src/**/*.ts', 'almanac/src/**/*.ts', 'contracts/src/**/*.ts'],
+    ignores: specs,
+    rules: {
+      'no-restricted-properties': ['error', ...clock],
+      'no-restricted-globals': ['error', 'setTimeout', 'setInterval', 'console', 'process', 'fetch', 'localStorage'],
+      'no-restricted-syntax': ['error', exportAll, newDate],
+    },
+  },
+  {
+    files: ['server/src/**/*.ts'],
+    ignores: [...specs, 'server/src/house/clock.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        ...clock.filter((c) => c.object !== 'performance' && c.object !== 'crypto'),
+      ],
+      'no-restricted-syntax': ['error', exportAll, bareDate],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    ignores: [...specs, 'web/src/app/base/api.ts', 'web/src/app/base/live.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...['fetch', 'XMLHttpRequest', 'EventSource', 'WebSocket'].map((name) => ({
+          name,
+          message: 'The server is asked through base/api, by the route table.',
+        })),
+      ],
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: ['rxjs/fetch', 'rxjs/ajax', 'rxjs/webSocket', '@angular/common/http'].map((name) => ({
+            name,
+            message: 'The server is asked through base/api, by the route table.',
+          })),
+        },
+      ],
+      'no-restricted-properties': ['error', { object: 'navigator', property: 'sendBeacon', message: 'Use base/api.' }],
+      'no-restricted-syntax': ['error', exportAll],
+    },
+  },
+];

@@ -1,0 +1,3 @@
+/** What other slices use of this one. Its pages are opened by the shell. */
+export { AlarmBar } from './alarm-bar';
+export { DoingStore } from './doing-store';
