@@ -3,14 +3,14 @@
  * live in repos. `npm test -- house` runs it, tools/checks.spec.ts plants violations and sees them caught.
  */
 const layers = ['core', 'almanac', 'contracts', 'words', 'server', 'web'];
-const below = {
+const below = /** @type {Record<string, string[]>} */ ({
   core: [],
   almanac: ['core'],
   contracts: ['core'],
   words: ['core', 'almanac', 'contracts'],
   server: ['core', 'almanac', 'contracts', 'words'],
   web: ['core', 'almanac', 'contracts', 'words'],
-};
+});
 const test = '[.](spec|cases)[.]ts$';
 
 /** Server: the kernel knows no slice; each slice knows the kernel and those named here. `app` and `demo` wire. */
@@ -55,16 +55,24 @@ const coreSlices = {
   checks: [],
 };
 
+/**
+ * @param {Record<string, string[]>} slices @param {string} root @param {string[]} always
+ * @returns {import('dependency-cruiser').IForbiddenRuleType[]}
+ */
 const allowed = (slices, root, always) =>
   Object.entries(slices).map(([slice, may]) => ({
     name: `${root.split('/')[0]}-${slice}-knows-only-what-lies-below`,
-    severity: 'error',
+    severity: /** @type {const} */ ('error'),
     from: { path: `^${root}/${slice}/`, pathNot: test },
     to: { path: `^${root}/`, pathNot: `^${root}/(${[slice, ...may, ...always].join('|')})/` },
   }));
+/**
+ * @param {string} root @param {string[]} ground @param {string} slices
+ * @returns {import('dependency-cruiser').IForbiddenRuleType}
+ */
 const wired = (root, ground, slices) => ({
   name: `${root.split('/')[0]}-ground-knows-no-slice`,
-  severity: 'error',
+  severity: /** @type {const} */ ('error'),
   from: { path: `^${root}/(${ground.join('|')})/`, pathNot: test },
   to: { path: `^${root}/`, pathNot: `^${root}/(${ground.join('|')})/` },
   comment: `The ground of ${slices} is what all slices stand on.`,
@@ -75,25 +83,25 @@ export default {
   forbidden: [
     ...layers.map((layer) => ({
       name: `${layer}-points-down`,
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: `^${layer}/src/` },
       to: { path: `^(${layers.join('|')})/src/`, pathNot: `^(${[layer, ...below[layer]].join('|')})/src/` },
     })),
     {
       name: 'no-ring-of-files',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { pathNot: test },
       to: { circular: true },
     },
     ...['core', 'almanac', 'contracts', 'words', 'server'].map((layer) => ({
       name: `${layer}-slices-by-their-index`,
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: `^${layer}/src/([^/]+)/`, pathNot: `${test}|^server/src/(app|demo)/` },
       to: { path: `^${layer}/src/[^/]+/`, pathNot: `^${layer}/src/($1/|[^/]+/index[.]ts$)` },
     })),
     {
       name: 'other-layers-by-their-index',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^(server|web|words|contracts|almanac)/src/', pathNot: test },
       to: {
         path: '^(core|almanac|contracts|words)/src/',
@@ -102,7 +110,7 @@ export default {
     },
     {
       name: 'web-slices-by-their-index',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^web/src/app/([^/]+)/', pathNot: `${test}|^web/src/app/shell/` },
       to: {
         path: '^web/src/app/[^/]+/',
@@ -113,7 +121,7 @@ export default {
     wired('web/src/app', ['base'], 'the web'),
     {
       name: 'web-ui-knows-no-slice',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^web/src/app/ui/', pathNot: test },
       to: { path: '^web/src/app/', pathNot: '^web/src/app/(ui|base)/' },
     },
@@ -122,13 +130,13 @@ export default {
     ...allowed(coreSlices, 'core/src', []),
     {
       name: 'queries-in-repos',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^server/src/', pathNot: `${test}|-(repo|table)[.]ts$|^server/src/(db|columns)/` },
       to: { path: 'node_modules/(drizzle-orm|pg)/' },
     },
     {
       name: 'core-uses-only-pure-packages',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^core/src/', pathNot: test },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core', 'npm-no-pkg', 'npm-unknown', 'unknown', 'undetermined'],
@@ -138,29 +146,34 @@ export default {
     },
     {
       name: 'knowledge-and-words-are-data',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^(almanac|contracts|words)/src/', pathNot: test },
       to: { path: 'node_modules/(@angular|primeng|echarts|rxjs|express|pg|drizzle-orm)/' },
     },
     {
       name: 'the-server-shows-no-pages',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^server/src/', pathNot: test },
       to: { path: 'node_modules/(@angular|primeng|echarts|rxjs)/' },
     },
     {
       name: 'pages-ask-the-server',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^web/src/', pathNot: test },
       to: { path: 'node_modules/(express|pg|drizzle-orm|mqtt|pino)/' },
     },
     {
       name: 'program-uses-no-test',
-      severity: 'error',
+      severity: /** @type {const} */ ('error'),
       from: { path: '^(core|almanac|contracts|words|server|web)/src/', pathNot: `${test}|^core/src/checks/` },
       to: { path: test },
     },
-    { name: 'everything-is-found', severity: 'error', from: { pathNot: test }, to: { couldNotResolve: true } },
+    {
+      name: 'everything-is-found',
+      severity: /** @type {const} */ ('error'),
+      from: { pathNot: test },
+      to: { couldNotResolve: true },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

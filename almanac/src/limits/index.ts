@@ -1,1 +1,1 @@
-export { chronicNh3AsNMgPerL,  emergencyThresholds, safetyBands, stepLimits } from './limits';
+export { chronicNh3AsNMgPerL, emergencyThresholds, safetyBands, stepLimits } from './limits';

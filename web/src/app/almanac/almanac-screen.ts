@@ -12,30 +12,121 @@ import { gradeWords } from '../ui/words';
   template: `
     <h1>Almanac</h1>
     @if (almanac(); as a) {
-      <p class="quiet">Version {{ a.version }}. Where schools disagree they stand side by side; what a school does not say is blank.</p>
+      <p class="quiet">
+        Version {{ a.version }}. Where schools disagree they stand side by side; what a school does not say is blank.
+      </p>
       <section aria-label="Practices">
         <h2>Practices</h2>
-        <div class="wide"><table>
-          <thead><tr><th>Livestock</th><th>School</th>@for (c of columns; track c.id) {<th class="right">{{ c.short }}<br /><span class="unit">{{ c.unit }}</span></th>}<th>Evidence</th></tr></thead>
-          <tbody>@for (p of a.practices; track p.id) {
-            <tr><td>{{ p.livestock }}</td><td><span class="serif">{{ p.name }}</span><div class="small quiet">{{ p.reason }}</div>
-              @for (f of findings(p.id); track $index) {<div class="small finding">{{ closes[f.closes] }} {{ f.why }}.</div>}
-              @for (c of p.clashes; track $index) {<div class="small finding">Against “{{ name(c.practiceId) }}”: {{ c.why }}</div>}</td>
-              @for (c of columns; track c.id) {<td class="num right">{{ band(p, c.id) }}</td>}
-              <td class="small">{{ grades(p) }}</td></tr>
-          }</tbody></table></div>
-        <p class="small quiet">Conductivity bands that the trade gives in pen ppm, factor unstated, are shown at their widest (0.5 to 0.7).</p>
+        <div class="wide">
+          <table>
+            <thead>
+              <tr>
+                <th>Livestock</th>
+                <th>School</th>
+                @for (c of columns; track c.id) {
+                  <th class="right">
+                    {{ c.short }}<br /><span class="unit">{{ c.unit }}</span>
+                  </th>
+                }
+                <th>Evidence</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (p of a.practices; track p.id) {
+                <tr>
+                  <td>{{ p.livestock }}</td>
+                  <td>
+                    <span class="serif">{{ p.name }}</span>
+                    <div class="small quiet">{{ p.reason }}</div>
+                    @for (f of findings(p.id); track $index) {
+                      <div class="small finding">{{ closes[f.closes] }} {{ f.why }}.</div>
+                    }
+                    @for (c of p.clashes; track $index) {
+                      <div class="small finding">Against “{{ name(c.practiceId) }}”: {{ c.why }}</div>
+                    }
+                  </td>
+                  @for (c of columns; track c.id) {
+                    <td class="num right">{{ band(p, c.id) }}</td>
+                  }
+                  <td class="small">{{ grades(p) }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
+        <p class="small quiet">
+          Conductivity bands that the trade gives in pen ppm, factor unstated, are shown at their widest (0.5 to 0.7).
+        </p>
       </section>
       <section aria-label="Limits">
         <h2>How far one step may go</h2>
-        <p class="small quiet">Limits advise; they never forbid. In an emergency waiting can be the greater harm. New arrivals count one class lower for a month.</p>
-        <table><thead><tr><th>Of</th><th class="right">Delicate</th><th class="right">Usual</th><th class="right">Robust</th><th>Per</th><th>Note</th></tr></thead>
-          <tbody>@for (l of a.limits; track l.id) {<tr><td>{{ label(l.parameter) }}</td>@for (b of bearings; track b) {<td class="num right">{{ limit(l, b) }}<div class="small quiet">{{ words[l.byBearing[b].grade] }}</div></td>}<td>{{ l.per }}</td><td class="small">{{ l.note }}</td></tr>}</tbody></table>
+        <p class="small quiet">
+          Limits advise; they never forbid. In an emergency waiting can be the greater harm. New arrivals count one
+          class lower for a month.
+        </p>
+        <table>
+          <thead>
+            <tr>
+              <th>Of</th>
+              <th class="right">Delicate</th>
+              <th class="right">Usual</th>
+              <th class="right">Robust</th>
+              <th>Per</th>
+              <th>Note</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (l of a.limits; track l.id) {
+              <tr>
+                <td>{{ label(l.parameter) }}</td>
+                @for (b of bearings; track b) {
+                  <td class="num right">
+                    {{ limit(l, b) }}
+                    <div class="small quiet">{{ words[l.byBearing[b].grade] }}</div>
+                  </td>
+                }
+                <td>{{ l.per }}</td>
+                <td class="small">{{ l.note }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
       </section>
-      <section aria-label="Sources"><h2>Sources</h2><dl>@for (s of a.sources; track s.id) {<dt>{{ s.title }}</dt><dd class="small quiet">{{ s.detail }}</dd>}</dl></section>
-    } @else if (fault()) {<p class="fault" role="alert">The almanac cannot be reached just now.</p>} @else {<p class="quiet">Opening …</p>}
+      <section aria-label="Sources">
+        <h2>Sources</h2>
+        <dl>
+          @for (s of a.sources; track s.id) {
+            <dt>{{ s.title }}</dt>
+            <dd class="small quiet">{{ s.detail }}</dd>
+          }
+        </dl>
+      </section>
+    } @else if (fault()) {
+      <p class="fault" role="alert">The almanac cannot be reached just now.</p>
+    } @else {
+      <p class="quiet">Opening …</p>
+    }
   `,
-  styles: `section { margin-top: 1.3rem; } .wide { overflow-x: auto; } .right { text-align: right; } .finding { color: var(--amber); } dt { margin-top: 0.5rem; } td:nth-child(2) { min-width: 230px; }`,
+  styles: `
+    section {
+      margin-top: 1.3rem;
+    }
+    .wide {
+      overflow-x: auto;
+    }
+    .right {
+      text-align: right;
+    }
+    .finding {
+      color: var(--amber);
+    }
+    dt {
+      margin-top: 0.5rem;
+    }
+    td:nth-child(2) {
+      min-width: 230px;
+    }
+  `,
 })
 export class AlmanacScreen {
   protected readonly almanac = signal<AlmanacView | null>(null);

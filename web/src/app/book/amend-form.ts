@@ -25,21 +25,68 @@ import { amendment, asLedgerEntry } from './amend';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="amend" (submit)="write($event)">
-      <label class="grow"><span class="name">As it should read</span><input autofocus name="line" autocomplete="off" spellcheck="false" maxlength="4400" [value]="line()" (input)="typed($event)" /></label>
-      <label><span class="name">Why (may stay empty)</span><input name="reason" maxlength="500" autocomplete="off" [value]="reason()" (input)="reason.set(value($event))" /></label>
+      <label class="grow"
+        ><span class="name">As it should read</span
+        ><input
+          autofocus
+          name="line"
+          autocomplete="off"
+          spellcheck="false"
+          maxlength="4400"
+          [value]="line()"
+          (input)="typed($event)"
+      /></label>
+      <label
+        ><span class="name">Why (may stay empty)</span
+        ><input name="reason" maxlength="500" autocomplete="off" [value]="reason()" (input)="reason.set(value($event))"
+      /></label>
       <div class="read" aria-live="polite">
-        @for (text of read(); track $index) {<p class="small">Reads: <span class="num">{{ text }}</span></p>}
-        @for (q of understood().questions; track $index) {<p class="fault">{{ q.why }}</p>}
-        @for (q of asked(); track q.why) {<p class="caution small">{{ q.why }}</p>}
-        @if (asked().length > 0) {<label class="ask"><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep it</label>}
-        @if (fault()) {<p class="fault" role="alert">{{ fault() }}. What you typed is kept.</p>}
+        @for (text of read(); track $index) {
+          <p class="small">
+            Reads: <span class="num">{{ text }}</span>
+          </p>
+        }
+        @for (q of understood().questions; track $index) {
+          <p class="fault">{{ q.why }}</p>
+        }
+        @for (q of asked(); track q.why) {
+          <p class="caution small">{{ q.why }}</p>
+        }
+        @if (asked().length > 0) {
+          <label class="ask"
+            ><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep
+            it</label
+          >
+        }
+        @if (fault()) {
+          <p class="fault" role="alert">{{ fault() }}. What you typed is kept.</p>
+        }
       </div>
-      <button class="go" [disabled]="!ready()">Put it right</button><button type="button" class="plain" (click)="closed.emit('')">Leave it</button>
+      <button class="go" [disabled]="!ready()">Put it right</button
+      ><button type="button" class="plain" (click)="closed.emit('')">Leave it</button>
     </form>
   `,
   styles: `
-    .amend { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: end; padding: 0.7rem; background: var(--wash); }
-    .grow { flex: 1 1 340px; } .read { flex: 1 0 100%; } .ask { display: inline-flex; gap: 0.4rem; align-items: center; min-height: 44px; }
+    .amend {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.7rem;
+      align-items: end;
+      padding: 0.7rem;
+      background: var(--wash);
+    }
+    .grow {
+      flex: 1 1 340px;
+    }
+    .read {
+      flex: 1 0 100%;
+    }
+    .ask {
+      display: inline-flex;
+      gap: 0.4rem;
+      align-items: center;
+      min-height: 44px;
+    }
   `,
 })
 export class AmendForm implements OnInit {

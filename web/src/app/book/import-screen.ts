@@ -22,36 +22,144 @@ const mostAtOnce = 200;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Take in</h1>
-    <p class="quiet">A book exported from Night Ledger (a zip with its photos, or JSON), or any table of readings (CSV). It is looked through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a></p>
-    <label class="file"><span class="name">The file</span><input type="file" accept=".zip,.json,.csv,application/zip,text/csv,application/json,text/plain" (change)="chosen($event)" /></label>
-    @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+    <p class="quiet">
+      A book exported from Night Ledger (a zip with its photos, or JSON), or any table of readings (CSV). It is looked
+      through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a>
+    </p>
+    <label class="file"
+      ><span class="name">The file</span
+      ><input
+        type="file"
+        accept=".zip,.json,.csv,application/zip,text/csv,application/json,text/plain"
+        (change)="chosen($event)"
+    /></label>
+    @if (fault()) {
+      <p class="fault" role="alert">{{ fault() }}</p>
+    }
     @if (report(); as r) {
       <section aria-label="What is in it">
-        <p>A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new, {{ r.knownCount }} here already@if (r.photosCount > 0) {, {{ r.photosCount }} photos}.@if (r.missingPhotosCount > 0) {&ngsp;{{ r.missingPhotosCount }} photos are named and not in the file: their lines are kept, without a picture.}</p>
-        @if (r.faultCount > 0) {<p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p><ul>@for (f of r.faults; track $index) {<li><span class="num">Row {{ f.rowIndex }}</span>: {{ f.message }}</li>}</ul>}
-        @else if (r.written) {<p role="status">It is in the book.</p>}
-        @else {<button type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>}
+        <p>
+          A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new,
+          {{ r.knownCount }} here already
+          @if (r.photosCount > 0) {
+            , {{ r.photosCount }} photos
+          }
+          .
+          @if (r.missingPhotosCount > 0) {
+            &ngsp;{{ r.missingPhotosCount }} photos are named and not in the file: their lines are kept, without a
+            picture.
+          }
+        </p>
+        @if (r.faultCount > 0) {
+          <p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p>
+          <ul>
+            @for (f of r.faults; track $index) {
+              <li>
+                <span class="num">Row {{ f.rowIndex }}</span
+                >: {{ f.message }}
+              </li>
+            }
+          </ul>
+        } @else if (r.written) {
+          <p role="status">It is in the book.</p>
+        } @else {
+          <button type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>
+        }
       </section>
     }
     @if (table(); as t) {
       <section aria-label="The columns">
         <h2>What the columns hold</h2>
         <div class="grid">
-          @for (h of t.header; track $index; let i = $index) {<label><span class="name">{{ h || 'column ' + (i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span><select [attr.aria-label]="'Column ' + h" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)"><option value="skip">leave out</option><option value="tank">tank</option><option value="date">date</option><option value="time">time</option><option value="note">note</option>@for (p of measured; track p.id) {<option [value]="p.id">{{ p.label }}{{ p.unit ? ', ' + p.unit : '' }}</option>}</select></label>}
-          <label><span class="name">03/04/2026 is</span><select [ngModel]="order()" (ngModelChange)="order.set($event)"><option value="dmy">3 April</option><option value="mdy">4 March</option></select></label>
-          <label><span class="name">Tank, where no column says it</span><select [ngModel]="tankId()" (ngModelChange)="tankId.set($event)"><option value="">none</option>@for (tank of tonight.tanks(); track tank.tankId) {<option [value]="tank.tankId">{{ tank.name }}</option>}</select></label>
+          @for (h of t.header; track $index; let i = $index) {
+            <label
+              ><span class="name"
+                >{{ h || 'column ' + (i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span
+              ><select [attr.aria-label]="'Column ' + h" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
+                <option value="skip">leave out</option>
+                <option value="tank">tank</option>
+                <option value="date">date</option>
+                <option value="time">time</option>
+                <option value="note">note</option>
+                @for (p of measured; track p.id) {
+                  <option [value]="p.id">{{ p.label }}{{ p.unit ? ', ' + p.unit : '' }}</option>
+                }
+              </select></label
+            >
+          }
+          <label
+            ><span class="name">03/04/2026 is</span
+            ><select [ngModel]="order()" (ngModelChange)="order.set($event)">
+              <option value="dmy">3 April</option>
+              <option value="mdy">4 March</option>
+            </select></label
+          >
+          <label
+            ><span class="name">Tank, where no column says it</span
+            ><select [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
+              <option value="">none</option>
+              @for (tank of tonight.tanks(); track tank.tankId) {
+                <option [value]="tank.tankId">{{ tank.name }}</option>
+              }
+            </select></label
+          >
         </div>
         @if (made(); as m) {
-          <p>{{ t.rows.length }} rows give {{ m.entries.length }} entries. @if (m.faults.length > 0) {<strong>{{ m.faults.length }} faults: nothing is written until they are mended or their column is left out.</strong>}</p>
-          <ul>@for (f of m.faults.slice(0, 100); track $index) {<li class="fault"><span class="num">Row {{ f.row }}</span>, {{ f.column }}: {{ f.message }}</li>}</ul>
-          @if (m.entries.length > most) {<p class="caution">More than {{ most }} entries cannot be written as one. Split the file, so that each part is taken in whole or not at all.</p>}
-          <button type="button" class="go" [disabled]="m.faults.length > 0 || m.entries.length === 0 || m.entries.length > most || busy()" (click)="takeTable()">Write {{ m.entries.length }} entries in the book</button>
+          <p>
+            {{ t.rows.length }} rows give {{ m.entries.length }} entries.
+            @if (m.faults.length > 0) {
+              <strong
+                >{{ m.faults.length }} faults: nothing is written until they are mended or their column is left
+                out.</strong
+              >
+            }
+          </p>
+          <ul>
+            @for (f of m.faults.slice(0, 100); track $index) {
+              <li class="fault">
+                <span class="num">Row {{ f.row }}</span
+                >, {{ f.column }}: {{ f.message }}
+              </li>
+            }
+          </ul>
+          @if (m.entries.length > most) {
+            <p class="caution">
+              More than {{ most }} entries cannot be written as one. Split the file, so that each part is taken in whole
+              or not at all.
+            </p>
+          }
+          <button
+            type="button"
+            class="go"
+            [disabled]="m.faults.length > 0 || m.entries.length === 0 || m.entries.length > most || busy()"
+            (click)="takeTable()">
+            Write {{ m.entries.length }} entries in the book
+          </button>
         }
       </section>
     }
     <p role="status">{{ said() }}</p>
   `,
-  styles: `.file { display: block; max-width: 480px; margin: 0.8rem 0; } .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 0.6rem 1rem; align-items: end; margin: 0.6rem 0; } ul { max-height: 40vh; overflow: auto; position: relative; margin: 0.5rem 0; }`,
+  styles: `
+    .file {
+      display: block;
+      max-width: 480px;
+      margin: 0.8rem 0;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+      gap: 0.6rem 1rem;
+      align-items: end;
+      margin: 0.6rem 0;
+    }
+    ul {
+      max-height: 40vh;
+      overflow: auto;
+      position: relative;
+      margin: 0.5rem 0;
+    }
+  `,
 })
 export class ImportScreen {
   private readonly api = inject(Api);

@@ -42,21 +42,80 @@ export async function smaller(file: Blob): Promise<Blob> {
       <h2>Photos</h2>
       <form class="new" (submit)="keep($event)">
         <label><span class="name">A photo</span><input type="file" accept="image/*" (change)="chosen($event)" /></label>
-        <label class="grow"><span class="name">What it shows</span><input name="caption" maxlength="500" autocomplete="off" [value]="caption()" (input)="caption.set(value($event))" /></label>
+        <label class="grow"
+          ><span class="name">What it shows</span
+          ><input
+            name="caption"
+            maxlength="500"
+            autocomplete="off"
+            [value]="caption()"
+            (input)="caption.set(value($event))"
+        /></label>
         <button class="plain" [disabled]="!file() || busy()">{{ busy() ? 'Sending …' : 'Put it in the book' }}</button>
       </form>
-      @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+      @if (fault()) {
+        <p class="fault" role="alert">{{ fault() }}</p>
+      }
       <p role="status" class="quiet">{{ said() }}</p>
       <ul>
-        @for (p of shown(); track p.entryId) {<li><a [href]="'/api/photos/' + p.payload.photoHash" target="_blank" rel="noopener"><img loading="lazy" [src]="'/api/photos/' + p.payload.photoHash + '?size=small'" [alt]="p.payload.caption || 'photo without words'" [width]="160" [height]="high(p.payload.widthPx, p.payload.heightPx)" /></a><span class="small">{{ p.payload.caption }} <span class="quiet">{{ when(p.atEpochMs) }}</span></span></li>}
-        @empty {@if (diary.loaded()) {<li class="quiet small">None yet. A photo of the same corner every month shows what numbers do not. Where it was taken is not kept.</li>}}
+        @for (p of shown(); track p.entryId) {
+          <li>
+            <a [href]="'/api/photos/' + p.payload.photoHash" target="_blank" rel="noopener"
+              ><img
+                loading="lazy"
+                [src]="'/api/photos/' + p.payload.photoHash + '?size=small'"
+                [alt]="p.payload.caption || 'photo without words'"
+                [width]="160"
+                [height]="high(p.payload.widthPx, p.payload.heightPx)" /></a
+            ><span class="small"
+              >{{ p.payload.caption }} <span class="quiet">{{ when(p.atEpochMs) }}</span></span
+            >
+          </li>
+        } @empty {
+          @if (diary.loaded()) {
+            <li class="quiet small">
+              None yet. A photo of the same corner every month shows what numbers do not. Where it was taken is not
+              kept.
+            </li>
+          }
+        }
       </ul>
-      @if (all().length > mostShown) {<a routerLink="/book" [queryParams]="{ subject: tankId() }">All {{ all().length }} in the book</a>}
+      @if (all().length > mostShown) {
+        <a routerLink="/book" [queryParams]="{ subject: tankId() }">All {{ all().length }} in the book</a>
+      }
     </section>
   `,
   styles: `
-    .new { display: flex; flex-wrap: wrap; gap: 0.7rem; align-items: end; } .grow { flex: 1 1 240px; } section { margin-top: 1.2rem; }
-    ul { display: flex; flex-wrap: wrap; gap: 0.9rem; list-style: none; padding: 0; } li { max-width: 160px; } li.quiet { max-width: none; } img { display: block; object-fit: cover; border: 1px solid var(--line); }
+    .new {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.7rem;
+      align-items: end;
+    }
+    .grow {
+      flex: 1 1 240px;
+    }
+    section {
+      margin-top: 1.2rem;
+    }
+    ul {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.9rem;
+      list-style: none;
+      padding: 0;
+    }
+    li {
+      max-width: 160px;
+    }
+    li.quiet {
+      max-width: none;
+    }
+    img {
+      display: block;
+      object-fit: cover;
+      border: 1px solid var(--line);
+    }
   `,
 })
 export class PhotosPart {

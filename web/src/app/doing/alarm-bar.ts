@@ -11,23 +11,65 @@ import { DoingStore, type RunningTimer } from './doing-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (t of doing.timers(); track t.timerId) {
-      <div class="bar" [class.due]="isDue(t)" [class.loud]="isDue(t) && loud(t)" [attr.role]="isDue(t) ? 'alert' : 'status'">
-        <span><strong>{{ words[t.timer] }}</strong>&ngsp;<a routerLink="/water/doing">{{ t.tankName }}</a>{{ t.note ? ': ' + t.note : '' }}</span>
+      <div
+        class="bar"
+        [class.due]="isDue(t)"
+        [class.loud]="isDue(t) && loud(t)"
+        [attr.role]="isDue(t) ? 'alert' : 'status'">
+        <span
+          ><strong>{{ words[t.timer] }}</strong
+          >&ngsp;<a routerLink="/water/doing">{{ t.tankName }}</a
+          >{{ t.note ? ': ' + t.note : '' }}</span
+        >
         <span class="num left">{{ left(t) }}</span>
-        <button type="button" class="plain" (click)="doing.answer(t)">{{ isDue(t) ? (loud(t) ? 'It is off' : 'Done') : 'Done early' }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span></button>
+        <button type="button" class="plain" (click)="doing.answer(t)">
+          {{ isDue(t) ? (loud(t) ? 'It is off' : 'Done') : 'Done early'
+          }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span>
+        </button>
       </div>
     }
     @if (doing.jobs().length > 0) {
-      <div class="bar" role="status"><span><strong>{{ openText() }}</strong>&ngsp;{{ names() }}</span><a routerLink="/water/doing">What is still off?</a></div>
+      <div class="bar" role="status">
+        <span
+          ><strong>{{ openText() }}</strong
+          >&ngsp;{{ names() }}</span
+        ><a routerLink="/water/doing">What is still off?</a>
+      </div>
     }
   `,
   styles: `
-    .bar { display: flex; flex-wrap: wrap; gap: 0.3rem 1rem; align-items: center; min-height: 44px; padding: 0.3rem 0.8rem; margin-bottom: 0.5rem; background: var(--wash); border-left: 4px solid var(--water); }
-    .left { margin-left: auto; }
-    .due { border-color: var(--amber); }
-    .loud { border: 3px solid var(--act); font-size: 1.3rem; padding: 0.8rem; }
-    .loud .plain { border-color: var(--act); border-width: 2px; font-weight: 600; }
-    @media print { .bar { display: none; } }
+    .bar {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.3rem 1rem;
+      align-items: center;
+      min-height: 44px;
+      padding: 0.3rem 0.8rem;
+      margin-bottom: 0.5rem;
+      background: var(--wash);
+      border-left: 4px solid var(--water);
+    }
+    .left {
+      margin-left: auto;
+    }
+    .due {
+      border-color: var(--amber);
+    }
+    .loud {
+      border: 3px solid var(--act);
+      font-size: 1.3rem;
+      padding: 0.8rem;
+    }
+    .loud .plain {
+      border-color: var(--act);
+      border-width: 2px;
+      font-weight: 600;
+    }
+    @media print {
+      .bar {
+        display: none;
+      }
+    }
   `,
 })
 export class AlarmBar {

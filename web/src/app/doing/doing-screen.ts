@@ -37,54 +37,220 @@ const doneKey = 'night-ledger-steps';
   template: `
     <nl-water-nav />
     <h1>Doing it</h1>
-    @if (jobs().length === 0) {<p class="quiet">Nothing is open. A change begun under <a routerLink="/water">One change</a> stands here until its end is ticked: heater, filter, light, lid, animals, taps.</p>}
+    @if (jobs().length === 0) {
+      <p class="quiet">
+        Nothing is open. A change begun under <a routerLink="/water">One change</a> stands here until its end is ticked:
+        heater, filter, light, lid, animals, taps.
+      </p>
+    }
     @for (j of jobs(); track j.job.jobId) {
       <section [attr.aria-label]="headOf(j.job.work.kind) + ' of ' + j.job.tankName">
-        <h2>{{ j.job.tankName }} @if (j.job.work.kind === 'change') {<span class="num quiet">{{ litres(j.job.work.changeL) }} L {{ j.job.work.how }}</span>} @else {<span class="quiet">{{ headOf(j.job.work.kind) }}{{ j.job.work.note ? ': ' + j.job.work.note : '' }}</span>}&ngsp;<span class="small quiet">begun {{ ago(j.job.startedEpochMs) }}{{ usually(j.job.work.kind) }}</span></h2>
+        <h2>
+          {{ j.job.tankName }}
+          @if (j.job.work.kind === 'change') {
+            <span class="num quiet">{{ litres(j.job.work.changeL) }} L {{ j.job.work.how }}</span>
+          } @else {
+            <span class="quiet">{{ headOf(j.job.work.kind) }}{{ j.job.work.note ? ': ' + j.job.work.note : '' }}</span>
+          }
+          &ngsp;<span class="small quiet">begun {{ ago(j.job.startedEpochMs) }}{{ usually(j.job.work.kind) }}</span>
+        </h2>
         @if (j.steps.length > 0) {
           <ol class="steps">
             @for (s of j.steps; track s.id) {
-              <li [class.done]="isDone(j.job, s)"><label><input type="checkbox" [checked]="isDone(j.job, s)" (change)="toggle(j.job, s)" /> <span>{{ stepText(s) }}</span></label>
-                @for (c of s.cautionIds; track c) {<p class="caution small">{{ cautions[c] }}</p>}
-                @if (s.timer; as t) {<button type="button" class="plain" (click)="start(j.job, t.kind, t.minutes)">{{ timerText(t.kind, t.minutes) }}</button>}</li>
+              <li [class.done]="isDone(j.job, s)">
+                <label
+                  ><input type="checkbox" [checked]="isDone(j.job, s)" (change)="toggle(j.job, s)" />
+                  <span>{{ stepText(s) }}</span></label
+                >
+                @for (c of s.cautionIds; track c) {
+                  <p class="caution small">{{ cautions[c] }}</p>
+                }
+                @if (s.timer; as t) {
+                  <button type="button" class="plain" (click)="start(j.job, t.kind, t.minutes)">
+                    {{ timerText(t.kind, t.minutes) }}
+                  </button>
+                }
+              </li>
             }
           </ol>
-          @if (j.job.work.kind === 'change') {<p><a class="write" routerLink="/water" [queryParams]="backParams(j.job)">It is in: write the change</a></p>}
+          @if (j.job.work.kind === 'change') {
+            <p><a class="write" routerLink="/water" [queryParams]="backParams(j.job)">It is in: write the change</a></p>
+          }
         }
         <h3>Before you walk away</h3>
-        <ul class="checks">@for (c of checksOf(j.job); track c.id) {<li><label><input type="checkbox" [checked]="j.job.ticked.includes(c.id)" [disabled]="j.job.ticked.includes(c.id)" (change)="tick(j.job, c.id)" /> {{ c.text }}</label></li>}</ul>
+        <ul class="checks">
+          @for (c of checksOf(j.job); track c.id) {
+            <li>
+              <label
+                ><input
+                  type="checkbox"
+                  [checked]="j.job.ticked.includes(c.id)"
+                  [disabled]="j.job.ticked.includes(c.id)"
+                  (change)="tick(j.job, c.id)" />
+                {{ c.text }}</label
+              >
+            </li>
+          }
+        </ul>
         <p class="small quiet">{{ missingText(j.job) }}</p>
         @if (breaking() === j.job.jobId) {
-          <form class="row" (ngSubmit)="breakOff(j.job)" aria-label="Broken off"><label><span class="name">Why it was broken off</span><input name="why" maxlength="500" autocomplete="off" [ngModel]="why()" (ngModelChange)="why.set($event)" /></label><button class="plain" [disabled]="!why().trim()">Write it</button></form>
-        } @else {<button type="button" class="asText" (click)="breaking.set(j.job.jobId)">Broken off</button>}
+          <form class="row" (ngSubmit)="breakOff(j.job)" aria-label="Broken off">
+            <label
+              ><span class="name">Why it was broken off</span
+              ><input
+                name="why"
+                maxlength="500"
+                autocomplete="off"
+                [ngModel]="why()"
+                (ngModelChange)="why.set($event)" /></label
+            ><button class="plain" [disabled]="!why().trim()">Write it</button>
+          </form>
+        } @else {
+          <button type="button" class="asText" (click)="breaking.set(j.job.jobId)">Broken off</button>
+        }
       </section>
     }
     <section aria-label="Begin something else">
       <h2>Begin something else</h2>
       <form class="row" (ngSubmit)="begin()" aria-label="Begin a work">
-        <label><span class="name">What</span><select name="work" [ngModel]="work()" (ngModelChange)="work.set($event)">@for (w of works; track w) {<option [value]="w">{{ headOf(w) }}</option>}</select></label>
-        <label><span class="name">At which tank</span><select name="workTank" [ngModel]="workTankId()" (ngModelChange)="workTankId.set($event)"><option value="" disabled>choose</option>@for (s of stock.stocked(); track s.tank.tankId) {<option [value]="s.tank.tankId">{{ s.tank.name }}</option>}</select></label>
-        <label><span class="name">What exactly (may stay empty)</span><input name="workNote" maxlength="200" autocomplete="off" [ngModel]="workNote()" (ngModelChange)="workNote.set($event)" /></label>
+        <label
+          ><span class="name">What</span
+          ><select name="work" [ngModel]="work()" (ngModelChange)="work.set($event)">
+            @for (w of works; track w) {
+              <option [value]="w">{{ headOf(w) }}</option>
+            }
+          </select></label
+        >
+        <label
+          ><span class="name">At which tank</span
+          ><select name="workTank" [ngModel]="workTankId()" (ngModelChange)="workTankId.set($event)">
+            <option value="" disabled>choose</option>
+            @for (s of stock.stocked(); track s.tank.tankId) {
+              <option [value]="s.tank.tankId">{{ s.tank.name }}</option>
+            }
+          </select></label
+        >
+        <label
+          ><span class="name">What exactly (may stay empty)</span
+          ><input
+            name="workNote"
+            maxlength="200"
+            autocomplete="off"
+            [ngModel]="workNote()"
+            (ngModelChange)="workNote.set($event)"
+        /></label>
         <button class="go" [disabled]="!workTankId()">Begin</button>
       </form>
       <p class="small quiet">It stays open until its end is ticked.{{ usually(work()) }}</p>
     </section>
     <section aria-label="Timers">
       <h2>Timers</h2>
-      <ul>@for (t of doing.timers(); track t.timerId) {<li class="timer"><span><strong>{{ words[t.timer] }}</strong>&ngsp;{{ t.tankName }} {{ t.note }}</span>&ngsp;<span class="num">{{ left(t) }}</span></li>} @empty {<li class="quiet">None runs.</li>}</ul>
+      <ul>
+        @for (t of doing.timers(); track t.timerId) {
+          <li class="timer">
+            <span
+              ><strong>{{ words[t.timer] }}</strong
+              >&ngsp;{{ t.tankName }} {{ t.note }}</span
+            >&ngsp;<span class="num">{{ left(t) }}</span>
+          </li>
+        } @empty {
+          <li class="quiet">None runs.</li>
+        }
+      </ul>
       <form class="row" (ngSubmit)="startOwn()" aria-label="A timer of your own">
-        <label><span class="name">What runs</span><select name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">@for (k of kinds; track k) {<option [value]="k">{{ words[k] }}</option>}</select></label>
-        <label><span class="name">Where</span><select name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)"><option value="" disabled>choose</option>@for (s of stock.stocked(); track s.tank.tankId) {<option [value]="s.tank.tankId">{{ s.tank.name }}</option>}</select></label>
-        <label><span class="name">Minutes</span><input type="number" min="0.5" step="any" name="minutes" [ngModel]="minutes()" (ngModelChange)="minutes.set($event)" /></label>
+        <label
+          ><span class="name">What runs</span
+          ><select name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
+            @for (k of kinds; track k) {
+              <option [value]="k">{{ words[k] }}</option>
+            }
+          </select></label
+        >
+        <label
+          ><span class="name">Where</span
+          ><select name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
+            <option value="" disabled>choose</option>
+            @for (s of stock.stocked(); track s.tank.tankId) {
+              <option [value]="s.tank.tankId">{{ s.tank.name }}</option>
+            }
+          </select></label
+        >
+        <label
+          ><span class="name">Minutes</span
+          ><input
+            type="number"
+            min="0.5"
+            step="any"
+            name="minutes"
+            [ngModel]="minutes()"
+            (ngModelChange)="minutes.set($event)"
+        /></label>
         <button class="go" [disabled]="!tankId() || !minutes()">Start</button>
       </form>
-      <p class="small quiet">A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound needs one touch of the page first.</p>
+      <p class="small quiet">
+        A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound
+        needs one touch of the page first.
+      </p>
     </section>
     <p role="status">{{ said() }}</p>
   `,
   styles: `
-    section { margin: 1rem 0 1.6rem; } .steps li { border-bottom: 1px solid var(--line); padding: 0.4rem 0; } .steps label, .checks label { display: flex; gap: 0.8rem; align-items: center; min-height: 48px; font-size: 1.1rem; } input[type='checkbox'] { width: 28px; height: 28px; flex: none; } .done label span { color: var(--quiet); text-decoration: line-through; }
-    .caution { margin: 0 0 0.3rem 2.6rem; } .steps .plain { margin-left: 2.6rem; } .checks { display: grid; grid-template-columns: repeat(auto-fill, minmax(260px, 1fr)); gap: 0 1rem; } .timer { display: flex; justify-content: space-between; max-width: 520px; min-height: 36px; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { min-width: 150px; } .write { display: inline-flex; min-height: 44px; align-items: center; font-weight: 600; }
+    section {
+      margin: 1rem 0 1.6rem;
+    }
+    .steps li {
+      border-bottom: 1px solid var(--line);
+      padding: 0.4rem 0;
+    }
+    .steps label,
+    .checks label {
+      display: flex;
+      gap: 0.8rem;
+      align-items: center;
+      min-height: 48px;
+      font-size: 1.1rem;
+    }
+    input[type='checkbox'] {
+      width: 28px;
+      height: 28px;
+      flex: none;
+    }
+    .done label span {
+      color: var(--quiet);
+      text-decoration: line-through;
+    }
+    .caution {
+      margin: 0 0 0.3rem 2.6rem;
+    }
+    .steps .plain {
+      margin-left: 2.6rem;
+    }
+    .checks {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
+      gap: 0 1rem;
+    }
+    .timer {
+      display: flex;
+      justify-content: space-between;
+      max-width: 520px;
+      min-height: 36px;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+    }
+    .row label {
+      min-width: 150px;
+    }
+    .write {
+      display: inline-flex;
+      min-height: 44px;
+      align-items: center;
+      font-weight: 600;
+    }
   `,
 })
 export class DoingScreen {

@@ -28,12 +28,31 @@ export interface RowView {
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.here]': 'here()' },
   template: `
-    <th scope="row" role="rowheader"><a class="serif" [routerLink]="['/tanks', view().tank.tankId]">{{ view().tank.name }}</a></th>
+    <th scope="row" role="rowheader">
+      <a class="serif" [routerLink]="['/tanks', view().tank.tankId]">{{ view().tank.name }}</a>
+    </th>
     @for (c of view().cells; track c.column; let k = $index) {
       <td role="cell" [class]="c.tone" [class.due]="c.due">
-        <input [attr.aria-label]="view().tank.name + ', ' + c.label" [attr.aria-description]="c.description" [attr.aria-invalid]="c.tone === 'bad' || c.tone === 'asked'" autocomplete="off" autocapitalize="off" spellcheck="false" inputmode="text" [placeholder]="c.last" [value]="c.text" (input)="typed.emit({ column: c.column, text: textOf($event) })" (keydown)="keyed.emit({ place: k, event: $event })" (focus)="focused.emit(c.column)" (paste)="laidIn.emit({ place: k, event: $event })" />
-        @if (c.standsPercent !== null) {<span class="stands" aria-hidden="true" [style.--at]="c.standsPercent + '%'"></span>}
-        @if (c.trend) {<span class="trend" aria-hidden="true">{{ c.trend }}</span>}
+        <input
+          [attr.aria-label]="view().tank.name + ', ' + c.label"
+          [attr.aria-description]="c.description"
+          [attr.aria-invalid]="c.tone === 'bad' || c.tone === 'asked'"
+          autocomplete="off"
+          autocapitalize="off"
+          spellcheck="false"
+          inputmode="text"
+          [placeholder]="c.last"
+          [value]="c.text"
+          (input)="typed.emit({ column: c.column, text: textOf($event) })"
+          (keydown)="keyed.emit({ place: k, event: $event })"
+          (focus)="focused.emit(c.column)"
+          (paste)="laidIn.emit({ place: k, event: $event })" />
+        @if (c.standsPercent !== null) {
+          <span class="stands" aria-hidden="true" [style.--at]="c.standsPercent + '%'"></span>
+        }
+        @if (c.trend) {
+          <span class="trend" aria-hidden="true">{{ c.trend }}</span>
+        }
       </td>
     }
   `,

@@ -16,7 +16,12 @@ use([LineChart, GridComponent, SVGRenderer]);
   selector: 'nl-device-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div #at class="chart" role="img" [attr.aria-label]="said()"></div>`,
-  styles: `.chart { width: 100%; height: 150px; }`,
+  styles: `
+    .chart {
+      width: 100%;
+      height: 150px;
+    }
+  `,
 })
 export class DeviceChart {
   readonly series = input.required<DeviceHistory['series'][number]>();

@@ -35,34 +35,178 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
   providers: [LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (tankId() === null) {<h2>On the wire</h2>
-    @if (live.seen(); as seen) {
-      <p class="quiet small">@if (!seen.broker) {Listening for devices is switched off.} @else if (seen.broker.connected) {Connected to {{ seen.broker.url }}.} @else {No broker answers at {{ seen.broker.url }} yet; tried again every few seconds. <code>npm run instruments</code> starts simulated devices there.}
-      @if (seen.strangersCount > 0) {<span class="act">{{ seen.strangersCount }} messages of more than 64 devices were not taken.</span>}</p>
-    } @else {<p class="quiet small">The live line is broken; it comes back by itself.</p>}
+    @if (tankId() === null) {
+      <h2>On the wire</h2>
+      @if (live.seen(); as seen) {
+        <p class="quiet small">
+          @if (!seen.broker) {
+            Listening for devices is switched off.
+          } @else if (seen.broker.connected) {
+            Connected to {{ seen.broker.url }}.
+          } @else {
+            No broker answers at {{ seen.broker.url }} yet; tried again every few seconds.
+            <code>npm run instruments</code> starts simulated devices there.
+          }
+          @if (seen.strangersCount > 0) {
+            <span class="act">{{ seen.strangersCount }} messages of more than 64 devices were not taken.</span>
+          }
+        </p>
+      } @else {
+        <p class="quiet small">The live line is broken; it comes back by itself.</p>
+      }
     }
-    @if (devices().length > 0) {<div class="wide"><table>
-      <thead><tr><th>Device</th><th>Now</th><th>Heard</th><th>Battery</th><th>Health</th><th></th></tr></thead>
-      <tbody>@for (d of devices(); track d.deviceId) {<tr>
-        <td><span class="serif">{{ d.name }}</span> <span class="small quiet">{{ d.deviceId }}</span></td>
-        <td>@for (l of d.live; track l.parameter) {<div class="nowrap"><span class="num">{{ l.value ?? '–' }}</span> {{ words(l.parameter).unit || words(l.parameter).label }} <span class="small" [class.settled]="l.steady" [class.quiet]="!l.steady">{{ l.steady ? 'steady' : l.why }}</span></div>}</td>
-        <td class="small nowrap">{{ d.lastHeardAt ? d.heardPerMinuteCount + ' a minute' : 'not yet' }}</td>
-        <td class="small num">{{ d.batteryFraction === null ? 'mains' : percent(d.batteryFraction) }}</td>
-        <td class="small">@for (w of d.warnings; track w.id) {<p [class.act]="w.unusable || w.id === 'battery'">{{ w.text }}</p>} @empty {<span class="settled">well</span>}</td>
-        <td><button type="button" class="asText" (click)="open(d)" [attr.aria-expanded]="opened() === d.deviceId">{{ opened() === d.deviceId ? 'Close' : 'Its last days' }}<span class="visuallyHidden">&ngsp;{{ d.name }}</span></button>
-          @if (!isOwned(d)) {<form class="own" (ngSubmit)="own(d)"><label class="small">Stands in <select [name]="'tank-' + d.deviceId" [ngModel]="tankOf(d)" (ngModelChange)="choose(d, $event)"><option value="">no tank: carried about</option>@for (t of tanks(); track t.tankId) {<option [value]="t.tankId">{{ t.name }}</option>}</select></label><button class="plain">Put it in the book</button></form>}</td>
-      </tr>
-      @if (opened() === d.deviceId) {<tr><td colspan="6">
-        <label class="small">Span <select name="span" [ngModel]="days()" (ngModelChange)="look(d, +$event)">@for (s of spans; track s.days) {<option [ngValue]="s.days">{{ s.label }}</option>}</select></label>
-        @for (s of history()?.series ?? []; track s.parameter) {<h3 class="small">{{ words(s.parameter).label }}, {{ words(s.parameter).unit }}</h3><nl-device-chart [series]="s" [grainMinutes]="history()?.grainMinutes ?? 1" [label]="words(s.parameter).label" />
-          <details class="small"><summary>As a table</summary><table><thead><tr><th>From</th><th>Lowest</th><th>Mean</th><th>Highest</th><th>Samples</th></tr></thead><tbody>@for (b of lastOf(s.buckets); track b.atEpochMs) {<tr><td class="num">{{ time(b.atEpochMs) }}</td><td class="num">{{ b.lo }}</td><td class="num">{{ b.mean.toFixed(2) }}</td><td class="num">{{ b.hi }}</td><td class="num">{{ b.count }}</td></tr>}</tbody></table></details>}
-        @empty {<p class="quiet small">{{ history() ? 'Nothing was kept of this span.' : 'Reading …' }}</p>}
-        <p class="small quiet">Kept apart from the readings of the book: minutes for two days, quarters of an hour for ninety, days for good. A probe left in a tank drifts; hold it against a kit now and then. Mains leads near water need a drip loop and a residual-current breaker.</p>
-      </td></tr>}
-      }</tbody></table></div>}
+    @if (devices().length > 0) {
+      <div class="wide">
+        <table>
+          <thead>
+            <tr>
+              <th>Device</th>
+              <th>Now</th>
+              <th>Heard</th>
+              <th>Battery</th>
+              <th>Health</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (d of devices(); track d.deviceId) {
+              <tr>
+                <td>
+                  <span class="serif">{{ d.name }}</span> <span class="small quiet">{{ d.deviceId }}</span>
+                </td>
+                <td>
+                  @for (l of d.live; track l.parameter) {
+                    <div class="nowrap">
+                      <span class="num">{{ l.value ?? '–' }}</span>
+                      {{ words(l.parameter).unit || words(l.parameter).label }}
+                      <span class="small" [class.settled]="l.steady" [class.quiet]="!l.steady">{{
+                        l.steady ? 'steady' : l.why
+                      }}</span>
+                    </div>
+                  }
+                </td>
+                <td class="small nowrap">{{ d.lastHeardAt ? d.heardPerMinuteCount + ' a minute' : 'not yet' }}</td>
+                <td class="small num">{{ d.batteryFraction === null ? 'mains' : percent(d.batteryFraction) }}</td>
+                <td class="small">
+                  @for (w of d.warnings; track w.id) {
+                    <p [class.act]="w.unusable || w.id === 'battery'">{{ w.text }}</p>
+                  } @empty {
+                    <span class="settled">well</span>
+                  }
+                </td>
+                <td>
+                  <button type="button" class="asText" (click)="open(d)" [attr.aria-expanded]="opened() === d.deviceId">
+                    {{ opened() === d.deviceId ? 'Close' : 'Its last days'
+                    }}<span class="visuallyHidden">&ngsp;{{ d.name }}</span>
+                  </button>
+                  @if (!isOwned(d)) {
+                    <form class="own" (ngSubmit)="own(d)">
+                      <label class="small"
+                        >Stands in
+                        <select [name]="'tank-' + d.deviceId" [ngModel]="tankOf(d)" (ngModelChange)="choose(d, $event)">
+                          <option value="">no tank: carried about</option>
+                          @for (t of tanks(); track t.tankId) {
+                            <option [value]="t.tankId">{{ t.name }}</option>
+                          }
+                        </select></label
+                      ><button class="plain">Put it in the book</button>
+                    </form>
+                  }
+                </td>
+              </tr>
+              @if (opened() === d.deviceId) {
+                <tr>
+                  <td colspan="6">
+                    <label class="small"
+                      >Span
+                      <select name="span" [ngModel]="days()" (ngModelChange)="look(d, +$event)">
+                        @for (s of spans; track s.days) {
+                          <option [ngValue]="s.days">{{ s.label }}</option>
+                        }
+                      </select></label
+                    >
+                    @for (s of history()?.series ?? []; track s.parameter) {
+                      <h3 class="small">{{ words(s.parameter).label }}, {{ words(s.parameter).unit }}</h3>
+                      <nl-device-chart
+                        [series]="s"
+                        [grainMinutes]="history()?.grainMinutes ?? 1"
+                        [label]="words(s.parameter).label" />
+                      <details class="small">
+                        <summary>As a table</summary>
+                        <table>
+                          <thead>
+                            <tr>
+                              <th>From</th>
+                              <th>Lowest</th>
+                              <th>Mean</th>
+                              <th>Highest</th>
+                              <th>Samples</th>
+                            </tr>
+                          </thead>
+                          <tbody>
+                            @for (b of lastOf(s.buckets); track b.atEpochMs) {
+                              <tr>
+                                <td class="num">{{ time(b.atEpochMs) }}</td>
+                                <td class="num">{{ b.lo }}</td>
+                                <td class="num">{{ b.mean.toFixed(2) }}</td>
+                                <td class="num">{{ b.hi }}</td>
+                                <td class="num">{{ b.count }}</td>
+                              </tr>
+                            }
+                          </tbody>
+                        </table>
+                      </details>
+                    } @empty {
+                      <p class="quiet small">{{ history() ? 'Nothing was kept of this span.' : 'Reading …' }}</p>
+                    }
+                    <p class="small quiet">
+                      Kept apart from the readings of the book: minutes for two days, quarters of an hour for ninety,
+                      days for good. A probe left in a tank drifts; hold it against a kit now and then. Mains leads near
+                      water need a drip loop and a residual-current breaker.
+                    </p>
+                  </td>
+                </tr>
+              }
+            }
+          </tbody>
+        </table>
+      </div>
+    }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
-  styles: `h2 { margin-top: 1.4rem; } .wide { overflow-x: auto; position: relative; } .nowrap { white-space: nowrap; } .act { color: var(--act); } .settled { color: var(--settled); } td { vertical-align: top; } select { width: auto; } .own { display: flex; flex-wrap: wrap; gap: 0.4rem; align-items: center; } h3 { margin: 0.4rem 0 0; }`,
+  styles: `
+    h2 {
+      margin-top: 1.4rem;
+    }
+    .wide {
+      overflow-x: auto;
+      position: relative;
+    }
+    .nowrap {
+      white-space: nowrap;
+    }
+    .act {
+      color: var(--act);
+    }
+    .settled {
+      color: var(--settled);
+    }
+    td {
+      vertical-align: top;
+    }
+    select {
+      width: auto;
+    }
+    .own {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.4rem;
+      align-items: center;
+    }
+    h3 {
+      margin: 0.4rem 0 0;
+    }
+  `,
 })
 export class DevicesPart {
   /** Only the devices that stand in this tank; null for all of them. */

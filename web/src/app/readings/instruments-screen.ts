@@ -29,50 +29,256 @@ const typeWords: Record<InstrumentType, string> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Kits and instruments</h1>
-    <p class="quiet">Each gives a reading its span: a drop, a colour, the last digit. <a routerLink="/readings/bench">To the bench</a></p>
-    @if (store.all().length > 0) {<div class="wide"><table>
-      <thead><tr><th>Instrument</th><th>Measures</th><th>Tells apart</th><th>Good until</th><th>Last calibration</th><th>Tonight</th></tr></thead>
-      <tbody>@for (o of store.all(); track o.instrument.id) {<tr [class.away]="o.payload.retired">
-        <td><span class="serif">{{ o.instrument.name }}</span> <span class="small quiet">{{ words[o.instrument.type] }}</span></td>
-        <td>{{ measures(o) }}</td>
-        <td class="small">{{ tells(o) }}</td>
-        <td class="small num">{{ o.instrument.expiresOn ?? '' }}</td>
-        <td class="small">@if (lastOf(o); as c) {<span class="num">{{ c.on }}</span> {{ c.shownValue }} in {{ c.standardValue === 0 && c.parameter === 'ec25UsPerCm' ? 'air' : c.standardValue }}} @else {<span class="quiet">none</span>}</td>
-        <td class="small">@for (w of o.warnings; track w.id) {<p [class.act]="w.doubtful">{{ w.text }}</p>} @empty {<span class="settled">nothing against it</span>}
-          <button type="button" class="asText" (click)="open(o)">Calibrate or put away<span class="visuallyHidden"> {{ o.instrument.name }}</span></button></td>
-      </tr>
-      @if (opened() === o.instrument.id) {<tr><td colspan="6"><form class="grid" (ngSubmit)="calibrate(o)" [attr.aria-label]="'Calibration of ' + o.instrument.name">
-        <label><span class="name">Parameter</span><select name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">@for (p of o.instrument.parameters; track p) {<option [value]="p">{{ short[p] }}</option>}</select></label>
-        <label><span class="name">Standard (0: dry in air)</span><input name="cs" type="number" step="any" [ngModel]="calStandard()" (ngModelChange)="calStandard.set($event)" /></label>
-        <label><span class="name">It showed, once steady</span><input name="cv" type="number" step="any" [ngModel]="calShown()" (ngModelChange)="calShown.set($event)" /></label>
-        <label class="check"><input name="ca" type="checkbox" [ngModel]="calAdjusted()" (ngModelChange)="calAdjusted.set($event)" /> and it was set right</label>
-        <div><button class="go" [disabled]="calStandard() === null || calShown() === null">Write the calibration</button> <button type="button" class="plain" (click)="retire(o)">{{ o.payload.retired ? 'Take it out again' : 'Put it away' }}</button></div>
-      </form><p class="small quiet">Rinse with pure water first. A conductivity pen held dry in the air reads 0. Standards are not for drinking; keep them and reagents away from children and food.</p></td></tr>}
-      }</tbody></table></div>}
-    @else if (store.loaded()) {<p class="quiet">The book knows no kit yet. Without one, each parameter is read as the usual kit would: the span is a guess.</p>}
+    <p class="quiet">
+      Each gives a reading its span: a drop, a colour, the last digit. <a routerLink="/readings/bench">To the bench</a>
+    </p>
+    @if (store.all().length > 0) {
+      <div class="wide">
+        <table>
+          <thead>
+            <tr>
+              <th>Instrument</th>
+              <th>Measures</th>
+              <th>Tells apart</th>
+              <th>Good until</th>
+              <th>Last calibration</th>
+              <th>Tonight</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (o of store.all(); track o.instrument.id) {
+              <tr [class.away]="o.payload.retired">
+                <td>
+                  <span class="serif">{{ o.instrument.name }}</span>
+                  <span class="small quiet">{{ words[o.instrument.type] }}</span>
+                </td>
+                <td>{{ measures(o) }}</td>
+                <td class="small">{{ tells(o) }}</td>
+                <td class="small num">{{ o.instrument.expiresOn ?? '' }}</td>
+                <td class="small">
+                  @if (lastOf(o); as c) {
+                    <span class="num">{{ c.on }}</span> {{ c.shownValue }} in
+                    {{ c.standardValue === 0 && c.parameter === 'ec25UsPerCm' ? 'air' : c.standardValue }}
+                  } @else {
+                    <span class="quiet">none</span>
+                  }
+                </td>
+                <td class="small">
+                  @for (w of o.warnings; track w.id) {
+                    <p [class.act]="w.doubtful">{{ w.text }}</p>
+                  } @empty {
+                    <span class="settled">nothing against it</span>
+                  }
+                  <button type="button" class="asText" (click)="open(o)">
+                    Calibrate or put away<span class="visuallyHidden"> {{ o.instrument.name }}</span>
+                  </button>
+                </td>
+              </tr>
+              @if (opened() === o.instrument.id) {
+                <tr>
+                  <td colspan="6">
+                    <form
+                      class="grid"
+                      (ngSubmit)="calibrate(o)"
+                      [attr.aria-label]="'Calibration of ' + o.instrument.name">
+                      <label
+                        ><span class="name">Parameter</span
+                        ><select name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">
+                          @for (p of o.instrument.parameters; track p) {
+                            <option [value]="p">{{ short[p] }}</option>
+                          }
+                        </select></label
+                      >
+                      <label
+                        ><span class="name">Standard (0: dry in air)</span
+                        ><input
+                          name="cs"
+                          type="number"
+                          step="any"
+                          [ngModel]="calStandard()"
+                          (ngModelChange)="calStandard.set($event)"
+                      /></label>
+                      <label
+                        ><span class="name">It showed, once steady</span
+                        ><input
+                          name="cv"
+                          type="number"
+                          step="any"
+                          [ngModel]="calShown()"
+                          (ngModelChange)="calShown.set($event)"
+                      /></label>
+                      <label class="check"
+                        ><input
+                          name="ca"
+                          type="checkbox"
+                          [ngModel]="calAdjusted()"
+                          (ngModelChange)="calAdjusted.set($event)" />
+                        and it was set right</label
+                      >
+                      <div>
+                        <button class="go" [disabled]="calStandard() === null || calShown() === null">
+                          Write the calibration
+                        </button>
+                        <button type="button" class="plain" (click)="retire(o)">
+                          {{ o.payload.retired ? 'Take it out again' : 'Put it away' }}
+                        </button>
+                      </div>
+                    </form>
+                    <p class="small quiet">
+                      Rinse with pure water first. A conductivity pen held dry in the air reads 0. Standards are not for
+                      drinking; keep them and reagents away from children and food.
+                    </p>
+                  </td>
+                </tr>
+              }
+            }
+          </tbody>
+        </table>
+      </div>
+    } @else if (store.loaded()) {
+      <p class="quiet">
+        The book knows no kit yet. Without one, each parameter is read as the usual kit would: the span is a guess.
+      </p>
+    }
     <p role="status" class="quiet">{{ said() }}</p>
-    @defer {<nl-devices-part />}
+    @defer {
+      <nl-devices-part />
+    }
     <form class="grid" (ngSubmit)="add()" aria-label="A new instrument">
       <h2>A new one</h2>
-      <label><span class="name">Name</span><input name="name" maxlength="60" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" [attr.aria-invalid]="!!fault('name')" />@if (fault('name')) {<span class="fault">{{ fault('name') }}</span>}</label>
-      <label><span class="name">Sort</span><select name="type" [ngModel]="type()" (ngModelChange)="type.set($event)">@for (t of types; track t) {<option [value]="t">{{ words[t] }}</option>}</select></label>
-      <label><span class="name">Measures</span><select name="parameter" [ngModel]="parameter()" (ngModelChange)="parameter.set($event)">@for (p of measured; track p.id) {<option [value]="p.id">{{ p.label }}</option>}</select></label>
-      @if (type() === 'colour-chart' || type() === 'strip') {<label><span class="name">Its colours, rising</span><input name="steps" placeholder="0 5 10 20 40 80" [ngModel]="steps()" (ngModelChange)="steps.set($event)" [attr.aria-invalid]="!!fault('steps')" />@if (fault('steps')) {<span class="fault">{{ fault('steps') }}</span>}</label>}
-      @else {<label><span class="name">{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}</span><input name="resolution" type="number" step="any" min="0" [ngModel]="resolution()" (ngModelChange)="resolution.set($event)" [attr.aria-invalid]="!!fault('resolutionValue')" />@if (fault('resolutionValue')) {<span class="fault">{{ fault('resolutionValue') }}</span>}</label>}
-      @if (type() === 'drop-test') {<label class="check"><input name="double" type="checkbox" [ngModel]="double()" (ngModelChange)="double.set($event)" /> with a double sample: half a drop</label>}
-      @if (parameter() === 'ec25UsPerCm') {
-        <label><span class="name">It shows</span><select name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)"><option value="">µS/cm</option><option value="0.5">ppm, factor 0.5</option><option value="0.64">ppm, factor 0.64</option><option value="0.7">ppm, factor 0.7</option><option value="unknown">ppm, factor not known</option></select></label>
-        <label class="check"><input name="comp" type="checkbox" [ngModel]="compensates()" (ngModelChange)="compensates.set($event)" /> compensates temperature</label>
+      <label
+        ><span class="name">Name</span
+        ><input
+          name="name"
+          maxlength="60"
+          autocomplete="off"
+          [ngModel]="name()"
+          (ngModelChange)="name.set($event)"
+          [attr.aria-invalid]="!!fault('name')" />
+        @if (fault('name')) {
+          <span class="fault">{{ fault('name') }}</span>
+        }
+      </label>
+      <label
+        ><span class="name">Sort</span
+        ><select name="type" [ngModel]="type()" (ngModelChange)="type.set($event)">
+          @for (t of types; track t) {
+            <option [value]="t">{{ words[t] }}</option>
+          }
+        </select></label
+      >
+      <label
+        ><span class="name">Measures</span
+        ><select name="parameter" [ngModel]="parameter()" (ngModelChange)="parameter.set($event)">
+          @for (p of measured; track p.id) {
+            <option [value]="p.id">{{ p.label }}</option>
+          }
+        </select></label
+      >
+      @if (type() === 'colour-chart' || type() === 'strip') {
+        <label
+          ><span class="name">Its colours, rising</span
+          ><input
+            name="steps"
+            placeholder="0 5 10 20 40 80"
+            [ngModel]="steps()"
+            (ngModelChange)="steps.set($event)"
+            [attr.aria-invalid]="!!fault('steps')" />
+          @if (fault('steps')) {
+            <span class="fault">{{ fault('steps') }}</span>
+          }
+        </label>
+      } @else {
+        <label
+          ><span class="name">{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}</span
+          ><input
+            name="resolution"
+            type="number"
+            step="any"
+            min="0"
+            [ngModel]="resolution()"
+            (ngModelChange)="resolution.set($event)"
+            [attr.aria-invalid]="!!fault('resolutionValue')" />
+          @if (fault('resolutionValue')) {
+            <span class="fault">{{ fault('resolutionValue') }}</span>
+          }
+        </label>
       }
-      @if (['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter())) {<label class="check"><input name="element" type="checkbox" [ngModel]="element()" (ngModelChange)="element.set($event)" /> reports as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label>}
-      <label><span class="name">Good until</span><input name="expires" type="date" [ngModel]="expires()" (ngModelChange)="expires.set($event)" /></label>
-      @if (type() === 'pen' || type() === 'probe' || type() === 'scale') {<label><span class="name">Calibrate every, days</span><input name="every" type="number" min="1" max="3650" [ngModel]="every()" (ngModelChange)="every.set($event)" /></label>}
+      @if (type() === 'drop-test') {
+        <label class="check"
+          ><input name="double" type="checkbox" [ngModel]="double()" (ngModelChange)="double.set($event)" /> with a
+          double sample: half a drop</label
+        >
+      }
+      @if (parameter() === 'ec25UsPerCm') {
+        <label
+          ><span class="name">It shows</span
+          ><select name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)">
+            <option value="">µS/cm</option>
+            <option value="0.5">ppm, factor 0.5</option>
+            <option value="0.64">ppm, factor 0.64</option>
+            <option value="0.7">ppm, factor 0.7</option>
+            <option value="unknown">ppm, factor not known</option>
+          </select></label
+        >
+        <label class="check"
+          ><input name="comp" type="checkbox" [ngModel]="compensates()" (ngModelChange)="compensates.set($event)" />
+          compensates temperature</label
+        >
+      }
+      @if (['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter())) {
+        <label class="check"
+          ><input name="element" type="checkbox" [ngModel]="element()" (ngModelChange)="element.set($event)" /> reports
+          as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label
+        >
+      }
+      <label
+        ><span class="name">Good until</span
+        ><input name="expires" type="date" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
+      /></label>
+      @if (type() === 'pen' || type() === 'probe' || type() === 'scale') {
+        <label
+          ><span class="name">Calibrate every, days</span
+          ><input name="every" type="number" min="1" max="3650" [ngModel]="every()" (ngModelChange)="every.set($event)"
+        /></label>
+      }
       <div><button class="go" [disabled]="name().trim() === ''">Put it in the book</button></div>
     </form>
   `,
   styles: `
-    .wide { overflow-x: auto; position: relative; } .away { opacity: 0.65; } .act { color: var(--act); } .settled { color: var(--settled); } td { vertical-align: top; }
-    .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 900px; margin-top: 1rem; } .grid h2 { grid-column: 1 / -1; } .check { display: flex; gap: 0.5rem; align-items: center; min-height: 44px; }
+    .wide {
+      overflow-x: auto;
+      position: relative;
+    }
+    .away {
+      opacity: 0.65;
+    }
+    .act {
+      color: var(--act);
+    }
+    .settled {
+      color: var(--settled);
+    }
+    td {
+      vertical-align: top;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 900px;
+      margin-top: 1rem;
+    }
+    .grid h2 {
+      grid-column: 1 / -1;
+    }
+    .check {
+      display: flex;
+      gap: 0.5rem;
+      align-items: center;
+      min-height: 44px;
+    }
   `,
 })
 export class InstrumentsScreen {

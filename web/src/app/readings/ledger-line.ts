@@ -40,30 +40,112 @@ const keptLineCount = 30;
   template: `
     <nl-sheet label="Ledger line" (closed)="closed.emit()">
       <form (submit)="save($event)">
-        <label><span class="name">Tank, then what you measured, did or saw</span>
-          <input autofocus class="line" name="line" autocomplete="off" autocapitalize="off" spellcheck="false" placeholder="library ph 6,1 gh 4 no3 5-10 t 22.8, 3 moults, eating" [value]="line()" (input)="typed($event)" (keydown)="key($event)" /></label>
-        <p class="small quiet hint">@for (c of offered(); track c.word; let first = $first) {<button type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{ first ? ' (Tab) ' : ' ' }}} @empty {Also: out 18 L, tap aged, 23C · looked, fed, fine · yesterday 21:40 · “a note”}</p>
+        <label
+          ><span class="name">Tank, then what you measured, did or saw</span>
+          <input
+            autofocus
+            class="line"
+            name="line"
+            autocomplete="off"
+            autocapitalize="off"
+            spellcheck="false"
+            placeholder="library ph 6,1 gh 4 no3 5-10 t 22.8, 3 moults, eating"
+            [value]="line()"
+            (input)="typed($event)"
+            (keydown)="key($event)"
+        /></label>
+        <p class="small quiet hint">
+          @for (c of offered(); track c.word; let first = $first) {
+            <button type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{
+              first ? ' (Tab) ' : ' '
+            }}
+          } @empty {
+            Also: out 18 L, tap aged, 23C · looked, fed, fine · yesterday 21:40 · “a note”
+          }
+        </p>
         <div aria-live="polite">
           @for (entry of shown(); track $index) {
-            <p class="what"><span class="serif tank">{{ entry.name }}</span> <span class="small quiet">{{ entry.when }}</span></p>
+            <p class="what">
+              <span class="serif tank">{{ entry.name }}</span> <span class="small quiet">{{ entry.when }}</span>
+            </p>
             @for (row of entry.rows; track row.id) {
-              <div class="row"><span>{{ row.label }}</span><nl-tide-mark [band]="row.band" [reading]="row.reading" [tone]="row.tone" [label]="row.text" /><span class="num wide">{{ row.text }}</span></div>
-            } @empty {<p>{{ entry.text }}</p>}
-            @for (q of entry.questions; track q.why) {<p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>}
+              <div class="row">
+                <span>{{ row.label }}</span><nl-tide-mark
+                  [band]="row.band"
+                  [reading]="row.reading"
+                  [tone]="row.tone"
+                  [label]="row.text" /><span class="num wide">{{ row.text }}</span>
+              </div>
+            } @empty {
+              <p>{{ entry.text }}</p>
+            }
+            @for (q of entry.questions; track q.why) {
+              <p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>
+            }
           }
-          @if (asked()) {<label class="ask"><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep it</label>}
-          @if (readWith()) {<p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>}
-          @for (q of understood().questions; track $index) {<p class="fault">{{ q.why }}</p>}
-          @if (fault()) {<p class="fault" role="alert">{{ fault() }}. The line is kept.</p>}
+          @if (asked()) {
+            <label class="ask"
+              ><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep
+              it</label
+            >
+          }
+          @if (readWith()) {
+            <p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>
+          }
+          @for (q of understood().questions; track $index) {
+            <p class="fault">{{ q.why }}</p>
+          }
+          @if (fault()) {
+            <p class="fault" role="alert">{{ fault() }}. The line is kept.</p>
+          }
         </div>
-        <div class="do"><button class="go" [disabled]="!ready()">Write it in the book</button><span class="quiet small">Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span></div>
+        <div class="do">
+          <button class="go" [disabled]="!ready()">Write it in the book</button
+          ><span class="quiet small"
+            >Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span
+          >
+        </div>
       </form>
     </nl-sheet>
   `,
   styles: `
-    .line { font-size: 1.15rem; } .hint { min-height: 1.5em; } .what { margin-top: 0.5rem; } .tank { font-size: 1.2rem; } .row { display: grid; grid-template-columns: 130px 1fr auto; gap: 0.2rem 0.8rem; align-items: center; min-height: 34px; }
-    .wide { text-align: right; white-space: normal; } .ask { display: inline-flex; gap: 0.4rem; align-items: center; min-height: 44px; font-weight: 600; }
-    .do { display: flex; gap: 1rem; align-items: center; margin-top: 0.9rem; flex-wrap: wrap; }
+    .line {
+      font-size: 1.15rem;
+    }
+    .hint {
+      min-height: 1.5em;
+    }
+    .what {
+      margin-top: 0.5rem;
+    }
+    .tank {
+      font-size: 1.2rem;
+    }
+    .row {
+      display: grid;
+      grid-template-columns: 130px 1fr auto;
+      gap: 0.2rem 0.8rem;
+      align-items: center;
+      min-height: 34px;
+    }
+    .wide {
+      text-align: right;
+      white-space: normal;
+    }
+    .ask {
+      display: inline-flex;
+      gap: 0.4rem;
+      align-items: center;
+      min-height: 44px;
+      font-weight: 600;
+    }
+    .do {
+      display: flex;
+      gap: 1rem;
+      align-items: center;
+      margin-top: 0.9rem;
+      flex-wrap: wrap;
+    }
   `,
 })
 export class LedgerLine {

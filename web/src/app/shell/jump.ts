@@ -21,16 +21,59 @@ import { menu } from './pages';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Jump to" (closed)="closed.emit()">
-      <label><span class="visuallyHidden">Tank or page</span>
-        <input autofocus type="text" role="combobox" aria-expanded="true" aria-controls="jumps" [attr.aria-activedescendant]="'jump-' + chosen()" autocomplete="off" placeholder="Tank or page" [value]="wanted()" (input)="typed($event)" (keydown)="key($event)" /></label>
+      <label
+        ><span class="visuallyHidden">Tank or page</span>
+        <input
+          autofocus
+          type="text"
+          role="combobox"
+          aria-expanded="true"
+          aria-controls="jumps"
+          [attr.aria-activedescendant]="'jump-' + chosen()"
+          autocomplete="off"
+          placeholder="Tank or page"
+          [value]="wanted()"
+          (input)="typed($event)"
+          (keydown)="key($event)"
+      /></label>
       <ul id="jumps" role="listbox" aria-label="Places">
         @for (place of places(); track place.path; let i = $index) {
-          <li role="option" [id]="'jump-' + i" [attr.aria-selected]="i === chosen()" [class.chosen]="i === chosen()" (click)="go(place.path)" (keydown.enter)="go(place.path)" tabindex="-1"><span [class.serif]="place.tank">{{ place.name }}</span> <span class="quiet small">{{ place.tank ? 'tank' : 'page' }}</span></li>
-        } @empty {<li class="quiet">Nothing of that name.</li>}
+          <li
+            role="option"
+            [id]="'jump-' + i"
+            [attr.aria-selected]="i === chosen()"
+            [class.chosen]="i === chosen()"
+            (click)="go(place.path)"
+            (keydown.enter)="go(place.path)"
+            tabindex="-1">
+            <span [class.serif]="place.tank">{{ place.name }}</span>
+            <span class="quiet small">{{ place.tank ? 'tank' : 'page' }}</span>
+          </li>
+        } @empty {
+          <li class="quiet">Nothing of that name.</li>
+        }
       </ul>
     </nl-sheet>
   `,
-  styles: `li { display: flex; justify-content: space-between; align-items: center; min-height: 40px; padding: 0 0.6rem; cursor: pointer; } .chosen { background: var(--wash); box-shadow: inset 3px 0 0 var(--amber); } ul { margin-top: 0.5rem; max-height: 55vh; overflow: auto; }`,
+  styles: `
+    li {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      min-height: 40px;
+      padding: 0 0.6rem;
+      cursor: pointer;
+    }
+    .chosen {
+      background: var(--wash);
+      box-shadow: inset 3px 0 0 var(--amber);
+    }
+    ul {
+      margin-top: 0.5rem;
+      max-height: 55vh;
+      overflow: auto;
+    }
+  `,
 })
 export class Jump {
   private readonly router = inject(Router);

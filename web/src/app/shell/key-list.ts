@@ -9,11 +9,39 @@ import { menu } from './pages';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Keys" (closed)="closed.emit()">
-      <dl>@for (row of rows; track row[0]) {<dt><kbd>{{ row[0] }}</kbd></dt><dd>{{ row[1] }}</dd>}</dl>
-      <label class="choice"><input type="checkbox" [checked]="house.shortcuts()" (change)="house.setShortcuts(!house.shortcuts())" /> Single keys are on. They never act while you type in a field.</label>
+      <dl>
+        @for (row of rows; track row[0]) {
+          <dt>
+            <kbd>{{ row[0] }}</kbd>
+          </dt>
+          <dd>{{ row[1] }}</dd>
+        }
+      </dl>
+      <label class="choice"
+        ><input type="checkbox" [checked]="house.shortcuts()" (change)="house.setShortcuts(!house.shortcuts())" />
+        Single keys are on. They never act while you type in a field.</label
+      >
     </nl-sheet>
   `,
-  styles: `dl { display: grid; grid-template-columns: auto 1fr; gap: 0.3rem 1rem; } kbd { font: inherit; border: 1px solid var(--quiet); padding: 0 0.4rem; } .choice { display: flex; gap: 0.6rem; align-items: center; margin-top: 1rem; min-height: 44px; }`,
+  styles: `
+    dl {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 0.3rem 1rem;
+    }
+    kbd {
+      font: inherit;
+      border: 1px solid var(--quiet);
+      padding: 0 0.4rem;
+    }
+    .choice {
+      display: flex;
+      gap: 0.6rem;
+      align-items: center;
+      margin-top: 1rem;
+      min-height: 44px;
+    }
+  `,
 })
 export class KeyList {
   protected readonly house = inject(HouseStore);

@@ -15,10 +15,17 @@ import { stateWords } from '../ui/words';
       <ul [attr.aria-label]="group.id">
         @for (tank of group.visits; track tank.tankId) {
           <li>
-            <a [routerLink]="['/tanks', tank.tankId]" routerLinkActive="here" [attr.title]="word(tank.state) + ': ' + tank.reason">
+            <a
+              [routerLink]="['/tanks', tank.tankId]"
+              routerLinkActive="here"
+              [attr.title]="word(tank.state) + ': ' + tank.reason">
               <nl-state-mark [state]="tank.state" [worded]="false" />
               <span class="serif">{{ tank.name }}</span>
-              @if (tank.lookedTonight) {<span class="seen" title="looked after tonight">✓<span class="visuallyHidden">looked after tonight</span></span>}
+              @if (tank.lookedTonight) {
+                <span class="seen" title="looked after tonight"
+                  >✓<span class="visuallyHidden">looked after tonight</span></span
+                >
+              }
             </a>
           </li>
         }
@@ -27,10 +34,36 @@ import { stateWords } from '../ui/words';
     <a routerLink="/tanks/new" class="add small">Add a tank</a>
   `,
   styles: `
-    ul + ul { border-top: 1px dashed var(--quiet); margin-top: 0.4rem; padding-top: 0.4rem; }
-    a { display: flex; align-items: center; gap: 0.55rem; min-height: 36px; padding: 0.2rem 0.5rem; color: var(--ink); text-decoration: none; border-left: 3px solid transparent; }
-    a:hover { background: var(--wash); } .here { border-left-color: var(--amber); background: var(--wash); }
-    .seen { margin-left: auto; color: var(--settled); } .add { color: var(--water); margin-top: 0.6rem; }
+    ul + ul {
+      border-top: 1px dashed var(--quiet);
+      margin-top: 0.4rem;
+      padding-top: 0.4rem;
+    }
+    a {
+      display: flex;
+      align-items: center;
+      gap: 0.55rem;
+      min-height: 36px;
+      padding: 0.2rem 0.5rem;
+      color: var(--ink);
+      text-decoration: none;
+      border-left: 3px solid transparent;
+    }
+    a:hover {
+      background: var(--wash);
+    }
+    .here {
+      border-left-color: var(--amber);
+      background: var(--wash);
+    }
+    .seen {
+      margin-left: auto;
+      color: var(--settled);
+    }
+    .add {
+      color: var(--water);
+      margin-top: 0.6rem;
+    }
   `,
 })
 export class Shelf {

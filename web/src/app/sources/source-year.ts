@@ -17,12 +17,50 @@ const drawn = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'] as const;
   imports: [TideChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (lines().length > 0) {<details (toggle)="open.set($any($event.target).open)"><summary class="small">Over the year: {{ said() }}</summary>
-      <table><thead><tr><th>Value</th><th class="right">From</th><th class="right">To</th><th>Moved</th></tr></thead><tbody>@for (l of lines(); track l.id) {<tr><td>{{ l.label }}</td><td class="num right">{{ l.lo }}</td><td class="num right">{{ l.hi }}</td><td class="small">{{ l.step }}</td></tr>}</tbody></table>
-      @if (open()) {@defer (on viewport) {<nl-tide-chart [series]="series()" />} @placeholder {<div class="place quiet">Drawing …</div>}}
-    </details>}
+    @if (lines().length > 0) {
+      <details (toggle)="open.set($any($event.target).open)">
+        <summary class="small">Over the year: {{ said() }}</summary>
+        <table>
+          <thead>
+            <tr>
+              <th>Value</th>
+              <th class="right">From</th>
+              <th class="right">To</th>
+              <th>Moved</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (l of lines(); track l.id) {
+              <tr>
+                <td>{{ l.label }}</td>
+                <td class="num right">{{ l.lo }}</td>
+                <td class="num right">{{ l.hi }}</td>
+                <td class="small">{{ l.step }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        @if (open()) {
+          @defer (on viewport) {
+            <nl-tide-chart [series]="series()" />
+          } @placeholder {
+            <div class="place quiet">Drawing …</div>
+          }
+        }
+      </details>
+    }
   `,
-  styles: `.right { text-align: right; } .place { height: 300px; } table { max-width: 640px; }`,
+  styles: `
+    .right {
+      text-align: right;
+    }
+    .place {
+      height: 300px;
+    }
+    table {
+      max-width: 640px;
+    }
+  `,
 })
 export class SourceYear {
   readonly sourceId = input.required<string>();

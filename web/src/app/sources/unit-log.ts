@@ -13,23 +13,142 @@ import { agoText, figure } from '../ui/words';
   template: `
     <h3>The unit</h3>
     @if (state(); as s) {
-      <p>@if (s.rejectionFraction !== null) {The membrane rejects <span class="num">{{ percent(s.rejectionFraction) }} %</span>{{ s.rejectionFraction < 0.9 ? ': under 90 it is worn or its seal leaks' : '' }}. } <span class="num">{{ litres(s.litresSinceResinL) }} L</span> since the resin was new.</p>
-      <ul>@for (f of s.forecasts; track f.school) {<li class="small"><strong [class.act]="f.state === 'reached'">{{ school(f.school)?.label }} ({{ school(f.school)?.ppmCount }} ppm, {{ litres(f.limitUsPerCm.lo) }}–{{ litres(f.limitUsPerCm.hi) }} µS/cm by the pen):</strong>
-        @if (f.state === 'reached') {reached; change the resin, the first 20 L to waste.} @else if (f.leftL) {{{ litres(f.leftL.lo) }}–{{ litres(f.leftL.hi) }} L left, {{ f.by === 'rise' ? 'by how it rises' : 'by how long earlier charges lasted' }}.} @else {cannot tell yet: four lines of the log, or one earlier charge, would.}</li>}</ul>
-    } @else {<p class="small quiet">No line of its log is in the book yet.</p>}
+      <p>
+        @if (s.rejectionFraction !== null) {
+          The membrane rejects <span class="num">{{ percent(s.rejectionFraction) }} %</span
+          >{{ s.rejectionFraction < 0.9 ? ': under 90 it is worn or its seal leaks' : '' }}.
+        }
+        <span class="num">{{ litres(s.litresSinceResinL) }} L</span> since the resin was new.
+      </p>
+      <ul>
+        @for (f of s.forecasts; track f.school) {
+          <li class="small">
+            <strong [class.act]="f.state === 'reached'"
+              >{{ school(f.school)?.label }} ({{ school(f.school)?.ppmCount }} ppm, {{ litres(f.limitUsPerCm.lo) }}–{{
+                litres(f.limitUsPerCm.hi)
+              }}
+              µS/cm by the pen):</strong
+            >
+            @if (f.state === 'reached') {
+              reached; change the resin, the first 20 L to waste.
+            } @else if (f.leftL) {
+              {{ litres(f.leftL.lo) }}–{{ litres(f.leftL.hi) }} L left,
+              {{ f.by === 'rise' ? 'by how it rises' : 'by how long earlier charges lasted' }}.
+            } @else {
+              cannot tell yet: four lines of the log, or one earlier charge, would.
+            }
+          </li>
+        }
+      </ul>
+    } @else {
+      <p class="small quiet">No line of its log is in the book yet.</p>
+    }
     <form class="row" (ngSubmit)="write()">
-      <label><span class="name">Litres made, by the meter</span><input type="number" step="any" min="0" name="made" required [ngModel]="made()" (ngModelChange)="made.set($event)" /></label>
-      <label><span class="name">In, µS/cm</span><input type="number" step="any" min="0" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)" /></label>
-      <label><span class="name">After the membrane</span><input type="number" step="any" min="0" name="between" [ngModel]="between()" (ngModelChange)="between.set($event)" />@if (fault('betweenUsPerCm')) {<span class="fault">{{ fault('betweenUsPerCm') }}</span>}</label>
-      <label><span class="name">Out</span><input type="number" step="any" min="0" name="out" [ngModel]="out()" (ngModelChange)="out.set($event)" [attr.aria-invalid]="!!fault('outUsPerCm')" />@if (fault('outUsPerCm')) {<span class="fault">{{ fault('outUsPerCm') }}</span>}</label>
-      <label><span class="name">New in it</span><select name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)"><option value="">nothing</option>@for (p of parts; track p) {<option [value]="p">{{ p }}</option>}</select></label>
+      <label
+        ><span class="name">Litres made, by the meter</span
+        ><input
+          type="number"
+          step="any"
+          min="0"
+          name="made"
+          required
+          [ngModel]="made()"
+          (ngModelChange)="made.set($event)"
+      /></label>
+      <label
+        ><span class="name">In, µS/cm</span
+        ><input type="number" step="any" min="0" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)"
+      /></label>
+      <label
+        ><span class="name">After the membrane</span
+        ><input
+          type="number"
+          step="any"
+          min="0"
+          name="between"
+          [ngModel]="between()"
+          (ngModelChange)="between.set($event)" />
+        @if (fault('betweenUsPerCm')) {
+          <span class="fault">{{ fault('betweenUsPerCm') }}</span>
+        }
+      </label>
+      <label
+        ><span class="name">Out</span
+        ><input
+          type="number"
+          step="any"
+          min="0"
+          name="out"
+          [ngModel]="out()"
+          (ngModelChange)="out.set($event)"
+          [attr.aria-invalid]="!!fault('outUsPerCm')" />
+        @if (fault('outUsPerCm')) {
+          <span class="fault">{{ fault('outUsPerCm') }}</span>
+        }
+      </label>
+      <label
+        ><span class="name">New in it</span
+        ><select name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)">
+          <option value="">nothing</option>
+          @for (p of parts; track p) {
+            <option [value]="p">{{ p }}</option>
+          }
+        </select></label
+      >
       <button class="plain" [disabled]="made() === null">Write the line</button>
     </form>
-    @if (recent().length > 0) {<details><summary class="small">The last lines</summary><table><thead><tr><th>When</th><th class="right">Made</th><th class="right">In</th><th class="right">Between</th><th class="right">Out</th><th>New</th></tr></thead><tbody>@for (l of recent(); track l.atEpochMs) {<tr><td class="small">{{ ago(l.atEpochMs) }}</td><td class="num right">{{ litres(l.madeL) }}</td><td class="num right">{{ l.inUsPerCm ?? '' }}</td><td class="num right">{{ l.betweenUsPerCm ?? '' }}</td><td class="num right">{{ l.outUsPerCm ?? '' }}</td><td class="small">{{ l.renewed.join(', ') }}</td></tr>}</tbody></table></details>}
+    @if (recent().length > 0) {
+      <details>
+        <summary class="small">The last lines</summary>
+        <table>
+          <thead>
+            <tr>
+              <th>When</th>
+              <th class="right">Made</th>
+              <th class="right">In</th>
+              <th class="right">Between</th>
+              <th class="right">Out</th>
+              <th>New</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (l of recent(); track l.atEpochMs) {
+              <tr>
+                <td class="small">{{ ago(l.atEpochMs) }}</td>
+                <td class="num right">{{ litres(l.madeL) }}</td>
+                <td class="num right">{{ l.inUsPerCm ?? '' }}</td>
+                <td class="num right">{{ l.betweenUsPerCm ?? '' }}</td>
+                <td class="num right">{{ l.outUsPerCm ?? '' }}</td>
+                <td class="small">{{ l.renewed.join(', ') }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </details>
+    }
     <p class="small quiet">Shut the feed before opening a housing; a running unit is watched or shut off by a float.</p>
     <p role="status" class="quiet">{{ said() }}</p>
   `,
-  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.6rem 0.9rem; align-items: end; } .row label { width: 150px; } .right { text-align: right; } .act { color: var(--act); } table { max-width: 640px; }`,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem 0.9rem;
+      align-items: end;
+    }
+    .row label {
+      width: 150px;
+    }
+    .right {
+      text-align: right;
+    }
+    .act {
+      color: var(--act);
+    }
+    table {
+      max-width: 640px;
+    }
+  `,
 })
 export class UnitLogPart {
   readonly sourceId = input.required<string>();

@@ -23,31 +23,133 @@ const weekMs = 7 * 86_400_000;
     <section aria-label="Cycle">
       <h2>Cycled and matured</h2>
       @if (started(); as begun) {
-        <p><strong>{{ words[state()?.phase ?? 'waiting'] }}.</strong> {{ state()?.reason }}
-          @if (state()?.forecast; as f) {Ready between <span class="num">{{ day(f.loEpochMs) }}</span> and <span class="num">{{ day(f.hiEpochMs) }}</span>{{ f.by === 'nitrite-falling' ? ', by how nitrite falls' : ', by the school’s usual span at this temperature and pH' }}.}</p>
-        <p class="small quiet">By {{ school()?.label }} since {{ day(begun.atEpochMs) }}. Ready when: {{ school()?.ready }} @if (state()?.paceRatio; as pace) {Bacteria grow at {{ percent(pace) }} % of their pace at 25 °C and neutral pH.}
-          Matured: {{ maturedText() }}</p>
+        <p>
+          <strong>{{ words[state()?.phase ?? 'waiting'] }}.</strong> {{ state()?.reason }}
+          @if (state()?.forecast; as f) {
+            Ready between <span class="num">{{ day(f.loEpochMs) }}</span> and
+            <span class="num">{{ day(f.hiEpochMs) }}</span>{{
+              f.by === 'nitrite-falling'
+                ? ', by how nitrite falls'
+                : ', by the school’s usual span at this temperature and pH'
+            }}.
+          }
+        </p>
+        <p class="small quiet">
+          By {{ school()?.label }} since {{ day(begun.atEpochMs) }}. Ready when: {{ school()?.ready }}
+          @if (state()?.paceRatio; as pace) {
+            Bacteria grow at {{ percent(pace) }} % of their pace at 25 °C and neutral pH.
+          }
+          Matured: {{ maturedText() }}
+        </p>
         <p class="caution small">{{ school()?.risk }}</p>
       } @else if (!stocked()) {
         <p class="quiet">No cycle is in the book. Without a source of ammonia nothing begins.</p>
-        <div class="row">@for (s of schools; track s.id) {<button type="button" class="plain" (click)="begin(s.id)">Begin by {{ s.label }}</button>}</div>
-        <ul>@for (s of schools; track s.id) {<li class="small"><strong>{{ s.label }}</strong>: {{ s.how }} <span class="quiet">{{ s.risk }}</span></li>}</ul>
-      } @else {<p class="quiet">Stocked before a cycle was written down; ammonia and nitrite tests tell whether it holds. {{ maturedText() }}</p>}
-      @if (started() && stocked() && state()?.phase !== 'ready') {<p class="caution"><strong>Animals live here: no ammonia is added.</strong> Test ammonia and nitrite daily; when either is found, change water.</p>}
+        <div class="row">
+          @for (s of schools; track s.id) {
+            <button type="button" class="plain" (click)="begin(s.id)">Begin by {{ s.label }}</button>
+          }
+        </div>
+        <ul>
+          @for (s of schools; track s.id) {
+            <li class="small">
+              <strong>{{ s.label }}</strong>: {{ s.how }} <span class="quiet">{{ s.risk }}</span>
+            </li>
+          }
+        </ul>
+      } @else {
+        <p class="quiet">
+          Stocked before a cycle was written down; ammonia and nitrite tests tell whether it holds. {{ maturedText() }}
+        </p>
+      }
+      @if (started() && stocked() && state()?.phase !== 'ready') {
+        <p class="caution">
+          <strong>Animals live here: no ammonia is added.</strong> Test ammonia and nitrite daily; when either is found,
+          change water.
+        </p>
+      }
       @if (started() && !stocked()) {
         <form class="row" (ngSubmit)="write()">
-          <label><span class="name">Ammonia to, mg/L as N</span><input type="number" step="0.1" min="0.1" max="5" name="target" [ngModel]="target()" (ngModelChange)="target.set($event)" /></label>
-          <label><span class="name">From</span><select name="from" [ngModel]="from()" (ngModelChange)="from.set($event)"><option value="salt">ammonium chloride</option><option value="solution">ammonia solution</option></select></label>
-          @if (from() === 'solution') {<label><span class="name">Its strength, % NH3</span><input type="number" step="0.1" name="strength" [ngModel]="strength()" (ngModelChange)="strength.set($event)" /></label>}
-          <p>@if (dose(); as d) {Take <nl-figure title="Dose of ammonia" [text]="doseText()" [unit]="d.value.amountMl === null ? 'g' : 'mL'" [working]="d" /> for {{ litres() }} L net.} @else {<span class="fault">{{ refusal() }}</span>}</p>
+          <label
+            ><span class="name">Ammonia to, mg/L as N</span
+            ><input
+              type="number"
+              step="0.1"
+              min="0.1"
+              max="5"
+              name="target"
+              [ngModel]="target()"
+              (ngModelChange)="target.set($event)"
+          /></label>
+          <label
+            ><span class="name">From</span
+            ><select name="from" [ngModel]="from()" (ngModelChange)="from.set($event)">
+              <option value="salt">ammonium chloride</option>
+              <option value="solution">ammonia solution</option>
+            </select></label
+          >
+          @if (from() === 'solution') {
+            <label
+              ><span class="name">Its strength, % NH3</span
+              ><input
+                type="number"
+                step="0.1"
+                name="strength"
+                [ngModel]="strength()"
+                (ngModelChange)="strength.set($event)"
+            /></label>
+          }
+          <p>
+            @if (dose(); as d) {
+              Take
+              <nl-figure
+                title="Dose of ammonia"
+                [text]="doseText()"
+                [unit]="d.value.amountMl === null ? 'g' : 'mL'"
+                [working]="d" />
+              for {{ litres() }} L net.
+            } @else {
+              <span class="fault">{{ refusal() }}</span>
+            }
+          </p>
           <button class="plain" [disabled]="!dose()">Dosed it</button>
         </form>
       }
-      @if (series().length > 0 && started()) {@defer (on viewport) {<nl-tide-chart [series]="series()" />} @placeholder {<div class="place quiet">Drawing …</div>}}
+      @if (series().length > 0 && started()) {
+        @defer (on viewport) {
+          <nl-tide-chart [series]="series()" />
+        } @placeholder {
+          <div class="place quiet">Drawing …</div>
+        }
+      }
       <p role="status" class="quiet">{{ said() }}</p>
     </section>
   `,
-  styles: `section { margin-top: 1rem; overflow-x: auto; position: relative; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .row p { align-self: center; } .place { height: 400px; } li { padding: 0.1rem 0; }`,
+  styles: `
+    section {
+      margin-top: 1rem;
+      overflow-x: auto;
+      position: relative;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem 1rem;
+      align-items: end;
+      margin: 0.5rem 0;
+    }
+    .row label {
+      width: 190px;
+    }
+    .row p {
+      align-self: center;
+    }
+    .place {
+      height: 400px;
+    }
+    li {
+      padding: 0.1rem 0;
+    }
+  `,
 })
 export class CyclingPart {
   readonly stock = input.required<TankStock>();

@@ -28,18 +28,82 @@ export interface Drip {
   template: `
     @for (d of drips(); track d.arrivalId) {
       <section class="drip" [attr.aria-label]="'Drip into ' + tankName(d.tankId)">
-        <h2>Dripping: {{ tankName(d.tankId) }} <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span></h2>
-        <progress [value]="d.planned" max="1" [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'"></progress>
-        <p>By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered. @if (d.progress; as p) {Measured: @for (x of p.byParameter; track x.parameter) {@if (x.coveredFraction !== null) {<span class="part">{{ short(x.parameter) }} <span class="num">{{ percent(x.coveredFraction) }} %</span></span>}}
-          @if (p.done) {<strong>Brought over: net them across.</strong>} @else if (p.needs.length > 0) {<span class="quiet">Not done before {{ labels(p.needs) }} is measured in bag and tank: equal conductivity alone says nothing of hardness.</span>}} @else {<span class="quiet">Measure the box to know.</span>}</p>
-        <form class="row" (ngSubmit)="measure(d)">@for (p of parameters; track p) {<label><span class="name">{{ short(p) }} in the box</span><input type="number" step="any" [name]="p" [ngModel]="texts()[d.arrivalId + p]" (ngModelChange)="set(d.arrivalId + p, $event)" /></label>}<button class="plain">Measured</button>
-          <button type="button" class="go" (click)="end(d, true)">They are over</button><button type="button" class="asText" (click)="end(d, false)">Broken off</button></form>
+        <h2>
+          Dripping: {{ tankName(d.tankId) }}
+          <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span>
+        </h2>
+        <progress
+          [value]="d.planned"
+          max="1"
+          [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'"></progress>
+        <p>
+          By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered.
+          @if (d.progress; as p) {
+            Measured:
+            @for (x of p.byParameter; track x.parameter) {
+              @if (x.coveredFraction !== null) {
+                <span class="part"
+                  >{{ short(x.parameter) }} <span class="num">{{ percent(x.coveredFraction) }} %</span></span
+                >
+              }
+            }
+            @if (p.done) {
+              <strong>Brought over: net them across.</strong>
+            } @else if (p.needs.length > 0) {
+              <span class="quiet"
+                >Not done before {{ labels(p.needs) }} is measured in bag and tank: equal conductivity alone says
+                nothing of hardness.</span
+              >
+            }
+          } @else {
+            <span class="quiet">Measure the box to know.</span>
+          }
+        </p>
+        <form class="row" (ngSubmit)="measure(d)">
+          @for (p of parameters; track p) {
+            <label
+              ><span class="name">{{ short(p) }} in the box</span
+              ><input
+                type="number"
+                step="any"
+                [name]="p"
+                [ngModel]="texts()[d.arrivalId + p]"
+                (ngModelChange)="set(d.arrivalId + p, $event)"
+            /></label>
+          }
+          <button class="plain">Measured</button>
+          <button type="button" class="go" (click)="end(d, true)">They are over</button
+          ><button type="button" class="asText" (click)="end(d, false)">Broken off</button>
+        </form>
         <p class="caution small">Running water: look at box and floor every few minutes.</p>
       </section>
     }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
-  styles: `.drip { border-left: 4px solid var(--amber); padding: 0.4rem 0.9rem; margin-bottom: 1rem; background: var(--wash); } progress { width: 100%; accent-color: var(--water); } .row { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: end; } .row label { width: 120px; } .part { margin: 0 0.9em 0 0.2em; }`,
+  styles: `
+    .drip {
+      border-left: 4px solid var(--amber);
+      padding: 0.4rem 0.9rem;
+      margin-bottom: 1rem;
+      background: var(--wash);
+    }
+    progress {
+      width: 100%;
+      accent-color: var(--water);
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem;
+      align-items: end;
+    }
+    .row label {
+      width: 120px;
+    }
+    .part {
+      margin: 0 0.9em 0 0.2em;
+    }
+  `,
 })
 export class DripTimers {
   private readonly house = inject(HouseStore);

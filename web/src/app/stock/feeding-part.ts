@@ -25,27 +25,121 @@ import type { TankStock } from './stock-store';
   imports: [FormsModule, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (animals()) {<section aria-label="Feeding">
-      <h2>Feeding</h2>
-      <p>{{ advice() }} @if (turn(); as t) {Next in turn: <strong>{{ t.name }}</strong> ({{ t.purpose }}). <span class="quiet">{{ t.note }}</span>}</p>
-      <form class="row" (ngSubmit)="write()">
-        <label><span class="name">School</span><select name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">@for (s of schools; track s.id) {<option [value]="s.id">{{ s.label }}</option>}</select></label>
-        <label><span class="name">Food</span><select name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">@for (f of foods; track f.id) {<option [value]="f.id">{{ f.name }}</option>}</select></label>
-        <label><span class="name">Grams</span><input type="number" name="grams" step="any" min="0" [ngModel]="grams()" (ngModelChange)="grams.set($event)" [attr.aria-invalid]="!!fault()" /></label>
-        <button class="go" [disabled]="!grams()">Fed</button>
-      </form>
-      @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
-      @if (nitrogen(); as n) {<p class="small">It brings <nl-figure title="Nitrate from this ration" [text]="no3Text()" unit="mg/L nitrate at most" [working]="n" /> into {{ litres() }} L; {{ stay() }}</p>}
-      <ul>@for (m of meals(); track m.entryId) {<li class="small"><span class="quiet">{{ ago(m.atEpochMs) }}</span> {{ m.payload.foodG }} g {{ foodName(m.payload.foodId) }}
-        @if (m.cleared === undefined) {<button type="button" class="plain tap" (click)="clear(m.entryId, 12)">Gone in a quarter of an hour</button><button type="button" class="plain tap" (click)="clear(m.entryId, 60)">Gone later</button><button type="button" class="plain tap" (click)="clear(m.entryId, null)">Left over, taken out</button>@if (m.due) {<span class="quiet"> out by {{ when(m.due) }}</span>}}
-        @else {<span class="quiet">{{ m.cleared === null ? 'some was left' : 'gone in ' + m.cleared + ' min' }}</span>}</li>}</ul>
-      <details><summary>For an absence</summary><label class="short"><span class="name">Nights away</span><input type="number" min="1" max="60" name="away" [ngModel]="away()" (ngModelChange)="away.set($event)" /></label>
-        <p class="small">{{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box each. Grown fish and shrimp go two days without; underfed is safe, overfed is not.</p></details>
-      <p class="small quiet">Powders: @for (p of powder; track p.id; let last = $last) {{{ p.label }} ({{ p.why }}){{ last ? '' : ' ' }}}</p>
-      <p role="status" class="quiet">{{ said() }}</p>
-    </section>}
+    @if (animals()) {
+      <section aria-label="Feeding">
+        <h2>Feeding</h2>
+        <p>
+          {{ advice() }}
+          @if (turn(); as t) {
+            Next in turn: <strong>{{ t.name }}</strong> ({{ t.purpose }}). <span class="quiet">{{ t.note }}</span>
+          }
+        </p>
+        <form class="row" (ngSubmit)="write()">
+          <label
+            ><span class="name">School</span
+            ><select name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">
+              @for (s of schools; track s.id) {
+                <option [value]="s.id">{{ s.label }}</option>
+              }
+            </select></label
+          >
+          <label
+            ><span class="name">Food</span
+            ><select name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">
+              @for (f of foods; track f.id) {
+                <option [value]="f.id">{{ f.name }}</option>
+              }
+            </select></label
+          >
+          <label
+            ><span class="name">Grams</span
+            ><input
+              type="number"
+              name="grams"
+              step="any"
+              min="0"
+              [ngModel]="grams()"
+              (ngModelChange)="grams.set($event)"
+              [attr.aria-invalid]="!!fault()"
+          /></label>
+          <button class="go" [disabled]="!grams()">Fed</button>
+        </form>
+        @if (fault()) {
+          <p class="fault" role="alert">{{ fault() }}</p>
+        }
+        @if (nitrogen(); as n) {
+          <p class="small">
+            It brings
+            <nl-figure title="Nitrate from this ration" [text]="no3Text()" unit="mg/L nitrate at most" [working]="n" />
+            into {{ litres() }} L; {{ stay() }}
+          </p>
+        }
+        <ul>
+          @for (m of meals(); track m.entryId) {
+            <li class="small">
+              <span class="quiet">{{ ago(m.atEpochMs) }}</span> {{ m.payload.foodG }} g {{ foodName(m.payload.foodId) }}
+              @if (m.cleared === undefined) {
+                <button type="button" class="plain tap" (click)="clear(m.entryId, 12)">
+                  Gone in a quarter of an hour</button
+                ><button type="button" class="plain tap" (click)="clear(m.entryId, 60)">Gone later</button
+                ><button type="button" class="plain tap" (click)="clear(m.entryId, null)">Left over, taken out</button>
+                @if (m.due) {
+                  <span class="quiet"> out by {{ when(m.due) }}</span>
+                }
+              } @else {
+                <span class="quiet">{{ m.cleared === null ? 'some was left' : 'gone in ' + m.cleared + ' min' }}</span>
+              }
+            </li>
+          }
+        </ul>
+        <details>
+          <summary>For an absence</summary>
+          <label class="short"
+            ><span class="name">Nights away</span
+            ><input type="number" min="1" max="60" name="away" [ngModel]="away()" (ngModelChange)="away.set($event)"
+          /></label>
+          <p class="small">
+            {{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box
+            each. Grown fish and shrimp go two days without; underfed is safe, overfed is not.
+          </p>
+        </details>
+        <p class="small quiet">
+          Powders:
+          @for (p of powder; track p.id; let last = $last) {
+            {{ p.label }} ({{ p.why }}){{ last ? '' : ' ' }}
+          }
+        </p>
+        <p role="status" class="quiet">{{ said() }}</p>
+      </section>
+    }
   `,
-  styles: `section { margin-top: 1rem; overflow-x: auto; position: relative; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } li { padding: 0.2rem 0; } .tap { margin-left: 0.5rem; } .short { display: block; width: 150px; }`,
+  styles: `
+    section {
+      margin-top: 1rem;
+      overflow-x: auto;
+      position: relative;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem 1rem;
+      align-items: end;
+      margin: 0.5rem 0;
+    }
+    .row label {
+      width: 190px;
+    }
+    li {
+      padding: 0.2rem 0;
+    }
+    .tap {
+      margin-left: 0.5rem;
+    }
+    .short {
+      display: block;
+      width: 150px;
+    }
+  `,
 })
 export class FeedingPart {
   readonly stock = input.required<TankStock>();

@@ -38,30 +38,133 @@ interface Shelf {
     <h1>What fits</h1>
     <nl-stock-nav />
     <div class="inputs">
-      <label><span class="name">Water of</span><select (change)="choose($event)">
-        <option value="" disabled [selected]="!tank() && !source()">Choose a source or a tank</option>
-        <optgroup label="Sources">@for (s of sources.list(); track s.sourceId) {<option [value]="'source:' + s.sourceId" [selected]="s.sourceId === source()">{{ s.setUp.name }}</option>}</optgroup>
-        <optgroup label="Tanks">@for (s of store.stocked(); track s.tank.tankId) {<option [value]="'tank:' + s.tank.tankId" [selected]="s.tank.tankId === tank()">{{ s.tank.name }}</option>}</optgroup></select></label>
-      <label><span class="name">Group</span><select (change)="group.set($any($event.target).value)"><option value="">all</option>@for (g of groups; track g) {<option [value]="g">{{ groupWords[g] }}</option>}</select></label>
-      <label><span class="name">Name</span><input [value]="wanted()" (input)="wanted.set($any($event.target).value)" autocomplete="off" placeholder="part of a name" /></label>
+      <label
+        ><span class="name">Water of</span
+        ><select (change)="choose($event)">
+          <option value="" disabled [selected]="!tank() && !source()">Choose a source or a tank</option>
+          <optgroup label="Sources">
+            @for (s of sources.list(); track s.sourceId) {
+              <option [value]="'source:' + s.sourceId" [selected]="s.sourceId === source()">{{ s.setUp.name }}</option>
+            }
+          </optgroup>
+          <optgroup label="Tanks">
+            @for (s of store.stocked(); track s.tank.tankId) {
+              <option [value]="'tank:' + s.tank.tankId" [selected]="s.tank.tankId === tank()">{{ s.tank.name }}</option>
+            }
+          </optgroup>
+        </select></label
+      >
+      <label
+        ><span class="name">Group</span
+        ><select (change)="group.set($any($event.target).value)">
+          <option value="">all</option>
+          @for (g of groups; track g) {
+            <option [value]="g">{{ groupWords[g] }}</option>
+          }
+        </select></label
+      >
+      <label
+        ><span class="name">Name</span
+        ><input
+          [value]="wanted()"
+          (input)="wanted.set($any($event.target).value)"
+          autocomplete="off"
+          placeholder="part of a name"
+      /></label>
     </div>
     @if (water(); as w) {
-      <p class="known">@for (p of parameters; track p) {@if (w[p]; as span) {<span>{{ short(p) }} <span class="num">{{ shown(p, span) }}</span></span>}}
-        @if (missing().length > 0) {<span class="quiet">not known: {{ missing().join(', ') }}; what hangs on it cannot be told. <a routerLink="/readings" [queryParams]="source() ? { source: source() } : { tank: tank() }">Write a test</a></span>}</p>
-      @if (soft(); as text) {<p class="caution small">{{ text }}</p>}
+      <p class="known">
+        @for (p of parameters; track p) {
+          @if (w[p]; as span) {
+            <span
+              >{{ short(p) }} <span class="num">{{ shown(p, span) }}</span></span
+            >
+          }
+        }
+        @if (missing().length > 0) {
+          <span class="quiet"
+            >not known: {{ missing().join(', ') }}; what hangs on it cannot be told.
+            <a routerLink="/readings" [queryParams]="source() ? { source: source() } : { tank: tank() }"
+              >Write a test</a
+            ></span
+          >
+        }
+      </p>
+      @if (soft(); as text) {
+        <p class="caution small">{{ text }}</p>
+      }
       @for (shelf of shelves(); track shelf.id) {
-        <section [attr.aria-label]="shelf.title"><h2>{{ shelf.title }} <span class="quiet num">{{ shelf.lines.length }}</span></h2><p class="small quiet">{{ shelf.said }}</p>
-          <ul [class.plainList]="shelf.id === 'fits' || shelf.id === 'as-it-is'">@for (line of shelf.lines; track line.kind.id) {<li><span class="kind"><a class="serif" routerLink="/stock/kinds" [queryParams]="{ kind: line.kind.id }">{{ line.kind.commonName }}</a> <span class="small quiet">{{ line.kind.scientificName }}</span></span><span class="small how">{{ line.how }}</span><span class="small quiet">{{ line.why }}</span></li>}</ul>
+        <section [attr.aria-label]="shelf.title">
+          <h2>
+            {{ shelf.title }} <span class="quiet num">{{ shelf.lines.length }}</span>
+          </h2>
+          <p class="small quiet">{{ shelf.said }}</p>
+          <ul [class.plainList]="shelf.id === 'fits' || shelf.id === 'as-it-is'">
+            @for (line of shelf.lines; track line.kind.id) {
+              <li>
+                <span class="kind"
+                  ><a class="serif" routerLink="/stock/kinds" [queryParams]="{ kind: line.kind.id }">{{
+                    line.kind.commonName
+                  }}</a>
+                  <span class="small quiet">{{ line.kind.scientificName }}</span></span
+                ><span class="small how">{{ line.how }}</span
+                ><span class="small quiet">{{ line.why }}</span>
+              </li>
+            }
+          </ul>
         </section>
       }
-      <p class="small quiet">Water alone. Bed, temper, numbers and who eats whom are judged where they live together. Temperature is the heater’s matter for a source. pH after a cut follows from carbonate hardness and room air, never from an average: test it.</p>
-    } @else {<p class="quiet">Choose a water above: first what can live in it as it is, then what would after the cheapest change.</p>}
+      <p class="small quiet">
+        Water alone. Bed, temper, numbers and who eats whom are judged where they live together. Temperature is the
+        heater’s matter for a source. pH after a cut follows from carbonate hardness and room air, never from an
+        average: test it.
+      </p>
+    } @else {
+      <p class="quiet">
+        Choose a water above: first what can live in it as it is, then what would after the cheapest change.
+      </p>
+    }
   `,
   styles: `
-    .inputs { display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 0.8rem; max-width: 860px; } .known { display: flex; flex-wrap: wrap; gap: 0.2rem 1.3rem; margin: 0.8rem 0; }
-    section { margin-top: 1rem; } li { display: grid; grid-template-columns: minmax(230px, 1.1fr) minmax(150px, 0.8fr) 2fr; gap: 0.1rem 1rem; padding: 0.25rem 0; border-bottom: 1px solid var(--line); align-items: baseline; } .how { color: var(--water); }
-    .plainList { columns: 3 250px; column-gap: 1.5rem; } .plainList li { display: block; break-inside: avoid; }
-    @media (max-width: 800px) { li { grid-template-columns: 1fr; } }
+    .inputs {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+      gap: 0.8rem;
+      max-width: 860px;
+    }
+    .known {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.2rem 1.3rem;
+      margin: 0.8rem 0;
+    }
+    section {
+      margin-top: 1rem;
+    }
+    li {
+      display: grid;
+      grid-template-columns: minmax(230px, 1.1fr) minmax(150px, 0.8fr) 2fr;
+      gap: 0.1rem 1rem;
+      padding: 0.25rem 0;
+      border-bottom: 1px solid var(--line);
+      align-items: baseline;
+    }
+    .how {
+      color: var(--water);
+    }
+    .plainList {
+      columns: 3 250px;
+      column-gap: 1.5rem;
+    }
+    .plainList li {
+      display: block;
+      break-inside: avoid;
+    }
+    @media (max-width: 800px) {
+      li {
+        grid-template-columns: 1fr;
+      }
+    }
   `,
 })
 export class FitsScreen {

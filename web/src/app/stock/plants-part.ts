@@ -16,29 +16,166 @@ import type { TankStock } from './stock-store';
   imports: [FormsModule, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (plants().length > 0) {<section aria-label="Plants">
-      <h2>Plants</h2>
-      <table><thead><tr><th>Plant</th><th>Next trim</th><th class="right">Takes</th><th>How</th><th></th></tr></thead><tbody>
-        @for (p of plants(); track p.kind.id) {<tr><td class="serif">{{ p.kind.commonName }}</td><td class="num small">{{ p.due ? day(p.due.loEpochMs) + ' – ' + day(p.due.hiEpochMs) : '' }}</td><td class="num right">{{ p.due?.workMinutes }} <span class="unit">min</span></td><td class="small">{{ p.due?.stage === 'replant' ? 'Replant the tops. ' : p.due?.stage === 'shape' ? 'Shape it. ' : '' }}{{ p.due?.how }}</td><td><button type="button" class="plain" (click)="trimmed(p.kind.id)">Trimmed<span class="visuallyHidden"> {{ p.kind.commonName }}</span></button></td></tr>}
-      </tbody></table>
-      <p class="small quiet">Light: @if (stock().tank.equipment.light?.lightHours; as h) {{{ h }} h a day.} @else {its hours are not in the book.} Sharp scissors and glass: one hand holds, one cuts; plugs above the water.</p>
-      <h3>Fertiliser and liquid carbon</h3>
-      <div class="row">
-        <label><span class="name">What</span><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">@for (f of fertilisers; track f.id) {<option [value]="f.id">{{ f.name }}</option>}</select></label>
-        <label><span class="name">{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose</span><input type="number" step="any" min="0" name="amount" [ngModel]="amount()" (ngModelChange)="amount.set($event)" /></label>
-        <label><span class="name">Doses a week</span><input type="number" step="1" min="0" max="21" name="doses" [ngModel]="doses()" (ngModelChange)="doses.set($event)" /></label>
-        <label><span class="name">Changed weekly, %</span><input type="number" step="1" min="0" max="100" name="change" [ngModel]="change()" (ngModelChange)="change.set($event)" /></label>
-        @if (chosen().form === 'liquid' && !chosen().carbon) {<label><span class="name">Nitrate by its label, mg/mL</span><input type="number" step="any" min="0" name="label" [ngModel]="no3Label()" (ngModelChange)="no3Label.set($event)" /></label>}
-      </div>
-      @if (chosen().carbon) {<p class="caution small">Liquid carbon is a disinfectant: gloves and eyes, never by more than its label, by net volume ({{ litres() }} L). Shrimp die of double doses. @if (sensitive(); as names) {Harmed by it here: {{ names }}.}</p>}
-      @else if (added(); as a) {<p>In a week nitrate <nl-figure title="Nitrate added in a week" [text]="text(a.value.no3MgPerLPerWeek)" unit="mg/L" [working]="a" />, phosphate {{ text(a.value.po4MgPerLPerWeek) }}, potassium {{ text(a.value.kMgPerLPerWeek) }}, iron {{ text(a.value.feMgPerLPerWeek) }} mg/L. @if (a.value.no3CeilingMgPerL !== null) {If plants took nothing, nitrate would stand at {{ text(a.value.no3CeilingMgPerL) }} before a change.}</p>}
-      @else {<p class="fault">{{ refusal() }}</p>}
-      <button type="button" class="plain" (click)="dosed()">Dosed once</button>
-      <ul>@for (s of schools; track s.id) {<li class="small"><strong>{{ s.label }}</strong>: {{ s.why }}</li>}</ul>
-      <p role="status" class="quiet">{{ said() }}</p>
-    </section>}
+    @if (plants().length > 0) {
+      <section aria-label="Plants">
+        <h2>Plants</h2>
+        <table>
+          <thead>
+            <tr>
+              <th>Plant</th>
+              <th>Next trim</th>
+              <th class="right">Takes</th>
+              <th>How</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (p of plants(); track p.kind.id) {
+              <tr>
+                <td class="serif">{{ p.kind.commonName }}</td>
+                <td class="num small">{{ p.due ? day(p.due.loEpochMs) + ' – ' + day(p.due.hiEpochMs) : '' }}</td>
+                <td class="num right">{{ p.due?.workMinutes }} <span class="unit">min</span></td>
+                <td class="small">
+                  {{ p.due?.stage === 'replant' ? 'Replant the tops. ' : p.due?.stage === 'shape' ? 'Shape it. ' : ''
+                  }}{{ p.due?.how }}
+                </td>
+                <td>
+                  <button type="button" class="plain" (click)="trimmed(p.kind.id)">
+                    Trimmed<span class="visuallyHidden"> {{ p.kind.commonName }}</span>
+                  </button>
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <p class="small quiet">
+          Light:
+          @if (stock().tank.equipment.light?.lightHours; as h) {
+            {{ h }} h a day.
+          } @else {
+            its hours are not in the book.
+          }
+          Sharp scissors and glass: one hand holds, one cuts; plugs above the water.
+        </p>
+        <h3>Fertiliser and liquid carbon</h3>
+        <div class="row">
+          <label
+            ><span class="name">What</span
+            ><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
+              @for (f of fertilisers; track f.id) {
+                <option [value]="f.id">{{ f.name }}</option>
+              }
+            </select></label
+          >
+          <label
+            ><span class="name">{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose</span
+            ><input
+              type="number"
+              step="any"
+              min="0"
+              name="amount"
+              [ngModel]="amount()"
+              (ngModelChange)="amount.set($event)"
+          /></label>
+          <label
+            ><span class="name">Doses a week</span
+            ><input
+              type="number"
+              step="1"
+              min="0"
+              max="21"
+              name="doses"
+              [ngModel]="doses()"
+              (ngModelChange)="doses.set($event)"
+          /></label>
+          <label
+            ><span class="name">Changed weekly, %</span
+            ><input
+              type="number"
+              step="1"
+              min="0"
+              max="100"
+              name="change"
+              [ngModel]="change()"
+              (ngModelChange)="change.set($event)"
+          /></label>
+          @if (chosen().form === 'liquid' && !chosen().carbon) {
+            <label
+              ><span class="name">Nitrate by its label, mg/mL</span
+              ><input
+                type="number"
+                step="any"
+                min="0"
+                name="label"
+                [ngModel]="no3Label()"
+                (ngModelChange)="no3Label.set($event)"
+            /></label>
+          }
+        </div>
+        @if (chosen().carbon) {
+          <p class="caution small">
+            Liquid carbon is a disinfectant: gloves and eyes, never by more than its label, by net volume ({{
+              litres()
+            }}
+            L). Shrimp die of double doses.
+            @if (sensitive(); as names) {
+              Harmed by it here: {{ names }}.
+            }
+          </p>
+        } @else if (added(); as a) {
+          <p>
+            In a week nitrate
+            <nl-figure
+              title="Nitrate added in a week"
+              [text]="text(a.value.no3MgPerLPerWeek)"
+              unit="mg/L"
+              [working]="a" />, phosphate {{ text(a.value.po4MgPerLPerWeek) }}, potassium
+            {{ text(a.value.kMgPerLPerWeek) }}, iron {{ text(a.value.feMgPerLPerWeek) }} mg/L.
+            @if (a.value.no3CeilingMgPerL !== null) {
+              If plants took nothing, nitrate would stand at {{ text(a.value.no3CeilingMgPerL) }} before a change.
+            }
+          </p>
+        } @else {
+          <p class="fault">{{ refusal() }}</p>
+        }
+        <button type="button" class="plain" (click)="dosed()">Dosed once</button>
+        <ul>
+          @for (s of schools; track s.id) {
+            <li class="small">
+              <strong>{{ s.label }}</strong>: {{ s.why }}
+            </li>
+          }
+        </ul>
+        <p role="status" class="quiet">{{ said() }}</p>
+      </section>
+    }
   `,
-  styles: `section { margin-top: 1rem; overflow-x: auto; position: relative; } h3 { margin-top: 0.8rem; } .row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } .row label { width: 190px; } .right { text-align: right; } li { padding: 0.1rem 0; }`,
+  styles: `
+    section {
+      margin-top: 1rem;
+      overflow-x: auto;
+      position: relative;
+    }
+    h3 {
+      margin-top: 0.8rem;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem 1rem;
+      align-items: end;
+      margin: 0.5rem 0;
+    }
+    .row label {
+      width: 190px;
+    }
+    .right {
+      text-align: right;
+    }
+    li {
+      padding: 0.1rem 0;
+    }
+  `,
 })
 export class PlantsPart {
   readonly stock = input.required<TankStock>();

@@ -17,30 +17,124 @@ import { countText, StockStore } from './stock-store';
   template: `
     <h1>Stock</h1>
     <nl-stock-nav />
-    @if (tonight.empty()) {<nl-welcome />}
-    @if (store.fault()) {<p class="fault" role="alert">The stock cannot be read just now.</p>}
-    <label class="check"><input type="checkbox" [checked]="all()" (change)="all.set(!all())" /> also what is only worth knowing</label>
+    @if (tonight.empty()) {
+      <nl-welcome />
+    }
+    @if (store.fault()) {
+      <p class="fault" role="alert">The stock cannot be read just now.</p>
+    }
+    <label class="check"
+      ><input type="checkbox" [checked]="all()" (change)="all.set(!all())" /> also what is only worth knowing</label
+    >
     @for (s of store.stocked(); track s.tank.tankId) {
       <section [attr.aria-label]="s.tank.name">
-        <div class="head"><h2><a [routerLink]="['/stock/tanks', s.tank.tankId]" class="serif">{{ s.tank.name }}</a></h2><nl-state-mark [state]="s.tank.state" />
+        <div class="head">
+          <h2>
+            <a [routerLink]="['/stock/tanks', s.tank.tankId]" class="serif">{{ s.tank.name }}</a>
+          </h2>
+          <nl-state-mark [state]="s.tank.state" />
           <span class="small quiet">{{ s.tank.stage ?? 'stage not said' }} · {{ s.tank.setUp.purpose }}</span>
-          <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits here</a></div>
-        @for (a of s.alarms; track $index) {<p class="alarm" [class.act]="a.severity === 'act'">{{ alarmText(a) }}</p>}
-        @if (s.lodgers.length === 0) {<p class="quiet">Nobody lives here that the book knows of. <a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">Someone arrives</a></p>}
-        @else {
-          <p class="lodgers">@for (l of s.lodgers; track $index) {<span><span class="num">{{ count(l.count) }}</span> {{ l.kind.commonName }}@if (l.strain) {<span class="quiet"> {{ l.strain }}</span>}</span>}</p>
-          <p class="small common"><span class="quiet">All of them bear</span> @for (c of s.together.common; track c.parameter) {<span [class.out]="c.band === null || c.outsideKindIds.length > 0">{{ short(c.parameter) }} <span class="num">{{ c.band ? range(c.band) : 'no common band' }}</span>@if (c.outsideKindIds.length > 0) {<span>: outside today for {{ names(c.outsideKindIds) }}</span>}</span>}</p>
-          <ul>@for (f of shown(s.together.findings); track $index) {<li class="small"><span class="sev" [attr.data-sev]="f.severity">{{ words[f.severity] }}</span> {{ f.text }} <em class="quiet">{{ grade(f) }}</em></li>}</ul>
+          <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits here</a>
+        </div>
+        @for (a of s.alarms; track $index) {
+          <p class="alarm" [class.act]="a.severity === 'act'">{{ alarmText(a) }}</p>
+        }
+        @if (s.lodgers.length === 0) {
+          <p class="quiet">
+            Nobody lives here that the book knows of.
+            <a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">Someone arrives</a>
+          </p>
+        } @else {
+          <p class="lodgers">
+            @for (l of s.lodgers; track $index) {
+              <span
+                ><span class="num">{{ count(l.count) }}</span> {{ l.kind.commonName }}
+                @if (l.strain) {
+                  <span class="quiet"> {{ l.strain }}</span>
+                }
+              </span>
+            }
+          </p>
+          <p class="small common">
+            <span class="quiet">All of them bear</span>
+            @for (c of s.together.common; track c.parameter) {
+              <span [class.out]="c.band === null || c.outsideKindIds.length > 0"
+                >{{ short(c.parameter) }} <span class="num">{{ c.band ? range(c.band) : 'no common band' }}</span>
+                @if (c.outsideKindIds.length > 0) {
+                  <span>: outside today for {{ names(c.outsideKindIds) }}</span>
+                }
+              </span>
+            }
+          </p>
+          <ul>
+            @for (f of shown(s.together.findings); track $index) {
+              <li class="small">
+                <span class="sev" [attr.data-sev]="f.severity">{{ words[f.severity] }}</span> {{ f.text }}
+                <em class="quiet">{{ grade(f) }}</em>
+              </li>
+            }
+          </ul>
         }
       </section>
     }
   `,
   styles: `
-    section { border-top: 1px solid var(--line); padding: 0.7rem 0; } .head { display: flex; gap: 0.3rem 1rem; align-items: baseline; flex-wrap: wrap; } .head h2 a { text-decoration: none; }
-    .lodgers, .common { display: flex; flex-wrap: wrap; gap: 0.2rem 1.4rem; margin: 0.3rem 0; } .out { color: var(--act); } li { padding: 0.1rem 0; } em { font-size: 0.85em; }
-    .sev { display: inline-block; min-width: 92px; font-weight: 600; color: var(--quiet); } .sev[data-sev='clash'] { color: var(--act); } .sev[data-sev='caution'] { color: var(--drifting); }
-    .alarm { border-left: 3px solid var(--drifting); padding-left: 0.6rem; margin: 0.3rem 0; } .alarm.act { border-color: var(--act); font-weight: 600; }
-    .check { display: inline-flex; gap: 0.5rem; align-items: center; min-height: 44px; }
+    section {
+      border-top: 1px solid var(--line);
+      padding: 0.7rem 0;
+    }
+    .head {
+      display: flex;
+      gap: 0.3rem 1rem;
+      align-items: baseline;
+      flex-wrap: wrap;
+    }
+    .head h2 a {
+      text-decoration: none;
+    }
+    .lodgers,
+    .common {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.2rem 1.4rem;
+      margin: 0.3rem 0;
+    }
+    .out {
+      color: var(--act);
+    }
+    li {
+      padding: 0.1rem 0;
+    }
+    em {
+      font-size: 0.85em;
+    }
+    .sev {
+      display: inline-block;
+      min-width: 92px;
+      font-weight: 600;
+      color: var(--quiet);
+    }
+    .sev[data-sev='clash'] {
+      color: var(--act);
+    }
+    .sev[data-sev='caution'] {
+      color: var(--drifting);
+    }
+    .alarm {
+      border-left: 3px solid var(--drifting);
+      padding-left: 0.6rem;
+      margin: 0.3rem 0;
+    }
+    .alarm.act {
+      border-color: var(--act);
+      font-weight: 600;
+    }
+    .check {
+      display: inline-flex;
+      gap: 0.5rem;
+      align-items: center;
+      min-height: 44px;
+    }
   `,
 })
 export class StockScreen {

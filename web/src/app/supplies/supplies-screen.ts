@@ -41,41 +41,254 @@ const dayMs = 86_400_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supplies</h1>
-    @if (orders().length > 0) {<p class="caution" role="status">To order: {{ orders().join(', ') }}.</p>}
-    @if (rows().length > 0) {<table>
-      <thead><tr><th>Supply</th><th class="right">Left</th><th class="right">A week</th><th>Runs out</th><th>Good until</th><th>State</th><th>Write</th></tr></thead>
-      <tbody>@for (r of rows(); track r.id) {<tr>
-        <td><span class="serif">{{ r.supply.name }}</span><div class="small quiet about">{{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button type="button" class="asText small" (click)="edit(r.id, r.supply)">change<span class="visuallyHidden"> {{ r.supply.name }}</span></button></div></td>
-        <td class="num right">{{ amount(r.state.leftValue) }} <span class="unit">{{ r.supply.unit }}</span></td>
-        <td class="num right">@if (r.state.weekly; as w) {{{ amount(w.lo) }}–{{ amount(w.hi) }}} @else {<span class="quiet">?</span>}</td>
-        <td class="small num">@if (r.state.runsOut; as o) {{{ day(o.loEpochMs) }} – {{ day(o.hiEpochMs) }}}</td>
-        <td class="small num">{{ r.supply.expiresOn ?? '' }}</td>
-        <td class="small"><strong [class]="r.state.state">{{ words[r.state.state] }}</strong><div class="quiet">{{ r.state.reason }}</div></td>
-        <td><form class="log" (ngSubmit)="log(r.id, r.supply.name)"><select [name]="'e' + r.id" [attr.aria-label]="'What happened to ' + r.supply.name" [ngModel]="events()[r.id] ?? 'used'" (ngModelChange)="setEvent(r.id, $event)"><option value="used">used</option><option value="left">left, counted</option><option value="bought">bought</option><option value="thrown-away">thrown away</option></select><input type="number" step="any" min="0" [name]="'v' + r.id" [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit" [ngModel]="values()[r.id]" (ngModelChange)="setValue(r.id, $event)" /><button class="plain">Write<span class="visuallyHidden"> {{ r.supply.name }}</span></button></form></td>
-      </tr>}</tbody></table>}
-    @else if (diary.loaded()) {<p class="quiet">Nothing is on the shelf that the book knows of. Minerals, conditioner, plain salts, food, kits, resin, fertiliser: what runs out on a Sunday.</p>}
+    @if (orders().length > 0) {
+      <p class="caution" role="status">To order: {{ orders().join(', ') }}.</p>
+    }
+    @if (rows().length > 0) {
+      <table>
+        <thead>
+          <tr>
+            <th>Supply</th>
+            <th class="right">Left</th>
+            <th class="right">A week</th>
+            <th>Runs out</th>
+            <th>Good until</th>
+            <th>State</th>
+            <th>Write</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (r of rows(); track r.id) {
+            <tr>
+              <td>
+                <span class="serif">{{ r.supply.name }}</span>
+                <div class="small quiet about">
+                  {{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button
+                    type="button"
+                    class="asText small"
+                    (click)="edit(r.id, r.supply)">
+                    change<span class="visuallyHidden"> {{ r.supply.name }}</span>
+                  </button>
+                </div>
+              </td>
+              <td class="num right">
+                {{ amount(r.state.leftValue) }} <span class="unit">{{ r.supply.unit }}</span>
+              </td>
+              <td class="num right">
+                @if (r.state.weekly; as w) {
+                  {{ amount(w.lo) }}–{{ amount(w.hi) }}
+                } @else {
+                  <span class="quiet">?</span>
+                }
+              </td>
+              <td class="small num">
+                @if (r.state.runsOut; as o) {
+                  {{ day(o.loEpochMs) }} – {{ day(o.hiEpochMs) }}
+                }
+              </td>
+              <td class="small num">{{ r.supply.expiresOn ?? '' }}</td>
+              <td class="small">
+                <strong [class]="r.state.state">{{ words[r.state.state] }}</strong>
+                <div class="quiet">{{ r.state.reason }}</div>
+              </td>
+              <td>
+                <form class="log" (ngSubmit)="log(r.id, r.supply.name)">
+                  <select
+                    [name]="'e' + r.id"
+                    [attr.aria-label]="'What happened to ' + r.supply.name"
+                    [ngModel]="events()[r.id] ?? 'used'"
+                    (ngModelChange)="setEvent(r.id, $event)">
+                    <option value="used">used</option>
+                    <option value="left">left, counted</option>
+                    <option value="bought">bought</option>
+                    <option value="thrown-away">thrown away</option></select
+                  ><input
+                    type="number"
+                    step="any"
+                    min="0"
+                    [name]="'v' + r.id"
+                    [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit"
+                    [ngModel]="values()[r.id]"
+                    (ngModelChange)="setValue(r.id, $event)" /><button class="plain">
+                    Write<span class="visuallyHidden"> {{ r.supply.name }}</span>
+                  </button>
+                </form>
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    } @else if (diary.loaded()) {
+      <p class="quiet">
+        Nothing is on the shelf that the book knows of. Minerals, conditioner, plain salts, food, kits, resin,
+        fertiliser: what runs out on a Sunday.
+      </p>
+    }
     <p role="status" class="quiet">{{ said() }}</p>
     <form (ngSubmit)="save()" class="grid" [attr.aria-label]="editing() ? 'Change a supply' : 'A new supply'">
       <h2>{{ editing() ? 'Change it' : 'A new supply' }}</h2>
-      <label><span class="name">Name</span><input #first name="name" required maxlength="60" [ngModel]="name()" (ngModelChange)="name.set($event)" [attr.aria-invalid]="!!fault('name')" autocomplete="off" />@if (fault('name')) {<span class="fault">{{ fault('name') }}</span>}</label>
-      <label><span class="name">Sort</span><select name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">@for (c of categories; track c) {<option [value]="c">{{ c }}</option>}</select></label>
+      <label
+        ><span class="name">Name</span
+        ><input
+          #first
+          name="name"
+          required
+          maxlength="60"
+          [ngModel]="name()"
+          (ngModelChange)="name.set($event)"
+          [attr.aria-invalid]="!!fault('name')"
+          autocomplete="off" />
+        @if (fault('name')) {
+          <span class="fault">{{ fault('name') }}</span>
+        }
+      </label>
+      <label
+        ><span class="name">Sort</span
+        ><select name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">
+          @for (c of categories; track c) {
+            <option [value]="c">{{ c }}</option>
+          }
+        </select></label
+      >
       @if (category() === 'salt') {
-        <label><span class="name">Which salt</span><select name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)"><option value="">another one</option>@for (s of saltList; track s.id) {<option [value]="s.id">{{ s.name }}</option>}</select>@if (fault('saltId')) {<span class="fault">{{ fault('saltId') }}</span>}</label>
-        @if (saltId()) {<label><span class="name">Pure, % by its label</span><input type="number" min="1" max="100" step="any" name="purity" [ngModel]="purityPercent()" (ngModelChange)="purityPercent.set($event)" [attr.aria-invalid]="!!fault('purityFraction')" />@if (fault('purityFraction')) {<span class="fault">{{ fault('purityFraction') }}</span>}</label>}
+        <label
+          ><span class="name">Which salt</span
+          ><select name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)">
+            <option value="">another one</option>
+            @for (s of saltList; track s.id) {
+              <option [value]="s.id">{{ s.name }}</option>
+            }
+          </select>
+          @if (fault('saltId')) {
+            <span class="fault">{{ fault('saltId') }}</span>
+          }
+        </label>
+        @if (saltId()) {
+          <label
+            ><span class="name">Pure, % by its label</span
+            ><input
+              type="number"
+              min="1"
+              max="100"
+              step="any"
+              name="purity"
+              [ngModel]="purityPercent()"
+              (ngModelChange)="purityPercent.set($event)"
+              [attr.aria-invalid]="!!fault('purityFraction')" />
+            @if (fault('purityFraction')) {
+              <span class="fault">{{ fault('purityFraction') }}</span>
+            }
+          </label>
+        }
       }
-      <label><span class="name">In</span><select name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">@for (u of units; track u) {<option [value]="u">{{ u }}</option>}</select>@if (fault('unit')) {<span class="fault">{{ fault('unit') }}</span>}</label>
-      @if (!editing()) {<label><span class="name">There is now</span><input type="number" step="any" min="0" name="now" [ngModel]="now()" (ngModelChange)="now.set($event)" /></label>}
-      <label><span class="name">A pack holds, {{ unit() }}</span><input type="number" step="any" min="0" name="packHolds" [ngModel]="packHolds()" (ngModelChange)="packHolds.set($event)" [attr.aria-invalid]="!!fault('packValue')" />@if (fault('packValue')) {<span class="fault">{{ fault('packValue') }}</span>}</label>
-      <label><span class="name">and costs</span><input type="number" step="any" min="0" name="packCosts" [ngModel]="packCosts()" (ngModelChange)="packCosts.set($event)" [attr.aria-invalid]="!!fault('costValue')" />@if (fault('costValue')) {<span class="fault">{{ fault('costValue') }}</span>}</label>
-      <label><span class="name">Good until</span><input type="date" name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)" /></label>
-      <label><span class="name">Days until a delivery comes</span><input type="number" min="0" max="365" name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)" /></label>
-      <div><button class="go" [disabled]="name().trim() === ''">{{ editing() ? 'Write the change' : 'Put it on the shelf' }}</button>@if (editing()) {&ngsp;<button type="button" class="asText" (click)="clear()">Leave it</button>}</div>
+      <label
+        ><span class="name">In</span
+        ><select name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">
+          @for (u of units; track u) {
+            <option [value]="u">{{ u }}</option>
+          }
+        </select>
+        @if (fault('unit')) {
+          <span class="fault">{{ fault('unit') }}</span>
+        }
+      </label>
+      @if (!editing()) {
+        <label
+          ><span class="name">There is now</span
+          ><input type="number" step="any" min="0" name="now" [ngModel]="now()" (ngModelChange)="now.set($event)"
+        /></label>
+      }
+      <label
+        ><span class="name">A pack holds, {{ unit() }}</span
+        ><input
+          type="number"
+          step="any"
+          min="0"
+          name="packHolds"
+          [ngModel]="packHolds()"
+          (ngModelChange)="packHolds.set($event)"
+          [attr.aria-invalid]="!!fault('packValue')" />
+        @if (fault('packValue')) {
+          <span class="fault">{{ fault('packValue') }}</span>
+        }
+      </label>
+      <label
+        ><span class="name">and costs</span
+        ><input
+          type="number"
+          step="any"
+          min="0"
+          name="packCosts"
+          [ngModel]="packCosts()"
+          (ngModelChange)="packCosts.set($event)"
+          [attr.aria-invalid]="!!fault('costValue')" />
+        @if (fault('costValue')) {
+          <span class="fault">{{ fault('costValue') }}</span>
+        }
+      </label>
+      <label
+        ><span class="name">Good until</span
+        ><input type="date" name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
+      /></label>
+      <label
+        ><span class="name">Days until a delivery comes</span
+        ><input type="number" min="0" max="365" name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)"
+      /></label>
+      <div>
+        <button class="go" [disabled]="name().trim() === ''">
+          {{ editing() ? 'Write the change' : 'Put it on the shelf' }}
+        </button>
+        @if (editing()) {
+          &ngsp;<button type="button" class="asText" (click)="clear()">Leave it</button>
+        }
+      </div>
     </form>
-    <p class="small quiet">Medicines and bleach out of reach of children and guests, in their own bottles, never beside food.</p>
+    <p class="small quiet">
+      Medicines and bleach out of reach of children and guests, in their own bottles, never beside food.
+    </p>
   `,
   styles: `
-    .right { text-align: right; } .about { margin-left: 0; } .log { display: flex; gap: 0.4rem; } .log select { width: 130px; } .log input { width: 96px; } .reorder, .out, .expired { color: var(--act); } .expires { color: var(--drifting); } .enough { color: var(--settled); } .unknown { color: var(--unknown); }
-    .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 900px; margin-top: 1.2rem; } .grid h2 { grid-column: 1 / -1; }
+    .right {
+      text-align: right;
+    }
+    .about {
+      margin-left: 0;
+    }
+    .log {
+      display: flex;
+      gap: 0.4rem;
+    }
+    .log select {
+      width: 130px;
+    }
+    .log input {
+      width: 96px;
+    }
+    .reorder,
+    .out,
+    .expired {
+      color: var(--act);
+    }
+    .expires {
+      color: var(--drifting);
+    }
+    .enough {
+      color: var(--settled);
+    }
+    .unknown {
+      color: var(--unknown);
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 900px;
+      margin-top: 1.2rem;
+    }
+    .grid h2 {
+      grid-column: 1 / -1;
+    }
   `,
 })
 export class SuppliesScreen {

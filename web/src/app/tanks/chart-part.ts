@@ -53,9 +53,36 @@ export function spanFigures(
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chart-part.html',
   styles: `
-    .choices { display: flex; flex-wrap: wrap; gap: 0.3rem 0.9rem; align-items: center; padding: 0.3rem 0; } .chartPlace { height: 360px; }
-    input, select { width: auto; } .do { display: flex; flex-wrap: wrap; gap: 0.6rem; margin: 0.4rem 0; }
-    .figures { margin: 0.3rem 0; } .figures td, .figures th { padding-right: 1.2rem; } input[type='date'] { min-height: 32px; }
+    .choices {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.3rem 0.9rem;
+      align-items: center;
+      padding: 0.3rem 0;
+    }
+    .chartPlace {
+      height: 360px;
+    }
+    input,
+    select {
+      width: auto;
+    }
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem;
+      margin: 0.4rem 0;
+    }
+    .figures {
+      margin: 0.3rem 0;
+    }
+    .figures td,
+    .figures th {
+      padding-right: 1.2rem;
+    }
+    input[type='date'] {
+      min-height: 32px;
+    }
   `,
 })
 export class ChartPart {

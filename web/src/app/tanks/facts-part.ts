@@ -33,9 +33,52 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './facts-part.html',
   styles: `
-    section { margin-top: 1rem; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.9rem; align-items: end; margin: 0.4rem 0; } .row label { min-width: 150px; } .row .grow { flex: 1; min-width: 200px; }
-    .items { display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 0.3rem 1rem; } .item { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; border-bottom: 1px solid var(--line); min-height: 44px; } .item .plain { min-height: 36px; padding: 0.1rem 0.7rem; }
-    .off { color: var(--act); font-weight: 600; } .act { border-left: 3px solid var(--act); padding-left: 0.6rem; font-weight: 600; } li { padding: 0.1rem 0; }
+    section {
+      margin-top: 1rem;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.9rem;
+      align-items: end;
+      margin: 0.4rem 0;
+    }
+    .row label {
+      min-width: 150px;
+    }
+    .row .grow {
+      flex: 1;
+      min-width: 200px;
+    }
+    .items {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+      gap: 0.3rem 1rem;
+    }
+    .item {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      gap: 0.5rem;
+      border-bottom: 1px solid var(--line);
+      min-height: 44px;
+    }
+    .item .plain {
+      min-height: 36px;
+      padding: 0.1rem 0.7rem;
+    }
+    .off {
+      color: var(--act);
+      font-weight: 600;
+    }
+    .act {
+      border-left: 3px solid var(--act);
+      padding-left: 0.6rem;
+      font-weight: 600;
+    }
+    li {
+      padding: 0.1rem 0;
+    }
   `,
 })
 export class FactsPart {

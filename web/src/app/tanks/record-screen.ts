@@ -21,32 +21,122 @@ const reaches = [30, 90, 365] as const;
     @if (folio(); as f) {
       <div class="screenOnly do">
         <a [routerLink]="['/tanks', tankId()]">Back to {{ f.tank.name }}</a>
-        <label><span class="name">How far back</span><select (change)="reach($event)">@for (d of reaches; track d) {<option [value]="d" [selected]="d === days()">{{ d }} days</option>}</select></label>
+        <label
+          ><span class="name">How far back</span
+          ><select (change)="reach($event)">
+            @for (d of reaches; track d) {
+              <option [value]="d" [selected]="d === days()">{{ d }} days</option>
+            }
+          </select></label
+        >
         <button type="button" class="go" (click)="print()">Print, or save as PDF</button>
       </div>
       <article>
         <h1>Record of {{ f.tank.name }}</h1>
         <p>{{ house.house()?.name }} · made on {{ when(f.nowAt) }} · the last {{ days() }} days</p>
         <dl>
-          <dt>Net volume</dt><dd>{{ litres(f.netVolumeL) }} L</dd>
-          <dt>Running since</dt><dd>{{ f.startedOn }}</dd>
-          <dt>Purpose</dt><dd>{{ f.setUp.purpose }}</dd>
-          <dt>Kept as</dt><dd>{{ practice() }}</dd>
-          <dt>Tonight</dt><dd>{{ f.tank.reason }}</dd>
+          <dt>Net volume</dt>
+          <dd>{{ litres(f.netVolumeL) }} L</dd>
+          <dt>Running since</dt>
+          <dd>{{ f.startedOn }}</dd>
+          <dt>Purpose</dt>
+          <dd>{{ f.setUp.purpose }}</dd>
+          <dt>Kept as</dt>
+          <dd>{{ practice() }}</dd>
+          <dt>Tonight</dt>
+          <dd>{{ f.tank.reason }}</dd>
         </dl>
         <h2>Water, the last reading of each</h2>
-        <table><thead><tr><th>Parameter</th><th>Read</th><th>As written</th><th>Band here</th><th>When</th></tr></thead>
-          <tbody>@for (r of water(); track r.label) {<tr><td>{{ r.label }}</td><td class="num">{{ r.read }}</td><td class="num">{{ r.text }}</td><td class="num">{{ r.band }}</td><td>{{ r.when }}</td></tr>}</tbody></table>
+        <table>
+          <thead>
+            <tr>
+              <th>Parameter</th>
+              <th>Read</th>
+              <th>As written</th>
+              <th>Band here</th>
+              <th>When</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (r of water(); track r.label) {
+              <tr>
+                <td>{{ r.label }}</td>
+                <td class="num">{{ r.read }}</td>
+                <td class="num">{{ r.text }}</td>
+                <td class="num">{{ r.band }}</td>
+                <td>{{ r.when }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
         <h2>What was done and seen</h2>
-        <table class="book"><tbody>@for (e of shown(); track e.id) {<tr [class.struck]="e.struck"><td class="num">{{ day(e.nightOn) }}</td><td>{{ e.line }}@if (e.struck) { — struck: {{ e.struck.reason }}}</td></tr>} @empty {<tr><td>Nothing in this time.</td></tr>}</tbody></table>
-        <p class="small">Readings are spans: what the kit could tell apart. Struck lines were found wrong and stay readable. Written by the keeper; nothing here is a diagnosis or a prescription.</p>
+        <table class="book">
+          <tbody>
+            @for (e of shown(); track e.id) {
+              <tr [class.struck]="e.struck">
+                <td class="num">{{ day(e.nightOn) }}</td>
+                <td>
+                  {{ e.line }}
+                  @if (e.struck) {
+                    — struck: {{ e.struck.reason }}
+                  }
+                </td>
+              </tr>
+            } @empty {
+              <tr>
+                <td>Nothing in this time.</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <p class="small">
+          Readings are spans: what the kit could tell apart. Struck lines were found wrong and stay readable. Written by
+          the keeper; nothing here is a diagnosis or a prescription.
+        </p>
       </article>
-    } @else {<p class="quiet">Opening the record …</p>}
+    } @else {
+      <p class="quiet">Opening the record …</p>
+    }
   `,
   styles: `
-    .do { display: flex; flex-wrap: wrap; gap: 1rem; align-items: end; margin-bottom: 1rem; } dl { display: grid; grid-template-columns: 160px 1fr; gap: 0.2rem 1rem; margin: 0.6rem 0; } h2 { margin: 1rem 0 0.3rem; }
-    article { max-width: 760px; } .struck { text-decoration: line-through; } td { vertical-align: top; padding: 0.15rem 0.6rem 0.15rem 0; } tr { break-inside: avoid; }
-    @media print { .screenOnly { display: none; } article { max-width: none; font-size: 10.5pt; } }
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: end;
+      margin-bottom: 1rem;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 160px 1fr;
+      gap: 0.2rem 1rem;
+      margin: 0.6rem 0;
+    }
+    h2 {
+      margin: 1rem 0 0.3rem;
+    }
+    article {
+      max-width: 760px;
+    }
+    .struck {
+      text-decoration: line-through;
+    }
+    td {
+      vertical-align: top;
+      padding: 0.15rem 0.6rem 0.15rem 0;
+    }
+    tr {
+      break-inside: avoid;
+    }
+    @media print {
+      .screenOnly {
+        display: none;
+      }
+      article {
+        max-width: none;
+        font-size: 10.5pt;
+      }
+    }
   `,
 })
 export class RecordScreen {

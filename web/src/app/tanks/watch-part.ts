@@ -17,20 +17,103 @@ const dayMs = 86_400_000;
   template: `
     <section aria-label="What was seen">
       <h2>{{ watched() ? 'After the change' : 'What was seen' }}</h2>
-      @if (watched(); as w) {<p>{{ percent(w.changeFraction) }} % of {{ w.sourceName }}, {{ ago(w.atEpochMs) }}. @if (saidAlready()) {<span class="quiet">Somebody has looked since; you may add.</span>} @else {What do they do?}</p>}
+      @if (watched(); as w) {
+        <p>
+          {{ percent(w.changeFraction) }} % of {{ w.sourceName }}, {{ ago(w.atEpochMs) }}.
+          @if (saidAlready()) {
+            <span class="quiet">Somebody has looked since; you may add.</span>
+          } @else {
+            What do they do?
+          }
+        </p>
+      }
       <div class="taps">
-        @for (c of counted; track c) {<span class="tap"><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' less'" (click)="add(c, -1)">−</button><span><span class="num">{{ count(c) }}</span> {{ c }}</span><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' more'" (click)="add(c, 1)">+</button></span>}
+        @for (c of counted; track c) {
+          <span class="tap"
+            ><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' less'" (click)="add(c, -1)">−</button
+            ><span
+              ><span class="num">{{ count(c) }}</span> {{ c }}</span
+            ><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' more'" (click)="add(c, 1)">
+              +
+            </button></span
+          >
+        }
       </div>
       <div class="taps" role="group" aria-label="Grazing and behaviour">
-        @for (g of grazing; track g) {<button type="button" class="plain" [attr.aria-pressed]="seen().grazing === g" (click)="toggle({ grazing: g })">{{ g === 'usual' ? 'grazing' : g === 'less' ? 'grazing less' : 'not grazing' }}</button>}
-        @for (b of behaviours; track b) {<button type="button" class="plain" [attr.aria-pressed]="seen().behaviour === b" (click)="toggle({ behaviour: b })">{{ b }}</button>}
+        @for (g of grazing; track g) {
+          <button
+            type="button"
+            class="plain"
+            [attr.aria-pressed]="seen().grazing === g"
+            (click)="toggle({ grazing: g })">
+            {{ g === 'usual' ? 'grazing' : g === 'less' ? 'grazing less' : 'not grazing' }}
+          </button>
+        }
+        @for (b of behaviours; track b) {
+          <button
+            type="button"
+            class="plain"
+            [attr.aria-pressed]="seen().behaviour === b"
+            (click)="toggle({ behaviour: b })">
+            {{ b }}
+          </button>
+        }
       </div>
-      @if (reading(); as r) {<p [class.caution]="r.state !== 'well'">{{ r.text }}</p>@for (h of r.habits; track h) {<p class="small">{{ h }}</p>}@for (s of r.schools; track s.name) {<p class="small"><strong>{{ s.name }}.</strong> {{ s.says }}</p>}}
-      <div class="taps"><button type="button" class="go" (click)="write(seen())" [disabled]="blank()">Write what was seen</button>@if (blank()) {<button type="button" class="plain" (click)="write({ deaths: { lo: 0, hi: 0 }, grazing: 'usual', behaviour: 'calm' })">All well: none dead, grazing, calm</button>}<span role="status" class="quiet">{{ said() }}</span></div>
-      @if (bearing(); as b) {<p class="small">{{ b.text }} <span class="quiet">Learnt from what was seen in the day after each change.</span></p>}
+      @if (reading(); as r) {
+        <p [class.caution]="r.state !== 'well'">{{ r.text }}</p>
+        @for (h of r.habits; track h) {
+          <p class="small">{{ h }}</p>
+        }
+        @for (s of r.schools; track s.name) {
+          <p class="small">
+            <strong>{{ s.name }}.</strong> {{ s.says }}
+          </p>
+        }
+      }
+      <div class="taps">
+        <button type="button" class="go" (click)="write(seen())" [disabled]="blank()">Write what was seen</button>
+        @if (blank()) {
+          <button
+            type="button"
+            class="plain"
+            (click)="write({ deaths: { lo: 0, hi: 0 }, grazing: 'usual', behaviour: 'calm' })">
+            All well: none dead, grazing, calm
+          </button>
+        }
+        <span role="status" class="quiet">{{ said() }}</span>
+      </div>
+      @if (bearing(); as b) {
+        <p class="small">
+          {{ b.text }} <span class="quiet">Learnt from what was seen in the day after each change.</span>
+        </p>
+      }
     </section>
   `,
-  styles: `section { margin-top: 1rem; } .taps { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: center; margin: 0.5rem 0; } .tap { display: inline-flex; gap: 0.5rem; align-items: center; } .tap .plain { min-width: 44px; padding: 0; } [aria-pressed='true'] { background: var(--ink); color: var(--ground); }`,
+  styles: `
+    section {
+      margin-top: 1rem;
+    }
+    .taps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: center;
+      margin: 0.5rem 0;
+    }
+    .tap {
+      display: inline-flex;
+      gap: 0.5rem;
+      align-items: center;
+    }
+    .tap .plain {
+      min-width: 44px;
+      padding: 0;
+    }
+    [aria-pressed='true'] {
+      background: var(--ink);
+      color: var(--ground);
+    }
+  `,
 })
 export class WatchPart {
   readonly folio = input.required<Folio>();

@@ -6,8 +6,26 @@ import { MarginStore } from '../base/margin-store';
 @Component({
   selector: 'nl-figure',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" (click)="show()" [attr.aria-label]="title() + ' ' + text() + ' ' + unit() + ', show the working'"><span class="num">{{ text() }}</span> <span class="unit">{{ unit() }}</span></button>`,
-  styles: `button { background: none; border: 0; border-bottom: 2px dotted var(--water); padding: 0 1px; cursor: pointer; color: inherit; white-space: nowrap; } button:hover { background: var(--wash); }`,
+  template: `<button
+    type="button"
+    (click)="show()"
+    [attr.aria-label]="title() + ' ' + text() + ' ' + unit() + ', show the working'">
+    <span class="num">{{ text() }}</span> <span class="unit">{{ unit() }}</span>
+  </button>`,
+  styles: `
+    button {
+      background: none;
+      border: 0;
+      border-bottom: 2px dotted var(--water);
+      padding: 0 1px;
+      cursor: pointer;
+      color: inherit;
+      white-space: nowrap;
+    }
+    button:hover {
+      background: var(--wash);
+    }
+  `,
 })
 export class Figure {
   private readonly margin = inject(MarginStore);

@@ -7,14 +7,32 @@ import { afterNextRender, ChangeDetectionStrategy, Component, input, output, vie
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dialog #sheet [attr.aria-label]="label()" (close)="closed.emit()">
-      <div class="head"><h2>{{ label() }}</h2><button type="button" class="plain" (click)="sheet.close()">Close</button></div>
+      <div class="head">
+        <h2>{{ label() }}</h2>
+        <button type="button" class="plain" (click)="sheet.close()">Close</button>
+      </div>
       <ng-content />
     </dialog>
   `,
   styles: `
-    dialog { width: min(640px, calc(100vw - 1.5rem)); margin: 9vh auto auto; padding: 1rem 1.2rem 1.2rem; color: var(--ink); background: var(--panel); border: 1px solid var(--quiet); border-radius: 3px; }
-    dialog::backdrop { background: rgb(4 12 12 / 55%); }
-    .head { display: flex; justify-content: space-between; align-items: center; margin-bottom: 0.7rem; }
+    dialog {
+      width: min(640px, calc(100vw - 1.5rem));
+      margin: 9vh auto auto;
+      padding: 1rem 1.2rem 1.2rem;
+      color: var(--ink);
+      background: var(--panel);
+      border: 1px solid var(--quiet);
+      border-radius: 3px;
+    }
+    dialog::backdrop {
+      background: rgb(4 12 12 / 55%);
+    }
+    .head {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      margin-bottom: 0.7rem;
+    }
   `,
 })
 export class Sheet {

@@ -15,10 +15,38 @@ import { stateWords } from './words';
     }
   `,
   styles: `
-    :host { display: inline-flex; align-items: center; gap: 0.4rem; white-space: nowrap; }
-    svg { width: 28px; height: 16px; fill: none; stroke: currentColor; stroke-width: 2.2; stroke-linecap: round; stroke-linejoin: round; }
-    .settled { color: var(--settled); } .drifting { color: var(--drifting); } .act { color: var(--act); } .unknown, .resting { color: var(--unknown); }
-    span { font-weight: 600; font-size: 0.9rem; }
+    :host {
+      display: inline-flex;
+      align-items: center;
+      gap: 0.4rem;
+      white-space: nowrap;
+    }
+    svg {
+      width: 28px;
+      height: 16px;
+      fill: none;
+      stroke: currentColor;
+      stroke-width: 2.2;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
+    .settled {
+      color: var(--settled);
+    }
+    .drifting {
+      color: var(--drifting);
+    }
+    .act {
+      color: var(--act);
+    }
+    .unknown,
+    .resting {
+      color: var(--unknown);
+    }
+    span {
+      font-weight: 600;
+      font-size: 0.9rem;
+    }
   `,
 })
 export class StateMark {

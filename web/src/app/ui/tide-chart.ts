@@ -64,7 +64,11 @@ export interface ChartNotch {
   selector: 'nl-tide-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div #at class="chart" [style.height.px]="heightPx()" role="img" [attr.aria-label]="said()"></div>`,
-  styles: `.chart { width: 100%; }`,
+  styles: `
+    .chart {
+      width: 100%;
+    }
+  `,
 })
 export class TideChart {
   readonly series = input.required<readonly ChartSeries[]>();

@@ -32,7 +32,12 @@ function scaleOf(spans: readonly Interval[]): { lo: number; hi: number } {
         <line [attr.x1]="hair" y1="5" [attr.x2]="hair" y2="17" class="hair" />
       }
       @if (at(); as r) {
-        <rect [attr.x]="r.startPercent" y="4" [attr.width]="r.widthPercent" height="14" [attr.class]="'span ' + tone()" />
+        <rect
+          [attr.x]="r.startPercent"
+          y="4"
+          [attr.width]="r.widthPercent"
+          height="14"
+          [attr.class]="'span ' + tone()" />
       }
       @if (afterAt(); as a) {
         <rect [attr.x]="a.startPercent" y="15" [attr.width]="a.widthPercent" height="7" class="after" />
@@ -44,14 +49,57 @@ function scaleOf(spans: readonly Interval[]): { lo: number; hi: number } {
     <span class="visuallyHidden">{{ said() }}</span>
   `,
   styles: `
-    :host { position: relative; display: block; min-width: 90px; height: 22px; }
-    svg { display: block; width: 100%; height: 22px; overflow: visible; }
-    .line { stroke: var(--quiet); stroke-width: 1; vector-effect: non-scaling-stroke; }
-    .band { fill: var(--water); opacity: 0.34; }
-    .hair { stroke: var(--quiet); stroke-width: 1; vector-effect: non-scaling-stroke; opacity: 0.75; }
-    .span { fill: var(--settled); } .span.drifting { fill: var(--drifting); } .span.act { fill: var(--act); } .span.unknown, .span.resting { fill: var(--unknown); }
-    .after { fill: var(--amber); }
-    .arrow { position: absolute; top: -2px; color: var(--ink); font-size: 1.05rem; line-height: 26px; transform: translateX(-50%); }
+    :host {
+      position: relative;
+      display: block;
+      min-width: 90px;
+      height: 22px;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: 22px;
+      overflow: visible;
+    }
+    .line {
+      stroke: var(--quiet);
+      stroke-width: 1;
+      vector-effect: non-scaling-stroke;
+    }
+    .band {
+      fill: var(--water);
+      opacity: 0.34;
+    }
+    .hair {
+      stroke: var(--quiet);
+      stroke-width: 1;
+      vector-effect: non-scaling-stroke;
+      opacity: 0.75;
+    }
+    .span {
+      fill: var(--settled);
+    }
+    .span.drifting {
+      fill: var(--drifting);
+    }
+    .span.act {
+      fill: var(--act);
+    }
+    .span.unknown,
+    .span.resting {
+      fill: var(--unknown);
+    }
+    .after {
+      fill: var(--amber);
+    }
+    .arrow {
+      position: absolute;
+      top: -2px;
+      color: var(--ink);
+      font-size: 1.05rem;
+      line-height: 26px;
+      transform: translateX(-50%);
+    }
   `,
 })
 export class TideMark {

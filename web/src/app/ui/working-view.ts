@@ -13,8 +13,18 @@ import { whenText } from './words';
       <h3>What went in</h3>
       <dl>
         @for (item of working().inputs; track $index) {
-          <dt>{{ item.label }} <span class="quiet small">{{ item.origin }}@if (item.atEpochMs) {, {{ when(item.atEpochMs) }}}</span></dt>
-          <dd class="num">{{ item.value }} <span class="unit">{{ unitOf(item.unit) }}</span></dd>
+          <dt>
+            {{ item.label }}
+            <span class="quiet small"
+              >{{ item.origin }}
+              @if (item.atEpochMs) {
+                , {{ when(item.atEpochMs) }}
+              }
+            </span>
+          </dt>
+          <dd class="num">
+            {{ item.value }} <span class="unit">{{ unitOf(item.unit) }}</span>
+          </dd>
         }
       </dl>
     }
@@ -23,31 +33,72 @@ import { whenText } from './words';
       <ol>
         @for (step of working().steps; track $index) {
           <li>
-            <div>{{ step.label }} <span class="quiet small">{{ nameOf(step.unit) }}</span></div>
+            <div>
+              {{ step.label }} <span class="quiet small">{{ nameOf(step.unit) }}</span>
+            </div>
             <div class="formula">{{ step.formula }}</div>
             <div class="quiet small num wrap">{{ termsOf(step.terms) }}</div>
-            <div class="result num">= {{ shown(step.value) }} <span class="unit">{{ unitOf(step.unit) }}</span></div>
+            <div class="result num">
+              = {{ shown(step.value) }} <span class="unit">{{ unitOf(step.unit) }}</span>
+            </div>
           </li>
         }
       </ol>
     }
     @if (working().assumptions.length > 0) {
       <h3>Taken as given</h3>
-      <ul>@for (text of working().assumptions; track text) {<li>{{ text }}</li>}</ul>
+      <ul>
+        @for (text of working().assumptions; track text) {
+          <li>{{ text }}</li>
+        }
+      </ul>
     }
     @if (working().limits.length > 0) {
       <h3>Where not to trust it</h3>
-      <ul>@for (text of working().limits; track text) {<li>{{ text }}</li>}</ul>
+      <ul>
+        @for (text of working().limits; track text) {
+          <li>{{ text }}</li>
+        }
+      </ul>
     }
     @if (named().length > 0) {
       <h3>Source</h3>
-      <ul>@for (source of named(); track source.id) {<li>{{ source.title }}. <span class="quiet small">{{ source.detail }}</span></li>}</ul>
+      <ul>
+        @for (source of named(); track source.id) {
+          <li>
+            {{ source.title }}. <span class="quiet small">{{ source.detail }}</span>
+          </li>
+        }
+      </ul>
     }
   `,
   styles: `
-    h3 { margin: 0.9rem 0 0.25rem; font-size: 0.95rem; color: var(--quiet); }
-    dl { display: grid; grid-template-columns: 1fr auto; gap: 0.15rem 0.8rem; } dd { text-align: right; white-space: normal; }
-    li { margin-bottom: 0.45rem; } .formula { font-style: italic; } .wrap { white-space: normal; } .result { font-weight: 600; }
+    h3 {
+      margin: 0.9rem 0 0.25rem;
+      font-size: 0.95rem;
+      color: var(--quiet);
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      gap: 0.15rem 0.8rem;
+    }
+    dd {
+      text-align: right;
+      white-space: normal;
+    }
+    li {
+      margin-bottom: 0.45rem;
+    }
+    .formula {
+      font-style: italic;
+    }
+    .wrap {
+      white-space: normal;
+    }
+    .result {
+      font-weight: 600;
+    }
   `,
 })
 export class WorkingView {

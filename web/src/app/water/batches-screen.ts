@@ -43,10 +43,88 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './batches-screen.html',
   styles: `
-    .batch { border-bottom: 1px solid var(--line); padding: 0.7rem 0; } .batch.off { border-left: 4px solid var(--act); padding-left: 0.8rem; } .head { display: flex; flex-wrap: wrap; gap: 0.2rem 1rem; align-items: baseline; } .code { letter-spacing: 0.08em; color: var(--quiet); font-size: 0.95em; } .aim { margin-left: 0.8em; }
-    .state { font-weight: 600; } .accepted { color: var(--settled); } .refused { color: var(--act); } .mixed, .ageing { color: var(--drifting); } .empty, .thrown-away { color: var(--quiet); }
-    .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.4rem 0; } .row label { width: 150px; } .row .wide { width: min(420px, 100%); }
-    .label { display: none; } @media print { .label { display: flex; gap: 6mm; align-items: center; font-size: 13pt; } .label .square { width: 42mm; flex: none; } .label .big { font-size: 20pt; } .label .code { font-size: 22pt; letter-spacing: 0.12em; color: #000; } section, h1, p, nl-water-nav, button { display: none; } }
+    .batch {
+      border-bottom: 1px solid var(--line);
+      padding: 0.7rem 0;
+    }
+    .batch.off {
+      border-left: 4px solid var(--act);
+      padding-left: 0.8rem;
+    }
+    .head {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.2rem 1rem;
+      align-items: baseline;
+    }
+    .code {
+      letter-spacing: 0.08em;
+      color: var(--quiet);
+      font-size: 0.95em;
+    }
+    .aim {
+      margin-left: 0.8em;
+    }
+    .state {
+      font-weight: 600;
+    }
+    .accepted {
+      color: var(--settled);
+    }
+    .refused {
+      color: var(--act);
+    }
+    .mixed,
+    .ageing {
+      color: var(--drifting);
+    }
+    .empty,
+    .thrown-away {
+      color: var(--quiet);
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+      margin: 0.4rem 0;
+    }
+    .row label {
+      width: 150px;
+    }
+    .row .wide {
+      width: min(420px, 100%);
+    }
+    .label {
+      display: none;
+    }
+    @media print {
+      .label {
+        display: flex;
+        gap: 6mm;
+        align-items: center;
+        font-size: 13pt;
+      }
+      .label .square {
+        width: 42mm;
+        flex: none;
+      }
+      .label .big {
+        font-size: 20pt;
+      }
+      .label .code {
+        font-size: 22pt;
+        letter-spacing: 0.12em;
+        color: #000;
+      }
+      section,
+      h1,
+      p,
+      nl-water-nav,
+      button {
+        display: none;
+      }
+    }
   `,
 })
 export class BatchesScreen {

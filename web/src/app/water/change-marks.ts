@@ -13,22 +13,89 @@ import { figure, gradeWords } from '../ui/words';
   imports: [TideMark, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="legend small quiet"><span class="was"></span> now <span class="will"></span> after <span class="bandKey"></span> band</div>
+    <div class="legend small quiet">
+      <span class="was"></span> now <span class="will"></span> after <span class="bandKey"></span> band
+    </div>
     @for (row of rows(); track row.parameter.id) {
       <div class="mark">
         <div>{{ row.parameter.label }}</div>
         <div class="num right">{{ shown(row.parameter, row.before) }}</div>
-        <nl-tide-mark [band]="row.band" [reading]="row.before" [after]="row.span" tone="settled" [label]="row.parameter.label" />
-        <div>@if (row.span) {<nl-figure [title]="row.parameter.label + ' after'" [text]="shown(row.parameter, row.span)" [unit]="row.parameter.unit" [working]="plan().effect" />} @else {<span class="small quiet">not known after: the source’s is missing</span>}</div>
-        <div class="small" [class.over]="row.step && !row.step.within">@if (row.step; as s) {step {{ stepText(row.parameter, s.stepValue) }}, bears {{ limitText(s.limitValue) }} a {{ s.per }}&ngsp;<span class="quiet grade">{{ grade(s.grade) }}</span>}</div>
+        <nl-tide-mark
+          [band]="row.band"
+          [reading]="row.before"
+          [after]="row.span"
+          tone="settled"
+          [label]="row.parameter.label" />
+        <div>
+          @if (row.span) {
+            <nl-figure
+              [title]="row.parameter.label + ' after'"
+              [text]="shown(row.parameter, row.span)"
+              [unit]="row.parameter.unit"
+              [working]="plan().effect" />
+          } @else {
+            <span class="small quiet">not known after: the source’s is missing</span>
+          }
+        </div>
+        <div class="small" [class.over]="row.step && !row.step.within">
+          @if (row.step; as s) {
+            step {{ stepText(row.parameter, s.stepValue) }}, bears {{ limitText(s.limitValue) }} a
+            {{ s.per }}&ngsp;<span class="quiet grade">{{ grade(s.grade) }}</span>
+          }
+        </div>
       </div>
     }
   `,
   styles: `
-    .mark { display: grid; grid-template-columns: 150px 90px minmax(120px, 1fr) 150px 230px; gap: 0 1rem; align-items: center; min-height: 40px; border-bottom: 1px solid var(--line); }
-    .right { text-align: right; } .over { color: var(--act); font-weight: 600; } .grade { font-style: italic; font-weight: 400; } .legend { display: flex; gap: 0.45rem; align-items: center; }
-    .was, .will, .bandKey { width: 18px; height: 9px; background: var(--settled); margin-left: 0.7rem; } .will { background: var(--amber); } .bandKey { background: var(--water); opacity: 0.34; }
-    @media (max-width: 900px) { .mark { grid-template-columns: 1fr auto auto; padding: 0.4rem 0; } .mark nl-tide-mark, .mark > :last-child { grid-column: 1 / -1; } }
+    .mark {
+      display: grid;
+      grid-template-columns: 150px 90px minmax(120px, 1fr) 150px 230px;
+      gap: 0 1rem;
+      align-items: center;
+      min-height: 40px;
+      border-bottom: 1px solid var(--line);
+    }
+    .right {
+      text-align: right;
+    }
+    .over {
+      color: var(--act);
+      font-weight: 600;
+    }
+    .grade {
+      font-style: italic;
+      font-weight: 400;
+    }
+    .legend {
+      display: flex;
+      gap: 0.45rem;
+      align-items: center;
+    }
+    .was,
+    .will,
+    .bandKey {
+      width: 18px;
+      height: 9px;
+      background: var(--settled);
+      margin-left: 0.7rem;
+    }
+    .will {
+      background: var(--amber);
+    }
+    .bandKey {
+      background: var(--water);
+      opacity: 0.34;
+    }
+    @media (max-width: 900px) {
+      .mark {
+        grid-template-columns: 1fr auto auto;
+        padding: 0.4rem 0;
+      }
+      .mark nl-tide-mark,
+      .mark > :last-child {
+        grid-column: 1 / -1;
+      }
+    }
   `,
 })
 export class ChangeMarks {

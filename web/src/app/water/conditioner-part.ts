@@ -21,19 +21,91 @@ interface Label {
   imports: [FormsModule, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <details class="small" [open]="needed()"><summary>Conditioner{{ needed() ? ': this water has ' + source().setUp.chlorine : '' }}</summary>
+    <details class="small" [open]="needed()">
+      <summary>Conditioner{{ needed() ? ': this water has ' + source().setUp.chlorine : '' }}</summary>
       <div class="row">
-        <label><span class="name">Total chlorine in it, mg/L</span><input type="number" min="0" step="any" name="cl" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)" /></label>
-        <label><span class="name">Label: mL</span><input type="number" min="0" step="any" name="ml" [ngModel]="label().labelMl" (ngModelChange)="set({ labelMl: $event })" /></label>
-        <label><span class="name">treat, L</span><input type="number" min="0" step="any" name="ll" [ngModel]="label().labelL" (ngModelChange)="set({ labelL: $event })" /></label>
-        <label><span class="name">at chlorine of, mg/L</span><input type="number" min="0" step="any" name="lm" [ngModel]="label().labelMgPerL" (ngModelChange)="set({ labelMgPerL: $event })" /></label>
-        <label><span class="name">For</span><select name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)"><option [ngValue]="false">what is in the drum</option><option [ngValue]="true">the whole tank: straight from the tap</option></select></label>
+        <label
+          ><span class="name">Total chlorine in it, mg/L</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            name="cl"
+            [ngModel]="chlorine()"
+            (ngModelChange)="chlorine.set($event)"
+        /></label>
+        <label
+          ><span class="name">Label: mL</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            name="ml"
+            [ngModel]="label().labelMl"
+            (ngModelChange)="set({ labelMl: $event })"
+        /></label>
+        <label
+          ><span class="name">treat, L</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            name="ll"
+            [ngModel]="label().labelL"
+            (ngModelChange)="set({ labelL: $event })"
+        /></label>
+        <label
+          ><span class="name">at chlorine of, mg/L</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            name="lm"
+            [ngModel]="label().labelMgPerL"
+            (ngModelChange)="set({ labelMgPerL: $event })"
+        /></label>
+        <label
+          ><span class="name">For</span
+          ><select name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)">
+            <option [ngValue]="false">what is in the drum</option>
+            <option [ngValue]="true">the whole tank: straight from the tap</option>
+          </select></label
+        >
       </div>
-      @if (dose(); as d) {<p>@if (d.ok) {<nl-figure title="Conditioner" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" /> @if (source().setUp.chlorine === 'chloramine') {<span class="quiet">Chloramine: {{ f2((chlorine() ?? 0) * ratio) }} mg/L ammonia nitrogen are set free; take one whose label names chloramine.</span>}} @else {<span class="fault">{{ sentence(d.refusal) }}</span>}</p>}
-      <p class="quiet">Strengths differ tenfold between products: there is no usual dose. Keep it from children, off skin and eyes.</p>
+      @if (dose(); as d) {
+        <p>
+          @if (d.ok) {
+            <nl-figure title="Conditioner" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
+            @if (source().setUp.chlorine === 'chloramine') {
+              <span class="quiet"
+                >Chloramine: {{ f2((chlorine() ?? 0) * ratio) }} mg/L ammonia nitrogen are set free; take one whose
+                label names chloramine.</span
+              >
+            }
+          } @else {
+            <span class="fault">{{ sentence(d.refusal) }}</span>
+          }
+        </p>
+      }
+      <p class="quiet">
+        Strengths differ tenfold between products: there is no usual dose. Keep it from children, off skin and eyes.
+      </p>
     </details>
   `,
-  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { width: 150px; } p { margin: 0.4rem 0; }`,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+    }
+    .row label {
+      width: 150px;
+    }
+    p {
+      margin: 0.4rem 0;
+    }
+  `,
 })
 export class ConditionerPart {
   readonly source = input.required<SourceView>();

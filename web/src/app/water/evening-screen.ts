@@ -31,12 +31,90 @@ const solverSeconds = '8';
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './evening-screen.html',
   styles: `
-    .plainly { font-size: 1.35rem; margin: 0.4rem 0; } section { margin: 1.2rem 0; } .right { text-align: right; } .scroll { overflow-x: auto; }
-    .tanks li { display: grid; grid-template-columns: minmax(150px, 1.2fr) 70px minmax(90px, 0.8fr) minmax(200px, 3fr) 90px; gap: 0 1rem; align-items: center; min-height: 46px; border-bottom: 1px solid var(--line); }
-    .pick { display: flex; gap: 0.5rem; align-items: center; min-height: 44px; } .pick input { width: 22px; height: 22px; } .do { text-align: right; } h2 { margin-top: 1rem; } .plain { margin-top: 0.5rem; }
-    .closed { opacity: 0.75; } .nights th { white-space: nowrap; }
-    .works { display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 900px; } .works h2, .wide { grid-column: 1 / -1; } .day { display: inline-flex; gap: 0.3rem; align-items: center; min-height: 44px; margin-right: 1rem; } .day input { width: 20px; height: 20px; }
-    @media (max-width: 640px) { .tanks li { grid-template-columns: 1fr auto; padding: 0.4rem 0; } .tanks li .small { grid-column: 1 / -1; } .do { grid-column: 1 / -1; text-align: left; min-height: 44px; display: flex; align-items: center; } }
+    .plainly {
+      font-size: 1.35rem;
+      margin: 0.4rem 0;
+    }
+    section {
+      margin: 1.2rem 0;
+    }
+    .right {
+      text-align: right;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    .tanks li {
+      display: grid;
+      grid-template-columns: minmax(150px, 1.2fr) 70px minmax(90px, 0.8fr) minmax(200px, 3fr) 90px;
+      gap: 0 1rem;
+      align-items: center;
+      min-height: 46px;
+      border-bottom: 1px solid var(--line);
+    }
+    .pick {
+      display: flex;
+      gap: 0.5rem;
+      align-items: center;
+      min-height: 44px;
+    }
+    .pick input {
+      width: 22px;
+      height: 22px;
+    }
+    .do {
+      text-align: right;
+    }
+    h2 {
+      margin-top: 1rem;
+    }
+    .plain {
+      margin-top: 0.5rem;
+    }
+    .closed {
+      opacity: 0.75;
+    }
+    .nights th {
+      white-space: nowrap;
+    }
+    .works {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 900px;
+    }
+    .works h2,
+    .wide {
+      grid-column: 1 / -1;
+    }
+    .day {
+      display: inline-flex;
+      gap: 0.3rem;
+      align-items: center;
+      min-height: 44px;
+      margin-right: 1rem;
+    }
+    .day input {
+      width: 20px;
+      height: 20px;
+    }
+    @media (max-width: 640px) {
+      .tanks li {
+        grid-template-columns: 1fr auto;
+        padding: 0.4rem 0;
+      }
+      .tanks li .small {
+        grid-column: 1 / -1;
+      }
+      .do {
+        grid-column: 1 / -1;
+        text-align: left;
+        min-height: 44px;
+        display: flex;
+        align-items: center;
+      }
+    }
   `,
 })
 export class EveningScreen {

@@ -18,7 +18,11 @@ const gapPx = 34;
   selector: 'nl-fan-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div #at class="chart" [style.height.px]="heightPx()" role="img" [attr.aria-label]="said()"></div>`,
-  styles: `.chart { width: 100%; }`,
+  styles: `
+    .chart {
+      width: 100%;
+    }
+  `,
 })
 export class FanChart {
   readonly courses = input.required<readonly WhatIfCourse[]>();

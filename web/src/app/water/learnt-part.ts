@@ -19,21 +19,78 @@ import { dateText, figure } from '../ui/words';
     <h2>What the changes have taught</h2>
     @for (p of proposals(); track p.kind + (p.kind === 'source' ? p.parameter : '')) {
       <div class="caution">
-        @if (p.kind === 'net-volume') {<p><strong>There seem to be about {{ f(p.netVolumeL.middleValue, 0) }} L in it</strong>&ngsp;<span class="num">({{ f(p.netVolumeL.lo, 0) }}–{{ f(p.netVolumeL.hi, 0) }})</span>, where the book says {{ f(p.nowL, 0) }}.</p>}
-        @else {<p><strong>{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about {{ value(p.parameter, p.impliedValue.middleValue) }}</strong>&ngsp;<span class="num">({{ value(p.parameter, p.impliedValue.lo) }}–{{ value(p.parameter, p.impliedValue.hi) }})</span>, where its analysis says {{ value(p.parameter, p.statedValue) }}.</p>}
+        @if (p.kind === 'net-volume') {
+          <p>
+            <strong>There seem to be about {{ f(p.netVolumeL.middleValue, 0) }} L in it</strong>&ngsp;<span class="num"
+              >({{ f(p.netVolumeL.lo, 0) }}–{{ f(p.netVolumeL.hi, 0) }})</span
+            >, where the book says {{ f(p.nowL, 0) }}.
+          </p>
+        } @else {
+          <p>
+            <strong
+              >{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about
+              {{ value(p.parameter, p.impliedValue.middleValue) }}</strong
+            >&ngsp;<span class="num"
+              >({{ value(p.parameter, p.impliedValue.lo) }}–{{ value(p.parameter, p.impliedValue.hi) }})</span
+            >, where its analysis says {{ value(p.parameter, p.statedValue) }}.
+          </p>
+        }
         <p class="small">{{ p.why }}</p>
-        @if (p.kind === 'net-volume') {<a [routerLink]="['/tanks', tankId(), 'set-up']">Measure it and change the set-up</a>} @else {<a routerLink="/readings" [queryParams]="{ source: p.sourceId }">Test the source</a>}
+        @if (p.kind === 'net-volume') {
+          <a [routerLink]="['/tanks', tankId(), 'set-up']">Measure it and change the set-up</a>
+        } @else {
+          <a routerLink="/readings" [queryParams]="{ source: p.sourceId }">Test the source</a>
+        }
         <button type="button" class="asText" (click)="putAside(p)">Put it aside for a month</button>
       </div>
-    } @empty {<p class="small quiet">{{ errors().length === 0 ? 'No change of the last half year was measured soon after. Measure within a day after a change, and the book learns from it.' : 'Nothing to propose: the changes land where they should, or too few were measured.' }}</p>}
+    } @empty {
+      <p class="small quiet">
+        {{
+          errors().length === 0
+            ? 'No change of the last half year was measured soon after. Measure within a day after a change, and the book learns from it.'
+            : 'Nothing to propose: the changes land where they should, or too few were measured.'
+        }}
+      </p>
+    }
     @if (errors().length > 0) {
-      <table><thead><tr><th>Change</th><th>Value</th><th class="right">foreseen</th><th class="right">measured</th><th class="right">off by</th><th></th></tr></thead><tbody>
-        @for (e of errors(); track e.entryId + e.parameter) {<tr><td class="num">{{ day(e.atEpochMs) }}</td><td>{{ label(e.parameter) }}</td><td class="num right">{{ value(e.parameter, e.predictedValue) }}</td><td class="num right">{{ value(e.parameter, e.measuredValue) }}</td><td class="num right">{{ e.errorValue > 0 ? '+' : '' }}{{ value(e.parameter, e.errorValue) }}</td><td class="small quiet">{{ e.explained ? 'within what it was read with' : '' }}</td></tr>}
-      </tbody></table>
+      <table>
+        <thead>
+          <tr>
+            <th>Change</th>
+            <th>Value</th>
+            <th class="right">foreseen</th>
+            <th class="right">measured</th>
+            <th class="right">off by</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (e of errors(); track e.entryId + e.parameter) {
+            <tr>
+              <td class="num">{{ day(e.atEpochMs) }}</td>
+              <td>{{ label(e.parameter) }}</td>
+              <td class="num right">{{ value(e.parameter, e.predictedValue) }}</td>
+              <td class="num right">{{ value(e.parameter, e.measuredValue) }}</td>
+              <td class="num right">{{ e.errorValue > 0 ? '+' : '' }}{{ value(e.parameter, e.errorValue) }}</td>
+              <td class="small quiet">{{ e.explained ? 'within what it was read with' : '' }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
     }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
-  styles: `.right { text-align: right; } .caution { margin: 0.5rem 0; } table { max-width: 720px; }`,
+  styles: `
+    .right {
+      text-align: right;
+    }
+    .caution {
+      margin: 0.5rem 0;
+    }
+    table {
+      max-width: 720px;
+    }
+  `,
 })
 export class LearntPart {
   readonly tankId = input.required<string>();

@@ -19,14 +19,67 @@ type QuantityId = (typeof quantities)[number]['id'];
   imports: [FormsModule, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <details class="small"><summary>How many grams?</summary>
-      <div class="row"><label><span class="name">Litres</span><input type="number" min="0.1" step="any" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)" /></label>
-        <label><span class="name">Raise</span><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">@for (q of open(); track q.id) {<option [value]="q.id">{{ q.word }}</option>}</select></label>
-        <label><span class="name">from</span><input type="number" min="0" step="any" name="from" [ngModel]="from()" (ngModelChange)="from.set($event)" /></label><label><span class="name">to</span><input type="number" min="0" step="any" name="to" [ngModel]="to()" (ngModelChange)="to.set($event)" /></label></div>
-      @if (dose(); as d) {<p>@if (d.ok) {<nl-figure [title]="name()" [text]="grams(d.value.value.massG)" unit="g" [working]="d.value" /> of {{ name() }}, by {{ by() }}.} @else {<span class="fault">{{ sentence(d.refusal) }}</span>}</p>}
+    <details class="small">
+      <summary>How many grams?</summary>
+      <div class="row">
+        <label
+          ><span class="name">Litres</span
+          ><input
+            type="number"
+            min="0.1"
+            step="any"
+            name="litres"
+            [ngModel]="litres()"
+            (ngModelChange)="litres.set($event)"
+        /></label>
+        <label
+          ><span class="name">Raise</span
+          ><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
+            @for (q of open(); track q.id) {
+              <option [value]="q.id">{{ q.word }}</option>
+            }
+          </select></label
+        >
+        <label
+          ><span class="name">from</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            name="from"
+            [ngModel]="from()"
+            (ngModelChange)="from.set($event)" /></label
+        ><label
+          ><span class="name">to</span
+          ><input type="number" min="0" step="any" name="to" [ngModel]="to()" (ngModelChange)="to.set($event)"
+        /></label>
+      </div>
+      @if (dose(); as d) {
+        <p>
+          @if (d.ok) {
+            <nl-figure [title]="name()" [text]="grams(d.value.value.massG)" unit="g" [working]="d.value" /> of
+            {{ name() }}, by {{ by() }}.
+          } @else {
+            <span class="fault">{{ sentence(d.refusal) }}</span>
+          }
+        </p>
+      }
     </details>
   `,
-  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { width: 150px; } p { margin: 0.5rem 0; }`,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+    }
+    .row label {
+      width: 150px;
+    }
+    p {
+      margin: 0.5rem 0;
+    }
+  `,
 })
 export class MineralDosePart {
   readonly name = input.required<string>();

@@ -21,23 +21,115 @@ interface Part {
   imports: [FormsModule, Figure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (p of parts(); track $index; let i = $index) {<div class="row">
-      <label><span class="name">Water {{ i + 1 }}</span><select [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })"><option value="" disabled>choose</option>@for (o of mix.sources.list(); track o.sourceId) {<option [value]="o.sourceId">{{ o.setUp.name }}</option>}</select></label>
-      <label class="short"><span class="name">Litres</span><input type="number" min="0" step="any" [name]="'l' + i" [ngModel]="p.volumeL" (ngModelChange)="set(i, { volumeL: $event })" /></label>
-      <label class="short"><span class="name">°C now</span><input type="number" step="any" [name]="'t' + i" [ngModel]="p.tempC" (ngModelChange)="set(i, { tempC: $event })" placeholder="as tested" /></label>
-      @if (parts().length > 2) {<button type="button" class="asText" (click)="drop(i)">out</button>}</div>}
-    @if (parts().length < 5) {<button type="button" class="asText" (click)="add()">Another water</button>}
-    @if (scalds()) {<p class="caution">Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.</p>}
-    @if (refusal()) {<p class="fault" role="alert">{{ refusal() }}</p>}
+    @for (p of parts(); track $index; let i = $index) {
+      <div class="row">
+        <label
+          ><span class="name">Water {{ i + 1 }}</span
+          ><select [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })">
+            <option value="" disabled>choose</option>
+            @for (o of mix.sources.list(); track o.sourceId) {
+              <option [value]="o.sourceId">{{ o.setUp.name }}</option>
+            }
+          </select></label
+        >
+        <label class="short"
+          ><span class="name">Litres</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            [name]="'l' + i"
+            [ngModel]="p.volumeL"
+            (ngModelChange)="set(i, { volumeL: $event })"
+        /></label>
+        <label class="short"
+          ><span class="name">°C now</span
+          ><input
+            type="number"
+            step="any"
+            [name]="'t' + i"
+            [ngModel]="p.tempC"
+            (ngModelChange)="set(i, { tempC: $event })"
+            placeholder="as tested"
+        /></label>
+        @if (parts().length > 2) {
+          <button type="button" class="asText" (click)="drop(i)">out</button>
+        }
+      </div>
+    }
+    @if (parts().length < 5) {
+      <button type="button" class="asText" (click)="add()">Another water</button>
+    }
+    @if (scalds()) {
+      <p class="caution">Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.</p>
+    }
+    @if (refusal()) {
+      <p class="fault" role="alert">{{ refusal() }}</p>
+    }
     @if (told(); as t) {
       <h2>Poured together: {{ t.totalL }} L</h2>
-      <dl class="facts">@for (r of t.rows; track r.label) {<div><dt>{{ r.label }}</dt><dd><nl-figure [title]="r.label" [text]="r.text" [unit]="r.unit" [working]="t.working" /></dd></div>}
-        <div><dt>pH</dt><dd>@if (t.ph !== null) {<span class="num">{{ t.ph.toFixed(2) }}</span> now} @else {<span class="quiet">cannot be computed: it needs pH and KH of every part, and carbonate as what holds it</span>}@if (t.phAerated !== null) {, <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air}. <span class="small quiet">Never an average.</span></dd></div></dl>
-      @for (a of t.assumptions; track a) {<p class="small quiet">Supposed: {{ a }}</p>}
-      @if (t.unknown) {<p class="small quiet">Known of some parts only, so not of the mixture: {{ t.unknown }}.</p>}
+      <dl class="facts">
+        @for (r of t.rows; track r.label) {
+          <div>
+            <dt>{{ r.label }}</dt>
+            <dd><nl-figure [title]="r.label" [text]="r.text" [unit]="r.unit" [working]="t.working" /></dd>
+          </div>
+        }
+        <div>
+          <dt>pH</dt>
+          <dd>
+            @if (t.ph !== null) {
+              <span class="num">{{ t.ph.toFixed(2) }}</span> now
+            } @else {
+              <span class="quiet"
+                >cannot be computed: it needs pH and KH of every part, and carbonate as what holds it</span
+              >
+            }
+            @if (t.phAerated !== null) {
+              , <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air
+            }
+            . <span class="small quiet">Never an average.</span>
+          </dd>
+        </div>
+      </dl>
+      @for (a of t.assumptions; track a) {
+        <p class="small quiet">Supposed: {{ a }}</p>
+      }
+      @if (t.unknown) {
+        <p class="small quiet">Known of some parts only, so not of the mixture: {{ t.unknown }}.</p>
+      }
     }
   `,
-  styles: `.row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.3rem 0; } .row label { min-width: 170px; } .row .short { min-width: 0; width: 104px; } h2 { margin: 1rem 0 0.3rem; } .facts div { display: grid; grid-template-columns: 200px 1fr; border-bottom: 1px solid var(--line); min-height: 34px; align-items: center; max-width: 700px; } .facts dt { color: var(--quiet); }`,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+      margin: 0.3rem 0;
+    }
+    .row label {
+      min-width: 170px;
+    }
+    .row .short {
+      min-width: 0;
+      width: 104px;
+    }
+    h2 {
+      margin: 1rem 0 0.3rem;
+    }
+    .facts div {
+      display: grid;
+      grid-template-columns: 200px 1fr;
+      border-bottom: 1px solid var(--line);
+      min-height: 34px;
+      align-items: center;
+      max-width: 700px;
+    }
+    .facts dt {
+      color: var(--quiet);
+    }
+  `,
 })
 export class MixBlend {
   protected readonly mix = inject(MixStore);

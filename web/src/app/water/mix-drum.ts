@@ -27,38 +27,172 @@ import { WarmPart } from './warm-part';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="grid">
-      <label><span class="name">Water</span><select name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)"><option value="" disabled>Choose</option>@for (s of drums(); track s.sourceId) {<option [value]="s.sourceId">{{ s.setUp.name }}</option>}</select></label>
-      <label><span class="name">Litres</span><input type="number" min="0.1" step="any" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)" [attr.aria-invalid]="!!sizeFault()" /></label>
-      <label><span class="name">Drum</span><input name="drum" maxlength="40" [ngModel]="drum()" (ngModelChange)="drum.set($event)" autocomplete="off" /></label>
-      <label><span class="name">Scale shows steps of, g</span><input type="number" min="0.001" step="any" name="scale" [ngModel]="mix.scaleG()" (ngModelChange)="mix.scaleG.set($event || 0.1)" /></label>
+      <label
+        ><span class="name">Water</span
+        ><select name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)">
+          <option value="" disabled>Choose</option>
+          @for (s of drums(); track s.sourceId) {
+            <option [value]="s.sourceId">{{ s.setUp.name }}</option>
+          }
+        </select></label
+      >
+      <label
+        ><span class="name">Litres</span
+        ><input
+          type="number"
+          min="0.1"
+          step="any"
+          name="litres"
+          [ngModel]="litres()"
+          (ngModelChange)="litres.set($event)"
+          [attr.aria-invalid]="!!sizeFault()"
+      /></label>
+      <label
+        ><span class="name">Drum</span
+        ><input name="drum" maxlength="40" [ngModel]="drum()" (ngModelChange)="drum.set($event)" autocomplete="off"
+      /></label>
+      <label
+        ><span class="name">Scale shows steps of, g</span
+        ><input
+          type="number"
+          min="0.001"
+          step="any"
+          name="scale"
+          [ngModel]="mix.scaleG()"
+          (ngModelChange)="mix.scaleG.set($event || 0.1)"
+      /></label>
     </div>
     @if (!waterId() && known().length > 0) {
       <h2>What is mixed here</h2>
-      <div class="scroll"><table><thead><tr><th>Water</th><th>Made of</th><th>It should read</th><th>Then</th><th class="right">Ready, L</th><th></th></tr></thead><tbody>
-        @for (k of known(); track k.sourceId) {<tr><td class="serif line">{{ k.name }}</td><td class="small">{{ k.madeOf }}</td><td class="small num">{{ k.aims }}</td><td class="small">{{ k.then }}</td><td class="num right">{{ k.readyL > 0 ? f1(k.readyL) : '' }}</td><td class="line"><button type="button" class="asText" (click)="waterId.set(k.sourceId)">Mix it<span class="visuallyHidden">: {{ k.name }}</span></button></td></tr>}
-      </tbody></table></div>
+      <div class="scroll">
+        <table>
+          <thead>
+            <tr>
+              <th>Water</th>
+              <th>Made of</th>
+              <th>It should read</th>
+              <th>Then</th>
+              <th class="right">Ready, L</th>
+              <th></th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (k of known(); track k.sourceId) {
+              <tr>
+                <td class="serif line">{{ k.name }}</td>
+                <td class="small">{{ k.madeOf }}</td>
+                <td class="small num">{{ k.aims }}</td>
+                <td class="small">{{ k.then }}</td>
+                <td class="num right">{{ k.readyL > 0 ? f1(k.readyL) : '' }}</td>
+                <td class="line">
+                  <button type="button" class="asText" (click)="waterId.set(k.sourceId)">
+                    Mix it<span class="visuallyHidden">: {{ k.name }}</span>
+                  </button>
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
     }
-    @if (!waterId() && mix.loaded() && known().length === 0) {<p class="quiet">No recipe stands in the book yet. Find one for the water your animals want, and it is mixed from here.</p>}
-    @if (sizeFault()) {<p class="fault" role="alert">{{ sizeFault() }}</p>}
-    @if (waterId() && !recipe()) {<p class="caution small">Nobody has written how this water is made. Find a recipe for it, and write it in the book.</p>}
+    @if (!waterId() && mix.loaded() && known().length === 0) {
+      <p class="quiet">
+        No recipe stands in the book yet. Find one for the water your animals want, and it is mixed from here.
+      </p>
+    }
+    @if (sizeFault()) {
+      <p class="fault" role="alert">{{ sizeFault() }}</p>
+    }
+    @if (waterId() && !recipe()) {
+      <p class="caution small">
+        Nobody has written how this water is made. Find a recipe for it, and write it in the book.
+      </p>
+    }
     @if (recipe(); as r) {
       @if (!sizeFault()) {
         <h2>Into the drum, in this order</h2>
         <ol class="weigh">
-          @for (p of poured(); track p.sourceId) {<li><span class="num big">{{ f1(p.partL) }} L</span>&ngsp;{{ p.name }}</li>}
-          @for (w of weighed(); track w.name) {<li><span class="num big">{{ w.text }} g</span>&ngsp;{{ w.name }} <span class="small quiet">{{ w.note }}</span>@if (w.short) {&ngsp;<span class="small caution">{{ w.short }}</span>}</li>}
+          @for (p of poured(); track p.sourceId) {
+            <li>
+              <span class="num big">{{ f1(p.partL) }} L</span>&ngsp;{{ p.name }}
+            </li>
+          }
+          @for (w of weighed(); track w.name) {
+            <li>
+              <span class="num big">{{ w.text }} g</span>&ngsp;{{ w.name }}
+              <span class="small quiet">{{ w.note }}</span>
+              @if (w.short) {
+                &ngsp;<span class="small caution">{{ w.short }}</span>
+              }
+            </li>
+          }
         </ol>
-        @for (c of cautions(); track c) {<p class="caution small">{{ c }}</p>}
-        <p>It should read @for (a of r.aims; track a.parameter; let last = $last) {<span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span>{{ last ? '.' : ', ' }}}@if (expected(); as e) { By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.}
-          @if (r.leadHours > 0) { Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.}</p>
+        @for (c of cautions(); track c) {
+          <p class="caution small">{{ c }}</p>
+        }
+        <p>
+          It should read
+          @for (a of r.aims; track a.parameter; let last = $last) {
+            <span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span
+            >{{ last ? '.' : ', ' }}
+          }
+          @if (expected(); as e) {
+            By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.
+          }
+          @if (r.leadHours > 0) {
+            Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.
+          }
+        </p>
         <nl-warm-part [volumeL]="litres()" />
-        @if (faults()) {<p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>}
-        <p><button type="button" class="go" (click)="write()" [disabled]="busy()">It is mixed: write the batch</button></p>
+        @if (faults()) {
+          <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>
+        }
+        <p>
+          <button type="button" class="go" (click)="write()" [disabled]="busy()">It is mixed: write the batch</button>
+        </p>
       }
     }
-    <p role="status">{{ said() }} @if (saidBatch()) {<a routerLink="/water/batches">Measure it</a>}</p>
+    <p role="status">
+      {{ said() }}
+      @if (saidBatch()) {
+        <a routerLink="/water/batches">Measure it</a>
+      }
+    </p>
   `,
-  styles: `.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 820px; } .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 96px; font-size: 1.15rem; } h2 { margin: 1rem 0 0.3rem; } p { margin: 0.5rem 0; } .scroll { overflow-x: auto; } .right { text-align: right; } .line { white-space: nowrap; }`,
+  styles: `
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 820px;
+    }
+    .weigh li {
+      min-height: 40px;
+      border-bottom: 1px solid var(--line);
+      padding: 0.3rem 0;
+    }
+    .big {
+      display: inline-block;
+      min-width: 96px;
+      font-size: 1.15rem;
+    }
+    h2 {
+      margin: 1rem 0 0.3rem;
+    }
+    p {
+      margin: 0.5rem 0;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    .right {
+      text-align: right;
+    }
+    .line {
+      white-space: nowrap;
+    }
+  `,
 })
 export class MixDrum {
   protected readonly mix = inject(MixStore);

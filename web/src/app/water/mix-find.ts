@@ -55,12 +55,98 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './mix-find.html',
   styles: `
-    .two { display: grid; grid-template-columns: minmax(260px, 1fr) minmax(320px, 1.3fr); gap: 0 2rem; align-items: start; } @media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
-    h2 { margin: 0.8rem 0 0.3rem; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; margin: 0.3rem 0; } .short { width: 104px; } .right { text-align: right; } .scroll { overflow-x: auto; }
-    .tick { display: flex; gap: 0.5rem; align-items: center; min-height: 36px; } .tick input { width: 20px; height: 20px; flex: none; } .salt { display: flex; gap: 0.5rem; align-items: center; justify-content: space-between; } .salt .tick { flex: 1; }
-    .targets td { padding-right: 0.4rem; } .targets input { width: 88px; } .targets select { width: 104px; }
-    .weigh li { min-height: 40px; border-bottom: 1px solid var(--line); padding: 0.3rem 0; } .big { display: inline-block; min-width: 84px; font-size: 1.15rem; } .exact { white-space: nowrap; }
-    .facts div { display: grid; grid-template-columns: 190px 1fr; border-bottom: 1px solid var(--line); min-height: 32px; align-items: center; } .facts dt { color: var(--quiet); } .ions { margin: 0.6rem 0; } .answer { margin-top: 1rem; border-top: 2px solid var(--line); } .keep { margin-top: 0.8rem; }
+    .two {
+      display: grid;
+      grid-template-columns: minmax(260px, 1fr) minmax(320px, 1.3fr);
+      gap: 0 2rem;
+      align-items: start;
+    }
+    @media (max-width: 760px) {
+      .two {
+        grid-template-columns: 1fr;
+      }
+    }
+    h2 {
+      margin: 0.8rem 0 0.3rem;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+      margin: 0.3rem 0;
+    }
+    .short {
+      width: 104px;
+    }
+    .right {
+      text-align: right;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    .tick {
+      display: flex;
+      gap: 0.5rem;
+      align-items: center;
+      min-height: 36px;
+    }
+    .tick input {
+      width: 20px;
+      height: 20px;
+      flex: none;
+    }
+    .salt {
+      display: flex;
+      gap: 0.5rem;
+      align-items: center;
+      justify-content: space-between;
+    }
+    .salt .tick {
+      flex: 1;
+    }
+    .targets td {
+      padding-right: 0.4rem;
+    }
+    .targets input {
+      width: 88px;
+    }
+    .targets select {
+      width: 104px;
+    }
+    .weigh li {
+      min-height: 40px;
+      border-bottom: 1px solid var(--line);
+      padding: 0.3rem 0;
+    }
+    .big {
+      display: inline-block;
+      min-width: 84px;
+      font-size: 1.15rem;
+    }
+    .exact {
+      white-space: nowrap;
+    }
+    .facts div {
+      display: grid;
+      grid-template-columns: 190px 1fr;
+      border-bottom: 1px solid var(--line);
+      min-height: 32px;
+      align-items: center;
+    }
+    .facts dt {
+      color: var(--quiet);
+    }
+    .ions {
+      margin: 0.6rem 0;
+    }
+    .answer {
+      margin-top: 1rem;
+      border-top: 2px solid var(--line);
+    }
+    .keep {
+      margin-top: 0.8rem;
+    }
   `,
 })
 export class MixFind {

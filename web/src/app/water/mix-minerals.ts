@@ -16,28 +16,141 @@ import { MixStore, type HouseMineral } from './mix-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (m of mix.minerals(); track m.supplyId) {
-      <section [attr.aria-label]="m.name"><h2>{{ m.name }}</h2>
+      <section [attr.aria-label]="m.name">
+        <h2>{{ m.name }}</h2>
         @if (m.state; as s) {
-          <table><thead><tr><th>A gram in a litre raises</th><th class="right">by</th><th>from</th><th class="right">scatter</th><th class="right">against the label</th></tr></thead><tbody>
-            @for (r of rows(m); track r.what) {<tr><td>{{ r.what }}</td><td class="num right">{{ r.by }} <span class="unit">{{ r.unit }}</span></td><td class="small">{{ r.from }}</td><td class="num right">{{ r.scatter }}</td><td class="num right">{{ r.ratio }}</td></tr>}
-          </tbody></table>
-          @if (weak(m); as w) {<p class="small">{{ w }}</p>}
+          <table>
+            <thead>
+              <tr>
+                <th>A gram in a litre raises</th>
+                <th class="right">by</th>
+                <th>from</th>
+                <th class="right">scatter</th>
+                <th class="right">against the label</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (r of rows(m); track r.what) {
+                <tr>
+                  <td>{{ r.what }}</td>
+                  <td class="num right">
+                    {{ r.by }} <span class="unit">{{ r.unit }}</span>
+                  </td>
+                  <td class="small">{{ r.from }}</td>
+                  <td class="num right">{{ r.scatter }}</td>
+                  <td class="num right">{{ r.ratio }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          @if (weak(m); as w) {
+            <p class="small">{{ w }}</p>
+          }
           <nl-mineral-dose [name]="m.name" [state]="s" />
-          @for (o of latest(s.odd); track o.atEpochMs + o.quantity) {<div class="caution small"><strong>{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was expected.</strong> Likely: @for (l of o.likely; track l; let last = $last) {{{ l }}{{ last ? '.' : '; ' }}}</div>}
-        } @else {<p class="small quiet">Nothing is known of it yet: write what its label says, or mix and measure three batches.</p>}
+          @for (o of latest(s.odd); track o.atEpochMs + o.quantity) {
+            <div class="caution small">
+              <strong
+                >{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was
+                expected.</strong
+              >
+              Likely:
+              @for (l of o.likely; track l; let last = $last) {
+                {{ l }}{{ last ? '.' : '; ' }}
+              }
+            </div>
+          }
+        } @else {
+          <p class="small quiet">
+            Nothing is known of it yet: write what its label says, or mix and measure three batches.
+          </p>
+        }
         <button type="button" class="asText" (click)="edit(m)">{{ m.label ? 'The label' : 'Write the label' }}</button>
-        @if (editing() === m.supplyId) {<form class="row" (ngSubmit)="save(m)">
-          <label><span class="name">Grams</span><input type="number" min="0" step="any" name="g" [ngModel]="form().massG" (ngModelChange)="set('massG', $event)" /></label><label><span class="name">in litres</span><input type="number" min="0" step="any" name="l" [ngModel]="form().waterL" (ngModelChange)="set('waterL', $event)" /></label>
-          <label><span class="name">raise GH by, °dH</span><input type="number" min="0" step="any" name="gh" [ngModel]="form().ghDegrees" (ngModelChange)="set('ghDegrees', $event)" /></label><label><span class="name">KH by, °dH</span><input type="number" min="0" step="any" name="kh" [ngModel]="form().khDegrees" (ngModelChange)="set('khDegrees', $event)" /></label>
-          <label><span class="name">conductivity by, µS/cm</span><input type="number" min="0" step="any" name="ec" [ngModel]="form().ec25UsPerCm" (ngModelChange)="set('ec25UsPerCm', $event)" /></label>
-          <button class="go">Write the label</button></form>
-          <p class="small quiet">A label in ppm names no factor as a rule: divide by 0.5 or 0.7 for the two ends, or leave conductivity to your own batches.</p>
-          @if (faults()) {<p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>}}
+        @if (editing() === m.supplyId) {
+          <form class="row" (ngSubmit)="save(m)">
+            <label
+              ><span class="name">Grams</span
+              ><input
+                type="number"
+                min="0"
+                step="any"
+                name="g"
+                [ngModel]="form().massG"
+                (ngModelChange)="set('massG', $event)" /></label
+            ><label
+              ><span class="name">in litres</span
+              ><input
+                type="number"
+                min="0"
+                step="any"
+                name="l"
+                [ngModel]="form().waterL"
+                (ngModelChange)="set('waterL', $event)"
+            /></label>
+            <label
+              ><span class="name">raise GH by, °dH</span
+              ><input
+                type="number"
+                min="0"
+                step="any"
+                name="gh"
+                [ngModel]="form().ghDegrees"
+                (ngModelChange)="set('ghDegrees', $event)" /></label
+            ><label
+              ><span class="name">KH by, °dH</span
+              ><input
+                type="number"
+                min="0"
+                step="any"
+                name="kh"
+                [ngModel]="form().khDegrees"
+                (ngModelChange)="set('khDegrees', $event)"
+            /></label>
+            <label
+              ><span class="name">conductivity by, µS/cm</span
+              ><input
+                type="number"
+                min="0"
+                step="any"
+                name="ec"
+                [ngModel]="form().ec25UsPerCm"
+                (ngModelChange)="set('ec25UsPerCm', $event)"
+            /></label>
+            <button class="go">Write the label</button>
+          </form>
+          <p class="small quiet">
+            A label in ppm names no factor as a rule: divide by 0.5 or 0.7 for the two ends, or leave conductivity to
+            your own batches.
+          </p>
+          @if (faults()) {
+            <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>
+          }
+        }
       </section>
-    } @empty {<p>No mineral is among the <a routerLink="/supplies">supplies</a> yet.</p>}
+    } @empty {
+      <p>No mineral is among the <a routerLink="/supplies">supplies</a> yet.</p>
+    }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
-  styles: `section { margin-bottom: 1.4rem; } .right { text-align: right; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { width: 132px; } .caution { margin: 0.4rem 0; }`,
+  styles: `
+    section {
+      margin-bottom: 1.4rem;
+    }
+    .right {
+      text-align: right;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+    }
+    .row label {
+      width: 132px;
+    }
+    .caution {
+      margin: 0.4rem 0;
+    }
+  `,
 })
 export class MixMinerals {
   protected readonly mix = inject(MixStore);

@@ -23,15 +23,41 @@ type Way = (typeof ways)[number]['id'];
   template: `
     <nl-water-nav />
     <h1>Mix</h1>
-    <div class="ways" role="group" aria-label="What to do">@for (w of ways; track w.id) {<button type="button" class="plain" [attr.aria-pressed]="way() === w.id" (click)="way.set(w.id)">{{ w.word }}</button>}</div>
+    <div class="ways" role="group" aria-label="What to do">
+      @for (w of ways; track w.id) {
+        <button type="button" class="plain" [attr.aria-pressed]="way() === w.id" (click)="way.set(w.id)">
+          {{ w.word }}
+        </button>
+      }
+    </div>
     @switch (way()) {
-      @case ('drum') {<nl-mix-drum [water]="water()" [asked]="askedL()" />}
-      @case ('find') {<nl-mix-find />}
-      @case ('blend') {<nl-mix-blend />}
-      @case ('minerals') {<nl-mix-minerals />}
+      @case ('drum') {
+        <nl-mix-drum [water]="water()" [asked]="askedL()" />
+      }
+      @case ('find') {
+        <nl-mix-find />
+      }
+      @case ('blend') {
+        <nl-mix-blend />
+      }
+      @case ('minerals') {
+        <nl-mix-minerals />
+      }
     }
   `,
-  styles: `.ways { display: flex; flex-wrap: wrap; gap: 0.5rem; margin: 0.6rem 0 1rem; } .ways [aria-pressed='true'] { background: var(--wash); border-color: var(--amber); box-shadow: inset 0 -2px 0 var(--amber); }`,
+  styles: `
+    .ways {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+      margin: 0.6rem 0 1rem;
+    }
+    .ways [aria-pressed='true'] {
+      background: var(--wash);
+      border-color: var(--amber);
+      box-shadow: inset 0 -2px 0 var(--amber);
+    }
+  `,
 })
 export class MixScreen {
   readonly water = input<string>();

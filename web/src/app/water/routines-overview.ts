@@ -58,25 +58,103 @@ const holdWords: Record<OverviewRow['state'], { word: string; mark: 'settled' | 
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows(); as all) {
-      @if (all.length === 0) {<p class="quiet">There is no tank yet.</p>}
-      @else {
+      @if (all.length === 0) {
+        <p class="quiet">There is no tank yet.</p>
+      } @else {
         <p>{{ plain() }}</p>
-        <div class="scroll"><table>
-          <thead><tr><th>Tank</th><th>Routine</th><th>Does it hold?</th><th>What decides</th><th class="right">settles at</th><th class="right">limit</th><th class="right">least that holds</th><th class="right">L a year</th><th class="right">hours</th>@if (priced()) {<th class="right">costs a year</th>}</tr></thead>
-          <tbody>@for (r of all; track r.tankId) {<tr>
-            <td><a class="serif" routerLink="/water/routines" [queryParams]="{ tank: r.tankId }">{{ r.name }}</a></td>
-            <td class="small">@if (r.routine; as now) {<span class="num">{{ percent(now.changeFraction) }} %</span> every <span class="num">{{ now.everyDays }}</span> d, {{ r.waterName }}@if (now.routineBy === 'habit') {<div class="quiet">as the last changes went</div>}} @else {<span class="quiet">none known</span>}</td>
-            <td><nl-state-mark [state]="words[r.state].mark" [said]="words[r.state].word" />@if (r.why) {<div class="small quiet">{{ r.why }}</div>}</td>
-            <td class="small">{{ r.label }}</td><td class="num right">{{ r.settles }}</td><td class="num right">{{ r.limit }}</td><td class="num right">{{ r.least }}</td>
-            <td class="num right">{{ r.cost ? r.cost.litresPerYearL.toFixed(0) : '' }}</td><td class="num right">{{ r.cost ? r.cost.workPerYearHours.toFixed(0) : '' }}</td>@if (priced()) {<td class="num right">{{ r.cost && r.cost.moneyPerYearValue > 0 ? r.cost.moneyPerYearValue.toFixed(0) : '' }}</td>}
-          </tr>}</tbody>
-          @if (total(); as t) {<tfoot><tr><td>All</td><td colspan="6"></td><td class="num right">{{ t.litresPerYearL.toFixed(0) }}</td><td class="num right">{{ t.workPerYearHours.toFixed(0) }}</td>@if (priced()) {<td class="num right">{{ t.moneyPerYearValue.toFixed(0) }}</td>}</tr></tfoot>}
-        </table></div>
-        <p class="small quiet">Settled values are spans: four times in five what the tank makes in a day lies between their ends. The least that holds is for four in five, at the present rhythm.</p>
+        <div class="scroll">
+          <table>
+            <thead>
+              <tr>
+                <th>Tank</th>
+                <th>Routine</th>
+                <th>Does it hold?</th>
+                <th>What decides</th>
+                <th class="right">settles at</th>
+                <th class="right">limit</th>
+                <th class="right">least that holds</th>
+                <th class="right">L a year</th>
+                <th class="right">hours</th>
+                @if (priced()) {
+                  <th class="right">costs a year</th>
+                }
+              </tr>
+            </thead>
+            <tbody>
+              @for (r of all; track r.tankId) {
+                <tr>
+                  <td>
+                    <a class="serif" routerLink="/water/routines" [queryParams]="{ tank: r.tankId }">{{ r.name }}</a>
+                  </td>
+                  <td class="small">
+                    @if (r.routine; as now) {
+                      <span class="num">{{ percent(now.changeFraction) }} %</span> every
+                      <span class="num">{{ now.everyDays }}</span> d, {{ r.waterName }}
+                      @if (now.routineBy === 'habit') {
+                        <div class="quiet">as the last changes went</div>
+                      }
+                    } @else {
+                      <span class="quiet">none known</span>
+                    }
+                  </td>
+                  <td>
+                    <nl-state-mark [state]="words[r.state].mark" [said]="words[r.state].word" />
+                    @if (r.why) {
+                      <div class="small quiet">{{ r.why }}</div>
+                    }
+                  </td>
+                  <td class="small">{{ r.label }}</td>
+                  <td class="num right">{{ r.settles }}</td>
+                  <td class="num right">{{ r.limit }}</td>
+                  <td class="num right">{{ r.least }}</td>
+                  <td class="num right">{{ r.cost ? r.cost.litresPerYearL.toFixed(0) : '' }}</td>
+                  <td class="num right">{{ r.cost ? r.cost.workPerYearHours.toFixed(0) : '' }}</td>
+                  @if (priced()) {
+                    <td class="num right">
+                      {{ r.cost && r.cost.moneyPerYearValue > 0 ? r.cost.moneyPerYearValue.toFixed(0) : '' }}
+                    </td>
+                  }
+                </tr>
+              }
+            </tbody>
+            @if (total(); as t) {
+              <tfoot>
+                <tr>
+                  <td>All</td>
+                  <td colspan="6"></td>
+                  <td class="num right">{{ t.litresPerYearL.toFixed(0) }}</td>
+                  <td class="num right">{{ t.workPerYearHours.toFixed(0) }}</td>
+                  @if (priced()) {
+                    <td class="num right">{{ t.moneyPerYearValue.toFixed(0) }}</td>
+                  }
+                </tr>
+              </tfoot>
+            }
+          </table>
+        </div>
+        <p class="small quiet">
+          Settled values are spans: four times in five what the tank makes in a day lies between their ends. The least
+          that holds is for four in five, at the present rhythm.
+        </p>
       }
-    } @else {<p class="quiet">Adding up what each tank makes …</p>}
+    } @else {
+      <p class="quiet">Adding up what each tank makes …</p>
+    }
   `,
-  styles: `.scroll { overflow-x: auto; } .right { text-align: right; } td { vertical-align: top; } tfoot td { border-top: 2px solid var(--line); }`,
+  styles: `
+    .scroll {
+      overflow-x: auto;
+    }
+    .right {
+      text-align: right;
+    }
+    td {
+      vertical-align: top;
+    }
+    tfoot td {
+      border-top: 2px solid var(--line);
+    }
+  `,
 })
 export class RoutinesOverview {
   private readonly api = inject(Api);

@@ -64,8 +64,35 @@ interface Form {
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './routines-screen.html',
   styles: `
-    .inputs { display: grid; grid-template-columns: repeat(auto-fill, minmax(160px, 1fr)); gap: 0.6rem 1rem; align-items: end; margin: 0.5rem 0; } section { margin: 1.2rem 0; } .right { text-align: right; } .scroll { overflow-x: auto; }
-    .facts { max-width: 760px; } .facts th { width: 240px; font-weight: 400; } .grade { font-style: italic; } p { margin: 0.4rem 0; }
+    .inputs {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
+      gap: 0.6rem 1rem;
+      align-items: end;
+      margin: 0.5rem 0;
+    }
+    section {
+      margin: 1.2rem 0;
+    }
+    .right {
+      text-align: right;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    .facts {
+      max-width: 760px;
+    }
+    .facts th {
+      width: 240px;
+      font-weight: 400;
+    }
+    .grade {
+      font-style: italic;
+    }
+    p {
+      margin: 0.4rem 0;
+    }
   `,
 })
 export class RoutinesScreen {

@@ -44,16 +44,80 @@ interface SchoolHere extends SchoolTaken {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What each school would do here</h2>
-    <div class="scroll"><table><thead><tr><th>School</th><th class="right">Change</th><th class="right">every</th><th>The step</th><th class="right">settles before</th><th class="right">and after</th><th class="right">L a year</th><th class="right">hours</th><th></th></tr></thead><tbody>
-      @for (s of schools(); track s.school.id) {<tr [class.usual]="s.advised">
-        <td><strong>{{ s.school.name }}</strong>@if (s.advised) {&ngsp;<span class="small">usual for this tank</span>}<div class="small quiet">{{ s.school.suits }}. {{ s.school.caution }}</div></td>
-        <td class="num right">{{ percent(s.changeFraction) }} %</td><td class="num right">{{ s.everyDays }} d</td>
-        <td class="small" [class.over]="s.tooLarge">{{ s.stepText }}</td><td class="num right" [class.over]="s.over">{{ s.peak }}@if (s.over) {<div class="small">above {{ ceiling() }}</div>}</td><td class="num right">{{ s.trough }}</td><td class="num right">{{ s.cost.litresPerYearL.toFixed(0) }}</td><td class="num right">{{ s.cost.workPerYearHours.toFixed(0) }}</td>
-        <td class="line"><button type="button" class="asText" (click)="taken.emit(s)">Take it over<span class="visuallyHidden">: {{ s.school.name }}</span></button></td></tr>}
-    </tbody></table></div>
-    <p class="small quiet">Common practice, each with its usual size in the middle. {{ parameter().label }} from the model of this tank; the step against what its animals bear, with {{ waterName() || 'no water chosen' }}{{ pureSource() ? ' and, in turn, ' + pureSource()?.setUp?.name : '' }}.</p>
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th>School</th>
+            <th class="right">Change</th>
+            <th class="right">every</th>
+            <th>The step</th>
+            <th class="right">settles before</th>
+            <th class="right">and after</th>
+            <th class="right">L a year</th>
+            <th class="right">hours</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (s of schools(); track s.school.id) {
+            <tr [class.usual]="s.advised">
+              <td>
+                <strong>{{ s.school.name }}</strong>
+                @if (s.advised) {
+                  &ngsp;<span class="small">usual for this tank</span>
+                }
+                <div class="small quiet">{{ s.school.suits }}. {{ s.school.caution }}</div>
+              </td>
+              <td class="num right">{{ percent(s.changeFraction) }} %</td>
+              <td class="num right">{{ s.everyDays }} d</td>
+              <td class="small" [class.over]="s.tooLarge">{{ s.stepText }}</td>
+              <td class="num right" [class.over]="s.over">
+                {{ s.peak }}
+                @if (s.over) {
+                  <div class="small">above {{ ceiling() }}</div>
+                }
+              </td>
+              <td class="num right">{{ s.trough }}</td>
+              <td class="num right">{{ s.cost.litresPerYearL.toFixed(0) }}</td>
+              <td class="num right">{{ s.cost.workPerYearHours.toFixed(0) }}</td>
+              <td class="line">
+                <button type="button" class="asText" (click)="taken.emit(s)">
+                  Take it over<span class="visuallyHidden">: {{ s.school.name }}</span>
+                </button>
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
+    <p class="small quiet">
+      Common practice, each with its usual size in the middle. {{ parameter().label }} from the model of this tank; the
+      step against what its animals bear, with {{ waterName() || 'no water chosen'
+      }}{{ pureSource() ? ' and, in turn, ' + pureSource()?.setUp?.name : '' }}.
+    </p>
   `,
-  styles: `.right { text-align: right; } .scroll { overflow-x: auto; } .usual td:first-child { box-shadow: inset 3px 0 0 var(--settled); padding-left: 0.6rem; } .over { color: var(--act); } .line { white-space: nowrap; } p { margin: 0.4rem 0; }`,
+  styles: `
+    .right {
+      text-align: right;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    .usual td:first-child {
+      box-shadow: inset 3px 0 0 var(--settled);
+      padding-left: 0.6rem;
+    }
+    .over {
+      color: var(--act);
+    }
+    .line {
+      white-space: nowrap;
+    }
+    p {
+      margin: 0.4rem 0;
+    }
+  `,
 })
 export class SchoolsPart {
   readonly folio = input.required<Folio>();

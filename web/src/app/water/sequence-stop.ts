@@ -13,13 +13,51 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="caution">
-      <p>A step of a planned sequence{{ ofText() }}. @if (diedSince()) {<strong>One died since it began: stop here, and look for what the steps brought.</strong>}</p>
-      <form class="row" (ngSubmit)="end()"><label><span class="name">End it, because</span><select name="because" [ngModel]="because()" (ngModelChange)="because.set($event)"><option value="reached">the goal is reached</option><option value="recovered">they have recovered</option><option value="died">one died after a step</option><option value="other">something else</option></select></label>
-        <label><span class="name">Note</span><input name="note" maxlength="500" [ngModel]="note()" (ngModelChange)="note.set($event)" autocomplete="off" /></label><button class="plain">End the sequence</button></form>
-      @if (fault()) {<p class="fault" role="alert">{{ fault() }}</p>}
+      <p>
+        A step of a planned sequence{{ ofText() }}.
+        @if (diedSince()) {
+          <strong>One died since it began: stop here, and look for what the steps brought.</strong>
+        }
+      </p>
+      <form class="row" (ngSubmit)="end()">
+        <label
+          ><span class="name">End it, because</span
+          ><select name="because" [ngModel]="because()" (ngModelChange)="because.set($event)">
+            <option value="reached">the goal is reached</option>
+            <option value="recovered">they have recovered</option>
+            <option value="died">one died after a step</option>
+            <option value="other">something else</option>
+          </select></label
+        >
+        <label
+          ><span class="name">Note</span
+          ><input
+            name="note"
+            maxlength="500"
+            [ngModel]="note()"
+            (ngModelChange)="note.set($event)"
+            autocomplete="off" /></label
+        ><button class="plain">End the sequence</button>
+      </form>
+      @if (fault()) {
+        <p class="fault" role="alert">{{ fault() }}</p>
+      }
     </div>
   `,
-  styles: `.caution { margin: 0.6rem 0; } .row { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: end; } .row label { min-width: 190px; }`,
+  styles: `
+    .caution {
+      margin: 0.6rem 0;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+    }
+    .row label {
+      min-width: 190px;
+    }
+  `,
 })
 export class SequenceStop {
   private readonly scribe = inject(Scribe);

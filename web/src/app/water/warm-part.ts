@@ -9,12 +9,50 @@ import { plainRefusal } from '../ui/refusals';
   imports: [FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <details class="small"><summary>Hot and cold for its temperature</summary>
-      <div class="grid"><label><span class="name">Wanted, °C</span><input type="number" step="any" name="wanted" [ngModel]="wantedC()" (ngModelChange)="wantedC.set($event)" /></label><label><span class="name">The cold is, °C</span><input type="number" step="any" name="cold" [ngModel]="coldC()" (ngModelChange)="coldC.set($event)" /></label><label><span class="name">The hot is, °C</span><input type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)" /></label></div>
-      @if (steps(); as s) {@if (s.ok) {<ol>@for (step of s.value.steps; track step) {<li>· {{ step }}</li>}</ol>} @else {<p class="fault">{{ sentence(s.refusal) }}</p>}}
+    <details class="small">
+      <summary>Hot and cold for its temperature</summary>
+      <div class="grid">
+        <label
+          ><span class="name">Wanted, °C</span
+          ><input
+            type="number"
+            step="any"
+            name="wanted"
+            [ngModel]="wantedC()"
+            (ngModelChange)="wantedC.set($event)" /></label
+        ><label
+          ><span class="name">The cold is, °C</span
+          ><input type="number" step="any" name="cold" [ngModel]="coldC()" (ngModelChange)="coldC.set($event)" /></label
+        ><label
+          ><span class="name">The hot is, °C</span
+          ><input type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
+        /></label>
+      </div>
+      @if (steps(); as s) {
+        @if (s.ok) {
+          <ol>
+            @for (step of s.value.steps; track step) {
+              <li>· {{ step }}</li>
+            }
+          </ol>
+        } @else {
+          <p class="fault">{{ sentence(s.refusal) }}</p>
+        }
+      }
     </details>
   `,
-  styles: `.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 0.7rem 1rem; align-items: end; max-width: 620px; } p { margin: 0.5rem 0; }`,
+  styles: `
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 620px;
+    }
+    p {
+      margin: 0.5rem 0;
+    }
+  `,
 })
 export class WarmPart {
   readonly volumeL = input.required<number | null>();

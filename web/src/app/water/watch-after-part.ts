@@ -11,12 +11,46 @@ import { gradeWords } from '../ui/words';
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (w of list(); track w.id) {@if (w.caution) {<p class="caution small"><strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{ grade(w.grade) }}</span></p>}}
-    <details class="small"><summary>What to watch after it</summary>
-      <ul>@for (w of list(); track w.id) {@if (!w.caution) {<li><strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{ grade(w.grade) }}</span></li>}}</ul>
-      <p>It is asked for on Tonight and written on <a [routerLink]="['/tanks', folio().tank.tankId]">the tank’s own page</a>.</p></details>
+    @for (w of list(); track w.id) {
+      @if (w.caution) {
+        <p class="caution small">
+          <strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{
+            grade(w.grade)
+          }}</span>
+        </p>
+      }
+    }
+    <details class="small">
+      <summary>What to watch after it</summary>
+      <ul>
+        @for (w of list(); track w.id) {
+          @if (!w.caution) {
+            <li>
+              <strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{
+                grade(w.grade)
+              }}</span>
+            </li>
+          }
+        }
+      </ul>
+      <p>
+        It is asked for on Tonight and written on
+        <a [routerLink]="['/tanks', folio().tank.tankId]">the tank’s own page</a>.
+      </p>
+    </details>
   `,
-  styles: `.caution { margin: 0.6rem 0; } .grade { font-style: italic; } summary { cursor: pointer; min-height: 32px; }`,
+  styles: `
+    .caution {
+      margin: 0.6rem 0;
+    }
+    .grade {
+      font-style: italic;
+    }
+    summary {
+      cursor: pointer;
+      min-height: 32px;
+    }
+  `,
 })
 export class WatchAfterPart {
   readonly plan = input.required<ChangePlan>();

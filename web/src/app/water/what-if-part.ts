@@ -29,25 +29,138 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What if</h2>
-    <div class="scroll"><table><thead><tr><th>Way</th><th>Change, %</th><th>every, days</th><th>{{ parameter().short }} in the water</th><th>skipped, %</th><th>food ×</th><th>away from day</th><th>for days</th><th></th></tr></thead><tbody>
-      @for (r of rows(); track r.id; let i = $index) {<tr>
-        <td><input [name]="'n' + i" maxlength="40" [ngModel]="r.name" (ngModelChange)="set(i, { name: $event })" [attr.aria-label]="'Name of way ' + (i + 1)" /></td>
-        @for (f of fields; track f.key) {<td><input type="number" step="any" [min]="f.min" [name]="f.key + i" [ngModel]="r[f.key]" (ngModelChange)="set(i, asPart(f.key, $event))" [attr.aria-label]="f.label + ', way ' + (i + 1)" /></td>}
-        <td>@if (rows().length > 1) {<button type="button" class="asText" (click)="drop(i)">out<span class="visuallyHidden">: {{ r.name }}</span></button>}</td></tr>}
-    </tbody></table></div>
-    <div class="do">@if (rows().length < 4) {@for (p of presets; track p.word) {<button type="button" class="plain" (click)="add(p)">{{ p.word }}</button>}}
-      <button type="button" class="go" (click)="run()" [disabled]="runner.doneFraction() !== null">Half a year ahead</button>
-      @if (runner.doneFraction(); as d) {<progress [value]="d" max="1" aria-label="Courses drawn"></progress><button type="button" class="asText" (click)="runner.stop()">Stop</button>}</div>
-    @if (fault()) {<p class="fault" role="alert">{{ fault() }} What you typed is kept.</p>}
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th>Way</th>
+            <th>Change, %</th>
+            <th>every, days</th>
+            <th>{{ parameter().short }} in the water</th>
+            <th>skipped, %</th>
+            <th>food ×</th>
+            <th>away from day</th>
+            <th>for days</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (r of rows(); track r.id; let i = $index) {
+            <tr>
+              <td>
+                <input
+                  [name]="'n' + i"
+                  maxlength="40"
+                  [ngModel]="r.name"
+                  (ngModelChange)="set(i, { name: $event })"
+                  [attr.aria-label]="'Name of way ' + (i + 1)" />
+              </td>
+              @for (f of fields; track f.key) {
+                <td>
+                  <input
+                    type="number"
+                    step="any"
+                    [min]="f.min"
+                    [name]="f.key + i"
+                    [ngModel]="r[f.key]"
+                    (ngModelChange)="set(i, asPart(f.key, $event))"
+                    [attr.aria-label]="f.label + ', way ' + (i + 1)" />
+                </td>
+              }
+              <td>
+                @if (rows().length > 1) {
+                  <button type="button" class="asText" (click)="drop(i)">
+                    out<span class="visuallyHidden">: {{ r.name }}</span>
+                  </button>
+                }
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
+    <div class="do">
+      @if (rows().length < 4) {
+        @for (p of presets; track p.word) {
+          <button type="button" class="plain" (click)="add(p)">{{ p.word }}</button>
+        }
+      }
+      <button type="button" class="go" (click)="run()" [disabled]="runner.doneFraction() !== null">
+        Half a year ahead
+      </button>
+      @if (runner.doneFraction(); as d) {
+        <progress [value]="d" max="1" aria-label="Courses drawn"></progress
+        ><button type="button" class="asText" (click)="runner.stop()">Stop</button>
+      }
+    </div>
+    @if (fault()) {
+      <p class="fault" role="alert">{{ fault() }} What you typed is kept.</p>
+    }
     @if (courses().length > 0) {
       <nl-fan-chart [courses]="courses()" [ceiling]="ceiling()" [unit]="parameter().unit" />
-      <table><thead><tr><th>Way</th><th class="right">After half a year</th><th class="right">four in five</th>@if (ceiling() !== null) {<th class="right">ever above {{ ceiling() }}</th><th class="right">of all days</th><th>half of them by</th>}<th class="right">changes</th><th class="right">litres</th></tr></thead><tbody>
-        @for (c of courses(); track c.id) {<tr><td>{{ c.name }}</td><td class="num right">{{ last(c).mean }}</td><td class="num right">{{ last(c).lo }}–{{ last(c).hi }}</td>@if (ceiling() !== null) {<td class="num right">{{ percent(c.aboveFraction) }}</td><td class="num right">{{ percent(c.daysAboveFraction) }}</td><td class="num">{{ c.halfAboveAtDay === null ? 'not within it' : 'day ' + c.halfAboveAtDay }}</td>}<td class="num right">{{ c.changesCount }}</td><td class="num right">{{ (c.changedFraction * netVolumeL()).toFixed(0) }}</td></tr>}
-      </tbody></table>
-      <p class="small quiet">A thousand courses each, from what is believed of this tank tonight and how it has wandered so far; the same luck for every way. A heater that fails or an animal that dies unseen is not in it.</p>
+      <table>
+        <thead>
+          <tr>
+            <th>Way</th>
+            <th class="right">After half a year</th>
+            <th class="right">four in five</th>
+            @if (ceiling() !== null) {
+              <th class="right">ever above {{ ceiling() }}</th>
+              <th class="right">of all days</th>
+              <th>half of them by</th>
+            }
+            <th class="right">changes</th>
+            <th class="right">litres</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (c of courses(); track c.id) {
+            <tr>
+              <td>{{ c.name }}</td>
+              <td class="num right">{{ last(c).mean }}</td>
+              <td class="num right">{{ last(c).lo }}–{{ last(c).hi }}</td>
+              @if (ceiling() !== null) {
+                <td class="num right">{{ percent(c.aboveFraction) }}</td>
+                <td class="num right">{{ percent(c.daysAboveFraction) }}</td>
+                <td class="num">{{ c.halfAboveAtDay === null ? 'not within it' : 'day ' + c.halfAboveAtDay }}</td>
+              }
+              <td class="num right">{{ c.changesCount }}</td>
+              <td class="num right">{{ (c.changedFraction * netVolumeL()).toFixed(0) }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <p class="small quiet">
+        A thousand courses each, from what is believed of this tank tonight and how it has wandered so far; the same
+        luck for every way. A heater that fails or an animal that dies unseen is not in it.
+      </p>
     }
   `,
-  styles: `.scroll { overflow-x: auto; } table input { min-width: 76px; width: 88px; } table td:first-child input { width: 170px; } .do { display: flex; flex-wrap: wrap; gap: 0.5rem 0.8rem; align-items: center; margin: 0.6rem 0; } .right { text-align: right; } progress { accent-color: var(--water); }`,
+  styles: `
+    .scroll {
+      overflow-x: auto;
+    }
+    table input {
+      min-width: 76px;
+      width: 88px;
+    }
+    table td:first-child input {
+      width: 170px;
+    }
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: center;
+      margin: 0.6rem 0;
+    }
+    .right {
+      text-align: right;
+    }
+    progress {
+      accent-color: var(--water);
+    }
+  `,
 })
 export class WhatIfPart {
   readonly outlook = input.required<FolioOutlook>();
