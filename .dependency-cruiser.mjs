@@ -85,7 +85,7 @@ export default {
       name: `${layer}-points-down`,
       severity: /** @type {const} */ ('error'),
       from: { path: `^${layer}/src/` },
-      to: { path: `^(${layers.join('|')})/src/`, pathNot: `^(${[layer, ...below[layer]].join('|')})/src/` },
+      to: { path: `^(${layers.join('|')})/src/`, pathNot: `^(${[layer, ...(below[layer] ?? [])].join('|')})/src/` },
     })),
     {
       name: 'no-ring-of-files',

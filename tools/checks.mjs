@@ -55,7 +55,7 @@ export async function importFaults(at) {
       baseDir: at,
       outputType: 'json',
     },
-    { ...config.options.enhancedResolveOptions },
+    { ...config.options?.enhancedResolveOptions },
     { tsConfig: extractTSConfig(path.join(root, 'tsconfig.base.json')) },
   );
   const { summary } = JSON.parse(String(output));

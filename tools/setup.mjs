@@ -29,7 +29,8 @@ export function installPackages() {
   step('Installing packages from the lock file (half a minute to two minutes) …');
   const done = spawnSync('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: root,
-    stdio: 'inherit',
+    // Standard output belongs to whoever asked: a calculation prints its answer there and nothing else.
+    stdio: ['ignore', 2, 2],
   });
   if (done.status !== 0)
     throw new Trouble(

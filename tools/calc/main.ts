@@ -3,6 +3,7 @@ import { createInterface } from 'node:readline';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import type { Refusal } from '#core/result';
+import { refusedAtDoor } from './calculation';
 import { calculations } from './registry';
 
 type Answer = { ok: true; value: unknown; explanation: unknown } | { ok: false; refusal: Refusal };
@@ -10,10 +11,14 @@ type Answer = { ok: true; value: unknown; explanation: unknown } | { ok: false; 
 const byName = new Map(calculations.map((c) => [c.name, c]));
 const refused = (refusal: Refusal): Answer => ({ ok: false, refusal });
 
-function answer(name: unknown, input: unknown): Answer {
-  const found = byName.get(String(name));
-  if (!found)
-    return refused({ kind: 'unknown-name', field: 'calculation', text: String(name), known: [...byName.keys()] });
+export function answer(name: unknown, input: unknown): Answer {
+  const found = typeof name === 'string' ? byName.get(name) : undefined;
+  if (!found) {
+    const text = typeof name === 'string' ? name : (JSON.stringify(name) ?? 'nothing');
+    return refused({ kind: 'unknown-name', field: 'calculation', text, known: [...byName.keys()] });
+  }
+  const impossible = refusedAtDoor(input);
+  if (impossible) return refused(impossible);
   const checked = v.safeParse(found.input, input);
   if (!checked.success) return refused(refusalOf(checked.issues[0]));
   const result = found.run(checked.output as never);

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { shippedAlmanac } from '#almanac/shelf';
 import { foods } from '#almanac/kinds';
-import { buildUp, ledgerLine, parameterNamed, parseReading, type BuildUpEvent } from '#core/readings';
+import { buildUp, ledgerLine, parameterNamed, parseReading, robustStatistics, type BuildUpEvent } from '#core/readings';
 import { ok, refuse, type Result } from '#core/result';
 import { waterQuestions, type Analysis } from '#core/sources';
 import { knownZone } from '#core/tonight';
@@ -54,6 +54,17 @@ export const readingsCalculations: readonly Calculation[] = [
       horizonDays: v.optional(v.array(v.pipe(n, v.minValue(0), v.maxValue(3660))), []),
       future: v.optional(v.array(change), []),
     }),
+    {
+      parameter: 'nitrate',
+      events: [
+        { atDay: 0, reading: { lo: 10, hi: 11 } },
+        { atDay: 7, reading: { lo: 16, hi: 17 } },
+        { atDay: 7.1, changeFraction: 0.25, sourceValue: 0 },
+        { atDay: 14, reading: { lo: 18, hi: 19 } },
+      ],
+      horizonDays: [7],
+      future: [{ atDay: 15, changeFraction: 0.25, sourceValue: 0 }],
+    },
     ({ parameter, events, horizonDays, future }, note) => {
       const found = parameterNamed({ catalogue, name: parameter });
       if (!found.ok) return found;
@@ -102,6 +113,12 @@ export const readingsCalculations: readonly Calculation[] = [
       ),
       zone: v.pipe(v.string(), v.check(knownZone, 'is not a known time zone')),
     }),
+    {
+      text: 'library ph 6,1',
+      subjects: [{ id: 'a', name: 'Library', kind: 'tank' }],
+      nowAt: '2026-03-14T21:00:00Z',
+      zone: 'UTC',
+    },
     ({ text, subjects, nowAt, zone }, note) => {
       const said = ledgerLine({ line: text, subjects, catalogue, foods, zone, nowEpochMs: Date.parse(nowAt) });
       const entries = said.entries.map(({ atEpochMs, ...entry }) => ({
@@ -112,9 +129,24 @@ export const readingsCalculations: readonly Calculation[] = [
     },
   ),
   calculation(
+    'readings.robust',
+    'middle, spread and slope that one wild value does not move',
+    v.strictObject({ points: v.pipe(v.array(v.strictObject({ x: n, y: n })), v.minLength(1), v.maxLength(5000)) }),
+    {
+      points: [
+        { x: 0, y: 1 },
+        { x: 1, y: 3 },
+        { x: 2, y: 5 },
+        { x: 3, y: 90 },
+      ],
+    },
+    ({ points }, note) => explainedBy(note, robustStatistics(points)),
+  ),
+  calculation(
     'readings.check',
     'what a careful reader would ask about a set of readings before believing it',
     v.strictObject({ readings: v.record(v.string(), v.union([n, v.string(), reading])) }),
+    { readings: { ghDegrees: { lo: 12, hi: 12 }, ec25UsPerCm: 90, ph: '6.8' } },
     ({ readings }, note) => {
       const analysis = analysisOf(readings);
       if (!analysis.ok) return analysis;

@@ -99,12 +99,14 @@ export const calculations: readonly Calculation[] = [
     'units.convert',
     'a value from one unit of a quantity to another',
     v.strictObject({ quantity: v.string(), value: n, from: v.string(), to: v.string() }),
+    { quantity: 'volume', value: 10, from: 'US gal', to: 'L' },
     (input, note) => explainedBy(note, convert(input, note)),
   ),
   calculation(
     'units.conductivity-at-25',
     'conductivity brought to 25 °C',
     v.strictObject({ ecUsPerCm: n, tempC: n, coefficientPerK: optional }),
+    { ecUsPerCm: 300, tempC: 20 },
     (input, note) =>
       explainedBy(
         note,
@@ -119,12 +121,14 @@ export const calculations: readonly Calculation[] = [
     'water.unionised-ammonia',
     'the toxic share of total ammonia',
     v.strictObject({ ph: n, tempC: n, tanMgPerL: optional }),
+    { ph: 8, tempC: 25, tanMgPerL: 1 },
     unionisedAmmonia,
   ),
   calculation(
     'water.free-co2',
     'free CO2 from pH, KH and temperature',
     v.strictObject({ ph: n, khDegrees: n, tempC: n }),
+    { ph: 6.8, khDegrees: 4, tempC: 24 },
     freeCo2,
   ),
   calculation(
@@ -135,6 +139,7 @@ export const calculations: readonly Calculation[] = [
       tempC: v.pipe(n, v.minValue(0), v.maxValue(40)),
       airCo2Fraction: v.optional(v.pipe(n, v.minValue(1e-5), v.maxValue(0.1))),
     }),
+    { khDegrees: 4, tempC: 24 },
     (input, note) =>
       ok(
         note.explained({
@@ -150,18 +155,21 @@ export const calculations: readonly Calculation[] = [
     'water.least-conductivity',
     'the least conductivity that a hardness pair can have',
     v.strictObject({ ghDegrees: n, khDegrees: n }),
+    { ghDegrees: 8, khDegrees: 4 },
     (input, note) => explainedBy(note, leastConductivity(input)),
   ),
   calculation(
     'water.consistent-hardness',
     'whether hardness and conductivity can be of one water',
     v.strictObject({ ghDegrees: n, khDegrees: n, ec25UsPerCm: n }),
+    { ghDegrees: 8, khDegrees: 4, ec25UsPerCm: 300 },
     (input, note) => explainedBy(note, consistentHardness(input)),
   ),
   calculation(
     'water.change-effect',
     'the water after a change',
     v.strictObject({ netVolumeL: n, changeL: optional, changeFraction: optional, tank: waterMap, source: waterMap }),
+    { netVolumeL: 100, changeL: 20, tank: { nitrate: 40 }, source: { nitrate: 5 } },
     ({ tank, source, ...size }, note) =>
       both(tank, source, (t, s) => changeEffect({ ...size, tank: t, source: s }, note)),
   ),
@@ -169,12 +177,14 @@ export const calculations: readonly Calculation[] = [
     'water.residual',
     'what remains after n changes',
     v.strictObject({ changeFraction: n, changeCount: n }),
+    { changeFraction: 0.25, changeCount: 2 },
     residual,
   ),
   calculation(
     'water.needed-fraction',
     'the fraction that brings a value to its target',
     v.strictObject({ nowValue: n, targetValue: n, sourceValue: n }),
+    { nowValue: 40, targetValue: 20, sourceValue: 5 },
     (input, note) => explainedBy(note, neededFraction(input)),
   ),
   calculation(
@@ -187,6 +197,7 @@ export const calculations: readonly Calculation[] = [
       emergency: emergencyInput,
       movedToday: v.optional(waterMap),
     }),
+    { bearing: 'usual', before: { ghDegrees: 8 }, after: { ghDegrees: 7.5 } },
     (input, note) =>
       both(input.before, input.after, (before, after) => {
         const moved = namedWater(input.movedToday ?? {});
@@ -209,6 +220,7 @@ export const calculations: readonly Calculation[] = [
     'water.largest-wise-fraction',
     'the largest single change that stays wise',
     v.strictObject({ bearing, tank: waterMap, source: waterMap }),
+    { bearing: 'usual', tank: { ghDegrees: 8 }, source: { ghDegrees: 2 } },
     (input, note) =>
       both(input.tank, input.source, (tank, source) =>
         explainedBy(
@@ -239,6 +251,7 @@ export const calculations: readonly Calculation[] = [
       woodDensityKgPerL: optional,
       sumpL: optional,
     }),
+    { lengthCm: 60, widthCm: 30, heightCm: 36, glassMm: 6, waterBelowRimCm: 3 },
     netVolume,
   ),
   calculation(
@@ -249,6 +262,7 @@ export const calculations: readonly Calculation[] = [
       text: v.string(),
       stepsOrResolution: v.optional(v.union([n, v.array(n)])),
     }),
+    { parameter: 'nitrate', text: '20-40' },
     (input, note) =>
       withParameter(input.parameter, (parameter) => {
         const readBy = readByOf(input.stepsOrResolution);
@@ -261,12 +275,14 @@ export const calculations: readonly Calculation[] = [
     'readings.judge',
     'a reading against a band',
     v.strictObject({ parameter: v.string(), reading: interval, band: interval }),
+    { parameter: 'nitrate', reading: { lo: 20, hi: 40 }, band: { lo: 0, hi: 30 } },
     (input, note) => withParameter(input.parameter, () => judgeReading(input, note)),
   ),
   calculation(
     'readings.plausibility',
     'whether a reading should be asked about',
     v.strictObject({ parameter: v.string(), reading: interval, last: v.optional(interval) }),
+    { parameter: 'ph', reading: { lo: 6.8, hi: 7 }, last: { lo: 6.8, hi: 6.9 } },
     (input, note) =>
       withParameter(input.parameter, (parameter) =>
         ok(note.explained(plausibility({ parameter, reading: input.reading, last: input.last }))),
@@ -279,6 +295,7 @@ export const calculations: readonly Calculation[] = [
       line: v.string(),
       tanks: v.optional(v.array(v.strictObject({ id: v.string(), name: v.string() })), []),
     }),
+    { line: 'library ph 6,1', tanks: [{ id: 'a', name: 'Library' }] },
     (input, note) => ok(note.explained(lineReadings({ line: input.line, catalogue, tanks: input.tanks }))),
   ),
   calculation(
@@ -288,12 +305,21 @@ export const calculations: readonly Calculation[] = [
       readings: v.array(v.strictObject({ lo: end, hi: end, atEpochMs: n })),
       changes: v.optional(v.array(v.strictObject({ atEpochMs: n, changeFraction: n, sourceValue: end })), []),
     }),
+    {
+      readings: [
+        { lo: 10, hi: 11, atEpochMs: 3e8 },
+        { lo: 8, hi: 9, atEpochMs: 2e8 },
+        { lo: 6, hi: 7, atEpochMs: 1e8 },
+        { lo: 4, hi: 5, atEpochMs: 0 },
+      ],
+    },
     (input, note) => ok(note.explained({ direction: directionOf(input) })),
   ),
   calculation(
     'tonight.night-on',
     'the evening an instant belongs to',
     v.strictObject({ atEpochMs: v.pipe(n, v.minValue(-8.64e15), v.maxValue(8.64e15)), zone: v.string() }),
+    { atEpochMs: 1_773_500_000_000, zone: 'UTC' },
     (input, note) =>
       knownZone(input.zone)
         ? ok(note.explained({ nightOn: nightOn(input) }))
@@ -303,6 +329,7 @@ export const calculations: readonly Calculation[] = [
     'almanac.consistency',
     'whether a practice can be true of one water',
     v.strictObject({ practiceId: v.string() }),
+    { practiceId: 'neocaridina-wide' },
     (input, note) => {
       const practice = shippedAlmanac.practices.find((p) => p.id === input.practiceId);
       return practice

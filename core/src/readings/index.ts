@@ -1,3 +1,4 @@
+export { robustStatistics, type RobustStatistics } from './robust';
 export { closedMiddle, gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
 export {
   bandVerdict,

@@ -11,6 +11,7 @@ export { movementOf, type DatedSpan, type SourceMovement } from './drift';
 export { waterQuestions, type Known, type WaterQuestion } from './questions';
 export {
   ammoniaOfChloramineRatio,
+  chloramineAmmonia,
   chlorineMeaning,
   type ChlorineStatus,
   type SourceState,

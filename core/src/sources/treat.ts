@@ -1,3 +1,5 @@
+import { guarded, ok, type Result } from '#core/result';
+
 export type ChlorineStatus = 'none' | 'chlorine' | 'chloramine' | 'unknown';
 export type SourceState = 'tap-straight' | 'tap-aged' | 'softened' | 'ro' | 'rodi' | 'rain' | 'batch';
 
@@ -11,6 +13,17 @@ export interface TreatmentPoint {
 
 /** NH3-N set free when a chloramine, measured as total chlorine, is broken: 14.007 / 70.9. */
 export const ammoniaOfChloramineRatio = 14.007 / 70.9;
+
+/**
+ * Ammonia nitrogen that chloramine leaves behind when carbon or a conditioner breaks it, mg/L as N.
+ *
+ * `cl2MgPerL` total chlorine, 0-50 mg/L. Source: stoichiometry of monochloramine, CIAAW 2021 weights.
+ * @example chloramineAmmonia({ cl2MgPerL: 2 }) // 0.395 mg/L as N
+ */
+export function chloramineAmmonia({ cl2MgPerL }: { cl2MgPerL: number }): Result<{ tanMgPerL: number }> {
+  const guards = [{ field: 'cl2MgPerL', value: cl2MgPerL, range: { lo: 0, hi: 50, unit: 'mg/L' } }];
+  return guarded(guards, () => ok({ tanMgPerL: cl2MgPerL * ammoniaOfChloramineRatio }));
+}
 
 /**
  * What the chlorine of a source means for ageing, carbon, membrane and conditioner; with the pipes and the softener.

@@ -30,14 +30,21 @@ const weekDays = 7;
  * @example poissonTail({ seenCount: 3, expectedCount: 0.5 }) // 0.0144
  */
 export function poissonTail({ seenCount, expectedCount }: { seenCount: number; expectedCount: number }): number {
-  if (seenCount <= 0) return 1;
-  let [term, sum] = [Math.exp(-expectedCount), 0];
+  if (!(seenCount > 0)) return 1;
+  if (!(expectedCount > 0)) return 0;
+  // Beyond this the tail is smaller than a number can say, whatever is expected within the range.
+  if (seenCount > mostTerms) return 0;
+  let [term, sum] = [Math.exp(-Math.min(expectedCount, mostExpectedCount)), 0];
   for (let i = 0; i < seenCount; i++) {
     sum += term;
     term *= expectedCount / (i + 1);
   }
   return Math.max(0, 1 - sum);
 }
+
+/** e^-745 is the smallest that a number can say; a larger expectation is taken as this. */
+const mostExpectedCount = 700;
+const mostTerms = 5000;
 
 /** How unlikely it must be by chance: one week in a hundred to act, one in twenty to watch (our choice). */
 const alarmAt = { act: 0.01, watch: 0.05 };

@@ -1,3 +1,4 @@
+import { doorFault } from '#core/units';
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { middle, type Interval } from '#core/readings';
 import { guarded, ok, refuse, type Result } from '#core/result';
@@ -194,14 +195,14 @@ export function plannedFraction({
   rateLPerH: number;
   elapsedMinutes: number;
 }): number {
-  let addedL = (rateLPerH * Math.max(0, elapsedMinutes)) / 60;
-  let left = 1;
+  // A box no larger than the bag takes nothing in.
   const perFillL = boxL - bagL;
-  while (addedL > perFillL && left > 1e-4) {
-    left *= bagL / boxL;
-    addedL -= perFillL;
-  }
-  return 1 - left * (bagL / (bagL + addedL));
+  if (!(perFillL > 0) || !(bagL > 0) || doorFault({ bagL, boxL, rateLPerH, elapsedMinutes })) return 0;
+  const addedL = (rateLPerH * Math.max(0, elapsedMinutes)) / 60;
+  // Each time the box is full it is drawn down to the bag again; what has just filled it has not been drawn down yet.
+  const drawnCount = Math.max(0, Math.ceil(addedL / perFillL) - 1);
+  const left = (bagL / boxL) ** drawnCount;
+  return 1 - left * (bagL / (bagL + addedL - drawnCount * perFillL));
 }
 
 export interface AcclimationProgress {

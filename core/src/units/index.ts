@@ -1,3 +1,5 @@
 export { convert, quantityNamed, spanToCanonical, unitNamed } from './convert';
+export { doorFault } from './door';
+export { rangeOf, type Range } from './ranges';
 export { quantities, type Quantity, type Unit } from './quantities';
 export { atomicGPerMol, degreeCaco3MgPerL, degreeMeqPerL, degreeMmolPerL, species } from './weights';

@@ -1,4 +1,4 @@
-import type { Interval, ParameterId, Water } from '#core/readings';
+import { closedMiddle, type Interval, type ParameterId, type Water } from '#core/readings';
 import { firstFault, ok, refuse, type Result } from '#core/result';
 import { parameterWords } from '#core/readings';
 import { recipeEffect, type SaltTaken } from './recipe-effect';
@@ -158,7 +158,9 @@ export function batchCorrection({
     { field: 'leftL', value: leftL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
     { field: 'nowValue', value: nowValue, range: { lo: 0, hi: 1e5, unit: '' } },
     { field: 'targetValue', value: targetValue, range: { lo: 0, hi: 1e5, unit: '' } },
+    { field: 'pureValue', value: pureValue, range: { lo: 0, hi: 1e5, unit: '' } },
     { field: 'roomL', value: roomL, range: { lo: 0, hi: 1e6, unit: 'L' } },
+    ...(perGPerL === null ? [] : [{ field: 'perGPerL', value: perGPerL, range: { lo: -1e6, hi: 1e6, unit: '' } }]),
   ]);
   if (fault) return refuse(fault);
   if (Math.abs(nowValue - targetValue) < 1e-9) return ok({ kind: 'none' });
@@ -228,7 +230,9 @@ export function batchCode(batchId: string): string {
 export function batchWater(made: BatchMade, state: BatchState): Water {
   const water: Water = {};
   for (const { parameter, value } of made.aims) water[parameter] = value;
-  for (const [id, span] of Object.entries(state.water) as [ParameterId, Interval][])
-    if (span.hi !== null) water[id] = ((span.lo ?? 0) + span.hi) / 2;
+  for (const [id, span] of Object.entries(state.water) as [ParameterId, Interval][]) {
+    const value = closedMiddle(span);
+    if (value !== null) water[id] = value;
+  }
   return water;
 }

@@ -1,4 +1,4 @@
-import { medianOf, type Interval, type ParameterId, type Water } from '#core/readings';
+import { closedMiddle, medianOf, type Interval, type ParameterId, type Water } from '#core/readings';
 
 /** A change, what it should have made of the water, and what was measured after it. */
 export interface ChangeOutcome {
@@ -41,7 +41,6 @@ export type LearntProposal =
       why: string;
     };
 
-const middle = (span: Interval): number | null => (span.hi === null ? null : ((span.lo ?? 0) + span.hi) / 2);
 const learntFrom: readonly ParameterId[] = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'tempC'];
 /** Fewer changes than this propose nothing (ours). */
 const leastChanges = 4;
@@ -55,7 +54,7 @@ export function outcomeErrors(outcomes: readonly ChangeOutcome[]): OutcomeError[
     .flatMap(({ entryId, atEpochMs, predicted, measured }) =>
       learntFrom.flatMap((parameter): OutcomeError[] => {
         const [predictedValue, span] = [predicted[parameter], measured[parameter]];
-        const measuredValue = span ? middle(span) : null;
+        const measuredValue = span ? closedMiddle(span) : null;
         if (predictedValue === undefined || !span || measuredValue === null) return [];
         return [
           {
@@ -95,7 +94,7 @@ export function learntProposals({
 function volumeProposal(outcomes: readonly ChangeOutcome[], nowL: number): LearntProposal | null {
   const implied = outcomes.flatMap(({ changeL, changeFraction, before, source, measured }) => {
     const [x, c] = [before.ec25UsPerCm, source.ec25UsPerCm];
-    const after = measured.ec25UsPerCm ? middle(measured.ec25UsPerCm) : null;
+    const after = measured.ec25UsPerCm ? closedMiddle(measured.ec25UsPerCm) : null;
     if (x === undefined || c === undefined || after === null || Math.abs(x - c) < 0.1 * x || changeFraction < 0.05)
       return [];
     const share = (x - after) / (x - c);
@@ -127,7 +126,7 @@ function sourceProposals(outcomes: readonly ChangeOutcome[], volumeDoubted: bool
       if (volumeDoubted && parameter === 'ec25UsPerCm') continue;
       const implied = own.flatMap(({ changeFraction: f, before, measured }) => {
         const [x, span] = [before[parameter], measured[parameter]];
-        const after = span ? middle(span) : null;
+        const after = span ? closedMiddle(span) : null;
         return x === undefined || after === null || f < 0.1 ? [] : [(after - (1 - f) * x) / f];
       });
       const stated = own.at(-1)?.source[parameter];

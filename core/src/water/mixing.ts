@@ -1,6 +1,7 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { parameterIds, type ParameterId, type Water } from '#core/readings';
 import { firstFault, ok, refuse, type Result } from '#core/result';
+import { doorFault } from '#core/units';
 import { aeratedPh, alkalinityMolPerL, carbonAt, carbonateConstants, ionicMolPerLFromKh, phOf } from './carbonate';
 
 export interface BlendPart {
@@ -190,6 +191,7 @@ export function hotAndCold({
 }): Result<{ hotL: number; coldL: number; steps: string[] }> {
   const fault = firstFault([
     { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
+    { field: 'wantedC', value: wantedC, range: { lo: 0, hi: 100, unit: '°C' } },
     { field: 'coldC', value: coldC, range: { lo: 0, hi: 100, unit: '°C' } },
     { field: 'hotC', value: hotC, range: { lo: 0, hi: 100, unit: '°C' } },
   ]);
@@ -215,7 +217,7 @@ export function hotAndCold({
 
 /**
  * Between which temperatures the new water may be, so that a change does not move the tank more than it bears, °C.
- * @example newWaterSpan({ tankC: 25.5, changeFraction: 0.3, mostStepC: 1 }) // 22.17 to 28.83
+ * Null where nothing is changed or a figure cannot be. @example newWaterSpan({ tankC: 25.5, changeFraction: 0.3, mostStepC: 1 }) // 22.17 to 28.83
  */
 export const newWaterSpan = ({
   tankC,
@@ -225,7 +227,7 @@ export const newWaterSpan = ({
   tankC: number;
   changeFraction: number;
   mostStepC: number;
-}): { loC: number; hiC: number } => ({
-  loC: tankC - mostStepC / changeFraction,
-  hiC: tankC + mostStepC / changeFraction,
-});
+}): { loC: number; hiC: number } | null =>
+  doorFault({ tankC, changeFraction, mostStepC }) || changeFraction === 0
+    ? null
+    : { loC: tankC - mostStepC / changeFraction, hiC: tankC + mostStepC / changeFraction };

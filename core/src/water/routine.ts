@@ -259,18 +259,26 @@ export function alternating({
   sourceValues: readonly [number, number];
   changeFraction: number;
   everyDays: number;
-}): { afterValues: [number, number]; peak: number; trough: number } {
+}): Result<{ afterValues: [number, number]; peak: number; trough: number }> {
+  const fault = firstFault([
+    production(productionPerDay),
+    { ...source(first), field: 'sourceValues.0' },
+    { ...source(second), field: 'sourceValues.1' },
+    { field: 'changeFraction', value: f, range: share },
+    { field: 'everyDays', value: everyDays, range: rhythm },
+  ]);
+  if (fault) return refuse(fault);
   const made = productionPerDay * everyDays;
   // x1 = (1-f)(x2 + made) + f a; x2 = (1-f)(x1 + made) + f b.
   const kept = 1 - f;
   const x1 = (kept * (kept * made + f * second) + kept * made + f * first) / (1 - kept * kept);
   const x2 = kept * (x1 + made) + f * second;
   const before = [x1 + made, x2 + made];
-  return {
+  return ok({
     afterValues: [x1, x2],
     peak: Math.max(...before, x1, x2),
     trough: Math.min(...before, x1, x2),
-  };
+  });
 }
 
 /**
@@ -292,13 +300,22 @@ export function topUpCreep({
   sourceValue: number;
   changeFraction: number;
   everyDays: number;
-}): { weeklyValue: number; settlesValue: number | null } {
+}): Result<{ weeklyValue: number; settlesValue: number | null }> {
+  const fault = firstFault([
+    { field: 'topUpLPerWeek', value: topUpLPerWeek, range: { lo: 0, hi: 1e6, unit: 'L/week' } },
+    { field: 'topUpValue', value: topUpValue, range: { lo: 0, hi: 1e5, unit: '' } },
+    { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.1, hi: 1e6, unit: 'L' } },
+    source(sourceValue),
+    { field: 'changeFraction', value: changeFraction, range: { lo: 0, hi: 1, unit: 'of the net volume' } },
+    { field: 'everyDays', value: everyDays, range: rhythm },
+  ]);
+  if (fault) return refuse(fault);
   const weeklyValue = (topUpLPerWeek * topUpValue) / netVolumeL;
   const perRound = (weeklyValue * everyDays) / 7;
-  return {
+  return ok({
     weeklyValue,
     settlesValue: changeFraction > 0 ? sourceValue + (perRound * (1 - changeFraction)) / changeFraction : null,
-  };
+  });
 }
 
 export interface RoutineCost {

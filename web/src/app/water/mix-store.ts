@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Interval, Water } from '#core/readings';
+import { closedMiddle, type Interval, type Water } from '#core/readings';
 import { supplyState, unitCost } from '#core/supplies';
 import {
   isPure,
@@ -35,7 +35,7 @@ export interface HouseMineral {
 
 /** The middle of a span, where it has one. */
 const middleOf = (span: Interval | undefined): number | undefined =>
-  span && span.hi !== null ? ((span.lo ?? 0) + span.hi) / 2 : undefined;
+  (span ? closedMiddle(span) : null) ?? undefined;
 
 /** A source’s last analysis as points. */
 export function waterOfView(source: SourceView | null): Water {

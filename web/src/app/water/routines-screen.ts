@@ -262,12 +262,13 @@ export class RoutinesScreen {
     if (!o || otherSourceId === '' || percent === null || everyDays === null) return null;
     const [a, b] = [sourceId, otherSourceId].map((id) => waterOfView(this.sources.named(id))[this.parameterId()]);
     if (a === undefined || b === undefined) return null;
-    return alternating({
+    const told = alternating({
       productionPerDay: o.productionPerDay.mean,
       sourceValues: [a, b],
       changeFraction: percent / 100,
       everyDays,
     });
+    return told.ok ? told.value : null;
   });
   protected readonly creep = computed(() => {
     const [now, folio] = [this.present(), this.folio()];
@@ -283,9 +284,11 @@ export class RoutinesScreen {
       changeFraction: now.changeFraction,
       everyDays: now.everyDays,
     });
-    return told.weeklyValue === 0
+    if (!told.ok) return plainRefusal(told.refusal);
+    const { weeklyValue, settlesValue } = told.value;
+    return weeklyValue === 0
       ? 'It adds nothing: as it should be.'
-      : `It adds ${this.v(told.weeklyValue)} ${this.unit()} a week; by that alone the tank would settle at ${told.settlesValue === null ? 'no end' : this.v(told.settlesValue)} where the source stands at ${this.v(this.sourceValue())}.`;
+      : `It adds ${this.v(weeklyValue)} ${this.unit()} a week; by that alone the tank would settle at ${settlesValue === null ? 'no end' : this.v(settlesValue)} where the source stands at ${this.v(this.sourceValue())}.`;
   });
   protected readonly cost = computed(() => {
     const [now, folio, evening] = [this.present(), this.folio(), this.water.evening()];

@@ -186,7 +186,8 @@ export class SchoolsPart {
     const sourceValue = this.sourceValue();
     if (alternates) {
       const sourceValues = [sourceValue, this.pureWater()[this.parameter().id] ?? 0] as const;
-      return alternating({ productionPerDay, sourceValues, changeFraction, everyDays });
+      const swing = alternating({ productionPerDay, sourceValues, changeFraction, everyDays });
+      return swing.ok ? swing.value : null;
     }
     const told = routineSettles({ productionPerDay, sourceValue, changeFraction, everyDays });
     return told.ok ? told.value.value : null;

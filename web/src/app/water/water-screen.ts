@@ -303,7 +303,7 @@ export class WaterScreen {
     const limit = stepLimits.find((l) => l.parameter === 'tempC' && l.per === 'change');
     if (!plan || tankC === null || !limit || !(changeFraction > 0)) return null;
     const span = newWaterSpan({ tankC, changeFraction, mostStepC: limit.byBearing[plan.bearing].value });
-    return { lo: figure(Math.max(0, span.loC), 1), hi: figure(Math.min(40, span.hiC), 1) };
+    return span && { lo: figure(Math.max(0, span.loC), 1), hi: figure(Math.min(40, span.hiC), 1) };
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected litresText = (value: number): string => figure(value, 1);
