@@ -16,11 +16,11 @@ describe('the checks on imports fire', () => {
   };
   beforeEach(() => {
     folder = mkdtempSync(path.join(tmpdir(), 'planted-'));
-    const paths = ['core', 'almanac', 'contracts', 'words'].map((layer) => [
+    const paths = ['core', 'almanac', 'contracts', 'words'].map((layer): [string, string] => [
       `#${layer}/*`,
       `./${layer}/src/*/index.ts`,
     ]);
-    plant('package.json', JSON.stringify({ type: 'module', imports: Object.fromEntries(paths) }));
+    plant('package.json', JSON.stringify({ type: 'module', imports: Object.fromEntries<string>(paths) }));
     symlinkSync(path.resolve('node_modules'), path.join(folder, 'node_modules'));
     // A house in which nothing is wrong: what stands below is imported through its index.
     plant('core/src/result/index.ts', 'export const ok = 1;\n');

@@ -27,9 +27,11 @@ const spansOf = (value: unknown, path: Path = []): { path: Path; span: { lo: num
 function bent(value: unknown, path: Path, to: unknown): unknown {
   const [key, ...rest] = path;
   if (key === undefined) return to;
-  if (Array.isArray(value)) return value.map((item, i) => (i === key ? bent(item, rest, to) : item));
+  if (Array.isArray(value)) return value.map((item: unknown, i) => (i === key ? bent(item, rest, to) : item));
   return { ...(value as object), [key]: bent((value as Record<string, unknown>)[key], rest, to) };
 }
+/** The quantity a number is of: the last name on the way to it. */
+const keyOf = (path: Path): string => path.findLast((key) => typeof key === 'string') ?? '';
 /** The names of the fields that a refusal speaks of. */
 const fieldsOf = (given: ReturnType<typeof answer>): string => (given.ok ? '' : JSON.stringify(given.refusal));
 
@@ -53,32 +55,34 @@ describe('the door of every calculation', () => {
       const given = answered(name, example);
       expect(given.ok).withContext(JSON.stringify(given)).toBeTrue();
     });
-    it(`${name}: what is not finite, or far beyond any quantity, is refused by its field`, () => {
-      for (const { path } of numbers)
-        for (const value of [NaN, Infinity, -Infinity, 1e308, -1e308, 1e15, -1e15]) {
-          const given = answered(name, bent(example, path, value));
-          // An instant may lie so far off that 1e15 ms are no fault.
-          if (Math.abs(value) === 1e15 && /EpochMs$/.test(String(path.at(-1)))) continue;
-          expect(given.ok)
-            .withContext(`${name} ${path.join('.')} = ${value}`)
-            .toBeFalse();
-          const said = [...path].reverse().find((key) => typeof key === 'string') ?? '';
-          expect(fieldsOf(given))
-            .withContext(`${name} ${path.join('.')} = ${value}`)
-            .toContain(said);
+    if (numbers.length > 0)
+      it(`${name}: what is not finite, or far beyond any quantity, is refused by its field`, () => {
+        for (const { path } of numbers)
+          for (const value of [NaN, Infinity, -Infinity, 1e308, -1e308, 1e15, -1e15]) {
+            const given = answered(name, bent(example, path, value));
+            // An instant may lie so far off that 1e15 ms are no fault.
+            if (Math.abs(value) === 1e15 && String(path.at(-1)).endsWith('EpochMs')) continue;
+            expect(given.ok)
+              .withContext(`${name} ${path.join('.')} = ${value}`)
+              .toBeFalse();
+            const said = keyOf(path);
+            expect(fieldsOf(given))
+              .withContext(`${name} ${path.join('.')} = ${value}`)
+              .toContain(said);
+          }
+      });
+    if (numbers.length > 0)
+      it(`${name}: what its quantity cannot be is refused`, () => {
+        for (const { path, value } of numbers) {
+          const key = keyOf(path);
+          const { lo, hi } = rangeOf(key);
+          const step = Math.max(1, Math.abs(value));
+          for (const beyond of [lo - step, hi + step])
+            expect(answered(name, bent(example, path, beyond)).ok)
+              .withContext(`${name} ${path.join('.')} = ${beyond}`)
+              .toBeFalse();
         }
-    });
-    it(`${name}: what its quantity cannot be is refused`, () => {
-      for (const { path, value } of numbers) {
-        const key = String([...path].reverse().find((k) => typeof k === 'string') ?? '');
-        const { lo, hi } = rangeOf(key);
-        const step = Math.max(1, Math.abs(value));
-        for (const beyond of [lo - step, hi + step])
-          expect(answered(name, bent(example, path, beyond)).ok)
-            .withContext(`${name} ${path.join('.')} = ${beyond}`)
-            .toBeFalse();
-      }
-    });
+      });
     it(`${name}: wrong types are refused, whatever stands there`, () => {
       for (const { path } of numbers)
         for (const value of ['5 apples', true, [], { toString: 1 }, undefined]) {
@@ -100,14 +104,15 @@ describe('the door of every calculation', () => {
       for (const input of [null, undefined, 5, 'x', [], { toString: 1 }])
         expect(answered(name, input).ok).withContext(JSON.stringify(input)).toBeFalse();
     });
-    it(`${name}: crossed spans are refused`, () => {
-      for (const { path, span } of spansOf(example)) {
-        const crossed = bent(bent(example, [...path, 'lo'], span.hi + 1), [...path, 'hi'], span.lo);
-        expect(answered(name, crossed).ok)
-          .withContext(`${name} ${path.join('.')}`)
-          .toBeFalse();
-      }
-    });
+    if (spansOf(example).length > 0)
+      it(`${name}: crossed spans are refused`, () => {
+        for (const { path, span } of spansOf(example)) {
+          const crossed = bent(bent(example, [...path, 'lo'], span.hi + 1), [...path, 'hi'], span.lo);
+          expect(answered(name, crossed).ok)
+            .withContext(`${name} ${path.join('.')}`)
+            .toBeFalse();
+        }
+      });
   }
 });
 

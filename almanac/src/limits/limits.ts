@@ -57,22 +57,13 @@ export const stepLimits: readonly StepLimit[] = [
   },
 ];
 
+/** Ammonia published (UF/IFAS), chloride to nitrite published (SRAC 462), nitrite and chlorine ours: docs/sources.md. */
 export const emergencyThresholds: EmergencyThresholds = {
   nh3AsNMgPerL: 0.05,
   no2MgPerL: 1,
   chlorideToNitriteRatio: 10,
   cl2MgPerL: 0.05,
 };
-const emergencySources: readonly {
-  threshold: keyof EmergencyThresholds;
-  grade: EvidenceGrade;
-  sourceIds: readonly string[];
-}[] = [
-  { threshold: 'nh3AsNMgPerL', grade: 'published', sourceIds: ['ifas-ammonia'] },
-  { threshold: 'no2MgPerL', grade: 'ours', sourceIds: ['ours'] },
-  { threshold: 'chlorideToNitriteRatio', grade: 'published', sourceIds: ['srac-462'] },
-  { threshold: 'cl2MgPerL', grade: 'ours', sourceIds: ['ours'] },
-];
 /** Long-term concern for un-ionised ammonia, mg/L as N. */
 export const chronicNh3AsNMgPerL = 0.02;
 

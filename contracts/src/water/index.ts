@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { batchFates } from '#core/water';
-import { batchPayload, recipePayload, routinePayload, worksPayload } from '#contracts/book';
+import { batchPayload, worksPayload } from '#contracts/book';
 import { byParameter, instant, interval, parameterId, uuid, waterOf } from '#contracts/shapes';
 
 const at = v.number();

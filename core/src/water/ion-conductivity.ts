@@ -114,6 +114,3 @@ export function ionConductivity(mmolPerL: IonTable): { ec25UsPerCm: number; ioni
   );
   return { ec25UsPerCm: 1000 * (ofIons + ofPairs), ionicMolPerL };
 }
-
-/** mS cm²/eq of an ion at no ionic strength: for a first slope. */
-const limitingScmPerEq = lambda0;

@@ -51,7 +51,6 @@ export const tokens: Record<Lamp, Tokens> = {
 };
 
 export const fontSans = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
-const fontSerif = "'Newsreader Variable', Georgia, serif";
 
 /** Lays a lamp's tokens on the page; the preset and the chart theme read the same object. */
 export function layTokens(lamp: Lamp, root: HTMLElement): void {

@@ -34,8 +34,7 @@ export interface HouseMineral {
 }
 
 /** The middle of a span, where it has one. */
-const middleOf = (span: Interval | undefined): number | undefined =>
-  (span ? closedMiddle(span) : null) ?? undefined;
+const middleOf = (span: Interval | undefined): number | undefined => (span ? closedMiddle(span) : null) ?? undefined;
 
 /** A source’s last analysis as points. */
 export function waterOfView(source: SourceView | null): Water {
