@@ -31,7 +31,7 @@ function bent(value: unknown, path: Path, to: unknown): unknown {
   return { ...(value as object), [key]: bent((value as Record<string, unknown>)[key], rest, to) };
 }
 /** The quantity a number is of: the last name on the way to it. */
-const keyOf = (path: Path): string => path.findLast((key) => typeof key === 'string') ?? '';
+const keyOf = (path: Path): string => [...path].reverse().find((key) => typeof key === 'string') ?? '';
 /** The names of the fields that a refusal speaks of. */
 const fieldsOf = (given: ReturnType<typeof answer>): string => (given.ok ? '' : JSON.stringify(given.refusal));
 

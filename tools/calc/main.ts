@@ -14,7 +14,7 @@ const refused = (refusal: Refusal): Answer => ({ ok: false, refusal });
 export function answer(name: unknown, input: unknown): Answer {
   const found = typeof name === 'string' ? byName.get(name) : undefined;
   if (!found) {
-    const text = typeof name === 'string' ? name : String(name === undefined ? 'nothing' : JSON.stringify(name));
+    const text = typeof name === 'string' ? name : name === undefined ? 'nothing' : JSON.stringify(name);
     return refused({ kind: 'unknown-name', field: 'calculation', text, known: [...byName.keys()] });
   }
   const impossible = refusedAtDoor(input);

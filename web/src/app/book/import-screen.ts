@@ -40,14 +40,9 @@ const mostAtOnce = 200;
       <section aria-label="What is in it">
         <p>
           A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new,
-          {{ r.knownCount }} here already
-          @if (r.photosCount > 0) {
-            , {{ r.photosCount }} photos
-          }
-          .
+          {{ r.knownCount }} here already{{ r.photosCount > 0 ? ', ' + r.photosCount + ' photos' : '' }}.
           @if (r.missingPhotosCount > 0) {
-            &ngsp;{{ r.missingPhotosCount }} photos are named and not in the file: their lines are kept, without a
-            picture.
+            {{ r.missingPhotosCount }} photos are named and not in the file: their lines are kept, without a picture.
           }
         </p>
         @if (r.faultCount > 0) {

@@ -15,12 +15,7 @@ import { whenText } from './words';
         @for (item of working().inputs; track $index) {
           <dt>
             {{ item.label }}
-            <span class="quiet small"
-              >{{ item.origin }}
-              @if (item.atEpochMs) {
-                , {{ when(item.atEpochMs) }}
-              }
-            </span>
+            <span class="quiet small">{{ item.origin }}{{ item.atEpochMs ? ', ' + when(item.atEpochMs) : '' }}</span>
           </dt>
           <dd class="num">
             {{ item.value }} <span class="unit">{{ unitOf(item.unit) }}</span>

@@ -79,16 +79,18 @@ interface Part {
           <dt>pH</dt>
           <dd>
             @if (t.ph !== null) {
-              <span class="num">{{ t.ph.toFixed(2) }}</span> now
+              <span class="num">{{ t.ph.toFixed(2) }}</span> now{{ t.phAerated === null ? '.' : ',' }}
             } @else {
               <span class="quiet"
-                >cannot be computed: it needs pH and KH of every part, and carbonate as what holds it</span
+                >cannot be computed: it needs pH and KH of every part, and carbonate as what holds it{{
+                  t.phAerated === null ? '.' : ';'
+                }}</span
               >
             }
             @if (t.phAerated !== null) {
-              , <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air
+              <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air.
             }
-            . <span class="small quiet">Never an average.</span>
+            <span class="small quiet">Never an average.</span>
           </dd>
         </div>
       </dl>

@@ -305,6 +305,20 @@ export class RoutinesScreen {
       perLValue: water?.cost.perLValue ?? 0,
     });
   });
+  /** The same as a sentence: only what there is of it. */
+  protected readonly yearly = computed((): { figure: string; what: string }[] => {
+    const c = this.cost();
+    if (!c) return [];
+    return [
+      { figure: `${c.litresPerYearL.toFixed(0)} L`, what: 'of water' },
+      ...(c.wastedPerYearL > 1
+        ? [{ figure: `${c.wastedPerYearL.toFixed(0)} L`, what: 'thrown away by the unit' }]
+        : []),
+      ...(c.saltPerYearG > 1 ? [{ figure: `${c.saltPerYearG.toFixed(0)} g`, what: 'of mineral and salt' }] : []),
+      { figure: c.workPerYearHours.toFixed(0), what: 'hours' },
+      ...(c.moneyPerYearValue > 0 ? [{ figure: c.moneyPerYearValue.toFixed(0), what: 'in money' }] : []),
+    ];
+  });
   /** What is in its water and has no price yet. */
   protected readonly unpriced = computed(() => {
     const waterId = this.present()?.sourceId;
