@@ -182,7 +182,7 @@ test('a salt that is bought stands on the shelf of recipes with its purity and p
   await page.goto(`${url()}/water/mix?do=find`);
   await expect(page.getByRole('checkbox', { name: /^potassium chloride/ })).toBeChecked();
   await expect(page.getByLabel('Purity of potassium chloride, %')).toHaveValue('95');
-  await expect(page.getByText(/^It costs about \d+\.\d\d\.$/)).toBeVisible();
+  await expect(page.getByText(/^\s*It costs about \d+\.\d\d\.\s*$/)).toBeVisible();
 
   // Twenty litres for the lake: 1.1 g of chalk are no longer on the shelf.
   await page.goto(`${url()}/water/mix?litres=20`);
