@@ -140,6 +140,12 @@ export async function openTestHouse(): Promise<TestHouse> {
   };
 }
 
+/** What the house has against the entries: each fault as its field within the payload, and the words beside it. */
+export const refusedBy = async (house: TestHouse, ...entries: SentEntry[]): Promise<string[]> =>
+  ((await house.write(...entries)).body.errors ?? []).map(
+    (e) => `${e.field.split('.').slice(3).join('.')}: ${e.message}`,
+  );
+
 /** What a slice has to say of a tank, by the id of its reason. */
 export const saidOf = (line: Tonight['tanks'][number], reasonId: string): Tonight['tanks'][number]['contributions'] =>
   line.contributions.filter((c) => c.reason.id === reasonId);

@@ -9,6 +9,7 @@ import {
   id,
   openTestHouse,
   readingsEntry,
+  refusedBy,
   saidOf,
   sourceEntry,
   strikeEntry,
@@ -36,10 +37,7 @@ async function newTank(): Promise<string> {
   await house.write(tankEntry(tank));
   return tank;
 }
-const faultsOf = async (...entries: NewEntry[]): Promise<string[]> =>
-  ((await house.write(...entries)).body.errors ?? []).map(
-    (e) => `${e.field.split('.').slice(3).join('.')}: ${e.message}`,
-  );
+const faultsOf = (...entries: NewEntry[]): Promise<string[]> => refusedBy(house, ...entries);
 const lineOf = async (tank: string) => (await wholeSheet(house)).tanks.find((t) => t.tankId === tank)!;
 
 describe('what happens to animals', () => {

@@ -1,15 +1,21 @@
 import type { NewEntry, PayloadOf } from '#contracts/book';
 import type { BatchList, BuildUpView, EveningView, FortnightView, LearntView } from '#contracts/water';
-import { at, entry, id, openTestHouse, readingsEntry, tankEntry, type TestHouse } from '../app/harness.cases';
+import {
+  at,
+  entry,
+  id,
+  openTestHouse,
+  readingsEntry,
+  refusedBy,
+  tankEntry,
+  type TestHouse,
+} from '../app/harness.cases';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
 afterAll(() => house.close());
 
-const faultsOf = async (...entries: NewEntry[]): Promise<string[]> =>
-  ((await house.write(...entries)).body.errors ?? []).map(
-    (e) => `${e.field.split('.').slice(3).join('.')}: ${e.message}`,
-  );
+const faultsOf = (...entries: NewEntry[]): Promise<string[]> => refusedBy(house, ...entries);
 
 const source = (subjectId: string, name: string, state: PayloadOf<'source'>['state']): NewEntry =>
   entry('source', subjectId, { name, state, chlorine: 'none', startedOn: '2025-12-04' }, at(99));
