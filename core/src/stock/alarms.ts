@@ -34,10 +34,11 @@ export function poissonTail({ seenCount, expectedCount }: { seenCount: number; e
   if (!(expectedCount > 0)) return 0;
   // Beyond this the tail is smaller than a number can say, whatever is expected within the range.
   if (seenCount > mostTerms) return 0;
-  let [term, sum] = [Math.exp(-Math.min(expectedCount, mostExpectedCount)), 0];
+  const expected = Math.min(expectedCount, mostExpectedCount);
+  let [term, sum] = [Math.exp(-expected), 0];
   for (let i = 0; i < seenCount; i++) {
     sum += term;
-    term *= expectedCount / (i + 1);
+    term *= expected / (i + 1);
   }
   return Math.max(0, 1 - sum);
 }

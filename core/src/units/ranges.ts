@@ -76,6 +76,10 @@ const byName: Readonly<Record<string, Range>> = {
 const any = range(-1e12, 1e12, '');
 const suffixes = Object.keys(bySuffix).sort((a, b) => b.length - a.length);
 
+/** A suffix may stand alone, as `days`; a mere `value` is of what stands beside it. */
+const bareName = (suffix: string): string =>
+  suffix === 'Value' ? '' : suffix.charAt(0).toLowerCase() + suffix.slice(1);
+
 /**
  * What a number of this name can be.
  * @example rangeOf('netVolumeL') // 0 to 10,000,000 L
@@ -83,7 +87,7 @@ const suffixes = Object.keys(bySuffix).sort((a, b) => b.length - a.length);
 export function rangeOf(name: string): Range {
   const own = byName[name];
   if (own) return own;
-  const suffix = suffixes.find((s) => name.endsWith(s) || name === s.charAt(0).toLowerCase() + s.slice(1));
+  const suffix = suffixes.find((s) => name.endsWith(s) || name === bareName(s));
   return (suffix === undefined ? undefined : bySuffix[suffix]) ?? any;
 }
 /** Whether the name itself says what the number can be. */
