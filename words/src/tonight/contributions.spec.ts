@@ -1,0 +1,142 @@
+import type { ContributionReason } from '#core/tonight';
+import { contributionWords, leavesText, mindWords, ratchetWords, testWords } from './index';
+import { parameters } from '#almanac/parameters';
+
+const say = (reason: ContributionReason): string => contributionWords(reason).text;
+const deaths = {
+  id: 'deaths',
+  facts: { seenCount: 6, expectedCount: 0.4, colonyCount: 60, act: true },
+} as const;
+
+describe('what the slices have to say of a tank, in words', () => {
+  it('animals: what happened, and beside it the last change and what is new', () => {
+    const beside = (changedNights: number | null, fresh: readonly string[] = []) =>
+      say({
+        id: 'animals',
+        facts: { alarm: deaths, kindName: 'cherry shrimp', beside: { changedNights, changeFraction: 0.256, fresh } },
+      });
+    expect(beside(0)).toBe(
+      '6 cherry shrimp dead in a week; hardly one would be usual for 60 here. Test the water first, then ask what is new. Last change tonight, 26 %.',
+    );
+    expect(beside(1)).toContain('Last change 1 night ago, 26 %.');
+    expect(beside(5, ['leaf powder', 'moss'])).toContain('Last change 5 nights ago, 26 %. New: leaf powder, moss.');
+    expect(beside(null)).toContain('No change is in the book.');
+    expect(
+      say({ id: 'animals', facts: { alarm: { id: 'not-grazing', facts: {} }, kindName: 'bee shrimp', beside: null } }),
+    ).toBe('bee shrimp are not grazing: that comes before the deaths. Test now.');
+  });
+  it('harm that comes slowly: its name, what speaks for it, and what to do', () => {
+    const slow = (finding: Extract<ContributionReason, { id: 'slow-harm' }>['facts']['finding']) =>
+      contributionWords({ id: 'slow-harm', facts: { finding, parameters: [], grade: 'common-practice' } });
+    const falling = { perWeek: -0.25, readingCount: 9 } as never;
+    const old = slow({
+      id: 'old-tank',
+      facts: { no3: { perWeek: 1.44, readingCount: 12 } as never, kh: falling, ph: null },
+    });
+    expect(old.text).toBe('Old-tank syndrome is setting in');
+    expect(old.evidence).toEqual([
+      'Nitrate up 1.4 mg/L a week over 12 readings',
+      'KH down 0.25 a week over 9',
+      'pH has not followed yet',
+    ]);
+    expect(old.nextStep).toContain('never one large one');
+    const kh = (leaves: { lo: number; hi: number | null } | null) =>
+      slow({ id: 'kh-decline', facts: { kh: falling, levelDegrees: 2.04, leaves, atThisPaceDays: 30 } }).evidence;
+    expect(kh(null)).toEqual([
+      'KH down 0.25 a week over 9 readings, about 2.0 tonight',
+      'At this pace it is down to 1 in about 30 days',
+    ]);
+    expect(kh({ lo: 20, hi: 40 })[1]).toBe('Down to 1 in 20 to 40 days');
+    expect(slow({ id: 'silent-gap', facts: { silentDays: 61 } }).text).toBe('No test for 61 days');
+    expect(slow({ id: 'temperature-widening', facts: { rangeNowK: 4.25, rangeBeforeK: 2 } }).evidence[0]).toContain(
+      'Range 4.3 K in four weeks, 2.0 K in the three months before',
+    );
+  });
+  it('salt that creeps up: each likely cause in words of its own', () => {
+    const causes = ['source', 'top-ups', 'minerals', 'food', 'evaporation', 'not-clear'] as const;
+    const said = causes.map(
+      (cause) =>
+        contributionWords({
+          id: 'slow-harm',
+          facts: {
+            finding: {
+              id: 'tds-creep',
+              facts: {
+                ec: { perWeek: 12, readingCount: 8 } as never,
+                cause,
+                sourceRiseUsPerCm: 40.4,
+                topUpUsPerCmPerWeek: 7.6,
+              },
+            },
+            parameters: ['ec25UsPerCm'],
+            grade: 'ours',
+          },
+        }).evidence[1] ?? '',
+    );
+    expect(new Set(said).size).toBe(causes.length);
+    expect(said[0]).toContain('rose by about 40 µS/cm');
+    expect(said[1]).toContain('about 8 µS/cm a week');
+    expect(said[5]).toContain('not clear from the tests');
+  });
+  it('what runs: timers with their note, work with what is still open, drips, leftovers', () => {
+    expect(say({ id: 'timer', facts: { timer: 'hose', note: '' } })).toBe('hose running');
+    expect(say({ id: 'timer', facts: { timer: 'dip', note: 'the moss' } })).toBe('animals in a dip: the moss');
+    expect(say({ id: 'open-job', facts: { work: 'sponge', openCount: 1 } })).toBe(
+      'Filter sponge not closed: 1 thing to see to',
+    );
+    expect(say({ id: 'open-job', facts: { work: 'change', openCount: 3 } })).toContain('3 things to see to');
+    expect(say({ id: 'drip', facts: { arrivalId: 'a' } })).toBe('drip running');
+    expect(say({ id: 'after-change', facts: { changeEntryId: 'c' } })).toContain('what do they do?');
+    expect(say({ id: 'leftovers', facts: { foodId: 'a leaf of ours', fedEntryId: 'f' } })).toBe(
+      'a leaf of ours: take out what is left',
+    );
+    expect(say({ id: 'new', facts: { what: 'food', name: 'leaf powder' } })).toBe('New: leaf powder');
+  });
+  it('tests that are due carry why; what leaves its band carries when', () => {
+    const due = contributionWords({
+      id: 'test-due',
+      facts: { parameter: 'no3MgPerL', why: 'after-death', dueInDays: 0 },
+    });
+    expect([due.text, due.evidence]).toEqual(['Nitrate', [testWords['after-death']]]);
+    expect(say({ id: 'leaves', facts: { parameter: 'ghDegrees', side: 'below', lo: 3, hi: 9 } })).toBe(
+      'General hardness goes below its band in 3 to 9 days',
+    );
+  });
+});
+
+describe('how long, in words', () => {
+  it('a span, one day, any day now, or perhaps never', () => {
+    expect(leavesText({ lo: 9, hi: 16 })).toBe('in 9 to 16 days');
+    expect(leavesText({ lo: 9, hi: 9 })).toBe('in 9 days');
+    expect([leavesText({ lo: 0, hi: 0 }), leavesText({ lo: 0, hi: 1 })]).toEqual(['within a day', 'within a day']);
+    expect(leavesText({ lo: 1, hi: 2 })).toBe('in 1 to 2 days');
+    expect(leavesText({ lo: 0, hi: null })).toBe('any day now, or not at all');
+    expect(leavesText({ lo: 5, hi: null })).toBe('in 5 days at the earliest, perhaps not at all');
+  });
+});
+
+describe('what the last reading did, in words', () => {
+  const nitrate = parameters.find((p) => p.id === 'no3MgPerL')!;
+  const mind = (over: object) =>
+    mindWords(nitrate, {
+      expected: { mean: 20, lo80: 18, hi80: 22 },
+      reading: { lo: 25, hi: 25 },
+      movedValue: 3,
+      oddFraction: 0,
+      ...over,
+    } as Parameters<typeof mindWords>[1]);
+  it('moved up or down, changed nothing, or is hardly believed', () => {
+    expect(mind({})).toMatch(/^Expected 18–22, read 25: the estimate moved up by 3/);
+    expect(mind({ movedValue: -3 })).toContain('moved down by 3');
+    expect(mind({ movedValue: 0.1 })).toContain('it changed nothing');
+    expect(mind({ oddFraction: 0.51 })).toContain('hardly believed');
+    expect(mind({ oddFraction: 0.5 })).toContain('moved up');
+  });
+  it('the levels after the last changes, and whether the routine holds', () => {
+    const said = (verdict: 'holds' | 'loses' | 'falls') =>
+      ratchetWords({ decimalsCount: 1 }, { levels: [10, 12.04, 14], verdict });
+    expect(said('loses')).toBe('After the last changes: 10.0, 12.0, 14.0; each ends higher: the routine loses.');
+    expect(said('holds')).toContain('the routine holds it');
+    expect(said('falls')).toContain('each ends lower.');
+  });
+});
