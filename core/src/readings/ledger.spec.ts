@@ -188,6 +188,8 @@ describe('the ledger line, times', () => {
       'did not occur',
     );
     expect(read('library 2026-04-01 10:00 fed').questions[0]?.why).toContain('future');
+    expect(read('library 2026-03-14 22:36 fed').questions[0]?.why).toContain('future');
+    expect(read('library 2026-03-14 22:35 fed').entries[0]?.atEpochMs).withContext('clocks differ').toBe(now);
   });
 });
 

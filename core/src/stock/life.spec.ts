@@ -342,7 +342,12 @@ describe('feeding', () => {
       })?.id,
     ).toBe('worm');
     expect(portionsFor({ awayDays: 14, school: 'few', dailyG: 0.3 })).toEqual({ portionCount: 5, portionG: 0.3 });
-    expect(portionsFor({ awayDays: 1, school: 'mass', dailyG: 0.3 }).portionCount).toBe(0);
+    const count = (awayDays: number, school: 'few' | 'mass') =>
+      portionsFor({ awayDays, school, dailyG: 0.3 }).portionCount;
+    expect([count(1, 'mass'), count(2, 'mass'), count(3, 'mass'), count(4, 'mass'), count(12, 'mass')]).toEqual([
+      0, 0, 1, 1, 5,
+    ]);
+    expect([count(2, 'few'), count(4, 'few'), count(5, 'few'), count(9, 'few')]).toEqual([0, 0, 1, 3]);
   });
 });
 

@@ -114,6 +114,7 @@ export {
   routineHolds,
   sdOf80,
   routineSettles,
+  addedByTopUp,
   topUpCreep,
   type CertaintyId,
   type RoutineCost,

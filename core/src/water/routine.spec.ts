@@ -18,6 +18,7 @@ import {
   rampWeeks,
   routineCost,
   routineSettles,
+  addedByTopUp,
   topUpCreep,
   whatIf,
   whatIfAtOnce,
@@ -461,5 +462,20 @@ describe('what if', () => {
   it('refuses five routines and none', () => {
     expect(whatIfAtOnce({ ...base, routines: [] }).ok).toBeFalse();
     expect(whatIfAtOnce({ ...base, routines: Array.from({ length: 5 }, () => base.routines[0]!) }).ok).toBeFalse();
+  });
+});
+
+describe('what a top-up adds', () => {
+  it('is what is in its water, spread over the tank: 5 L of 10 °dH into 100 L half a degree (mass balance)', () => {
+    expect(addedByTopUp({ topUpL: 5, water: { ghDegrees: 10, ec25UsPerCm: 400 }, netVolumeL: 100 })).toEqual({
+      ghDegrees: 0.5,
+      ec25UsPerCm: 20,
+    });
+    expect(addedByTopUp({ topUpL: 5, water: {}, netVolumeL: 100 })).toEqual({});
+  });
+  it('pH and temperature do not add up', () => {
+    expect(addedByTopUp({ topUpL: 5, water: { ph: 7, tempC: 20, khDegrees: 4 }, netVolumeL: 100 })).toEqual({
+      khDegrees: 0.2,
+    });
   });
 });

@@ -1,5 +1,5 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { settling, type Routine } from '#core/readings';
+import { settling, type Routine, type Water } from '#core/readings';
 import { firstFault, ok, refuse, type NumberGuard, type Result } from '#core/result';
 
 const anyValue = { lo: -1e5, hi: 1e5, unit: '' };
@@ -280,6 +280,26 @@ export function alternating({
     trough: Math.min(...before, x1, x2),
   });
 }
+
+/**
+ * What a top-up adds to a tank: evaporation took water and left everything else, so what is in the new water comes on
+ * top, spread over the whole tank. pH and temperature do not add up. Source: mass balance.
+ * @example addedByTopUp({ topUpL: 5, water: { ghDegrees: 10, ph: 7 }, netVolumeL: 100 }) // GH 0.5
+ */
+export const addedByTopUp = ({
+  topUpL,
+  water,
+  netVolumeL,
+}: {
+  topUpL: number;
+  water: Water;
+  netVolumeL: number;
+}): Water =>
+  Object.fromEntries(
+    Object.entries(water)
+      .filter(([id]) => id !== 'ph' && id !== 'tempC')
+      .map(([id, value]) => [id, (value * topUpL) / netVolumeL]),
+  );
 
 /**
  * What topping up with water that holds something does: it adds each week what evaporated took nothing of.

@@ -128,6 +128,10 @@ describe('bad input is a clear error beside its field, and nothing is half-writt
     expect((await faultOf(lookedEntry(tank, at(-1)))).message).toContain('future');
     expect((await faultOf(lookedEntry(tank, '2025-01-01T20:00:00.000Z'))).message).toContain('before');
     expect((await faultOf(lookedEntry(tank, at(0, 4)))).status).toBe(201);
+    expect((await faultOf(lookedEntry(tank, at(0, 5)))).status)
+      .withContext('clocks differ by five minutes')
+      .toBe(201);
+    expect((await faultOf(lookedEntry(tank, at(0, 6)))).message).toContain('future');
     expect((await faultOf(lookedEntry(id()))).status).toBe(404);
     expect((await faultOf(changeEntry(tank, tank, 5))).field).toBe('entries.0.payload.sourceId');
     expect((await faultOf(lookedEntry(source))).field).toBe('entries.0.subjectId');

@@ -1,5 +1,6 @@
 import type { Water } from '#core/readings';
-import type { DosePayload, TopUpPayload } from '#contracts/book';
+import { addedByTopUp } from '#core/water';
+import type { DosePayload } from '#contracts/book';
 import { readDiary } from '../book';
 import type { Db } from '../db';
 import { readHistories } from '../readings';
@@ -107,17 +108,6 @@ const dosed = ({ no3MgPerL, po4MgPerL }: DosePayload): Water => ({
   ...(po4MgPerL ? { po4MgPerL } : {}),
 });
 
-/**
- * What a top-up adds: evaporation took water and left everything else, so what is in the new water comes on top, spread
- * over the whole tank. pH and temperature do not add up.
- */
-const toppedUp = ({ topUpL, water }: TopUpPayload, netVolumeL: number): Water =>
-  Object.fromEntries(
-    Object.entries(water)
-      .filter(([id]) => id !== 'ph' && id !== 'tempC')
-      .map(([id, value]) => [id, (value * topUpL) / netVolumeL]),
-  );
-
 /** Three statements for a batch of tanks, whatever their years. */
 async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]> {
   const tankIds = batch.map((k) => k.tank.tankId);
@@ -140,11 +130,16 @@ async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]
         .map(({ atEpochMs, changeFraction, water }) => ({ atEpochMs, changeFraction, water })),
       doses: own.map((d) => ({
         atEpochMs: d.atEpochMs,
-        adds: d.kind === 'dose' ? dosed(d.payload) : toppedUp(d.payload, tank.netVolumeL),
+        adds: d.kind === 'dose' ? dosed(d.payload) : addedByTopUp({ ...d.payload, netVolumeL: tank.netVolumeL }),
       })),
       topUps: own.flatMap((d) =>
         d.kind === 'top-up'
-          ? [{ atEpochMs: d.atEpochMs, addedEc25UsPerCm: toppedUp(d.payload, tank.netVolumeL).ec25UsPerCm ?? 0 }]
+          ? [
+              {
+                atEpochMs: d.atEpochMs,
+                addedEc25UsPerCm: addedByTopUp({ ...d.payload, netVolumeL: tank.netVolumeL }).ec25UsPerCm ?? 0,
+              },
+            ]
           : [],
       ),
       nowEpochMs,
