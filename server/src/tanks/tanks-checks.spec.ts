@@ -1,5 +1,19 @@
 import type { PayloadOf, SentEntry } from '#contracts/book';
-import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
+import {
+  at,
+  changeEntry,
+  entry,
+  id,
+  openTestHouse,
+  readingsEntry,
+  refusedBy,
+  sourceEntry,
+  strikeEntry,
+  tankEntry,
+  tonightAt,
+  type TestHouse,
+} from '../app/harness.cases';
+import { equipmentOf, latestWater, newestOf, readTanks, stageOf } from './index';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -56,16 +70,70 @@ describe('a supply is checked', () => {
 });
 
 describe('what rides with a tank', () => {
-  it('of facts: its stage, its equipment, what is new and what was seen', async () => {
+  const newTank = async (...facts: [PayloadOf<'fact'>, number?][]): Promise<string> => {
     const tank = id();
-    await house.write(tankEntry(tank));
-    const facts: PayloadOf<'fact'>[] = [
-      { about: 'stage', stage: 'cycling' } as never,
-      { about: 'new', what: 'food', name: 'leaf powder' } as never,
-    ];
-    for (const fact of facts)
-      expect((await house.write(entry('fact', tank, fact, at(1)))).status)
-        .withContext(JSON.stringify(fact))
-        .toBe(201);
+    await house.write(tankEntry(tank), ...facts.map(([fact, daysAgo = 1]) => entry('fact', tank, fact, at(daysAgo))));
+    return tank;
+  };
+  const read = async (tankId: string) => (await readTanks(house.db, { atEpochMs: Date.parse(tonightAt), tankId }))[0]!;
+
+  it('its stage, by the newest that was said', async () => {
+    const tank = await newTank([{ about: 'stage', stage: 'cycling' }, 9], [{ about: 'stage', stage: 'running' }, 2]);
+    expect(stageOf(await read(tank))).toBe('running');
+    expect(stageOf(await read(await newTank()))).toBeNull();
+  });
+  it('its equipment, each piece by itself, with the hours of its light where they are known', async () => {
+    const tank = await newTank(
+      [{ about: 'equipment', item: 'heater', on: true, detail: '50 W' }, 9],
+      [{ about: 'equipment', item: 'heater', on: false }, 1],
+      [{ about: 'equipment', item: 'light', on: true, lightHours: 8 }],
+    );
+    const { heater, light, filter } = equipmentOf(await read(tank));
+    expect(heater).toEqual({ on: false, detail: '', atEpochMs: Date.parse(at(1)) });
+    expect(light).toEqual({ on: true, detail: '', atEpochMs: Date.parse(at(1)), lightHours: 8 });
+    expect(filter).toBeUndefined();
+  });
+  it('what is new and what is out again, how well one sees in', async () => {
+    const tank = await newTank(
+      [{ about: 'new', what: 'food', name: 'leaf powder' }, 3],
+      [{ about: 'new', what: 'food', name: 'leaf powder', gone: true }, 1],
+      [{ about: 'sight', sight: 'overgrown' }],
+    );
+    const kept = await read(tank);
+    expect(newestOf(kept, 'new').map(({ name, gone }) => [name, gone])).toEqual([
+      ['leaf powder', true],
+      ['leaf powder', false],
+    ]);
+    expect(newestOf(kept, 'sight')[0]?.sight).toBe('overgrown');
+  });
+  it('its newest readings, without what was struck of them', async () => {
+    const tank = await newTank();
+    const older = readingsEntry(tank, { ph: [6.4, 6.4], ghDegrees: [4, 5] }, at(5));
+    const newer = readingsEntry(tank, { ph: [7.9, 7.9] }, at(1));
+    await house.write(older, newer);
+    expect(latestWater(await read(tank)).ph?.lo).toBe(7.9);
+    await house.write(strikeEntry(tank, newer.id));
+    expect(latestWater(await read(tank))).toEqual({
+      ph: { atEpochMs: Date.parse(at(5)), lo: 6.4, hi: 6.4 },
+      ghDegrees: { atEpochMs: Date.parse(at(5)), lo: 4, hi: 5 },
+    });
+    await house.write(strikeEntry(tank, older.id, 'ph'));
+    expect(Object.keys(latestWater(await read(tank)))).toEqual(['ghDegrees']);
+  });
+  it('its newest changes, as a share of what was in it, without what was struck', async () => {
+    const [tank, source] = [await newTank(), id()];
+    const change = changeEntry(tank, source, 25, at(2));
+    await house.write(sourceEntry(source), change);
+    expect(newestOf(await read(tank), 'change').map((c) => c.changeFraction)).toEqual([0.25]);
+    await house.write(strikeEntry(tank, change.id));
+    expect(newestOf(await read(tank), 'change')).toEqual([]);
+  });
+  it('what was seen of it, and deaths as an alarm', async () => {
+    const tank = await newTank();
+    await house.write(entry('seen', tank, { grazing: 'usual' }, at(3)));
+    expect(newestOf(await read(tank), 'alarming')).toEqual([]);
+    await house.write(entry('seen', tank, { deaths: { lo: 2, hi: 2 } }, at(1)));
+    expect(newestOf(await read(tank), 'alarming').length).toBe(1);
+    expect(newestOf(await read(tank), 'seen').map((s) => s.deathsCount)).toEqual([2, 0]);
   });
 });
