@@ -50,9 +50,7 @@ function told([file = '', ...args], env) {
     for (const stream of [child.stdout, child.stderr])
       stream.setEncoding('utf8').on('data', (/** @type {string} */ text) => (output += text));
     child.on('error', (error) => resolve({ status: 1, output: `${output}${error.message}` }));
-    child.on('close', (status) =>
-      resolve({ status, output: output.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '') }),
-    );
+    child.on('close', (status) => resolve({ status, output: output.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '') }));
   });
 }
 

@@ -72,8 +72,6 @@ export {
 } from './readings';
 export {
   batchPayload,
-  recipePayload,
-  routinePayload,
   worksPayload,
   type BatchPayload,
   type BatchStepPayload,

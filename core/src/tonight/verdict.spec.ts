@@ -7,8 +7,8 @@ const line = (over: Partial<ParameterVerdict> = {}): ParameterVerdict => {
   return {
     parameter,
     state: 'settled',
-    reason: { id: 'in-band', facts: { parameter } } as ParameterVerdict['reason'],
-    latest: { lo: 20, hi: 20, atEpochMs: 0 } as ParameterVerdict['latest'],
+    reason: { id: 'in-band', facts: { parameter } },
+    latest: { lo: 20, hi: 20, atEpochMs: 0 },
     band: { parameter, lo: 0, hi: 40 } as BandLine,
     judgement: null,
     direction: 'steady',
@@ -44,7 +44,7 @@ describe('which line decides for a tank', () => {
   });
   it('nothing is chased that the kit could not see corrected: less than a quarter of its span beyond', () => {
     const over = (lo: number, hi: number) =>
-      of(line({ state: 'act', reason: reason('outside'), latest: { lo, hi, atEpochMs: 0 } as never }))[4];
+      of(line({ state: 'act', reason: reason('outside'), latest: { lo, hi, atEpochMs: 0 } }))[4];
     expect(over(41, 46)).toBe('test-unseen');
     expect(over(41, 45)).toBe('plan-change');
     expect(over(50, 50)).toBe('plan-change');
@@ -54,7 +54,7 @@ describe('which line decides for a tank', () => {
           state: 'act',
           reason: reason('outside'),
           band: { parameter: 'no3MgPerL', lo: 10, hi: null } as BandLine,
-          latest: { lo, hi, atEpochMs: 0 } as never,
+          latest: { lo, hi, atEpochMs: 0 },
         }),
       )[4];
     expect([below(4, 9), below(4, 8)]).toEqual(['test-unseen', 'plan-change']);
@@ -77,7 +77,7 @@ describe('which line decides for a tank', () => {
   });
   it('a settled tank is told by what stands nearest a limit, and left alone', () => {
     const at = (parameter: ParameterVerdict['parameter'], value: number) =>
-      line({ parameter, latest: { lo: value, hi: value, atEpochMs: 0 } as never });
+      line({ parameter, latest: { lo: value, hi: value, atEpochMs: 0 } });
     expect(of(at('no3MgPerL', 25), at('ghDegrees', 38), at('khDegrees', 22))).toEqual([
       'settled',
       'ghDegrees',

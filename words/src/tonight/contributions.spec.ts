@@ -31,7 +31,7 @@ describe('what the slices have to say of a tank, in words', () => {
     const falling = { perWeek: -0.25, readingCount: 9 } as never;
     const old = slow({
       id: 'old-tank',
-      facts: { no3: { perWeek: 1.44, readingCount: 12 } as never, kh: falling, ph: null },
+      facts: { no3: { perWeek: 1.44, readingCount: 12 }, kh: falling, ph: null },
     });
     expect(old.text).toBe('Old-tank syndrome is setting in');
     expect(old.evidence).toEqual([
@@ -62,7 +62,7 @@ describe('what the slices have to say of a tank, in words', () => {
             finding: {
               id: 'tds-creep',
               facts: {
-                ec: { perWeek: 12, readingCount: 8 } as never,
+                ec: { perWeek: 12, readingCount: 8 },
                 cause,
                 sourceRiseUsPerCm: 40.4,
                 topUpUsPerCmPerWeek: 7.6,
@@ -124,7 +124,7 @@ describe('what the last reading did, in words', () => {
       movedValue: 3,
       oddFraction: 0,
       ...over,
-    } as Parameters<typeof mindWords>[1]);
+    });
   it('moved up or down, changed nothing, or is hardly believed', () => {
     expect(mind({})).toMatch(/^Expected 18–22, read 25: the estimate moved up by 3/);
     expect(mind({ movedValue: -3 })).toContain('moved down by 3');
