@@ -52,7 +52,7 @@ const doneKey = 'night-ledger-steps';
           } @else {
             <span class="quiet">{{ headOf(j.job.work.kind) }}{{ j.job.work.note ? ': ' + j.job.work.note : '' }}</span>
           }
-          &ngsp;<span class="small quiet">begun {{ ago(j.job.startedEpochMs) }}{{ usually(j.job.work.kind) }}</span>
+          <span class="small quiet begun">begun {{ ago(j.job.startedEpochMs) }}{{ usually(j.job.work.kind) }}</span>
         </h2>
         @if (j.steps.length > 0) {
           <ol class="steps">
@@ -195,6 +195,9 @@ const doneKey = 'night-ledger-steps';
     <p role="status">{{ said() }}</p>
   `,
   styles: `
+    .begun {
+      margin-inline-start: 0.4em;
+    }
     section {
       margin: 1rem 0 1.6rem;
     }
