@@ -122,7 +122,7 @@ function room({ eveningMinutes, madeLPerH }: { eveningMinutes: number; madeLPerH
     everyDays: [3, 7, 7, 7, 14][Math.floor(share() * 5)] ?? 7,
     changeMinutes: 6 + share() * 8,
     leavesAtDay: share() < 0.4 ? Math.floor(share() * 20) : null,
-    leavesText: '',
+    leavesParameter: null,
     urgent: share() < 0.05,
   }));
   return {

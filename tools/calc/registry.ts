@@ -74,11 +74,9 @@ function emergencyOf(given: v.InferOutput<typeof emergencyInput>, before: Water)
   return {
     kind,
     why:
-      typeof given === 'object' && given.why
-        ? given.why
-        : kind === 'declared'
-          ? 'an emergency was declared'
-          : `${kind} was declared`,
+      kind === 'gasping' || kind === 'contamination'
+        ? { id: kind, facts: {} }
+        : { id: 'told', facts: { text: (typeof given === 'object' && given.why) || `${kind} was declared` } },
   };
 }
 

@@ -49,6 +49,7 @@ export interface Animal {
   eatsPlants?: boolean;
   digs?: boolean;
   jumps?: boolean;
+  slow?: boolean;
   bed?: AnimalHabits['bed'];
   cross?: string;
   brood?: readonly [
@@ -98,6 +99,7 @@ export function animal(
       eatsPlants: a.eatsPlants ?? false,
       digs: a.digs ?? false,
       jumps: a.jumps ?? false,
+      slow: a.slow ?? false,
       bed: a.bed ?? 'any',
       crossGroup: a.cross ?? null,
       brood: a.brood

@@ -1,4 +1,5 @@
-import { parameterWords, type Parameter } from '#core/readings';
+import type { Parameter } from '#core/readings';
+import { parameterWords } from './short';
 
 const chart = (...steps: number[]): Parameter['readBy'] => ({ kind: 'chart', steps });
 const meter = (resolution: number): Parameter['readBy'] => ({ kind: 'resolution', resolution });

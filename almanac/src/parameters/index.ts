@@ -1,1 +1,2 @@
 export { parameters } from './catalogue';
+export { parameterWords } from './short';

@@ -1,4 +1,5 @@
-import { parameterIds, parameterWords } from '#core/readings';
+import { parameterWords } from '#almanac/parameters';
+import { parameterIds } from '#core/readings';
 import { almanacFaults, loadAlmanac, shippedAlmanac, type Almanac } from './index';
 
 const broken = (over: Partial<Almanac>): string[] =>

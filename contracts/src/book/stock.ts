@@ -128,6 +128,7 @@ export const stockKind = v.strictObject({
       eatsPlants: v.boolean(),
       digs: v.boolean(),
       jumps: v.boolean(),
+      slow: v.optional(v.boolean()),
       bed: v.picklist(bedNeeds),
       crossGroup: v.nullable(textUpTo(40)),
       brood: v.nullable(

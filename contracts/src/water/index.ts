@@ -49,7 +49,7 @@ export const eveningTank = v.object({
   everyDays: v.number(),
   changeMinutes: v.number(),
   leavesAtDay: v.nullable(v.number()),
-  leavesText: v.string(),
+  leavesParameter: v.nullable(parameterId),
   urgent: v.boolean(),
   how: v.picklist(['poured', 'dripped']),
   /** The keeper's word, or read from the last changes. */

@@ -25,15 +25,7 @@ export {
   type Seen,
 } from './ledger-state';
 export { ledgerText } from './ledger-print';
-export {
-  parameterIds,
-  parameterNamed,
-  parameterWords,
-  type Parameter,
-  type ParameterId,
-  type ReadBy,
-  type Water,
-} from './parameter';
+export { parameterIds, parameterNamed, type Parameter, type ParameterId, type ReadBy, type Water } from './parameter';
 export { likelyMend, parseReading, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
 export { theilSenLine } from './slope';

@@ -24,29 +24,6 @@ export const parameterIds = [
 ] as const;
 export type ParameterId = (typeof parameterIds)[number];
 
-/** The short word of the trade for each, for sentences and labels. */
-export const parameterWords: Record<ParameterId, string> = {
-  tempC: 'Temp',
-  ph: 'pH',
-  ghDegrees: 'GH',
-  khDegrees: 'KH',
-  ec25UsPerCm: 'EC',
-  tanMgPerL: 'TAN',
-  no2MgPerL: 'NO₂',
-  no3MgPerL: 'NO₃',
-  po4MgPerL: 'PO₄',
-  caMgPerL: 'Ca',
-  mgMgPerL: 'Mg',
-  naMgPerL: 'Na',
-  kMgPerL: 'K',
-  clMgPerL: 'Cl',
-  so4MgPerL: 'SO₄',
-  hco3MgPerL: 'HCO₃',
-  o2MgPerL: 'O₂',
-  cl2MgPerL: 'Cl₂',
-  co2MgPerL: 'CO₂',
-};
-
 /** Known values of one water, each in the unit of its key. */
 export type Water = Partial<Record<ParameterId, number>>;
 

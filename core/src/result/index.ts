@@ -1,2 +1,3 @@
 export { assert, ok, refusalSentence, refuse, unwrap, type Refusal, type Result } from './result';
 export { firstFault, guarded, type NumberGuard } from './guard';
+export { type NoFacts, type ReasonOf } from './reason';

@@ -8,6 +8,7 @@ import {
   expectedFirstLosses,
   youngAbout,
   type AcclimationProgress,
+  type MethodReason,
 } from './index';
 
 const at = (value: number) => ({ lo: value, hi: value });
@@ -23,7 +24,7 @@ describe('how animals are brought over', () => {
   it('close waters: floated, with nothing large and nothing unknown said', () => {
     const told = method(alike);
     expect([told.method, told.unknown.length, told.differences.some((d) => d.large)]).toEqual(['float', 0, false]);
-    expect(told.cautions.join(' ')).not.toContain('Not known');
+    expect(told.cautions.map((c) => c.id)).toEqual(['bag-water', 'dim-and-covered']);
   });
   it('at what a class takes at once it is floated, beyond it is dripped: 2 degrees for usual, 1 for delicate, 4 for robust', () => {
     const of = (ghDegrees: number, bearing: Method['bearing']) =>
@@ -37,26 +38,36 @@ describe('how animals are brought over', () => {
     expect(method({ ...alike, ph: 7 }, { ...alike, ph: 7.5 }).method).toBe('drip');
   });
   it('the sentence names what differs, one or several', () => {
-    expect(method({ ...alike, ghDegrees: 1 }).reason).toBe('general hardness differs by more than they take at once.');
-    expect(method({ ...alike, ghDegrees: 1, khDegrees: 0 }).reason).toBe(
-      'general hardness and carbonate hardness differ by more than they take at once.',
-    );
+    expect(method({ ...alike, ghDegrees: 1 }).reason).toEqual({
+      id: 'differs',
+      facts: { parameters: ['ghDegrees'] },
+    });
+    expect(method({ ...alike, ghDegrees: 1, khDegrees: 0 }).reason).toEqual({
+      id: 'differs',
+      facts: { parameters: ['ghDegrees', 'khDegrees'] },
+    });
   });
   it('ammonia in the bag, or eight hours in it: straight over, never dripped, the bag’s water down the drain', () => {
     const fouled = (bag: object, transportHours = 1) => method({ ...alike, ...bag }, alike, { transportHours });
     expect([fouled({ tanMgPerL: 1 }).method, fouled({ tanMgPerL: 0.99 }).method]).toEqual(['direct', 'float']);
     expect([fouled({}, 8).method, fouled({}, 7.9).method]).toEqual(['direct', 'float']);
-    expect(fouled({ tanMgPerL: 1 }).reason).toContain('There is ammonia in the bag:');
-    expect(fouled({ tanMgPerL: 0.5 }, 9).reason).toContain('After 9 hours there will be ammonia in the bag:');
-    expect(fouled({}, 9).reason).not.toContain('mixed to the bag’s hardness');
-    expect(fouled({ ghDegrees: 1, tanMgPerL: 2 }).reason).toContain('best into a tank mixed to the bag’s hardness');
-    expect(fouled({ tanMgPerL: 1 }).cautions[0]).toContain('never into the tank');
+    const foul = (measured: boolean, transportHours: number, hardnessDiffers = false): MethodReason => ({
+      id: 'foul',
+      facts: { measured, transportHours, hardnessDiffers },
+    });
+    expect(fouled({ tanMgPerL: 1 }).reason).toEqual(foul(true, 1));
+    expect(fouled({ tanMgPerL: 0.5 }, 9).reason).toEqual(foul(false, 9));
+    expect(fouled({ ghDegrees: 1, tanMgPerL: 2 }).reason).toEqual(foul(true, 1, true));
+    expect(fouled({ tanMgPerL: 1 }).cautions[0]?.id).toBe('bag-water');
   });
   it('what is not known of both waters is named; without hardness and conductivity it is dripped to be sure', () => {
     const { ghDegrees: _g, ec25UsPerCm: _e, ...less } = alike;
     const unsure = method(less);
     expect([unsure.method, [...unsure.unknown].sort()]).toEqual(['drip', ['ec25UsPerCm', 'ghDegrees']] as never);
-    expect(unsure.cautions.at(-1)).toContain('Not known of both waters: conductivity, general hardness');
+    expect(unsure.cautions.at(-1)).toEqual({
+      id: 'not-known',
+      facts: { parameters: ['ec25UsPerCm', 'ghDegrees'] },
+    });
     const { ghDegrees: _h, ...noGh } = alike;
     expect(method(noGh).method).withContext('conductivity is known').toBe('float');
     expect(method(alike, noGh).unknown).toEqual(['ghDegrees']);

@@ -1,7 +1,7 @@
 import { doorFault } from '#core/units';
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { middle, type Interval } from '#core/readings';
-import { guarded, ok, refuse, type Result } from '#core/result';
+import { guarded, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { dropsPerMlRatio, type Bearing } from '#core/water';
 import type { WaterKnown } from './suits';
 
@@ -11,9 +11,23 @@ export type AcclimationMethod = (typeof acclimationMethods)[number];
 export const acclimationParameters = ['ec25UsPerCm', 'ghDegrees', 'khDegrees', 'tempC'] as const;
 export type AcclimationParameter = (typeof acclimationParameters)[number];
 
+type Compared = AcclimationParameter | 'ph';
+/** Why this way of bringing animals over. */
+export type MethodReason = ReasonOf<{
+  /** Ammonia in the bag, measured or to be expected after so many hours. */
+  foul: { measured: boolean; transportHours: number; hardnessDiffers: boolean };
+  differs: { parameters: Compared[] };
+  unknown: NoFacts;
+  close: NoFacts;
+}>;
+export type ArrivalCaution = ReasonOf<{
+  'bag-water': NoFacts;
+  'dim-and-covered': NoFacts;
+  'not-known': { parameters: AcclimationParameter[] };
+}>;
 export interface MethodAdvice {
   method: AcclimationMethod;
-  reason: string;
+  reason: MethodReason;
   differences: readonly {
     parameter: AcclimationParameter | 'ph';
     fromValue: number;
@@ -21,7 +35,7 @@ export interface MethodAdvice {
     large: boolean;
   }[];
   unknown: readonly AcclimationParameter[];
-  cautions: readonly string[];
+  cautions: readonly ArrivalCaution[];
 }
 
 /** Differences that one bearing class takes at once; twice that is large for the next (our own estimate, from the change limits). */
@@ -63,12 +77,12 @@ export function acclimationMethod({
   const tan = bag.tanMgPerL;
   const foul = (tan !== undefined && middle(tan) >= 1) || transportHours >= longTransportHours;
   const large = differences.filter((d) => d.large && d.parameter !== 'tempC');
-  const cautions = [
-    'The water of the bag goes down the drain, never into the tank.',
-    'Light low; lid or net over box and tank.',
-    ...(unknown.length > 0 ? [`Not known of both waters: ${unknown.map(wordOf).join(', ')}.`] : []),
+  const cautions: ArrivalCaution[] = [
+    { id: 'bag-water', facts: {} },
+    { id: 'dim-and-covered', facts: {} },
+    ...(unknown.length > 0 ? [{ id: 'not-known' as const, facts: { parameters: unknown } }] : []),
   ];
-  const advice = (method: AcclimationMethod, reason: string): MethodAdvice => ({
+  const advice = (method: AcclimationMethod, reason: MethodReason): MethodAdvice => ({
     method,
     reason,
     differences,
@@ -76,28 +90,19 @@ export function acclimationMethod({
     cautions,
   });
   if (foul)
-    return advice(
-      'direct',
-      `${tan && middle(tan) >= 1 ? 'There is ammonia in the bag' : `After ${transportHours} hours there will be ammonia in the bag`}: once it is open, pH rises and makes it toxic. Float closed for temperature, then net them straight over${large.length > 0 ? ', best into a tank mixed to the bag’s hardness' : ''}.`,
-    );
-  if (large.length > 0)
-    return advice(
-      'drip',
-      `${large.map((d) => wordOf(d.parameter)).join(' and ')} ${large.length === 1 ? 'differs' : 'differ'} by more than they take at once.`,
-    );
+    return advice('direct', {
+      id: 'foul',
+      facts: {
+        measured: tan !== undefined && middle(tan) >= 1,
+        transportHours,
+        hardnessDiffers: large.length > 0,
+      },
+    });
+  if (large.length > 0) return advice('drip', { id: 'differs', facts: { parameters: large.map((d) => d.parameter) } });
   if (unknown.includes('ghDegrees') && unknown.includes('ec25UsPerCm'))
-    return advice('drip', 'How far the waters differ is not known: drip, and test the bag.');
-  return advice('float', 'The waters are close: float closed a quarter of an hour for temperature, then release.');
+    return advice('drip', { id: 'unknown', facts: {} });
+  return advice('float', { id: 'close', facts: {} });
 }
-const words: Record<AcclimationParameter | 'ph', string> = {
-  ec25UsPerCm: 'conductivity',
-  ghDegrees: 'general hardness',
-  khDegrees: 'carbonate hardness',
-  tempC: 'temperature',
-  ph: 'pH',
-};
-const wordOf = (parameter: AcclimationParameter | 'ph'): string => words[parameter];
-
 const dripHours: Record<Bearing, number> = { robust: 0.5, usual: 1, delicate: 2.5 };
 
 export interface DripPlan {

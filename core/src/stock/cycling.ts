@@ -1,50 +1,18 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { highEnd, lowEnd, middle, theilSenLine, type DatedReading } from '#core/readings';
-import { guarded, ok, type Result } from '#core/result';
+import { guarded, ok, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { atomicGPerMol, species } from '#core/units';
 
 export interface CyclingSchool {
   id: 'ammonia' | 'food' | 'seeded' | 'plants';
-  label: string;
-  how: string;
-  risk: string;
   /** Days to ready at 25 °C and pH 7.2 and above, first to last (common practice). */
   usualDays: { lo: number; hi: number };
-  ready: string;
 }
 export const cyclingSchools: readonly CyclingSchool[] = [
-  {
-    id: 'ammonia',
-    label: 'measured ammonia',
-    how: 'Ammonia to 2 mg/L, again each time it is gone, until both it and nitrite go within a day.',
-    risk: 'Plain ammonia without perfume or soap; fumes: open window, gloves, never with bleach.',
-    usualDays: { lo: 21, hi: 42 },
-    ready: '2 mg/L of ammonia and all nitrite gone within 24 hours, nitrate there.',
-  },
-  {
-    id: 'food',
-    label: 'fish food',
-    how: 'A pinch of food a day rots into ammonia; no telling how much.',
-    risk: 'Slow and smelly; leftovers feed snails and mould.',
-    usualDays: { lo: 28, hi: 56 },
-    ready: 'Ammonia and nitrite not to be found in two tests three days apart, with food still going in.',
-  },
-  {
-    id: 'seeded',
-    label: 'seeded media',
-    how: 'Used filter material from a running tank brings the bacteria along; still feed it.',
-    risk: 'It brings along whatever else lives there: algae, snails, parasites, disease. Only from a tank healthy for months.',
-    usualDays: { lo: 5, hi: 21 },
-    ready: '1 mg/L of ammonia and all nitrite gone within 24 hours.',
-  },
-  {
-    id: 'plants',
-    label: 'plants first',
-    how: 'Planted densely from the first day: growing plants take ammonia themselves.',
-    risk: 'Holds only while they grow; melting plants give ammonia.',
-    usualDays: { lo: 14, hi: 42 },
-    ready: 'New growth to be seen, ammonia and nitrite not to be found for a week.',
-  },
+  { id: 'ammonia', usualDays: { lo: 21, hi: 42 } },
+  { id: 'food', usualDays: { lo: 28, hi: 56 } },
+  { id: 'seeded', usualDays: { lo: 5, hi: 21 } },
+  { id: 'plants', usualDays: { lo: 14, hi: 42 } },
 ];
 export type CyclingSchoolId = CyclingSchool['id'];
 
@@ -164,9 +132,23 @@ export interface CyclingInput {
   ph: number | null;
 }
 export type CyclingPhase = 'no-source' | 'waiting' | 'ammonia' | 'nitrite' | 'ready' | 'fading' | 'expired';
+/** Why a cycle is said to be where it is. */
+export type CyclingReason = ReasonOf<{
+  'nothing-feeds': NoFacts;
+  'too-sour': NoFacts;
+  'nitrite-come': NoFacts;
+  'ammonia-only': NoFacts;
+  'fed-nothing-found': NoFacts;
+  ready: NoFacts;
+  fading: { unfedNights: number };
+  expired: { unfedNights: number };
+}>;
+const plainly = (
+  id: 'nothing-feeds' | 'too-sour' | 'nitrite-come' | 'ammonia-only' | 'fed-nothing-found',
+): CyclingReason => ({ id, facts: {} });
 export interface CyclingState {
   phase: CyclingPhase;
-  reason: string;
+  reason: CyclingReason;
   /** When it first met its school's criteria. */
   readyAtEpochMs: number | null;
   forecast: { loEpochMs: number; hiEpochMs: number; by: 'school' | 'nitrite-falling' } | null;
@@ -230,47 +212,23 @@ export function cyclingState(input: CyclingInput): CyclingState {
   const ready = readyAt(input);
   if (ready !== null) return readyState(input, ready, paceRatio);
   if (input.fedAtEpochMs.length === 0 && !input.stocked)
-    return {
-      ...state,
-      phase: 'no-source',
-      reason: 'Nothing feeds the bacteria: without a source of ammonia nothing begins, however long it runs.',
-    };
-  if (paceRatio !== null && paceRatio < 0.05)
-    return {
-      ...state,
-      phase: 'waiting',
-      reason: 'At this pH nitrification all but stands still; it will not cycle like this.',
-    };
+    return { ...state, phase: 'no-source', reason: plainly('nothing-feeds') };
+  if (paceRatio !== null && paceRatio < 0.05) return { ...state, phase: 'waiting', reason: plainly('too-sour') };
   const [tan, no2] = [byTime(input.tan), byTime(input.no2)];
   const nitriteSeen = no2.some((r) => lowEnd(r) > traceMgPerL.no2);
   const forecast = forecastOf(input, paceRatio ?? 1, nitriteSeen);
-  if (nitriteSeen)
-    return {
-      ...state,
-      phase: 'nitrite',
-      forecast,
-      reason: 'Nitrite has come: ammonia is being turned over, nitrite not yet.',
-    };
+  if (nitriteSeen) return { ...state, phase: 'nitrite', forecast, reason: plainly('nitrite-come') };
   if (tan.some((r) => lowEnd(r) > traceMgPerL.tan))
-    return {
-      ...state,
-      phase: 'ammonia',
-      forecast,
-      reason: 'Ammonia is there, nitrite is not: the first bacteria are still too few.',
-    };
-  return { ...state, phase: 'waiting', forecast, reason: 'Fed; neither ammonia nor nitrite has been found yet.' };
+    return { ...state, phase: 'ammonia', forecast, reason: plainly('ammonia-only') };
+  return { ...state, phase: 'waiting', forecast, reason: plainly('fed-nothing-found') };
 }
 
 function readyState(input: CyclingInput, readyEpochMs: number, paceRatio: number | null): CyclingState {
   const lastFed = Math.max(readyEpochMs, ...input.fedAtEpochMs);
   const unfedDays = input.stocked ? 0 : (input.nowEpochMs - lastFed) / dayMs;
   const phase = unfedDays >= fadingDays.expired ? 'expired' : unfedDays >= fadingDays.fading ? 'fading' : 'ready';
-  const nights = Math.floor(unfedDays);
-  const reason = {
-    ready: 'Cycled by its school’s own test.',
-    fading: `Cycled, but neither fed nor stocked for ${nights} days: the bacteria are starving. Feed it or test it again.`,
-    expired: `Was cycled; ${nights} days unfed and unstocked have most likely undone it. Test it with ammonia before anything goes in.`,
-  }[phase];
+  const reason: CyclingReason =
+    phase === 'ready' ? { id: 'ready', facts: {} } : { id: phase, facts: { unfedNights: Math.floor(unfedDays) } };
   return { phase, reason, readyAtEpochMs: readyEpochMs, forecast: null, paceRatio, unfedDays };
 }
 

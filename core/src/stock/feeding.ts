@@ -2,20 +2,8 @@ import { silent, type Explained, type Recorder } from '#core/explain';
 import { guarded, ok, type Result } from '#core/result';
 import { species } from '#core/units';
 
-export const feedingSchools = [
-  {
-    id: 'mass',
-    label: 'by body mass',
-    how: 'A share of the living mass a day, in tiny amounts: 3 % for shrimp (3–5), 1–2 % for grown fish.',
-  },
-  {
-    id: 'clearance',
-    label: 'by clearance',
-    how: 'What is gone in a quarter of an hour; a little more next time when it is, less when it is not.',
-  },
-  { id: 'few', label: 'two or three times a week', how: 'Two or three meals a week; the rest they graze.' },
-] as const;
-export type FeedingSchool = (typeof feedingSchools)[number]['id'];
+export const feedingSchools = ['mass', 'clearance', 'few'] as const;
+export type FeedingSchool = (typeof feedingSchools)[number];
 
 /** A food of the almanac. */
 export interface Food {
@@ -88,6 +76,8 @@ export const rationByMass = ({
     ? { loGPerDay: 0.03 * bodyMassG, hiGPerDay: 0.05 * bodyMassG }
     : { loGPerDay: 0.01 * bodyMassG, hiGPerDay: 0.02 * bodyMassG };
 
+/** How the last meals went: why the next is larger, smaller or the same. */
+export type MealReason = 'quickly-gone' | 'left-over' | 'slowly-gone';
 export interface ClearedMeal {
   atEpochMs: number;
   foodG: number;
@@ -100,7 +90,7 @@ export interface ClearedMeal {
  * Rule: common practice; steps of a tenth and a fifth are ours.
  * @example nextMeal([{ atEpochMs: 0, foodG: 0.1, clearedMinutes: 12 }]) // { foodG: 0.11, why: … }
  */
-export function nextMeal(meals: readonly ClearedMeal[]): { foodG: number; why: string } | null {
+export function nextMeal(meals: readonly ClearedMeal[]): { foodG: number; why: MealReason } | null {
   const last = [...meals].sort((a, b) => b.atEpochMs - a.atEpochMs).slice(0, 3);
   const [newest] = last;
   if (!newest) return null;
@@ -108,12 +98,7 @@ export function nextMeal(meals: readonly ClearedMeal[]): { foodG: number; why: s
     .map((m) => (m.clearedMinutes === null ? 0.8 : m.clearedMinutes <= 15 ? 1.1 : 1))
     .sort((a, b) => a - b);
   const factor = newest.clearedMinutes === null ? 0.8 : (factors[Math.floor(factors.length / 2)] ?? 1);
-  const why =
-    factor > 1
-      ? 'Gone within a quarter of an hour: a little more.'
-      : factor < 1
-        ? 'Some was left: a fifth less, and take out what lies.'
-        : 'Gone, but slowly: the same again.';
+  const why = factor > 1 ? 'quickly-gone' : factor < 1 ? 'left-over' : 'slowly-gone';
   return { foodG: newest.foodG * factor, why };
 }
 

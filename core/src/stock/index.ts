@@ -15,7 +15,7 @@ export {
   type StockGroup,
   type StockKind,
 } from './kind';
-export { fitOf, fitTable, osmoticReason, type FitVerdict, type KindFit, type RangeFit, type WaterKnown } from './suits';
+export { fitOf, fitTable, type FitVerdict, type KindFit, type RangeFit, type WaterKnown } from './suits';
 export { cheapestRemedy, phInTank, treatedWater, type Remedy, type RemedyFound } from './remedy';
 export {
   bodyMassG,
@@ -26,6 +26,7 @@ export {
   type TankPlace,
   type Together,
   type TogetherFinding,
+  type TogetherReason,
 } from './together';
 export {
   litresEachL,
@@ -34,6 +35,7 @@ export {
   stockingAdvice,
   type MaturitySchool,
   type StockingAdvice,
+  type StockingReason,
 } from './stocking';
 export {
   ammoniaDose,
@@ -42,6 +44,7 @@ export {
   nitrifierPace,
   type CyclingInput,
   type CyclingPhase,
+  type CyclingReason,
   type CyclingSchoolId,
   type CyclingState,
 } from './cycling';
@@ -54,9 +57,12 @@ export {
   expectedFirstLosses,
   plannedFraction,
   type AcclimationMethod,
+  type AcclimationParameter,
   type AcclimationProgress,
+  type ArrivalCaution,
   type DripPlan,
   type MethodAdvice,
+  type MethodReason,
 } from './arrival';
 export {
   broodDays,
@@ -84,14 +90,26 @@ export {
   type ClearedMeal,
   type FeedingSchool,
   type Food,
+  type MealReason,
 } from './feeding';
 export {
   dosingSchools,
   drySalts,
   nutrientsAdded,
   trimDue,
+  type DosingSchool,
   type Fertiliser,
   type NutrientsAdded,
   type TrimDue,
 } from './plants';
-export { learntBearing, watchHabit, watchReading, type WatchedChange, type WatchReading } from './watch';
+export {
+  learntBearing,
+  watchHabit,
+  watchReading,
+  type LearntBearing,
+  type MoultSchool,
+  type WatchedChange,
+  type WatchHabitReason,
+  type WatchReading,
+  type WatchVerdict,
+} from './watch';

@@ -42,6 +42,8 @@ export interface AnimalHabits {
   eatsPlants: boolean;
   digs: boolean;
   jumps: boolean;
+  /** Long fins or a slow way of swimming: its fins are nipped. */
+  slow?: boolean | undefined;
   bed: (typeof bedNeeds)[number];
   /** Kinds of one group, and strains of one kind, interbreed. */
   crossGroup: string | null;

@@ -51,27 +51,14 @@ function salt(id: string, name: string, brings: Partial<Fertiliser>): Fertiliser
   };
 }
 
+/** How much to feed plants; nitrate that a week's doses bring by each school (common practice), null where none is meant. */
 export const dosingSchools = [
-  {
-    id: 'generous',
-    label: 'plenty, with half changed weekly',
-    why: 'More than plants can take; the weekly half change keeps it from gathering: it settles at twice the weekly dose.',
-    weeklyNo3: { lo: 15, hi: 30 },
-  },
-  {
-    id: 'lean',
-    label: 'lean',
-    why: 'Little in the water, more in the bed; slower growth, less trimming.',
-    weeklyNo3: { lo: 2, hi: 7 },
-  },
-  {
-    id: 'label',
-    label: 'all in one, by the label',
-    why: 'One bottle, weekly, by net volume; for low light without CO2 half of it.',
-    weeklyNo3: null,
-  },
-  { id: 'none', label: 'none', why: 'Animals and their food feed slow plants.', weeklyNo3: null },
+  { id: 'generous', weeklyNo3: { lo: 15, hi: 30 } },
+  { id: 'lean', weeklyNo3: { lo: 2, hi: 7 } },
+  { id: 'label', weeklyNo3: null },
+  { id: 'none', weeklyNo3: null },
 ] as const;
+export type DosingSchool = (typeof dosingSchools)[number]['id'];
 
 export interface NutrientsAdded {
   no3MgPerLPerWeek: number;
@@ -156,23 +143,13 @@ const minutesPerL: Record<PlantHabit, number> = {
   rhizome: 0.2,
   floating: 0.2,
 };
-const howTo: Record<PlantHabit, string> = {
-  stem: 'Top them and replant the tops, two or three times, until it stands dense; then shape it.',
-  rosette: 'Take old outer leaves at the foot; runners where you want them.',
-  rhizome: 'Old leaves off at the rhizome, which stays above the bed.',
-  carpet: 'Thin it before flow dies under it; catch the floating bits.',
-  moss: 'Shear it and catch every bit; thin it before it rots inside.',
-  floating: 'Scoop out a third or a half; leave light for the rest.',
-  bulb: 'Leaves off at the neck; it may rest.',
-};
-
 export interface TrimDue {
   kindId: string;
   loEpochMs: number;
   hiEpochMs: number;
   workMinutes: number;
   stage: 'replant' | 'shape' | 'thin';
-  how: string;
+  habit: PlantHabit;
 }
 const dayMs = 86_400_000;
 
@@ -207,6 +184,6 @@ export function trimDue({
     hiEpochMs: from + days.hi * dayMs,
     workMinutes: Math.max(5, Math.round((minutesPerL[needs.habit] * netVolumeL) / 5) * 5),
     stage: needs.habit === 'stem' ? (sorted.length < 3 ? 'replant' : 'shape') : 'thin',
-    how: howTo[needs.habit],
+    habit: needs.habit,
   };
 }

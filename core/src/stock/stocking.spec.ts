@@ -93,9 +93,9 @@ describe('what speaks against it tonight', () => {
   });
   it('a tank that is not cycled, or of which the book does not know it', () => {
     expect(warned({ cycled: false })).toEqual(['not-cycled']);
-    expect(advice({ cycled: false }).warnings[0]?.text).toContain('Not cycled');
+    expect(advice({ cycled: false }).warnings[0]?.facts).toEqual({ known: true });
     expect(warned({ cycled: null })).toEqual(['not-cycled']);
-    expect(advice({ cycled: null }).warnings[0]?.text).toContain('does not know');
+    expect(advice({ cycled: null }).warnings[0]?.facts).toEqual({ known: false });
   });
   it('film must have grown: six weeks for the patient, two for the early, four for the experienced', () => {
     const grazer = fish({}, { biofilm: true });
@@ -107,9 +107,11 @@ describe('what speaks against it tonight', () => {
     expect(warned({ ageWeeks: 1 }))
       .withContext('who does not graze needs no film')
       .not.toContain('not-matured');
-    expect(advice({ kind: grazer, ageWeeks: 5.9 }).warnings[0]?.text).toContain(
-      '5 weeks old; the patient school waits 6',
-    );
+    expect(advice({ kind: grazer, ageWeeks: 5.9 }).warnings[0]?.facts).toEqual({
+      ageWeeks: 5.9,
+      school: 'patient',
+      gateWeeks: 6,
+    });
   });
   it('a kind for old tanks waits three months', () => {
     const late = fish({}, { start: 'late' });
@@ -123,16 +125,17 @@ describe('what speaks against it tonight', () => {
     expect(warned({ presentCount: 18, plannedCount: 7 })).toEqual([]);
     const over = advice({ presentCount: 19, plannedCount: 7 });
     expect(over.warnings.map((w) => [w.id, w.grade])).toEqual([['full', 'ours']]);
-    expect(over.warnings[0]?.text).toContain('26 would be more than the 25');
+    expect(over.warnings[0]?.facts).toEqual({ totalCount: 26, finalCount: 25 });
   });
   it('a crowd at once, only where none are there yet; the start itself is none', () => {
     expect(warned({ plannedCount: 9 })).toEqual([]);
     expect(warned({ plannedCount: 10 })).toEqual(['too-many']);
+    expect(advice({ plannedCount: 10 }).warnings[0]?.facts).toEqual({ plannedCount: 10, mostCount: 9 });
     expect(warned({ presentCount: 6, plannedCount: 10 })).toEqual([]);
   });
   it('too few to show themselves, those that are there counted', () => {
     expect(warned({ plannedCount: 5 })).toEqual(['too-few']);
-    expect(advice({ presentCount: 2, plannedCount: 3 }).warnings[0]?.text).toContain('5 are too few; from 6');
+    expect(advice({ presentCount: 2, plannedCount: 3 }).warnings[0]?.facts).toEqual({ totalCount: 5, leastCount: 6 });
     expect(warned({ presentCount: 3, plannedCount: 3 })).toEqual([]);
   });
 });

@@ -1,30 +1,25 @@
 import type { Interval } from '#core/readings';
+import type { NoFacts, ReasonOf } from '#core/result';
 import type { EvidenceGrade } from '#core/water';
 import type { StockKind } from './kind';
 
+/** How old a tank must be for animals that live on its film; both are common practice. */
 export const maturitySchools = [
-  {
-    id: 'patient',
-    label: 'patient',
-    weeks: { lo: 6, hi: 8 },
-    experiencedWeeks: 4,
-    why: 'Shrimp go in after 6–8 weeks, the experienced at 4: the film on every surface must have grown.',
-  },
-  {
-    id: 'early',
-    label: 'early',
-    weeks: { lo: 2, hi: 4 },
-    experiencedWeeks: 2,
-    why: 'Once it is cycled and the surfaces are slimy, at 2–4 weeks.',
-  },
+  { id: 'patient', weeks: { lo: 6, hi: 8 }, experiencedWeeks: 4 },
+  { id: 'early', weeks: { lo: 2, hi: 4 }, experiencedWeeks: 2 },
 ] as const;
 export type MaturitySchool = (typeof maturitySchools)[number]['id'];
 
-export interface StockingWarning {
-  id: 'not-cycled' | 'not-matured' | 'too-many' | 'too-few' | 'late-kind' | 'full' | 'acting';
-  text: string;
-  grade: EvidenceGrade;
-}
+export type StockingReason = ReasonOf<{
+  'not-cycled': { known: boolean };
+  'not-matured': { ageWeeks: number; school: MaturitySchool; gateWeeks: number };
+  'late-kind': { kindName: string };
+  acting: NoFacts;
+  full: { totalCount: number; finalCount: number };
+  'too-many': { plannedCount: number; mostCount: number };
+  'too-few': { totalCount: number; leastCount: number };
+}>;
+export type StockingWarning = StockingReason & { grade: EvidenceGrade };
 export interface StockingAdvice {
   startCount: { lo: number; hi: number };
   /** Numbers in the tank by week from the first, up to what it may hold. */
@@ -154,40 +149,22 @@ function warningsOf({
   startCount: { lo: number; hi: number };
 }): StockingWarning[] {
   const warnings: StockingWarning[] = [];
-  const warn = (id: StockingWarning['id'], text: string, grade: EvidenceGrade = 'common-practice'): void => {
-    warnings.push({ id, text, grade });
+  const warn = (reason: StockingReason, grade: EvidenceGrade = 'common-practice'): void => {
+    warnings.push({ ...reason, grade });
   };
   const habits = kind.animal;
   if (!habits) return [];
-  if (cycled !== true)
-    warn(
-      'not-cycled',
-      cycled === null
-        ? 'The book does not know that this tank is cycled: without that, ammonia from the first day.'
-        : 'Not cycled: nothing in it turns ammonia into nitrate yet.',
-    );
+  const totalCount = presentCount + plannedCount;
+  if (cycled !== true) warn({ id: 'not-cycled', facts: { known: cycled !== null } });
   const chosen = maturitySchools.find((s) => s.id === school) ?? maturitySchools[0];
   const gateWeeks = experienced ? chosen.experiencedWeeks : chosen.weeks.lo;
   if (habits.biofilm && ageWeeks < gateWeeks)
-    warn(
-      'not-matured',
-      `${Math.floor(ageWeeks)} weeks old; the ${chosen.label} school waits ${gateWeeks}. ${chosen.why}`,
-    );
-  if (habits.start === 'late' && ageWeeks < 12)
-    warn('late-kind', `${kind.commonName} is not for a young tank: hardier kinds first, these after three months.`);
-  if (acting) warn('acting', 'The tank itself needs something done tonight; new animals would come into that.');
-  if (presentCount + plannedCount > finalCount)
-    warn(
-      'full',
-      `${presentCount + plannedCount} would be more than the ${finalCount} this water carries with what lives in it.`,
-      'ours',
-    );
+    warn({ id: 'not-matured', facts: { ageWeeks, school: chosen.id, gateWeeks } });
+  if (habits.start === 'late' && ageWeeks < 12) warn({ id: 'late-kind', facts: { kindName: kind.commonName } });
+  if (acting) warn({ id: 'acting', facts: {} });
+  if (totalCount > finalCount) warn({ id: 'full', facts: { totalCount, finalCount } }, 'ours');
   if (presentCount === 0 && plannedCount > startCount.hi)
-    warn(
-      'too-many',
-      `${plannedCount} at once is a crowd: the filter follows slowly. Start with at most ${startCount.hi}.`,
-    );
-  if (presentCount + plannedCount < startCount.lo)
-    warn('too-few', `${presentCount + plannedCount} are too few; from ${startCount.lo} they show themselves.`);
+    warn({ id: 'too-many', facts: { plannedCount, mostCount: startCount.hi } });
+  if (totalCount < startCount.lo) warn({ id: 'too-few', facts: { totalCount, leastCount: startCount.lo } });
   return warnings;
 }

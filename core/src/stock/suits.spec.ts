@@ -9,7 +9,6 @@ import {
   kindsInForce,
   litresEachL,
   litresTakenL,
-  osmoticReason,
   phInTank,
   stockingAdvice,
   together,
@@ -73,16 +72,6 @@ describe('whether a kind fits a water', () => {
       }),
     );
     expect(fitTable({ kinds: [softFish, hardFish], waters: [{ id: 'x', water: hardTap }] })[0]?.fits.length).toBe(2);
-  });
-  it('hard and soft each have their reason, for fish, shells and leaves', () => {
-    expect(osmoticReason({ group: 'shrimp', side: 'below' })).toContain('shell');
-    expect(
-      new Set(
-        (['fish', 'shrimp', 'plant'] as const).flatMap((group) =>
-          (['below', 'above'] as const).map((side) => osmoticReason({ group, side })),
-        ),
-      ).size,
-    ).toBe(6);
   });
   it('the keeper’s own kind of the same id stands in for the book’s', () => {
     const own = { ...softFish, commonName: 'from the breeder' };
@@ -155,7 +144,14 @@ describe('who lives together', () => {
     const { common, findings } = together({ lodgers: [lodger(softFish, 10), lodger(hardFish, 5)], place, water: {} });
     expect(common[0]?.band).toBeNull();
     expect(findings[0]).toEqual(
-      jasmine.objectContaining({ id: 'water-ghDegrees', severity: 'clash', kindIds: ['hard fish', 'soft fish'] }),
+      jasmine.objectContaining({
+        reason: {
+          id: 'no-water',
+          facts: { parameter: 'ghDegrees', lowName: 'hard fish', highName: 'soft fish' },
+        },
+        severity: 'clash',
+        kindIds: ['hard fish', 'soft fish'],
+      }),
     );
   });
   it('who eats whom or whose young, both ways', () => {
@@ -164,8 +160,9 @@ describe('who lives together', () => {
       place,
       water: {},
     }).findings;
-    const found = (id: string) => ids.filter((f) => f.id === id).map((f) => f.kindIds.join('>'));
-    expect(found('eats')).toEqual(['hunter>colony shrimp', 'hunter>soft fish']);
+    const found = (id: string) => ids.filter((f) => f.reason.id === id).map((f) => f.kindIds.join('>'));
+    expect(found('eats')).toEqual(['hunter>colony shrimp']);
+    expect(found('fits-its-mouth')).toEqual(['hunter>soft fish']);
     expect(found('eats-young')).toEqual(['hard fish>colony shrimp']);
   });
   it('group, room, lid, bed, plants and crossing', () => {
@@ -179,8 +176,11 @@ describe('who lives together', () => {
       ],
       place: { ...place, lid: false, grainMm: 4 },
       water: {},
-    }).findings.map((f) => f.id);
-    for (const id of ['group', 'room', 'length', 'lid', 'bed', 'eats-plants', 'digs', 'crosses'])
+    }).findings.map((f) => f.reason.id);
+    for (const id of [
+      ...(['too-few', 'room', 'length', 'no-lid', 'coarse-bed'] as const),
+      ...(['eats-plants', 'digs', 'crosses'] as const),
+    ])
       expect(findings).toContain(id);
   });
   it('says what it cannot tell: a lid nobody spoke of, a grain not in the book, a group that may be too small', () => {
@@ -189,7 +189,17 @@ describe('who lives together', () => {
       place: { ...place, lid: null, grainMm: null, netVolumeL: 300, lengthCm: 150 },
       water: {},
     }).findings.filter((f) => f.severity === 'unknown');
-    expect(unknown.map((f) => f.id).sort()).toEqual(['bed', 'group', 'lid']);
+    expect(unknown.map((f) => f.reason.id).sort()).toEqual(['few-or-not', 'grain-unknown', 'lid-unknown']);
+  });
+  it('fins are nipped where they are long or slow, and its swimmer peaceful', () => {
+    const nippy = { ...hardFish, id: 'nippy', animal: { ...hardFish.animal!, temperament: 'nippy' as const } };
+    const nips = (slow: boolean, temperament: 'peaceful' | 'territorial' = 'peaceful') =>
+      together({
+        lodgers: [lodger(nippy, 8), lodger({ ...softFish, animal: { ...softFish.animal!, slow, temperament } }, 8)],
+        place,
+        water: {},
+      }).findings.some((f) => f.reason.id === 'nips');
+    expect([nips(true), nips(false), nips(true, 'territorial')]).toEqual([true, false, false]);
   });
   it('an empty tank has no band and no finding', () => {
     expect(together({ lodgers: [], place, water: {} })).toEqual({ common: [], findings: [] });
@@ -230,7 +240,7 @@ describe('how many to begin with', () => {
   });
   it('warns of a tank not cycled, or not known to be; late kinds; a full tank; never forbids', () => {
     expect(advise({ cycled: false }).warnings[0]?.id).toBe('not-cycled');
-    expect(advise({ cycled: null }).warnings[0]?.text).toContain('does not know');
+    expect(advise({ cycled: null }).warnings[0]?.facts).toEqual({ known: false });
     const late = stockingAdvice({
       kind: softFish,
       netVolumeL: 20,

@@ -91,22 +91,3 @@ export function fitTable({
 }): { id: string; fits: KindFit[] }[] {
   return waters.map(({ id, water }) => ({ id, fits: kinds.map((kind) => fitOf({ kind, water })) }));
 }
-
-/**
- * Why hardness outside its range wears an animal out, in plain words.
- * Source: osmoregulation of freshwater animals (Evans, Piermarini & Choe 2005; for crustaceans Greenaway 1985).
- */
-export function osmoticReason({ group, side }: { group: StockGroup; side: 'below' | 'above' }): string {
-  if (group === 'plant')
-    return side === 'below'
-      ? 'Too little calcium and magnesium to build new leaves with.'
-      : 'In hard water some plants cannot take up iron and other traces.';
-  const body = 'A freshwater animal is saltier than its water: water seeps in, salts leak out, all day.';
-  if (side === 'below')
-    return group === 'fish'
-      ? `${body} With less calcium the gills leak more, and it spends itself pumping salts back in.`
-      : `${body} Without calcium in the water the new shell stays soft and moults fail.`;
-  return group === 'fish'
-    ? 'Soft-water fish hold calcium back poorly: in hard water it settles in the kidneys, eggs do not swell and young stay away.'
-    : 'In too hard water the old shell is thick and the moult gets stuck; the animal spends itself against the salts.';
-}

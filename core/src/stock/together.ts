@@ -1,4 +1,5 @@
 import { bandVerdict, type Interval } from '#core/readings';
+import type { ReasonOf } from '#core/result';
 import type { EvidenceGrade } from '#core/water';
 import { kindParameters, massOfAdultG, type AnimalHabits, type KindParameter, type StockKind } from './kind';
 import type { WaterKnown } from './suits';
@@ -29,11 +30,37 @@ export interface CommonLine {
   outsideKindIds: readonly string[];
   today: Interval | null;
 }
+interface Pair {
+  name: string;
+  otherName: string;
+}
+/** What speaks for or against a company; names are those of kinds, with their strain where it matters. */
+export type TogetherReason = ReasonOf<{
+  'no-water': { parameter: KindParameter; lowName: string; highName: string };
+  'too-few': { name: string; upToCount: number; wantedCount: number };
+  'few-or-not': { name: string; wantedCount: number };
+  crowd: { name: string; mostCount: number };
+  room: { name: string; wantedL: number; netVolumeL: number };
+  length: { name: string; wantedCm: number; lengthCm: number };
+  'no-lid': { name: string };
+  'lid-unknown': { name: string };
+  'coarse-bed': { name: string; grainMm: number };
+  'no-bed': { name: string };
+  'grain-unknown': { name: string };
+  sexes: { name: string; sexRatio: string };
+  eats: Pair;
+  'eats-young': Pair;
+  'fits-its-mouth': Pair & { adultCm: number };
+  nips: Pair;
+  harries: Pair;
+  crosses: Pair;
+  'eats-plants': Pair;
+  digs: Pair;
+}>;
 export interface TogetherFinding {
-  id: string;
+  reason: TogetherReason;
   severity: 'clash' | 'caution' | 'note' | 'unknown';
   kindIds: readonly string[];
-  text: string;
   grade: EvidenceGrade;
 }
 export interface Together {
@@ -108,10 +135,12 @@ function waterFindings(common: readonly CommonLine[], lodgers: readonly Lodger[]
     line.band === null
       ? [
           {
-            id: `water-${line.parameter}`,
+            reason: {
+              id: 'no-water',
+              facts: { parameter: line.parameter, lowName: named(line.lowKindId), highName: named(line.highKindId) },
+            },
             severity: 'clash',
             kindIds: [line.lowKindId ?? '', line.highKindId ?? ''],
-            text: `No water suits both: ${named(line.lowKindId)} begins where ${named(line.highKindId)} has ended.`,
             grade: 'published',
           },
         ]
@@ -122,38 +151,29 @@ function waterFindings(common: readonly CommonLine[], lodgers: readonly Lodger[]
 function ownFindings({ kind, habits, count, strain }: Animal, place: TankPlace): TogetherFinding[] {
   const found: TogetherFinding[] = [];
   const name = nameOf({ kind, strain, count });
-  const say = (id: string, severity: TogetherFinding['severity'], text: string): void => {
-    found.push({ id, severity, kindIds: [kind.id], text, grade: 'common-practice' });
+  const say = (severity: TogetherFinding['severity'], reason: TogetherReason): void => {
+    found.push({ reason, severity, kindIds: [kind.id], grade: 'common-practice' });
   };
   const { groupCount } = habits;
-  if (groupCount.lo > 1 && count.hi !== null && count.hi < groupCount.lo)
-    say(
-      'group',
-      'caution',
-      `${name}: ${count.hi} of a kind that wants ${groupCount.lo} and more; boldness needs numbers.`,
-    );
-  if (groupCount.lo > 1 && (count.hi === null || count.hi >= groupCount.lo) && (count.lo ?? 0) < groupCount.lo)
-    say('group', 'unknown', `${name}: whether there are ${groupCount.lo} or more cannot be told; a count would.`);
+  const wantedCount = groupCount.lo;
+  if (wantedCount > 1 && count.hi !== null && count.hi < wantedCount)
+    say('caution', { id: 'too-few', facts: { name, upToCount: count.hi, wantedCount } });
+  if (wantedCount > 1 && (count.hi === null || count.hi >= wantedCount) && (count.lo ?? 0) < wantedCount)
+    say('unknown', { id: 'few-or-not', facts: { name, wantedCount } });
   if (groupCount.hi !== null && (count.lo ?? 0) > groupCount.hi)
-    say('crowd', 'caution', `${name}: more than ${groupCount.hi} of them do not keep peace in one tank.`);
-  if (place.netVolumeL < habits.leastL)
-    say('room', 'caution', `${name} wants ${habits.leastL} L; there are ${Math.round(place.netVolumeL)}.`);
-  if (place.lengthCm !== null && place.lengthCm < habits.leastLengthCm)
-    say(
-      'length',
-      'caution',
-      `${name} wants ${habits.leastLengthCm} cm to swim; the tank is ${Math.round(place.lengthCm)} long.`,
-    );
-  if (habits.jumps && place.lid === false) say('lid', 'caution', `${name} jumps, and there is no lid.`);
-  if (habits.jumps && place.lid === null)
-    say('lid', 'unknown', `${name} jumps; the book does not say whether there is a lid.`);
-  if ((habits.bed === 'sand' || habits.bed === 'soft') && place.grainMm !== null && place.grainMm > 2)
-    say('bed', 'caution', `${name} digs its barbels or mouth into the bed: ${place.grainMm} mm grain wears them down.`);
-  if ((habits.bed === 'sand' || habits.bed === 'soft') && place.bed === 'none')
-    say('bed', 'caution', `${name} wants a soft bed, and there is none.`);
-  if ((habits.bed === 'sand' || habits.bed === 'soft') && place.bed !== 'none' && place.grainMm === null)
-    say('bed', 'unknown', `${name} wants a soft bed; the grain of this one is not in the book.`);
-  if (habits.sexRatio) say('sexes', 'note', `${name}: ${habits.sexRatio}.`);
+    say('caution', { id: 'crowd', facts: { name, mostCount: groupCount.hi } });
+  const { netVolumeL, lengthCm, grainMm } = place;
+  if (netVolumeL < habits.leastL) say('caution', { id: 'room', facts: { name, wantedL: habits.leastL, netVolumeL } });
+  if (lengthCm !== null && lengthCm < habits.leastLengthCm)
+    say('caution', { id: 'length', facts: { name, wantedCm: habits.leastLengthCm, lengthCm } });
+  if (habits.jumps && place.lid === false) say('caution', { id: 'no-lid', facts: { name } });
+  if (habits.jumps && place.lid === null) say('unknown', { id: 'lid-unknown', facts: { name } });
+  if (habits.bed === 'sand' || habits.bed === 'soft') {
+    if (grainMm !== null && grainMm > 2) say('caution', { id: 'coarse-bed', facts: { name, grainMm } });
+    if (place.bed === 'none') say('caution', { id: 'no-bed', facts: { name } });
+    else if (grainMm === null) say('unknown', { id: 'grain-unknown', facts: { name } });
+  }
+  if (habits.sexRatio) say('note', { id: 'sexes', facts: { name, sexRatio: habits.sexRatio } });
   return found;
 }
 
@@ -165,34 +185,22 @@ function pairFindings(a: Animal, b: Animal): TogetherFinding[] {
 function oneWay(hunter: Animal, other: Animal): TogetherFinding[] {
   const [h, o] = [hunter.habits, other.kind];
   const kindIds = [hunter.kind.id, o.id];
-  const say = (id: string, severity: TogetherFinding['severity'], text: string): TogetherFinding[] => [
-    { id, severity, kindIds, text, grade: 'common-practice' },
+  const facts: Pair = { name: nameOf(hunter), otherName: nameOf(other) };
+  const say = (severity: TogetherFinding['severity'], reason: TogetherReason): TogetherFinding[] => [
+    { reason, severity, kindIds, grade: 'common-practice' },
   ];
-  const names = [nameOf(hunter), nameOf(other)] as const;
-  if (o.group === 'shrimp' && h.preysOn.includes('shrimp'))
-    return say('eats', 'clash', `${names[0]} eats ${names[1]}.`);
-  if (o.group === 'shrimp' && h.preysOn.includes('shrimp-young'))
-    return say(
-      'eats-young',
-      'caution',
-      `${names[0]} eats the young of ${names[1]}: they live, the colony may not grow.`,
-    );
-  if (o.group === 'snail' && h.preysOn.includes('snails')) return say('eats', 'clash', `${names[0]} eats ${names[1]}.`);
-  if (o.group === 'fish' && h.preysOn.includes('small-fish') && o.adultCm * 3 <= hunter.kind.adultCm)
-    return say('eats', 'clash', `${names[0]} grows to ${hunter.kind.adultCm} cm; ${names[1]} fits its mouth.`);
-  if (o.group === 'fish' && h.temperament === 'nippy' && other.habits.temperament === 'peaceful' && slow(o))
-    return say('nips', 'caution', `${names[0]} nips the fins of ${names[1]}.`);
-  if (
-    o.group === 'fish' &&
-    hunter.kind.group === 'fish' &&
-    h.temperament === 'predatory' &&
-    other.habits.temperament === 'peaceful'
-  )
-    return say('harries', 'caution', `${names[0]} harries ${names[1]}.`);
+  if (o.group === 'shrimp' && h.preysOn.includes('shrimp')) return say('clash', { id: 'eats', facts });
+  if (o.group === 'shrimp' && h.preysOn.includes('shrimp-young')) return say('caution', { id: 'eats-young', facts });
+  if (o.group === 'snail' && h.preysOn.includes('snails')) return say('clash', { id: 'eats', facts });
+  if (o.group !== 'fish') return [];
+  if (h.preysOn.includes('small-fish') && o.adultCm * 3 <= hunter.kind.adultCm)
+    return say('clash', { id: 'fits-its-mouth', facts: { ...facts, adultCm: hunter.kind.adultCm } });
+  const peaceful = other.habits.temperament === 'peaceful';
+  if (h.temperament === 'nippy' && peaceful && other.habits.slow) return say('caution', { id: 'nips', facts });
+  if (hunter.kind.group === 'fish' && h.temperament === 'predatory' && peaceful)
+    return say('caution', { id: 'harries', facts });
   return [];
 }
-/** Long fins or a slow way of swimming: the almanac says so in its note. */
-const slow = (kind: StockKind): boolean => /long fins|slow/.test(kind.note);
 
 function crossings(animals: readonly Animal[]): TogetherFinding[] {
   return pairs(animals).flatMap(([a, b]): TogetherFinding[] => {
@@ -203,10 +211,9 @@ function crossings(animals: readonly Animal[]): TogetherFinding[] {
     return same
       ? [
           {
-            id: 'crosses',
+            reason: { id: 'crosses', facts: { name: nameOf(a), otherName: nameOf(b) } },
             severity: 'caution',
             kindIds: [a.kind.id, b.kind.id],
-            text: `${nameOf(a)} and ${nameOf(b)} interbreed: within some generations the young are of neither.`,
             grade: 'common-practice',
           },
         ]
@@ -222,17 +229,15 @@ function plantFindings(animals: readonly Animal[], lodgers: readonly Lodger[]): 
   const rooted = plants.filter((p) => p.kind.plant?.habit === 'carpet' || p.kind.plant?.habit === 'stem');
   return [
     ...eaters.map((a): TogetherFinding => ({
-      id: 'eats-plants',
+      reason: { id: 'eats-plants', facts: { name: nameOf(a), otherName: plants[0]?.kind.commonName ?? '' } },
       severity: 'caution',
       kindIds: [a.kind.id],
-      text: `${nameOf(a)} eats plants; ${plants[0]?.kind.commonName ?? 'plants'} and others grow here.`,
       grade: 'common-practice',
     })),
     ...(rooted.length > 0 ? diggers : []).map((a): TogetherFinding => ({
-      id: 'digs',
+      reason: { id: 'digs', facts: { name: nameOf(a), otherName: rooted[0]?.kind.commonName ?? '' } },
       severity: 'caution',
       kindIds: [a.kind.id],
-      text: `${nameOf(a)} digs: ${rooted[0]?.kind.commonName ?? 'plants'} will not stay rooted.`,
       grade: 'common-practice',
     })),
   ];

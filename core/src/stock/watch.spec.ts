@@ -6,18 +6,29 @@ describe('the watch after a change (both schools common practice, T20)', () => {
   it('several moults a day are background in a colony of 300', () => {
     const read = watchReading({ seen: { moults: n(8), grazing: 'usual' }, colony: { lo: 280, hi: 320 } });
     expect(read.state).toBe('well');
-    expect(read.schools[0]?.says).toContain('background');
+    expect(read.schools[0]?.facts).toEqual({
+      moultCount: 8,
+      many: false,
+      usual: { aDayCount: 300 / 28, colonyCount: 300 },
+    });
   });
   it('four moults of ten shrimp are more than chance; both schools are heard', () => {
     const read = watchReading({ seen: { moults: n(4) }, colony: { lo: 10, hi: 10 } });
     expect(read.state).toBe('watch');
-    expect(read.schools.map((s) => s.name)).toEqual(['Moults as a warning', 'Moults as a good sign']);
+    expect(read.schools.map((s) => s.id)).toEqual(['warning', 'good-sign']);
+    expect(read.schools[0]?.facts).toEqual(jasmine.objectContaining({ many: true }));
+    expect(read.schools[1]?.facts).toEqual({ withDeaths: false });
   });
   it('one moult of forty is nothing', () => {
     expect(watchReading({ seen: { moults: n(1) }, colony: { lo: 40, hi: 40 } }).state).toBe('well');
   });
   it('a death stops a sequence', () => {
-    expect(watchReading({ seen: { deaths: n(1) }, colony: { lo: 300, hi: 300 } }).state).toBe('act');
+    expect(watchReading({ seen: { deaths: n(1) }, colony: { lo: 300, hi: 300 } })).toEqual(
+      jasmine.objectContaining({ state: 'act', reason: { id: 'dead', facts: { deathsCount: 1 } } }),
+    );
+    expect(watchReading({ seen: { behaviour: 'gasping' }, colony: null })).toEqual(
+      jasmine.objectContaining({ state: 'act', reason: { id: 'gasping', facts: {} } }),
+    );
   });
   it('a tank that always shows four moults is not warned about four; its habit needs three watches', () => {
     const watches = [4, 5, 3].map((moults) => ({ changeFraction: 0.2, seen: { moults: n(moults), berried: n(6) } }));
@@ -28,14 +39,17 @@ describe('the watch after a change (both schools common practice, T20)', () => {
     expect(watchReading({ seen, colony: n(10) }).state).toBe('watch');
     const read = watchReading({ seen, colony: n(10), habit });
     expect(read.state).toBe('well');
-    expect(read.habits[0]).toContain('about 4.0 after a change (3 watches)');
+    expect(read.habits[0]).toEqual({ id: 'moults', facts: { seenCount: 4, meanCount: 4, watchesCount: 3 } });
     // Twelve are more than its habit gives by chance: P(12 or more | 4) is 0.0009 (Poisson).
     expect(watchReading({ seen: { moults: n(12) }, colony: n(10), habit }).state).toBe('watch');
   });
   it('one berried female where six are usual is fewer than chance: P(0 or 1 | 6) is 0.017 (Poisson)', () => {
     const habit = { watchesCount: 4, moultsMeanCount: 1, berriedMeanCount: 6 };
-    expect(watchReading({ seen: { berried: n(1) }, colony: null, habit }).habits[0]).toContain('fewer than chance');
-    expect(watchReading({ seen: { berried: n(4) }, colony: null, habit }).habits[0]).not.toContain('fewer');
+    const fewer = (count: number) =>
+      watchReading({ seen: { berried: n(count) }, colony: null, habit }).habits.map(
+        (h) => h.id === 'berried' && h.facts.fewerThanChance,
+      );
+    expect([fewer(1), fewer(4)]).toEqual([[true], [false]]);
   });
   it('says nothing about moults where the colony is not known', () => {
     expect(watchReading({ seen: { moults: n(3), grazing: 'usual' }, colony: null }).state).toBe('well');
@@ -51,6 +65,6 @@ describe('what a tank has shown to bear', () => {
     expect(learntBearing(watched)?.bornePercent).toBe(30);
     const found = learntBearing([...watched, { changeFraction: 0.5, seen: { deaths: n(2) } }]);
     expect([found?.bornePercent, found?.notBornePercent]).toEqual([30, 50]);
-    expect(found?.text).toContain('amiss from 50 %');
+    expect([found?.borneCount, found?.notBorneCount]).toEqual([3, 1]);
   });
 });

@@ -1,4 +1,5 @@
 import type { Interval, Seen } from '#core/readings';
+import type { NoFacts, ReasonOf } from '#core/result';
 import { poissonTail } from './alarms';
 
 /** One watched change: how large it was and what was seen in the day after it. */
@@ -8,12 +9,31 @@ export interface WatchedChange {
 }
 export interface WatchReading {
   state: 'well' | 'watch' | 'act';
-  text: string;
+  reason: WatchVerdict;
   /** How each school reads the moults; both are common practice. */
-  schools: readonly { name: string; says: string }[];
+  schools: readonly MoultSchool[];
   /** How it compares with what this tank showed after earlier changes. */
-  habits: readonly string[];
+  habits: readonly WatchHabitReason[];
 }
+export type WatchVerdict = ReasonOf<{
+  dead: { deathsCount: number };
+  gasping: NoFacts;
+  'not-easily': NoFacts;
+  well: NoFacts;
+}>;
+/** What is usual in a day for a colony of this size; null where nobody counted it. */
+export interface UsualMoults {
+  aDayCount: number;
+  colonyCount: number;
+}
+export type MoultSchool = ReasonOf<{
+  warning: { moultCount: number; many: boolean; usual: UsualMoults | null };
+  'good-sign': { withDeaths: boolean };
+}>;
+export type WatchHabitReason = ReasonOf<{
+  moults: { seenCount: number; meanCount: number; watchesCount: number };
+  berried: { seenCount: number; meanCount: number; fewerThanChance: boolean };
+}>;
 /** What a tank usually shows in the day after a change, from its earlier watches. */
 export interface WatchHabit {
   watchesCount: number;
@@ -46,23 +66,24 @@ export function watchHabit(watched: readonly WatchedChange[]): WatchHabit | null
   };
 }
 
-function habitLines(seen: Seen, habit: WatchHabit | null): string[] {
+function habitLines(seen: Seen, habit: WatchHabit | null): WatchHabitReason[] {
   if (!habit) return [];
   const { watchesCount, moultsMeanCount, berriedMeanCount } = habit;
-  const lines = [
-    seen.moults === undefined
-      ? ''
-      : `${low(seen.moults)} moults; this tank shows about ${moultsMeanCount.toFixed(1)} after a change (${watchesCount} watches).`,
-    seen.berried === undefined
-      ? ''
-      : `${low(seen.berried)} berried; about ${berriedMeanCount.toFixed(1)} are usual here${
-          // So few, where so many are usual: one minus the tail from the next number on.
-          1 - poissonTail({ seenCount: low(seen.berried) + 1, expectedCount: Math.max(0.05, berriedMeanCount) }) < 0.05
-            ? ', so fewer than chance gives: berried females that drop their eggs are an early sign'
-            : ''
-        }.`,
-  ];
-  return lines.filter((t) => t !== '');
+  const lines: WatchHabitReason[] = [];
+  if (seen.moults !== undefined)
+    lines.push({ id: 'moults', facts: { seenCount: low(seen.moults), meanCount: moultsMeanCount, watchesCount } });
+  if (seen.berried !== undefined)
+    lines.push({
+      id: 'berried',
+      facts: {
+        seenCount: low(seen.berried),
+        meanCount: berriedMeanCount,
+        // So few, where so many are usual: one minus the tail from the next number on.
+        fewerThanChance:
+          1 - poissonTail({ seenCount: low(seen.berried) + 1, expectedCount: Math.max(0.05, berriedMeanCount) }) < 0.05,
+      },
+    });
+  return lines;
 }
 
 /**
@@ -89,66 +110,50 @@ export function watchReading({
     moultCount > 0 &&
     poissonTail({ seenCount: moultCount, expectedCount: Math.max(0.05, usual) }) < 0.05;
   const deaths = low(seen.deaths);
-  const figures =
-    ofColony === null
-      ? ''
-      : `; about ${ofColony < 1 ? ofColony.toFixed(1) : Math.round(ofColony)} a day are usual in a colony of ${Math.round(colonyCount ?? 0)}`;
   const habits = habitLines(seen, habit);
-  const schools =
+  const schools: MoultSchool[] =
     moultCount === 0
       ? []
       : [
           {
-            name: 'Moults as a warning',
-            says: many
-              ? `${moultCount} the day after is more than chance${figures}: the change was too large or too different.`
-              : `${moultCount} the day after is background${figures}.`,
+            id: 'warning',
+            facts: {
+              moultCount,
+              many,
+              usual: ofColony === null ? null : { aDayCount: ofColony, colonyCount: colonyCount ?? 0 },
+            },
           },
-          {
-            name: 'Moults as a good sign',
-            says:
-              many && deaths > 0
-                ? 'Many at once with deaths is no good sign in this school either.'
-                : 'Moults after a change, with grazing and berried females, mean it was right.',
-          },
+          { id: 'good-sign', facts: { withDeaths: many && deaths > 0 } },
         ];
-  if (deaths > 0 || seen.behaviour === 'gasping')
-    return {
-      state: 'act',
-      text:
-        deaths > 0
-          ? `${deaths} dead after the change: a death stops a sequence of changes. Test ammonia, nitrite and temperature now.`
-          : 'Gasping: more air now, test ammonia, nitrite and chlorine.',
-      schools,
-      habits,
-    };
-  if (borneBadly(seen) || many)
-    return { state: 'watch', text: 'Not borne easily: make the next one smaller, and drip it.', schools, habits };
-  return { state: 'well', text: 'Borne well.', schools, habits };
+  const beside = { schools, habits };
+  if (deaths > 0) return { state: 'act', reason: { id: 'dead', facts: { deathsCount: deaths } }, ...beside };
+  if (seen.behaviour === 'gasping') return { state: 'act', reason: { id: 'gasping', facts: {} }, ...beside };
+  if (borneBadly(seen) || many) return { state: 'watch', reason: { id: 'not-easily', facts: {} }, ...beside };
+  return { state: 'well', reason: { id: 'well', facts: {} }, ...beside };
 }
 
 /**
  * What this tank has shown to bear: the largest change after which nothing was amiss, and the smallest after which
  * something was. Null under three watched changes.
  */
-export function learntBearing(
-  watched: readonly WatchedChange[],
-): { bornePercent: number | null; notBornePercent: number | null; text: string } | null {
+export function learntBearing(watched: readonly WatchedChange[]): LearntBearing | null {
   if (watched.length < 3) return null;
   const percent = (w: WatchedChange): number => Math.round(w.changeFraction * 100);
   const bad = watched.filter((w) => borneBadly(w.seen)).map(percent);
   const good = watched.filter((w) => !borneBadly(w.seen)).map(percent);
-  const notBornePercent = bad.length > 0 ? Math.min(...bad) : null;
-  const bornePercent = good.length > 0 ? Math.max(...good) : null;
-  const parts = [
-    bornePercent === null ? '' : `borne up to ${bornePercent} % (${good.length} of ${watched.length} watched changes)`,
-    notBornePercent === null ? 'nothing amiss yet' : `amiss from ${notBornePercent} % (${bad.length})`,
-  ].filter((t) => t !== '');
   return {
-    bornePercent,
-    notBornePercent,
-    text: `This tank has ${parts.join(', ')}.`
-      .replace('has nothing', 'has shown nothing')
-      .replace('has amiss', 'was amiss'),
+    bornePercent: good.length > 0 ? Math.max(...good) : null,
+    notBornePercent: bad.length > 0 ? Math.min(...bad) : null,
+    borneCount: good.length,
+    notBorneCount: bad.length,
   };
+}
+
+export interface LearntBearing {
+  /** The largest change after which nothing was amiss. */
+  bornePercent: number | null;
+  /** The smallest after which something was. */
+  notBornePercent: number | null;
+  borneCount: number;
+  notBorneCount: number;
 }

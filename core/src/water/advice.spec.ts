@@ -86,28 +86,29 @@ describe('a step against its limit', () => {
 });
 
 describe('an emergency turns the weighing round', () => {
-  const nitrite = { kind: 'nitrite', why: 'nitrite is 3 mg/L' } as const;
+  const nitrite = { kind: 'nitrite', why: { id: 'nitrite', facts: { no2MgPerL: 3, urgentMgPerL: 1 } } } as const;
   const cold = { before: { tempC: 25, no2MgPerL: 3 }, after: { tempC: 20, no2MgPerL: 1.5 } };
   it('a step too large is the lesser harm where the change lowers what is dangerous', () => {
     const told = advise({ ...cold, emergency: nitrite });
     expect(told.advice).toBe('lesser-harm');
-    expect(told.conditions).toEqual([
-      'Match the temperature of the new water first: that takes minutes and costs nothing.',
-      'Use water that is free of chlorine and chloramine.',
-      'Strong air while it lasts.',
-      'Test again within the hour and write down what you see.',
-    ]);
+    expect(told.reason).toEqual({
+      id: 'lesser-harm',
+      facts: { parameters: ['tempC'], emergency: nitrite.why },
+    });
+    expect(told.conditions).toEqual(['match-temperature', 'no-chlorine', 'air', 'test-again']);
   });
   it('it is not where the change leaves it as it is, or makes it worse', () => {
     for (const no2MgPerL of [3, 4]) {
       const told = advise({ before: cold.before, after: { tempC: 20, no2MgPerL }, emergency: nitrite });
       expect(told.advice).toBe('too-large');
-      expect(told.reason).toContain('would not relieve the emergency');
+      expect(told.reason).toEqual({ id: 'too-large-no-relief', facts: { parameters: ['tempC'] } });
     }
   });
   it('what nobody measured on both sides is believed to help: gasping, contamination, an untested source', () => {
     for (const kind of ['gasping', 'contamination', 'declared'] as const)
-      expect(advise({ after: { tempC: 20 }, emergency: { kind, why: '' } }).advice).toBe('lesser-harm');
+      expect(
+        advise({ after: { tempC: 20 }, emergency: { kind, why: { id: 'told', facts: { text: '' } } } }).advice,
+      ).toBe('lesser-harm');
     expect(advise({ before: { tempC: 25, no2MgPerL: 3 }, after: { tempC: 20 }, emergency: nitrite }).advice).toBe(
       'lesser-harm',
     );
@@ -116,7 +117,7 @@ describe('an emergency turns the weighing round', () => {
     );
   });
   it('less ammonia at a higher pH is no relief: the toxic part decides (unionised ammonia, Emerson 1975)', () => {
-    const ammonia = { kind: 'ammonia', why: '' } as const;
+    const ammonia = { kind: 'ammonia', why: { id: 'told', facts: { text: '' } } } as const;
     const step = (tanMgPerL: number, ph: number) =>
       advise({
         before: { tempC: 25, tanMgPerL: 2, ph: 7 },
@@ -134,19 +135,16 @@ describe('an emergency turns the weighing round', () => {
     const small = (no2MgPerL: number, emergency: AdviceInput['emergency']) =>
       advise({ before: cold.before, after: { tempC: 25, no2MgPerL }, emergency });
     expect(small(1, nitrite).advice).toBe('wise');
-    expect(small(1, nitrite).reason).toContain('waiting would do harm');
-    expect(small(3, nitrite).reason).not.toContain('waiting');
-    expect(small(1, null).reason).not.toContain('waiting');
+    expect(small(1, nitrite).reason).toEqual({ id: 'within-and-urgent', facts: { emergency: nitrite.why } });
+    expect(small(3, nitrite).reason.id).toBe('within');
+    expect(small(1, null).reason.id).toBe('within');
     expect(small(1, nitrite).conditions).toEqual([]);
   });
   it('without one, the conditions are to change less, and to match the temperature where that is what is over', () => {
-    expect(advise({ after: { tempC: 20 } }).conditions).toEqual([
-      'Match the temperature of the new water first: that takes minutes and costs nothing.',
-      'Change less now and go on another day, or drip it in over hours.',
-    ]);
+    expect(advise({ after: { tempC: 20 } }).conditions).toEqual(['match-temperature', 'less-or-drip']);
     const hard = advise({ before: { tempC: 25, ghDegrees: 8 }, after: { tempC: 25, ghDegrees: 4 } });
-    expect(hard.conditions).toEqual(['Change less now and go on another day, or drip it in over hours.']);
-    expect(hard.reason).not.toContain('emergency');
+    expect(hard.conditions).toEqual(['less-or-drip']);
+    expect(hard.reason).toEqual({ id: 'too-large', facts: { parameters: ['ghDegrees'] } });
   });
 });
 
@@ -158,6 +156,10 @@ describe('what is an emergency', () => {
     const at = (nh3AsNMgPerL: number) =>
       emergencyIn({ water: { tanMgPerL: 1, ph: 8, tempC: 25 }, thresholds: { ...thresholds, nh3AsNMgPerL } })?.kind;
     expect(at(toxic)).toBe('ammonia');
+    expect(emergencyIn({ water: { tanMgPerL: 1, ph: 8, tempC: 25 }, thresholds })?.why).toEqual({
+      id: 'toxic-ammonia',
+      facts: { nh3AsNMgPerL: toxic, urgentMgPerL: thresholds.nh3AsNMgPerL },
+    });
     expect(at(toxic * 1.0001)).toBeUndefined();
     expect(kindOf({ tanMgPerL: 0, ph: 9, tempC: 30 })).toBeNull();
     expect(kindOf({ tanMgPerL: 5 }))

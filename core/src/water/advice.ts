@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { parameterIds, parameterWords, type ParameterId, type Water } from '#core/readings';
-import { ok, refuse, type Result } from '#core/result';
+import { parameterIds, type ParameterId, type Water } from '#core/readings';
+import { ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { toxicAmmoniaOf } from './ammonia';
 import { changeEffect } from './change';
 
@@ -33,22 +33,42 @@ export interface StepAdvice {
   grade: EvidenceGrade;
 }
 
+/** From what an emergency was concluded; `told` is in the words of whoever said so. */
+export type EmergencyReason = ReasonOf<{
+  'toxic-ammonia': { nh3AsNMgPerL: number; urgentMgPerL: number };
+  nitrite: { no2MgPerL: number; urgentMgPerL: number };
+  chlorine: { cl2MgPerL: number; urgentMgPerL: number };
+  gasping: NoFacts;
+  contamination: NoFacts;
+  told: { text: string };
+}>;
 /** What makes waiting worse than the step, and from what it was concluded. */
 export interface Emergency {
   kind: 'ammonia' | 'nitrite' | 'chlorine' | 'contamination' | 'gasping' | 'declared';
-  why: string;
+  why: EmergencyReason;
 }
+
+/** Why a step is judged as it is: what is over its limit, and whether waiting would do harm. */
+export type AdviceReason = ReasonOf<{
+  within: NoFacts;
+  'within-and-urgent': { emergency: EmergencyReason };
+  'lesser-harm': { parameters: ParameterId[]; emergency: EmergencyReason };
+  'too-large': { parameters: ParameterId[] };
+  'too-large-no-relief': { parameters: ParameterId[] };
+}>;
+/** What to do so that a step harms least. */
+export type AdviceCondition = 'match-temperature' | 'no-chlorine' | 'air' | 'test-again' | 'less-or-drip';
 
 export type Advice = 'wise' | 'too-large' | 'lesser-harm';
 export interface ChangeAdvice {
   advice: Advice;
-  reason: string;
+  reason: AdviceReason;
   parameters: StepAdvice[];
   /** Moved, but no limit is known for it. */
   unlimited: ParameterId[];
   emergency: Emergency | null;
   /** What to do so that the step harms least; shown with `lesser-harm` and `too-large`. */
-  conditions: string[];
+  conditions: AdviceCondition[];
 }
 
 /** Thresholds with their sources are in the almanac; these are handed in so that the core holds no knowledge of its own. */
@@ -73,17 +93,23 @@ export function emergencyIn({
   if (toxicMgPerL > 0 && toxicMgPerL >= thresholds.nh3AsNMgPerL)
     return {
       kind: 'ammonia',
-      why: `toxic ammonia is ${toxicMgPerL.toFixed(3)} mg/L as N, urgent from ${thresholds.nh3AsNMgPerL}`,
+      why: {
+        id: 'toxic-ammonia',
+        facts: { nh3AsNMgPerL: toxicMgPerL, urgentMgPerL: thresholds.nh3AsNMgPerL },
+      },
     };
   const guarded =
     clMgPerL !== undefined && no2MgPerL !== undefined && clMgPerL >= thresholds.chlorideToNitriteRatio * no2MgPerL;
   if (no2MgPerL !== undefined && no2MgPerL >= thresholds.no2MgPerL && !guarded)
     return {
       kind: 'nitrite',
-      why: `nitrite is ${no2MgPerL} mg/L, urgent from ${thresholds.no2MgPerL} unless chloride guards against it`,
+      why: { id: 'nitrite', facts: { no2MgPerL, urgentMgPerL: thresholds.no2MgPerL } },
     };
   if (cl2MgPerL !== undefined && cl2MgPerL >= thresholds.cl2MgPerL)
-    return { kind: 'chlorine', why: `chlorine is ${cl2MgPerL} mg/L, urgent from ${thresholds.cl2MgPerL}` };
+    return {
+      kind: 'chlorine',
+      why: { id: 'chlorine', facts: { cl2MgPerL, urgentMgPerL: thresholds.cl2MgPerL } },
+    };
   return null;
 }
 
@@ -208,25 +234,21 @@ function weighed({
     return {
       ...base,
       advice: 'wise',
-      reason: helps
-        ? `Every step is within its limit, and waiting would do harm: ${emergency.why}.`
-        : 'Every step is within what these animals bear.',
+      reason: helps ? { id: 'within-and-urgent', facts: { emergency: emergency.why } } : { id: 'within', facts: {} },
       conditions: [],
     };
   const which = over.map((p) => p.parameter);
-  const words = which.map((id) => parameterWords[id]).join(', ');
   if (helps)
     return {
       ...base,
       advice: 'lesser-harm',
-      reason: `Waiting is the greater harm: ${emergency.why}. The step in ${words} is over its limit, and is the smaller harm.`,
+      reason: { id: 'lesser-harm', facts: { parameters: which, emergency: emergency.why } },
       conditions: conditionsFor(which, true),
     };
-  const useless = emergency ? ' It would not relieve the emergency either.' : '';
   return {
     ...base,
     advice: 'too-large',
-    reason: `The step in ${words} is larger than these animals bear.${useless}`,
+    reason: { id: emergency ? 'too-large-no-relief' : 'too-large', facts: { parameters: which } },
     conditions: conditionsFor(which, false),
   };
 }
@@ -240,19 +262,10 @@ function emergencyFalls(emergency: Emergency, before: Water, after: Water): bool
   return (after[id] ?? 0) < (before[id] ?? 0);
 }
 
-function conditionsFor(which: ParameterId[], emergency: boolean): string[] {
-  const conditions: string[] = [];
-  if (which.includes('tempC'))
-    conditions.push('Match the temperature of the new water first: that takes minutes and costs nothing.');
-  if (emergency)
-    conditions.push(
-      'Use water that is free of chlorine and chloramine.',
-      'Strong air while it lasts.',
-      'Test again within the hour and write down what you see.',
-    );
-  else conditions.push('Change less now and go on another day, or drip it in over hours.');
-  return conditions;
-}
+const conditionsFor = (which: ParameterId[], emergency: boolean): AdviceCondition[] => [
+  ...(which.includes('tempC') ? (['match-temperature'] as const) : []),
+  ...(emergency ? (['no-chlorine', 'air', 'test-again'] as const) : (['less-or-drip'] as const)),
+];
 
 /**
  * The largest single change of this tank with this source that stays wise, as a fraction of the net volume.

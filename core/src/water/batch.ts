@@ -1,6 +1,5 @@
 import { closedMiddle, type Interval, type ParameterId, type Water } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
-import { parameterWords } from '#core/readings';
+import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { recipeEffect, type SaltTaken } from './recipe-effect';
 
 export const batchFates = ['mixed', 'ageing', 'accepted', 'refused', 'empty', 'thrown-away'] as const;
@@ -23,6 +22,18 @@ export interface BatchMade {
   /** Hours it must stand or be stirred. */
   leadHours: number;
 }
+/** Why a batch may be used, or may not yet. */
+export type BatchReason = ReasonOf<{
+  'thrown-away': NoFacts;
+  empty: NoFacts;
+  off: { values: { parameter: ParameterId; side: 'high' | 'low' }[]; insisted: string | null };
+  standing: NoFacts;
+  'not-measured': { corrected: boolean };
+  old: { ageDays: number };
+  accepted: NoFacts;
+  'nothing-asked': NoFacts;
+  within: NoFacts;
+}>;
 export interface BatchState {
   fate: BatchFate;
   leftL: number;
@@ -34,7 +45,7 @@ export interface BatchState {
   unmeasured: ParameterId[];
   /** Whether it may go into a tank; where not, a reason is asked for and kept. */
   usable: boolean;
-  why: string;
+  why: BatchReason;
 }
 
 const dayMs = 86_400_000;
@@ -44,7 +55,7 @@ const oldDays = 14;
 /**
  * What a batch is now: how much is left of it, how old it is, whether it was measured, is within what it was made for,
  * and may be used. A batch measured out of range is not usable without a reason.
- * @example batchState({ made, events: [], nowEpochMs: made.madeEpochMs }).why // 'Not measured yet.'
+ * @example batchState({ made, events: [], nowEpochMs: made.madeEpochMs }).why.id // 'not-measured'
  */
 export function batchState({
   made,
@@ -86,43 +97,38 @@ export function batchState({
   const readyEpochMs = made.madeEpochMs + made.leadHours * 3_600_000;
   const ageing = nowEpochMs < readyEpochMs;
   const base = { leftL, ageDays, readyEpochMs, water, off, unmeasured };
-  if (gone) return { ...base, leftL: 0, fate: 'thrown-away', usable: false, why: 'Thrown away.' };
-  if (leftL <= 0.05) return { ...base, fate: 'empty', usable: false, why: 'Used up.' };
-  if (off.length > 0) {
-    const words = off
-      .map((o) => `${parameterWords[o.parameter]} is ${o.side === 'high' ? 'above' : 'below'} what it was made for`)
-      .join('; ');
+  if (gone) return { ...base, leftL: 0, fate: 'thrown-away', usable: false, why: { id: 'thrown-away', facts: {} } };
+  if (leftL <= 0.05) return { ...base, fate: 'empty', usable: false, why: { id: 'empty', facts: {} } };
+  if (off.length > 0)
     return {
       ...base,
       fate: insisted === undefined ? 'refused' : 'accepted',
       usable: insisted !== undefined,
-      why: insisted === undefined ? `${words}.` : `${words}; taken all the same: ${insisted}`,
+      why: {
+        id: 'off',
+        facts: { values: off.map(({ parameter, side }) => ({ parameter, side })), insisted: insisted ?? null },
+      },
     };
-  }
-  if (ageing) return { ...base, fate: 'ageing', usable: false, why: 'Still standing or being stirred.' };
+  if (ageing) return { ...base, fate: 'ageing', usable: false, why: { id: 'standing', facts: {} } };
   if (unmeasured.length === made.aims.length && made.aims.length > 0)
     return {
       ...base,
       fate: 'mixed',
       usable: false,
-      why: changedSince ? 'Corrected, and not measured since.' : 'Not measured yet.',
+      why: { id: 'not-measured', facts: { corrected: changedSince } },
     };
   if (ageDays > oldDays && !accepted)
     return {
       ...base,
       fate: 'mixed',
       usable: false,
-      why: `${Math.round(ageDays)} days old: measure it again before it is used.`,
+      why: { id: 'old', facts: { ageDays } },
     };
   return {
     ...base,
     fate: 'accepted',
     usable: true,
-    why: accepted
-      ? 'Accepted.'
-      : made.aims.length === 0
-        ? 'It has stood its time; nothing is asked of its values.'
-        : 'Measured, and within what it was made for.',
+    why: { id: accepted ? 'accepted' : made.aims.length === 0 ? 'nothing-asked' : 'within', facts: {} },
   };
 }
 
@@ -227,7 +233,7 @@ export function batchCode(batchId: string): string {
 }
 
 /** Water that a batch gives, as a point: the middle of what was measured, else what it was made for. */
-export function batchWater(made: BatchMade, state: BatchState): Water {
+export function batchWater(made: BatchMade, state: Pick<BatchState, 'water'>): Water {
   const water: Water = {};
   for (const { parameter, value } of made.aims) water[parameter] = value;
   for (const [id, span] of Object.entries(state.water) as [ParameterId, Interval][]) {

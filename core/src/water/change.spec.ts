@@ -197,7 +197,7 @@ describe('advice on a step', () => {
     expect(advise({ after: { ghDegrees: 6.6 }, movedToday: { ghDegrees: 0.6 } }).advice).toBe('too-large');
   });
   it('an emergency turns the weighing round, and only where the change helps', () => {
-    const emergency = { kind: 'ammonia', why: 'x' } as const;
+    const emergency = { kind: 'ammonia', why: { id: 'told', facts: { text: 'x' } } } as const;
     const big = { before: { tempC: 25, ghDegrees: 4, tanMgPerL: 2 }, after: { tempC: 25, ghDegrees: 9, tanMgPerL: 1 } };
     expect(advise({ ...big }).advice).toBe('too-large');
     const turned = advise({ ...big, emergency });
@@ -290,7 +290,7 @@ describe('advice on a step', () => {
         }),
       );
     expect([asked({}).largestWiseFraction, asked({}).largestBy]).toEqual([0.5, 'half']);
-    const gasping = asked({ emergency: { kind: 'gasping', why: 'animals are gasping' } });
+    const gasping = asked({ emergency: { kind: 'gasping', why: { id: 'gasping', facts: {} } } });
     expect([gasping.largestWiseFraction, gasping.largestBy]).toEqual([1, 'none']);
     expect(asked({}).untested).toContain('ec25UsPerCm');
     expect(asked({}).untested).not.toContain('ghDegrees');

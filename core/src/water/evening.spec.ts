@@ -60,7 +60,7 @@ const tank = (tankId: string, more: Partial<EveningTank> = {}): EveningTank => (
   everyDays: 7,
   changeMinutes: 15,
   leavesAtDay: null,
-  leavesText: '',
+  leavesParameter: null,
   urgent: false,
   ...more,
 });
@@ -72,27 +72,32 @@ describe('the evening’s water', () => {
     );
     expect(told.needs[0]?.drums).toEqual([{ name: 'grey drum', fillL: 30 }]);
     expect(told.minutes).toBe(60);
-    expect(told.plain).toBe('One drum, 30 litres for 3 tanks, about 60 minutes.');
+    expect(told.sum).toEqual({ drumCount: 1, changeL: 30, tankCount: 3, minutes: 60, held: false });
     expect(told.madeL).toBe(0);
   });
   it('when pure water is short, the tank that bears waiting waits, and says until when', () => {
     const tight = { ...works, storedL: 15, madeLPerH: 0 };
     const told = unwrap(
       eveningPlan({
-        tanks: [tank('calm'), tank('near', { leavesAtDay: 2, leavesText: 'nitrate leaves its band in 2 days' })],
+        tanks: [tank('calm'), tank('near', { leavesAtDay: 2, leavesParameter: 'no3MgPerL' })],
         waters: [soft],
         works: tight,
         untilHours: 2,
       }),
     );
     expect(told.changes.map((c) => c.tankId)).toEqual(['near']);
-    expect(told.waiting[0]?.why).toBe('pure water is short by 5 L');
-    expect(told.waiting[0]?.until).toBe('nothing leaves its band within eight weeks');
+    expect(told.changes[0]?.why).toEqual({ id: 'leaves', facts: { parameter: 'no3MgPerL', atDay: 2 } });
+    expect(told.waiting[0]?.why).toEqual({ id: 'pure-short', facts: { shortL: 5 } });
+    expect(told.waiting[0]?.until).toBeNull();
+    expect(told.sum.held).toBeTrue();
   });
   it('water that must be stirred for days is not promised for tonight', () => {
     const slow = { ...soft, leadHours: 168, stirred: true };
     const told = unwrap(eveningPlan({ tanks: [tank('lake')], waters: [slow], works, untilHours: 2 }));
-    expect(told.waiting[0]?.why).toContain('stirred for 7 days');
+    expect(told.waiting[0]?.why).toEqual({
+      id: 'needs-time',
+      facts: { waterName: slow.name, leadHours: 168, stirred: true },
+    });
   });
   it('uses what is ready first, then makes the rest', () => {
     const told = unwrap(
@@ -154,7 +159,7 @@ describe('the evening’s water', () => {
     expect(readyByNight({ water: lake, untilHours: 1, nightsCount: 4 })).toEqual([0, 0, 20, 20]);
     const own = tank('warm', { waterId: 'lake', changeL: 12 });
     const tonight = unwrap(eveningPlan({ tanks: [own], waters: [lake], works, untilHours: 1 }));
-    expect(tonight.waiting[0]?.why).toBe('lake water is begun and ready in 2 days');
+    expect(tonight.waiting[0]?.why.id).toBe('begun');
     const plan = greedyFortnight({ tanks: [own], waters: [lake], works, weekdayIndex: 1, untilHours: 1 });
     expect(plan.nights.filter((n) => n.changes.length > 0).map((n) => [n.nightIndex, n.mixes])).toEqual([
       [2, []],
@@ -232,12 +237,18 @@ describe('a batch', () => {
   });
   it('measured too strong is refused, until it is corrected and measured again', () => {
     const strong = [{ atEpochMs: hourMs, ...ec(300) }];
-    expect(batchState({ made, events: strong, nowEpochMs: 2 * hourMs }).why).toContain('above what it was made for');
+    expect(batchState({ made, events: strong, nowEpochMs: 2 * hourMs }).why).toEqual({
+      id: 'off',
+      facts: { values: [{ parameter: 'ec25UsPerCm', side: 'high' }], insisted: null },
+    });
     const mended = [
       ...strong,
       { atEpochMs: 2 * hourMs, step: 'corrected' as const, addedL: 20, addedG: 0, what: 'pure water' },
     ];
-    expect(batchState({ made, events: mended, nowEpochMs: 3 * hourMs }).why).toBe('Corrected, and not measured since.');
+    expect(batchState({ made, events: mended, nowEpochMs: 3 * hourMs }).why).toEqual({
+      id: 'not-measured',
+      facts: { corrected: true },
+    });
     const again = [...mended, { atEpochMs: 3 * hourMs, ...ec(218) }];
     const told = batchState({ made, events: again, nowEpochMs: 4 * hourMs });
     expect(told.usable).toBeTrue();
@@ -253,7 +264,7 @@ describe('a batch', () => {
       nowEpochMs: 3 * hourMs,
     });
     expect(told.usable).toBeTrue();
-    expect(told.why).toContain('hard-water tank');
+    expect(told.why.id === 'off' && told.why.facts.insisted).toBe('hard-water tank');
   });
   it('stands until its hours are over, and grows old after a fortnight', () => {
     const slow = { ...made, leadHours: 168 };

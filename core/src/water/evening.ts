@@ -1,4 +1,5 @@
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import type { ParameterId } from '#core/readings';
+import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 
 /** How the pure water of a house is made and kept. Litres; `wasteRatio` litres thrown away for each litre made. */
 export interface WaterWorks {
@@ -44,7 +45,8 @@ export interface EveningTank {
   changeMinutes: number;
   /** Forecast: day from now on which a band is left if nothing is changed; null if not in sight. */
   leavesAtDay: number | null;
-  leavesText: string;
+  /** Which band that is. */
+  leavesParameter: ParameterId | null;
   /** Something is wrong now: the change is needed, not only due. */
   urgent: boolean;
 }
@@ -96,8 +98,39 @@ export interface EveningNeed {
   /** Where drums are too few or too small for it. */
   overL: number;
 }
+/** A band that is left on a day from now if nothing is changed. */
+export interface LeavesUnchanged {
+  parameter: ParameterId;
+  atDay: number;
+}
+/** Why a tank is changed tonight. */
+export type TonightReason = ReasonOf<{
+  'wrong-now': NoFacts;
+  leaves: LeavesUnchanged;
+  late: { lateDays: number };
+  routine: NoFacts;
+}>;
+/** Why a tank waits. Days count from tonight, below nothing they are late. */
+export type WaitReason = ReasonOf<{
+  'not-due': { dueDays: number };
+  'better-night': NoFacts;
+  begun: { waterName: string; readyAtDay: number };
+  'not-ready-urgent': { waterName: string };
+  'needs-time': { waterName: string; leadHours: number; stirred: boolean };
+  'pure-short': { shortL: number };
+  'evening-full': { extraMinutes: number };
+}>;
+/** What tonight comes to. */
+export interface EveningSum {
+  drumCount: number;
+  changeL: number;
+  tankCount: number;
+  minutes: number;
+  /** Whether any tank is due that cannot be changed. */
+  held: boolean;
+}
 export interface EveningPlan {
-  changes: { tankId: string; name: string; waterId: string; changeL: number; why: string }[];
+  changes: { tankId: string; name: string; waterId: string; changeL: number; why: TonightReason }[];
   /** Those that are due and cannot, and those that are not due: `due` tells them apart. */
   waiting: {
     tankId: string;
@@ -105,8 +138,9 @@ export interface EveningPlan {
     waterId: string;
     changeL: number;
     due: boolean;
-    why: string;
-    until: string;
+    why: WaitReason;
+    /** What it bears the waiting until; null where no band is left within eight weeks. */
+    until: LeavesUnchanged | null;
   }[];
   needs: EveningNeed[];
   roL: number;
@@ -115,8 +149,7 @@ export interface EveningPlan {
   /** Hours before the evening at which the unit must run. */
   runHours: number;
   minutes: number;
-  /** One sentence for tonight. */
-  plain: string;
+  sum: EveningSum;
 }
 
 /** Pure water that can be there at an hour from now: what is stored and what the unit makes, as far as it can be kept. */
@@ -241,24 +274,20 @@ const named = ({
 /** What another week without a change would cost. */
 const harmOfSkipping = (tank: EveningTank): number =>
   waitingHarm({ ...tank, atDay: 7 }) - waitingHarm({ ...tank, atDay: 0 }) + (tank.urgent ? 1000 : 0);
-const daysText = (days: number): string =>
-  Math.abs(days) < 0.75 ? 'tonight' : days < 0 ? `${Math.round(-days)} days late` : `in ${Math.round(days)} days`;
 const notDue = (tank: EveningTank): EveningPlan['waiting'][number] => ({
   ...named(tank),
   due: tank.dueDays <= 0 || tank.urgent,
-  why: tank.dueDays > 0 ? `due ${daysText(tank.dueDays)}` : 'put off to a better night',
+  why: tank.dueDays > 0 ? { id: 'not-due', facts: { dueDays: tank.dueDays } } : { id: 'better-night', facts: {} },
   until: bearsUntil(tank),
 });
-const bearsUntil = ({ leavesAtDay, leavesText }: EveningTank): string =>
-  leavesAtDay === null ? 'nothing leaves its band within eight weeks' : leavesText;
-const whyNow = (tank: EveningTank): string =>
-  tank.urgent
-    ? 'something is wrong in it now'
-    : tank.leavesAtDay !== null && tank.leavesAtDay < 7
-      ? tank.leavesText
-      : tank.dueDays < -0.75
-        ? `${Math.round(-tank.dueDays)} days late by its routine`
-        : 'its routine asks for it';
+const bearsUntil = ({ leavesAtDay, leavesParameter }: EveningTank): LeavesUnchanged | null =>
+  leavesAtDay === null || leavesParameter === null ? null : { parameter: leavesParameter, atDay: leavesAtDay };
+function whyNow(tank: EveningTank): TonightReason {
+  const leaves = bearsUntil(tank);
+  if (tank.urgent) return { id: 'wrong-now', facts: {} };
+  if (leaves && leaves.atDay < 7) return { id: 'leaves', facts: leaves };
+  return tank.dueDays < -0.75 ? { id: 'late', facts: { lateDays: -tank.dueDays } } : { id: 'routine', facts: {} };
+}
 
 function shortage({
   tank,
@@ -278,23 +307,18 @@ function shortage({
   untilHours: number;
   leftMinutes: number;
   extraMinutes: number;
-}): string | null {
+}): WaitReason | null {
   const stood = (water.standing ?? []).filter((s) => 24 * s.readyAtDay > untilHours);
   const [soonest] = [...stood].sort((a, b) => a.readyAtDay - b.readyAtDay);
-  if (makeL > 0 && water.leadHours > untilHours && !tank.urgent && soonest && soonest.volumeL >= makeL - 1e-9)
-    return `${water.name} is begun and ready ${daysText(soonest.readyAtDay)}`;
-  if (makeL > 0 && water.leadHours > untilHours && tank.urgent)
-    return `${water.name} is not ready, and this cannot wait: conditioned tap water or pure water of the right temperature will do`;
-  if (makeL > 0 && water.leadHours > untilHours)
-    return water.stirred
-      ? `${water.name} must be stirred for ${lead(water.leadHours)} first: begin it now`
-      : `${water.name} must stand for ${lead(water.leadHours)} first: begin it now`;
-  if (roL > roLeftL + 1e-9) return `pure water is short by ${(roL - roLeftL).toFixed(0)} L`;
-  if (extraMinutes > leftMinutes && !tank.urgent)
-    return `the evening is full: it would take ${Math.round(extraMinutes)} minutes more`;
+  const { name: waterName, leadHours, stirred } = water;
+  if (makeL > 0 && leadHours > untilHours && !tank.urgent && soonest && soonest.volumeL >= makeL - 1e-9)
+    return { id: 'begun', facts: { waterName, readyAtDay: soonest.readyAtDay } };
+  if (makeL > 0 && leadHours > untilHours && tank.urgent) return { id: 'not-ready-urgent', facts: { waterName } };
+  if (makeL > 0 && leadHours > untilHours) return { id: 'needs-time', facts: { waterName, leadHours, stirred } };
+  if (roL > roLeftL + 1e-9) return { id: 'pure-short', facts: { shortL: roL - roLeftL } };
+  if (extraMinutes > leftMinutes && !tank.urgent) return { id: 'evening-full', facts: { extraMinutes } };
   return null;
 }
-const lead = (hours: number): string => (hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`);
 
 function summed({
   changes,
@@ -340,14 +364,6 @@ function summed({
   const roL = needs.reduce((sum, n) => sum + n.roL, 0);
   const madeL = Math.max(0, roL - works.storedL);
   const runHours = works.madeLPerH > 0 ? madeL / works.madeLPerH : madeL > 0 ? Infinity : 0;
-  const drumCount = needs.reduce((sum, n) => sum + n.drums.length, 0);
-  const litres = changes.reduce((sum, c) => sum + c.changeL, 0);
-  const plain =
-    changes.length === 0
-      ? waiting.every((w) => !w.due)
-        ? 'No tank is due a change tonight.'
-        : 'Nothing can be changed tonight; below is why.'
-      : `${drumCount === 0 ? 'No drum to make' : drumCount === 1 ? 'One drum' : `${drumCount} drums`}, ${Math.round(litres)} litres for ${changes.length === 1 ? 'one tank' : `${changes.length} tanks`}, about ${Math.round(minutes)} minutes.`;
   return {
     changes,
     waiting,
@@ -357,7 +373,13 @@ function summed({
     wastedL: madeL * works.wasteRatio,
     runHours: Number.isFinite(runHours) ? runHours : untilHours,
     minutes,
-    plain,
+    sum: {
+      drumCount: needs.reduce((sum, n) => sum + n.drums.length, 0),
+      changeL: changes.reduce((sum, c) => sum + c.changeL, 0),
+      tankCount: changes.length,
+      minutes,
+      held: waiting.some((w) => w.due),
+    },
   };
 }
 

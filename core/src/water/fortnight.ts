@@ -1,13 +1,25 @@
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { readyByNight, roByHour, waitingHarm, type EveningTank } from './evening';
 import { drumRoomL, isEvening, planLoad, shiftedTo, usualNights, type FortnightInput } from './fortnight-cost';
 import { bettered } from './fortnight-improve';
 import { built, type Built, type IntegerSolver } from './fortnight-programme';
 
+/** What kept a late tank from the very first night. */
+export type LateBy = ReasonOf<{ closed: NoFacts; 'not-ready': { waterName: string }; others: NoFacts }>;
+/** Why a tank is on this night and not on the one its routine asks for; days early or late, and who shares its water. */
+export type NightReason = ReasonOf<{
+  'wrong-now': NoFacts;
+  routine: { sharedWith: string[] };
+  'late-already': { lateDays: number; by: LateBy | null; sharedWith: string[] };
+  'before-its-band': { earlyDays: number };
+  early: { earlyDays: number; sharedWith: string[] };
+  'after-closed': { lateDays: number; sharedWith: string[] };
+  after: { lateDays: number; sharedWith: string[] };
+}>;
 export interface FortnightNight {
   nightIndex: number;
   evening: boolean;
-  changes: { tankId: string; name: string; waterId: string; changeL: number; why: string }[];
+  changes: { tankId: string; name: string; waterId: string; changeL: number; why: NightReason }[];
   roL: number;
   minutes: number;
   mixes: string[];
@@ -150,51 +162,39 @@ function whyOn(
   index: number,
   fromNight: number | null,
   night: number,
-): string {
+): NightReason {
   const { tanks, works, weekdayIndex } = input;
   const tank = tanks[index];
-  if (!tank) return '';
+  if (!tank) return { id: 'routine', facts: { sharedWith: [] } };
   const { dueDays, leavesAtDay } = shiftedTo(tank, fromNight);
   const off = night - dueDays;
-  const partners = tanks
+  const sharedWith = tanks
     .filter((t, i) => i !== index && t.waterId === tank.waterId && (nights[i] ?? []).includes(night))
     .map((t) => t.name);
-  const shared = partners.length > 0 ? `shares its water with ${listed(partners)}` : '';
-  if (tank.urgent && fromNight === null) return 'something is wrong in it now';
-  if (Math.abs(off) < 1) return shared === '' ? 'its routine asks for it' : `its routine asks for it; ${shared}`;
+  if (tank.urgent && fromNight === null) return { id: 'wrong-now', facts: {} };
+  if (Math.abs(off) < 1) return { id: 'routine', facts: { sharedWith } };
   if (fromNight === null && dueDays < 0)
-    return `${days(-dueDays)} late already${lateWhy(input, tank, night)}${shared === '' ? '' : `; ${shared}`}`;
-  const dueNight = Math.max(0, Math.round(dueDays));
-  const closed = !isEvening(works, weekdayIndex, dueNight);
-  if (off < 0) {
-    const early = `${days(-off)} early`;
-    if (leavesAtDay !== null && leavesAtDay < dueDays)
-      return `${early}: it would leave its band before its routine comes round`;
-    return shared === '' ? `${early}: later evenings are fuller or closed` : `${early}: ${shared}`;
-  }
-  const late = `${days(off)} after its day`;
-  if (closed) return `${late}: no evening is kept then${shared === '' ? '' : `; ${shared}`}`;
-  return shared === ''
-    ? `${late}: water or time goes to tanks that bear waiting less`
-    : `${late}: ${shared}, and it bears waiting`;
+    return { id: 'late-already', facts: { lateDays: -dueDays, by: lateBy(input, tank, night), sharedWith } };
+  if (off < 0)
+    return leavesAtDay !== null && leavesAtDay < dueDays
+      ? { id: 'before-its-band', facts: { earlyDays: -off } }
+      : { id: 'early', facts: { earlyDays: -off, sharedWith } };
+  const closed = !isEvening(works, weekdayIndex, Math.max(0, Math.round(dueDays)));
+  return { id: closed ? 'after-closed' : 'after', facts: { lateDays: off, sharedWith } };
 }
-/** What kept a late tank from the very first night. */
-function lateWhy(
+function lateBy(
   { works, weekdayIndex, waters, untilHours }: FortnightInput,
   tank: EveningTank,
   night: number,
-): string {
-  if (night === 0) return '';
+): LateBy | null {
+  if (night === 0) return null;
   const water = waters.find((w) => w.waterId === tank.waterId);
   const soonest = Array.from({ length: night }, (_, n) => n).filter((n) => isEvening(works, weekdayIndex, n));
-  if (soonest.length === 0) return '; no evening is kept before';
+  if (soonest.length === 0) return { id: 'closed', facts: {} };
   if (water && water.readyL < tank.changeL && soonest.every((n) => 24 * n + untilHours < water.leadHours))
-    return `; ${water.name} is not ready before`;
-  return '; water or time goes to others before it';
+    return { id: 'not-ready', facts: { waterName: water.name } };
+  return { id: 'others', facts: {} };
 }
-const days = (count: number): string => (count < 1.5 ? 'a day' : `${Math.round(count)} days`);
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
 /** The plain plan over the nights: each evening the tanks that are due, the most pressing first, until water or time is out. */
 export function greedyFortnight(input: FortnightInput): FortnightPlan {

@@ -28,9 +28,12 @@ export {
   largestWiseFraction,
   oneClassLower,
   type Advice,
+  type AdviceCondition,
+  type AdviceReason,
   type Bearing,
   type ChangeAdvice,
   type Emergency,
+  type EmergencyReason,
   type EmergencyThresholds,
   type EvidenceGrade,
   type StepAdvice,
@@ -65,11 +68,22 @@ export {
   waitingHarm,
   type EveningNeed,
   type EveningPlan,
+  type EveningSum,
   type EveningTank,
+  type LeavesUnchanged,
+  type TonightReason,
+  type WaitReason,
   type WaterKind,
   type WaterWorks,
 } from './evening';
-export { fortnightPlan, greedyFortnight, type FortnightNight, type FortnightPlan } from './fortnight';
+export {
+  fortnightPlan,
+  greedyFortnight,
+  type FortnightNight,
+  type FortnightPlan,
+  type LateBy,
+  type NightReason,
+} from './fortnight';
 export { type FortnightInput } from './fortnight-cost';
 export { type IntegerAnswer, type IntegerProgramme, type IntegerSolver } from './fortnight-programme';
 export { ionConductivity } from './ion-conductivity';
@@ -121,7 +135,15 @@ export {
   type RoutineHold,
 } from './routine';
 export { ionOf, ions, noIons, saltIds, salts, type Ion, type IonTable, type Salt, type SaltId } from './salts';
-export { changeSequence, wiseSequence, type SequenceStep, type WaterAim, type WiseSequence } from './sequence';
+export {
+  changeSequence,
+  wiseSequence,
+  type MissReason,
+  type SequenceStep,
+  type SequenceStop,
+  type WaterAim,
+  type WiseSequence,
+} from './sequence';
 export { stockFor, weighed, type StockSolution, type Weighed } from './weighing';
 export {
   whatIf,
@@ -136,6 +158,7 @@ export {
   batchCorrection,
   batchFates,
   batchState,
+  type BatchReason,
   batchWater,
   foreseenEc,
   type BatchEvent,
@@ -145,4 +168,4 @@ export {
   type Correction,
 } from './batch';
 export { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal, type OutcomeError } from './learning';
-export { watchAfter, type WatchFor } from './watch-after';
+export { watchAfter, type WatchFor, type WatchReason } from './watch-after';

@@ -29,7 +29,6 @@ export type LearntProposal =
       netVolumeL: { lo: number; middleValue: number; hi: number };
       nowL: number;
       changesCount: number;
-      why: string;
     }
   | {
       kind: 'source';
@@ -38,7 +37,6 @@ export type LearntProposal =
       statedValue: number;
       impliedValue: { lo: number; middleValue: number; hi: number };
       changesCount: number;
-      why: string;
     };
 
 const learntFrom: readonly ParameterId[] = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'tempC'];
@@ -105,15 +103,11 @@ function volumeProposal(outcomes: readonly ChangeOutcome[], nowL: number): Learn
   const shifted = Math.abs(span.middleValue - nowL) > leastShiftFraction * nowL;
   // The middle half must lie wholly on one side of what the book says.
   if (!shifted || (span.lo <= nowL && nowL <= span.hi)) return null;
-  const less = span.middleValue < nowL;
   return {
     kind: 'net-volume',
     netVolumeL: span,
     nowL,
     changesCount: implied.length,
-    why: less
-      ? `The last ${implied.length} changes diluted more than ${nowL.toFixed(0)} L would: there seems to be less water in it. Bed, rocks or the water line?`
-      : `The last ${implied.length} changes diluted less than ${nowL.toFixed(0)} L would: there seems to be more water in it. Filter or sump not counted?`,
   };
 }
 
@@ -141,7 +135,6 @@ function sourceProposals(outcomes: readonly ChangeOutcome[], volumeDoubted: bool
         statedValue: stated,
         impliedValue: span,
         changesCount: implied.length,
-        why: `After the last ${implied.length} changes this value did not land where it should: test the source before the next.`,
       });
     }
   }

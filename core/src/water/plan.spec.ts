@@ -60,7 +60,7 @@ describe('one change, thought through', () => {
     expect(plan({ newWaterC: 22 }).largestBy).toBe('half');
   });
   it('in an emergency half is no bound: what the limits allow is said, and none where nothing is over', () => {
-    const gasping = { kind: 'gasping', why: '' } as const;
+    const gasping = { kind: 'gasping', why: { id: 'gasping', facts: {} } } as const;
     expect([plan({ emergency: gasping }).largestWiseFraction, plan({ emergency: gasping }).largestBy]).toEqual([
       1,
       'none',

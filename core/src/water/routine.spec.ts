@@ -224,7 +224,7 @@ describe('the shortest wise sequence', () => {
         aims: [{ parameter: 'ec25UsPerCm', value: 100, side: 'at-most' }],
       }),
     );
-    expect(told.missed[0]?.why).toContain('110');
+    expect(told.missed[0]?.why).toEqual({ id: 'source-beyond', facts: { sourceValue: 110 } });
     expect(told.verdict).toBe('no-way');
   });
   it('does not promise what the tank makes up again', () => {

@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import type { ParameterId, Water } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { changeAdvice, largestWiseFraction, type Bearing, type StepAdvice, type StepLimit } from './advice';
 import { changeEffect } from './change';
 
@@ -82,12 +82,21 @@ export interface SequenceStep {
   after: Water;
   steps: StepAdvice[];
 }
+/** Why an aim is not reached by changes. */
+export type MissReason = ReasonOf<{
+  'untested-source': NoFacts;
+  'source-beyond': { sourceValue: number };
+  'no-gain': NoFacts;
+}>;
+/** When to stop a sequence before its end. */
+export type SequenceStop = 'goal' | 'recovered' | 'death';
+const stops: readonly SequenceStop[] = ['goal', 'recovered', 'death'];
 export interface WiseSequence {
   verdict: 'leave' | 'one' | 'sequence' | 'no-way';
   steps: SequenceStep[];
   /** Aims that these changes do not reach, and why. */
-  missed: { parameter: ParameterId; why: string }[];
-  stops: string[];
+  missed: { parameter: ParameterId; why: MissReason }[];
+  stops: readonly SequenceStop[];
 }
 
 const mostSteps = 60;
@@ -130,11 +139,6 @@ export function wiseSequence({
     { field: 'mostFraction', value: mostFraction, range: { lo: leastFraction, hi: 1, unit: '' } },
   ]);
   if (fault) return refuse(fault);
-  const stops = [
-    'Stop when the goal is reached: test after each change, the book may be wrong about the source.',
-    'Stop when the animals have recovered: they, not the figure, are the goal.',
-    'Stop when one dies within a day after a step, and look for what the step brought.',
-  ];
   const open = aims.filter((aim) => !reachedBy(aim, tank));
   if (open.length === 0) return ok({ verdict: 'leave', steps: [], missed: [], stops: [] });
   const missed = open.flatMap((aim) => {
@@ -167,11 +171,7 @@ export function wiseSequence({
   }
   const end = steps.at(-1)?.after ?? tank;
   for (const aim of goals)
-    if (!reachedBy(aim, end))
-      missed.push({
-        parameter: aim.parameter,
-        why: 'the steps that these animals bear do not gain on it: another source, or the cause first',
-      });
+    if (!reachedBy(aim, end)) missed.push({ parameter: aim.parameter, why: { id: 'no-gain', facts: {} } });
   const verdict = steps.length === 0 ? 'no-way' : steps.length === 1 ? 'one' : 'sequence';
   return ok({ verdict, steps, missed, stops: steps.length > 1 ? stops : [] });
 }
@@ -181,11 +181,11 @@ const reachedBy = ({ parameter, value, side }: WaterAim, water: Water): boolean 
   if (now === undefined) return true;
   return side === 'at-most' ? now <= value + 1e-9 : now >= value - 1e-9;
 };
-function outOfReach({ parameter, value, side }: WaterAim, source: Water): string | null {
+function outOfReach({ parameter, value, side }: WaterAim, source: Water): MissReason | null {
   const there = source[parameter];
-  if (there === undefined) return 'nobody has measured it in the source';
+  if (there === undefined) return { id: 'untested-source', facts: {} };
   const beyond = side === 'at-most' ? there >= value : there <= value;
-  return beyond ? `the source stands at ${there}: changes come near it and never beyond` : null;
+  return beyond ? { id: 'source-beyond', facts: { sourceValue: there } } : null;
 }
 const closer = ({ parameter, side }: WaterAim, was: Water, is: Water): boolean =>
   side === 'at-most'

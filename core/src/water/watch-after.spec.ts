@@ -31,7 +31,7 @@ const asked = (over: Partial<Parameters<typeof watchAfter>[0]> = {}) => {
     ...over,
   });
 };
-const idsOf = (over: Partial<Parameters<typeof watchAfter>[0]> = {}): string[] => asked(over).map((w) => w.id);
+const idsOf = (over: Partial<Parameters<typeof watchAfter>[0]> = {}): string[] => asked(over).map((w) => w.reason.id);
 
 describe('what to watch after a change', () => {
   it('less ammonia can be more of the toxic kind: pH 6.4 to 7.6 with 2.0 to 1.6 mg/L TAN at 25 °C (Emerson et al. 1975)', () => {
@@ -39,17 +39,21 @@ describe('what to watch after a change', () => {
       before: { ph: 6.4, tempC: 25, tanMgPerL: 2 },
       after: { ph: 7.6, tempC: 25, tanMgPerL: 1.6 },
     });
-    expect(first?.id).toBe('toxic-ammonia');
+    expect(first?.reason.id).toBe('toxic-ammonia');
     // Fractions of the table: 0.142 % at 6.4 and 2.22 % at 7.6.
-    expect(first?.text).toContain('0.035 mg/L as N instead of 0.003');
+    const facts = first?.reason.id === 'toxic-ammonia' ? first.reason.facts : null;
+    expect(facts?.afterMgPerL).toBeCloseTo(0.0355, 3);
+    expect(facts?.beforeMgPerL).toBeCloseTo(0.00284, 4);
     expect(first?.caution).toBeTrue();
   });
   it('new water that nobody tested for ammonia counts as free of it: a fifth less of 2.0 is what is left', () => {
     const [first] = asked({ before: { ph: 6.4, tempC: 25, tanMgPerL: 2 }, after: { ph: 7.6, tempC: 25 } });
-    expect(first?.text).toContain('0.035 mg/L as N instead of 0.003');
+    const facts = first?.reason.id === 'toxic-ammonia' ? first.reason.facts : null;
+    expect(facts?.afterMgPerL).toBeCloseTo(0.0355, 3);
+    expect(facts?.beforeMgPerL).toBeCloseTo(0.00284, 4);
   });
   it('a change that makes more of it toxic is no relief: waiting is not called the greater harm', () => {
-    const emergency = { kind: 'ammonia', why: 'toxic ammonia is 0.06 mg/L' } as const;
+    const emergency = { kind: 'ammonia', why: { id: 'told', facts: { text: 'toxic ammonia is 0.06 mg/L' } } } as const;
     const of = (phAfter: number) =>
       unwrap(
         changeAdvice({
@@ -62,7 +66,7 @@ describe('what to watch after a change', () => {
       ).value;
     expect(of(7.3).advice).toBe('lesser-harm');
     expect(of(8.2).advice).toBe('too-large');
-    expect(of(8.2).reason).toContain('would not relieve the emergency');
+    expect(of(8.2).reason.id).toBe('too-large-no-relief');
   });
   it('is silent about it where pH falls, where there is hardly any, or where nobody measured', () => {
     expect(
@@ -79,16 +83,24 @@ describe('what to watch after a change', () => {
       'temperature',
       'animals',
     ]);
-    expect(asked({ after: { tempC: 25, khDegrees: 3.7 } })[0]?.text).toContain('KH');
+    expect(asked({ after: { tempC: 25, khDegrees: 3.7 } })[0]?.reason).toEqual({
+      id: 'no-more-today',
+      facts: { parameters: ['khDegrees'] },
+    });
     expect(idsOf({ after: { tempC: 25.2, khDegrees: 3.5 } })).toEqual(['animals']);
   });
   it('an emergency is tested again within the hour, a stirred bed on the morrow, and moults by both schools', () => {
     const urgent = asked({
-      advice: { advice: 'lesser-harm', parameters: [], emergency: { kind: 'gasping', why: 'animals are gasping' } },
+      advice: {
+        advice: 'lesser-harm',
+        parameters: [],
+        emergency: { kind: 'gasping', why: { id: 'gasping', facts: {} } },
+      },
     });
-    expect(urgent[0]).toEqual(jasmine.objectContaining({ id: 'test-again', when: 'within the hour' }));
+    expect(urgent[0]).toEqual(
+      jasmine.objectContaining({ reason: { id: 'test-again', facts: {} }, when: 'within-the-hour' }),
+    );
     expect(idsOf({ bedCleaned: true, shrimp: true })).toEqual(['bed', 'animals', 'moults']);
-    expect(asked({ shrimp: true }).at(-1)?.text).toContain('both are set against the colony');
-    expect(asked({ bearing: 'delicate' })[0]?.text).toContain('second evening');
+    expect(asked({ bearing: 'delicate' })[0]?.reason.facts).toEqual({ bearing: 'delicate' });
   });
 });

@@ -1,12 +1,21 @@
-import { parameterWords, type Water } from '#core/readings';
+import type { ParameterId, Water } from '#core/readings';
+import type { NoFacts, ReasonOf } from '#core/result';
 import type { Bearing, ChangeAdvice, EvidenceGrade } from './advice';
 import { toxicAmmoniaOf } from './ammonia';
 
+export type WatchReason = ReasonOf<{
+  'toxic-ammonia': { beforeMgPerL: number; afterMgPerL: number };
+  'test-again': NoFacts;
+  'no-more-today': { parameters: ParameterId[] };
+  temperature: { tempC: number };
+  bed: NoFacts;
+  animals: { bearing: Bearing };
+  moults: NoFacts;
+}>;
 /** One thing to look for after a change, when, and how sure the rule is. */
 export interface WatchFor {
-  id: 'toxic-ammonia' | 'test-again' | 'no-more-today' | 'temperature' | 'animals' | 'moults' | 'bed';
-  when: 'within the hour' | 'in ten minutes' | 'until tomorrow evening' | 'tomorrow evening';
-  text: string;
+  reason: WatchReason;
+  when: 'within-the-hour' | 'in-ten-minutes' | 'until-tomorrow-evening' | 'tomorrow-evening';
   /** What can harm; shown as a caution. */
   caution: boolean;
   grade: EvidenceGrade;
@@ -51,17 +60,15 @@ export function watchAfter({
   const [toxicBefore, toxicAfter] = [toxicAmmoniaOf(before), toxicAmmoniaOf(after)];
   if (toxicBefore !== null && toxicAfter !== null && toxicAfter > toxicBefore && toxicAfter >= toxicWorthSayingMgPerL)
     list.push({
-      id: 'toxic-ammonia',
-      when: 'within the hour',
-      text: `The new water raises pH: of less ammonia more is toxic, ${toxicAfter.toFixed(3)} mg/L as N instead of ${toxicBefore.toFixed(3)}. Less at once, or water of a lower pH; test ammonia and pH again.`,
+      reason: { id: 'toxic-ammonia', facts: { beforeMgPerL: toxicBefore, afterMgPerL: toxicAfter } },
+      when: 'within-the-hour',
       caution: true,
       grade: 'published',
     });
   if (emergency !== null)
     list.push({
-      id: 'test-again',
-      when: 'within the hour',
-      text: 'Test again what made it urgent: it should have come down by the share that was changed. If not, it still comes from somewhere.',
+      reason: { id: 'test-again', facts: {} },
+      when: 'within-the-hour',
       caution: true,
       grade: 'common-practice',
     });
@@ -70,40 +77,35 @@ export function watchAfter({
   );
   if (spent.length > 0)
     list.push({
-      id: 'no-more-today',
-      when: 'until tomorrow evening',
-      text: `No second change: most of what they bear in a day of ${[...new Set(spent.map((p) => parameterWords[p.parameter]))].join(', ')} is used up.`,
+      reason: { id: 'no-more-today', facts: { parameters: [...new Set(spent.map((p) => p.parameter))] } },
+      when: 'until-tomorrow-evening',
       caution: advice !== 'wise',
       grade: 'ours',
     });
   if (after.tempC !== undefined && before.tempC !== undefined && Math.abs(after.tempC - before.tempC) >= 0.5)
     list.push({
-      id: 'temperature',
-      when: 'in ten minutes',
-      text: `The thermometer again: it should stand near ${after.tempC.toFixed(1)} °C, with the heater on.`,
+      reason: { id: 'temperature', facts: { tempC: after.tempC } },
+      when: 'in-ten-minutes',
       caution: false,
       grade: 'common-practice',
     });
   if (bedCleaned)
     list.push({
-      id: 'bed',
-      when: 'tomorrow evening',
-      text: 'Ammonia and nitrite: a stirred bed gives off what lay in it.',
+      reason: { id: 'bed', facts: {} },
+      when: 'tomorrow-evening',
       caution: false,
       grade: 'common-practice',
     });
   list.push({
-    id: 'animals',
-    when: 'tomorrow evening',
-    text: `Deaths, hiding, breath, grazing, against what is usual here${bearing === 'delicate' ? '; delicate animals show it late, so look on the second evening too' : ''}. One dead after a step ends a sequence.`,
+    reason: { id: 'animals', facts: { bearing } },
+    when: 'tomorrow-evening',
     caution: false,
     grade: 'common-practice',
   });
   if (shrimp)
     list.push({
-      id: 'moults',
-      when: 'tomorrow evening',
-      text: 'Count the moults. One school takes several at once as a sign that the change was too much, the other regular moulting, berried females and grazing as a sign that it was right: both are set against the colony and this tank’s habit.',
+      reason: { id: 'moults', facts: {} },
+      when: 'tomorrow-evening',
       caution: false,
       grade: 'common-practice',
     });

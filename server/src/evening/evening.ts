@@ -12,7 +12,6 @@ import {
 } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { BatchView, EveningTankView, EveningView } from '#contracts/water';
-import { leavesUnchangedWords } from '#words/water';
 import { ofKind, readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf, foreseenVerdict, noProspect, type Prospect, type Prospects } from '../judgement';
 import { sourceList } from '../sources';
@@ -198,7 +197,7 @@ function eveningTank({
     everyDays: routine.everyDays,
     changeMinutes: routine.changeMinutes,
     leavesAtDay: leaves?.atDay ?? null,
-    leavesText: leaves ? leavesUnchangedWords(leaves.parameter, leaves.atDay) : '',
+    leavesParameter: leaves?.parameter ?? null,
     urgent: foreseenVerdict({ tank, prospect, nowEpochMs }).nextStep.kind === 'change-now',
     how: routine.how,
     routineBy: routine.by,

@@ -39,7 +39,7 @@ const tank = (i: number, more: Partial<EveningTank> = {}): EveningTank => ({
   everyDays: 7,
   changeMinutes: 12,
   leavesAtDay: null,
-  leavesText: '',
+  leavesParameter: null,
   urgent: false,
   ...more,
 });
@@ -108,7 +108,7 @@ describe('fourteen nights by integer programme', () => {
   });
   it('what is urgent comes tonight, and says why', () => {
     const plan = planned({ ...room, tanks: [...room.tanks, tank(9, { urgent: true, dueDays: 5 })] });
-    expect(plan.nights[0]?.changes.find((c) => c.tankId === 't9')?.why).toBe('something is wrong in it now');
+    expect(plan.nights[0]?.changes.find((c) => c.tankId === 't9')?.why.id).toBe('wrong-now');
   });
   it('a hopeless time limit is refused; a short one gives the best so far with its gap', () => {
     expect(fortnightPlan(room, { solver, timeLimitMs: 0 }).ok).toBeFalse();

@@ -1,5 +1,6 @@
 import type { FortnightInput, FortnightPlan } from '#core/water';
 import type { FortnightView } from '#contracts/water';
+import { nightWords } from '#words/water';
 import { badRequest } from '../problems';
 import { ThreadPool } from '../threads';
 import type { BookDeps } from '../book';
@@ -25,7 +26,11 @@ export class WaterPlanner {
     // The same question again is the same answer: nothing was written in between.
     if (this.last?.signature !== signature) this.last = { signature, plan: this.asked(input, timeLimitMs) };
     const plan = await this.last.plan;
-    return { nowAt, ...plan };
+    const said = plan.nights.map((night) => ({
+      ...night,
+      changes: night.changes.map((c) => ({ ...c, why: nightWords(c.why) })),
+    }));
+    return { nowAt, ...plan, nights: said };
   }
   close(): Promise<void> {
     return this.thread.close();

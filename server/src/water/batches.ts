@@ -1,6 +1,7 @@
 import { batchCode, batchState, type BatchEvent, type BatchMade } from '#core/water';
 import type { BatchPayload, BatchStepPayload } from '#contracts/book';
 import type { BatchList, BatchView } from '#contracts/water';
+import { batchWords } from '#words/water';
 import { namesOf, ofKind, readDiary, type BookDeps } from '../book';
 import type { Db, Tx } from '../db';
 import { readBatchUses } from './water-repo';
@@ -70,6 +71,7 @@ export async function readBatches(
           atEpochMs: u.atEpochMs,
         })),
         ...state,
+        why: batchWords(state.why),
       },
     ];
   });

@@ -87,7 +87,10 @@ function adviceFaults(given: GivenAdvice, overrideReason: string | undefined): F
     before: given.before,
     after: given.after,
     limits: shippedAlmanac.limits,
-    emergency: given.emergency,
+    emergency: given.emergency && {
+      kind: given.emergency.kind,
+      why: { id: 'told', facts: { text: given.emergency.why } },
+    },
     movedToday: given.movedToday,
   });
   const faults: FieldFault[] = [];

@@ -2,6 +2,7 @@ import { changeAdvice } from '#core/water';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { GivenAdvice, PayloadOf, SentEntry } from '#contracts/book';
 import { unwrap } from '#core/result';
+import { adviceWords } from '#words/water';
 import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
 
 let house: TestHouse;
@@ -94,13 +95,13 @@ describe('advice that comes with a change', () => {
         before,
         after: { tempC: after, ghDegrees: 8 },
         limits: shippedAlmanac.limits,
-        emergency,
+        emergency: emergency && { kind: emergency.kind, why: { id: 'told', facts: { text: emergency.why } } },
         movedToday,
       }),
     );
     return {
       advice: value.advice,
-      reason: value.reason,
+      reason: adviceWords(value.reason),
       before,
       after: { tempC: after, ghDegrees: 8 },
       bearing,

@@ -1,4 +1,5 @@
-import { intervalText, parameterWords } from '#core/readings';
+import { parameterWords } from '#almanac/parameters';
+import { intervalText } from '#core/readings';
 import { equipmentWords, netLitres } from '#core/tanks';
 import { batchCode, salts } from '#core/water';
 import type {

@@ -1,6 +1,6 @@
 import { bookKinds, foods } from '#almanac/kinds';
-import { parameters } from '#almanac/parameters';
-import type { Parameter } from '#core/readings';
+import { parameters, parameterWords } from '#almanac/parameters';
+import type { Parameter, ParameterId } from '#core/readings';
 
 const commonNames = new Map(bookKinds.map((k) => [k.id, k.commonName]));
 
@@ -11,6 +11,8 @@ export const kindName = (id: string, strain = ''): string =>
   `${commonNames.get(id) ?? id}${strain ? ` (${strain})` : ''}`;
 export const foodName = (id: string): string => foods.find((f) => f.id === id)?.name ?? id;
 export const parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
+/** As it stands inside a sentence: `nitrate`, `pH`. */
+export const shortOf = (id: ParameterId): string => parameterWords[id];
 export const labelOf = (id: string): string => parameterOf(id)?.label ?? id;
 
 /** `3`, `10–20`, `5 or more`. */

@@ -1,1 +1,18 @@
-export { leavesUnchangedWords } from './evening';
+export {
+  adviceWords,
+  conditionWords,
+  emergencyWords,
+  missWords,
+  stopWords,
+  watchWhenWords,
+  watchWords,
+} from './advice';
+export {
+  batchWords,
+  bearsWords,
+  eveningWords,
+  learntWords,
+  nightWords,
+  tonightReasonWords,
+  waitWords,
+} from './evening';

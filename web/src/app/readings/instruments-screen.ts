@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { instrumentTypes, parameterWords, type InstrumentType, type ParameterId } from '#core/readings';
+import { parameterWords } from '#almanac/parameters';
+import { instrumentTypes, type InstrumentType, type ParameterId } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';

@@ -15,6 +15,7 @@ import {
   type WaterKnown,
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
+import { arrivalCautionWords, maturityWords, methodWords, stockingWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
@@ -51,6 +52,9 @@ export class ArrivalScreen {
   private readonly router = inject(Router);
   protected readonly bagFields = bagFields;
   protected readonly schools = maturitySchools;
+  protected readonly maturity = maturityWords;
+  protected methodText = methodWords;
+  protected cautionText = arrivalCautionWords;
   protected readonly kindId = signal('');
   protected readonly strain = signal('');
   protected readonly count = signal('');
@@ -113,7 +117,7 @@ export class ArrivalScreen {
   });
   protected readonly warnings = computed(() => [
     ...(this.waterWarning() ? [this.waterWarning()] : []),
-    ...(this.planned() ? (this.advice()?.warnings.map((w) => w.text) ?? []) : []),
+    ...(this.planned() ? (this.advice()?.warnings.map(stockingWords) ?? []) : []),
   ]);
   protected readonly method = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { middle, type DatedReading } from '#core/readings';
 import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
+import { cyclingReasonWords, cyclingWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { FolioStore } from '../tonight';
@@ -24,7 +25,7 @@ const weekMs = 7 * 86_400_000;
       <h2>Cycled and matured</h2>
       @if (started(); as begun) {
         <p>
-          <strong>{{ words[state()?.phase ?? 'waiting'] }}.</strong> {{ state()?.reason }}
+          <strong>{{ words[state()?.phase ?? 'waiting'] }}.</strong> {{ reasonText() }}
           @if (state()?.forecast; as f) {
             Ready between <span class="num">{{ day(f.loEpochMs) }}</span> and
             <span class="num">{{ day(f.hiEpochMs) }}</span>{{
@@ -35,24 +36,25 @@ const weekMs = 7 * 86_400_000;
           }
         </p>
         <p class="small quiet">
-          By {{ school()?.label }} since {{ day(begun.atEpochMs) }}. Ready when: {{ school()?.ready }}
+          By {{ schoolText()?.name }} since {{ day(begun.atEpochMs) }}. Ready when: {{ schoolText()?.ready }}
           @if (state()?.paceRatio; as pace) {
             Bacteria grow at {{ percent(pace) }} % of their pace at 25 °C and neutral pH.
           }
           Matured: {{ maturedText() }}
         </p>
-        <p class="caution small">{{ school()?.risk }}</p>
+        <p class="caution small">{{ schoolText()?.risk }}</p>
       } @else if (!stocked()) {
         <p class="quiet">No cycle is in the book. Without a source of ammonia nothing begins.</p>
         <div class="row">
           @for (s of schools; track s.id) {
-            <button type="button" class="plain" (click)="begin(s.id)">Begin by {{ s.label }}</button>
+            <button type="button" class="plain" (click)="begin(s.id)">Begin by {{ schoolWords[s.id].name }}</button>
           }
         </div>
         <ul>
           @for (s of schools; track s.id) {
             <li class="small">
-              <strong>{{ s.label }}</strong>: {{ s.how }} <span class="quiet">{{ s.risk }}</span>
+              <strong>{{ schoolWords[s.id].name }}</strong>: {{ schoolWords[s.id].how }}
+              <span class="quiet">{{ schoolWords[s.id].risk }}</span>
             </li>
           }
         </ul>
@@ -160,6 +162,15 @@ export class CyclingPart {
   private readonly folios = inject(FolioStore);
   private readonly diary = new DiaryWatch(['cycling', 'fed']);
   protected readonly schools = cyclingSchools;
+  protected readonly schoolWords = cyclingWords;
+  protected readonly schoolText = computed(() => {
+    const school = this.school();
+    return school && cyclingWords[school.id];
+  });
+  protected readonly reasonText = computed(() => {
+    const state = this.state();
+    return state ? cyclingReasonWords(state.reason) : '';
+  });
   protected readonly target = signal(2);
   protected readonly from = signal<'salt' | 'solution'>('salt');
   protected readonly strength = signal(10);

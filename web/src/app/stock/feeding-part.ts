@@ -13,6 +13,7 @@ import {
   rationByMass,
   type FeedingSchool,
 } from '#core/stock';
+import { feedingWords, mealWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
@@ -38,8 +39,8 @@ import type { TankStock } from './stock-store';
           <label
             ><span class="name">School</span
             ><select name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">
-              @for (s of schools; track s.id) {
-                <option [value]="s.id">{{ s.label }}</option>
+              @for (s of schools; track s) {
+                <option [value]="s">{{ schoolWords[s].name }}</option>
               }
             </select></label
           >
@@ -151,6 +152,7 @@ export class FeedingPart {
   protected readonly foods = foods;
   protected readonly powder = powderSchools;
   protected readonly schools = feedingSchools;
+  protected readonly schoolWords = feedingWords;
   protected readonly school = signal<FeedingSchool>('mass');
   protected readonly foodId = signal('granules');
   protected readonly grams = signal<number | null>(null);
@@ -206,7 +208,7 @@ export class FeedingPart {
       ),
     );
     return meal
-      ? `${figure(meal.foodG, 3)} g. ${meal.why}`
+      ? `${figure(meal.foodG, 3)} g. ${mealWords[meal.why]}`
       : `Begin with ${figure(lo, 2)} g and look after a quarter of an hour.`;
   });
   protected readonly nitrogen = computed(() => {

@@ -3,7 +3,6 @@ import { Router, RouterLink } from '@angular/router';
 import { intervalText } from '#core/readings';
 import {
   kindParameters,
-  osmoticReason,
   stockGroups,
   type KindFit,
   type KindParameter,
@@ -11,6 +10,7 @@ import {
   type StockKind,
   type WaterKnown,
 } from '#core/stock';
+import { osmoticWords } from '#words/stock';
 import { SourcesStore } from '../sources';
 import { decimalsOf, groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
 import { FitsWorker } from './fits-worker';
@@ -319,7 +319,7 @@ export class FitsScreen {
     if (!span) return `${parameterLabel(p)} of this water is not known.`;
     const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p])}.`;
     return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees')
-      ? `${said} ${osmoticReason({ group: kind.group, side })}`
+      ? `${said} ${osmoticWords({ group: kind.group, side })}`
       : said;
   }
   protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>

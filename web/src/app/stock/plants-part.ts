@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { exampleFertilisers } from '#almanac/kinds';
 import { recorder } from '#core/explain';
 import { dosingSchools, drySalts, nutrientsAdded, trimDue, type Fertiliser } from '#core/stock';
+import { dosingWords, trimWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
@@ -37,7 +38,7 @@ import type { TankStock } from './stock-store';
                 <td class="num right">{{ p.due?.workMinutes }} <span class="unit">min</span></td>
                 <td class="small">
                   {{ p.due?.stage === 'replant' ? 'Replant the tops. ' : p.due?.stage === 'shape' ? 'Shape it. ' : ''
-                  }}{{ p.due?.how }}
+                  }}{{ p.due ? trimText[p.due.habit] : '' }}
                 </td>
                 <td>
                   <button type="button" class="plain" (click)="trimmed(p.kind.id)">
@@ -142,7 +143,7 @@ import type { TankStock } from './stock-store';
         <ul>
           @for (s of schools; track s.id) {
             <li class="small">
-              <strong>{{ s.label }}</strong>: {{ s.why }}
+              <strong>{{ dosing[s.id].name }}</strong>: {{ dosing[s.id].why }}
             </li>
           }
         </ul>
@@ -186,6 +187,8 @@ export class PlantsPart {
   private readonly diary = new DiaryWatch(['trim']);
   protected readonly fertilisers: readonly Fertiliser[] = [...exampleFertilisers, ...drySalts];
   protected readonly schools = dosingSchools;
+  protected readonly dosing = dosingWords;
+  protected readonly trimText = trimWords;
   protected readonly what = signal('all-in-one');
   protected readonly amount = signal(5);
   protected readonly doses = signal(1);

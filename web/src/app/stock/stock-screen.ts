@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { TogetherFinding, StockAlarm } from '#core/stock';
+import { togetherWords } from '#words/stock';
 import { alarmWords } from '#words/stock';
 import { StateMark } from '../ui/state-mark';
 import { gradeWords } from '../ui/words';
@@ -69,7 +70,7 @@ import { countText, StockStore } from './stock-store';
           <ul>
             @for (f of shown(s.together.findings); track $index) {
               <li class="small">
-                <span class="sev" [attr.data-sev]="f.severity">{{ words[f.severity] }}</span> {{ f.text }}
+                <span class="sev" [attr.data-sev]="f.severity">{{ words[f.severity] }}</span> {{ text(f.reason) }}
                 <em class="quiet">{{ grade(f) }}</em>
               </li>
             }
@@ -153,5 +154,6 @@ export class StockScreen {
   protected short = parameterShort;
   protected range = rangeText;
   protected alarmText = ({ reason, kindName }: StockAlarm): string => alarmWords(reason, kindName);
+  protected text = togetherWords;
   protected grade = (f: TogetherFinding): string => gradeWords[f.grade] ?? '';
 }

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import { stockSigns, type Population, type StockEventName, type StockSign, type StockAlarm } from '#core/stock';
 import { alarmWords } from '#words/stock';
 import type { NewEntry } from '#contracts/book';
+import { togetherWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { StateMark } from '../ui/state-mark';
@@ -52,6 +53,7 @@ const quick: readonly StockEventName[] = [
 })
 export class TankStockScreen {
   readonly tankId = input.required<string>();
+  protected findingText = togetherWords;
   protected readonly store = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -3,6 +3,7 @@ import { seenBehaviours, seenGrazing, type Seen } from '#core/readings';
 import { learntBearing, watchHabit, watchReading, type WatchedChange } from '#core/stock';
 import type { SeenPayload } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
+import { learntBearingWords, moultSchoolNames, moultWords, watchHabitWords, watchVerdictWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText } from '../ui/words';
@@ -60,13 +61,13 @@ const dayMs = 86_400_000;
         }
       </div>
       @if (reading(); as r) {
-        <p [class.caution]="r.state !== 'well'">{{ r.text }}</p>
-        @for (h of r.habits; track h) {
-          <p class="small">{{ h }}</p>
+        <p [class.caution]="r.state !== 'well'">{{ verdict(r.reason) }}</p>
+        @for (h of r.habits; track h.id) {
+          <p class="small">{{ habitText(h) }}</p>
         }
-        @for (s of r.schools; track s.name) {
+        @for (s of r.schools; track s.id) {
           <p class="small">
-            <strong>{{ s.name }}.</strong> {{ s.says }}
+            <strong>{{ schoolNames[s.id] }}.</strong> {{ schoolText(s) }}
           </p>
         }
       }
@@ -84,7 +85,7 @@ const dayMs = 86_400_000;
       </div>
       @if (bearing(); as b) {
         <p class="small">
-          {{ b.text }} <span class="quiet">Learnt from what was seen in the day after each change.</span>
+          {{ bearingText(b) }} <span class="quiet">Learnt from what was seen in the day after each change.</span>
         </p>
       }
     </section>
@@ -159,6 +160,11 @@ export class WatchPart {
     });
   });
   protected readonly bearing = computed(() => learntBearing(this.watches()));
+  protected verdict = watchVerdictWords;
+  protected habitText = watchHabitWords;
+  protected schoolText = moultWords;
+  protected readonly schoolNames = moultSchoolNames;
+  protected bearingText = learntBearingWords;
   protected count = (what: (typeof counted)[number]): number => this.seen()[what]?.lo ?? 0;
   protected percent = (share: number): number => Math.round(share * 100);
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });

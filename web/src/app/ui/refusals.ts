@@ -1,4 +1,5 @@
-import { parameterIds, parameterWords, type ParameterId } from '#core/readings';
+import { parameterWords } from '#almanac/parameters';
+import { parameterIds, type ParameterId } from '#core/readings';
 import { refusalSentence, type Refusal } from '#core/result';
 
 /** Fields whose name, taken apart, would not say what is meant. */

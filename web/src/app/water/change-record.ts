@@ -2,6 +2,7 @@ import { shippedAlmanac } from '#almanac/shelf';
 import type { Water } from '#core/readings';
 import type { ChangePlan } from '#core/water';
 import type { ChangePayload, JobPayload, Work } from '#contracts/book';
+import { adviceWords, emergencyWords } from '#words/water';
 
 type JobStarted = Extract<JobPayload, { step: 'started' }>;
 type ChangeWork = Extract<Work, { kind: 'change' }>;
@@ -35,11 +36,11 @@ export function changeRecord(form: ChangeForm, plan: ChangePlan, movedToday: Wat
     ...(sequenceId === '' ? {} : { sequenceId }),
     advice: {
       advice,
-      reason,
+      reason: adviceWords(reason),
       before: plan.before,
       after: plan.effect.value.after,
       bearing: plan.bearing,
-      emergency,
+      emergency: emergency && { kind: emergency.kind, why: emergencyWords(emergency.why) },
       movedToday,
       method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version },
       lines: parameters.map(({ parameter, stepValue, limitValue, per, within, ruleId, grade }) => ({

@@ -1,9 +1,11 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
+import { bearsWords, eveningWords, tonightReasonWords, waitWords } from '#words/water';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
@@ -27,7 +29,7 @@ const solverSeconds = '8';
 /** Tonight’s buckets in plain terms: what to mix, which tanks, what may wait and why; and the fourteen nights behind it. */
 @Component({
   selector: 'nl-evening',
-  imports: [FormsModule, RouterLink, WaterNav],
+  imports: [NgTemplateOutlet, FormsModule, RouterLink, WaterNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './evening-screen.html',
   styles: `
@@ -160,6 +162,10 @@ export class EveningScreen {
     const result = this.result();
     return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
+  protected sumText = eveningWords;
+  protected whyNow = tonightReasonWords;
+  protected whyWaits = waitWords;
+  protected bears = bearsWords;
   protected litres = (value: number): string => figure(value, value < 100 ? 1 : 0);
   protected hours = (value: number): string =>
     value < 1 ? `${Math.ceil(value * 60)} minutes` : `${value.toFixed(1)} hours`;

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal } from '#core/water';
+import { learntWords } from '#words/water';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -35,7 +36,7 @@ import { dateText, figure } from '../ui/words';
             >, where its analysis says {{ value(p.parameter, p.statedValue) }}.
           </p>
         }
-        <p class="small">{{ p.why }}</p>
+        <p class="small">{{ taught(p) }}</p>
         @if (p.kind === 'net-volume') {
           <a [routerLink]="['/tanks', tankId(), 'set-up']">Measure it and change the set-up</a>
         } @else {
@@ -124,6 +125,7 @@ export class LearntPart {
       (p) => !aside.includes(p.kind),
     );
   });
+  protected taught = learntWords;
   protected label = parameterLabel;
   protected f = figure;
   protected sourceName = (id: string): string => this.sources.named(id)?.setUp.name ?? 'The source';
@@ -135,7 +137,7 @@ export class LearntPart {
     const entry = this.scribe.entry('learnt', this.tankId(), {
       about: p.kind,
       answer: 'put-aside',
-      why: p.why,
+      why: learntWords(p),
       untilOn: until,
     });
     this.said.set((await this.scribe.write([entry], 'Put aside')).said);

@@ -11,7 +11,7 @@ const routine = (tankId: string, over: Partial<EveningTankView> = {}): EveningTa
   everyDays: 7,
   changeMinutes: 30,
   leavesAtDay: null,
-  leavesText: '',
+  leavesParameter: null,
   urgent: false,
   how: 'poured',
   routineBy: 'keeper',

@@ -4,6 +4,7 @@ import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import type { ParameterId, Water } from '#core/readings';
 import { wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
+import { adviceWords, missWords, stopWords } from '#words/water';
 import { Scribe } from '../base/scribe';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
@@ -77,11 +78,11 @@ import { parameterShort } from '../ui/kind-words';
           </button>
         }
         @for (m of s.missed; track m.parameter) {
-          <p class="small caution">{{ short(m.parameter) }}: {{ m.why }}.</p>
+          <p class="small caution">{{ short(m.parameter) }}: {{ missed(m.why) }}.</p>
         }
         <ul class="small">
           @for (x of s.stops; track x) {
-            <li>· {{ x }}</li>
+            <li>· {{ stops[x] }}</li>
           }
         </ul>
         <button type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
@@ -175,6 +176,8 @@ export class SequencePart {
     return last === 0 ? 'tonight' : `${Math.round(last) + 1} days`;
   });
   protected short = parameterShort;
+  protected missed = missWords;
+  protected readonly stops = stopWords;
   protected f1 = (value: number): string => figure(value, 1);
   protected percent = (share: number): string => figure(100 * share, 1);
   protected value = (water: Water, id: ParameterId): string => {
@@ -190,7 +193,7 @@ export class SequencePart {
       sourceId: this.sourceId(),
       changes: steps.map((s) => ({ atDay: s.day, changeFraction: s.changeFraction })),
       aims: this.aims().map((a) => ({ ...a })),
-      why: this.plan().advice.value.reason,
+      why: adviceWords(this.plan().advice.value.reason),
     });
     const written = await this.scribe.write([entry], 'The sequence');
     this.fault.set(faultsText(written.faults));

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { RouterLink } from '@angular/router';
 import { watchAfter, type ChangePlan } from '#core/water';
 import type { Folio } from '#contracts/tanks';
-import { capital } from '../ui/refusals';
+import { watchWhenWords, watchWords } from '#words/water';
 import { gradeWords } from '../ui/words';
 
 /** What to look for after this very change: what can harm openly, the rest when asked for. */
@@ -11,10 +11,10 @@ import { gradeWords } from '../ui/words';
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (w of list(); track w.id) {
+    @for (w of list(); track w.reason.id) {
       @if (w.caution) {
         <p class="caution small">
-          <strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{
+          <strong>{{ when[w.when] }}.</strong> {{ text(w.reason) }}&ngsp;<span class="grade quiet">{{
             grade(w.grade)
           }}</span>
         </p>
@@ -23,10 +23,10 @@ import { gradeWords } from '../ui/words';
     <details class="small">
       <summary>What to watch after it</summary>
       <ul>
-        @for (w of list(); track w.id) {
+        @for (w of list(); track w.reason.id) {
           @if (!w.caution) {
             <li>
-              <strong>{{ capital(w.when) }}.</strong> {{ w.text }}&ngsp;<span class="grade quiet">{{
+              <strong>{{ when[w.when] }}.</strong> {{ text(w.reason) }}&ngsp;<span class="grade quiet">{{
                 grade(w.grade)
               }}</span>
             </li>
@@ -68,6 +68,7 @@ export class WatchAfterPart {
       shrimp: /shrimp|caridina|sulawesi/.test(this.folio().setUp.practiceId),
     }),
   );
-  protected capital = capital;
+  protected readonly when = watchWhenWords;
+  protected text = watchWords;
   protected grade = (id: string): string => gradeWords[id] ?? id;
 }

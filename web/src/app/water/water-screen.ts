@@ -27,6 +27,7 @@ import {
   newArrivals,
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
+import { adviceWords, conditionWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -250,7 +251,7 @@ export class WaterScreen {
             aims: batch.made.aims,
             leadHours: batch.made.leadHours,
           },
-          { ...batch, off: [] },
+          batch,
         )
       : {};
     const water: WaterSpan = {
@@ -275,12 +276,12 @@ export class WaterScreen {
   /** Said by the keeper here, or the verdict's own; undefined leaves it to the readings. */
   private readonly emergency = computed((): Emergency | undefined => {
     const declared = this.declared();
-    if (declared === 'gasping') return { kind: 'gasping', why: 'animals are gasping' };
-    if (declared === 'contamination') return { kind: 'contamination', why: 'something got into the water' };
+    if (declared === 'gasping') return { kind: 'gasping', why: { id: 'gasping', facts: {} } };
+    if (declared === 'contamination') return { kind: 'contamination', why: { id: 'contamination', facts: {} } };
     const folio = this.folio();
     if (!folio?.tank.urgent) return undefined;
     const kind = urgentKinds[folio.tank.deciding ?? ''] ?? 'declared';
-    return { kind, why: folio.tank.reason.replace(/\.$/, '') };
+    return { kind, why: { id: 'told', facts: { text: folio.tank.reason.replace(/\.$/, '') } } };
   });
   protected readonly plan = computed((): ChangePlan | null => {
     const result = this.result();
@@ -296,6 +297,8 @@ export class WaterScreen {
         this.plan()?.advice.value.advice ?? 'wise'
       ],
   );
+  protected adviceText = adviceWords;
+  protected readonly conditions = conditionWords;
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
   /** How warm the new water may be for a change of this size. */
   protected readonly warmth = computed(() => {

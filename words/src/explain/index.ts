@@ -1,0 +1,1 @@
+export { teller, type Sentences } from './tell';

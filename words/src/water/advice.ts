@@ -1,0 +1,81 @@
+import type {
+  AdviceCondition,
+  AdviceReason,
+  EmergencyReason,
+  MissReason,
+  SequenceStop,
+  WatchFor,
+  WatchReason,
+} from '#core/water';
+import { shortOf } from '#words/book';
+import { teller } from '#words/explain';
+
+/** From what an emergency was concluded, as the end of a sentence. */
+export const emergencyWords = teller<EmergencyReason>({
+  'toxic-ammonia': ({ nh3AsNMgPerL, urgentMgPerL }) =>
+    `toxic ammonia is ${nh3AsNMgPerL.toFixed(3)} mg/L as N, urgent from ${urgentMgPerL}`,
+  nitrite: ({ no2MgPerL, urgentMgPerL }) =>
+    `nitrite is ${no2MgPerL} mg/L, urgent from ${urgentMgPerL} unless chloride guards against it`,
+  chlorine: ({ cl2MgPerL, urgentMgPerL }) => `chlorine is ${cl2MgPerL} mg/L, urgent from ${urgentMgPerL}`,
+  gasping: () => 'animals are gasping',
+  contamination: () => 'something got into the water',
+  told: ({ text }) => text,
+});
+
+const listed = (ids: readonly Parameters<typeof shortOf>[0][]): string => ids.map(shortOf).join(', ');
+
+/** Why a change is wise, too large, or the lesser harm. */
+export const adviceWords = teller<AdviceReason>({
+  within: () => 'Every step is within what these animals bear.',
+  'within-and-urgent': ({ emergency }) =>
+    `Every step is within its limit, and waiting would do harm: ${emergencyWords(emergency)}.`,
+  'lesser-harm': ({ parameters, emergency }) =>
+    `Waiting is the greater harm: ${emergencyWords(emergency)}. The step in ${listed(parameters)} is over its limit, and is the smaller harm.`,
+  'too-large': ({ parameters }) => `The step in ${listed(parameters)} is larger than these animals bear.`,
+  'too-large-no-relief': ({ parameters }) =>
+    `The step in ${listed(parameters)} is larger than these animals bear. It would not relieve the emergency either.`,
+});
+
+export const conditionWords: Record<AdviceCondition, string> = {
+  'match-temperature': 'Match the temperature of the new water first: that takes minutes and costs nothing.',
+  'no-chlorine': 'Use water that is free of chlorine and chloramine.',
+  air: 'Strong air while it lasts.',
+  'test-again': 'Test again within the hour and write down what you see.',
+  'less-or-drip': 'Change less now and go on another day, or drip it in over hours.',
+};
+
+/** Why changes do not reach an aim, as the end of a sentence. */
+export const missWords = teller<MissReason>({
+  'untested-source': () => 'nobody has measured it in the source',
+  'source-beyond': ({ sourceValue }) => `the source stands at ${sourceValue}: changes come near it and never beyond`,
+  'no-gain': () => 'the steps that these animals bear do not gain on it: another source, or the cause first',
+});
+
+export const stopWords: Record<SequenceStop, string> = {
+  goal: 'Stop when the goal is reached: test after each change, the book may be wrong about the source.',
+  recovered: 'Stop when the animals have recovered: they, not the figure, are the goal.',
+  death: 'Stop when one dies within a day after a step, and look for what the step brought.',
+};
+
+export const watchWhenWords: Record<WatchFor['when'], string> = {
+  'within-the-hour': 'Within the hour',
+  'in-ten-minutes': 'In ten minutes',
+  'until-tomorrow-evening': 'Until tomorrow evening',
+  'tomorrow-evening': 'Tomorrow evening',
+};
+
+/** What to look for after a change. */
+export const watchWords = teller<WatchReason>({
+  'toxic-ammonia': ({ beforeMgPerL, afterMgPerL }) =>
+    `The new water raises pH: of less ammonia more is toxic, ${afterMgPerL.toFixed(3)} mg/L as N instead of ${beforeMgPerL.toFixed(3)}. Less at once, or water of a lower pH; test ammonia and pH again.`,
+  'test-again': () =>
+    'Test again what made it urgent: it should have come down by the share that was changed. If not, it still comes from somewhere.',
+  'no-more-today': ({ parameters }) =>
+    `No second change: most of what they bear in a day of ${listed(parameters)} is used up.`,
+  temperature: ({ tempC }) => `The thermometer again: it should stand near ${tempC.toFixed(1)} °C, with the heater on.`,
+  bed: () => 'Ammonia and nitrite: a stirred bed gives off what lay in it.',
+  animals: ({ bearing }) =>
+    `Deaths, hiding, breath, grazing, against what is usual here${bearing === 'delicate' ? '; delicate animals show it late, so look on the second evening too' : ''}. One dead after a step ends a sequence.`,
+  moults: () =>
+    'Count the moults. One school takes several at once as a sign that the change was too much, the other regular moulting, berried females and grazing as a sign that it was right: both are set against the colony and this tank’s habit.',
+});
