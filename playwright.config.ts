@@ -4,7 +4,7 @@ import { browserArgs } from './tools/browser.mjs';
 export default defineConfig({
   testDir: 'e2e',
   globalSetup: './e2e/setup.ts',
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
   retries: 0,
   timeout: 240_000,

@@ -22,7 +22,9 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
     ...['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings'],
     ...['tonight', 'almanac', 'water', 'doing'],
   ],
-  words: ['book', 'doing', 'stock', 'tonight', 'water', 'result'],
+  words: [
+    ...['explain', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight', 'book', 'almanac'],
+  ],
   server: [
     ...['app', 'db', 'columns', 'problems', 'threads', 'house', 'demo', 'tanks', 'sources', 'stock', 'supplies'],
     ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac'],

@@ -119,6 +119,11 @@ describe('the checks on imports fire', () => {
       'server/src/tanks/bad.ts',
       "import { rows } from '../book/book-repo';\nexport const x = rows;\n",
     ],
+    'words of a lower slice knowing those above': [
+      'words-explain-knows-only-what-lies-below',
+      'words/src/explain/bad.ts',
+      "import { words } from '#words/book';\nexport const x = words;\n",
+    ],
     'a deep import between web slices': [
       'web-slices-by-their-index',
       'web/src/app/water/bad.ts',
@@ -281,6 +286,12 @@ describe('the checks on names, clock, chance and requests fire', () => {
       'web/src/app/water/planted.ts',
       "navigator.sendBeacon('/api/x');",
     ],
+    'a sentence in the core': ['house/reasons-are-data', core, "export const why = 'the source is too hard';"],
+    'a sentence with figures in the core': [
+      'house/reasons-are-data',
+      core,
+      'export const why = (valueL: number) => `only ${valueL} litres are left in it`;',
+    ],
     'export * of a slice': ['no-restricted-syntax', core, "export * from './salts';"],
   };
   for (const [what, [rule, file, text]] of Object.entries(planted))
@@ -292,6 +303,7 @@ describe('the checks on names, clock, chance and requests fire', () => {
       await faultsOf(
         core,
         `export interface A { volumeL: number; ph: number; doseCount: number | null; levelsMgPerL: readonly number[]; values: number[] }
+         export const step = { label: 'Left in the tank', formula: 'litres times what is left' };
          export const f = (value: number): number => value; export const g = (nowEpochMs: number, tempC: number) => nowEpochMs + tempC;`,
       ),
     ).toEqual([]);

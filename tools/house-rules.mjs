@@ -115,7 +115,42 @@ const unitsInNames = {
   },
 };
 
-const plugin = { rules: { 'units-in-names': unitsInNames } };
+/** Three words in a row: a sentence in the making, which belongs into words/. */
+const sentence = /[A-Za-z’]+[,:;.]? [a-z’]+[,:;.]? [a-z’]{2,}/;
+/** Steps of a working, units, salts and measures have their names where they are reckoned. */
+const namesOfThings = ['label', 'formula', 'unit', 'name', 'names', 'shapeMeasures', 'salts', 'quantities'];
+/** @type {import('eslint').Rule.RuleModule} */
+const reasonsAreData = {
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: { sentence: '«{{text}}» reads like a sentence: the core gives ids and facts, words/ says them' },
+  },
+  create(context) {
+    /** @param {any} node @returns {boolean} */
+    const excused = (node) => {
+      for (let at = node; at; at = at.parent) {
+        if (at.type === 'Property' && namesOfThings.includes(at.key?.name)) return true;
+        if (at.type === 'VariableDeclarator' && namesOfThings.includes(at.id?.name)) return true;
+        if (at.type === 'ThrowStatement' || at.callee?.name === 'assert') return true;
+      }
+      return false;
+    };
+    /** @param {any} node @param {string} text */
+    const check = (node, text) => {
+      if (sentence.test(text) && !excused(node))
+        context.report({ node, messageId: 'sentence', data: { text: text.slice(0, 40) } });
+    };
+    return {
+      Literal: (node) => {
+        if (typeof node.value === 'string') check(node, node.value);
+      },
+      TemplateElement: (node) => check(node, node.value.cooked ?? ''),
+    };
+  },
+};
+
+const plugin = { rules: { 'units-in-names': unitsInNames, 'reasons-are-data': reasonsAreData } };
 
 const clock = [
   { object: 'Date', property: 'now', message: 'The time is handed in.' },
@@ -147,6 +182,7 @@ export const houseRules = [
     plugins: { house: plugin },
     rules: { 'house/units-in-names': 'error' },
   },
+  { files: ['core/src/**/*.ts'], ignores: specs, rules: { 'house/reasons-are-data': 'error' } },
   {
     files: ['core/src/**/*.ts', 'words/src/**/*.ts', 'almanac/src/**/*.ts', 'contracts/src/**/*.ts'],
     ignores: specs,

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
-import type { Refusal } from '#core/result';
+import { because, type Refusal } from '#core/result';
 import { refusedAtDoor } from './calculation';
 import { calculations } from './registry';
 
@@ -31,16 +31,20 @@ export function answer(name: unknown, input: unknown): Answer {
 function refusalOf(issue: v.BaseIssue<unknown>): Refusal {
   const field = v.getDotPath(issue) ?? 'input';
   if (issue.received === 'undefined')
-    return { kind: 'missing', field, why: `${issue.expected ?? 'a value'} is needed` };
+    return {
+      kind: 'missing',
+      field,
+      why: because('not-the-shape', { text: `${issue.expected ?? 'a value'} is needed` }),
+    };
   if (issue.expected === 'number') return { kind: 'not-a-number', field, text: JSON.stringify(issue.input) };
-  return { kind: 'malformed', field, why: issue.message };
+  return { kind: 'malformed', field, why: because('not-the-shape', { text: issue.message }) };
 }
 
 function read(text: string): { given: unknown } | { fault: Refusal } {
   try {
     return { given: JSON.parse(text) as unknown };
   } catch {
-    return { fault: { kind: 'malformed', field: 'input', why: 'it is not JSON' } };
+    return { fault: { kind: 'malformed', field: 'input', why: because('not-json') } };
   }
 }
 

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { shippedAlmanac } from '#almanac/shelf';
 import { foods } from '#almanac/kinds';
 import { buildUp, ledgerLine, parameterNamed, parseReading, robustStatistics, type BuildUpEvent } from '#core/readings';
-import { ok, refuse, type Result } from '#core/result';
+import { because, ok, refuse, type Result } from '#core/result';
 import { waterQuestions, type Analysis } from '#core/sources';
 import { knownZone } from '#core/tonight';
 import { calculation, explainedBy, type Calculation } from './calculation';
@@ -20,9 +20,13 @@ function crossed(events: readonly BuildUpEvent[]): Result<null> {
     if (!('reading' in e)) continue;
     const { lo, hi } = e.reading;
     if (lo !== null && hi !== null && lo > hi)
-      return refuse({ kind: 'contradiction', fields: [`events.${i}.reading`], why: `${lo} lies above ${hi}` });
+      return refuse({
+        kind: 'contradiction',
+        fields: [`events.${i}.reading`],
+        why: because('ends-crossed', { lo, hi }),
+      });
     if (lo === null && hi === null)
-      return refuse({ kind: 'missing', field: `events.${i}.reading`, why: 'both ends are open, so it says nothing' });
+      return refuse({ kind: 'missing', field: `events.${i}.reading`, why: because('ends-open') });
   }
   return ok(null);
 }
@@ -87,8 +91,8 @@ export const readingsCalculations: readonly Calculation[] = [
         ['drift', 'Movement of production in a day, as fitted', traits.driftPerDay],
       ] as const)
         note.fact({ id, label, value, unit: found.value.unit, origin: 'estimated' });
-      note.assume('Between changes the level moves by production alone; readings scatter as this tank’s have.');
-      note.limit('A forecast holds while stock, feeding and routine stay as they are.');
+      note.assume('production-alone');
+      note.limit('forecast-holds');
       note.source('kalman-1960', 'rauch-1965', 'durbin-koopman-2012');
       return explainedBy(
         note,

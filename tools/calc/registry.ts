@@ -12,7 +12,7 @@ import {
   type ReadBy,
   type Water,
 } from '#core/readings';
-import { ok, refuse, type Result } from '#core/result';
+import { because, ok, refuse, type Result } from '#core/result';
 import { netVolume, tankShapes } from '#core/tanks';
 import { knownZone, nightOn } from '#core/tonight';
 import { convert } from '#core/units';
@@ -76,7 +76,7 @@ function emergencyOf(given: v.InferOutput<typeof emergencyInput>, before: Water)
     why:
       kind === 'gasping' || kind === 'contamination'
         ? { id: kind, facts: {} }
-        : { id: 'told', facts: { text: (typeof given === 'object' && given.why) || `${kind} was declared` } },
+        : { id: 'told', facts: { text: typeof given === 'object' && given.why ? given.why : `${kind} was declared` } },
   };
 }
 
@@ -89,7 +89,7 @@ function readByOf(given: number | number[] | undefined): Result<ReadBy | undefin
   const rising = given.length > 1 && given.every((s, i) => i === 0 || s > (given[i - 1] ?? 0));
   return rising
     ? ok({ kind: 'chart', steps: given })
-    : refuse({ kind: 'malformed', field: 'stepsOrResolution', why: 'chart steps are at least two, and rise' });
+    : refuse({ kind: 'malformed', field: 'stepsOrResolution', why: because('chart-steps-rise') });
 }
 
 export const calculations: readonly Calculation[] = [

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { shippedAlmanac } from '#almanac/shelf';
 import { parameterNamed, type Water } from '#core/readings';
-import { ok, refuse, type Result } from '#core/result';
+import { because, ok, refuse, type Result } from '#core/result';
 import { chloramineAmmonia } from '#core/sources';
 import {
   alternating,
@@ -105,7 +105,9 @@ function recipeOf(
     return refuse({
       kind: 'conflict',
       conflict: conflict.map(said),
-      why: `the nearest is ${got.map((t) => `${said(t.quantity)} ${Number(t.gotValue.toPrecision(4))}`).join(', ')}`,
+      why: because('nearest-is', {
+        text: got.map((t) => `${said(t.quantity)} ${Number(t.gotValue.toPrecision(4))}`).join(', '),
+      }),
       nearest: { massG: massG },
       wouldHelp,
     });
@@ -124,11 +126,11 @@ function mineralByLabel(
   note: Recorder,
 ): Result<Explained<{ massG: number }>> {
   if (label.massG <= 0 || label.waterL <= 0)
-    return refuse({ kind: 'malformed', field: 'label', why: 'grams and litres of a label are above nothing' });
+    return refuse({ kind: 'malformed', field: 'label', why: because('label-above-nothing') });
   const slope = mineralState({ label, batches: [] })[quantity];
   return slope
     ? mineralDose({ ...asked, perGPerL: slope.perGPerL }, note)
-    : refuse({ kind: 'missing', field: 'label', why: 'the label says nothing of this quantity' });
+    : refuse({ kind: 'missing', field: 'label', why: because('label-silent') });
 }
 
 export const waterCalculations: readonly Calculation[] = [

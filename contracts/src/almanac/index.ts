@@ -1,3 +1,4 @@
+import type { Note } from '#core/explain';
 import * as v from 'valibot';
 import { parameterId } from '#contracts/shapes';
 import { bandLine } from '#contracts/tanks';
@@ -41,6 +42,8 @@ export type AlmanacView = v.InferOutput<typeof almanacView>;
 
 /** The working of one number, made on demand by the same code with its recorder on. */
 const origin = v.picklist(['measured', 'entered', 'default', 'estimated', 'almanac']);
+/** A supposition or a limit by its id; its sentence is made in `words`. */
+const note = v.object({ id: v.string(), facts: v.record(v.string(), v.unknown()) }) as unknown as v.GenericSchema<Note>;
 export const working = v.object({
   method: v.object({ id: v.string(), version: v.number() }),
   inputs: v.array(
@@ -64,7 +67,7 @@ export const working = v.object({
       unit: v.string(),
     }),
   ),
-  assumptions: v.array(v.string()),
-  limits: v.array(v.string()),
+  assumptions: v.array(note),
+  limits: v.array(note),
   sourceIds: v.array(v.string()),
 });

@@ -1,13 +1,21 @@
+import type { ReasonOf } from '#core/result';
 import { aeratedPh, leastConductivity } from '#core/water';
 import type { ParameterId } from '#core/readings';
 import type { BandLine, Practice } from './practice';
 
+/** What the lines of a practice make of each other. */
+export type ConsistencyReason = ReasonOf<{
+  'lowest-over-ceiling': { leastUsPerCm: number; ceilingUsPerCm: number };
+  'upper-over-ceiling': { leastUsPerCm: number; ceilingUsPerCm: number };
+  'air-over-band': { lowestValue: number; highestValue: number; lo: number; hi: number };
+  'air-under-floor': { highestValue: number; floorValue: number };
+}>;
 export interface ConsistencyFinding {
   practiceId: string;
   /** `never`: no water meets all lines. `in-part`: some of the band cannot be met. `needs`: only with something more. */
   closes: 'never' | 'in-part' | 'needs';
   parameters: ParameterId[];
-  why: string;
+  why: ConsistencyReason;
 }
 
 const lineFor = (practice: Practice, id: ParameterId): BandLine | undefined =>
@@ -46,14 +54,14 @@ function hardnessAgainstConductivity(practice: Practice): ConsistencyFinding | n
       practiceId: practice.id,
       closes: 'never',
       parameters,
-      why: `even its lowest hardness takes about ${atBottom} µS/cm, over its ceiling of ${ec.hi}`,
+      why: { id: 'lowest-over-ceiling', facts: { leastUsPerCm: atBottom, ceilingUsPerCm: ec.hi } },
     };
   if (atTop > ec.hi)
     return {
       practiceId: practice.id,
       closes: 'in-part',
       parameters,
-      why: `its upper hardness takes about ${atTop} µS/cm, over its ceiling of ${ec.hi}: only the lower part of the hardness band can be met`,
+      why: { id: 'upper-over-ceiling', facts: { leastUsPerCm: atTop, ceilingUsPerCm: ec.hi } },
     };
   return null;
 }
@@ -71,14 +79,17 @@ function phAgainstKh(practice: Practice): ConsistencyFinding | null {
       practiceId: practice.id,
       closes: 'needs',
       parameters: ['ph', 'khDegrees'],
-      why: `in balance with air its KH gives pH ${lowest} to ${highest}; pH ${ph.lo} to ${ph.hi} needs added CO2, tannins or an active soil`,
+      why: {
+        id: 'air-over-band',
+        facts: { lowestValue: lowest, highestValue: highest, lo: ph.lo, hi: ph.hi },
+      },
     };
   if (highest < ph.lo)
     return {
       practiceId: practice.id,
       closes: 'never',
       parameters: ['ph', 'khDegrees'],
-      why: `in balance with air its KH gives at most pH ${highest}, under its floor of ${ph.lo}`,
+      why: { id: 'air-under-floor', facts: { highestValue: highest, floorValue: ph.lo } },
     };
   return null;
 }

@@ -1,2 +1,2 @@
-export { practiceConsistency, type ConsistencyFinding } from './consistency';
+export { practiceConsistency, type ConsistencyFinding, type ConsistencyReason } from './consistency';
 export { bandsInForce, hangsOnFactor, penBand, type BandLine, type Practice } from './practice';

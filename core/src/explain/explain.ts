@@ -1,3 +1,5 @@
+import { noted, type Note, type NoteFacts, type Notes } from './notes';
+
 /** Where an input came from. Shown with every working: an entered guess is not a measurement. */
 export type Origin = 'measured' | 'entered' | 'default' | 'estimated' | 'almanac';
 
@@ -22,15 +24,15 @@ export interface ExplainedStep {
   unit: string;
 }
 
-/** A value with its working, as data: ids, numbers and short phrases; the screen only lays it out. */
+/** A value with its working, as data: ids, numbers, the names of its steps; the screen only lays it out. */
 export interface Explained<T> {
   value: T;
   method: { id: string; version: number };
   inputs: ExplainedInput[];
   steps: ExplainedStep[];
-  assumptions: string[];
+  assumptions: Note[];
   /** Where the method should not be trusted. */
-  limits: string[];
+  limits: Note[];
   sourceIds: string[];
 }
 
@@ -53,8 +55,10 @@ export interface Recorder {
   input(input: Omit<ExplainedInput, 'value'> & { value: number }): number;
   fact(input: ExplainedInput): void;
   step<Terms extends Record<string, number>>(spec: StepSpec<Terms>): number;
-  assume(text: string): void;
-  limit(text: string): void;
+  assume<Id extends keyof Notes>(id: Id, ...facts: NoteFacts<Id>): void;
+  /** An assumption that was made elsewhere. */
+  assumed(note: Note): void;
+  limit<Id extends keyof Notes>(id: Id, ...facts: NoteFacts<Id>): void;
   source(...ids: string[]): void;
   explained<T>(value: T): Explained<T>;
 }
@@ -62,8 +66,8 @@ export interface Recorder {
 /** `recorder({ id: 'water.residual', version: 1 })` writes everything down. */
 export function recorder(method: { id: string; version: number }): Recorder {
   const working: Working = { method, inputs: [], steps: [], assumptions: [], limits: [], sourceIds: [] };
-  const once = (list: string[], text: string): void => {
-    if (!list.includes(text)) list.push(text);
+  const once = (list: Note[], note: Note): void => {
+    if (!list.some((n) => JSON.stringify(n) === JSON.stringify(note))) list.push(note);
   };
   return {
     input(input) {
@@ -76,15 +80,18 @@ export function recorder(method: { id: string; version: number }): Recorder {
       working.steps.push({ ...shown, value });
       return value;
     },
-    assume: (text) => {
-      once(working.assumptions, text);
+    assume: (id, ...facts) => {
+      once(working.assumptions, noted(id, ...facts));
     },
-    limit: (text) => {
-      once(working.limits, text);
+    assumed: (note) => {
+      once(working.assumptions, note);
+    },
+    limit: (id, ...facts) => {
+      once(working.limits, noted(id, ...facts));
     },
     source: (...ids) => {
       ids.forEach((id) => {
-        once(working.sourceIds, id);
+        if (!working.sourceIds.includes(id)) working.sourceIds.push(id);
       });
     },
     explained: (value) => ({ value, ...working }),
@@ -97,6 +104,7 @@ export const silent: Recorder = {
   fact: () => undefined,
   step: ({ by, terms }) => by(terms),
   assume: () => undefined,
+  assumed: () => undefined,
   limit: () => undefined,
   source: () => undefined,
   explained: (value) => ({

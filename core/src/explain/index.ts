@@ -8,3 +8,4 @@ export {
   type Recorder,
   type Working,
 } from './explain';
+export { noted, type Note } from './notes';

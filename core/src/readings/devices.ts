@@ -1,3 +1,4 @@
+import type { NoFacts, ReasonOf } from '#core/result';
 import { parameterIds, type Parameter, type ParameterId } from './parameter';
 
 /** What a device on the wire may send: parameters of water, and what only devices measure. */
@@ -48,46 +49,34 @@ export interface DeviceHeard {
   lastRefusal: string;
   repeatedCount: number;
 }
-export interface DeviceWarning {
-  id: 'gone' | 'silent' | 'battery' | 'floods' | 'refused' | 'clock';
-  text: string;
+export type DeviceReason = ReasonOf<{
+  gone: NoFacts;
+  /** Nothing measured yet where it has not spoken at all. */
+  silent: { silentForMs: number | null; everyMs: number };
+  battery: { batteryFraction: number };
+  floods: { heardPerMinuteCount: number; duePerMinuteCount: number };
+  refused: { refusedCount: number; lastRefusal: string };
+  clock: { clockOffMs: number };
+}>;
+export type DeviceWarning = DeviceReason & {
   /** Whether its values should not be taken as a reading now. */
   unusable: boolean;
-}
-const minutesText = (ms: number): string =>
-  ms < 120_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
+};
 
 /** What is wrong with a device on the wire, worst first. Thresholds are ours. */
 export function deviceWarnings(heard: DeviceHeard): DeviceWarning[] {
   const warnings: DeviceWarning[] = [];
-  const warn = (id: DeviceWarning['id'], text: string, unusable: boolean): void =>
-    void warnings.push({ id, text, unusable });
-  const { silentForMs, everyMs, batteryFraction, clockOffMs } = heard;
-  if (!heard.online) warn('gone', 'It has signed off or lost its connection.', true);
+  const warn = (reason: DeviceReason, unusable: boolean): void => void warnings.push({ ...reason, unusable });
+  const { silentForMs, everyMs, batteryFraction, clockOffMs, heardPerMinuteCount, refusedCount, lastRefusal } = heard;
+  if (!heard.online) warn({ id: 'gone', facts: {} }, true);
   // Just switched on: whoever waits for it goes on waiting.
-  else if (silentForMs === null) warn('silent', 'It is there and has measured nothing yet.', false);
-  else if (silentForMs > Math.max(10_000, 5 * everyMs))
-    warn(
-      'silent',
-      `Nothing heard for ${minutesText(silentForMs)}, though it says every ${minutesText(everyMs)}.`,
-      true,
-    );
-  if (batteryFraction !== null && batteryFraction <= 0.15)
-    warn('battery', `Battery at ${Math.round(batteryFraction * 100)} %: figures of a weak battery wander.`, false);
-  const dueCount = 60_000 / everyMs;
-  if (heard.heardPerMinuteCount > Math.max(600, 10 * dueCount))
-    warn(
-      'floods',
-      `Sends ${heard.heardPerMinuteCount} messages a minute instead of ${Math.round(dueCount)}: something in it is broken. Each is counted once; the page shows a few a second.`,
-      false,
-    );
-  if (heard.refusedCount > 0)
-    warn('refused', `${heard.refusedCount} of its messages could not be taken: ${heard.lastRefusal}.`, false);
-  if (clockOffMs !== null && Math.abs(clockOffMs) > 300_000)
-    warn(
-      'clock',
-      `Its clock is off by ${minutesText(Math.abs(clockOffMs))}: its data stand at the time they came in.`,
-      false,
-    );
+  else if (silentForMs === null) warn({ id: 'silent', facts: { silentForMs, everyMs } }, false);
+  else if (silentForMs > Math.max(10_000, 5 * everyMs)) warn({ id: 'silent', facts: { silentForMs, everyMs } }, true);
+  if (batteryFraction !== null && batteryFraction <= 0.15) warn({ id: 'battery', facts: { batteryFraction } }, false);
+  const duePerMinuteCount = 60_000 / everyMs;
+  if (heardPerMinuteCount > Math.max(600, 10 * duePerMinuteCount))
+    warn({ id: 'floods', facts: { heardPerMinuteCount, duePerMinuteCount } }, false);
+  if (refusedCount > 0) warn({ id: 'refused', facts: { refusedCount, lastRefusal } }, false);
+  if (clockOffMs !== null && Math.abs(clockOffMs) > 300_000) warn({ id: 'clock', facts: { clockOffMs } }, false);
   return warnings;
 }

@@ -7,6 +7,7 @@ export {
   plausibility,
   type BandVerdict,
   type Judgement,
+  type OddReason,
   type Plausibility,
 } from './judge';
 export { lineReadings, type UnderstoodLine } from './line';
@@ -24,6 +25,7 @@ export {
   type LedgerSubject,
   type Seen,
 } from './ledger-state';
+export { type LedgerReason } from './ledger-reasons';
 export { ledgerText } from './ledger-print';
 export { parameterIds, parameterNamed, type Parameter, type ParameterId, type ReadBy, type Water } from './parameter';
 export { likelyMend, parseReading, type ParsedReading } from './parse';
@@ -49,6 +51,7 @@ export {
   unitShownBy,
   type Calibration,
   type Instrument,
+  type InstrumentReason,
   type InstrumentType,
   type InstrumentWarning,
   type NightReading,
@@ -66,8 +69,9 @@ export {
   grains,
   type DeviceHeard,
   type DeviceParameterId,
+  type DeviceReason,
   type DeviceType,
   type DeviceWarning,
 } from './devices';
-export { hasLeft, steadiness, type Sample, type Steadiness } from './steady';
+export { hasLeft, steadiness, type Sample, type Steadiness, type UnsteadyReason } from './steady';
 export { afterDays, type BuildUpTraits } from './build-up-state';

@@ -1,3 +1,4 @@
+import type { NoFacts, ReasonOf } from '#core/result';
 import type { Fan } from './build-up-filter';
 import { middle, type Interval } from './interval';
 import { medianOf } from './own-normal';
@@ -43,21 +44,22 @@ export interface Calibration {
   standardValue: number;
   shownValue: number;
 }
-export interface InstrumentWarning {
-  id:
-    | 'expired'
-    | 'expires-soon'
-    | 'calibration-due'
-    | 'off-at-standard'
-    | 'not-zero-in-air'
-    | 'not-compensated'
-    | 'factor-unknown'
-    | 'as-element'
-    | 'strip';
-  text: string;
-  /** Whether readings should be marked with it. */
+export type InstrumentReason = ReasonOf<{
+  expired: { expiresOn: string };
+  'expires-soon': { expiresOn: string };
+  /** Never, as far as the book knows, where the age is null. */
+  'calibration-due': { ageDays: number | null; everyDays: number };
+  'not-zero-in-air': { shownValue: number };
+  'off-at-standard': { shownValue: number; standardValue: number; on: string };
+  'factor-unknown': NoFacts;
+  'not-compensated': NoFacts;
+  'as-element': NoFacts;
+  strip: NoFacts;
+}>;
+export type InstrumentWarning = InstrumentReason & {
+  /** Whether readings taken with it are marked. */
   doubtful: boolean;
-}
+};
 
 /**
  * How a reading with this instrument is understood: colours of its chart, or its drop (half with a double sample).
@@ -102,61 +104,38 @@ export function instrumentWarnings(
   { on, calibrations }: { on: string; calibrations: readonly Calibration[] },
 ): InstrumentWarning[] {
   const warnings: InstrumentWarning[] = [];
-  const warn = (id: InstrumentWarning['id'], text: string, doubtful: boolean): void =>
-    void warnings.push({ id, text, doubtful });
+  const warn = (reason: InstrumentReason, doubtful: boolean): void => void warnings.push({ ...reason, doubtful });
   const { expiresOn, calibrateEveryDays, type } = instrument;
-  if (expiresOn !== null && expiresOn < on)
-    warn('expired', `Past its date since ${expiresOn}: old reagents mostly read low.`, true);
+  if (expiresOn !== null && expiresOn < on) warn({ id: 'expired', facts: { expiresOn } }, true);
   else if (expiresOn !== null && daysBetween(on, expiresOn) <= 60)
-    warn('expires-soon', `Expires on ${expiresOn}.`, false);
+    warn({ id: 'expires-soon', facts: { expiresOn } }, false);
   const newest = [...calibrations].sort((a, b) => b.on.localeCompare(a.on))[0];
   if (calibrateEveryDays !== null) {
     const ageDays = newest ? daysBetween(newest.on, on) : null;
-    if (ageDays === null) warn('calibration-due', 'Never calibrated, as far as the book knows.', false);
-    else if (ageDays > calibrateEveryDays)
+    if (ageDays === null || ageDays > calibrateEveryDays)
       warn(
-        'calibration-due',
-        `Last calibrated ${Math.round(ageDays)} days ago; every ${calibrateEveryDays} is the plan.`,
-        ageDays > 2 * calibrateEveryDays,
+        { id: 'calibration-due', facts: { ageDays, everyDays: calibrateEveryDays } },
+        ageDays !== null && ageDays > 2 * calibrateEveryDays,
       );
   }
   if (newest) {
-    const off = newest.shownValue - newest.standardValue;
+    const { shownValue, standardValue } = newest;
     const room =
       newest.parameter === 'ph'
         ? allowance.ph
-        : Math.max(instrument.resolutionValue, allowance.shareFraction * newest.standardValue);
-    if (newest.standardValue === 0 && newest.parameter === 'ec25UsPerCm') {
-      if (newest.shownValue > Math.max(2, instrument.resolutionValue))
-        warn(
-          'not-zero-in-air',
-          `Showed ${newest.shownValue} dry in air, where a conductivity pen reads 0: rinse and dry it, then look again.`,
-          true,
-        );
-    } else if (Math.abs(off) > room)
-      warn(
-        'off-at-standard',
-        `Showed ${newest.shownValue} in a standard of ${newest.standardValue} on ${newest.on}.`,
-        true,
-      );
+        : Math.max(instrument.resolutionValue, allowance.shareFraction * standardValue);
+    if (standardValue === 0 && newest.parameter === 'ec25UsPerCm') {
+      if (shownValue > Math.max(2, instrument.resolutionValue))
+        warn({ id: 'not-zero-in-air', facts: { shownValue } }, true);
+    } else if (Math.abs(shownValue - standardValue) > room)
+      warn({ id: 'off-at-standard', facts: { shownValue, standardValue, on: newest.on } }, true);
   }
   if ((type === 'pen' || type === 'probe') && instrument.parameters.includes('ec25UsPerCm')) {
-    if (instrument.penFactorUnknown)
-      warn(
-        'factor-unknown',
-        'Its factor is not known, so every reading is a span from 0.5 to 0.7: hold it once into a standard of known conductivity.',
-        false,
-      );
-    if (!instrument.compensatesTemperature)
-      warn(
-        'not-compensated',
-        'Does not compensate temperature: about 2 % a degree away from 25 °C; wait until it is steady.',
-        false,
-      );
+    if (instrument.penFactorUnknown) warn({ id: 'factor-unknown', facts: {} }, false);
+    if (!instrument.compensatesTemperature) warn({ id: 'not-compensated', facts: {} }, false);
   }
-  if (instrument.reportsAsElement)
-    warn('as-element', 'Reports as N or P, not as the ion: the book converts what is read from it.', false);
-  if (type === 'strip') warn('strip', 'A strip is for a first look; confirm with a drop test before acting.', false);
+  if (instrument.reportsAsElement) warn({ id: 'as-element', facts: {} }, false);
+  if (type === 'strip') warn({ id: 'strip', facts: {} }, false);
   return warnings;
 }
 
@@ -173,7 +152,6 @@ export interface SharedFault {
   tankCount: number;
   /** Reading over expectation, the middle of all tanks; for pH a difference. */
   offValue: number;
-  text: string;
 }
 /**
  * An instrument that is off by the same factor in every tank of one night is the likelier fault than three tanks that
@@ -200,16 +178,12 @@ export function sharedFaults(readings: readonly NightReading[]): SharedFault[] {
     if (Math.abs(off) < (first.parameter === 'tempC' ? 1 : ph ? 0.2 : Math.log(1.08)) || Math.abs(off) < 3 * scatter)
       return [];
     const offValue = ph ? off : Math.exp(off);
-    const said = ph
-      ? `${Math.abs(off).toFixed(1)} ${off > 0 ? 'higher' : 'lower'}`
-      : `${Math.abs(Math.round((offValue - 1) * 100))} % ${off > 0 ? 'higher' : 'lower'}`;
     return [
       {
         instrumentId: first.instrumentId,
         parameter: first.parameter,
         tankCount,
         offValue,
-        text: `All ${tankCount} tanks tested with it tonight read ${said} than expected: likelier the instrument than the tanks. Check it in a standard before believing them.`,
       },
     ];
   });

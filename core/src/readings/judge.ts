@@ -1,8 +1,8 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { ok, refuse, type Result } from '#core/result';
-import { gapBetween, highEnd, intervalText, lowEnd, middle, roundTo, type Interval } from './interval';
+import { because, ok, refuse, type ReasonOf, type Result } from '#core/result';
+import { gapBetween, highEnd, lowEnd, middle, roundTo, type Interval } from './interval';
 import { likelyMend } from './parse';
-import type { Parameter } from './parameter';
+import type { Parameter, ParameterId } from './parameter';
 
 /** `unknown` is shown as "cannot tell": the reading's span crosses the limit. */
 export type BandVerdict = 'inside' | 'outside' | 'unknown';
@@ -33,12 +33,12 @@ export function judgeReading(
       return refuse({
         kind: 'contradiction',
         fields: [field],
-        why: `its low end ${String(interval.lo)} lies above its high end ${String(interval.hi)}`,
+        why: because('ends-crossed', { lo: lowEnd(interval), hi: highEnd(interval) }),
       });
   const endless = [reading.lo, reading.hi, band.lo, band.hi].find((end) => end !== null && !Number.isFinite(end));
   if (endless !== undefined) return refuse({ kind: 'not-a-number', field: 'reading', text: String(endless) });
   if (reading.lo === null && reading.hi === null)
-    return refuse({ kind: 'missing', field: 'reading', why: 'both ends are open, so it says nothing' });
+    return refuse({ kind: 'missing', field: 'reading', why: because('ends-open') });
   note.fact({ id: 'reading', label: 'Reading', value: spanText(reading), unit: '', origin: 'measured' });
   note.fact({ id: 'band', label: 'Band', value: spanText(band), unit: '', origin: 'almanac' });
   return ok(note.explained(bandVerdict(reading, band)));
@@ -73,7 +73,11 @@ const spanText = ({ lo, hi }: Interval): string =>
   `${lo === null ? 'open' : String(lo)} to ${hi === null ? 'open' : String(hi)}`;
 
 /** A reading nobody would expect is asked about, kept if the keeper insists, and marked. */
-export type Plausibility = { kind: 'fine' } | { kind: 'question'; why: string; mend?: string };
+export type OddReason = ReasonOf<{
+  'outside-usual': { parameter: ParameterId; value: number; lo: number; hi: number };
+  jumped: { parameter: ParameterId; last: Interval; gapValue: number };
+}>;
+export type Plausibility = { kind: 'fine' } | { kind: 'question'; why: OddReason; mend?: string };
 
 /**
  * Asks about a reading that is possible but unlikely: outside what tanks are, or far from this tank's last reading.
@@ -88,27 +92,22 @@ export function plausibility({
   reading: Interval;
   last?: Interval | undefined;
 }): Plausibility {
-  const { plausible, usualJump, unit, label } = parameter;
+  const { id, plausible, usualJump } = parameter;
   const centre = roundTo(middle(reading, plausible.lo), parameter.decimalsCount);
   const off = lowEnd(reading) > plausible.hi || highEnd(reading) < plausible.lo;
   if (off)
-    return question(
-      parameter,
-      centre,
-      `${label} ${centre}${unit === '' ? '' : ` ${unit}`} is outside what fresh-water tanks usually are (${plausible.lo} to ${plausible.hi})`,
-    );
+    return question(parameter, centre, {
+      id: 'outside-usual',
+      facts: { parameter: id, value: centre, lo: plausible.lo, hi: plausible.hi },
+    });
   if (!last) return { kind: 'fine' };
   const gap = gapBetween({ from: last, to: reading });
   const edge = gap > 0 ? (last.hi ?? 0) : (last.lo ?? 0);
   if (Math.abs(gap) <= usualJump.value + usualJump.ofLastFraction * Math.abs(edge)) return { kind: 'fine' };
-  return question(
-    parameter,
-    centre,
-    `${label} was ${intervalText(last, parameter.decimalsCount)} last time; this is ${Number(Math.abs(gap).toPrecision(2))} ${unit} ${gap > 0 ? 'higher' : 'lower'}`,
-  );
+  return question(parameter, centre, { id: 'jumped', facts: { parameter: id, last, gapValue: gap } });
 }
 
-function question(parameter: Parameter, value: number, why: string): Plausibility {
+function question(parameter: Parameter, value: number, why: OddReason): Plausibility {
   const mend = likelyMend({ parameter, value });
   return { kind: 'question', why, ...(mend === undefined ? {} : { mend }) };
 }

@@ -2,23 +2,24 @@ import { amountAt, litres, temperatureAt } from './ledger-amounts';
 import { ask, here, subjectAt, type Reading, type Rule } from './ledger-state';
 import { plainWord, type LedgerWord } from './ledger-words';
 
+const fillers = ['with', 'from', 'of', 'in'];
 /** What was done: a change, a dose, a meal, a visit. */
 export const change: Rule = (state, at) => {
   if (!['out', 'changed', 'change', 'swapped'].includes(state.words[at]?.plain ?? '')) return 0;
   const amount = amountAt(state, at + 1);
   const label = state.words[at]?.text ?? '';
   if (!amount) {
-    ask(state, label, 'How much was changed? Write it in litres or per cent, as in “out 18 L”.');
+    ask(state, label, { id: 'how-much-changed', facts: {} });
     return 1;
   }
   const changeL = litres(amount);
   const fraction = amount.unit === '%' ? amount.value / 100 : null;
   if (changeL === null && fraction === null) {
-    ask(state, `${label} ${amount.value}`, 'Litres, gallons or per cent? Write the unit after the number.');
+    ask(state, `${label} ${amount.value}`, { id: 'unit-after-number', facts: {} });
     return 2;
   }
   if (fraction !== null && (fraction <= 0 || fraction > 1)) {
-    ask(state, `${label} ${amount.value} %`, 'A change is more than nothing and at most 100 %.');
+    ask(state, `${label} ${amount.value} %`, { id: 'share-of-change', facts: {} });
     return 1 + amount.usedCount;
   }
   let i = at + 1 + amount.usedCount;
@@ -27,7 +28,7 @@ export const change: Rule = (state, at) => {
   const water: { tempC?: number } = {};
   for (; i < state.words.length;) {
     const word = state.words[i]?.plain ?? '';
-    if ('with from of in'.split(' ').includes(word)) i += 1;
+    if (fillers.includes(word)) i += 1;
     else if (['poured', 'pour', 'dripped', 'drip'].includes(word)) {
       how = word.startsWith('drip') ? 'dripped' : 'poured';
       i += 1;
@@ -42,7 +43,7 @@ export const change: Rule = (state, at) => {
       const { found, usedCount } = subjectAt(state, i, ['source']);
       if (usedCount === 0 || sourceId !== null) break;
       if (found.length > 1) {
-        ask(state, state.words[i]?.text ?? '', `Which water: ${found.map((s) => s.name).join(' or ')}?`);
+        ask(state, state.words[i]?.text ?? '', { id: 'which-water', facts: { names: found.map((s) => s.name) } });
         return i - at + usedCount;
       }
       sourceId = found[0]?.id ?? null;
@@ -52,11 +53,10 @@ export const change: Rule = (state, at) => {
   const sources = state.input.subjects.filter((s) => s.kind === 'source');
   sourceId ??= sources.length === 1 ? (sources[0]?.id ?? null) : null;
   if (sourceId === null)
-    ask(
-      state,
-      `${label} ${amount.value} ${amount.unit}`,
-      `Which water went in${sources.length > 0 ? `: ${sources.map((s) => s.name).join(', ')}` : ''}?`,
-    );
+    ask(state, `${label} ${amount.value} ${amount.unit}`, {
+      id: 'water-in',
+      facts: { names: sources.map((s) => s.name) },
+    });
   else
     here(state).items.push({
       kind: 'change',
@@ -87,19 +87,15 @@ export const topUp: Rule = (state, at) => {
   const amount = amountAt(state, at + wordCount);
   const topUpL = amount ? litres(amount) : null;
   if (!amount || topUpL === null) {
-    ask(state, 'topped up', 'With how much, and of which water? Write it as in “topped up 2 L RO”.');
+    ask(state, 'topped up', { id: 'how-much-topped-up', facts: {} });
     return wordCount;
   }
   let i = at + wordCount + amount.usedCount;
-  while ('with from of'.split(' ').includes(state.words[i]?.plain ?? '')) i += 1;
+  while (['with', 'from', 'of'].includes(state.words[i]?.plain ?? '')) i += 1;
   const { sourceId, usedCount } = sourceAt(state, i);
   if (sourceId === null) {
     const names = state.input.subjects.filter((s) => s.kind === 'source').map((s) => s.name);
-    ask(
-      state,
-      `topped up ${amount.value} ${amount.unit}`,
-      `With which water${names.length > 0 ? `: ${names.join(', ')}` : ''}?`,
-    );
+    ask(state, `topped up ${amount.value} ${amount.unit}`, { id: 'topped-up-with', facts: { names } });
   } else here(state).items.push({ kind: 'top-up', payload: { topUpL, sourceId } });
   return i - at + usedCount;
 };
@@ -115,11 +111,11 @@ export const dose: Rule = (state, at) => {
   const amount = amountAt(state, at + 1);
   const changeL = amount ? litres(amount) : null;
   if (!amount || changeL === null) {
-    ask(state, 'dosed', 'How much, and of what? Write it as in “dosed 5 mL potassium”.');
+    ask(state, 'dosed', { id: 'how-much-dosed', facts: {} });
     return 1;
   }
   const product = clauseFrom(state, at + 1 + amount.usedCount);
-  if (product.length === 0) ask(state, `dosed ${amount.value} ${amount.unit}`, 'Of what?');
+  if (product.length === 0) ask(state, `dosed ${amount.value} ${amount.unit}`, { id: 'dosed-what', facts: {} });
   else
     here(state).items.push({
       kind: 'dose',
@@ -146,11 +142,10 @@ export const fed: Rule = (state, at) => {
         },
       });
     else
-      ask(
-        state,
-        `fed ${amount.value} ${amount.unit}`,
-        `Of which food${foods.length > 1 ? `: ${foods.map((f) => f.name).join(' or ')}` : ''}?`,
-      );
+      ask(state, `fed ${amount.value} ${amount.unit}`, {
+        id: 'which-food',
+        facts: { names: foods.map((f) => f.name) },
+      });
     return 1 + amount.usedCount + clause.length;
   }
   const section = here(state);

@@ -24,8 +24,8 @@ export const count: Rule = (state, at) => {
   if (!what || !said) return 0;
   const lo = said[1]?.toLowerCase() === 'no' ? 0 : Number(said[1]);
   const hi = said[3] ? null : Number(said[2] ?? lo);
-  if (hi !== null && hi < lo) ask(state, `${first} ${second}`, `${first} runs backwards.`);
-  else if (here(state).seen[what]) ask(state, `${first} ${second}`, `${second} stand twice; which is it?`);
+  if (hi !== null && hi < lo) ask(state, `${first} ${second}`, { id: 'count-backwards', facts: { text: first } });
+  else if (here(state).seen[what]) ask(state, `${first} ${second}`, { id: 'count-twice', facts: { text: second } });
   else here(state).seen[what] = { lo, hi };
   return 2;
 };
@@ -50,7 +50,7 @@ export const seen: Rule = (state, at) => {
   const clash = (['grazing', 'behaviour'] as const).find(
     (key) => said[key] !== undefined && section.seen[key] !== undefined && section.seen[key] !== said[key],
   );
-  if (clash) ask(state, first, `“${first}” and “${String(section.seen[clash])}” cannot both be; which is it?`);
+  if (clash) ask(state, first, { id: 'clash', facts: { text: first, otherText: String(section.seen[clash]) } });
   else Object.assign(section.seen, said);
   return not || less ? 2 : 1;
 };

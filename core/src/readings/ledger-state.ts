@@ -1,3 +1,4 @@
+import type { LedgerReason } from './ledger-reasons';
 import type { Interval } from './interval';
 import type { LedgerClock } from './ledger-time';
 import { plainWord, type LedgerWord } from './ledger-words';
@@ -45,7 +46,7 @@ export type LedgerPayload =
 export type LedgerEntry = LedgerPayload & { subjectId: string; atEpochMs: number };
 export interface LedgerQuestion {
   text: string;
-  why: string;
+  why: LedgerReason;
 }
 export interface LedgerLine {
   entries: LedgerEntry[];
@@ -99,7 +100,7 @@ export const hasContent = (s: Section): boolean =>
   s.items.length > 0 || s.readings.length > 0 || Object.keys(s.seen).length > 0 || s.looked !== null;
 export const isValue = (word: string): boolean => /^[<>~≈+-]?=?[\d.,]*\d/.test(word);
 
-export const ask = (state: Reading, text: string, why: string): void => void state.questions.push({ text, why });
+export const ask = (state: Reading, text: string, why: LedgerReason): void => void state.questions.push({ text, why });
 
 /** The subjects a run of words names: whole names first, then the one whose name begins so. */
 export function subjectAt(

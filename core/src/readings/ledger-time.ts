@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import type { LedgerReason } from './ledger-reasons';
 import type { LedgerWord } from './ledger-words';
 
 export interface LedgerClock {
@@ -6,7 +7,7 @@ export interface LedgerClock {
   zone: string;
 }
 /** A time that was understood, or why it must be asked; `usedCount` words of the line were read for it. */
-export type TimeRead = { usedCount: number; atEpochMs: number } | { usedCount: number; question: string };
+export type TimeRead = { usedCount: number; atEpochMs: number } | { usedCount: number; question: LedgerReason };
 
 const weekdays = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
 const timeOf = (text: string): string | null => {
@@ -18,7 +19,7 @@ const timeOf = (text: string): string | null => {
 function dateAt(
   words: readonly LedgerWord[],
   now: Temporal.ZonedDateTime,
-): { usedCount: number; on: Temporal.PlainDate } | { usedCount: number; question: string } | null {
+): { usedCount: number; on: Temporal.PlainDate } | { usedCount: number; question: LedgerReason } | null {
   const [first, second, third] = words.map((w) => w.plain);
   const today = now.toPlainDate();
   const text = words[0]?.text ?? '';
@@ -26,7 +27,7 @@ function dateAt(
     try {
       return { usedCount: 1, on: Temporal.PlainDate.from(text, { overflow: 'reject' }) };
     } catch {
-      return { usedCount: 1, question: `${text} is no date of the calendar.` };
+      return { usedCount: 1, question: { id: 'no-such-date', facts: { text } } };
     }
   }
   if (first === 'today' || first === 'tonight') return { usedCount: 1, on: today };
@@ -36,7 +37,14 @@ function dateAt(
     if (now.hour < 5)
       return {
         usedCount,
-        question: `It is past midnight: does “${first === 'last' ? 'last night' : 'yesterday'}” mean ${today.subtract({ days: 1 }).toString()} or ${today.subtract({ days: 2 }).toString()}? Write the date.`,
+        question: {
+          id: 'past-midnight',
+          facts: {
+            said: first === 'last' ? 'last-night' : 'yesterday',
+            firstOn: today.subtract({ days: 1 }).toString(),
+            secondOn: today.subtract({ days: 2 }).toString(),
+          },
+        },
       };
     return { usedCount, on: today.subtract({ days: 1 }) };
   }
@@ -77,11 +85,11 @@ export function timeRead(words: readonly LedgerWord[], { nowEpochMs, zone }: Led
   const said = words[usedCount]?.plain;
   if (earlier.epochMilliseconds !== later.epochMilliseconds) {
     if (!earlier.toPlainDateTime().equals(plain))
-      return { usedCount, question: `${time ?? ''} did not occur on ${on.toString()}: the clocks were put forward.` };
+      return { usedCount, question: { id: 'skipped-hour', facts: { text: time ?? '', on: on.toString() } } };
     if (said !== 'first' && said !== 'second')
       return {
         usedCount,
-        question: `${time ?? ''} came twice that night; write “${time ?? ''} first” or “${time ?? ''} second”.`,
+        question: { id: 'doubled-hour', facts: { text: time ?? '' } },
       };
     return within((said === 'first' ? earlier : later).epochMilliseconds, usedCount + 1, nowEpochMs);
   }
@@ -93,7 +101,7 @@ export function timeRead(words: readonly LedgerWord[], { nowEpochMs, zone }: Led
 const skewMs = 5 * 60_000;
 const within = (atEpochMs: number, usedCount: number, nowEpochMs: number): TimeRead =>
   atEpochMs > nowEpochMs + skewMs
-    ? { usedCount, question: 'That time lies in the future; the book holds what was.' }
+    ? { usedCount, question: { id: 'future', facts: {} } }
     : { usedCount, atEpochMs: Math.min(atEpochMs, nowEpochMs) };
 
 /** A time as a line says it: the date, the clock, and which of two where the clocks were put back. */

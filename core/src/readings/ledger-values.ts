@@ -1,4 +1,3 @@
-import { refusalSentence } from '#core/result';
 import { quantityNamed, unitNamed } from '#core/units';
 import { temperatureAt } from './ledger-amounts';
 import { ask, here, isValue, type Reading, type Rule } from './ledger-state';
@@ -65,9 +64,9 @@ function keep(
   const instrument = bare ? state.input.instruments?.[parameter.id] : undefined;
   const parsed = parseReading({ parameter, text, readBy: instrument?.readBy });
   const section = here(state);
-  if (!parsed.ok) ask(state, `${name} ${said}`, refusalSentence(parsed.refusal));
+  if (!parsed.ok) ask(state, `${name} ${said}`, { id: 'refused', facts: { refusal: parsed.refusal } });
   else if (section.readings.some((r) => r.parameter === parameter.id))
-    ask(state, `${name} ${said}`, `${parameter.label} stands twice for this tank; which one is it?`);
+    ask(state, `${name} ${said}`, { id: 'value-twice', facts: { parameter: parameter.id } });
   else
     section.readings.push({ ...parsed.value, parameter: parameter.id, text, ...(insisted ? { insisted: true } : {}) });
 }
@@ -93,7 +92,7 @@ export const reading: Rule = (state, at) => {
       keep(state, named.parameter, { said: value.text, name: named.name, insisted: value.insisted });
       return named.usedCount + value.usedCount;
     }
-    ask(state, named.name, `${named.parameter.label} has no value after it.`);
+    ask(state, named.name, { id: 'no-value', facts: { parameter: named.parameter.id } });
     return named.usedCount;
   }
   return 0;

@@ -33,17 +33,13 @@ export function ledgerLine(input: LedgerInput): LedgerLine {
     const used = rules.reduce((found, rule) => (found > 0 ? found : rule(state, at)), 0);
     if (used === 0) {
       const text = state.words[at]?.text ?? '';
-      ask(
-        state,
-        text,
-        isValue(text) ? `“${text}” has no parameter before it.` : `“${text}” is no tank, parameter or word we know.`,
-      );
+      ask(state, text, { id: isValue(text) ? 'value-alone' : 'unknown-word', facts: { text } });
     }
     at += Math.max(1, used);
   }
   const entries = state.sections.flatMap((section) => entriesOf(state, section));
   if (input.line.trim() !== '' && entries.length === 0 && state.questions.length === 0)
-    ask(state, input.line.trim(), 'Nothing was said about it.');
+    ask(state, input.line.trim(), { id: 'nothing-said', facts: {} });
   return { entries, questions: state.questions };
 }
 
@@ -53,7 +49,7 @@ function entriesOf(state: Reading, section: Section): LedgerEntry[] {
     section.subjectIds.length > 0 ? section.subjectIds : state.input.openTankId ? [state.input.openTankId] : [];
   if (ids.length === 0) {
     const names = state.input.subjects.filter((s) => s.kind === 'tank').map((s) => s.name);
-    ask(state, '', `Which tank? Name one: ${names.join(', ')}.`);
+    ask(state, '', { id: 'which-tank', facts: { names } });
     return [];
   }
   const items: LedgerPayload[] = [
@@ -83,7 +79,7 @@ const note: Rule = (state, at) => {
     .map((w) => w.text + (w.insisted ? '!' : '') + (w.ends ? ',' : ''))
     .join(' ')
     .replace(/,$/, '');
-  if (text === '') ask(state, 'note', 'The note is empty.');
+  if (text === '') ask(state, 'note', { id: 'empty-note', facts: {} });
   else here(state).items.push({ kind: 'note', payload: { text } });
   return state.words.length - at;
 };
@@ -113,7 +109,7 @@ const subject: Rule = (state, at) => {
     : subjectAt(state, at, ['tank']);
   if (found.length === 0) return 0;
   if (found.length > 1 && !everyTank) {
-    ask(state, word.text, `“${word.text}” may be ${found.map((s) => s.name).join(' or ')}.`);
+    ask(state, word.text, { id: 'ambiguous', facts: { text: word.text, names: found.map((s) => s.name) } });
     return usedCount;
   }
   let section = here(state);

@@ -1,5 +1,5 @@
 import { silent, type Recorder } from '#core/explain';
-import { ok, refuse, type Refusal, type Result } from '#core/result';
+import { because, ok, refuse, type Refusal, type Result } from '#core/result';
 import { quantityNamed, spanToCanonical, unitNamed } from '#core/units';
 import type { Interval } from './interval';
 import type { Parameter, ReadBy } from './parameter';
@@ -84,7 +84,7 @@ export function likelyMend({ parameter, value }: { parameter: Parameter; value: 
   const fits = (candidate: number): boolean =>
     candidate >= parameter.plausible.lo && candidate <= parameter.plausible.hi;
   if (parameter.quantity === 'temperature' && fits(((value - 32) * 5) / 9))
-    return `${value} °F, which is ${clean(Number((((value - 32) * 5) / 9).toFixed(1)))} °C`;
+    return `${value} °F = ${clean(Number((((value - 32) * 5) / 9).toFixed(1)))} °C`;
   const candidate = [value / 10, value / 100, value / 1000].find(fits);
   return candidate === undefined ? undefined : String(clean(candidate));
 }
@@ -154,7 +154,7 @@ export function parseReading(
     return refuse({
       kind: 'contradiction',
       fields: [parameter.label],
-      why: `${raw.first} to ${raw.second ?? ''} runs backwards; perhaps ${raw.second ?? ''}-${raw.first}`,
+      why: because('backwards', { firstText: raw.first, secondText: raw.second ?? '' }),
     });
   const written = [raw.first, raw.second]
     .filter((t) => t !== undefined)
@@ -182,11 +182,7 @@ export function parseReading(
     origin: readBy ? 'entered' : 'default',
   });
   if (raw.shape === 'plain' || raw.shape === 'about')
-    note.assume(
-      instrument.kind === 'chart'
-        ? 'A colour could be anything up to half way to its neighbours.'
-        : 'The true value lies within half the resolution.',
-    );
+    note.assume(instrument.kind === 'chart' ? 'chart-between' : 'half-resolution');
   return ok({
     ...interval,
     unit: parameter.unit,

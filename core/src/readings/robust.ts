@@ -1,4 +1,4 @@
-import { ok, refuse, type Result } from '#core/result';
+import { because, ok, refuse, type Result } from '#core/result';
 import { doorFault } from '#core/units';
 import { medianOf } from './own-normal';
 import { theilSenLine } from './slope';
@@ -24,7 +24,7 @@ const sdOfMadRatio = 1.4826;
 export function robustStatistics(points: readonly { x: number; y: number }[]): Result<RobustStatistics> {
   const fault = doorFault({ points });
   if (fault) return refuse(fault);
-  if (points.length === 0) return refuse({ kind: 'missing', field: 'points', why: 'at least one is needed' });
+  if (points.length === 0) return refuse({ kind: 'missing', field: 'points', why: because('nothing-given') });
   const values = points.map((p) => p.y);
   const medianValue = medianOf(values);
   const madValue = medianOf(values.map((y) => Math.abs(y - medianValue)));

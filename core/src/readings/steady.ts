@@ -5,12 +5,13 @@ export interface Sample {
   atEpochMs: number;
   value: number;
 }
+export type UnsteadyReason = 'nothing-heard' | 'settling' | 'rising' | 'falling' | 'jumping';
 export interface Steadiness {
   steady: boolean;
   /** Middle of the last third of the window, rounded to the digit of the device; null while nothing has come in. */
   value: number | null;
-  /** What is still missing, in plain words; empty once it is steady. */
-  why: string;
+  /** What is still missing; null once it is steady. */
+  why: UnsteadyReason | null;
   /** How long it has been within its allowance. */
   heldForMs: number;
 }
@@ -34,9 +35,14 @@ export function steadiness(
   const windowMs = Math.max(steadyWindowMs, 7.5 * everyMs);
   const inWindow = samples.filter((s) => s.atEpochMs <= nowEpochMs && nowEpochMs - s.atEpochMs <= windowMs);
   const last = inWindow.at(-1);
-  if (!last) return { steady: false, value: null, why: 'nothing heard', heldForMs: 0 };
+  if (!last) return { steady: false, value: null, why: 'nothing-heard', heldForMs: 0 };
   const shown = (value: number): number => roundTo(Math.round(value / resolution) * resolution, 6);
-  const unsteady = (why: string): Steadiness => ({ steady: false, value: shown(last.value), why, heldForMs: 0 });
+  const unsteady = (why: UnsteadyReason): Steadiness => ({
+    steady: false,
+    value: shown(last.value),
+    why,
+    heldForMs: 0,
+  });
   const spanMs = last.atEpochMs - (inWindow[0]?.atEpochMs ?? last.atEpochMs);
   if (inWindow.length < leastSamplesCount || spanMs < 0.85 * windowMs) return unsteady('settling');
   const values = inWindow.map((s) => s.value);
@@ -44,9 +50,9 @@ export function steadiness(
   const value = medianOf(values.slice(-third));
   const drift = value - medianOf(values.slice(0, third));
   const spread = Math.max(...values) - Math.min(...values);
-  if (Math.abs(drift) > resolution * 1.0001) return unsteady(drift > 0 ? 'still rising' : 'still falling');
-  if (spread > Math.max(3 * resolution, 0.01 * Math.abs(value))) return unsteady('jumping about');
-  return { steady: true, value: shown(value), why: '', heldForMs: heldFor(samples, { value, resolution }) };
+  if (Math.abs(drift) > resolution * 1.0001) return unsteady(drift > 0 ? 'rising' : 'falling');
+  if (spread > Math.max(3 * resolution, 0.01 * Math.abs(value))) return unsteady('jumping');
+  return { steady: true, value: shown(value), why: null, heldForMs: heldFor(samples, { value, resolution }) };
 }
 
 /**

@@ -1,3 +1,5 @@
+import type { Why } from './why';
+
 /**
  * An expected failure is a value. The union is closed: every kind carries the numbers its sentence needs,
  * so that a screen, the API and the command line can all say the same thing.
@@ -7,16 +9,16 @@ export type Refusal =
   | { kind: 'not-a-number'; field: string; text: string; mend?: string }
   | { kind: 'unknown-unit'; field: string; text: string; known: string[] }
   | { kind: 'unknown-name'; field: string; text: string; known: string[] }
-  | { kind: 'missing'; field: string; why: string }
-  | { kind: 'contradiction'; fields: string[]; why: string }
-  | { kind: 'method-invalid'; method: string; why: string }
-  | { kind: 'unreachable'; target: string; why: string }
-  | { kind: 'malformed'; field: string; why: string }
+  | { kind: 'missing'; field: string; why: Why }
+  | { kind: 'contradiction'; fields: string[]; why: Why }
+  | { kind: 'method-invalid'; method: string; why: Why }
+  | { kind: 'unreachable'; target: string; why: Why }
+  | { kind: 'malformed'; field: string; why: Why }
   | {
       kind: 'conflict';
       /** The fewest targets that cannot all be met. */
       conflict: string[];
-      why: string;
+      why: Why;
       nearest: { massG: Record<string, number> };
       wouldHelp: string[][];
     };
@@ -33,43 +35,6 @@ export function assert(condition: boolean, message: string): asserts condition {
 
 /** Takes the value out where a refusal would be a bug (tests, data already checked at load). */
 export function unwrap<T>(result: Result<T>): T {
-  if (!result.ok) throw new Error(refusalSentence(result.refusal));
+  if (!result.ok) throw new Error(JSON.stringify(result.refusal));
   return result.value;
 }
-
-/** Ends at or above this are no ends: JSON has no infinity. */
-const unbounded = 1e300;
-
-const listed = (names: readonly string[]): string => names.join(', ');
-
-/** One plain sentence for a refusal: what was wrong, and the likely mend where there is one. */
-export function refusalSentence(refusal: Refusal): string {
-  switch (refusal.kind) {
-    case 'out-of-range': {
-      const unit = refusal.unit ? ` ${refusal.unit}` : '';
-      const range =
-        refusal.hi < unbounded ? `between ${refusal.lo} and ${refusal.hi}${unit}` : `at least ${refusal.lo}${unit}`;
-      return `${refusal.field} is ${refusal.value}${unit}; it can only be ${range}.${mended(refusal.mend)}`;
-    }
-    case 'not-a-number':
-      return `“${refusal.text}” is not a number we can read for ${refusal.field}.${mended(refusal.mend)}`;
-    case 'unknown-unit':
-      return `“${refusal.text}” is not a unit known for ${refusal.field}. Known: ${listed(refusal.known)}.`;
-    case 'unknown-name':
-      return `“${refusal.text}” is not a known ${refusal.field}. Known: ${listed(refusal.known)}.`;
-    case 'missing':
-      return `${refusal.field} is missing: ${refusal.why}.`;
-    case 'contradiction':
-      return `${listed(refusal.fields)} cannot all be true: ${refusal.why}.`;
-    case 'method-invalid':
-      return `This cannot be computed here: ${refusal.why}.`;
-    case 'malformed':
-      return `${refusal.field} is not what is expected here: ${refusal.why}.`;
-    case 'conflict':
-      return `${listed(refusal.conflict)} cannot all be met: ${refusal.why}.`;
-    case 'unreachable':
-      return `${refusal.target} cannot be reached: ${refusal.why}.`;
-  }
-}
-
-const mended = (mend: string | undefined): string => (mend === undefined ? '' : ` Perhaps ${mend}?`);

@@ -1,18 +1,26 @@
 import type { Interval, ParameterId } from '#core/readings';
 import { highEnd, lowEnd } from '#core/readings';
+import type { ReasonOf } from '#core/result';
 import { degreeCaco3MgPerL, degreeMeqPerL, species } from '#core/units';
 import { leastConductivity } from '#core/water';
 
 /** Known values of one water as spans; what is missing is not known. */
 export type Analysis = Partial<Record<ParameterId, Interval>>;
 
+/** What a check compares, at the low ends of what was measured. */
+export type AnalysisReason = ReasonOf<{
+  conductivity: { ghDegrees: number; khDegrees: number; leastUsPerCm: number; ec25UsPerCm: number };
+  hardness: { caMgPerL: number; mgMgPerL: number; impliedGhDegrees: number; ghDegrees: number };
+  alkalinity: { hco3MgPerL: number; impliedKhDegrees: number; khDegrees: number };
+  charge: { cationsMeqPerL: number; anionsMeqPerL: number; differenceFraction: number };
+}>;
 export interface AnalysisCheck {
   id: 'conductivity' | 'hardness' | 'alkalinity' | 'charge';
   parameters: readonly ParameterId[];
   holds: boolean;
   /** A check from one side only clears nobody by holding. */
   oneSided: boolean;
-  why: string;
+  why: AnalysisReason;
 }
 export interface AnalysisReport {
   checks: readonly AnalysisCheck[];
@@ -67,8 +75,6 @@ export function chargeBalance(analysis: Analysis): {
   return { cationsMeqPerL, anionsMeqPerL, differenceFraction: c + a === 0 ? 0 : (c - a) / (c + a) };
 }
 
-const figure = (value: number): string => String(Number(value.toPrecision(3)));
-
 /**
  * Whether an analysis, partial ones too, can be of one water, and which value is likeliest wrong where it cannot.
  *
@@ -107,7 +113,10 @@ function conductivityCheck(analysis: Analysis): AnalysisCheck {
     parameters: ['ghDegrees', 'khDegrees', 'ec25UsPerCm'],
     holds: ec.hi >= leastUsPerCm,
     oneSided: true,
-    why: `GH ${figure(gh.lo)} with KH ${figure(kh.lo)} takes at least about ${Math.round(leastUsPerCm)} µS/cm; ${figure(ec.hi)} stands here`,
+    why: {
+      id: 'conductivity',
+      facts: { ghDegrees: gh.lo, khDegrees: kh.lo, leastUsPerCm, ec25UsPerCm: ec.hi },
+    },
   };
 }
 
@@ -120,7 +129,10 @@ function hardnessCheck(analysis: Analysis): AnalysisCheck {
     parameters: ['caMgPerL', 'mgMgPerL', 'ghDegrees'],
     oneSided: false,
     holds: degrees('hi') >= gh.lo - room && degrees('lo') <= gh.hi + room,
-    why: `Ca ${figure(ca.lo)} and Mg ${figure(mg.lo)} mg/L make GH ${figure(degrees('lo'))}; ${figure(gh.lo)} stands here`,
+    why: {
+      id: 'hardness',
+      facts: { caMgPerL: ca.lo, mgMgPerL: mg.lo, impliedGhDegrees: degrees('lo'), ghDegrees: gh.lo },
+    },
   };
 }
 
@@ -133,7 +145,10 @@ function alkalinityCheck(analysis: Analysis): AnalysisCheck {
     parameters: ['hco3MgPerL', 'khDegrees'],
     oneSided: false,
     holds: hco3.hi / perDegree >= kh.lo - room && hco3.lo / perDegree <= kh.hi + room,
-    why: `HCO3 ${figure(hco3.lo)} mg/L is KH ${figure(hco3.lo / perDegree)}; ${figure(kh.lo)} stands here`,
+    why: {
+      id: 'alkalinity',
+      facts: { hco3MgPerL: hco3.lo, impliedKhDegrees: hco3.lo / perDegree, khDegrees: kh.lo },
+    },
   };
 }
 
@@ -145,7 +160,10 @@ function chargeCheck(analysis: Analysis): AnalysisCheck {
     parameters: chargeIons,
     oneSided: false,
     holds: highEnd(c) >= lowEnd(a) - room && lowEnd(c) <= highEnd(a) + room,
-    why: `cations ${figure(lowEnd(c))} and anions ${figure(lowEnd(a))} meq/L differ by ${Math.round(Math.abs(differenceFraction) * 100)} % of their sum`,
+    why: {
+      id: 'charge',
+      facts: { cationsMeqPerL: lowEnd(c), anionsMeqPerL: lowEnd(a), differenceFraction },
+    },
   };
 }
 

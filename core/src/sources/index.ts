@@ -5,10 +5,11 @@ export {
   looksSoftened,
   type Analysis,
   type AnalysisCheck,
+  type AnalysisReason,
   type AnalysisReport,
 } from './analysis';
 export { movementOf, type DatedSpan, type SourceMovement } from './drift';
-export { waterQuestions, type Known, type WaterQuestion } from './questions';
+export { waterQuestions, type Known, type QuestionReason, type WaterQuestion } from './questions';
 export {
   ammoniaOfChloramineRatio,
   chloramineAmmonia,
@@ -16,5 +17,14 @@ export {
   type ChlorineStatus,
   type SourceState,
   type TreatmentPoint,
+  type TreatmentReason,
 } from './treat';
-export { resinSchools, unitParts, unitState, type UnitLog, type UnitPart, type UnitState } from './unit';
+export {
+  resinSchools,
+  unitParts,
+  unitState,
+  type ResinSchool,
+  type UnitLog,
+  type UnitPart,
+  type UnitState,
+} from './unit';

@@ -1,23 +1,42 @@
 import {
   gapBetween,
   highEnd,
-  intervalText,
   likelyMend,
   lowEnd,
   middle,
   plausibility,
+  type OddReason,
   type Fan,
   type Interval,
   type Parameter,
   type ParameterId,
 } from '#core/readings';
 import { freeCo2, leastConductivity, oxygenSaturation, type EvidenceGrade } from '#core/water';
-import { analysisReport, type Analysis } from './analysis';
+import type { ReasonOf } from '#core/result';
+import { analysisReport, type Analysis, type AnalysisReason } from './analysis';
 
+/** What is asked about readings before they are believed. */
+export type QuestionReason =
+  | OddReason
+  | ReasonOf<{
+      'cannot-be': { parameter: ParameterId; lo: number; hi: number };
+      unexpected: { parameter: ParameterId; expected: Interval; reading: Interval };
+      'check-broken': { check: AnalysisReason };
+      'part-hardness': {
+        parameter: 'ghDegrees' | 'khDegrees';
+        degrees: number;
+        ec25UsPerCm: number;
+        leastUsPerCm: number;
+      };
+      'co2-unbearable': { leastMgPerL: number };
+      'co2-under-air': { mostMgPerL: number };
+      'co2-apart': { leastMgPerL: number; mostMgPerL: number };
+      'oxygen-over': { tempC: number; fullMgPerL: number };
+    }>;
 export interface WaterQuestion {
   kind: 'impossible' | 'improbable' | 'contradiction' | 'unexpected';
   parameters: ParameterId[];
-  why: string;
+  why: QuestionReason;
   mend?: string;
   /** What the rule behind it stands on. */
   grade: EvidenceGrade;
@@ -59,10 +78,10 @@ export function waterQuestions({
 }
 
 function ownQuestions(parameter: Parameter, reading: Interval, { last, expected }: Known): Asked[] {
-  const { possible, id, label, unit } = parameter;
+  const { possible, id } = parameter;
   if (lowEnd(reading) > possible.hi || highEnd(reading) < possible.lo) {
     const mend = likelyMend({ parameter, value: middle(reading) });
-    const why = `${label} can only be ${possible.lo} to ${possible.hi}${unit === '' ? '' : ` ${unit}`}`;
+    const why = { id: 'cannot-be' as const, facts: { parameter: id, lo: possible.lo, hi: possible.hi } };
     return [{ kind: 'impossible', parameters: [id], why, ...(mend === undefined ? {} : { mend }) }];
   }
   const fan = expected?.[id];
@@ -86,7 +105,10 @@ function ownQuestions(parameter: Parameter, reading: Interval, { last, expected 
     {
       kind: 'unexpected',
       parameters: [id],
-      why: `${label} was expected at ${intervalText({ lo: fan.lo80, hi: fan.hi80 }, parameter.decimalsCount)}; ${intervalText(reading, parameter.decimalsCount)} is far from it`,
+      why: {
+        id: 'unexpected',
+        facts: { parameter: id, expected: { lo: fan.lo80, hi: fan.hi80 }, reading },
+      },
     },
   ];
 }
@@ -98,7 +120,7 @@ function togetherQuestions(readings: Analysis): Asked[] {
     .map((c): Asked => ({
       kind: 'contradiction',
       parameters: [...c.parameters],
-      why: `${c.why}: one of them is off`,
+      why: { id: 'check-broken', facts: { check: c.why } },
     }));
   return [...broken, ...partHardness(readings), ...phQuestions(readings), ...oxygenQuestions(readings)];
 }
@@ -109,12 +131,20 @@ function partHardness({ ghDegrees, khDegrees, ec25UsPerCm }: Analysis): Asked[] 
   const [gh, kh] = [ghDegrees?.lo ?? 0, khDegrees?.lo ?? 0];
   const least = leastConductivity({ ghDegrees: Math.min(60, gh), khDegrees: Math.min(60, kh) });
   if (!least.ok || highEnd(ec25UsPerCm) >= least.value.ec25UsPerCm) return [];
-  const word = ghDegrees ? 'GH' : 'KH';
+  const parameter = ghDegrees ? 'ghDegrees' : 'khDegrees';
   return [
     {
       kind: 'contradiction',
-      parameters: [ghDegrees ? 'ghDegrees' : 'khDegrees', 'ec25UsPerCm'],
-      why: `${word} ${Number((ghDegrees ? gh : kh).toPrecision(3))} cannot give ${Math.round(middle(ec25UsPerCm))} µS/cm; it takes at least about ${Math.round(least.value.ec25UsPerCm)}: one of the two is off`,
+      parameters: [parameter, 'ec25UsPerCm'],
+      why: {
+        id: 'part-hardness',
+        facts: {
+          parameter,
+          degrees: ghDegrees ? gh : kh,
+          ec25UsPerCm: middle(ec25UsPerCm),
+          leastUsPerCm: least.value.ec25UsPerCm,
+        },
+      },
     },
   ];
 }
@@ -130,13 +160,12 @@ function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): Asked[] {
   };
   const least = implied(ph.hi, khDegrees.lo ?? 0);
   const most = implied(ph.lo, khDegrees.hi);
-  const figure = (n: number): string => String(Number(n.toPrecision(2)));
   if (least !== null && least > 100)
     return [
       {
         kind: 'contradiction',
         parameters: ['ph', 'khDegrees'],
-        why: `pH and KH together imply at least ${figure(least)} mg/L of CO2, which no animal bears: one of them is off, or something else than carbonate holds the pH`,
+        why: { id: 'co2-unbearable', facts: { leastMgPerL: least } },
       },
     ];
   if (most !== null && most < 0.15)
@@ -144,7 +173,7 @@ function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): Asked[] {
       {
         kind: 'contradiction',
         parameters: ['ph', 'khDegrees'],
-        why: `pH and KH together imply under ${figure(most)} mg/L of CO2, less than air gives: one of them is off, or plants were in full light`,
+        why: { id: 'co2-under-air', facts: { mostMgPerL: most } },
       },
     ];
   if (co2MgPerL && least !== null && most !== null && (lowEnd(co2MgPerL) > 3 * most || highEnd(co2MgPerL) < least / 3))
@@ -152,7 +181,7 @@ function phQuestions({ ph, khDegrees, tempC, co2MgPerL }: Analysis): Asked[] {
       {
         kind: 'contradiction',
         parameters: ['ph', 'khDegrees', 'co2MgPerL'],
-        why: `pH and KH imply ${figure(least)} to ${figure(most)} mg/L of CO2; the reading is more than three times away`,
+        why: { id: 'co2-apart', facts: { leastMgPerL: least, mostMgPerL: most } },
       },
     ];
   return [];
@@ -166,7 +195,7 @@ function oxygenQuestions({ o2MgPerL, tempC }: Analysis): Asked[] {
     {
       kind: 'contradiction',
       parameters: ['o2MgPerL', 'tempC'],
-      why: `water at ${Math.round(middle(tempC))} °C holds ${full.value.o2MgPerL.toFixed(1)} mg/L of oxygen; more than 1.6 times that is hardly ever so`,
+      why: { id: 'oxygen-over', facts: { tempC: middle(tempC), fullMgPerL: full.value.o2MgPerL } },
     },
   ];
 }

@@ -1,13 +1,30 @@
-import { guarded, ok, type Result } from '#core/result';
+import { guarded, ok, type NoFacts, type ReasonOf, type Result } from '#core/result';
 
 export type ChlorineStatus = 'none' | 'chlorine' | 'chloramine' | 'unknown';
 export type SourceState = 'tap-straight' | 'tap-aged' | 'softened' | 'ro' | 'rodi' | 'rain' | 'batch';
 
+/** What is to be known of a treatment of this water. */
+export type TreatmentReason = ReasonOf<{
+  'chlorine-ages': NoFacts;
+  'chlorine-carbon': NoFacts;
+  'chlorine-membrane': NoFacts;
+  'chlorine-conditioner': NoFacts;
+  /** Not known whether it is chloramine: treated as such. */
+  'chloramine-stays': { known: boolean };
+  'chloramine-carbon': NoFacts;
+  'chloramine-membrane': NoFacts;
+  'chloramine-deioniser': NoFacts;
+  'chloramine-conditioner': NoFacts;
+  'chloramine-ammonia': { cl2MgPerL: number; tanMgPerL: number };
+  'copper-pipe': NoFacts;
+  softened: NoFacts;
+  rain: NoFacts;
+}>;
 export interface TreatmentPoint {
   id: 'ageing' | 'carbon' | 'membrane' | 'conditioner' | 'deioniser' | 'ammonia' | 'copper' | 'softener' | 'rain';
   /** Whether this settles it, helps, or does nothing; the rest is for information. */
   does: 'settles' | 'helps' | 'nothing' | 'caution';
-  text: string;
+  reason: TreatmentReason;
   grade: 'published' | 'common-practice' | 'ours';
 }
 
@@ -44,42 +61,33 @@ export function chlorineMeaning({
   cl2MgPerL?: number | undefined;
 }): TreatmentPoint[] {
   const points: TreatmentPoint[] = [];
-  const say = (id: TreatmentPoint['id'], does: TreatmentPoint['does'], text: string): void => {
-    points.push({ id, does, text, grade: 'common-practice' });
+  const say = (
+    id: TreatmentPoint['id'],
+    does: TreatmentPoint['does'],
+    reason: TreatmentReason,
+    grade: TreatmentPoint['grade'] = 'common-practice',
+  ): void => {
+    points.push({ id, does, reason, grade });
   };
   if (chlorine === 'chlorine') {
-    say('ageing', 'settles', 'A day of standing with air drives chlorine off.');
-    say('carbon', 'settles', 'Carbon takes chlorine, while it is fresh.');
-    say('membrane', 'caution', 'Chlorine eats RO membranes: the carbon before it must be fresh.');
-    say('conditioner', 'settles', 'A conditioner by its label, for the chlorine that is there.');
+    say('ageing', 'settles', { id: 'chlorine-ages', facts: {} });
+    say('carbon', 'settles', { id: 'chlorine-carbon', facts: {} });
+    say('membrane', 'caution', { id: 'chlorine-membrane', facts: {} });
+    say('conditioner', 'settles', { id: 'chlorine-conditioner', facts: {} });
   }
   if (chlorine === 'chloramine' || chlorine === 'unknown') {
-    const unsure = chlorine === 'unknown' ? ' Not known here: ask the supplier, and treat it as chloramine.' : '';
-    say('ageing', 'nothing', `Chloramine does not gas off with ageing.${unsure}`);
-    say('carbon', 'helps', 'Carbon breaks chloramine only slowly and sets ammonia free.');
-    say('membrane', 'nothing', 'Chloramine passes the membrane.');
-    say('deioniser', 'helps', 'A deioniser after the membrane takes part of it; how far is disputed.');
-    say('conditioner', 'settles', 'A conditioner that names chloramine on its label, by that label.');
-    if (cl2MgPerL !== undefined && cl2MgPerL > 0)
-      points.push({
-        id: 'ammonia',
-        does: 'caution',
-        text: `Broken, ${cl2MgPerL} mg/L of it leaves ${(cl2MgPerL * ammoniaOfChloramineRatio).toFixed(2)} mg/L ammonia nitrogen behind.`,
-        grade: 'published',
-      });
+    say('ageing', 'nothing', { id: 'chloramine-stays', facts: { known: chlorine !== 'unknown' } });
+    say('carbon', 'helps', { id: 'chloramine-carbon', facts: {} });
+    say('membrane', 'nothing', { id: 'chloramine-membrane', facts: {} });
+    say('deioniser', 'helps', { id: 'chloramine-deioniser', facts: {} });
+    say('conditioner', 'settles', { id: 'chloramine-conditioner', facts: {} });
+    if (cl2MgPerL !== undefined && cl2MgPerL > 0) {
+      const facts = { cl2MgPerL, tanMgPerL: cl2MgPerL * ammoniaOfChloramineRatio };
+      say('ammonia', 'caution', { id: 'chloramine-ammonia', facts }, 'published');
+    }
   }
-  if (copperPipe) say('copper', 'caution', 'Copper pipe: run the tap a minute first; shrimp and snails die of traces.');
-  if (state === 'softened')
-    say(
-      'softener',
-      'caution',
-      'Softened: calcium and magnesium are swapped for sodium. GH 0, conductivity as before; draw before the softener.',
-    );
-  if (state === 'rain')
-    say(
-      'rain',
-      'caution',
-      'Rain takes what lies on roof and gutter with it: the first quarter of an hour to waste, never after spraying nearby.',
-    );
+  if (copperPipe) say('copper', 'caution', { id: 'copper-pipe', facts: {} });
+  if (state === 'softened') say('softener', 'caution', { id: 'softened', facts: {} });
+  if (state === 'rain') say('rain', 'caution', { id: 'rain', facts: {} });
   return points;
 }

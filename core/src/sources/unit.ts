@@ -15,10 +15,12 @@ export interface UnitLog {
   renewed: readonly UnitPart[];
 }
 
+/** At which reading of the outlet each school changes the resin; both are common practice. */
 export const resinSchools = [
-  { id: 'strict', label: 'strict', ppmCount: 10, why: 'Under 10 ppm counts as pure; the resin goes at 10.' },
-  { id: 'lenient', label: 'lenient', ppmCount: 30, why: 'The resin may go to 30 before it is changed.' },
+  { id: 'strict', ppmCount: 10 },
+  { id: 'lenient', ppmCount: 30 },
 ] as const;
+export type ResinSchool = (typeof resinSchools)[number]['id'];
 
 export interface UnitState {
   rejectionFraction: number | null;

@@ -1,7 +1,7 @@
 import { doorFault } from '#core/units';
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { middle, type Interval } from '#core/readings';
-import { guarded, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
+import { because, guarded, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { dropsPerMlRatio, type Bearing } from '#core/water';
 import type { WaterKnown } from './suits';
 
@@ -143,10 +143,10 @@ export function dripPlan(
       return refuse({
         kind: 'contradiction',
         fields: ['boxL', 'bagL'],
-        why: 'the box must hold at least half as much again as the bag',
+        why: because('box-too-small'),
       });
-    note.assume('20 drops to the millilitre (common practice); count a minute of your own valve.');
-    note.assume('Half an hour for the robust, an hour for the usual, two and a half for the delicate (our estimate).');
+    note.assume('drops-a-millilitre');
+    note.assume('drip-hours');
     const perFill = bagL / boxL;
     const fillCount = Math.max(1, Math.ceil(Math.log(1 - targetFraction) / Math.log(perFill) - 1e-9));
     const lastLeft = (1 - targetFraction) / perFill ** (fillCount - 1);

@@ -39,7 +39,7 @@ export function nitrogenOf(
   ];
   return guarded(guards, () => {
     note.source('jones-1931', 'ciaaw-2021');
-    note.limit('An upper bound: growth, plants and nitrogen that gasses off take a part of it.');
+    note.limit('upper-bound');
     const nitrogenG = note.step({
       id: 'nitrogen',
       label: 'Nitrogen in the food',

@@ -1,5 +1,5 @@
 import { bandVerdict, highEnd, lowEnd, type Interval, type ParameterId } from '#core/readings';
-import { kindParameters, type KindParameter, type StockGroup, type StockKind } from './kind';
+import { kindParameters, type KindParameter, type StockKind } from './kind';
 
 /** What is known of one water, as spans. */
 export type WaterKnown = Partial<Record<ParameterId, Interval>>;

@@ -5,6 +5,7 @@ export {
   unitCost,
   type SupplyCategory,
   type SupplyEvent,
+  type SupplyReason,
   type SupplyState,
   type SupplyUnit,
 } from './supplies';

@@ -1,3 +1,4 @@
+import type { NoFacts, ReasonOf } from '#core/result';
 import { theilSenLine } from '#core/readings';
 
 export const supplyCategories = [
@@ -21,6 +22,15 @@ export interface SupplyEvent {
   event: 'bought' | 'used' | 'left' | 'thrown-away';
   value: number;
 }
+export type SupplyReason = ReasonOf<{
+  expired: NoFacts;
+  'not-said': NoFacts;
+  out: NoFacts;
+  reorder: { leadDays: number };
+  expires: NoFacts;
+  enough: NoFacts;
+  'pace-unknown': NoFacts;
+}>;
 export interface SupplyState {
   leftValue: number;
   /** Used in a week, as a span; null where the book does not tell yet. */
@@ -28,7 +38,7 @@ export interface SupplyState {
   by: 'level' | 'uses' | 'none';
   runsOut: { loEpochMs: number; hiEpochMs: number } | null;
   state: 'enough' | 'reorder' | 'out' | 'expires' | 'expired' | 'unknown';
-  reason: string;
+  reason: SupplyReason;
 }
 
 const dayMs = 86_400_000;
@@ -113,16 +123,16 @@ function judged({
   known: boolean;
 }): Pick<SupplyState, 'state' | 'reason'> {
   if (expiresEpochMs !== null && expiresEpochMs <= nowEpochMs)
-    return { state: 'expired', reason: 'Past its date: kits read wrong, medicines and conditioners weaken.' };
-  if (!known) return { state: 'unknown', reason: 'Nobody has said how much there is.' };
-  if (leftValue <= 0) return { state: 'out', reason: 'None left.' };
+    return { state: 'expired', reason: { id: 'expired', facts: {} } };
+  if (!known) return { state: 'unknown', reason: { id: 'not-said', facts: {} } };
+  if (leftValue <= 0) return { state: 'out', reason: { id: 'out', facts: {} } };
   if (runsOut && runsOut.loEpochMs <= nowEpochMs + leadDays * dayMs)
-    return { state: 'reorder', reason: `May run out before ${leadDays} days of delivery have passed.` };
+    return { state: 'reorder', reason: { id: 'reorder', facts: { leadDays } } };
   if (expiresEpochMs !== null && expiresEpochMs <= nowEpochMs + 30 * dayMs)
-    return { state: 'expires', reason: 'Its date is within a month.' };
+    return { state: 'expires', reason: { id: 'expires', facts: {} } };
   return runsOut
-    ? { state: 'enough', reason: 'Enough for now.' }
-    : { state: 'unknown', reason: 'How fast it goes cannot be told yet: write what is taken, or count what is left.' };
+    ? { state: 'enough', reason: { id: 'enough', facts: {} } }
+    : { state: 'unknown', reason: { id: 'pace-unknown', facts: {} } };
 }
 
 /**

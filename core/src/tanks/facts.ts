@@ -1,3 +1,5 @@
+import type { NoFacts, ReasonOf } from '#core/result';
+
 /** The words of a tank's dated facts. */
 export const tankStages = ['cycling', 'maturing', 'running', 'resting', 'closed'] as const;
 export type TankStage = (typeof tankStages)[number];
@@ -15,18 +17,6 @@ export const equipmentItems = [
   'resin',
 ] as const;
 export type EquipmentItem = (typeof equipmentItems)[number];
-export const equipmentWords: Record<EquipmentItem, string> = {
-  filter: 'filter',
-  'intake-sponge': 'sponge on the intake',
-  heater: 'heater',
-  lid: 'lid',
-  air: 'air',
-  co2: 'CO2',
-  light: 'light',
-  uv: 'UV',
-  carbon: 'carbon',
-  resin: 'resin',
-};
 export const newThings = [
   'food',
   'product',
@@ -45,10 +35,17 @@ export const conditions = ['sound', 'worn', 'peeling', 'leaching', 'sharp'] as c
 /** What a tank is known to have in; undefined where nobody has said. */
 export type EquipmentState = Partial<Record<EquipmentItem, { on: boolean; detail: string; lightHours?: number }>>;
 
+export type EquipmentReason = ReasonOf<{
+  'no-air': NoFacts;
+  'heater-off': NoFacts;
+  'no-intake-sponge': NoFacts;
+  'no-lid': NoFacts;
+  'co2-dark': NoFacts;
+  'long-light': { lightHours: number };
+}>;
 export interface EquipmentFinding {
-  id: string;
+  reason: EquipmentReason;
   severity: 'act' | 'caution' | 'note';
-  text: string;
 }
 
 /** What stands wrong or unsaid about a tank's equipment. Plain rules of the trade; common practice unless said. */
@@ -63,35 +60,15 @@ export function equipmentFindings({
   jumpers: boolean;
 }): EquipmentFinding[] {
   const found: EquipmentFinding[] = [];
+  const find = (severity: EquipmentFinding['severity'], reason: EquipmentReason): void =>
+    void found.push({ reason, severity });
   const off = (item: EquipmentItem): boolean => equipment[item]?.on === false;
-  if (off('filter') && off('air'))
-    found.push({
-      id: 'no-air',
-      severity: 'act',
-      text: 'Neither filter nor air is running: oxygen falls within hours in a stocked tank.',
-    });
-  if (off('heater'))
-    found.push({
-      id: 'heater-off',
-      severity: 'caution',
-      text: 'The heater is off. Plug in only when it stands in water; drip loop in the cord.',
-    });
-  if (smallAnimals && !equipment['intake-sponge']?.on)
-    found.push({
-      id: 'intake',
-      severity: 'caution',
-      text: 'Small animals and no sponge on the intake that the book knows of.',
-    });
-  if (jumpers && !equipment.lid?.on)
-    found.push({ id: 'lid', severity: 'caution', text: 'Jumpers live here, and the book knows of no lid.' });
-  if (equipment.co2?.on && off('light'))
-    found.push({
-      id: 'co2-dark',
-      severity: 'caution',
-      text: 'CO2 on while the light is off: it gathers where nothing uses it.',
-    });
-  const hours = equipment.light?.lightHours;
-  if (hours !== undefined && hours > 10)
-    found.push({ id: 'light', severity: 'note', text: `${hours} hours of light; over ten mostly feeds algae.` });
+  if (off('filter') && off('air')) find('act', { id: 'no-air', facts: {} });
+  if (off('heater')) find('caution', { id: 'heater-off', facts: {} });
+  if (smallAnimals && !equipment['intake-sponge']?.on) find('caution', { id: 'no-intake-sponge', facts: {} });
+  if (jumpers && !equipment.lid?.on) find('caution', { id: 'no-lid', facts: {} });
+  if (equipment.co2?.on && off('light')) find('caution', { id: 'co2-dark', facts: {} });
+  const lightHours = equipment.light?.lightHours;
+  if (lightHours !== undefined && lightHours > 10) find('note', { id: 'long-light', facts: { lightHours } });
   return found;
 }

@@ -1,4 +1,4 @@
-import { refuse, ok, type Result } from '#core/result';
+import { because, refuse, ok, type Result } from '#core/result';
 
 export const tankShapes = ['rectangle', 'cube', 'bow-front', 'cylinder', 'hexagon'] as const;
 export type TankShape = (typeof tankShapes)[number];
@@ -51,7 +51,7 @@ export function groundOf({
   glassCm: number;
 }): Result<{ areaCm2: number; wallCm: number }> {
   const thick = (fields: string[]): Result<never> =>
-    refuse({ kind: 'contradiction', fields, why: 'the glass is thicker than the tank' });
+    refuse({ kind: 'contradiction', fields, why: because('glass-thicker-than-tank') });
   const inner = lengthCm - 2 * glassCm;
   if (inner <= 0) return thick(['glassMm', 'lengthCm']);
   if (shape === 'cylinder') return ok({ areaCm2: (Math.PI * inner ** 2) / 4, wallCm: Math.PI * lengthCm });
@@ -62,24 +62,23 @@ export function groundOf({
       : ok({ areaCm2: ((3 * Math.sqrt(3)) / 2) * side ** 2, wallCm: 6 * lengthCm });
   }
   if (shape === 'cube') return ok({ areaCm2: inner ** 2, wallCm: 4 * lengthCm });
-  if (widthCm === undefined) return refuse({ kind: 'missing', field: 'widthCm', why: 'this shape has two sides' });
+  if (widthCm === undefined) return refuse({ kind: 'missing', field: 'widthCm', why: because('two-sides') });
   const depth = widthCm - 2 * glassCm;
   if (depth <= 0) return thick(['glassMm', 'widthCm']);
   if (shape === 'rectangle') return ok({ areaCm2: inner * depth, wallCm: 2 * (lengthCm + widthCm) });
-  if (bowCm === undefined)
-    return refuse({ kind: 'missing', field: 'bowCm', why: 'a bow front has a depth in the middle' });
+  if (bowCm === undefined) return refuse({ kind: 'missing', field: 'bowCm', why: because('bow-depth') });
   const sagittaCm = bowCm - widthCm;
   if (sagittaCm < 0)
     return refuse({
       kind: 'contradiction',
       fields: ['bowCm', 'widthCm'],
-      why: 'the middle is less deep than the ends',
+      why: because('middle-less-deep'),
     });
   if (sagittaCm > lengthCm / 2)
     return refuse({
       kind: 'contradiction',
       fields: ['bowCm', 'lengthCm'],
-      why: 'the bow is deeper than a half circle',
+      why: because('bow-too-deep'),
     });
   return ok({
     areaCm2: inner * depth + segmentCm2({ chordCm: inner, sagittaCm }),

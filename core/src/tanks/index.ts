@@ -4,8 +4,8 @@ export { doseExcess, tankWeight, type BedKind, type TankWeight } from './weight'
 export {
   conditions,
   equipmentFindings,
+  type EquipmentReason,
   equipmentItems,
-  equipmentWords,
   newThings,
   sharedThings,
   sights,

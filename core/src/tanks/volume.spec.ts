@@ -61,7 +61,7 @@ describe('net volume of a rectangular tank', () => {
       netVolume({ ...tank, bedDepthCm: 4 }, recorder({ id: 'v', version: 1 })),
     );
     expect(steps.at(-1)?.value).toBe(value.netL);
-    expect(assumptions.join()).toContain('60 %');
+    expect(assumptions).toContain({ id: 'bed-solid', facts: {} });
   });
   it('refuses glass thicker than the tank, a bed above the water, more rock than water, NaN and negatives', () => {
     const bad: Partial<TankGeometry>[] = [
@@ -145,9 +145,11 @@ describe('what a tank weighs', () => {
 describe('equipment', () => {
   const on = { on: true, detail: '' };
   const ids = (over: Partial<Parameters<typeof equipmentFindings>[0]>) =>
-    equipmentFindings({ equipment: { filter: on }, smallAnimals: false, jumpers: false, ...over }).map((f) => f.id);
+    equipmentFindings({ equipment: { filter: on }, smallAnimals: false, jumpers: false, ...over }).map(
+      (f) => f.reason.id,
+    );
   it('asks for a sponge with small animals and a lid with jumpers, until the book knows of them', () => {
-    expect(ids({ smallAnimals: true, jumpers: true })).toEqual(['intake', 'lid']);
+    expect(ids({ smallAnimals: true, jumpers: true })).toEqual(['no-intake-sponge', 'no-lid']);
     expect(ids({ smallAnimals: true, jumpers: true, equipment: { filter: on, lid: on, 'intake-sponge': on } })).toEqual(
       [],
     );
@@ -155,6 +157,6 @@ describe('equipment', () => {
   it('no filter and no air is for tonight; heater off, CO2 in the dark and long light are said', () => {
     const off = { on: false, detail: '' };
     expect(ids({ equipment: { filter: off, air: off, heater: off } })).toEqual(['no-air', 'heater-off']);
-    expect(ids({ equipment: { co2: on, light: { ...off, lightHours: 12 } } })).toEqual(['co2-dark', 'light']);
+    expect(ids({ equipment: { co2: on, light: { ...off, lightHours: 12 } } })).toEqual(['co2-dark', 'long-light']);
   });
 });

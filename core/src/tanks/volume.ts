@@ -1,5 +1,5 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { groundOf, shapeMeasures, type TankShape } from './footprint';
 
 export interface TankGeometry {
@@ -86,7 +86,7 @@ export function netVolume(tank: TankGeometry, note: Recorder = silent): Result<E
   const standing = heightFault({ innerHeightCm, depthCm, bedDepthCm, bedBackCm: bedBackCm ?? bedDepthCm });
   if (standing) return standing;
   noteInputs(note, tank);
-  const column = (id: string, label: string, areaCm2: number, highCm: number): number =>
+  const column = ({ id, label }: { id: string; label: string }, areaCm2: number, highCm: number): number =>
     note.step({
       id,
       label,
@@ -95,10 +95,14 @@ export function netVolume(tank: TankGeometry, note: Recorder = silent): Result<E
       terms: { area: areaCm2, height: highCm },
       by: (x) => (x.area * x.height) / 1000,
     });
-  const grossL = column('gross', 'Gross, as labels count it', outside.value.areaCm2, tank.heightCm);
-  const innerL = column('inner', 'Inside the glass', inside.value.areaCm2, innerHeightCm);
-  const filledL = column('filled', 'Up to the water line', inside.value.areaCm2, depthCm);
-  const bedL = column('bed', 'Bed as it lies', inside.value.areaCm2, (bedDepthCm + (bedBackCm ?? bedDepthCm)) / 2);
+  const grossL = column({ id: 'gross', label: 'Gross, as labels count it' }, outside.value.areaCm2, tank.heightCm);
+  const innerL = column({ id: 'inner', label: 'Inside the glass' }, inside.value.areaCm2, innerHeightCm);
+  const filledL = column({ id: 'filled', label: 'Up to the water line' }, inside.value.areaCm2, depthCm);
+  const bedL = column(
+    { id: 'bed', label: 'Bed as it lies' },
+    inside.value.areaCm2,
+    (bedDepthCm + (bedBackCm ?? bedDepthCm)) / 2,
+  );
   const displacedL = note.step({
     id: 'displaced',
     label: 'Pushed out by bed, rock and wood',
@@ -120,7 +124,7 @@ export function netVolume(tank: TankGeometry, note: Recorder = silent): Result<E
     return refuse({
       kind: 'contradiction',
       fields: ['rockKg', 'woodL', 'bedDepthCm'],
-      why: 'bed, rock and wood take more room than the water has',
+      why: because('bed-takes-all'),
     });
   const netL = note.step({
     id: 'net',
@@ -148,19 +152,19 @@ function heightFault({
     return refuse({
       kind: 'contradiction',
       fields: ['glassMm', 'heightCm'],
-      why: 'the glass is thicker than the tank',
+      why: because('glass-thicker-than-tank'),
     });
   if (depthCm <= 0)
     return refuse({
       kind: 'contradiction',
       fields: ['waterBelowRimCm', 'heightCm'],
-      why: 'the water line lies at or under the floor',
+      why: because('water-under-floor'),
     });
   if (Math.max(bedDepthCm, bedBackCm) > depthCm)
     return refuse({
       kind: 'contradiction',
       fields: [bedDepthCm >= bedBackCm ? 'bedDepthCm' : 'bedBackCm', 'waterBelowRimCm'],
-      why: 'the bed stands higher than the water',
+      why: because('bed-above-water'),
     });
   return null;
 }
@@ -173,17 +177,14 @@ function noteInputs(note: Recorder, tank: TankGeometry): void {
   note.fact({ id: 'shape', label: 'Shape', value: words.label, unit: '', origin: 'entered' });
   entered('lengthCm', words.lengthCm, tank.lengthCm, 'cm');
   entered('widthCm', words.widthCm ?? 'Width outside', tank.widthCm, 'cm');
-  entered('bowCm', words.bowCm ?? 'Depth in the middle', tank.bowCm, 'cm');
+  entered('bowCm', words.bowCm ?? 'Depth, middle', tank.bowCm, 'cm');
   entered('heightCm', 'Height outside', tank.heightCm, 'cm');
   entered('glassMm', 'Glass', tank.glassMm, 'mm');
-  entered('waterBelowRimCm', 'Water below rim', tank.waterBelowRimCm, 'cm');
-  if (tank.bedSolidFraction === undefined && tank.bedDepthCm)
-    note.assume('The bed is 60 % solid (common practice); its pores hold water.');
-  if (tank.rockDensityKgPerL === undefined && tank.rockKg)
-    note.assume('Rock weighs 2.6 kg per litre (from memory; lava is lighter).');
-  if (tank.woodDensityKgPerL === undefined && tank.woodKg)
-    note.assume('Waterlogged wood weighs about as much as water (from memory).');
-  note.limit('Equipment inside the tank is not counted. Measured filling beats any calculation.');
+  entered('waterBelowRimCm', 'Below rim', tank.waterBelowRimCm, 'cm');
+  if (tank.bedSolidFraction === undefined && tank.bedDepthCm) note.assume('bed-solid');
+  if (tank.rockDensityKgPerL === undefined && tank.rockKg) note.assume('rock-weight');
+  if (tank.woodDensityKgPerL === undefined && tank.woodKg) note.assume('wood-weight');
+  note.limit('equipment-not-counted');
 }
 
 /**
@@ -202,7 +203,7 @@ export function netLitres({
     return refuse({
       kind: 'missing',
       field: 'geometry',
-      why: 'the size outside, or the litres it took to fill, is needed',
+      why: because('size-or-fill'),
     });
   const volume = netVolume(geometry);
   return volume.ok ? ok(volume.value.value.netL) : volume;

@@ -45,9 +45,7 @@ export function tankWeight(
     const { netL, bedL } = volume.value.value;
     const { bedSolidFraction = 0.6, rockKg = 0, rockL = 0, rockDensityKgPerL = 2.6, woodL = 0, woodKg = 0 } = geometry;
     note.source('waters-1993');
-    note.assume(
-      'Glass 2.5 kg per litre; sand and gravel grains 2.65, fired soil 1.6 (from memory); equipment not counted.',
-    );
+    note.assume('weights-assumed');
     const glassKg = note.step({
       id: 'glass',
       label: 'Glass',

@@ -96,8 +96,7 @@ export function judgedVerdict({
   const hangs = judgement.verdict === 'inside' && hangsOnFactor({ line: band, reading: latest });
   const full = { ...base, judgement, hangsOnFactor: hangs };
   note.source(...band.sourceIds);
-  if (hangs)
-    note.limit('The band was given in pen ppm without a factor; with another factor this reading could lie outside.');
+  if (hangs) note.limit('pen-factor-unknown');
   if (judgement.verdict === 'outside')
     return {
       ...full,

@@ -25,18 +25,8 @@ export interface Visit {
 }
 export interface RoundGroup<V extends Visit> {
   id: 'healthy' | 'doubtful' | 'quarantine';
-  /** What to do with hands and equipment before this group. */
-  before: string;
   visits: V[];
 }
-
-const beforeGroup: Record<RoundGroup<Visit>['id'], string> = {
-  healthy:
-    'Hands and forearms washed and well rinsed: no soap, lotion or sanitiser left. Equipment that is dry or rinsed.',
-  doubtful: 'Wash again. From here on each tank has its own net, bucket and siphon, or they are disinfected between.',
-  quarantine:
-    'Wash again; gloves over any cut. Quarantine’s own equipment only, and nothing goes back to the other tanks.',
-};
 
 export const groupOf = (visit: Pick<Visit, 'purpose' | 'doubtful'>): RoundGroup<Visit>['id'] =>
   visit.purpose === 'quarantine' || visit.purpose === 'hospital'
@@ -52,6 +42,6 @@ export const groupOf = (visit: Pick<Visit, 'purpose' | 'doubtful'>): RoundGroup<
 export function roundOf<V extends Visit>(visits: readonly V[]): RoundGroup<V>[] {
   const sorted = [...visits].sort((a, b) => a.roundOrder - b.roundOrder || a.name.localeCompare(b.name));
   return (['healthy', 'doubtful', 'quarantine'] as const)
-    .map((id) => ({ id, before: beforeGroup[id], visits: sorted.filter((v) => groupOf(v) === id) }))
+    .map((id) => ({ id, visits: sorted.filter((v) => groupOf(v) === id) }))
     .filter((group) => group.visits.length > 0);
 }

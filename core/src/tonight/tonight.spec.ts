@@ -92,7 +92,6 @@ describe('the round', () => {
       ['doubtful', ['d']],
       ['quarantine', ['q']],
     ]);
-    expect(groups.every((g) => g.before.length > 10)).toBeTrue();
   });
 });
 

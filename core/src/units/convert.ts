@@ -1,5 +1,5 @@
 import { silent, type Recorder } from '#core/explain';
-import { ok, refuse, type Result } from '#core/result';
+import { because, ok, refuse, type Result } from '#core/result';
 import { quantities, type Quantity, type Unit } from './quantities';
 
 /** `°dH`, `dH`, `DH` and `d_h` are one unit; the micro sign has two code points. */
@@ -61,7 +61,7 @@ export function convert(
     return refuse({
       kind: 'missing',
       field: 'pen factor',
-      why: 'the same water reads 150 or 210 on two pens; say ppm (0.5), ppm (0.64) or ppm (0.7)',
+      why: because('pen-factor'),
     });
   const canonical = toCanonical(from.value, input.value);
   const { lo, hi } = quantity.value.range;

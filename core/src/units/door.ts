@@ -1,4 +1,4 @@
-import type { Refusal } from '#core/result';
+import { because, type Refusal } from '#core/result';
 import { hasRange, rangeOf, type Range } from './ranges';
 
 /** More of anything than this is no question about water. */
@@ -35,7 +35,7 @@ export const doorFault = (input: unknown, nameOf: NameOf = (name) => name): Refu
 function faultAt(value: unknown, place: Place, nameOf: NameOf, depth: number): Refusal | null {
   if (typeof value === 'number') return numberFault(value, place);
   if (typeof value !== 'object' || value === null) return null;
-  if (depth > deepest) return { kind: 'malformed', field: place.field, why: 'it is nested too deep' };
+  if (depth > deepest) return { kind: 'malformed', field: place.field, why: because('nested-too-deep') };
   if (Array.isArray(value)) return listFault(value, place, nameOf, depth);
   return spanFault(value, place) ?? fieldsFault(value, place, nameOf, depth);
 }
@@ -48,7 +48,7 @@ function numberFault(value: number, { field, name }: Place): Refusal | null {
 
 function listFault(list: readonly unknown[], place: Place, nameOf: NameOf, depth: number): Refusal | null {
   if (list.length > mostItems)
-    return { kind: 'malformed', field: place.field, why: `it holds more than ${mostItems} items` };
+    return { kind: 'malformed', field: place.field, why: because('too-many-items', { mostCount: mostItems }) };
   for (const [i, item] of list.entries()) {
     const fault = faultAt(item, { field: joined(place.field, String(i)), name: place.name }, nameOf, depth + 1);
     if (fault) return fault;
@@ -64,7 +64,7 @@ function spanFault(value: object, { field }: Place): Refusal | null {
       return {
         kind: 'contradiction',
         fields: [joined(field, low), joined(field, high)],
-        why: `${lo} lies above ${hi}`,
+        why: because('ends-crossed', { lo, hi }),
       };
   }
   return null;
@@ -76,7 +76,7 @@ function fieldsFault(value: object, place: Place, nameOf: NameOf, depth: number)
   const above = beside === undefined ? place.name : nameOf(beside);
   const entries = Object.entries(value);
   if (entries.length > mostItems)
-    return { kind: 'malformed', field: place.field, why: `it holds more than ${mostItems} fields` };
+    return { kind: 'malformed', field: place.field, why: because('too-many-fields', { mostCount: mostItems }) };
   for (const [key, item] of entries) {
     const id = nameOf(key);
     const fault = faultAt(

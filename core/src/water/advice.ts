@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { parameterIds, type ParameterId, type Water } from '#core/readings';
-import { ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
+import { because, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { toxicAmmoniaOf } from './ammonia';
 import { changeEffect } from './change';
 
@@ -173,8 +173,7 @@ export function changeAdvice(
   if (!bearings.includes(bearing))
     return refuse({ kind: 'unknown-name', field: 'bearing', text: bearing, known: [...bearings] });
   const known = parameterIds.filter((id) => before[id] !== undefined && after[id] !== undefined);
-  if (known.length === 0)
-    return refuse({ kind: 'missing', field: 'before', why: 'no parameter is known both before and after the change' });
+  if (known.length === 0) return refuse({ kind: 'missing', field: 'before', why: because('known-on-one-side') });
   const bad = known.find((id) => !Number.isFinite(before[id]) || !Number.isFinite(after[id]));
   if (bad) return refuse({ kind: 'not-a-number', field: bad, text: String(before[bad]) });
   note.fact({ id: 'bearing', label: 'Bearing class', value: bearing, unit: '', origin: 'entered' });
@@ -203,7 +202,7 @@ export function changeAdvice(
       note.source(...rule.sourceIds);
     }
   }
-  note.limit('Limits advise, they never forbid; most are common practice or our own estimates.');
+  note.limit('limits-advise');
   return ok(note.explained(weighed({ parameters, unlimited, emergency, before, after })));
 }
 

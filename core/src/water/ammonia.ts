@@ -27,7 +27,7 @@ export function unionisedAmmonia(
   ];
   return guarded(guards, () => {
     note.source('emerson-1975');
-    note.limit('Fresh water only; salinity lowers the toxic share.');
+    note.limit('fresh-water-only');
     note.input({ id: 'ph', label: 'pH', value: ph, unit: '', origin: 'entered' });
     note.input({ id: 'tempC', label: 'Temperature', value: tempC, unit: '°C', origin: 'entered' });
     const pKa = note.step({

@@ -1,5 +1,5 @@
 import { closedMiddle, type Interval, type ParameterId, type Water } from '#core/readings';
-import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { recipeEffect, type SaltTaken } from './recipe-effect';
 
 export const batchFates = ['mixed', 'ageing', 'accepted', 'refused', 'empty', 'thrown-away'] as const;
@@ -172,14 +172,14 @@ export function batchCorrection({
   if (Math.abs(nowValue - targetValue) < 1e-9) return ok({ kind: 'none' });
   if (nowValue < targetValue) {
     if (perGPerL === null || perGPerL <= 0)
-      return refuse({ kind: 'missing', field: 'perGPerL', why: 'what a gram of the mineral adds is not known yet' });
+      return refuse({ kind: 'missing', field: 'perGPerL', why: because('gram-unknown') });
     return ok({ kind: 'strengthen', addG: ((targetValue - nowValue) * leftL) / perGPerL, endL: leftL });
   }
   if (targetValue <= pureValue)
     return refuse({
       kind: 'unreachable',
       target: String(targetValue),
-      why: `the water to dilute with stands at ${pureValue} itself`,
+      why: because('diluting-water-stands-at', { pureValue }),
     });
   // (kept × now + added × pure) / (kept + added) = target.
   const perKept = (nowValue - targetValue) / (targetValue - pureValue);

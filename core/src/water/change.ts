@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { parameterIds, type Interval, type ParameterId, type Water } from '#core/readings';
-import { firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
 import { alkalinityMolPerL, carbonateConstants, carbonAt, ionicMolPerLFromKh, phOf } from './carbonate';
 
 export type ChangeSize =
@@ -35,12 +35,12 @@ function sizeOf({
   const fault = firstFault([{ field: 'netVolumeL', value: netVolumeL, range: { lo: 0.1, hi: 1e6, unit: 'L' } }]);
   if (fault) return refuse(fault);
   if (changeL === undefined && changeFraction === undefined)
-    return refuse({ kind: 'missing', field: 'changeL', why: 'say how much is changed, in litres or as a fraction' });
+    return refuse({ kind: 'missing', field: 'changeL', why: because('say-how-much') });
   if (changeL !== undefined && changeFraction !== undefined && Math.abs(changeL / netVolumeL - changeFraction) > 1e-6)
     return refuse({
       kind: 'contradiction',
       fields: ['changeL', 'changeFraction'],
-      why: `${changeL} L of ${netVolumeL} L is not ${changeFraction}`,
+      why: because('litres-against-share', { changeL, netVolumeL, changeFraction }),
     });
   const wrong =
     changeL !== undefined
@@ -104,8 +104,7 @@ export function changeEffect(input: ChangeInput, note: Recorder = silent): Resul
         by: (t) => (1 - t.f) * t.tank + t.f * t.source,
       });
   }
-  if (after.ec25UsPerCm !== undefined)
-    note.limit('Conductivity is mixed by volume; between very unlike waters that is up to a few percent high.');
+  if (after.ec25UsPerCm !== undefined) note.limit('conductivity-by-volume');
   const ph = mixedPh({ changeFraction: f, tank, source, after }, note);
   if (ph !== null) after.ph = ph;
   else if (tank.ph !== undefined || source.ph !== undefined) unknown.push('ph');
@@ -120,18 +119,14 @@ function mixedPh(
   const sides = [tank, source].map(carbonOf);
   const [own, fresh] = sides;
   if (!own || !fresh || after.khDegrees === undefined || after.tempC === undefined) {
-    note.limit(
-      'pH after the change is not computed: it needs pH, KH and temperature of both waters. It is never averaged.',
-    );
+    note.limit('ph-not-computed');
     return null;
   }
   const constants = carbonateConstants({ tempC: after.tempC, ionicMolPerL: ionicMolPerLFromKh(after.khDegrees) });
   const mixed = (a: number, b: number): number => (1 - f) * a + f * b;
   const [alkMolPerL, dicMolPerL] = [mixed(own.alkMolPerL, fresh.alkMolPerL), mixed(own.dicMolPerL, fresh.dicMolPerL)];
   note.source('plummer-1982', 'davies-activity');
-  note.limit(
-    'pH is that of the fresh mixture, closed to the air, with carbonate as the only buffer; over a day it drifts to its aerated value.',
-  );
+  note.limit('ph-of-fresh-mixture');
   return note.step({
     id: 'ph',
     label: 'pH after',
@@ -203,6 +198,6 @@ export function neededFraction({
     : refuse({
         kind: 'unreachable',
         target: String(targetValue),
-        why: `the source stands at ${sourceValue}, so changes lead there and no further`,
+        why: because('source-no-further', { sourceValue }),
       });
 }

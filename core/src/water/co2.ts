@@ -1,5 +1,5 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { guarded, ok, refuse, type Result } from '#core/result';
+import { because, guarded, ok, refuse, type Result } from '#core/result';
 import { alkalinityMolPerL, carbonateConstants, carbonAt, co2MgPerLOf, ionicMolPerLFromKh } from './carbonate';
 
 /**
@@ -25,22 +25,22 @@ export function freeCo2(
       return refuse({
         kind: 'method-invalid',
         method: 'water.free-co2',
-        why: 'with hardly any carbonate in the water (KH under 0.1) pH says nothing about CO2',
+        why: because('too-little-carbonate'),
       });
     if (ph < 5 || ph > 9.5)
       return refuse({
         kind: 'method-invalid',
         method: 'water.free-co2',
-        why: `at pH ${ph} something other than CO2 and carbonate sets the pH; the method holds from 5 to 9.5`,
+        why: because('ph-not-by-carbonate', { ph }),
       });
     note.source('plummer-1982', 'davies-activity');
     note.input({ id: 'ph', label: 'pH', value: ph, unit: '', origin: 'entered' });
     note.input({ id: 'khDegrees', label: 'Carbonate hardness', value: khDegrees, unit: 'dKH', origin: 'entered' });
     note.input({ id: 'tempC', label: 'Temperature', value: tempC, unit: '°C', origin: 'entered' });
-    note.assume('Ionic strength taken as 0.0008 mol/L per degree KH (our own estimate).');
-    note.limit('Only where carbonate is the main buffer: not with tannins, phosphate buffers or an active soil.');
-    note.limit('A pH reading off by 0.1 moves the result by about a quarter.');
-    if (khDegrees < 1) note.limit('At KH under 1 the kit’s own step is as large as the reading.');
+    note.assume('ionic-strength');
+    note.limit('carbonate-only');
+    note.limit('ph-tenth');
+    if (khDegrees < 1) note.limit('kh-step');
     const ionicMolPerL = note.step({
       id: 'ionic',
       label: 'Ionic strength',
@@ -84,7 +84,7 @@ export function freeCo2(
       ? refuse({
           kind: 'contradiction',
           fields: ['ph', 'khDegrees'],
-          why: 'this pH is too high for so little carbonate',
+          why: because('ph-too-high-for-carbonate'),
         })
       : ok(note.explained({ co2MgPerL }));
   });

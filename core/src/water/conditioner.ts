@@ -27,9 +27,7 @@ export function conditionerDose(
     { field: 'labelMgPerL', value: labelMgPerL, range: { lo: 1e-3, hi: 100, unit: 'mg/L' } },
   ]);
   if (fault) return refuse(fault);
-  note.assume(
-    'The label is right for total chlorine; one that names chlorine alone may not bind the ammonia of chloramine.',
-  );
+  note.assume('label-total-chlorine');
   const doseMl = note.step({
     id: 'doseMl',
     label: 'Dose',

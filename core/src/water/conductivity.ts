@@ -1,4 +1,4 @@
-import { guarded, ok, refuse, type Result } from '#core/result';
+import { because, guarded, ok, refuse, type Result } from '#core/result';
 import { degreeMeqPerL } from '#core/units';
 
 /** Equivalent conductivity at infinite dilution, S cm²/eq at 25 °C (CRC Handbook, from memory): the least conductive partners. */
@@ -82,8 +82,6 @@ export function consistentHardness({
   return refuse({
     kind: 'contradiction',
     fields: ['ghDegrees', 'khDegrees', 'ec25UsPerCm'],
-    why: `GH ${round1(ghDegrees)} with KH ${round1(khDegrees)} cannot give ${Math.round(ec25UsPerCm)} µS/cm; it takes at least about ${Math.round(leastUsPerCm)}`,
+    why: because('hardness-against-conductivity', { ghDegrees, khDegrees, ec25UsPerCm, leastUsPerCm }),
   });
 }
-
-const round1 = (value: number): number => Math.round(value * 10) / 10;

@@ -1,4 +1,4 @@
-import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { readyByNight, roByHour, waitingHarm, type EveningTank } from './evening';
 import { drumRoomL, isEvening, planLoad, shiftedTo, usualNights, type FortnightInput } from './fortnight-cost';
 import { bettered } from './fortnight-improve';
@@ -44,7 +44,7 @@ function faultIn({
   nightsCount = usualNights,
 }: FortnightInput): Parameters<typeof refuse>[0] | null {
   const unknown = tanks.find((t) => !waters.some((w) => w.waterId === t.waterId));
-  if (unknown) return { kind: 'missing', field: 'waterId', why: `${unknown.name} has no water that is known` };
+  if (unknown) return { kind: 'missing', field: 'waterId', why: because('no-known-water', { name: unknown.name }) };
   return firstFault([
     { field: 'nightsCount', value: nightsCount, range: { lo: 1, hi: 28, unit: 'nights' } },
     { field: 'madeLPerH', value: works.madeLPerH, range: { lo: 0, hi: 1000, unit: 'L/h' } },

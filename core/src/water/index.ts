@@ -97,8 +97,18 @@ export {
   type MineralSlope,
   type MineralState,
   type OddBatch,
+  type OddBatchCause,
 } from './mineral';
-export { blend, newWaterSpan, hotAndCold, mixTemperature, scaldC, type Blend, type BlendPart } from './mixing';
+export {
+  blend,
+  newWaterSpan,
+  hotAndCold,
+  mixTemperature,
+  scaldC,
+  type Blend,
+  type BlendPart,
+  type WarmingStep,
+} from './mixing';
 export {
   recipe,
   recipeQuantities,
@@ -114,7 +124,7 @@ export {
   type ShelfSalt,
   type TargetMet,
 } from './recipe';
-export { recipeEffect, undissolved, type RecipeWater, type SaltTaken } from './recipe-effect';
+export { recipeEffect, undissolved, type PhBy, type RecipeWater, type SaltTaken } from './recipe-effect';
 export { cheapest, type Programme, type ProgrammeRow, type ProgrammeSolution } from './recipe-programme';
 export {
   alternating,

@@ -1,6 +1,6 @@
-import { silent, type Recorder } from '#core/explain';
+import { noted, type Note, silent, type Recorder } from '#core/explain';
 import type { Water } from '#core/readings';
-import { firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL, species } from '#core/units';
 import { consistentHardness } from './conductivity';
 import { ionConductivity } from './ion-conductivity';
@@ -30,7 +30,7 @@ const chargeRoomFraction = 0.1;
 export interface IonReading {
   mmolPerL: IonTable;
   /** What was not known and had to be supposed. */
-  assumptions: string[];
+  assumptions: Note[];
   /** Measured conductivity less the model's: kept with the water, so that what was measured stays. */
   ecExcessUsPerCm: number;
 }
@@ -68,7 +68,7 @@ export function ionsOf(water: Water, note: Recorder = silent): Result<IonReading
   );
   if (fault) return refuse(fault);
   const table = noIons();
-  const assumptions: string[] = [];
+  const assumptions: Note[] = [];
   for (const ion of ions) {
     const mgPerL = water[ionParameters[ion]];
     if (mgPerL !== undefined) table[ion] = mgPerL / mgPerMmol(ion);
@@ -80,8 +80,8 @@ export function ionsOf(water: Water, note: Recorder = silent): Result<IonReading
   if (water.hco3MgPerL === undefined && water.khDegrees !== undefined) table.hco3 = water.khDegrees * degreeMeqPerL;
   const balanced = balance(table, water, assumptions);
   if (!balanced.ok) return balanced;
-  assumptions.forEach((text) => {
-    note.assume(text);
+  assumptions.forEach((assumption) => {
+    note.assumed(assumption);
   });
   const ecExcessUsPerCm = water.ec25UsPerCm === undefined ? 0 : water.ec25UsPerCm - ionConductivity(table).ec25UsPerCm;
   return ok({ mmolPerL: table, assumptions, ecExcessUsPerCm });
@@ -100,7 +100,7 @@ function thinnerThanHard({ ghDegrees = 0, khDegrees = 0, ec25UsPerCm }: Water): 
     : { ...told.refusal, fields: told.refusal.fields.map((field) => `source.${field}`) };
 }
 
-function hardnessInto(table: IonTable, { ghDegrees, caMgPerL, mgMgPerL }: Water, assumptions: string[]): Result<null> {
+function hardnessInto(table: IonTable, { ghDegrees, caMgPerL, mgMgPerL }: Water, assumptions: Note[]): Result<null> {
   if (ghDegrees === undefined) return ok(null);
   const hardMmolPerL = ghDegrees * degreeMmolPerL;
   const told = table.ca + table.mg;
@@ -108,7 +108,7 @@ function hardnessInto(table: IonTable, { ghDegrees, caMgPerL, mgMgPerL }: Water,
     refuse({
       kind: 'contradiction',
       fields: ['source.ghDegrees', 'source.caMgPerL', 'source.mgMgPerL'],
-      why: `calcium and magnesium give GH ${(told / degreeMmolPerL).toFixed(1)}, and ${ghDegrees} stands there`,
+      why: because('ions-against-hardness', { ionGhDegrees: told / degreeMmolPerL, ghDegrees }),
     });
   const roomMmolPerL = Math.max(0.5 * degreeMmolPerL, chargeRoomFraction * hardMmolPerL);
   if (caMgPerL !== undefined && mgMgPerL !== undefined)
@@ -124,13 +124,11 @@ function hardnessInto(table: IonTable, { ghDegrees, caMgPerL, mgMgPerL }: Water,
   const mgShare = 1 / (1 + (usualCaMgRatio * ionOf.mg.molarGPerMol) / ionOf.ca.molarGPerMol);
   table.mg = hardMmolPerL * mgShare;
   table.ca = hardMmolPerL - table.mg;
-  assumptions.push(
-    `Calcium and magnesium of the source are not known apart: ${usualCaMgRatio} : 1 by mass is supposed.`,
-  );
+  assumptions.push(noted('ca-mg-supposed', { caMgRatio: usualCaMgRatio }));
   return ok(null);
 }
 
-function balance(table: IonTable, water: Water, assumptions: string[]): Result<null> {
+function balance(table: IonTable, water: Water, assumptions: Note[]): Result<null> {
   const { cationsMeqPerL, anionsMeqPerL, differenceFraction } = ionCharges(table);
   const missing = cationsMeqPerL - anionsMeqPerL;
   if (Math.abs(missing) < 1e-6) return ok(null);
@@ -145,7 +143,7 @@ function balance(table: IonTable, water: Water, assumptions: string[]): Result<n
           fields: Object.values(ionParameters)
             .filter((id) => water[id] !== undefined)
             .map((id) => `source.${id}`),
-          why: `cations carry ${cationsMeqPerL.toFixed(2)} and anions ${anionsMeqPerL.toFixed(2)} meq/L: no water has that`,
+          why: because('charges-apart', { cationsMeqPerL, anionsMeqPerL }),
         })
       : ok(null);
   }
@@ -153,7 +151,7 @@ function balance(table: IonTable, water: Water, assumptions: string[]): Result<n
   else if (water.clMgPerL === undefined) table.cl += missing;
   else table.so4 += missing / 2;
   const by = missing < 0 ? 'sodium' : water.clMgPerL === undefined ? 'chloride' : 'sulphate';
-  assumptions.push(`What balances the charges of the source is not known: ${by} is supposed.`);
+  assumptions.push(noted('balance-supposed', { by }));
   return ok(null);
 }
 

@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { medianOf, theilSenLine } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Result } from '#core/result';
 
 /** What a mineral's label promises: so much in so many litres of pure water. A pen's ppm carries the factor it is meant at. */
 export interface MineralLabel {
@@ -29,12 +29,21 @@ export interface MineralSlope {
   /** Own slope against the label's; null without either. */
   labelRatio: number | null;
 }
+/** What usually makes a batch too strong, or too weak; likeliest first. */
+export type OddBatchCause =
+  | 'weighed-twice'
+  | 'water-not-pure'
+  | 'pen-off'
+  | 'damp-powder'
+  | 'dying-scale'
+  | 'not-dissolved'
+  | 'see-batches-before';
 export interface OddBatch {
   atEpochMs: number;
   quantity: 'ec25UsPerCm' | 'ghDegrees';
   expectedValue: number;
   measuredValue: number;
-  likely: string[];
+  likely: OddBatchCause[];
 }
 export interface MineralState {
   gh: MineralSlope | null;
@@ -115,19 +124,14 @@ function oddOnes(
   });
 }
 
-function likelyCauses(strong: boolean, batches: readonly MineralBatch[], odd: MineralBatch): string[] {
+function likelyCauses(strong: boolean, batches: readonly MineralBatch[], odd: MineralBatch): OddBatchCause[] {
   const before = batches.filter((b) => b.atEpochMs < odd.atEpochMs && odd.atEpochMs - b.atEpochMs < 30 * 86_400_000);
-  if (strong)
-    return [
-      'weighed twice, or less water than was written down',
-      'the pure water is no longer pure: test it, the resin may be exhausted',
-      'the pen: rinse it and check it in its standard',
-    ];
+  if (strong) return ['weighed-twice', 'water-not-pure', 'pen-off'];
   return [
-    'powder that has drawn water: heavier than it was, keep it closed and dry',
-    'a scale with a dying battery: check it with a coin of known mass',
-    'not yet dissolved: stir, and measure again in an hour',
-    ...(before.length > 1 ? ['the same as last time would be telling: look at the batches before'] : []),
+    'damp-powder',
+    'dying-scale',
+    'not-dissolved',
+    ...(before.length > 1 ? (['see-batches-before'] as const) : []),
   ];
 }
 
@@ -156,9 +160,9 @@ export function mineralDose(
     return refuse({
       kind: 'unreachable',
       target: String(targetValue),
-      why: `the water stands at ${nowValue} already, and a mineral only raises it: cut it with purer water first`,
+      why: because('mineral-only-raises', { nowValue }),
     });
-  note.assume('The rise is in proportion to the dose.');
+  note.assume('rise-by-dose');
   const massG = note.step({
     id: 'massG',
     label: 'Mineral',

@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { parameterIds, type ParameterId, type Water } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Result, type NoFacts, type ReasonOf } from '#core/result';
 import { doorFault } from '#core/units';
 import { aeratedPh, alkalinityMolPerL, carbonAt, carbonateConstants, ionicMolPerLFromKh, phOf } from './carbonate';
 
@@ -82,19 +82,12 @@ export function blend({ parts }: { parts: readonly BlendPart[] }, note: Recorder
     });
   }
   note.source('mass-balance', 'plummer-1982', 'davies-activity');
-  note.limit(
-    'pH right after mixing drifts to its aerated value within a day; room air often holds more CO2 than outside.',
-  );
+  note.limit('ph-drifts');
   const matched = parts.map(withSupposedTemp);
   if (matched.some((p, i) => p.water.tempC !== parts[i]?.water.tempC && p.water.khDegrees !== undefined))
-    note.assume(
-      `Where nobody has said how warm a water is, ${usualC} °C is taken for its pH: ten degrees off moves it by less than 0.1.`,
-    );
+    note.assume('temperature-supposed', { tempC: usualC });
   const supposed = matched.map(withSupposedPh);
-  if (supposed.some((p, i) => p.water.ph !== parts[i]?.water.ph))
-    note.assume(
-      'Water with hardly any carbonate, whose pH nobody measured, is taken as in balance with air: it weighs next to nothing.',
-    );
+  if (supposed.some((p, i) => p.water.ph !== parts[i]?.water.ph)) note.assume('air-balance-supposed');
   const mixedC = water.tempC ?? usualC;
   const ph = closedPh(supposed, { ...water, tempC: mixedC });
   if (ph !== null) water.ph = ph;
@@ -170,9 +163,17 @@ export function mixTemperature(
   });
   const scald = parts.some((p) => p.tempC > scaldC);
   note.source('mass-balance');
-  if (scald) note.limit('Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.');
+  if (scald) note.limit('scalds');
   return ok(note.explained({ tempC, scald }));
 }
+
+/** How hot and cold are brought together; `scaldingC` where the hot water scalds. */
+export type WarmingStep = ReasonOf<{
+  'cold-first': { coldL: number };
+  'then-hot': { hotL: number; scaldingC: number | null };
+  'stir-measure': NoFacts;
+  'mixer-tap': NoFacts;
+}>;
 
 /**
  * How much hot water makes a drum warm: litres of hot and cold for a temperature.
@@ -188,7 +189,7 @@ export function hotAndCold({
   wantedC: number;
   coldC: number;
   hotC: number;
-}): Result<{ hotL: number; coldL: number; steps: string[] }> {
+}): Result<{ hotL: number; coldL: number; steps: WarmingStep[] }> {
   const fault = firstFault([
     { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
     { field: 'wantedC', value: wantedC, range: { lo: 0, hi: 100, unit: '°C' } },
@@ -200,18 +201,19 @@ export function hotAndCold({
     return refuse({
       kind: 'unreachable',
       target: `${wantedC} °C`,
-      why: `mixing ${coldC} and ${hotC} °C gives what lies between them`,
+      why: because('between-cold-and-hot', { coldC, hotC }),
     });
   const hotL = (volumeL * (wantedC - coldC)) / (hotC - coldC);
+  const steps: WarmingStep[] = [
+    { id: 'cold-first', facts: { coldL: volumeL - hotL } },
+    { id: 'then-hot', facts: { hotL, scaldingC: hotC > scaldC ? hotC : null } },
+    { id: 'stir-measure', facts: {} },
+    { id: 'mixer-tap', facts: {} },
+  ];
   return ok({
     hotL,
     coldL: volumeL - hotL,
-    steps: [
-      `Cold first: ${(volumeL - hotL).toFixed(1)} L.`,
-      `Then ${hotL.toFixed(1)} L of hot${hotC > scaldC ? `; at ${hotC.toFixed(0)} °C it scalds: pour low and slowly, keep children away, thermometer before hand` : ''}.`,
-      'Stir, wait a minute, measure; mend with a litre at a time, then measure once more beside the tank.',
-      'At a mixer tap: set it by a thermometer in the running water, not by hand, and look again each drum: boilers drift.',
-    ],
+    steps,
   });
 }
 

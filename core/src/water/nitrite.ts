@@ -35,10 +35,8 @@ export function chlorideGuard(
     note.source('srac-462');
     note.input({ id: 'no2MgPerL', label: 'Nitrite', value: no2MgPerL, unit: 'mg/L', origin: 'entered' });
     note.input({ id: 'clMgPerL', label: 'Chloride', value: clMgPerL, unit: 'mg/L', origin: 'entered' });
-    note.limit(
-      'Salt is no option for soft-water shrimp, many snails, plants and some catfishes and loaches; look the kind up first.',
-    );
-    note.limit('Salt buys time; the nitrite still has to go, by water changes and a filter that can cope.');
+    note.limit('salt-harms');
+    note.limit('salt-buys-time');
     const clToNo2Ratio =
       no2MgPerL === 0
         ? null

@@ -1,11 +1,13 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import type { Water } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL } from '#core/units';
 import { aeratedPh, phAtCo2 } from './carbonate';
 import { ionCharges, ionsOf, waterOfIons, type IonReading } from './ion-table';
 import { ionOf, ions, ionsPerGram, noIons, saltNamed, type IonTable, type SaltId } from './salts';
 
+/** From freshly mixed to a day of air; or nothing holds it, under half a degree of KH. */
+export type PhBy = 'fresh-to-aired' | 'held-by-nothing';
 export interface RecipeWater {
   water: Water;
   mmolPerL: IonTable;
@@ -16,7 +18,8 @@ export interface RecipeWater {
   pen: { factor: number; penValue: number }[];
   /** Between 5 mg/L of carbon dioxide and balance with air; null where hardly any carbonate holds it. */
   phSpan: { lo: number; hi: number } | null;
-  phNote: string;
+  /** What the span of pH stands for. */
+  phBy: PhBy;
 }
 
 /** A salt taken: by name, with the purity of its label. */
@@ -39,9 +42,7 @@ export function recipeWaterOf(reading: { mmolPerL: IonTable; ecExcessUsPerCm: nu
     caMgRatio: (water.mgMgPerL ?? 0) > 1e-9 ? (water.caMgPerL ?? 0) / (water.mgMgPerL ?? 1) : null,
     pen: penFactors.map((factor) => ({ factor, penValue: factor * (water.ec25UsPerCm ?? 0) })),
     phSpan: held ? { lo: phAtCo2({ khDegrees, tempC, co2MgPerL: 5 }), hi: aeratedPh({ khDegrees, tempC }) } : null,
-    phNote: held
-      ? 'From freshly mixed, with some carbon dioxide in it, to a day of air. In the tank, bed, wood, plants and CO2 decide.'
-      : 'Under half a degree of KH nothing holds the pH: it is what air, bed and wood make of it, and a pen needs minutes to settle.',
+    phBy: held ? 'fresh-to-aired' : 'held-by-nothing',
   };
 }
 
@@ -99,7 +100,8 @@ export function withSalts(
   ]);
   if (fault) return refuse(fault);
   const twice = taken.find((t, i) => taken.findIndex((other) => other.saltId === t.saltId) !== i);
-  if (twice) return refuse({ kind: 'contradiction', fields: ['massG'], why: `${twice.saltId} is named twice` });
+  if (twice)
+    return refuse({ kind: 'contradiction', fields: ['massG'], why: because('stands-twice', { name: twice.saltId }) });
   note.input({ id: 'volumeL', label: 'Volume', value: volumeL, unit: 'L', origin: 'entered' });
   const added = noIons();
   for (const { saltId, massG, purityFraction = 1 } of taken) {
@@ -117,10 +119,9 @@ export function withSalts(
           terms: { grams: massG, mmolPerG: perGram[ion], litres: volumeL },
           by: (t) => (t.grams * t.mmolPerG) / t.litres,
         });
-    if (salt.value.needsCo2) note.limit(`${salt.value.name} dissolves only with CO2, over days: counted as if it had.`);
+    if (salt.value.needsCo2) note.limit('needs-co2', { name: salt.value.name });
   }
-  for (const { name, mostG } of undissolved({ volumeL, taken }))
-    note.limit(`Only about ${Number(mostG.toPrecision(3))} g of ${name} dissolve in this: counted as if all had.`);
+  for (const { name, mostG } of undissolved({ volumeL, taken })) note.limit('dissolves-only', { name, mostG });
   const mmolPerL = noIons();
   for (const ion of ions) mmolPerL[ion] = start.mmolPerL[ion] + added[ion];
   const told = recipeWaterOf({ mmolPerL, ecExcessUsPerCm: start.ecExcessUsPerCm });
@@ -141,8 +142,6 @@ export function withSalts(
     by: (t) => t.HCO3 / t.degree,
   });
   note.source('ciaaw-2021', 'crc-handbook', 'robinson-stokes-1959', 'davies-activity');
-  note.limit(
-    'Conductivity is estimated from the ions: within a few percent, less sure where much sulphate pairs with calcium or magnesium.',
-  );
+  note.limit('conductivity-by-ions');
   return ok(note.explained(told));
 }

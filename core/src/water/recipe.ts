@@ -1,6 +1,6 @@
-import { silent, type Explained, type Recorder } from '#core/explain';
+import { type Note, silent, type Explained, type Recorder } from '#core/explain';
 import type { Water } from '#core/readings';
-import { firstFault, ok, refuse, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL } from '#core/units';
 import { ionConductivity } from './ion-conductivity';
 import { ionParameters, ionsOf, mgPerMmol, type IonReading } from './ion-table';
@@ -109,7 +109,7 @@ export interface Recipe {
   conflict: RecipeQuantity[];
   /** What, put on the shelf, would end the conflict; empty where one or two things would not. */
   wouldHelp: string[][];
-  assumptions: string[];
+  assumptions: Note[];
 }
 
 /** What a scale and a kit can still tell: where nobody says how near. In the unit of the quantity. Ours. */
@@ -155,10 +155,10 @@ function prepared({ volumeL, sources, shelf, minerals = [], targets }: RecipeInp
     })),
   ]);
   if (fault) return refuse(fault);
-  if (targets.length === 0)
-    return refuse({ kind: 'missing', field: 'targets', why: 'say what the water should become' });
+  if (targets.length === 0) return refuse({ kind: 'missing', field: 'targets', why: because('no-target') });
   const twice = shelf.find((s, i) => shelf.findIndex((other) => other.saltId === s.saltId) !== i);
-  if (twice) return refuse({ kind: 'contradiction', fields: ['shelf'], why: `${twice.saltId} is named twice` });
+  if (twice)
+    return refuse({ kind: 'contradiction', fields: ['shelf'], why: because('stands-twice', { name: twice.saltId }) });
   const doubled = targets.find(
     (t, i) => targets.findIndex((other) => other.quantity === t.quantity && other.bound === t.bound) !== i,
   );
@@ -166,7 +166,7 @@ function prepared({ volumeL, sources, shelf, minerals = [], targets }: RecipeInp
     return refuse({
       kind: 'contradiction',
       fields: ['targets'],
-      why: `${recipeWords[doubled.quantity].label} is asked for twice`,
+      why: because('stands-twice', { name: recipeWords[doubled.quantity].label }),
     });
   if (shelf.length > saltIds.length)
     return refuse({
@@ -527,8 +527,8 @@ export function recipe(input: RecipeInput, note: Recorder = silent): Result<Expl
   if (!found)
     return refuse({
       kind: 'unreachable',
-      target: 'this mixture',
-      why: 'the shares that the sources may have do not make a whole',
+      target: 'mixture',
+      why: because('shares-no-whole'),
     });
   const targets = met(ready.value, found);
   const all = targets.every((t) => t.within);
@@ -569,8 +569,8 @@ export function recipe(input: RecipeInput, note: Recorder = silent): Result<Expl
   );
   if (!effect.ok) return effect;
   const assumptions = ready.value.sources.flatMap((s) => s.reading.assumptions);
-  assumptions.forEach((text) => {
-    note.assume(text);
+  assumptions.forEach((assumption) => {
+    note.assumed(assumption);
   });
   return ok(
     note.explained({

@@ -24,7 +24,7 @@ export function residual(
         mend: String(Math.round(changeCount)),
       });
     note.source('mass-balance');
-    note.assume('Each change is mixed in before the next, and the new water holds none of it.');
+    note.assume('mixed-in');
     const remainingFraction = note.step({
       id: 'remaining',
       label: 'Share that remains',

@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { settling, type Routine, type Water } from '#core/readings';
-import { firstFault, ok, refuse, type NumberGuard, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type NumberGuard, type Result } from '#core/result';
 
 const anyValue = { lo: -1e5, hi: 1e5, unit: '' };
 const share = { lo: 1e-6, hi: 1, unit: 'of the net volume' };
@@ -27,7 +27,7 @@ export function routineSettles(
   ]);
   if (fault) return refuse(fault);
   note.source('mass-balance');
-  note.assume('Production stays as it is, and the routine is kept.');
+  note.assume('routine-kept');
   const before = note.step({
     id: 'before',
     label: 'Before each change',
@@ -168,7 +168,7 @@ export function holdCeiling(
     return refuse({
       kind: 'unreachable',
       target: String(ceiling),
-      why: `the source stands at ${sourceValue}: no change of any size goes below it`,
+      why: because('no-change-below-source', { sourceValue }),
     });
   if (likelyPerDay <= 0) return ok(note.explained({ changeFraction: 0 }));
   const changeFraction = note.step({
@@ -184,11 +184,13 @@ export function holdCeiling(
     ? refuse({
         kind: 'unreachable',
         target: String(ceiling),
-        why: `even all of the water every ${everyDays} days would not hold it; it takes a change every ${floor2((ceiling - sourceValue) / likelyPerDay)} days or oftener`,
+        why: because('all-would-not-hold', {
+          everyDays,
+          neededEveryDays: (ceiling - sourceValue) / likelyPerDay,
+        }),
       })
     : ok(note.explained({ changeFraction }));
 }
-const floor2 = (value: number): string => (Math.floor(value * 100) / 100).toString();
 
 function likely(productionPerDay: number, productionSdPerDay: number, certainty: CertaintyId, note: Recorder): number {
   return note.step({
@@ -231,7 +233,7 @@ export function leastRhythm(
   ]);
   if (fault) return refuse(fault);
   if (ceiling <= sourceValue)
-    return refuse({ kind: 'unreachable', target: String(ceiling), why: `the source stands at ${sourceValue}` });
+    return refuse({ kind: 'unreachable', target: String(ceiling), why: because('source-stands-at', { sourceValue }) });
   const likelyPerDay = likely(productionPerDay, productionSdPerDay, certainty, note);
   if (likelyPerDay <= 0) return ok(note.explained({ everyDays: null }));
   const everyDays = note.step({

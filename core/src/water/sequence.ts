@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import type { ParameterId, Water } from '#core/readings';
-import { firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { changeAdvice, largestWiseFraction, type Bearing, type StepAdvice, type StepLimit } from './advice';
 import { changeEffect } from './change';
 
@@ -43,7 +43,7 @@ export function changeSequence(
     return refuse({
       kind: 'unreachable',
       target: String(target),
-      why: `the source stands at ${sourceValue}: changes come near it and never beyond`,
+      why: because('source-near-never-beyond', { sourceValue }),
     });
   const after: number[] = [];
   let now = value;
@@ -52,7 +52,7 @@ export function changeSequence(
       return refuse({
         kind: 'unreachable',
         target: String(target),
-        why: `not within ${mostChanges} changes of this size`,
+        why: because('too-many-changes', { mostCount: mostChanges }),
       });
     now = note.step({
       id: `after-${after.length + 1}`,

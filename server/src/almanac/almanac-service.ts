@@ -1,5 +1,6 @@
 import { loadAlmanac } from '#almanac/shelf';
 import type { AlmanacView } from '#contracts/almanac';
+import { consistencyWords } from '#words/almanac';
 
 /** The almanac as its page shows it. The server has refused to start on any fault before this is asked for. */
 export function almanacView(): AlmanacView {
@@ -17,6 +18,6 @@ export function almanacView(): AlmanacView {
     })),
     limits: almanac.limits.map((l) => ({ ...l, sourceIds: [...l.sourceIds] })),
     sources: [...almanac.sources],
-    findings,
+    findings: findings.map((f) => ({ ...f, why: consistencyWords(f.why) })),
   };
 }

@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { sql } from 'drizzle-orm';
 import type { BookPage, exportedBook, ImportReport } from '#contracts/book';
 import type { DoingView } from '#contracts/doing';
+import { parameters } from '#almanac/parameters';
+import { bearsWords } from '#words/water';
 import type * as v from 'valibot';
 import { openTestHouse, saidOf, wholeSheet, type TestHouse } from '../app/harness.cases';
 import { kinds } from '../app/kinds';
@@ -34,7 +36,7 @@ interface OldState {
   doing: { jobs: OldJob[]; timers: Record<string, unknown>[] };
   batches: object;
   stock: object;
-  evening: object;
+  evening: { tanks: (OldTank & Record<string, unknown>)[] };
   lines: [id: string, line: string, struck: unknown][];
 }
 const read = <T>(name: string): T => JSON.parse(readFileSync(`server/fixtures/${name}`, 'utf8')) as T;
@@ -45,6 +47,17 @@ const read = <T>(name: string): T => JSON.parse(readFileSync(`server/fixtures/${
  */
 const book = read<Book>('book-0.1.json');
 const before = read<OldState>('state-0.1.json');
+
+/** When a band is left was a sentence of the server; now the answer says the parameter, and the words are made on the page. */
+function withoutSentence({
+  leavesText,
+  ...tank
+}: OldTank & Record<string, unknown>): OldTank & Record<string, unknown> {
+  const parameter = parameters.find((p) => typeof leavesText === 'string' && leavesText.startsWith(p.label));
+  const leaves = parameter ? { parameter: parameter.id, atDay: Number(tank['leavesAtDay']) } : null;
+  expect(leaves ? bearsWords(leaves) : '').toBe(String(leavesText));
+  return { ...tank, leavesParameter: leaves?.parameter ?? null };
+}
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -132,7 +145,7 @@ describe('a book of version 0.1.0', () => {
     for (const [where, old] of [
       ['/api/water/batches', before.batches],
       ['/api/stock', before.stock],
-      ['/api/water/evening', before.evening],
+      ['/api/water/evening', { ...before.evening, tanks: before.evening.tanks.map(withoutSentence) }],
     ] as const)
       expect(inOrder((await house.get<object>(where)).body))
         .withContext(where)

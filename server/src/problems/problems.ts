@@ -1,7 +1,8 @@
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import * as v from 'valibot';
-import { refusalSentence, type Refusal } from '#core/result';
+import type { Refusal } from '#core/result';
+import { refusalWords } from '#words/explain';
 import type { Problem } from '#contracts/shapes';
 import { newId } from './ids';
 
@@ -32,7 +33,7 @@ export const refused = (title: string, faults: FieldFault[] = []): RequestFault 
 /** A refusal of the core, beside the field it is about. */
 export function faultOf(refusal: Refusal, field: string): FieldFault {
   const mend = 'mend' in refusal && refusal.mend !== undefined ? { mend: refusal.mend } : {};
-  return { field, message: refusalSentence(refusal), ...mend };
+  return { field, message: refusalWords(refusal), ...mend };
 }
 
 /** Checks what a client sent against its contract; every fault is named at once, with its path. */

@@ -21,6 +21,7 @@ import {
   type DeviceSample,
 } from '#contracts/readings';
 import { deviceId as deviceIdShape } from '#contracts/shapes';
+import { deviceWords, unsteadyWords } from '#words/readings';
 import type { Db } from '../db';
 import type { Clock } from '../house';
 import { addToBuckets, forgetOldBuckets, readBuckets, type Bucket } from './devices-repo';
@@ -260,16 +261,19 @@ export class Devices {
       heardPerMinuteCount,
       repeatedCount: device.repeatedCount,
       refusedCount: device.refusedCount,
-      live: announce.measures.map(({ parameter, resolutionValue }) => ({
-        parameter,
-        resolutionValue,
-        ...steadiness(device.rings.get(parameter) ?? [], {
+      live: announce.measures.map(({ parameter, resolutionValue }) => {
+        const told = steadiness(device.rings.get(parameter) ?? [], {
           nowEpochMs,
           resolution: resolutionValue,
           everyMs: announce.everyMs,
-        }),
+        });
+        return { parameter, resolutionValue, ...told, why: told.why === null ? '' : unsteadyWords[told.why] };
+      }),
+      warnings: deviceWarnings({ ...device, silentForMs, everyMs: announce.everyMs, heardPerMinuteCount }).map((w) => ({
+        id: w.id,
+        text: deviceWords(w),
+        unusable: w.unusable,
       })),
-      warnings: deviceWarnings({ ...device, silentForMs, everyMs: announce.everyMs, heardPerMinuteCount }),
     };
   }
 

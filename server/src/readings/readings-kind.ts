@@ -1,6 +1,7 @@
 import { likelyMend, plausibility, type Parameter } from '#core/readings';
 import type { ReadingsPayload, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
+import { oddWords } from '#words/readings';
 import type { FieldFault } from '../problems';
 import type { KindModule, NewestPatch, ProjectedEntry } from '../book';
 import { newlyIn } from '../tanks';
@@ -71,7 +72,7 @@ function valueFaults(value: ReadingValue): FieldFault[] {
     ? [
         {
           field: 'insisted',
-          message: `${asked.why}; send insisted: true to keep it`,
+          message: `${oddWords(asked.why)}; send insisted: true to keep it`,
           ...(asked.mend === undefined ? {} : { mend: asked.mend }),
         },
       ]

@@ -168,14 +168,8 @@ function outlookWorking({ level, productionPerDay, routine, settles, leaves, nor
       by: (t) => t.source + (t.productionPerDay * t.days) / t.share,
     });
   }
-  note.assume(
-    'Readings are spans, changes are known jumps, and a reading may be wrong (a state-space model, fitted to this tank).',
-  );
-  note.limit(
-    leaves
-      ? 'The days hold while stock, feeding and routine stay as they are.'
-      : 'The forecast holds while stock, feeding and routine stay as they are.',
-  );
+  note.assume('state-space');
+  note.limit(leaves ? 'days-hold' : 'forecast-holds');
   note.source('kalman-1960', 'durbin-koopman-2012');
 }
 
@@ -234,10 +228,10 @@ export async function verdictWorking(
   const prospect = (await deps.prospects.of([tank], nowEpochMs)).get(tankId) ?? noProspect;
   const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
   const line = verdict.lines.find((l) => l.parameter === parameter);
-  if (line) note.assume(`Verdict: ${verdictWords(line.reason)}`);
+  if (line) note.assume('told', { text: `Verdict: ${verdictWords(line.reason)}` });
   const outlook = prospect.outlooks.find((o) => o.parameter === parameter);
   if (outlook) outlookWorking(outlook, note);
-  if (line?.band?.note) note.limit(line.band.note);
+  if (line?.band?.note) note.limit('told', { text: line.band.note });
   const { value: _value, ...working } = note.explained(null);
   return working;
 }

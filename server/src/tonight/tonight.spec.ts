@@ -6,6 +6,7 @@ import type { SourceList } from '#contracts/sources';
 import type { Folio } from '#contracts/tanks';
 import type { House } from '#contracts/tonight';
 import type { Working } from '#core/explain';
+import { noteWords } from '#words/explain';
 import {
   at,
   changeEntry,
@@ -120,7 +121,7 @@ describe('GET folio, working, sources, almanac, house', () => {
     const { body } = await house.get<Working>(`/api/tanks/${tank}/working/ghDegrees`);
     expect(body.inputs[0]?.entryId).toBe(entry.id);
     expect(body.sourceIds).toEqual(['trade-shrimp']);
-    expect(body.assumptions.join()).toContain('General hardness');
+    expect(body.assumptions.map(noteWords).join()).toContain('General hardness');
   });
   it('a source shows the newest analysis value by value', async () => {
     const source = id();

@@ -1,6 +1,6 @@
 import { parameterWords } from '#almanac/parameters';
 import { intervalText } from '#core/readings';
-import { equipmentWords, netLitres } from '#core/tanks';
+import { netLitres } from '#core/tanks';
 import { batchCode, salts } from '#core/water';
 import type {
   ChangePayload,
@@ -13,6 +13,7 @@ import type {
   StockPayload,
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
+import { equipmentWords } from '#words/tanks';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
 
 const sizeText = ({ entered }: Pick<ChangePayload, 'entered'>): string =>

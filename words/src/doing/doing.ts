@@ -1,4 +1,5 @@
 import type { ClosingCheckId, StepCautionId, StepReason, TimerKind, WorkKind } from '#core/doing';
+import { teller } from '#words/explain';
 
 export const timerWords: Record<TimerKind, string> = {
   drip: 'drip',
@@ -73,8 +74,8 @@ export function offWords({ heaterOff, others }: Extract<StepReason, { id: 'off' 
   return [heater, ...(others.length > 0 ? others.map((item) => itemWords[item]) : ['filter and pumps'])].join(', ');
 }
 
-type Step<Id extends StepReason['id']> = Extract<StepReason, { id: Id }>['facts'];
-const sentences: { [Id in StepReason['id']]: (facts: Step<Id>) => string } = {
+/** The sentence of a step. */
+export const stepWords = teller<StepReason>({
   hands: () => 'Hands and forearms washed with water alone, well rinsed.',
   off: (facts) => `Off and unplugged: ${offWords(facts)}.`,
   bed: ({ bed }) =>
@@ -129,8 +130,4 @@ const sentences: { [Id in StepReason['id']]: (facts: Step<Id>) => string } = {
   'absence-level': () => 'Water level for the evaporation; heater and inlet stay under water to the end.',
   'absence-show': () => 'Show the stand-in one round: what is usual, what is wrong, what never to do.',
   'absence-call': () => 'Whom to call, with the numbers on the tank.',
-};
-
-/** The sentence of a step. */
-export const stepWords = (reason: StepReason): string =>
-  (sentences[reason.id] as (facts: StepReason['facts']) => string)(reason.facts);
+});

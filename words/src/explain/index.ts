@@ -1,1 +1,3 @@
+export { noteWords } from './notes';
+export { refusalWords, whyWords } from './refusals';
 export { teller, type Sentences } from './tell';

@@ -16,3 +16,4 @@ export {
   tonightReasonWords,
   waitWords,
 } from './evening';
+export { oddBatchWords, phByWords, warmingWords } from './mixing';

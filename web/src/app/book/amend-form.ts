@@ -12,6 +12,7 @@ import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { ledgerLine, type LedgerSubject } from '#core/readings';
 import type { BookEntry } from '#contracts/book';
+import { ledgerWords } from '#words/readings';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
 import { lineOf, sittingQuestions } from '../readings';
@@ -47,7 +48,7 @@ import { amendment, asLedgerEntry } from './amend';
           </p>
         }
         @for (q of understood().questions; track $index) {
-          <p class="fault">{{ q.why }}</p>
+          <p class="fault">{{ asksText(q.why) }}</p>
         }
         @for (q of asked(); track q.why) {
           <p class="caution small">{{ q.why }}</p>
@@ -97,6 +98,7 @@ export class AmendForm implements OnInit {
   private readonly house = inject(HouseStore);
   private readonly tonight = inject(TonightStore);
   private readonly sources = inject(SourcesStore);
+  protected asksText = ledgerWords;
   protected readonly line = signal('');
   protected readonly reason = signal('');
   protected readonly insisted = signal(false);

@@ -15,6 +15,7 @@ import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { sharedFaults, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
+import { sharedFaultWords, instrumentWords } from '#words/readings';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
@@ -212,6 +213,7 @@ export class BenchScreen {
     );
     return sharedFaults(readings).map((f) => ({
       ...f,
+      text: sharedFaultWords(f),
       name: this.owned.byId().get(f.instrumentId)?.name ?? parameterOf(f.parameter)?.label ?? '',
     }));
   });
@@ -220,7 +222,9 @@ export class BenchScreen {
     return this.owned
       .inUse()
       .filter((o) => used.has(o.instrument.id))
-      .flatMap((o) => o.warnings.filter((w) => w.doubtful).map((w) => ({ name: o.instrument.name, text: w.text })));
+      .flatMap((o) =>
+        o.warnings.filter((w) => w.doubtful).map((w) => ({ name: o.instrument.name, text: instrumentWords(w) })),
+      );
   });
   protected readonly filled = computed(() =>
     [...this.rows().values()].filter((r) => [...r.said.values()].some((s) => s.kind !== 'empty')),

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { instrumentWarnings, type Calibration, type Instrument, type InstrumentWarning } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
+import { instrumentWords } from '#words/readings';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
 
@@ -49,7 +50,7 @@ export class InstrumentStore {
         this.all().flatMap(({ instrument, warnings }) => {
           const doubt = warnings
             .filter((w) => w.doubtful)
-            .map((w) => w.text)
+            .map(instrumentWords)
             .join(' ');
           return doubt === '' ? [] : [[instrument.id, doubt.slice(0, 200)] as const];
         }),

@@ -5,6 +5,7 @@ import { parameters } from '#almanac/parameters';
 import { parameterWords } from '#almanac/parameters';
 import { instrumentTypes, type InstrumentType, type ParameterId } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
+import { instrumentWords } from '#words/readings';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -66,7 +67,7 @@ const typeWords: Record<InstrumentType, string> = {
                 </td>
                 <td class="small">
                   @for (w of o.warnings; track w.id) {
-                    <p [class.act]="w.doubtful">{{ w.text }}</p>
+                    <p [class.act]="w.doubtful">{{ warningText(w) }}</p>
                   } @empty {
                     <span class="settled">nothing against it</span>
                   }
@@ -288,6 +289,7 @@ export class InstrumentsScreen {
   private readonly house = inject(HouseStore);
   protected readonly types = instrumentTypes;
   protected readonly words = typeWords;
+  protected warningText = instrumentWords;
   protected readonly short = parameterWords;
   protected readonly measured = parameters;
   protected readonly name = signal('');

@@ -14,6 +14,7 @@ import { catchError, of } from 'rxjs';
 import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings';
+import { ledgerWords } from '#words/readings';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
@@ -93,7 +94,7 @@ const keptLineCount = 30;
             <p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>
           }
           @for (q of understood().questions; track $index) {
-            <p class="fault">{{ q.why }}</p>
+            <p class="fault">{{ asksText(q.why) }}</p>
           }
           @if (fault()) {
             <p class="fault" role="alert">{{ fault() }}. The line is kept.</p>
@@ -164,6 +165,7 @@ export class LedgerLine {
   readonly typedAhead = input('');
   readonly closed = output();
   private aheadCount = 0;
+  protected asksText = ledgerWords;
   protected readonly line = signal('');
   protected readonly insisted = signal(false);
   protected readonly fault = signal('');

@@ -2,6 +2,7 @@ import { parameters } from '#almanac/parameters';
 import type { ParameterId } from '#core/readings';
 import { waterQuestions, type Analysis, type Known } from '#core/sources';
 import type { Bench } from '#contracts/readings';
+import { questionWords } from '#words/sources';
 import { gradeWords } from '../ui/words';
 
 export interface Asked {
@@ -24,5 +25,5 @@ export function knownOf(cells: Bench['tanks'][number]['cells'] | undefined): Kno
 export const askedAbout = (readings: Analysis, known: Known): Asked[] =>
   waterQuestions({ readings, catalogue: parameters, known }).map(({ parameters: about, why, mend, grade }) => ({
     parameters: about,
-    why: `${why}.${mend === undefined ? '' : ` Perhaps ${mend}?`} (${gradeWords[grade] ?? grade})`,
+    why: `${questionWords(why)}.${mend === undefined ? '' : ` Perhaps ${mend}?`} (${gradeWords[grade] ?? grade})`,
   }));

@@ -15,6 +15,7 @@ import {
 } from '#core/readings';
 import type { ReadingValue } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
+import { oddWords } from '#words/readings';
 import { plainRefusal } from '../ui/refusals';
 
 /** What was understood of one typed value while it is being typed. */
@@ -93,7 +94,9 @@ export function judged(parameter: Parameter, reading: ParsedReading, { band, las
     tone: tones[verdict],
     text: `${intervalText(reading, Math.max(parameter.decimalsCount, reading.hi !== null && reading.lo !== null && reading.hi - reading.lo < 1 ? 2 : 0))}${unit}${doubt}${words[verdict] === '' ? '' : ` · ${words[verdict]}`}`,
     question:
-      asked.kind === 'question' ? `${asked.why}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}` : null,
+      asked.kind === 'question'
+        ? `${oddWords(asked.why)}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}`
+        : null,
   };
 }
 

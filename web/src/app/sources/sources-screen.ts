@@ -6,6 +6,7 @@ import { intervalText, middle } from '#core/readings';
 import { analysisReport, blendDisagrees, blendOf, chlorineMeaning, looksSoftened } from '#core/sources';
 import { sourceStates, type SourcePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
+import { analysisWords, treatmentWords } from '#words/sources';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -58,6 +59,8 @@ export class SourcesScreen {
   constructor() {
     this.store.load();
   }
+  protected checkText = analysisWords;
+  protected treatmentText = treatmentWords;
   protected readonly rows = computed(() =>
     [...this.store.list()]
       .sort((a, b) => sourceStates.indexOf(a.setUp.state) - sourceStates.indexOf(b.setUp.state))

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
+import { resinWords } from '#words/sources';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText, figure } from '../ui/words';
@@ -24,7 +25,7 @@ import { agoText, figure } from '../ui/words';
         @for (f of s.forecasts; track f.school) {
           <li class="small">
             <strong [class.act]="f.state === 'reached'"
-              >{{ school(f.school)?.label }} ({{ school(f.school)?.ppmCount }} ppm, {{ litres(f.limitUsPerCm.lo) }}–{{
+              >{{ resin[f.school].name }} ({{ school(f.school)?.ppmCount }} ppm, {{ litres(f.limitUsPerCm.lo) }}–{{
                 litres(f.limitUsPerCm.hi)
               }}
               µS/cm by the pen):</strong
@@ -173,6 +174,7 @@ export class UnitLogPart {
   );
   protected readonly state = computed(() => (this.log().length === 0 ? null : unitState(this.log())));
   protected readonly recent = computed(() => [...this.log()].reverse().slice(0, 8));
+  protected readonly resin = resinWords;
   protected school = (id: string): (typeof resinSchools)[number] | undefined => resinSchools.find((s) => s.id === id);
   protected percent = (share: number): string => figure(100 * share, 1);
   protected litres = (value: number): string => figure(value, 0);

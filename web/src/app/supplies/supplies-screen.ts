@@ -19,6 +19,7 @@ import {
 } from '#core/supplies';
 import { saltIds, salts, type SaltId } from '#core/water';
 import type { SupplyLogPayload, SupplyPayload } from '#contracts/book';
+import { supplyWords } from '#words/supplies';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -89,7 +90,7 @@ const dayMs = 86_400_000;
               <td class="small num">{{ r.supply.expiresOn ?? '' }}</td>
               <td class="small">
                 <strong [class]="r.state.state">{{ words[r.state.state] }}</strong>
-                <div class="quiet">{{ r.state.reason }}</div>
+                <div class="quiet">{{ stateText(r.state.reason) }}</div>
               </td>
               <td>
                 <form class="log" (ngSubmit)="log(r.id, r.supply.name)">
@@ -294,6 +295,7 @@ const dayMs = 86_400_000;
 export class SuppliesScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
+  protected stateText = supplyWords;
   protected readonly diary = new DiaryWatch(['supply', 'supply-log']);
   protected readonly categories = supplyCategories;
   protected readonly units = supplyUnits;

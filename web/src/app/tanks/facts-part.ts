@@ -4,7 +4,6 @@ import {
   conditions,
   equipmentFindings,
   equipmentItems,
-  equipmentWords,
   newThings,
   sharedThings,
   sights,
@@ -14,6 +13,7 @@ import {
   type TankStage,
 } from '#core/tanks';
 import type { FactPayload } from '#contracts/book';
+import { equipmentReasonWords, equipmentWords } from '#words/tanks';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -89,6 +89,7 @@ export class FactsPart {
   private readonly diary = new DiaryWatch(['fact']);
   protected readonly equipmentItems = equipmentItems;
   protected readonly equipmentWords = equipmentWords;
+  protected findingText = equipmentReasonWords;
   protected readonly things = newThings;
   protected readonly shared = sharedThings;
   protected readonly conditions = conditions;

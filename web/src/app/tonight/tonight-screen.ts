@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import type { RoundGroup } from '#core/tonight';
 import type { ShownContribution, TonightTank } from '#contracts/tonight';
+import { beforeGroupWords } from '#words/tonight';
 import { HouseStore } from '../base/house-store';
 import type { Sent } from '../base/outbox';
 import { StateMark } from '../ui/state-mark';
@@ -48,6 +49,7 @@ export class TonightScreen {
     return [...byLabel].map(([label, names]) => ({ label, tanks: names.join(', ') }));
   });
   /** Tanks of a group by rack, in round order; a rack is one tap. */
+  protected readonly before = beforeGroupWords;
   protected racksOf(group: RoundGroup<TonightTank>): { rack: string; tanks: TonightTank[] }[] {
     const racks: { rack: string; tanks: TonightTank[] }[] = [];
     for (const tank of group.visits) {

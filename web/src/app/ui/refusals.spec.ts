@@ -1,4 +1,4 @@
-import { refuse, type Refusal } from '#core/result';
+import { because, refuse, type Refusal } from '#core/result';
 import { changeSequence, eveningPlan, recipe } from '#core/water';
 import { faultsText, fieldWord, plainRefusal } from './refusals';
 
@@ -41,11 +41,15 @@ describe('refusals in the keeper’s words', () => {
           }),
         ),
       ),
-      plainRefusal(refusalOf(refuse({ kind: 'contradiction', fields: ['source.caMgPerL', 'ghDegrees'], why: 'so' }))),
+      plainRefusal(
+        refusalOf(
+          refuse({ kind: 'contradiction', fields: ['source.caMgPerL', 'ghDegrees'], why: because('number-needed') }),
+        ),
+      ),
     ];
     for (const text of shown) expect(text).not.toMatch(/[a-z][A-Z]|source\.|MgPerL/);
     expect(shown[2]).toBe('Litres made an hour is -1 L/h; it can only be between 0 and 1000 L/h.');
-    expect(shown[3]).toBe('Ca, GH cannot all be true: so.');
+    expect(shown[3]).toBe('Ca, GH cannot all be true: a number is needed.');
   });
   it('faults of a form in one line', () => {
     const faults = new Map([

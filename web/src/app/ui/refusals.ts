@@ -1,6 +1,7 @@
 import { parameterWords } from '#almanac/parameters';
 import { parameterIds, type ParameterId } from '#core/readings';
-import { refusalSentence, type Refusal } from '#core/result';
+import type { Refusal } from '#core/result';
+import { refusalWords } from '#words/explain';
 
 /** Fields whose name, taken apart, would not say what is meant. */
 const ownWords: Readonly<Record<string, string>> = {
@@ -62,13 +63,13 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 export function plainRefusal(refusal: Refusal): string {
   switch (refusal.kind) {
     case 'contradiction':
-      return refusalSentence({ ...refusal, fields: refusal.fields.map(fieldWord) });
+      return refusalWords({ ...refusal, fields: refusal.fields.map(fieldWord) });
     case 'conflict':
     case 'method-invalid':
     case 'unreachable':
-      return refusalSentence(refusal);
+      return refusalWords(refusal);
     default:
-      return capital(refusalSentence({ ...refusal, field: fieldWord(refusal.field) }));
+      return capital(refusalWords({ ...refusal, field: fieldWord(refusal.field) }));
   }
 }
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { sources } from '#almanac/sources';
 import type { Working } from '#core/explain';
 import { parameters } from '#almanac/parameters';
+import { noteWords } from '#words/explain';
 import { whenText } from './words';
 
 /** Lays a working out: inputs with their dates, each step's formula in words and figures, assumptions, limits, sources. */
@@ -43,16 +44,16 @@ import { whenText } from './words';
     @if (working().assumptions.length > 0) {
       <h3>Taken as given</h3>
       <ul>
-        @for (text of working().assumptions; track text) {
-          <li>{{ text }}</li>
+        @for (n of working().assumptions; track $index) {
+          <li>{{ noteText(n) }}</li>
         }
       </ul>
     }
     @if (working().limits.length > 0) {
       <h3>Where not to trust it</h3>
       <ul>
-        @for (text of working().limits; track text) {
-          <li>{{ text }}</li>
+        @for (n of working().limits; track $index) {
+          <li>{{ noteText(n) }}</li>
         }
       </ul>
     }
@@ -97,6 +98,7 @@ import { whenText } from './words';
   `,
 })
 export class WorkingView {
+  protected noteText = noteWords;
   readonly working = input.required<Working>();
   readonly zone = input('UTC');
   protected readonly named = computed(() =>

@@ -8,6 +8,7 @@ import type { Interval, ParameterId } from '#core/readings';
 import { isPure, batchCorrection, foreseenEc } from '#core/water';
 import type { BatchStepPayload } from '#contracts/book';
 import type { BatchView } from '#contracts/water';
+import { oddBatchWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { parameterLabel, parameterShort } from '../ui/kind-words';
@@ -187,7 +188,9 @@ export class BatchesScreen {
     const [own] = b.made.minerals;
     const mineral = this.mix.minerals().find((m) => m.supplyId === own?.supplyId);
     const odd = mineral?.state?.odd.find((o) => o.atEpochMs === b.madeEpochMs);
-    return odd ? `Odd for ${mineral?.name ?? 'this mineral'}: likely ${odd.likely.join('; ')}.` : '';
+    return odd
+      ? `Odd for ${mineral?.name ?? 'this mineral'}: likely ${odd.likely.map((id) => oddBatchWords[id]).join('; ')}.`
+      : '';
   }
   protected correction(b: BatchView): ShownCorrection | null {
     const off = b.off.find((o) => o.parameter === 'ec25UsPerCm') ?? b.off[0];

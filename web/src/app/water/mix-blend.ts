@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { parameters } from '#almanac/parameters';
 import { recorder } from '#core/explain';
 import { blend, scaldC } from '#core/water';
+import { noteWords } from '#words/explain';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
@@ -94,8 +95,8 @@ interface Part {
           </dd>
         </div>
       </dl>
-      @for (a of t.assumptions; track a) {
-        <p class="small quiet">Supposed: {{ a }}</p>
+      @for (a of t.assumptions; track $index) {
+        <p class="small quiet">Supposed: {{ noteText(a) }}</p>
       }
       @if (t.unknown) {
         <p class="small quiet">Known of some parts only, so not of the mixture: {{ t.unknown }}.</p>
@@ -134,6 +135,7 @@ interface Part {
   `,
 })
 export class MixBlend {
+  protected noteText = noteWords;
   protected readonly mix = inject(MixStore);
   protected readonly parts = signal<readonly Part[]>([
     { sourceId: '', volumeL: 60, tempC: null },

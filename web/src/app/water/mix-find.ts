@@ -1,3 +1,4 @@
+import { noteWords, whyWords } from '#words/explain';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -24,6 +25,7 @@ import {
   type SaltId,
 } from '#core/water';
 import type { RecipePayload } from '#contracts/book';
+import { phByWords } from '#words/water';
 import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { faultsText, plainRefusal } from '../ui/refusals';
@@ -150,6 +152,8 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
   `,
 })
 export class MixFind {
+  protected noteText = noteWords;
+  protected readonly phBy = phByWords;
   protected readonly mix = inject(MixStore);
   private readonly scribe = inject(Scribe);
   protected readonly allSalts = saltIds.map((id) => salts[id]);
@@ -201,7 +205,7 @@ export class MixFind {
       if (sourceId === '' || this.bare().has(sourceId)) return [];
       const told = recipeEffect({ volumeL: 1, source: this.waterOf(sourceId), taken: [] });
       return !told.ok && told.refusal.kind === 'contradiction'
-        ? [{ sourceId, name: this.mix.sourceName(sourceId), why: told.refusal.why }]
+        ? [{ sourceId, name: this.mix.sourceName(sourceId), why: whyWords(told.refusal.why) }]
         : [];
     }),
   );

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { mineralDrift, type OddBatch } from '#core/water';
+import { oddBatchWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
@@ -55,7 +56,7 @@ import { MixStore, type HouseMineral } from './mix-store';
               >
               Likely:
               @for (l of o.likely; track l; let last = $last) {
-                {{ l }}{{ last ? '.' : '; ' }}
+                {{ likely[l] }}{{ last ? '.' : '; ' }}
               }
             </div>
           }
@@ -153,6 +154,7 @@ import { MixStore, type HouseMineral } from './mix-store';
   `,
 })
 export class MixMinerals {
+  protected readonly likely = oddBatchWords;
   protected readonly mix = inject(MixStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -1,4 +1,4 @@
-import type { Working } from '#core/explain';
+import type { Note, Working } from '#core/explain';
 import {
   ionOf,
   ionParameters,
@@ -22,7 +22,7 @@ export interface Answer {
   targets: TargetMet[];
   conflict: RecipeQuantity[];
   wouldHelp: string[][];
-  assumptions: string[];
+  assumptions: Note[];
   rounded: string;
   cost: { costValue: number; unpriced: string[] } | null;
   ionRows: { label: string; text: string }[];

@@ -13,6 +13,7 @@ import {
   type RoutineHold,
 } from '#core/water';
 import type { BuildUpView, EveningTankView, EveningView } from '#contracts/water';
+import { whyWords } from '#words/explain';
 import { Api } from '../base/api';
 import { Outbox } from '../base/outbox';
 import { SourcesStore } from '../sources';
@@ -289,7 +290,7 @@ function told(
       line.limitBy === 'keeper'
         ? 'by your own ceiling'
         : need && !need.ok && need.refusal.kind === 'unreachable'
-          ? need.refusal.why
+          ? whyWords(need.refusal.why)
           : '',
   };
 }

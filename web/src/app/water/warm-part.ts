@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { hotAndCold } from '#core/water';
+import { warmingWords } from '#words/water';
 import { plainRefusal } from '../ui/refusals';
 
 /** How much from the hot and how much from the cold, and the steps at a mixer tap, with what scalds. */
@@ -31,8 +32,8 @@ import { plainRefusal } from '../ui/refusals';
       @if (steps(); as s) {
         @if (s.ok) {
           <ol>
-            @for (step of s.value.steps; track step) {
-              <li>· {{ step }}</li>
+            @for (step of s.value.steps; track step.id) {
+              <li>· {{ stepText(step) }}</li>
             }
           </ol>
         } @else {
@@ -68,5 +69,6 @@ export class WarmPart {
       : hotAndCold({ volumeL, wantedC, coldC, hotC });
   });
   protected sentence = plainRefusal;
+  protected stepText = warmingWords;
 }
 const usualC = 24;

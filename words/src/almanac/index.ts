@@ -1,0 +1,1 @@
+export { consistencyWords } from './consistency';

@@ -1,0 +1,2 @@
+export { analysisWords, questionWords } from './questions';
+export { resinWords, treatmentWords } from './treat';

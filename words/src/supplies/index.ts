@@ -1,0 +1,1 @@
+export { supplyWords } from './supplies';

@@ -1,0 +1,1 @@
+export { equipmentReasonWords, equipmentWords } from './equipment';
