@@ -4,7 +4,7 @@
  *
  *     npm run mutate                            all of it; writes the scores into docs/tests.md
  *     npm run mutate -- guards                  the core's rules that guard animals and people, whole
- *     npm run mutate -- core                    one in ten of the core's declarations
+ *     npm run mutate -- core                    one in six of the core's declarations
  *     npm run mutate -- server                  the server's checks, whole
  *     npm run mutate -- scores                  the page anew from the last runs
  *     npm run mutate -- core/src/water/plan.ts  these files alone; writes nothing

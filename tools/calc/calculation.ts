@@ -35,7 +35,14 @@ export const calculation = <S extends v.GenericSchema>(
   about,
   input,
   example,
-  run: (given) => run(given, recorder({ id: name, version: 1 })),
+  run: (given) => {
+    const note = recorder();
+    const result = run(given, note);
+    // One that keeps no working of its own has no name in it.
+    return result.ok && result.value.method.version === 0
+      ? ok({ ...result.value, method: { id: name, version: 1 } })
+      : result;
+  },
 });
 
 /** Calculations that keep no working of their own are explained by their inputs. */

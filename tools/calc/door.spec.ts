@@ -54,6 +54,9 @@ describe('the door of every calculation', () => {
     it(`${name}: its example is answered`, () => {
       const given = answered(name, example);
       expect(given.ok).withContext(JSON.stringify(given)).toBeTrue();
+      expect(given.ok && (given.explanation as { method: { id: string } }).method.id)
+        .withContext('the calculation itself says what it is called')
+        .toBe(name);
     });
     if (numbers.length > 0)
       it(`${name}: what is not finite, or far beyond any quantity, is refused by its field`, () => {

@@ -30,6 +30,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Neocaridina',
     name: 'Middle',
+    moults: true,
     reason: 'The middle ground on which they keep and breed.',
     bands: [
       shrimp('ph', 6.8, 7.5),
@@ -45,6 +46,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Neocaridina',
     name: 'Wide',
+    moults: true,
     reason: 'Hardness first, pH last; GH 5 is borne, hardness of 14 and over costs lives.',
     bands: [
       shrimp('ph', 6, 8),
@@ -63,6 +65,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Neocaridina',
     name: 'Hard tap',
+    moults: true,
     reason: 'Thrives in hard tap water by several accounts; pH 8.4 and pen 400 lived and bred, though not ideal.',
     bands: [shrimp('ph', 7, 8)],
     clashes: [
@@ -77,6 +80,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Soft-water caridina',
     name: 'Low',
+    moults: true,
     reason: 'Pure water on active soil; 10–15 % weekly while young, monthly when old; a steady temperature.',
     bands: [
       shrimp('ph', 5.8, 6.5),
@@ -89,6 +93,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Soft-water caridina',
     name: 'Middle',
+    moults: true,
     reason: 'The middle ground for bee-type shrimp on active soil.',
     bands: [
       shrimp('ph', 5.8, 6.4),
@@ -104,6 +109,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Soft-water caridina',
     name: 'Relaxed',
+    moults: true,
     reason: 'Wider; look for a cause when the pen passes 200.',
     bands: [shrimp('khDegrees', 0, 0.5, 'Said as 0.'), pen(120, 200)],
   },
@@ -112,6 +118,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Sulawesi lake shrimp',
     name: 'Tank',
+    moults: true,
     reason: 'What keepers hold in tanks.',
     bands: [
       shrimp('ph', 7.6, 8.4),
@@ -126,6 +133,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Sulawesi lake shrimp',
     name: 'As in the lakes',
+    moults: true,
     reason:
       'Slow mineral, a week-long mix, small drips. Its conductivity and its hardness do not agree with each other.',
     bands: [
@@ -142,6 +150,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Sulawesi lake shrimp',
     name: 'Easy mineral',
+    moults: true,
     reason: 'Works by some accounts, mostly for home-bred animals.',
     bands: [shrimp('ph', 6.9, 7.3, 'Said as about 7.1.'), pen(120, 140, 'Said as about 130.'), shrimp('tempC', 27, 29)],
     clashes: [{ practiceId: 'sulawesi-lakes', why: 'pH about 7.1 against 8.1 and more.' }],
@@ -151,6 +160,7 @@ export const practices: readonly Practice[] = [
     version: 1,
     livestock: 'Tannin water',
     name: 'With shrimp',
+    moults: true,
     tannins: true,
     reason: 'pH 4.5–6 in nature, tanks milder. The minerals matter, not the colour; under pH 5 moults may fail.',
     bands: [

@@ -88,6 +88,7 @@ const shapes = {
     reason: text,
     bands: v.pipe(v.array(band), v.minLength(1, 'has no band')),
     tannins: v.optional(v.boolean()),
+    moults: v.optional(v.boolean()),
     clashes: v.optional(v.array(v.strictObject({ practiceId: text, why: text }))),
   }),
   limits: v.strictObject({

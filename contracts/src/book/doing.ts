@@ -18,7 +18,7 @@ const changeWork = {
 };
 const checks = v.pipe(
   v.array(v.picklist(allClosingIds, 'is not a closing check')),
-  v.minLength(1),
+  v.minLength(1, 'needs one at least'),
   v.maxLength(allClosingIds.length),
 );
 const ticked = v.strictObject({ step: v.literal('ticked'), jobId: uuid, checks });

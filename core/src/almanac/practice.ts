@@ -21,6 +21,8 @@ export interface Practice {
   bands: readonly BandLine[];
   /** Stained water: not carbonate but humic acids hold its pH. */
   tannins?: boolean;
+  /** It is kept for shrimp: after a change their moults are counted. */
+  moults?: boolean;
   /** Ids of practices that contradict this one, with the point in plain words. */
   clashes?: readonly { practiceId: string; why: string }[];
 }

@@ -2,7 +2,9 @@ import { recorder, silent } from './index';
 
 describe('a working', () => {
   it('is written by computing: a step’s figure is its own function of its own terms', () => {
-    const note = recorder({ id: 'm', version: 2 });
+    const note = recorder();
+    note.by('m', 2);
+    note.by('inner', 1);
     const value = note.step({
       id: 's',
       label: 'Sum',
@@ -18,7 +20,7 @@ describe('a working', () => {
     expect(explained.method).toEqual({ id: 'm', version: 2 });
   });
   it('says an assumption and a source once', () => {
-    const note = recorder({ id: 'm', version: 1 });
+    const note = recorder();
     note.assume('rise-by-dose');
     note.assume('rise-by-dose');
     note.assume('temperature-supposed', { tempC: 20 });

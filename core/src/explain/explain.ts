@@ -52,6 +52,8 @@ interface StepSpec<Terms extends Record<string, number>> {
  * function of its own terms, so a second formula for display cannot drift from the first.
  */
 export interface Recorder {
+  /** Which calculation this is, and which version of it; the outermost one counts. */
+  by(id: string, version: number): void;
   input(input: Omit<ExplainedInput, 'value'> & { value: number }): number;
   fact(input: ExplainedInput): void;
   step<Terms extends Record<string, number>>(spec: StepSpec<Terms>): number;
@@ -63,13 +65,18 @@ export interface Recorder {
   explained<T>(value: T): Explained<T>;
 }
 
-/** `recorder({ id: 'water.residual', version: 1 })` writes everything down. */
-export function recorder(method: { id: string; version: number }): Recorder {
-  const working: Working = { method, inputs: [], steps: [], assumptions: [], limits: [], sourceIds: [] };
+const unnamed = { id: 'unnamed', version: 0 };
+
+/** Writes everything down. Which calculation it was, the calculation says itself. */
+export function recorder(): Recorder {
+  const working: Working = { method: unnamed, inputs: [], steps: [], assumptions: [], limits: [], sourceIds: [] };
   const once = (list: Note[], note: Note): void => {
     if (!list.some((n) => JSON.stringify(n) === JSON.stringify(note))) list.push(note);
   };
   return {
+    by: (id, version) => {
+      if (working.method === unnamed) working.method = { id, version };
+    },
     input(input) {
       working.inputs.push(input);
       return input.value;
@@ -100,6 +107,7 @@ export function recorder(method: { id: string; version: number }): Recorder {
 
 /** The same calls, nothing kept: for lists of hundreds, where the working is made again on demand. */
 export const silent: Recorder = {
+  by: () => undefined,
   input: ({ value }) => value,
   fact: () => undefined,
   step: ({ by, terms }) => by(terms),
@@ -109,7 +117,7 @@ export const silent: Recorder = {
   source: () => undefined,
   explained: (value) => ({
     value,
-    method: { id: 'unrecorded', version: 0 },
+    method: unnamed,
     inputs: [],
     steps: [],
     assumptions: [],

@@ -30,19 +30,32 @@ export interface Routine {
   changeFraction: number;
   sourceValue: number;
 }
-/** The rhythm of the last changes: their usual distance, size and source; null under two of them. */
+/** Two changes of one sitting are one. Ours. */
+const sittingDays = 0.2;
+/**
+ * The habit of changes: their usual distance and size (medians); null under `leastCount` of them. Any order.
+ * @example rhythmOf({ changes: weekly 20 %, leastCount: 3 }) // every 7 days, 0.2
+ */
+export function rhythmOf({
+  changes,
+  leastCount,
+}: {
+  changes: readonly { atDay: number; changeFraction: number }[];
+  leastCount: number;
+}): { everyDays: number; changeFraction: number } | null {
+  if (changes.length < leastCount) return null;
+  const atDays = changes.map((c) => c.atDay).sort((a, b) => a - b);
+  const gaps = atDays.slice(1).map((atDay, i) => atDay - (atDays[i] ?? atDay));
+  const rhythm = gaps.filter((days) => days > sittingDays);
+  if (rhythm.length === 0) return null;
+  return { everyDays: medianOf(rhythm), changeFraction: medianOf(changes.map((c) => c.changeFraction)) };
+}
+/** The routine that the last changes were, with its usual water; null under two of them, or of a water nobody knows. */
 export function routineOf(changes: readonly FutureChange[], lastCount = 8): Routine | null {
   const recent = [...changes].sort((a, b) => a.atDay - b.atDay).slice(-lastCount);
-  if (recent.length < 2) return null;
-  const gaps = recent.slice(1).map((c, i) => c.atDay - (recent[i]?.atDay ?? c.atDay));
-  const rhythm = gaps.filter((g) => g > 0.2);
+  const rhythm = rhythmOf({ changes: recent, leastCount: 2 });
   const known = recent.flatMap((c) => (c.sourceValue === null ? [] : [c.sourceValue]));
-  if (rhythm.length === 0 || known.length === 0) return null;
-  return {
-    everyDays: medianOf(rhythm),
-    changeFraction: medianOf(recent.map((c) => c.changeFraction)),
-    sourceValue: medianOf(known),
-  };
+  return rhythm && known.length > 0 ? { ...rhythm, sourceValue: medianOf(known) } : null;
 }
 /**
  * Where a routine settles: before each change at source + production x days / share, after it lower by that share.

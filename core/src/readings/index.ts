@@ -10,6 +10,7 @@ export {
   type OddReason,
   type Plausibility,
 } from './judge';
+export { countRead, type CountRead } from './count';
 export { lineReadings, type UnderstoodLine } from './line';
 export { ledgerLine } from './ledger';
 export {
@@ -42,7 +43,7 @@ export {
   type FutureChange,
 } from './build-up-filter';
 export { fittedTraits } from './build-up-fit';
-export { crossing, routineOf, settling, type Routine } from './build-up-forecast';
+export { crossing, rhythmOf, routineOf, settling, type Routine } from './build-up-forecast';
 export {
   instrumentTypes,
   instrumentWarnings,

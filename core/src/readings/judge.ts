@@ -25,6 +25,7 @@ export function judgeReading(
   { reading, band }: { reading: Interval; band: Interval },
   note: Recorder = silent,
 ): Result<Explained<Judgement>> {
+  note.by('readings.judge', 1);
   for (const [field, interval] of [
     ['reading', reading],
     ['band', band],

@@ -1,3 +1,4 @@
+import { countRead } from './count';
 import { ask, here, type Rule, type Seen } from './ledger-state';
 
 const countWords: Record<string, 'deaths' | 'moults' | 'berried' | 'young'> = {
@@ -20,13 +21,11 @@ const countWords: Record<string, 'deaths' | 'moults' | 'berried' | 'young'> = {
 export const count: Rule = (state, at) => {
   const [first, second] = [state.words[at]?.text ?? '', state.words[at + 1]?.plain ?? ''];
   const what = countWords[second];
-  const said = /^(no|\d{1,5})(?:-(\d{1,5}))?(\+)?$/i.exec(first);
-  if (!what || !said) return 0;
-  const lo = said[1]?.toLowerCase() === 'no' ? 0 : Number(said[1]);
-  const hi = said[3] ? null : Number(said[2] ?? lo);
-  if (hi !== null && hi < lo) ask(state, `${first} ${second}`, { id: 'count-backwards', facts: { text: first } });
+  const said = countRead(first);
+  if (!what || said.kind === 'none') return 0;
+  if (said.kind === 'backwards') ask(state, `${first} ${second}`, { id: 'count-backwards', facts: { text: first } });
   else if (here(state).seen[what]) ask(state, `${first} ${second}`, { id: 'count-twice', facts: { text: second } });
-  else here(state).seen[what] = { lo, hi };
+  else here(state).seen[what] = { lo: said.lo, hi: said.hi };
   return 2;
 };
 

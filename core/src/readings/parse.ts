@@ -131,6 +131,7 @@ export function parseReading(
   { parameter, text, readBy }: { parameter: Parameter; text: string; readBy?: ReadBy | undefined },
   note: Recorder = silent,
 ): Result<ParsedReading> {
+  note.by('readings.parse', 1);
   const trimmed = text.trim();
   if (/^-\s*[\d.,]/.test(trimmed))
     return refuse({

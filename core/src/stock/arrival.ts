@@ -133,6 +133,7 @@ export function dripPlan(
   }: { bagL: number; boxL: number; bearing: Bearing; targetFraction?: number },
   note: Recorder = silent,
 ): Result<Explained<DripPlan>> {
+  note.by('stock.drip-plan', 1);
   const guards = [
     { field: 'bagL', value: bagL, range: { lo: 0.05, hi: 200, unit: 'L' } },
     { field: 'boxL', value: boxL, range: { lo: 0.1, hi: 500, unit: 'L' } },

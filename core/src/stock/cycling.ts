@@ -57,6 +57,7 @@ export function ammoniaDose(
   },
   note: Recorder = silent,
 ): Result<Explained<{ amountG: number; amountMl: number | null }>> {
+  note.by('stock.ammonia-dose', 1);
   const guards = [
     { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.5, hi: 100000, unit: 'L' } },
     { field: 'tanMgPerL', value: tanMgPerL, range: { lo: 0.05, hi: 5, unit: 'mg/L as N' } },

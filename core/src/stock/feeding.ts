@@ -32,6 +32,7 @@ export function nitrogenOf(
   { foodG, proteinFraction, netVolumeL }: { foodG: number; proteinFraction: number; netVolumeL: number },
   note: Recorder = silent,
 ): Result<Explained<{ nitrogenG: number; no3MgPerL: number }>> {
+  note.by('stock.nitrogen', 1);
   const guards = [
     { field: 'foodG', value: foodG, range: { lo: 0, hi: 10000, unit: 'g' } },
     { field: 'proteinFraction', value: proteinFraction, range: { lo: 0, hi: 1, unit: '' } },

@@ -93,6 +93,7 @@ export function nutrientsAdded(
   },
   note: Recorder = silent,
 ): Result<Explained<NutrientsAdded>> {
+  note.by('stock.nutrients', 1);
   const fault = firstFault([
     { field: 'amountMl', value: amountMl, range: { lo: 0, hi: 1000, unit: fertiliser.form === 'salt' ? 'g' : 'mL' } },
     { field: 'dosesPerWeek', value: dosesPerWeek, range: { lo: 0, hi: 21, unit: 'a week' } },

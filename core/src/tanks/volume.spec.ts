@@ -57,9 +57,7 @@ describe('net volume of a rectangular tank', () => {
     expect(unwrap(netVolume(tank)).value.displacedL).toBe(0);
   });
   it('shows its working, with the assumed packing of the bed', () => {
-    const { steps, assumptions, value } = unwrap(
-      netVolume({ ...tank, bedDepthCm: 4 }, recorder({ id: 'v', version: 1 })),
-    );
+    const { steps, assumptions, value } = unwrap(netVolume({ ...tank, bedDepthCm: 4 }, recorder()));
     expect(steps.at(-1)?.value).toBe(value.netL);
     expect(assumptions).toContain({ id: 'bed-solid', facts: {} });
   });

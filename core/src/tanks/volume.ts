@@ -55,6 +55,7 @@ const density = { lo: 0.3, hi: 10, unit: 'kg/L' };
  * @example netVolume({ lengthCm: 120, widthCm: 50, heightCm: 50, glassMm: 10, waterBelowRimCm: 0 }) // gross 300, inner 277.5
  */
 export function netVolume(tank: TankGeometry, note: Recorder = silent): Result<Explained<NetVolume>> {
+  note.by('tanks.net-volume', 1);
   const { shape = 'rectangle', bedDepthCm = 0, bedBackCm, bedSolidFraction = 0.6, rockKg = 0, rockL = 0 } = tank;
   const { rockDensityKgPerL = 2.6, woodL = 0, woodKg = 0, woodDensityKgPerL = 1, sumpL = 0 } = tank;
   const fault = firstFault([

@@ -34,6 +34,7 @@ export function tankWeight(
   { geometry, bed, ratedKg }: { geometry: TankGeometry; bed: BedKind; ratedKg?: number | undefined },
   note: Recorder = silent,
 ): Result<Explained<TankWeight>> {
+  note.by('tanks.weight', 1);
   const volume = netVolume(geometry);
   if (!volume.ok) return volume;
   const footprint = { ...geometry, shape: geometry.shape ?? 'rectangle' };

@@ -28,6 +28,7 @@ export interface TankVerdict {
  * older than 45 days no longer counts. Ammonia is judged by its toxic part. At most one next step is given.
  */
 export function tankVerdict(input: VerdictInput, note: Recorder = silent): TankVerdict {
+  note.by('tonight.verdict', 1);
   if (input.resting)
     return {
       state: 'resting',

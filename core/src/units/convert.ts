@@ -49,6 +49,7 @@ export function convert(
   input: { quantity: string; value: number; from: string; to: string },
   note: Recorder = silent,
 ): Result<{ value: number }> {
+  note.by('units.convert', 1);
   const quantity = quantityNamed(input.quantity);
   if (!quantity.ok) return quantity;
   const from = unitNamed({ quantity: quantity.value, unit: input.from });

@@ -62,10 +62,7 @@ describe('a step against its limit', () => {
   });
   it('the working holds each step as after − before', () => {
     const { steps } = unwrap(
-      changeAdvice(
-        { bearing: 'usual', before: { tempC: 25 }, after: { tempC: 22 }, limits },
-        recorder({ id: 'x', version: 1 }),
-      ),
+      changeAdvice({ bearing: 'usual', before: { tempC: 25 }, after: { tempC: 22 }, limits }, recorder()),
     );
     expect(steps.map((s) => s.value)).toEqual([-3]);
   });

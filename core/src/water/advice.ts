@@ -170,6 +170,7 @@ export function changeAdvice(
   { bearing, before, after, limits, emergency = null, movedToday = {} }: AdviceInput,
   note: Recorder = silent,
 ): Result<Explained<ChangeAdvice>> {
+  note.by('water.change-advice', 1);
   if (!bearings.includes(bearing))
     return refuse({ kind: 'unknown-name', field: 'bearing', text: bearing, known: [...bearings] });
   const known = parameterIds.filter((id) => before[id] !== undefined && after[id] !== undefined);

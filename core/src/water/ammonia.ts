@@ -18,6 +18,7 @@ export function unionisedAmmonia(
   { ph, tempC, tanMgPerL }: { ph: number; tempC: number; tanMgPerL?: number | undefined },
   note: Recorder = silent,
 ): Result<Explained<UnionisedAmmonia>> {
+  note.by('water.unionised-ammonia', 1);
   const guards = [
     { field: 'ph', value: ph, range: { lo: 4, hi: 11, unit: '' } },
     { field: 'tempC', value: tempC, range: { lo: 0, hi: 40, unit: '°C' } },

@@ -179,7 +179,7 @@ describe('advice on a step', () => {
           limits,
           ...over,
         },
-        recorder({ id: 'a', version: 1 }),
+        recorder(),
       ),
     ).value;
   it('is wise within every limit, and exactly on one', () => {

@@ -71,6 +71,7 @@ function waterFault(side: 'tank' | 'source', water: Water): Refusal | null {
  * @example changeEffect({ netVolumeL: 100, changeL: 30, tank: { no3MgPerL: 40 }, source: { no3MgPerL: 0 } }) // no3MgPerL 28
  */
 export function changeEffect(input: ChangeInput, note: Recorder = silent): Result<Explained<ChangeEffect>> {
+  note.by('water.change-effect', 1);
   const size = sizeOf(input);
   if (!size.ok) return size;
   const { tank, source } = input;

@@ -48,7 +48,7 @@ describe('un-ionised ammonia (Emerson et al. 1975, from memory)', () => {
       expect(unionisedAmmonia(input).ok).toBeFalse();
   });
   it('writes its working down: inputs, steps that give their own value, source', () => {
-    const explained = unwrap(unionisedAmmonia({ ph: 8, tempC: 25, tanMgPerL: 1 }, recorder({ id: 'x', version: 1 })));
+    const explained = unwrap(unionisedAmmonia({ ph: 8, tempC: 25, tanMgPerL: 1 }, recorder()));
     expect(explained.inputs.map((i) => i.id)).toEqual(['ph', 'tempC', 'tanMgPerL']);
     expect(explained.steps.at(-1)?.value).toBe(explained.value.nh3AsNMgPerL);
     expect(explained.sourceIds).toContain('emerson-1975');

@@ -15,6 +15,7 @@ export function freeCo2(
   { ph, khDegrees, tempC }: { ph: number; khDegrees: number; tempC: number },
   note: Recorder = silent,
 ): Result<Explained<{ co2MgPerL: number }>> {
+  note.by('water.free-co2', 1);
   const guards = [
     { field: 'ph', value: ph, range: { lo: 0, hi: 14, unit: '' } },
     { field: 'khDegrees', value: khDegrees, range: { lo: 0, hi: 60, unit: 'dKH' } },

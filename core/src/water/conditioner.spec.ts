@@ -5,10 +5,7 @@ import { conditionerDose } from './index';
 
 type Asked = Parameters<typeof conditionerDose>[0];
 const asked = (over: Partial<Asked> = {}) =>
-  conditionerDose(
-    { volumeL: 200, chlorineMgPerL: 2, labelMl: 5, labelL: 100, labelMgPerL: 1, ...over },
-    recorder({ id: 'x', version: 1 }),
-  );
+  conditionerDose({ volumeL: 200, chlorineMgPerL: 2, labelMl: 5, labelL: 100, labelMgPerL: 1, ...over }, recorder());
 const doseMl = (over: Partial<Asked> = {}) => unwrap(asked(over)).value.doseMl;
 
 describe('conditioner by its label', () => {

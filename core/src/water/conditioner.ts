@@ -19,6 +19,7 @@ export function conditionerDose(
   }: { volumeL: number; chlorineMgPerL: number; labelMl: number; labelL: number; labelMgPerL: number },
   note: Recorder = silent,
 ): Result<Explained<{ doseMl: number }>> {
+  note.by('water.conditioner', 1);
   const fault = firstFault([
     { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
     { field: 'chlorineMgPerL', value: chlorineMgPerL, range: { lo: 0, hi: 50, unit: 'mg/L' } },

@@ -1,4 +1,4 @@
-import { medianOf, type Fan, type Interval, type ParameterId } from '#core/readings';
+import { medianOf, rhythmOf, type Fan, type Interval, type ParameterId } from '#core/readings';
 import { leavesUnchanged, usualChangeMinutes } from './evening';
 
 const dayMs = 86_400_000;
@@ -67,23 +67,21 @@ function saidRoutine(said: SaidRoutine, past: readonly DoneChange[], nowEpochMs:
   };
 }
 
-/** So many changes make a habit, and two of one sitting are one. Ours. */
+/** So many changes make a habit. Ours. */
 const leastHabitCount = 3;
-const sittingDays = 0.2;
 /**
  * What has been done the last times: their usual distance (to the half day) and size, with the newest water; null under
- * three changes.
+ * three changes. `past` newest first.
  * @example habitOf(three changes of 20 % a week apart) // every 7 days, 20 %
  */
 export function habitOf(past: readonly DoneChange[]): RoutineNow | null {
   const [newest] = past;
-  if (!newest || past.length < leastHabitCount) return null;
-  const gaps = past.slice(1).map((c, i) => ((past[i]?.atEpochMs ?? c.atEpochMs) - c.atEpochMs) / dayMs);
-  const rhythm = gaps.filter((g) => g > sittingDays);
-  if (rhythm.length === 0) return null;
+  const changes = past.map(({ atEpochMs, changeFraction }) => ({ atDay: atEpochMs / dayMs, changeFraction }));
+  const rhythm = rhythmOf({ changes, leastCount: leastHabitCount });
+  if (!newest || !rhythm) return null;
   return {
-    everyDays: Math.max(0.5, Math.round(medianOf(rhythm) * 2) / 2),
-    changeFraction: medianOf(past.map((c) => c.changeFraction)),
+    everyDays: Math.max(0.5, Math.round(rhythm.everyDays * 2) / 2),
+    changeFraction: rhythm.changeFraction,
     sourceId: newest.sourceId,
     how: newest.how,
     changeMinutes: usualChangeMinutes(medianOf(past.map((c) => c.changeL))),

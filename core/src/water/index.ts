@@ -179,3 +179,14 @@ export {
 } from './batch';
 export { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal, type OutcomeError } from './learning';
 export { watchAfter, type WatchFor, type WatchReason } from './watch-after';
+export {
+  batchesOfMineral,
+  houseMineral,
+  mineralShelf,
+  saltShelf,
+  sourceSpans,
+  sourceWater,
+  type HouseMineral,
+  type HouseSalt,
+  type MadeBatch,
+} from './shelf';

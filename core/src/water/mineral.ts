@@ -149,6 +149,7 @@ export function mineralDose(
   }: { volumeL: number; nowValue: number; targetValue: number; perGPerL: number },
   note: Recorder = silent,
 ): Result<Explained<{ massG: number }>> {
+  note.by('water.mineral-dose', 1);
   const fault = firstFault([
     { field: 'volumeL', value: volumeL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
     { field: 'nowValue', value: nowValue, range: { lo: 0, hi: 1e5, unit: '' } },

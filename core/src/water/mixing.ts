@@ -38,6 +38,7 @@ function partsFault(parts: readonly { volumeL: number }[]): Result<null> {
  * @example blend({ parts: [{ volumeL: 60, water: { khDegrees: 10 } }, { volumeL: 40, water: { khDegrees: 0.2 } }] }).water.khDegrees // 6.08
  */
 export function blend({ parts }: { parts: readonly BlendPart[] }, note: Recorder = silent): Result<Explained<Blend>> {
+  note.by('water.blend', 1);
   const wrong = partsFault(parts);
   if (!wrong.ok) return wrong;
   const fault = firstFault(
@@ -141,6 +142,7 @@ export function mixTemperature(
   { parts }: { parts: readonly { volumeL: number; tempC: number }[] },
   note: Recorder = silent,
 ): Result<Explained<{ tempC: number; scald: boolean }>> {
+  note.by('water.mix-temperature', 1);
   const wrong = partsFault(parts);
   if (!wrong.ok) return wrong;
   const fault = firstFault(

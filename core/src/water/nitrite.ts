@@ -26,6 +26,7 @@ export function chlorideGuard(
   { no2MgPerL, clMgPerL, wantedRatio }: { no2MgPerL: number; clMgPerL: number; wantedRatio: number },
   note: Recorder = silent,
 ): Result<Explained<ChlorideGuard>> {
+  note.by('water.chloride-guard', 1);
   const guards = [
     { field: 'no2MgPerL', value: no2MgPerL, range: { lo: 0, hi: 500, unit: 'mg/L' } },
     { field: 'clMgPerL', value: clMgPerL, range: { lo: 0, hi: 40_000, unit: 'mg/L' } },

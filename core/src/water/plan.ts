@@ -76,14 +76,14 @@ export function planChange(input: PlanInput): Result<ChangePlan> {
   const bearing = input.newArrivals ? oneClassLower(input.bearing) : input.bearing;
   const effect = changeEffect(
     { netVolumeL: input.netVolumeL, changeFraction: input.changeFraction, tank: before, source },
-    recorder({ id: 'water.change-effect', version: 1 }),
+    recorder(),
   );
   if (!effect.ok) return effect;
   const emergency =
     input.emergency === undefined ? emergencyIn({ water: before, thresholds: input.thresholds }) : input.emergency;
   const advice = changeAdvice(
     { bearing, before, after: effect.value.value.after, limits: input.limits, emergency, movedToday: input.movedToday },
-    recorder({ id: 'water.change-advice', version: 1 }),
+    recorder(),
   );
   if (!advice.ok) return advice;
   const largest = largestWiseFraction({

@@ -58,6 +58,7 @@ export function recipeEffect(
   { volumeL, source, taken }: { volumeL: number; source: Water; taken: readonly SaltTaken[] },
   note: Recorder = silent,
 ): Result<Explained<RecipeWater>> {
+  note.by('water.recipe-effect', 1);
   const start = ionsOf(source, note);
   return start.ok ? withSalts({ volumeL, start: start.value, taken }, note) : start;
 }

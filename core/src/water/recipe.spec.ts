@@ -199,12 +199,7 @@ describe('what a salt does', () => {
     expect(!unknown.ok && unknown.refusal.kind).toBe('unknown-name');
   });
   it('writes its working down: each ion of each salt is a step', () => {
-    const told = unwrap(
-      recipeEffect(
-        { volumeL: 10, source: {}, taken: [{ saltId: 'kcl', massG: 1 }] },
-        recorder({ id: 'x', version: 1 }),
-      ),
-    );
+    const told = unwrap(recipeEffect({ volumeL: 10, source: {}, taken: [{ saltId: 'kcl', massG: 1 }] }, recorder()));
     expect(told.steps.map((s) => s.id)).toEqual(['kcl-k', 'kcl-cl', 'gh', 'kh']);
   });
 });

@@ -521,6 +521,7 @@ function helpFor(ready: Prepared): string[][] {
  * @example recipe({ volumeL: 100, sources: [ro], shelf: [{ saltId: 'caso4-2h2o' }], targets: [{ quantity: 'ghDegrees', value: 6 }] })
  */
 export function recipe(input: RecipeInput, note: Recorder = silent): Result<Explained<Recipe>> {
+  note.by('water.recipe', 1);
   const ready = prepared(input);
   if (!ready.ok) return ready;
   const found = solved(ready.value, input.second ?? 'least-salt');

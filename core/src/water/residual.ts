@@ -11,6 +11,7 @@ export function residual(
   { changeFraction, changeCount }: { changeFraction: number; changeCount: number },
   note: Recorder = silent,
 ): Result<Explained<{ remainingFraction: number }>> {
+  note.by('water.residual', 1);
   const guards = [
     { field: 'changeFraction', value: changeFraction, range: { lo: 0, hi: 1, unit: 'of the net volume' } },
     { field: 'changeCount', value: changeCount, range: { lo: 0, hi: 10000, unit: 'changes' } },

@@ -280,7 +280,7 @@ describe('waters poured together', () => {
       volumeL: s['V'] ?? NaN,
       water: { khDegrees: s['dkh'] ?? NaN, ph: s['pH'] ?? NaN },
     }));
-    const told = unwrap(blend({ parts }, recorder({ id: 'water.blend', version: 1 })));
+    const told = unwrap(blend({ parts }, recorder()));
     expect(Math.abs((told.value.ph ?? 0) - Number(c.expected['pH_davies']))).toBeLessThan(0.1);
     expect(told.value.water.tempC).toBeUndefined();
     expect(told.assumptions).toContain({ id: 'temperature-supposed', facts: { tempC: 25 } });

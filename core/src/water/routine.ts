@@ -19,6 +19,7 @@ export function routineSettles(
   { productionPerDay, sourceValue, changeFraction, everyDays }: Routine & { productionPerDay: number },
   note: Recorder = silent,
 ): Result<Explained<{ peak: number; trough: number }>> {
+  note.by('water.routine', 1);
   const fault = firstFault([
     production(productionPerDay),
     source(sourceValue),
@@ -155,6 +156,7 @@ export function holdCeiling(
   },
   note: Recorder = silent,
 ): Result<Explained<{ changeFraction: number }>> {
+  note.by('water.hold-ceiling', 1);
   const fault = firstFault([
     production(productionPerDay),
     source(sourceValue),
@@ -225,6 +227,7 @@ export function leastRhythm(
   },
   note: Recorder = silent,
 ): Result<Explained<{ everyDays: number | null }>> {
+  note.by('water.least-rhythm', 1);
   const fault = firstFault([
     production(productionPerDay),
     source(sourceValue),
@@ -276,10 +279,12 @@ export function alternating({
   const x1 = (kept * (kept * made + f * second) + kept * made + f * first) / (1 - kept * kept);
   const x2 = kept * (x1 + made) + f * second;
   const before = [x1 + made, x2 + made];
+  // Nothing that is used up falls below nothing.
+  const [after1, after2] = [Math.max(0, x1), Math.max(0, x2)];
   return ok({
-    afterValues: [x1, x2],
-    peak: Math.max(...before, x1, x2),
-    trough: Math.min(...before, x1, x2),
+    afterValues: [after1, after2],
+    peak: Math.max(...before, after1, after2),
+    trough: Math.max(0, Math.min(...before, after1, after2)),
   });
 }
 

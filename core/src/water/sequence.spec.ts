@@ -21,10 +21,7 @@ const row = (over: Partial<Asked> = {}) => unwrap(asked(over));
 describe('changes of one size towards a target', () => {
   type One = Parameters<typeof changeSequence>[0];
   const one = (over: Partial<One> = {}) =>
-    changeSequence(
-      { value: 100, target: 40, sourceValue: 0, changeFraction: 0.5, everyDays: 3, ...over },
-      recorder({ id: 'x', version: 1 }),
-    );
+    changeSequence({ value: 100, target: 40, sourceValue: 0, changeFraction: 0.5, everyDays: 3, ...over }, recorder());
   const value = (over: Partial<One> = {}) => unwrap(one(over)).value;
   it('100 down to 40 by halves with pure water: two, the last three days after the first is due', () => {
     expect(value()).toEqual({ changes: 2, after: [50, 25], lastAtDay: 6 });

@@ -24,6 +24,7 @@ export function changeSequence(
   }: { value: number; target: number; sourceValue: number; changeFraction: number; everyDays: number },
   note: Recorder = silent,
 ): Result<Explained<{ changes: number; after: number[]; lastAtDay: number }>> {
+  note.by('water.sequence', 1);
   const range = { lo: 0, hi: 1e6, unit: '' };
   const fault = firstFault([
     { field: 'value', value, range },

@@ -104,6 +104,9 @@ describe('broods are checked', () => {
     expect(await refused(stock(nursery, 'berried', many(1), 2))).toEqual([
       `event: these were born here and are not grown before ${days} days`,
     ]);
+    // What came later does not make them grown earlier.
+    await house.write(stock(nursery, 'counted', many(20), 1.5));
+    expect((await refused(stock(nursery, 'berried', many(1), 2))).length).toBe(1);
     await taken(stock(nursery, 'berried', many(1), 1));
   });
 });

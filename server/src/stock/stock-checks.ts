@@ -85,7 +85,7 @@ function broodFaults({
     return [{ field: 'event', message: `${kind.commonName} does not carry eggs` }];
   if (own.length === 0) return [{ field: 'kindId', message: `no ${kind.commonName} has arrived in this tank by then` }];
   const born = own.filter((e) => e.event === 'born').map((e) => e.atEpochMs);
-  const grown = own.some((e) => e.event !== 'born' && e.event !== 'sign');
+  const grown = own.some((e) => e.event !== 'born' && e.event !== 'sign' && e.atEpochMs <= atEpochMs);
   const oldest = Math.min(...born);
   const days = kind.animal?.maturityDays ?? 0;
   return !grown && (atEpochMs - oldest) / dayMs < days

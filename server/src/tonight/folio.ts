@@ -4,6 +4,7 @@ import { mindOf, type Outlook } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Folio } from '#contracts/tanks';
 import { leavesText, mindWords, ratchetWords, testWords, verdictWords } from '#words/tonight';
+import { routineSettles } from '#core/water';
 import { readPage, type BookDeps } from '../book';
 import { bandsOf, everyParameter, foreseenVerdict, noProspect, verdictOf, type Prospects } from '../judgement';
 import { notFound } from '../problems';
@@ -153,20 +154,7 @@ function outlookWorking({ level, productionPerDay, routine, settles, leaves, nor
       unit: '',
       origin: 'estimated',
     });
-    const term = {
-      source: routine.sourceValue,
-      productionPerDay: productionPerDay.mean,
-      days: routine.everyDays,
-      share: routine.changeFraction,
-    };
-    note.step({
-      id: 'settles',
-      label: 'Where the routine settles before each change',
-      formula: 'source + production × days / share',
-      terms: term,
-      unit: '',
-      by: (t) => t.source + (t.productionPerDay * t.days) / t.share,
-    });
+    routineSettles({ ...routine, productionPerDay: productionPerDay.mean }, note);
   }
   note.assume('state-space');
   note.limit(leaves ? 'days-hold' : 'forecast-holds');
@@ -212,7 +200,8 @@ export async function verdictWorking(
     readNewestReadings(deps.db, { tankIds: [tankId], parameters: companions }),
   ]);
   if (!tank) throw notFound('tank');
-  const note = recorder({ id: 'readings.judge', version: 1 });
+  const note = recorder();
+  note.by('readings.judge', 1);
   for (const { parameter: id, newest: rows } of newest)
     for (const row of rows.slice(0, 1))
       note.fact({

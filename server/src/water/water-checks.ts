@@ -90,7 +90,7 @@ export const recipeKind: KindModule<'recipe'> = {
 function dissolvingFaults({ madeL, parts, salts }: BatchPayload): FieldFault[] {
   const poured = parts.reduce((sum, p) => sum + p.partL, 0);
   return [
-    ...(Math.abs(poured - madeL) > Math.max(0.2, 0.02 * madeL)
+    ...(Math.abs(poured - madeL) > Math.max(0.2, 0.02 * madeL) + 1e-9
       ? [{ field: 'parts', message: `the parts make ${Math.round(10 * poured) / 10} L, not ${madeL} L` }]
       : []),
     ...undissolved({ volumeL: madeL, taken: salts }).map(({ name, mostG }) => ({

@@ -11,6 +11,8 @@ import { newId, Outbox } from './outbox';
 export interface Written {
   /** In the book, or kept on this device until it is. */
   kept: boolean;
+  /** In the book already. */
+  written: boolean;
   said: string;
   faults: Map<string, string>;
 }
@@ -25,10 +27,16 @@ export class Scribe {
   }
   async write(entries: NewEntry[], what: string): Promise<Written> {
     const sent = await this.outbox.write(entries);
-    if (sent.state === 'written') return { kept: true, said: `${what}: in the book.`, faults: new Map() };
+    if (sent.state === 'written')
+      return { kept: true, written: true, said: `${what}: in the book.`, faults: new Map() };
     if (sent.state === 'queued')
-      return { kept: true, said: `${what}: kept on this device, sent when the server is back.`, faults: new Map() };
-    return { kept: false, said: '', faults: faultsByField(sent.problem) };
+      return {
+        kept: true,
+        written: false,
+        said: `${what}: kept on this device, sent when the server is back.`,
+        faults: new Map(),
+      };
+    return { kept: false, written: false, said: '', faults: faultsByField(sent.problem) };
   }
 }
 

@@ -1,4 +1,4 @@
-import type { Instrument, ParameterId } from '#core/readings';
+import { countRead, type Instrument, type ParameterId } from '#core/readings';
 import type { Analysis } from '#core/sources';
 import { type NewEntry, type ReadingValue, type SeenPayload, entryOf } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
@@ -70,13 +70,11 @@ type BenchTank = Bench['tanks'][number];
 
 /** A count as one writes it: `3`, `3-5`, `10+`, `0`. */
 function countSaid(text: string): CellSaid {
-  const found = /^(\d{1,5})(?:\s*[-–]\s*(\d{1,5}))?(\+)?$/.exec(text);
-  if (!found) return { kind: 'fault', message: `“${text}” is no count; write 3, 3-5 or 10+.` };
-  const lo = Number(found[1]);
-  const hi = found[3] ? null : Number(found[2] ?? lo);
-  return hi !== null && hi < lo
+  const said = countRead(text);
+  if (said.kind === 'none') return { kind: 'fault', message: `“${text}” is no count; write 3, 3-5 or 10+.` };
+  return said.kind === 'backwards'
     ? { kind: 'fault', message: `${text} runs backwards.` }
-    : { kind: 'count', count: { lo, hi } };
+    : { kind: 'count', count: { lo: said.lo, hi: said.hi } };
 }
 
 /** One cell, understood with the instrument of its column. A `!` behind the value says “it is right, keep it”. */

@@ -13,6 +13,7 @@ import type { Analysis } from '#core/sources';
 import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import type { SourceView } from '#contracts/sources';
+import { sourceWater } from '#core/water';
 import { askedAbout, knownOf, type Asked } from './questions';
 import { parameterOf, readingValue } from './understanding';
 
@@ -67,8 +68,8 @@ export const lineOf = (entry: LedgerEntry, subjects: readonly LedgerSubject[], z
 
 /** The middle of a source's newest analysis; its temperature is tonight's business and is not taken from it. */
 export function waterOfSource(source: SourceView | null): Water {
-  const known = Object.entries(source?.analysis ?? {}).filter(([id]) => id !== 'tempC');
-  return Object.fromEntries(known.map(([id, reading]) => [id, Number(middle(reading).toPrecision(6))]));
+  const { tempC: _tonight, ...water } = sourceWater({ state: source?.setUp.state, analysis: source?.analysis ?? {} });
+  return Object.fromEntries(Object.entries(water).map(([id, value]) => [id, Number(value.toPrecision(6))]));
 }
 
 /** Names that the last word of a line may be the beginning of: tanks, sources, then parameters. */

@@ -161,7 +161,7 @@ export class SourcesScreen {
     if (!written.kept) return;
     this.adding.set(false);
     this.name.set('');
-    if (!old && written.said.includes('in the book'))
+    if (!old && written.written)
       await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
   }
 }

@@ -133,10 +133,7 @@ export class ArrivalScreen {
   private readonly planned2 = computed(() => {
     const kind = this.kind();
     return kind && this.method()?.method === 'drip'
-      ? dripPlan(
-          { bagL: this.bagL(), boxL: this.boxL(), bearing: kind.bearing },
-          recorder({ id: 'stock.drip-plan', version: 1 }),
-        )
+      ? dripPlan({ bagL: this.bagL(), boxL: this.boxL(), bearing: kind.bearing }, recorder())
       : null;
   });
   protected readonly plan = computed(() => {

@@ -245,7 +245,7 @@ export class CyclingPart {
             ? { kind: 'salt' }
             : { kind: 'solution', nh3Percent: this.strength(), densityGPerMl: 0.96 },
       },
-      recorder({ id: 'stock.ammonia-dose', version: 1 }),
+      recorder(),
     ),
   );
   protected readonly dose = computed(() => {

@@ -217,7 +217,7 @@ export class FeedingPart {
     if (!food || !foodG) return null;
     const result = nitrogenOf(
       { foodG, proteinFraction: food.proteinFraction.hi, netVolumeL: this.stock().tank.netVolumeL },
-      recorder({ id: 'stock.nitrogen', version: 1 }),
+      recorder(),
     );
     return result.ok ? result.value : null;
   });

@@ -242,7 +242,7 @@ export class PlantsPart {
         netVolumeL: this.stock().tank.netVolumeL,
         weeklyChangeFraction: this.change() / 100,
       },
-      recorder({ id: 'stock.nutrients', version: 1 }),
+      recorder(),
     ),
   );
   protected readonly added = computed(() => {

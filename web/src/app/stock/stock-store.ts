@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import { bookKinds } from '#almanac/kinds';
-import { middle } from '#core/readings';
+import { countRead, middle } from '#core/readings';
 import {
   kindsInForce,
   populationsOf,
@@ -112,9 +112,6 @@ export function countText({ lo, hi }: { lo: number | null; hi: number | null }):
 }
 /** A count as one types it: `12`, `10-15`, `10+`; null where it cannot be read. */
 export function countFrom(text: string): { lo: number; hi: number | null } | null {
-  const found = /^\s*(\d{1,5})\s*(?:(?:-|–|to)\s*(\d{1,5})|(\+))?\s*$/.exec(text);
-  if (!found) return null;
-  const lo = Number(found[1]);
-  const hi = found[3] ? null : found[2] === undefined ? lo : Number(found[2]);
-  return hi !== null && hi < lo ? null : { lo, hi };
+  const said = countRead(text);
+  return said.kind === 'count' ? { lo: said.lo, hi: said.hi } : null;
 }

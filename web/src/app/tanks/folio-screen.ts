@@ -57,7 +57,7 @@ export class FolioScreen {
   protected readonly volume = computed(() => {
     const geometry = this.folio()?.setUp.geometry;
     if (!geometry) return null;
-    const result = netVolume(geometry, recorder({ id: 'tanks.net-volume', version: 1 }));
+    const result = netVolume(geometry, recorder());
     return result.ok ? result.value : null;
   });
   protected readonly weight = computed(() => {
@@ -65,7 +65,7 @@ export class FolioScreen {
     if (!setUp?.geometry) return null;
     const result = tankWeight(
       { geometry: setUp.geometry, bed: setUp.bed?.kind ?? 'none', ratedKg: setUp.shelfRatedKg },
-      recorder({ id: 'tanks.weight', version: 1 }),
+      recorder(),
     );
     return result.ok ? result.value : null;
   });

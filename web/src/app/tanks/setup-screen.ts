@@ -167,7 +167,7 @@ export class SetupScreen {
     if (!geometry) return null;
     const result = tankWeight(
       { geometry, bed: this.bedKind() || 'none', ratedKg: this.shelfRatedKg() ?? undefined },
-      recorder({ id: 'tanks.weight', version: 1 }),
+      recorder(),
     );
     return result.ok ? result.value : null;
   });
@@ -185,7 +185,7 @@ export class SetupScreen {
   });
   protected readonly volume = computed(() => {
     const geometry = this.geometry();
-    return geometry ? netVolume(geometry, recorder({ id: 'tanks.net-volume', version: 1 })) : null;
+    return geometry ? netVolume(geometry, recorder()) : null;
   });
   protected readonly refusal = computed(() => {
     const volume = this.volume();

@@ -42,7 +42,7 @@ export function changeRecord(form: ChangeForm, plan: ChangePlan, movedToday: Wat
       bearing: plan.bearing,
       emergency: emergency && { kind: emergency.kind, why: emergencyWords(emergency.why) },
       movedToday,
-      method: { id: 'water.change-advice', version: 1, almanacVersion: shippedAlmanac.version },
+      method: { ...plan.advice.method, almanacVersion: shippedAlmanac.version },
       lines: parameters.map(({ parameter, stepValue, limitValue, per, within, ruleId, grade }) => ({
         parameter,
         stepValue,

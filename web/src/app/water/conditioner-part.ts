@@ -125,10 +125,7 @@ export class ConditionerPart {
     const chlorineMgPerL = this.chlorine();
     if (labelMl === null || labelL === null || labelMgPerL === null || chlorineMgPerL === null) return null;
     const volumeL = this.whole() ? this.netVolumeL() : this.changeL();
-    return conditionerDose(
-      { volumeL, chlorineMgPerL, labelMl, labelL, labelMgPerL },
-      recorder({ id: 'water.conditioner', version: 1 }),
-    );
+    return conditionerDose({ volumeL, chlorineMgPerL, labelMl, labelL, labelMgPerL }, recorder());
   });
   constructor() {
     effect(() => {

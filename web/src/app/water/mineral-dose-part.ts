@@ -97,10 +97,7 @@ export class MineralDosePart {
     const [volumeL, nowValue, targetValue, slope] = [this.litres(), this.from(), this.to(), this.slope()];
     return volumeL === null || nowValue === null || targetValue === null || !slope
       ? null
-      : mineralDose(
-          { volumeL, nowValue, targetValue, perGPerL: slope.perGPerL },
-          recorder({ id: 'water.mineral-dose', version: 1 }),
-        );
+      : mineralDose({ volumeL, nowValue, targetValue, perGPerL: slope.perGPerL }, recorder());
   });
   protected grams = (massG: number): string => figure(massG, massG < 10 ? 2 : 1);
   protected sentence = plainRefusal;

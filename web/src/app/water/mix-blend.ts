@@ -147,7 +147,7 @@ export class MixBlend {
       volumeL: p.volumeL ?? 0,
       water: { ...waterOfView(this.mix.sources.named(p.sourceId)), ...(p.tempC === null ? {} : { tempC: p.tempC }) },
     }));
-    return parts.length === 0 ? null : blend({ parts }, recorder({ id: 'water.blend', version: 1 }));
+    return parts.length === 0 ? null : blend({ parts }, recorder());
   });
   protected readonly scalds = computed(() => this.parts().some((p) => (p.tempC ?? 0) > scaldC));
   protected readonly refusal = computed(() => {

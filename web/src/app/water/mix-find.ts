@@ -261,7 +261,7 @@ export class MixFind {
         targets: this.targets(),
         second: this.second(),
       },
-      recorder({ id: 'water.recipe', version: 1 }),
+      recorder(),
     );
     if (!found.ok) return { refusal: found.refusal };
     const { value, ...working } = found.value;
@@ -340,7 +340,7 @@ export class MixFind {
       };
     const told = recipeEffect(
       { volumeL, source: first?.sourceId ? this.waterOf(first.sourceId) : {}, taken },
-      recorder({ id: 'water.recipe-effect', version: 1 }),
+      recorder(),
     );
     if (!told.ok) return { refusal: told.refusal };
     const { value, ...working } = told.value;

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { mineralDrift, type OddBatch } from '#core/water';
+import { type HouseMineral, mineralDrift, type OddBatch } from '#core/water';
 import { oddBatchWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
 import { MineralDosePart } from './mineral-dose-part';
-import { MixStore, type HouseMineral } from './mix-store';
+import { MixStore } from './mix-store';
 
 /** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
 @Component({

@@ -179,7 +179,7 @@ export class RoutinesScreen {
         changeFraction: now.changeFraction,
         everyDays: now.everyDays,
       },
-      recorder({ id: 'water.routine', version: 1 }),
+      recorder(),
     );
     return result.ok ? result.value : null;
   });
@@ -201,18 +201,11 @@ export class RoutinesScreen {
   });
   protected readonly least = computed(() => {
     const held = this.held();
-    return held
-      ? holdCeiling({ ...held, everyDays: this.rhythmDays() }, recorder({ id: 'water.hold-ceiling', version: 1 }))
-      : null;
+    return held ? holdCeiling({ ...held, everyDays: this.rhythmDays() }, recorder()) : null;
   });
   protected readonly rarest = computed(() => {
     const held = this.held();
-    return held
-      ? leastRhythm(
-          { ...held, changeFraction: this.sizePercent() / 100 },
-          recorder({ id: 'water.least-rhythm', version: 1 }),
-        )
-      : null;
+    return held ? leastRhythm({ ...held, changeFraction: this.sizePercent() / 100 }, recorder()) : null;
   });
 
   protected readonly advised = computed(() => {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { practices } from '#almanac/practices';
 import { watchAfter, type ChangePlan } from '#core/water';
 import type { Folio } from '#contracts/tanks';
 import { watchWhenWords, watchWords } from '#words/water';
@@ -65,7 +66,7 @@ export class WatchAfterPart {
       advice: this.plan().advice.value,
       bearing: this.plan().bearing,
       bedCleaned: this.bedCleaned(),
-      shrimp: /shrimp|caridina|sulawesi/.test(this.folio().setUp.practiceId),
+      shrimp: practices.some((p) => p.id === this.folio().setUp.practiceId && p.moults === true),
     }),
   );
   protected readonly when = watchWhenWords;

@@ -16,6 +16,7 @@ import { emergencyThresholds, stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
 import { middle, roundTo, type ParameterId } from '#core/readings';
 import {
+  sourceSpans,
   batchWater,
   dripFor,
   newWaterSpan,
@@ -255,7 +256,7 @@ export class WaterScreen {
         )
       : {};
     const water: WaterSpan = {
-      ...Object.fromEntries(Object.entries(source.analysis).map(([id, a]) => [id, { lo: a.lo, hi: a.hi }])),
+      ...sourceSpans({ state: source.setUp.state, analysis: source.analysis }),
       // What the pen said of this very drum outranks the last analysis of its kind.
       ...Object.fromEntries(Object.entries(ofBatch).map(([id, value]) => [id, { lo: value, hi: value }])),
     };

@@ -5,7 +5,7 @@ import { correctionOf } from './batches-screen';
 import { stepsOf } from '../doing/doing-screen';
 import { drumsFrom } from './evening-screen';
 import { decimalsOf } from './mix-drum';
-import { mineralBatches, waterOfView } from './mix-store';
+import { madeBatch } from './mix-store';
 import { WhatIfRunner } from './what-if-runner';
 
 const minuteMs = 60_000;
@@ -89,28 +89,17 @@ describe('the correction of a batch', () => {
   });
 });
 
-describe('what a mineral is learnt from', () => {
-  const measured = (ec: number) => ({
-    entryId: 'e',
-    atEpochMs: 1,
-    payload: { step: 'measured', water: { ec25UsPerCm: { lo: ec, hi: ec } } },
-  });
-  const water = (): { ec25UsPerCm: number } => ({ ec25UsPerCm: 4 });
-  it('the first pen reading of a batch of this mineral alone, above its start', () => {
-    const [told] = mineralBatches('m', [batch({ steps: [measured(215), measured(190)] })], water);
-    expect(told?.ecRiseUsPerCm).toBeCloseTo(211, 9);
-    expect(told?.massG).toBe(4);
-  });
-  it('not from another mineral, nor from what was never measured', () => {
-    expect(mineralBatches('other', [batch({ steps: [measured(215)] })], water)).toEqual([]);
-    expect(mineralBatches('m', [batch()], water)).toEqual([]);
-  });
-  it('an analysis with an open end has no middle', () => {
-    const analysis = {
-      ghDegrees: { lo: 4, hi: 6, atEpochMs: 0, text: '' },
-      khDegrees: { lo: 20, hi: null, atEpochMs: 0, text: '' },
-    };
-    expect(waterOfView({ sourceId: 's', setUp: {} as never, analysis })).toEqual({ ghDegrees: 5 });
+describe('weighing', () => {
+  it('a batch teaches by what was measured first, before it was mended; one never measured by nothing', () => {
+    const measured = (ec: number) => ({
+      entryId: 'e',
+      atEpochMs: 1,
+      payload: { step: 'measured', water: { ec25UsPerCm: { lo: ec, hi: ec } } },
+    });
+    expect(madeBatch(batch({ steps: [measured(215), measured(190)] }))).toEqual(
+      jasmine.objectContaining({ madeL: 40, saltsCount: 0, measured: { ec25UsPerCm: { lo: 215, hi: 215 } } }),
+    );
+    expect(madeBatch(batch()).measured).toBeNull();
   });
   it('shows as many decimals as the scale has steps', () => {
     expect([1, 0.1, 0.01, 0.5].map(decimalsOf)).toEqual([0, 1, 2, 1]);
