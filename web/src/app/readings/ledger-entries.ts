@@ -2,7 +2,6 @@ import { parameters } from '#almanac/parameters';
 import { foods } from '#almanac/kinds';
 import {
   ledgerText,
-  middle,
   type LedgerEntry,
   type LedgerReading,
   type LedgerSubject,
