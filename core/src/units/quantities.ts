@@ -239,7 +239,7 @@ export const quantities: readonly Quantity[] = [
     units: [
       unit(1, 'µS/cm', 'uS/cm', 'μS/cm', 'us', 'µs', 'usPerCm', 'microsiemens'),
       unit(1000, 'mS/cm', 'msPerCm', 'ms', 'millisiemens'),
-      unit(0.1, 'mS/m'),
+      unit(10, 'mS/m'),
       unit(10000, 'S/m'),
       unit(1 / 0.5, 'ppm (0.5)', 'ppm@0.5', 'ppm 0.5', 'ppm500'),
       unit(1 / 0.64, 'ppm (0.64)', 'ppm@0.64', 'ppm 0.64', 'ppm640'),
