@@ -157,7 +157,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core', 'npm-no-pkg', 'npm-unknown', 'unknown', 'undetermined'],
         pathNot:
-          'node_modules/(temporal-polyfill|ml-regression-theil-sen|@stdlib/math-base-special-erfcx|yalps|pure-rand)/',
+          'node_modules/(temporal-polyfill|@stdlib/math-base-special-erfcx|yalps|pure-rand)/',
       },
     },
     {

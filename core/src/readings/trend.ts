@@ -1,5 +1,5 @@
-import { TheilSenRegression } from 'ml-regression-theil-sen';
 import { middle, type Interval } from './interval';
+import { theilSenSlope } from './slope';
 
 export interface DatedReading extends Interval {
   atEpochMs: number;
@@ -36,22 +36,20 @@ export function directionOf({
   const last = sorted.at(-1);
   if (!first || !last || last.atEpochMs === first.atEpochMs) return 'unknown';
   let net = middle(first);
-  const days = [0];
-  const levels = [net];
+  const line = [{ x: 0, y: net }];
   for (const [i, reading] of sorted.slice(1).entries()) {
     const before = sorted[i];
     if (!before) continue;
     const expected = afterChanges({ levelValue: middle(before), changes, from: before, to: reading });
     if (expected === null) return 'unknown';
     net += middle(reading) - expected;
-    days.push((reading.atEpochMs - first.atEpochMs) / dayMs);
-    levels.push(net);
+    line.push({ x: (reading.atEpochMs - first.atEpochMs) / dayMs, y: net });
   }
-  const slope = new TheilSenRegression(days, levels).slope;
+  const slope = theilSenSlope(line) ?? 0;
   const widths = sorted.map((r) => (r.lo === null || r.hi === null ? 0 : r.hi - r.lo));
   const typicalWidth = widths.reduce((sum, w) => sum + w, 0) / widths.length;
-  const movement = slope * (days.at(-1) ?? 0);
-  if (Math.abs(movement) <= typicalWidth || !monotonic(levels)) return 'steady';
+  const movement = slope * (line.at(-1)?.x ?? 0);
+  if (Math.abs(movement) <= typicalWidth || !monotonic(line.map((p) => p.y))) return 'steady';
   return movement > 0 ? 'rising' : 'falling';
 }
 
