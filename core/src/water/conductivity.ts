@@ -1,16 +1,35 @@
 import { because, guarded, ok, refuse, type Result } from '#core/result';
-import { degreeMeqPerL } from '#core/units';
+import { degreeMeqPerL, degreeMmolPerL } from '#core/units';
+import { ionConductivity } from './ion-conductivity';
+import { noIons } from './salts';
 
 /** Equivalent conductivity at infinite dilution, S cm²/eq at 25 °C (CRC Handbook, from memory): the least conductive partners. */
 const lambda = { mg: 53.0, na: 50.08, hco3: 44.5, no3: 71.42 } as const;
+
+/** Our own margins: for pairs where they are few, and for the mass law where they are many. */
+const pairsFraction = 0.15;
+const modelFraction = 0.1;
+
+/** Sulphate pairs with magnesium and calcium and carries nothing then: the least conductive water of much hardness. */
+function sulphateUsPerCm({ ghDegrees, khDegrees }: { ghDegrees: number; khDegrees: number }): number {
+  const hardMmolPerL = ghDegrees * degreeMmolPerL;
+  const hco3 = khDegrees * degreeMeqPerL;
+  const rest = { na: Math.max(0, hco3 - 2 * hardMmolPerL), so4: Math.max(0, hardMmolPerL - hco3 / 2) };
+  return Math.min(
+    ...(['mg', 'ca'] as const).map(
+      (cation) => ionConductivity({ ...noIons(), [cation]: hardMmolPerL, hco3, ...rest }).ec25UsPerCm,
+    ),
+  );
+}
 
 /**
  * The least conductivity that water of this GH and KH can have, µS/cm at 25 °C.
  *
  * Hardness needs its anions and alkalinity its cations: the least conductive ones are taken, lessened for ionic
- * strength (Standard Methods 2510) and by another 15 % for ion pairs (our own margin). Below this, one reading is wrong.
- * Range: 0-60 degrees each. Refuses outside.
- * @example leastConductivity({ ghDegrees: 12, khDegrees: 0 }) // about 357 µS/cm: GH 12 cannot give 90
+ * strength (Standard Methods 2510) and by another 15 % for ion pairs (our own margin). In hard sulphate waters pairs take
+ * more than that: there the conductivity by mass law (`ionConductivity`, less its own 10 %) is the lower bound. Below
+ * this, one reading is wrong. Range: 0-60 degrees each. Refuses outside.
+ * @example leastConductivity({ ghDegrees: 12, khDegrees: 0 }) // about 379 µS/cm: GH 12 cannot give 90
  */
 export function leastConductivity({
   ghDegrees,
@@ -38,7 +57,10 @@ export function leastConductivity({
       const ionicMolPerL = (2 * hardMeqPerL + alkMeqPerL + otherAnionMeqPerL + otherCationMeqPerL) / 2000;
       const root = Math.sqrt(ionicMolPerL);
       const yRatio = 10 ** (-0.5 * (root / (1 + root) - 0.3 * ionicMolPerL));
-      return ok({ ec25UsPerCm: 0.85 * limitingUsPerCm * yRatio ** 2 });
+      const plainUsPerCm = (1 - pairsFraction) * limitingUsPerCm * yRatio ** 2;
+      return ok({
+        ec25UsPerCm: Math.min(plainUsPerCm, (1 - modelFraction) * sulphateUsPerCm({ ghDegrees, khDegrees })),
+      });
     },
   );
 }
