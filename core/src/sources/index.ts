@@ -8,7 +8,7 @@ export {
   type AnalysisReason,
   type AnalysisReport,
 } from './analysis';
-export { movementOf, type DatedSpan, type SourceMovement } from './drift';
+export { movementOf, pettitt, type DatedSpan, type SourceMovement } from './drift';
 export { waterQuestions, type Known, type QuestionReason, type WaterQuestion } from './questions';
 export {
   ammoniaOfChloramineRatio,

@@ -9,6 +9,7 @@ import {
   chlorineMeaning,
   looksSoftened,
   movementOf,
+  pettitt,
   unitState,
   type UnitLog,
 } from './index';
@@ -103,6 +104,38 @@ describe('what moves in a source', () => {
       expect(step?.beforeValue).toBeCloseTo(Number(expected['mean_before']), 4);
       expect(step?.afterValue).toBeCloseTo(Number(expected['mean_after']), 4);
     });
+  it('a step in the noise of a year of weekly tests is found, in the right weeks, where least squares alone say nothing', () => {
+    // Two spreads of noise; the step is one and a half of them, from week 26 on.
+    const noise = Array.from({ length: 52 }, (_, i) => Math.sin(12.9898 * (i + 1)) * 43758.5453).map(
+      (x) => x - Math.floor(x) - 0.5,
+    );
+    const series = noise.map((x, i) => ({ atEpochMs: i * 7 * day, ...at(8 + 3.46 * x + (i >= 26 ? 1.5 : 0)) }));
+    const step = movementOf(series)?.step;
+    expect(Math.abs((step?.atEpochMs ?? 0) / (7 * day) - 26)).toBeLessThan(5);
+    expect((step?.afterValue ?? 0) - (step?.beforeValue ?? 0)).toBeGreaterThan(0.9);
+    expect(movementOf(noise.map((x, i) => ({ atEpochMs: i, ...at(x) })))?.step).toBeNull();
+    // A kit in whole degrees and a step of less than half of one: nothing is named.
+    const coarse = series.map((s) => ({ ...s, lo: s.lo - 2, hi: s.hi + 2 }));
+    expect(movementOf(coarse)?.step).toBeNull();
+  });
+  for (const id of ['stat-cp-1', 'stat-cp-3'])
+    it(`${id}: Pettitt’s K and its place (Pettitt 1979, from memory)`, () => {
+      const { inputs, expected } = caseOf(id);
+      const values = inputs['series'] as number[];
+      const count = values.length;
+      const told = pettitt(values);
+      expect(told.at).toBe(Number(expected['pettitt_k']));
+      expect(told.chanceFraction).toBeCloseTo(
+        2 * Math.exp((-6 * Number(expected['pettitt_K']) ** 2) / (count ** 3 + count ** 2)),
+        9,
+      );
+    });
+  it('Pettitt’s K of eight readings, four low and four high, is 16: chance gives as much in 14 of 100', () => {
+    const { at: place, chanceFraction } = pettitt([1, 2, 1, 2, 8, 9, 8, 9]);
+    expect(place).toBe(4);
+    expect(chanceFraction).toBeCloseTo(2 * Math.exp((-6 * 16 ** 2) / (512 + 64)), 12);
+    expect(pettitt([5, 5, 5, 5]).chanceFraction).toBe(1);
+  });
   it('noise is no step, three readings are too few, and order does not matter', () => {
     expect(movementOf([8, 9, 8, 9, 8, 9].map((gh, i) => ({ atEpochMs: i, ...at(gh) })))?.step).toBeNull();
     expect(movementOf([8, 14, 14].map((gh, i) => ({ atEpochMs: i, ...at(gh) })))?.step).toBeNull();
