@@ -19,6 +19,11 @@ describe('a count as one writes it', () => {
       'backwards',
       ...Array.from({ length: 6 }, () => 'none' as const),
     ]);
+    expect(['none', 'one', 'Ten'].map(countRead)).toEqual([
+      { kind: 'count', lo: 0, hi: 0 },
+      { kind: 'count', lo: 1, hi: 1 },
+      { kind: 'count', lo: 10, hi: 10 },
+    ]);
     expect(countRead('5-5')).toEqual({ kind: 'count', lo: 5, hi: 5 });
   });
 });

@@ -16,6 +16,7 @@ export { ledgerLine } from './ledger';
 export {
   seenBehaviours,
   seenGrazing,
+  type LedgerAnimal,
   type LedgerContext,
   type LedgerEntry,
   type LedgerInput,

@@ -2,27 +2,43 @@ import { amountAt, litres, temperatureAt } from './ledger-amounts';
 import { ask, here, subjectAt, type Reading, type Rule } from './ledger-state';
 import { plainWord, type LedgerWord } from './ledger-words';
 
-const fillers = ['with', 'from', 'of', 'in'];
+const fillers = ['with', 'from', 'of', 'in', 'at'];
+/** Words that say a change: how many of the line they take. */
+function changeWords(state: Reading, at: number): number {
+  const [first, second] = [state.words[at]?.plain ?? '', state.words[at + 1]?.plain ?? ''];
+  if (first === 'water' && (second === 'change' || second === 'changed')) return 2;
+  return ['out', 'changed', 'change', 'swapped', 'wc', 'pwc'].includes(first) ? 1 : 0;
+}
+/** Words from here to the end of the clause. */
+function restOfClause(state: Reading, from: number): number {
+  const end = state.words.findIndex((w, i) => i >= from && w.ends);
+  return Math.max(0, (end < 0 ? state.words.length : end + 1) - from);
+}
 /** What was done: a change, a dose, a meal, a visit. */
 export const change: Rule = (state, at) => {
-  if (!['out', 'changed', 'change', 'swapped'].includes(state.words[at]?.plain ?? '')) return 0;
-  const amount = amountAt(state, at + 1);
-  const label = state.words[at]?.text ?? '';
+  // `wc 20%` or `20% wc`.
+  const before = changeWords(state, at) === 0 ? amountAt(state, at) : null;
+  const wordAt = before ? at + before.usedCount : at;
+  const wordCount = changeWords(state, wordAt);
+  if (wordCount === 0) return 0;
+  const label = state.words[wordAt]?.text ?? '';
+  const amount = before ?? amountAt(state, at + wordCount);
   if (!amount) {
     ask(state, label, { id: 'how-much-changed', facts: {} });
-    return 1;
+    return wordCount;
   }
+  const saidCount = wordCount + amount.usedCount;
   const changeL = litres(amount);
   const fraction = amount.unit === '%' ? amount.value / 100 : null;
   if (changeL === null && fraction === null) {
     ask(state, `${label} ${amount.value}`, { id: 'unit-after-number', facts: {} });
-    return 2;
+    return Math.max(wordCount + 1, restOfClause(state, at));
   }
   if (fraction !== null && (fraction <= 0 || fraction > 1)) {
     ask(state, `${label} ${amount.value} %`, { id: 'share-of-change', facts: {} });
-    return 1 + amount.usedCount;
+    return saidCount;
   }
-  let i = at + 1 + amount.usedCount;
+  let i = at + saidCount;
   let sourceId: string | null = null;
   let how: 'poured' | 'dripped' = 'poured';
   const water: { tempC?: number } = {};
@@ -82,7 +98,8 @@ function sourceAt(state: Reading, at: number): { sourceId: string | null; usedCo
 /** `topped up 3 L RO`: what had evaporated. */
 export const topUp: Rule = (state, at) => {
   const [first, second] = [state.words[at]?.plain ?? '', state.words[at + 1]?.plain ?? ''];
-  const wordCount = first === 'topup' ? 1 : (first === 'topped' || first === 'top') && second === 'up' ? 2 : 0;
+  const wordCount =
+    first === 'topup' ? 1 : (first === 'topped' || first === 'top') && (second === 'up' || second === 'off') ? 2 : 0;
   if (wordCount === 0) return 0;
   const amount = amountAt(state, at + wordCount);
   const topUpL = amount ? litres(amount) : null;
@@ -153,10 +170,13 @@ export const fed: Rule = (state, at) => {
   return 1;
 };
 
+const wellWords = ['fine', 'ok', 'okay', 'well', 'good', 'happy'];
 export const looked: Rule = (state, at) => {
   const word = state.words[at]?.plain ?? '';
-  if (!['looked', 'fine', 'ok', 'okay', 'well'].includes(word)) return 0;
   const section = here(state);
+  // `lobby all good`: of a tank that is named, all of it; alone it would be all tanks.
+  const all = word === 'all' && section.subjectIds.length > 0 && wellWords.includes(state.words[at + 1]?.plain ?? '');
+  if (!all && word !== 'looked' && !wellWords.includes(word)) return 0;
   section.looked = { fed: section.looked?.fed ?? false, fine: word !== 'looked' || (section.looked?.fine ?? false) };
-  return 1;
+  return all ? 2 : 1;
 };

@@ -1,5 +1,5 @@
 import { timeText } from './ledger-time';
-import type { LedgerEntry, LedgerReading, LedgerSubject, Seen } from './ledger-state';
+import type { LedgerAnimal, LedgerEntry, LedgerReading, LedgerStock, LedgerSubject, Seen } from './ledger-state';
 import type { Interval } from './interval';
 import { parameterNamed, type Parameter } from './parameter';
 import { parseReading } from './parse';
@@ -31,6 +31,13 @@ function spanText({ lo, hi }: Interval): string {
 const countText = (count: Interval): string =>
   count.hi === null ? `${count.lo ?? 0}+` : count.lo === count.hi ? String(count.lo) : `${count.lo ?? 0}-${count.hi}`;
 
+const stockWords: Record<LedgerStock['event'], string> = {
+  died: 'dead',
+  moulted: 'moults',
+  berried: 'berried',
+  born: 'young',
+};
+
 function seenText(seen: Seen): string {
   const counts = (['deaths', 'moults', 'berried', 'young'] as const).flatMap((what) => {
     const count = seen[what];
@@ -53,12 +60,14 @@ export function ledgerText({
   subjects,
   catalogue,
   foods = [],
+  animals = [],
   zone,
 }: {
   entry: LedgerEntry;
   subjects: readonly LedgerSubject[];
   catalogue: readonly Parameter[];
   foods?: readonly { id: string; name: string }[];
+  animals?: readonly LedgerAnimal[];
   zone: string;
 }): string {
   const nameOf = (id: string): string => subjects.find((s) => s.id === id)?.name ?? id;
@@ -84,6 +93,11 @@ export function ledgerText({
         return `topped up ${exact(entry.payload.topUpL)} L ${nameOf(entry.payload.sourceId)}`;
       case 'seen':
         return seenText(entry.payload);
+      case 'stock': {
+        const { event, kindId, strain, count } = entry.payload;
+        const name = animals.find((a) => a.kindId === kindId && a.strain === strain)?.name ?? kindId;
+        return `${countText(count)} ${stockWords[event]} ${`${strain} ${name}`.trim()}`;
+      }
       case 'looked':
         return ['looked', ...(entry.payload.fed ? ['fed'] : []), ...(entry.payload.fine ? ['fine'] : [])].join(', ');
       case 'dose':

@@ -27,6 +27,14 @@ export type LedgerReason = ReasonOf<{
   refused: { refusal: Refusal };
   'value-twice': { parameter: ParameterId };
   'no-value': { parameter: ParameterId };
+  /** `hardness` may be general or carbonate. */
+  'which-hardness': { text: string };
+  /** 1,260 may be 1.26 or 1260. */
+  thousands: { text: string; decimalValue: number; thousandsValue: number };
+  /** Several tanks are named after what was read, and more follows: whose is it? */
+  'whose-is-it': { names: string[] };
+  /** Nobody of that kind lives in the tank, as far as the book knows. */
+  'not-there': { text: string; names: string[] };
   'count-backwards': { text: string };
   'count-twice': { text: string };
   clash: { text: string; otherText: string };

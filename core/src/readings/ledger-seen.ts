@@ -1,5 +1,15 @@
 import { countRead } from './count';
-import { ask, here, type Rule, type Seen } from './ledger-state';
+import {
+  ask,
+  here,
+  type LedgerAnimal,
+  type LedgerPayload,
+  type Reading,
+  type Rule,
+  type Section,
+  type Seen,
+} from './ledger-state';
+import { plainWord } from './ledger-words';
 
 const countWords: Record<string, 'deaths' | 'moults' | 'berried' | 'young'> = {
   moult: 'moults',
@@ -18,16 +28,77 @@ const countWords: Record<string, 'deaths' | 'moults' | 'berried' | 'young'> = {
   shrimplets: 'young',
   babies: 'young',
 };
+const isWord = (state: Reading, i: number): boolean => countWords[state.words[i]?.plain ?? ''] !== undefined;
+const isCount = (state: Reading, i: number): boolean => countRead(state.words[i]?.text ?? '').kind === 'count';
+
+/** `platies`, `platys` and `platy` are one. */
+const singular = (plain: string): string => plain.replace(/ies$/, 'y').replace(/s$/, '');
+/** The animals a run of words names, the longest run first: by the whole name or by any of its words. */
+function animalAt(state: Reading, at: number): { found: LedgerAnimal[]; usedCount: number } {
+  for (const usedCount of [3, 2, 1]) {
+    const run = state.words.slice(at, at + usedCount);
+    if (run.length < usedCount || run.some((w) => w.quoted) || run.slice(0, -1).some((w) => w.ends)) continue;
+    const said = run.map((w) => singular(w.plain));
+    if (said.join('').length < 3) continue;
+    const found = (state.input.animals ?? []).filter(({ name, strain }) => {
+      const own = `${strain} ${name}`.split(/\s+/).map((w) => singular(plainWord(w)));
+      return singular(plainWord(name)) === said.join('') || said.every((w) => w !== '' && own.includes(w));
+    });
+    if (found.length > 0) return { found, usedCount };
+  }
+  return { found: [], usedCount: 0 };
+}
+
+/** `3 moults`, `moults 3`, and of a kind that lives here `3 dead platy`, `3 platies dead`, `platy: 3 dead`. */
 export const count: Rule = (state, at) => {
-  const [first, second] = [state.words[at]?.text ?? '', state.words[at + 1]?.plain ?? ''];
-  const what = countWords[second];
-  const said = countRead(first);
-  if (!what || said.kind === 'none') return 0;
-  if (said.kind === 'backwards') ask(state, `${first} ${second}`, { id: 'count-backwards', facts: { text: first } });
-  else if (here(state).seen[what]) ask(state, `${first} ${second}`, { id: 'count-twice', facts: { text: second } });
+  const turned = isWord(state, at) && !state.words[at]?.ends && isCount(state, at + 1);
+  // `moults 3 berried`: whose is the three?
+  if (turned && !state.words[at + 1]?.ends && isWord(state, at + 2) && !isCount(state, at + 3)) return 0;
+  const countPlace = turned ? at + 1 : at;
+  const said = countRead(state.words[countPlace]?.text ?? '');
+  if (said.kind === 'none') return 0;
+  const between = turned ? { found: [], usedCount: 0 } : animalAt(state, at + 1);
+  const wordPlace = turned ? at : at + 1 + between.usedCount;
+  const [word, text] = [state.words[wordPlace]?.plain ?? '', state.words[countPlace]?.text ?? ''];
+  const what = countWords[word];
+  if (!what) return 0;
+  const end = Math.max(countPlace, wordPlace) + 1;
+  const after =
+    between.usedCount > 0 || state.words[end - 1]?.ends ? { found: [], usedCount: 0 } : animalAt(state, end);
+  const usedCount = end - at + after.usedCount;
+  if (said.kind === 'backwards') ask(state, `${text} ${word}`, { id: 'count-backwards', facts: { text } });
+  else if (between.usedCount + after.usedCount > 0)
+    here(state).animals.push({ what, count: { lo: said.lo, hi: said.hi }, named: [...between.found, ...after.found] });
+  else if (here(state).seen[what]) ask(state, `${text} ${word}`, { id: 'count-twice', facts: { text: word } });
   else here(state).seen[what] = { lo: said.lo, hi: said.hi };
-  return 2;
+  return usedCount;
 };
+
+const events = { deaths: 'died', moults: 'moulted', berried: 'berried', young: 'born' } as const;
+/** What was counted of named animals, for one tank: of those that live in it. */
+export function stockOf(state: Reading, { animals }: Section, tankId: string): LedgerPayload[] {
+  return animals.flatMap(({ what, count: counted, named }): LedgerPayload[] => {
+    const living = named.filter((a) => a.tankIds.includes(tankId));
+    const [only] = living;
+    if (only && living.length === 1)
+      return [
+        {
+          kind: 'stock',
+          payload: { event: events[what], kindId: only.kindId, strain: only.strain, count: counted },
+        },
+      ];
+    const names = (
+      living.length > 0 ? living : (state.input.animals ?? []).filter((a) => a.tankIds.includes(tankId))
+    ).map((a) => `${a.strain} ${a.name}`.trim());
+    const text = named[0]?.name ?? '';
+    ask(
+      state,
+      text,
+      living.length > 1 ? { id: 'ambiguous', facts: { text, names } } : { id: 'not-there', facts: { text, names } },
+    );
+    return [];
+  });
+}
 
 const seenWords: Record<string, Seen> = {
   eating: { grazing: 'usual' },

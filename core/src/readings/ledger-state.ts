@@ -34,11 +34,25 @@ export interface LedgerChange {
   water: { tempC?: number };
   how: 'poured' | 'dripped';
 }
+/** A kind that lives in some of the tanks, by the name it is called. */
+export interface LedgerAnimal {
+  kindId: string;
+  strain: string;
+  name: string;
+  tankIds: readonly string[];
+}
+export interface LedgerStock {
+  event: 'died' | 'moulted' | 'berried' | 'born';
+  kindId: string;
+  strain: string;
+  count: { lo: number; hi: number | null };
+}
 export type LedgerPayload =
   | { kind: 'readings'; payload: { context: LedgerContext; values: LedgerReading[] } }
   | { kind: 'change'; payload: LedgerChange }
   | { kind: 'top-up'; payload: { topUpL: number; sourceId: string } }
   | { kind: 'seen'; payload: Seen }
+  | { kind: 'stock'; payload: LedgerStock }
   | { kind: 'looked'; payload: { fed: boolean; fine: boolean } }
   | { kind: 'dose'; payload: { product: string; amountMl: number } }
   | { kind: 'fed'; payload: { foodId: string; foodG: number; school: 'mass' } }
@@ -58,6 +72,8 @@ export interface LedgerInput extends LedgerClock {
   catalogue: readonly Parameter[];
   subjects: readonly LedgerSubject[];
   foods?: readonly { id: string; name: string }[];
+  /** Who lives where: `3 dead platy` is understood of a tank with platies. */
+  animals?: readonly LedgerAnimal[];
   /** The tank whose page is open: meant where the line names none. */
   openTankId?: string | undefined;
   /** What a parameter is read with, where the keeper has said, and the unit it shows. */
@@ -66,15 +82,25 @@ export interface LedgerInput extends LedgerClock {
 
 export interface Section {
   subjectIds: string[];
+  /** Its tanks were named after what was read: nothing more may follow for several of them. */
+  closedBy: string[];
   atEpochMs: number;
   context: LedgerContext;
   items: LedgerPayload[];
   readings: LedgerReading[];
   seen: Seen;
+  /** Counted of animals that were named: of which, is decided by the tank. */
+  animals: {
+    what: 'deaths' | 'moults' | 'berried' | 'young';
+    count: { lo: number; hi: number | null };
+    named: readonly LedgerAnimal[];
+  }[];
   looked: { fed: boolean; fine: boolean } | null;
 }
 export interface Reading {
   input: LedgerInput;
+  /** Where the last run of names of tanks ended; null before any. */
+  namesEndAt: number | null;
   words: readonly LedgerWord[];
   sections: Section[];
   questions: LedgerQuestion[];
@@ -84,11 +110,13 @@ export type Rule = (state: Reading, at: number) => number;
 
 export const blank = (input: LedgerInput, from?: Section): Section => ({
   subjectIds: [],
+  closedBy: [],
   atEpochMs: from?.atEpochMs ?? input.nowEpochMs,
   context: 'routine',
   items: [],
   readings: [],
   seen: {},
+  animals: [],
   looked: null,
 });
 export const here = (state: Reading): Section => {
@@ -97,7 +125,11 @@ export const here = (state: Reading): Section => {
   return last;
 };
 export const hasContent = (s: Section): boolean =>
-  s.items.length > 0 || s.readings.length > 0 || Object.keys(s.seen).length > 0 || s.looked !== null;
+  s.items.length > 0 ||
+  s.readings.length > 0 ||
+  Object.keys(s.seen).length > 0 ||
+  s.animals.length > 0 ||
+  s.looked !== null;
 export const isValue = (word: string): boolean => /^[<>~≈+-]?=?[\d.,]*\d/.test(word);
 
 export const ask = (state: Reading, text: string, why: LedgerReason): void => void state.questions.push({ text, why });
@@ -116,8 +148,15 @@ export function subjectAt(
     const whole = known.filter((s) => plainWord(s.name) === said);
     if (whole.length > 0) return { found: whole, usedCount };
     if (run.slice(0, -1).some((w) => w.ends)) continue;
-    const begun = known.filter((s) => said.length >= 3 && plainWord(s.name).startsWith(said));
+    if (said.length < 3) continue;
+    const begun = known.filter((s) => plainWord(s.name).startsWith(said));
     if (begun.length > 0) return { found: begun, usedCount };
+    // `bar` for the Breakfast Bar, `rack a` for the Cellar Rack A: any words of a name may stand for it.
+    const within = known.filter((s) => {
+      const own = s.name.split(/\s+/).map(plainWord);
+      return own.some((_, i) => own.slice(i).join('').startsWith(said));
+    });
+    if (within.length > 0) return { found: within, usedCount };
   }
   return { found: [], usedCount: 0 };
 }

@@ -27,6 +27,7 @@ export function ledgerWords(line: string): LedgerWord[] {
     }
     const marked = piece
       .replace(/(\d)\s*[–—-]\s*(?=[\d.,])/g, '$1-')
+      .replace(/(\d)\s+to\s+(?=\d)/gi, '$1-')
       .replace(/(?<!\d)([<>~≈])\s+(?=[\d.,])/g, '$1')
       .replace(/[,;](?=\s|$)/g, ' \u0001 ')
       .replace(/\n/g, ' \u0001 ')

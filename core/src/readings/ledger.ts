@@ -1,5 +1,5 @@
 import { change, dose, fed, looked, topUp } from './ledger-doings';
-import { count, seen } from './ledger-seen';
+import { count, seen, stockOf } from './ledger-seen';
 import {
   ask,
   blank,
@@ -28,26 +28,53 @@ import { ledgerWords } from './ledger-words';
  * @example ledgerLine({ line: 'library ph 6,1 gh 4', catalogue, subjects, nowEpochMs, zone }).entries.length // 1
  */
 export function ledgerLine(input: LedgerInput): LedgerLine {
-  const state: Reading = { input, words: ledgerWords(input.line), sections: [], questions: [] };
+  const state: Reading = { input, words: ledgerWords(input.line), namesEndAt: null, sections: [], questions: [] };
   for (let at = 0; at < state.words.length;) {
+    const closed = state.sections.at(-1);
+    const before = closed ? sizeOf(closed) : 0;
     const used = rules.reduce((found, rule) => (found > 0 ? found : rule(state, at)), 0);
+    if (closed && closed.closedBy.length > 0 && closed === state.sections.at(-1) && sizeOf(closed) > before)
+      ask(state, state.words[at]?.text ?? '', { id: 'whose-is-it', facts: { names: closed.closedBy } });
     if (used === 0) {
       const text = state.words[at]?.text ?? '';
       ask(state, text, { id: isValue(text) ? 'value-alone' : 'unknown-word', facts: { text } });
     }
     at += Math.max(1, used);
   }
+  askTwice(state);
   const entries = state.sections.flatMap((section) => entriesOf(state, section));
   if (input.line.trim() !== '' && entries.length === 0 && state.questions.length === 0)
     ask(state, input.line.trim(), { id: 'nothing-said', facts: {} });
   return { entries, questions: state.questions };
 }
 
+const sizeOf = (s: Section): number =>
+  s.items.length + s.readings.length + s.animals.length + Object.keys(s.seen).length + (s.looked ? 1 : 0);
+
+/** One value of one tank at one time, twice in the line: which one is it? */
+function askTwice(state: Reading): void {
+  const seenAt = new Set<string>();
+  for (const { subjectIds, atEpochMs, context: when, readings } of state.sections)
+    for (const id of subjectIds)
+      for (const { parameter, text } of readings) {
+        const key = [id, atEpochMs, when, parameter].join(' ');
+        if (seenAt.has(key)) ask(state, text, { id: 'value-twice', facts: { parameter } });
+        seenAt.add(key);
+      }
+}
+
 function entriesOf(state: Reading, section: Section): LedgerEntry[] {
-  if (!hasContent(section)) return [];
+  if (!hasContent(section)) {
+    // A tank that was named with nothing said of it is not dropped in silence.
+    const names = state.input.subjects.filter((s) => section.subjectIds.includes(s.id)).map((s) => s.name);
+    if (names.length > 0 && state.questions.length === 0)
+      ask(state, names.join(', '), { id: 'nothing-said', facts: {} });
+    return [];
+  }
   const ids =
     section.subjectIds.length > 0 ? section.subjectIds : state.input.openTankId ? [state.input.openTankId] : [];
   if (ids.length === 0) {
+    if (state.questions.some((q) => q.why.id === 'ambiguous')) return [];
     const names = state.input.subjects.filter((s) => s.kind === 'tank').map((s) => s.name);
     ask(state, '', { id: 'which-tank', facts: { names } });
     return [];
@@ -60,7 +87,13 @@ function entriesOf(state: Reading, section: Section): LedgerEntry[] {
     ...(Object.keys(section.seen).length > 0 ? [{ kind: 'seen' as const, payload: section.seen }] : []),
     ...(section.looked ? [{ kind: 'looked' as const, payload: section.looked }] : []),
   ];
-  return ids.flatMap((subjectId) => items.map((item) => ({ ...item, subjectId, atEpochMs: section.atEpochMs })));
+  return ids.flatMap((subjectId) =>
+    [...items, ...stockOf(state, section, subjectId)].map((item) => ({
+      ...item,
+      subjectId,
+      atEpochMs: section.atEpochMs,
+    })),
+  );
 }
 
 const skipped = new Set(['and', 'then', 'with', 'is', 'reads', 'read', 'tested', 'at', 'mg', 'plus', '&', '+', '·']);
@@ -113,21 +146,28 @@ const subject: Rule = (state, at) => {
     return usedCount;
   }
   let section = here(state);
-  // A name at the end of the line belongs to what stands before it, where that has none.
-  if (hasContent(section) && section.subjectIds.length > 0) {
+  const beside = state.namesEndAt !== null && onlyJoining(state, state.namesEndAt, at);
+  // A name at the end of the line belongs to what stands before it, where that has none; names side by side belong together.
+  if (hasContent(section) && section.subjectIds.length > 0 && !beside) {
     section = blank(state.input, section);
     state.sections.push(section);
   }
   section.subjectIds.push(...found.map((s) => s.id).filter((id) => !section.subjectIds.includes(id)));
+  if (hasContent(section) && beside)
+    section.closedBy = state.input.subjects.filter((s) => section.subjectIds.includes(s.id)).map((s) => s.name);
+  state.namesEndAt = at + usedCount;
   return usedCount;
 };
+const onlyJoining = (state: Reading, from: number, to: number): boolean =>
+  state.words.slice(from, to).every((word) => skipped.has(word.text.toLowerCase()));
 
 const context: Rule = (state, at) => {
-  const [first, second] = [state.words[at]?.plain, state.words[at + 1]?.plain];
+  const [first, second, third] = state.words.slice(at, at + 3).map((w) => w.plain);
   const said = /^(before|after)(change)?$/.exec(first ?? '');
   if (!said) return 0;
   here(state).context = said[1] === 'before' ? 'before-change' : 'after-change';
-  return said[2] === undefined && second === 'change' ? 2 : 1;
+  if (said[2] !== undefined) return 1;
+  return second === 'water' && third === 'change' ? 3 : second === 'change' || second === 'wc' ? 2 : 1;
 };
 
 const rules: readonly Rule[] = [

@@ -149,7 +149,9 @@ export function parseReading(
     raw.unitText === '' ? ok(quantity.value.units[0]) : unitNamed({ quantity: quantity.value, unit: raw.unitText });
   if (!unit.ok) return unit;
   const foreign = unit.value.factor !== 1;
-  const own: ReadBy = foreign ? { kind: 'resolution', resolution: 1 } : parameter.readBy;
+  // A kit that counts another species of the same element has the same colours.
+  const ofElement = ['ammonia', 'nitrite', 'nitrate', 'phosphate'].includes(quantity.value.id);
+  const own: ReadBy = foreign && !ofElement ? { kind: 'resolution', resolution: 1 } : parameter.readBy;
   const entered = spanOf(raw, readBy ?? own);
   if (entered.lo !== null && entered.hi !== null && entered.lo > entered.hi)
     return refuse({

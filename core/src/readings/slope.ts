@@ -8,9 +8,9 @@ const pairSlopes = (points: readonly Point[]): number[] =>
   points.flatMap((a, i) => points.slice(i + 1).flatMap((b) => (b.x === a.x ? [] : [(b.y - a.y) / (b.x - a.x)])));
 
 /** A share of the way through sorted values, between neighbours by line: of mirrored values the mirrored one. */
-function quantileOf(sorted: readonly number[], share: number): number {
-  const at = share * (sorted.length - 1);
-  const [lower, upper] = [sorted[Math.floor(at)] ?? NaN, sorted[Math.ceil(at)] ?? NaN];
+function quantileOf(sortedValues: readonly number[], shareFraction: number): number {
+  const at = shareFraction * (sortedValues.length - 1);
+  const [lower, upper] = [sortedValues[Math.floor(at)] ?? NaN, sortedValues[Math.ceil(at)] ?? NaN];
   return lower + (at - Math.floor(at)) * (upper - lower);
 }
 

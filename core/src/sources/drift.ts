@@ -22,29 +22,29 @@ const leastChanceFraction = 0.05;
 /**
  * Whether a series has one change of level, by ranks alone: where it is likeliest, and how likely chance gives as much.
  * Source: Pettitt 1979; K = max |U|, p = 2 exp(−6 K² / (n³ + n²)). Any unit; needs two values.
- * @example pettitt([1, 2, 1, 2, 8, 9, 8, 9]) // { at: 4, chanceFraction: 0.14 }
+ * @example pettitt([1, 2, 1, 2, 8, 9, 8, 9]) // { splitIndex: 4, chanceFraction: 0.14 }
  */
-export function pettitt(values: readonly number[]): { at: number; chanceFraction: number } {
+export function pettitt(values: readonly number[]): { splitIndex: number; chanceFraction: number } {
   const count = values.length;
-  let [best, at, u] = [0, 0, 0];
+  let [best, splitIndex, u] = [0, 0, 0];
   for (let t = 0; t < count - 1; t++) {
     const own = values[t] ?? 0;
     // U grows by how many lie below this value, less those above it.
     u += values.reduce((sum, other) => sum + Math.sign(own - other), 0);
-    if (Math.abs(u) > best) [best, at] = [Math.abs(u), t + 1];
+    if (Math.abs(u) > best) [best, splitIndex] = [Math.abs(u), t + 1];
   }
-  return { at, chanceFraction: Math.min(1, 2 * Math.exp((-6 * best ** 2) / (count ** 3 + count ** 2))) };
+  return { splitIndex, chanceFraction: Math.min(1, 2 * Math.exp((-6 * best ** 2) / (count ** 3 + count ** 2))) };
 }
 
 /** The split of a series that leaves the least squares. */
-function leastSquaresSplit(values: readonly number[]): { at: number; leftFraction: number } {
+function leastSquaresSplit(values: readonly number[]): { splitIndex: number; leftFraction: number } {
   let best = { at: 1, left: Infinity };
   for (let at = 1; at < values.length; at++) {
     const left = squares(values.slice(0, at)) + squares(values.slice(at));
     if (left < best.left) best = { at, left };
   }
   const whole = squares(values);
-  return { at: best.at, leftFraction: whole === 0 ? 1 : best.left / whole };
+  return { splitIndex: best.at, leftFraction: whole === 0 ? 1 : best.left / whole };
 }
 
 /**
@@ -70,10 +70,10 @@ export function movementOf(series: readonly DatedSpan[]): SourceMovement | null 
   const apart = (at: number): number => Math.abs(parts(at).afterValue - parts(at).beforeValue);
   const [plain, ranked] = [leastSquaresSplit(values), pettitt(values)];
   const at =
-    plain.leftFraction <= 0.5 && apart(plain.at) > Math.max(coarse, 1e-9)
-      ? plain.at
-      : ranked.chanceFraction < leastChanceFraction && apart(ranked.at) > Math.max(coarse / 2, 1e-9)
-        ? ranked.at
+    plain.leftFraction <= 0.5 && apart(plain.splitIndex) > Math.max(coarse, 1e-9)
+      ? plain.splitIndex
+      : ranked.chanceFraction < leastChanceFraction && apart(ranked.splitIndex) > Math.max(coarse / 2, 1e-9)
+        ? ranked.splitIndex
         : null;
   const [last, first] = at === null ? [] : [sorted[at - 1], sorted[at]];
   return {

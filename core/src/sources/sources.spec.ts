@@ -124,15 +124,15 @@ describe('what moves in a source', () => {
       const values = inputs['series'] as number[];
       const count = values.length;
       const told = pettitt(values);
-      expect(told.at).toBe(Number(expected['pettitt_k']));
+      expect(told.splitIndex).toBe(Number(expected['pettitt_k']));
       expect(told.chanceFraction).toBeCloseTo(
         2 * Math.exp((-6 * Number(expected['pettitt_K']) ** 2) / (count ** 3 + count ** 2)),
         9,
       );
     });
   it('Pettitt’s K of eight readings, four low and four high, is 16: chance gives as much in 14 of 100', () => {
-    const { at: place, chanceFraction } = pettitt([1, 2, 1, 2, 8, 9, 8, 9]);
-    expect(place).toBe(4);
+    const { splitIndex, chanceFraction } = pettitt([1, 2, 1, 2, 8, 9, 8, 9]);
+    expect(splitIndex).toBe(4);
     expect(chanceFraction).toBeCloseTo(2 * Math.exp((-6 * 16 ** 2) / (512 + 64)), 12);
     expect(pettitt([5, 5, 5, 5]).chanceFraction).toBe(1);
   });

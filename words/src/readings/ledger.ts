@@ -32,6 +32,13 @@ export const ledgerWords = teller<LedgerReason>({
   refused: ({ refusal }) => refusalWords(refusal),
   'value-twice': ({ parameter }) => `${labelOf(parameter)} stands twice for this tank; which one is it?`,
   'no-value': ({ parameter }) => `${labelOf(parameter)} has no value after it.`,
+  'which-hardness': ({ text }) => `General or carbonate hardness? Write gh ${text} or kh ${text}.`,
+  thousands: ({ text, decimalValue, thousandsValue }) =>
+    `Is ${text} ${decimalValue} or ${thousandsValue}? Write ${decimalValue} or ${thousandsValue}.`,
+  'whose-is-it': ({ names }) =>
+    `What follows ${names.join(', ')} may be of all of them or of the last: name the tank first.`,
+  'not-there': ({ text, names }) =>
+    `No ${text} lives there, as far as the book knows${names.length > 0 ? `; there are ${names.join(', ')}` : ''}.`,
   'count-backwards': ({ text }) => `${text} runs backwards.`,
   'count-twice': ({ text }) => `${text} stand twice; which is it?`,
   clash: ({ text, otherText }) => `“${text}” and “${otherText}” cannot both be; which is it?`,

@@ -1,7 +1,8 @@
 import { parameters } from '#almanac/parameters';
-import { foods } from '#almanac/kinds';
+import { bookKinds, foods } from '#almanac/kinds';
 import {
   ledgerText,
+  type LedgerAnimal,
   type LedgerEntry,
   type LedgerReading,
   type LedgerSubject,
@@ -9,9 +10,11 @@ import {
   type Water,
 } from '#core/readings';
 import type { Analysis } from '#core/sources';
+import { kindsInForce } from '#core/stock';
 import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
 import type { SourceView } from '#contracts/sources';
+import type { StockView } from '#contracts/stock';
 import { sourceWater } from '#core/water';
 import { askedAbout, knownOf, type Asked } from './questions';
 import { parameterOf, readingValue } from './understanding';
@@ -62,8 +65,29 @@ export function bookEntry({
   return entryOf('readings', head, { context: entry.payload.context, values });
 }
 
-export const lineOf = (entry: LedgerEntry, subjects: readonly LedgerSubject[], zone: string): string =>
-  ledgerText({ entry, subjects, catalogue: parameters, foods, zone });
+export const lineOf = (
+  entry: LedgerEntry,
+  subjects: readonly LedgerSubject[],
+  zone: string,
+  animals: readonly LedgerAnimal[] = [],
+): string => ledgerText({ entry, subjects, catalogue: parameters, foods, animals, zone });
+
+/** The animals of the house as a line may name them: each kind and strain with the tanks it came into. */
+export function animalsOf(view: StockView | null): LedgerAnimal[] {
+  if (!view) return [];
+  const kinds = kindsInForce({ book: bookKinds, own: view.ownKinds });
+  const tanks = new Map<string, Set<string>>();
+  for (const tank of view.tanks)
+    for (const { kindId, strain } of tank.events) {
+      const key = JSON.stringify([kindId, strain]);
+      tanks.set(key, (tanks.get(key) ?? new Set()).add(tank.tankId));
+    }
+  return [...tanks].flatMap(([key, tankIds]): LedgerAnimal[] => {
+    const [kindId = '', strain = ''] = JSON.parse(key) as string[];
+    const kind = kinds.find((k) => k.id === kindId);
+    return kind?.animal ? [{ kindId, strain, name: kind.commonName, tankIds: [...tankIds] }] : [];
+  });
+}
 
 /** The middle of a source's newest analysis; its temperature is tonight's business and is not taken from it. */
 export function waterOfSource(source: SourceView | null): Water {

@@ -24,7 +24,7 @@ import { Sheet } from '../ui/sheet';
 import { TideMark } from '../ui/tide-mark';
 import { whenText } from '../ui/words';
 import { InstrumentStore } from './instrument-store';
-import { bookEntry, completions, lineOf, sittingQuestions, waterOfSource } from './ledger-entries';
+import { animalsOf, bookEntry, completions, lineOf, sittingQuestions, waterOfSource } from './ledger-entries';
 import { ReadWith } from './read-with';
 import { judged, parameterOf } from './understanding';
 
@@ -180,11 +180,22 @@ export class LedgerLine {
     ...this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name, kind: 'tank' })),
     ...this.sources.list().map((s) => ({ id: s.sourceId, name: s.setUp.name, kind: 'source' })),
   ]);
+  private readonly stock = toSignal(
+    inject(Api)
+      .call('stock', {})
+      .pipe(catchError(() => of(null))),
+    {
+      initialValue: null,
+    },
+  );
+  /** Who lives where, by the names of the almanac and the keeper's own. */
+  private readonly animals = computed(() => animalsOf(this.stock()));
   protected readonly understood = computed(() =>
     ledgerLine({
       line: this.line(),
       catalogue: parameters,
       foods,
+      animals: this.animals(),
       subjects: this.subjects(),
       nowEpochMs: this.nowEpochMs,
       zone: this.house.zone(),
@@ -245,7 +256,7 @@ export class LedgerLine {
       name,
       when: entry.atEpochMs === this.nowEpochMs ? '' : whenText(entry.atEpochMs, this.house.zone()),
       rows,
-      text: lineOf(entry, this.subjects(), this.house.zone())
+      text: lineOf(entry, this.subjects(), this.house.zone(), this.animals())
         .slice(name.length)
         .replace(/^\s*\S+ \d\d:\d\d( first| second)? /, ''),
       questions: sittingQuestions(entry, tank),

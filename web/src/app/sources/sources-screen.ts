@@ -161,7 +161,6 @@ export class SourcesScreen {
     if (!written.kept) return;
     this.adding.set(false);
     this.name.set('');
-    if (!old && written.written)
-      await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
+    if (!old && written.written) await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
   }
 }
