@@ -21,7 +21,17 @@ describe('the ledger line', () => {
     };
     TestBed.configureTestingModule({
       providers: [
-        { provide: Api, useValue: { call: () => of({ nowAt: '', tanks: [] }) } },
+        {
+          provide: Api,
+          useValue: {
+            call: (name: string) =>
+              of({
+                nowAt: '',
+                ownKinds: [],
+                tanks: name === 'stock' ? [{ tankId: 'a', events: [{ kindId: 'platy', strain: 'red' }] }] : [],
+              }),
+          },
+        },
         { provide: HouseStore, useValue: { nowEpochMs: () => Date.parse('2026-03-14T21:30:00Z'), zone: () => 'UTC' } },
         { provide: TonightStore, useValue: { tanks: signal([{ tankId: 'a', name: 'Library' }]) } },
         {
@@ -103,6 +113,21 @@ describe('the ledger line', () => {
     expect(page.querySelector('input[type=checkbox]')).toBeNull();
     await save();
     expect(valuesOf(written[0])[0]?.insisted).toBeTrue();
+  });
+  it('an animal of this very tank is known by its name: a death of a platy goes into its book; of nobody’s is asked', async () => {
+    const { page, type, save, written } = await opened();
+    await type('library 3 dead platies');
+    expect(page.textContent).toContain('3 dead red platy');
+    await save();
+    const [entry] = written[0] ?? [];
+    expect(entry?.kind === 'stock' && entry.payload).toEqual({
+      event: 'died',
+      kindId: 'platy',
+      strain: 'red',
+      count: { lo: 3, hi: 3 },
+    });
+    await type('library hardness 14');
+    expect(page.textContent).toContain('General or carbonate hardness? Write gh 14 or kh 14.');
   });
   it('a change carries what is known of its source, but not last week’s temperature', async () => {
     const { type, save, written } = await opened();
