@@ -88,6 +88,25 @@ describe('deaths', () => {
   });
 });
 
+describe('losses of a colony that was there already', () => {
+  it('are no losses of arrivals: nobody arrived where they were there already', () => {
+    expect(ids([seen('present', 3, 20), seen('died', 1, 2)], 18)).not.toContain('note first-losses');
+    expect(ids([seen('present', 3, 20), seen('died', 1, 5)], 15)).toEqual(['act deaths']);
+    expect(ids([seen('arrived', 3, 20), seen('died', 1, 2)], 18)).toEqual(['note first-losses']);
+  });
+  it('go on being an alarm when new ones come: what died before they came is not theirs', () => {
+    const dying = [seen('died', 4, 2)];
+    expect(ids(dying, 12)).toEqual(['act deaths']);
+    expect(ids([...dying, seen('arrived', 2, 20)], 30)).toEqual(['watch deaths']);
+    // One who died weeks ago is history, and a loss of the new is expected.
+    expect(ids([seen('died', 30, 2), seen('arrived', 2, 20), seen('died', 1, 1)], 50)).toEqual(['note first-losses']);
+  });
+  it('only what died after they came is counted as theirs', () => {
+    const [note] = alarms([seen('died', 10, 5), seen('arrived', 2, 20), seen('died', 1, 1)], 50);
+    expect(note?.reason.facts).toEqual({ lostCount: 1, arrivedCount: 20, upToCount: 2 });
+  });
+});
+
 describe('what is missing without a body', () => {
   it('is watched, from three on acted upon', () => {
     expect(ids([seen('missing', 2, 1)])).toEqual(['watch missing']);

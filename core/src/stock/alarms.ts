@@ -23,6 +23,8 @@ export interface StockAlarm {
 
 const dayMs = 86_400_000;
 const weekDays = 7;
+/** So long after an arrival a loss or two is expected (common practice). */
+const firstDays = 14;
 
 /**
  * The chance of at least this many events where so many are expected (Poisson): 1 − Σ e^−λ λ^i / i!.
@@ -59,7 +61,8 @@ const sum = (events: readonly StockEvent[]): number =>
  * What the week's events of one population mean: rates against its size, the kind's age and the tank's own habit.
  *
  * Deaths: expected are the turnover of the lifespan and the tank's mean of the half year before, the larger; alarm by
- * the Poisson tail. In the first fortnight after an arrival a loss or two is expected. Missing without bodies is a case
+ * the Poisson tail. In the first fortnight after an arrival a loss or two of the new is expected; what died before they
+ * came, or of animals that were there already, is judged as ever. Missing without bodies is a case
  * of its own. Early signs: a colony of grown animals without berried females or young for six weeks, young that do not
  * grow, animals that do not graze (common practice).
  */
@@ -104,10 +107,13 @@ function deathAlarm({
   const deaths = own.filter((e) => e.event === 'died');
   const seenCount = sum(within(deaths, nowEpochMs - weekDays * dayMs, nowEpochMs));
   if (seenCount === 0) return;
-  const arrivals = within(own, nowEpochMs - 14 * dayMs, nowEpochMs).filter((e) => e.event === 'arrived');
+  const arrivals = within(own, nowEpochMs - firstDays * dayMs, nowEpochMs).filter((e) => e.event === 'arrived');
   const first = expectedFirstLosses({ arrivedCount: sum(arrivals) });
-  const sinceArrival = sum(within(deaths, nowEpochMs - 14 * dayMs, nowEpochMs));
-  if (arrivals.length > 0 && sinceArrival <= first.upToCount) {
+  const cameEpochMs = Math.min(...arrivals.map((e) => e.atEpochMs));
+  const sinceArrival = sum(within(deaths, cameEpochMs, nowEpochMs));
+  // Who died before they came was there already: an ongoing loss is no loss of the new.
+  const ongoing = sum(within(deaths, nowEpochMs - weekDays * dayMs, Math.min(cameEpochMs, nowEpochMs)));
+  if (arrivals.length > 0 && ongoing === 0 && sinceArrival <= first.upToCount) {
     raise('note', {
       id: 'first-losses',
       facts: { lostCount: sinceArrival, arrivedCount: sum(arrivals), upToCount: first.upToCount },

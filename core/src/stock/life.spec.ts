@@ -197,6 +197,7 @@ describe('how many there are', () => {
     expect(brood?.youngCount).toEqual({ lo: 150, hi: 150 });
     expect(Number(brood?.hiEpochMs) / day).toBe(30);
     expect(count([event(0, 'arrived', 15), event(50, 'berried', 6)], 85).count.hi).toBe(165);
+    expect(count([event(0, 'present', 15)], 0).count).toEqual({ lo: 15, hi: 15 });
     expect(
       broodDays({ brood: { mode: 'carries-eggs', days: { lo: 25, hi: 30 }, atC: 23, youngCount: at(1) }, tempC: 33 }),
     ).toEqual({ lo: 12.5, hi: 15 });

@@ -3,6 +3,8 @@ import type { Brood, StockKind } from './kind';
 
 export const stockEvents = [
   'arrived',
+  /** Were there already when the book began: nobody arrived. */
+  'present',
   'moved-in',
   'moved-out',
   'given-away',
@@ -136,8 +138,7 @@ export function populationOf({
     pass(event.atEpochMs);
     const [few, many] = [loOf(event.count), hiOf(event.count)];
     if (event.event === 'counted') [lo, hi, lastCountedEpochMs] = [few, many, event.atEpochMs];
-    else if (event.event === 'arrived' || event.event === 'moved-in' || event.event === 'born')
-      [lo, hi] = [lo + few, hi + many];
+    else if (['arrived', 'present', 'moved-in', 'born'].includes(event.event)) [lo, hi] = [lo + few, hi + many];
     else if (['moved-out', 'given-away', 'died', 'missing'].includes(event.event))
       [lo, hi] = [Math.max(0, lo - many), Math.max(0, hi - few)];
     else if (event.event === 'berried' && event.count) {

@@ -24,6 +24,7 @@ const readText = (value: Pick<ReadingValue, 'parameter' | 'lo' | 'hi'>): string 
 };
 const eventWords: Record<StockPayload['event'], string> = {
   arrived: 'arrived',
+  present: 'there already',
   'moved-in': 'moved in',
   'moved-out': 'moved out',
   'given-away': 'given away',

@@ -28,7 +28,8 @@ const eventWords: Record<StockEventName, string> = {
   'moved-out': 'moved to another tank',
   'moved-in': 'moved in',
   'given-away': 'given away',
-  arrived: 'were there already',
+  present: 'were there already',
+  arrived: 'arrived',
 };
 const quick: readonly StockEventName[] = [
   'counted',
@@ -40,7 +41,7 @@ const quick: readonly StockEventName[] = [
   'sign',
   'moved-out',
   'given-away',
-  'arrived',
+  'present',
 ];
 
 /** The animals and plants of one tank: a quick entry, how many there are, broods, feeding, plants, and its cycle. */
