@@ -203,7 +203,22 @@ describe('the RO unit', () => {
     expect(Number(lenient?.leftL?.lo)).toBeGreaterThan(Number(strict?.leftL?.hi));
     const flat = unitState([line(0, 0, ['resin']), line(9, 20, ['resin']), line(10, 0), line(11, 0)]).forecasts[0];
     expect(flat?.by).toBe('earlier-charges');
-    expect(flat?.leftL).toEqual({ lo: 700, hi: 700 });
+    // One charge, changed after 900 L before any limit: at least so much, and no span of equal ends.
+    expect(flat?.leftL).toEqual({ lo: 700, hi: null });
+    const used = unitState([
+      line(0, 0, ['resin']),
+      line(4, 8),
+      line(5, 16),
+      line(6, 25),
+      line(8, 61),
+      line(9, 70, ['resin']),
+      line(10, 0),
+    ]).forecasts;
+    // Strict: 14.3 to 20 µS/cm by the pen, passed between 400 and 600 L; lenient: 42.9 to 60, between 600 and 800.
+    expect(used.map((f) => f.leftL)).toEqual([
+      { lo: 300, hi: 500 },
+      { lo: 500, hi: 700 },
+    ]);
     expect(unitState([line(0, 0), line(1, 0)]).forecasts[0]?.state).toBe('unknown');
     expect(unitState([line(0, 1), line(1, 16)]).forecasts[0]?.state).toBe('reached');
   });

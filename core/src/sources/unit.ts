@@ -30,8 +30,8 @@ export interface UnitState {
     /** The limit as conductivity: pen ppm of unknown factor, 0.7 to 0.5. */
     limitUsPerCm: { lo: number; hi: number };
     state: 'reached' | 'forecast' | 'unknown';
-    /** Litres left until then. */
-    leftL: { lo: number; hi: number } | null;
+    /** Litres left until then; open above where no earlier charge was used so far. */
+    leftL: { lo: number; hi: number | null } | null;
     by: 'rise' | 'earlier-charges' | 'none';
   }[];
 }
@@ -42,7 +42,8 @@ export interface UnitState {
  *
  * Rejection = 1 − after membrane / in (the outlet where nothing is measured between). The forecast goes by the rise of
  * the outlet since the resin was new (robust line over litres, its slope's own spread as interval, four lines at
- * least); before it rises, by the litres earlier charges lasted; otherwise it says that it cannot tell.
+ * least); before it rises, by the litres after which earlier charges reached each school's limit, or lasted at least;
+ * otherwise it says that it cannot tell.
  * Schools 10 and 30 ppm are common practice; pen factor unknown, so the limit is a span.
  * @example unitState([...]).litresSinceResinL
  */
@@ -62,7 +63,7 @@ export function unitState(log: readonly UnitLog[]): UnitState {
   const points = since.flatMap((l) => (l.outUsPerCm === null ? [] : [{ x: l.madeL - startL, y: l.outUsPerCm }]));
   // The renewing line itself is measured before or after: it does not belong to the new charge's rise.
   const rise = theilSenLine(lastResin >= 0 ? points.slice(1) : points);
-  const lives = chargeLives(sorted);
+  const charges = earlierCharges(sorted);
   return {
     rejectionFraction,
     litresSinceResinL: madeL - startL,
@@ -79,13 +80,18 @@ export function unitState(log: readonly UnitLog[]): UnitState {
           by: 'rise',
           leftL: { lo: (limitUsPerCm.lo - out) / rise.hi, hi: (limitUsPerCm.hi - out) / rise.lo },
         };
-      if (lives.length > 0) {
-        const left = lives.map((l) => Math.max(0, l - (madeL - startL)));
+      if (charges.length > 0) {
+        const lives = charges.map((charge) => lifeOf(charge, limitUsPerCm));
+        const doneL = madeL - startL;
+        const ends = lives.map((l) => l.hiL);
         return {
           ...head,
           state: 'forecast',
           by: 'earlier-charges',
-          leftL: { lo: Math.min(...left), hi: Math.max(...left) },
+          leftL: {
+            lo: Math.max(0, Math.min(...lives.map((l) => l.loL)) - doneL),
+            hi: ends.includes(null) ? null : Math.max(0, Math.max(...ends.map((l) => l ?? 0)) - doneL),
+          },
         };
       }
       return { ...head, state: 'unknown', leftL: null, by: 'none' };
@@ -93,8 +99,28 @@ export function unitState(log: readonly UnitLog[]): UnitState {
   };
 }
 
-/** Litres that each earlier charge of resin lasted. */
-function chargeLives(sorted: readonly UnitLog[]): number[] {
-  const changes = sorted.filter((l) => l.renewed.includes('resin'));
-  return changes.slice(1).map((l, i) => l.madeL - (changes[i]?.madeL ?? 0));
+/** The lines of each earlier charge of resin, from its renewing to the next, with the line at which it was changed. */
+function earlierCharges(sorted: readonly UnitLog[]): UnitLog[][] {
+  const at = sorted.flatMap((l, i) => (l.renewed.includes('resin') ? [i] : []));
+  return at.slice(1).map((end, i) => sorted.slice(at[i] ?? 0, end + 1));
+}
+
+/**
+ * Litres after which a charge reached a limit: between the last line below it and the first at it. One that was changed
+ * before lasted at least as long as it did. The line at which it was changed is measured before or after: it is no reading.
+ */
+function lifeOf(
+  charge: readonly UnitLog[],
+  limitUsPerCm: { lo: number; hi: number },
+): { loL: number; hiL: number | null } {
+  const startL = charge[0]?.madeL ?? 0;
+  const lived = charge.map((l) => ({ usedL: l.madeL - startL, outUsPerCm: l.outUsPerCm }));
+  const read = lived.slice(1, -1);
+  const over = (limit: number): number => read.findIndex((l) => l.outUsPerCm !== null && l.outUsPerCm >= limit);
+  const [first, last] = [over(limitUsPerCm.lo), over(limitUsPerCm.hi)];
+  const wholeL = lived.at(-1)?.usedL ?? 0;
+  return {
+    loL: first < 0 ? wholeL : (read[first - 1]?.usedL ?? 0),
+    hiL: last < 0 ? null : (read[last]?.usedL ?? null),
+  };
 }

@@ -96,8 +96,8 @@ describe('losses of a colony that was there already', () => {
   });
   it('go on being an alarm when new ones come: what died before they came is not theirs', () => {
     const dying = [seen('died', 4, 2)];
-    expect(ids(dying, 12)).toEqual(['act deaths']);
-    expect(ids([...dying, seen('arrived', 2, 20)], 30)).toEqual(['watch deaths']);
+    expect(ids(dying, 4)).toEqual(['act deaths']);
+    expect(ids([...dying, seen('arrived', 2, 8)], 12)).toEqual(['watch deaths']);
     // One who died weeks ago is history, and a loss of the new is expected.
     expect(ids([seen('died', 30, 2), seen('arrived', 2, 20), seen('died', 1, 1)], 50)).toEqual(['note first-losses']);
   });

@@ -33,7 +33,7 @@ import { agoText, figure } from '../ui/words';
             @if (f.state === 'reached') {
               reached; change the resin, the first 20 L to waste.
             } @else if (f.leftL) {
-              {{ litres(f.leftL.lo) }}–{{ litres(f.leftL.hi) }} L left,
+              {{ leftText(f.leftL) }} left,
               {{ f.by === 'rise' ? 'by how it rises' : 'by how long earlier charges lasted' }}.
             } @else {
               cannot tell yet: four lines of the log, or one earlier charge, would.
@@ -178,6 +178,12 @@ export class UnitLogPart {
   protected school = (id: string): (typeof resinSchools)[number] | undefined => resinSchools.find((s) => s.id === id);
   protected percent = (share: number): string => figure(100 * share, 1);
   protected litres = (value: number): string => figure(value, 0);
+  protected leftText({ lo, hi }: { lo: number; hi: number | null }): string {
+    if (hi === null) return `at least ${this.litres(lo)} L`;
+    return this.litres(lo) === this.litres(hi)
+      ? `about ${this.litres(lo)} L`
+      : `${this.litres(lo)}–${this.litres(hi)} L`;
+  }
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected async write(): Promise<void> {
