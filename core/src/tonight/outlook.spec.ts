@@ -69,6 +69,31 @@ describe('the outlook of a parameter', () => {
   });
 });
 
+describe('what four changes left behind', () => {
+  const ec = catalogueCase.find((p) => p.id === 'ec25UsPerCm')!;
+  /** A pen read to the digit a day after each weekly change of 15 %, so many µS/cm higher each time. */
+  const after = (stepUsPerCm: number) =>
+    outlookOf({
+      parameter: ec,
+      readings: Array.from({ length: 9 }, (_, i) => {
+        const value = 300 + stepUsPerCm * i;
+        return { lo: value - 0.5, hi: value + 0.5, atEpochMs: daysAgo(7 * (8 - i) + 1) };
+      }),
+      changes: Array.from({ length: 9 }, (_, i) => ({
+        atEpochMs: daysAgo(7 * (8 - i) + 2),
+        changeFraction: 0.15,
+        sourceValue: 250,
+      })),
+      band: null,
+      nowEpochMs: now,
+    })?.ratchet?.verdict;
+  it('three more µS/cm in four changes of a tank at 300 are noise; fifteen are a loss, or a gain', () => {
+    expect(after(1)).toBe('holds');
+    expect(after(5)).toBe('loses');
+    expect(after(-5)).toBe('falls');
+  });
+});
+
 describe('the verdict with the model’s word', () => {
   const settled = (state: 'settled' | 'drifting' | 'act'): TankVerdict => ({
     state,

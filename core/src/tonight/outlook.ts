@@ -130,6 +130,9 @@ export function outlookOf(input: OutlookInput): Outlook | null {
 const leastMadOf = ({ readBy, usualJump }: Parameter): number =>
   Math.max(readBy.kind === 'resolution' ? readBy.resolution / 2 : 0, usualJump.value / 25);
 
+/** Less than a fiftieth of the level in four changes is pen and hand: three more µS/cm of 300 are no loss. Ours. */
+const noiseFraction = 0.02;
+
 /** The plainest check of all: does each change end higher than the last one did? */
 function ratchetOf({
   parameter,
@@ -151,7 +154,7 @@ function ratchetOf({
   const means = levels.map((l) => l.mean);
   const halfWidth = levels.reduce((sum, l) => sum + (l.hi80 - l.lo80) / 2, 0) / levels.length;
   const rise = (means.at(-1) ?? 0) - (means[0] ?? 0);
-  const steady = Math.abs(rise) < halfWidth;
+  const steady = Math.abs(rise) < Math.max(halfWidth, noiseFraction * Math.abs(means[0] ?? 0));
   const monotone = means.every((m, i) => i === 0 || Math.sign(m - (means[i - 1] ?? m)) === Math.sign(rise));
   // What cannot be told apart as it is written has not moved.
   const figures = means.map((m) => m.toFixed(parameter.decimalsCount));
