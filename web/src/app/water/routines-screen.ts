@@ -166,9 +166,11 @@ export class RoutinesScreen {
     };
   });
   private readonly sourceWater = computed((): Water => waterOfView(this.sources.named(this.present()?.sourceId ?? '')));
-  protected readonly sourceValue = computed(
-    () => this.sourceWater()[this.parameterId()] ?? this.outlook()?.routine?.sourceValue ?? 0,
+  /** What the water it is given holds of it; null where no water is chosen, or nobody measured it there. */
+  protected readonly knownSourceValue = computed(
+    () => this.sourceWater()[this.parameterId()] ?? this.outlook()?.routine?.sourceValue ?? null,
   );
+  protected readonly sourceValue = computed(() => this.knownSourceValue() ?? 0);
   protected readonly settled = computed(() => {
     const [now, o] = [this.present(), this.outlook()];
     if (!now || !o) return null;

@@ -363,6 +363,17 @@ describe('routines', () => {
       }),
     );
   });
+  it('schools come to nothing before a water is chosen: no figure is made of a source that nobody knows', async () => {
+    const folio = folioOf();
+    const outlooks = folio.outlooks.map((o) => ({ ...o, routine: null }));
+    const room = await open(
+      RoutinesScreen,
+      { tank: 'lobby' },
+      { evening: evening({ tanks: [] }), folio: { ...folio, outlooks } },
+    );
+    expect(room.text()).toContain('no water is chosen for this tank');
+    expect(room.text()).not.toContain('Take it over');
+  });
   it('a routine that differs much is led in, week by week', async () => {
     const room = await open(RoutinesScreen, { tank: 'lobby' });
     await room.type('input[name=np]', '50');
