@@ -291,7 +291,7 @@ describe('advice on a step', () => {
       );
     expect([asked({}).largestWiseFraction, asked({}).largestBy]).toEqual([0.5, 'half']);
     const gasping = asked({ emergency: { kind: 'gasping', why: { id: 'gasping', facts: {} } } });
-    expect([gasping.largestWiseFraction, gasping.largestBy]).toEqual([1, 'none']);
+    expect([gasping.largestWiseFraction, gasping.largestBy]).toEqual([0.8, 'stays-wet']);
     expect(asked({}).untested).toContain('ec25UsPerCm');
     expect(asked({}).untested).not.toContain('ghDegrees');
     expect(asked({ source: { tempC: { lo: 24, hi: 24 } } }).untested).toContain('ghDegrees');

@@ -54,6 +54,7 @@ export { conductivityAt25, consistentHardness, leastConductivity } from './condu
 export { chlorideGuard, type ChlorideGuard } from './nitrite';
 export { oxygenSaturation } from './oxygen';
 export { planChange, type ChangePlan, type PlanInput } from './plan';
+export { type Relief } from './relief';
 export { residual } from './residual';
 export { conditionerDose } from './conditioner';
 export { dripFor, dropsPerMlRatio, dropsPerSecond, type Pour } from './drip';

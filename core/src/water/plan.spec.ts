@@ -59,15 +59,20 @@ describe('one change, thought through', () => {
     expect(half.largestBy).toBe('limits');
     expect(plan({ newWaterC: 22 }).largestBy).toBe('half');
   });
-  it('in an emergency half is no bound: what the limits allow is said, and none where nothing is over', () => {
+  it('in an emergency half is no bound: what the limits allow is said, and never all of it', () => {
     const gasping = { kind: 'gasping', why: { id: 'gasping', facts: {} } } as const;
     expect([plan({ emergency: gasping }).largestWiseFraction, plan({ emergency: gasping }).largestBy]).toEqual([
-      1,
-      'none',
+      0.8,
+      'stays-wet',
     ]);
     const cool = plan({ emergency: gasping, newWaterC: 22 });
     expect(cool.largestWiseFraction).toBeCloseTo(2 / 3, 4);
     expect(cool.largestBy).toBe('limits');
+  });
+  it('an emergency names how much relieves it; without one nothing is named', () => {
+    const tank = { ...input().tank, no2MgPerL: { lo: 4, hi: 4 } };
+    expect(plan({ tank }).relief).toEqual({ changeFraction: 0.76, changesCount: 1, by: 'measured' });
+    expect(plan().relief).toBeNull();
   });
   it('an emergency is found in the readings where nobody said one, and none is one where the keeper says so', () => {
     const tank = { ...input().tank, no2MgPerL: { lo: 2, hi: 2 } };

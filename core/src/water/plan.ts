@@ -12,6 +12,7 @@ import {
   type EmergencyThresholds,
   type StepLimit,
 } from './advice';
+import { mostInEmergencyFraction, reliefOf, type Relief } from './relief';
 import { changeEffect, changeEffectSpan, type ChangeEffect, type WaterSpan } from './change';
 
 export interface PlanInput {
@@ -40,8 +41,10 @@ export interface ChangePlan {
   bearing: Bearing;
   /** By the limits of what was measured; no more than half unless waiting would do harm. */
   largestWiseFraction: number;
-  /** Why it is not larger: a limit, or that beyond half too much changes that nobody measures. */
-  largestBy: 'limits' | 'half' | 'none';
+  /** Why it is not larger: a limit; beyond half too much changes that nobody measures; animals and heater need water to stay in. */
+  largestBy: 'limits' | 'half' | 'stays-wet';
+  /** In an emergency: how much brings what is dangerous down; null where these changes do not, and where there is none. */
+  relief: Relief | null;
   /** What these animals have a limit for and nobody has tested, in the tank or in the new water. */
   untested: ParameterId[];
 }
@@ -111,6 +114,7 @@ export function planChange(input: PlanInput): Result<ChangePlan> {
     source,
     bearing,
     ...largestOf(largest.value.changeFraction, emergency !== null),
+    relief: emergency && reliefOf({ tank: before, source, emergency, thresholds: input.thresholds }),
     untested: [...new Set(input.limits.map((l) => l.parameter))].filter(
       (id) => before[id] === undefined || effect.value.value.after[id] === undefined,
     ),
@@ -122,7 +126,8 @@ function largestOf(
   emergency: boolean,
 ): Pick<ChangePlan, 'largestWiseFraction' | 'largestBy'> {
   if (byLimitsFraction <= mostAtOnceFraction) return { largestWiseFraction: byLimitsFraction, largestBy: 'limits' };
-  return emergency
-    ? { largestWiseFraction: byLimitsFraction, largestBy: byLimitsFraction < 1 ? 'limits' : 'none' }
-    : { largestWiseFraction: mostAtOnceFraction, largestBy: 'half' };
+  if (!emergency) return { largestWiseFraction: mostAtOnceFraction, largestBy: 'half' };
+  return byLimitsFraction < mostInEmergencyFraction
+    ? { largestWiseFraction: byLimitsFraction, largestBy: 'limits' }
+    : { largestWiseFraction: mostInEmergencyFraction, largestBy: 'stays-wet' };
 }

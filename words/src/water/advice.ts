@@ -3,6 +3,7 @@ import type {
   AdviceReason,
   EmergencyReason,
   MissReason,
+  Relief,
   SequenceStop,
   WatchFor,
   WatchReason,
@@ -43,6 +44,17 @@ export const conditionWords: Record<AdviceCondition, string> = {
   'test-again': 'Test again within the hour and write down what you see.',
   'less-or-drip': 'Change less now and go on another day, or drip it in over hours.',
 };
+
+/** How much is to be changed in an emergency. */
+export function reliefWords(relief: Relief | null): string {
+  if (relief === null)
+    return 'With this water changes do not bring it down: it holds as much, or raises pH. Another water, more air, and the cause.';
+  const percent = Math.round(100 * relief.changeFraction);
+  if (relief.by === 'usual') return `Half of it now, then look: ${percent} %. Nothing measured says how much it takes.`;
+  return relief.changesCount === 1
+    ? `${percent} % brings it below what is urgent.`
+    : `${relief.changesCount} changes of ${percent} % bring it below what is urgent, an hour between them; test before each.`;
+}
 
 /** Why changes do not reach an aim, as the end of a sentence. */
 export const missWords = teller<MissReason>({

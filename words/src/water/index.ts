@@ -3,6 +3,7 @@ export {
   conditionWords,
   emergencyWords,
   missWords,
+  reliefWords,
   stopWords,
   watchWhenWords,
   watchWords,

@@ -28,7 +28,7 @@ import {
   newArrivals,
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
-import { adviceWords, conditionWords } from '#words/water';
+import { adviceWords, conditionWords, reliefWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -203,7 +203,10 @@ export class WaterScreen {
   /** How long to drip it so that nothing moves faster than they bear. */
   protected readonly drip = computed(() => {
     const plan = this.plan();
-    return plan ? dripFor({ changeL: this.litres(), steps: plan.advice.value.parameters }) : null;
+    // An emergency has no hours.
+    return plan?.advice.value.emergency === null
+      ? dripFor({ changeL: this.litres(), steps: plan.advice.value.parameters })
+      : null;
   });
   /** In band, steady, and nothing foreseen to leave: then nothing is the right thing to do. */
   protected readonly leaveAlone = computed(() => {
@@ -299,6 +302,7 @@ export class WaterScreen {
       ],
   );
   protected adviceText = adviceWords;
+  protected reliefText = reliefWords;
   protected readonly conditions = conditionWords;
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
   /** How warm the new water may be for a change of this size. */
