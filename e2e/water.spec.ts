@@ -97,7 +97,13 @@ test('a change refused as unsafe is done as a sequence; its next step stands on 
   await page.getByLabel('%', { exact: true }).fill('40');
   await expect(page.getByRole('heading', { name: 'Too large a step' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Write it in the book all the same' })).toBeDisabled();
-  await expect(page.getByRole('heading', { name: 'The same in steps they bear' })).toBeVisible();
+  // No value asks for it: the keeper says what it is for.
+  await expect(page.getByText('nothing asks for this change')).toBeVisible();
+  await page.getByText('Or begin from an aim').click();
+  await page.locator('select[name=aim]').selectOption('ghDegrees');
+  await page.locator('select[name=aimSide]').selectOption('at-least');
+  await page.locator('input[name=aimValue]').fill('5');
+  await expect(page.getByRole('heading', { name: 'The shortest way there' })).toBeVisible();
   await expect(page.getByText(/^\d+ changes$/)).toBeVisible();
   await page.getByRole('button', { name: 'Plan it so: first step tonight' }).click();
   await expect(page.getByText('The sequence is planned.')).toBeVisible();

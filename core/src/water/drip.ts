@@ -28,5 +28,30 @@ export function dripFor({ changeL, steps }: { changeL: number; steps: readonly S
   const rateLPerH = (60 * changeL) / minutes;
   return { minutes: Math.ceil(minutes - 1e-9), rateLPerH, dropsPerS: dropsPerSecond(rateLPerH), deciding };
 }
+/** Faster than this nobody counts drops: a cup with a mark and a clock. Common practice: two or three a second. */
+const mostCountedDropsPerS = 3;
+const cupsMl = [10, 25, 50, 100, 250, 500, 1000] as const;
+/** A cup that fills faster is not timed well by hand. Ours. */
+const leastFillSeconds = 20;
+
+/** How a rate is set at the valve: by counting drops, or by how long a marked cup takes to fill. */
+export type Flow =
+  { by: 'drops'; dropsPerS: number } | { by: 'cup'; rateMlPerMinute: number; cupMl: number; fillSeconds: number };
+
+/**
+ * A rate as hands set it: up to three drops a second are counted; above, the smallest marked cup that takes twenty seconds
+ * or longer (a litre where none does). 20 drops a mL. @example flowOf(2.1) // 35 mL a minute: 25 mL in 43 s
+ */
+export function flowOf(rateLPerH: number): Flow {
+  const dropsPerS = dropsPerSecond(rateLPerH);
+  if (dropsPerS <= mostCountedDropsPerS) return { by: 'drops', dropsPerS };
+  const rateMlPerMinute = (rateLPerH * 1000) / 60;
+  const fills = cupsMl.map((cupMl) => ({ cupMl, fillSeconds: (60 * cupMl) / rateMlPerMinute }));
+  const { cupMl, fillSeconds } = fills.find((f) => f.fillSeconds >= leastFillSeconds) ?? {
+    cupMl: 1000,
+    fillSeconds: 60_000 / rateMlPerMinute,
+  };
+  return { by: 'cup', rateMlPerMinute, cupMl, fillSeconds };
+}
 /** @example dropsPerSecond(5) // 27.8 drops a second: a thin stream */
 export const dropsPerSecond = (rateLPerH: number): number => (rateLPerH * 1000 * dropsPerMlRatio) / 3600;

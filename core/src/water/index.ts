@@ -57,7 +57,8 @@ export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { type Relief } from './relief';
 export { residual } from './residual';
 export { conditionerDose } from './conditioner';
-export { dripFor, dropsPerMlRatio, dropsPerSecond, type Pour } from './drip';
+export { dripFor, dropsPerMlRatio, dropsPerSecond, flowOf, type Flow, type Pour } from './drip';
+export { unstatedAims } from './unstated';
 export {
   beginnings,
   drumsFor,

@@ -2,6 +2,7 @@ import type {
   AdviceCondition,
   AdviceReason,
   EmergencyReason,
+  Flow,
   MissReason,
   Relief,
   SequenceStop,
@@ -44,6 +45,12 @@ export const conditionWords: Record<AdviceCondition, string> = {
   'test-again': 'Test again within the hour and write down what you see.',
   'less-or-drip': 'Change less now and go on another day, or drip it in over hours.',
 };
+
+/** How fast it drips, as it is set by hand. @example flowWords(flowOf(2.1)) // '35 mL a minute: a cup marked at 25 mL fills in 43 s' */
+export const flowWords = (flow: Flow): string =>
+  flow.by === 'drops'
+    ? `about ${flow.dropsPerS.toFixed(1)} drops a second at 20 a mL`
+    : `${flow.rateMlPerMinute.toFixed(0)} mL a minute: a cup marked at ${flow.cupMl} mL fills in ${flow.fillSeconds.toFixed(0)} s`;
 
 /** How much is to be changed in an emergency. */
 export function reliefWords(relief: Relief | null): string {

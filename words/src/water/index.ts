@@ -2,6 +2,7 @@ export {
   adviceWords,
   conditionWords,
   emergencyWords,
+  flowWords,
   missWords,
   reliefWords,
   stopWords,

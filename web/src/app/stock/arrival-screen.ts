@@ -16,6 +16,8 @@ import {
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
 import { arrivalCautionWords, maturityWords, methodWords, stockingWords } from '#words/stock';
+import { flowOf } from '#core/water';
+import { flowWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
@@ -54,6 +56,7 @@ export class ArrivalScreen {
   protected readonly schools = maturitySchools;
   protected readonly maturity = maturityWords;
   protected methodText = methodWords;
+  protected flowText = (rateLPerH: number): string => flowWords(flowOf(rateLPerH));
   protected cautionText = arrivalCautionWords;
   protected readonly kindId = signal('');
   protected readonly strain = signal('');

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { FormsModule } from '@angular/forms';
 import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
-import type { ParameterId, Water } from '#core/readings';
-import { wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
+import type { Interval, ParameterId, Water } from '#core/readings';
+import { unstatedAims, wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
 import { adviceWords, missWords, stopWords } from '#words/water';
 import { Scribe } from '../base/scribe';
 import { faultsText, plainRefusal } from '../ui/refusals';
@@ -16,7 +16,7 @@ import { parameterShort } from '../ui/kind-words';
   imports: [FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>{{ wanted() ? 'The shortest way there' : 'The same in steps they bear' }}</h2>
+    <h2>{{ wanted() ? 'The shortest way there' : 'The way there in steps they bear' }}</h2>
     <div class="row">
       <label
         ><span class="name">A step every</span
@@ -30,7 +30,12 @@ import { parameterShort } from '../ui/kind-words';
     @if (refusal()) {
       <p class="fault" role="alert">{{ refusal() }}</p>
     }
-    @if (found(); as s) {
+    @if (aims().length === 0) {
+      <p>
+        No tested value is outside its band or about to leave it: nothing asks for this change. Take the largest that is
+        wise, or say above what it is for.
+      </p>
+    } @else if (found(); as s) {
       @if (s.steps.length === 0) {
         <p>
           {{
@@ -121,7 +126,10 @@ export class SequencePart {
   readonly netVolumeL = input.required<number>();
   readonly production = input<Water>({});
   readonly movedToday = input<Water>({});
-  /** Said by the keeper; otherwise where the one large change would have led. */
+  /** What is measured and has a band, and what is foreseen to leave it: the reason for a change where none is said. */
+  readonly bands = input<Partial<Record<ParameterId, Interval>>>({});
+  readonly leaving = input<readonly ParameterId[]>([]);
+  /** Said by the keeper; otherwise what the bands ask for. */
   readonly wanted = input<WaterAim | null>(null);
   /** Planned: the sequence and the share of its first step. */
   readonly planned = output<{ sequenceId: string; changeFraction: number }>();
@@ -129,17 +137,12 @@ export class SequencePart {
   protected readonly all = signal(false);
   protected readonly fault = signal('');
 
-  /** What is wanted, or where the one large change would have led, for all whose step is too large. */
+  /** What is wanted, or what the bands ask for. */
   protected readonly aims = computed((): WaterAim[] => {
     const wanted = this.wanted();
     if (wanted) return [wanted];
-    const { advice, effect } = this.plan();
-    const over = [...new Set(advice.value.parameters.filter((p) => !p.within).map((p) => p.parameter))];
-    return over.flatMap((parameter): WaterAim[] => {
-      const [before, after] = [this.plan().before[parameter], effect.value.after[parameter]];
-      if (before === undefined || after === undefined || parameter === 'ph' || parameter === 'tempC') return [];
-      return [{ parameter, value: after, side: after < before ? 'at-most' : 'at-least' }];
-    });
+    const { before, source } = this.plan();
+    return unstatedAims({ before, source, bands: this.bands(), leaving: this.leaving() });
   });
   private readonly result = computed(() => {
     const { before, source, bearing } = this.plan();

@@ -19,6 +19,7 @@ import {
   sourceSpans,
   batchWater,
   dripFor,
+  flowOf,
   newWaterSpan,
   planChange,
   type ChangePlan,
@@ -28,7 +29,7 @@ import {
   newArrivals,
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
-import { adviceWords, conditionWords, reliefWords } from '#words/water';
+import { adviceWords, conditionWords, flowWords, reliefWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -97,6 +98,8 @@ export class WaterScreen {
     return folio && folio.tank.tankId === this.tank() ? folio : null;
   });
   protected readonly percent = signal(20);
+  /** The tank whose size the keeper has entered or taken; of any other an emergency proposes it. */
+  private readonly sizedTankId = signal<string | undefined>(undefined);
   /** What was entered last: the book keeps that, and the other follows from the net volume. */
   private readonly enteredBy = signal<'fraction' | 'litres'>('fraction');
   private readonly enteredL = signal(0);
@@ -171,6 +174,13 @@ export class WaterScreen {
           this.setLitres(asked);
         });
     });
+    // In an emergency the size proposed is the one that relieves it.
+    effect(() => {
+      const plan = this.plan();
+      if (!plan?.relief || untracked(this.sizedTankId) === this.openTankId()) return;
+      this.percent.set(100 * plan.relief.changeFraction);
+      if (plan.advice.value.emergency?.kind === 'gasping') this.how.set('poured');
+    });
   }
   /** Batches of the chosen water that still hold something, the usable first. */
   protected readonly batches = computed(() =>
@@ -199,6 +209,15 @@ export class WaterScreen {
   protected readonly production = computed(() =>
     Object.fromEntries((this.folio()?.outlooks ?? []).map((o) => [o.parameter, o.productionPerDay.mean])),
   );
+  /** Bands of what is measured; computed lines are no aim of their own. */
+  protected readonly bands = computed(() =>
+    Object.fromEntries(
+      (this.folio()?.lines ?? []).flatMap((l) => (l.band && !l.computed ? [[l.parameter, l.band]] : [])),
+    ),
+  );
+  protected readonly leaving = computed(() =>
+    (this.folio()?.outlooks ?? []).filter((o) => o.leaves !== null).map((o) => o.parameter),
+  );
   protected readonly moved = computed(() => this.folio()?.movedToday ?? {});
   /** How long to drip it so that nothing moves faster than they bear. */
   protected readonly drip = computed(() => {
@@ -220,8 +239,7 @@ export class WaterScreen {
   }
   protected onPlanned({ sequenceId, changeFraction }: { sequenceId: string; changeFraction: number }): void {
     this.sequenceId.set(sequenceId);
-    this.enteredBy.set('fraction');
-    this.percent.set(Math.floor(10_000 * changeFraction) / 100);
+    this.setPercent(Math.floor(10_000 * changeFraction) / 100);
     this.said.set('The sequence is planned. Below is its first step, for tonight.');
   }
   protected readonly netVolumeL = computed(() => this.folio()?.netVolumeL ?? 0);
@@ -303,6 +321,7 @@ export class WaterScreen {
   );
   protected adviceText = adviceWords;
   protected reliefText = reliefWords;
+  protected flowText = (rateLPerH: number): string => flowWords(flowOf(rateLPerH));
   protected readonly conditions = conditionWords;
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
   /** How warm the new water may be for a change of this size. */
@@ -323,12 +342,14 @@ export class WaterScreen {
   protected setPercent(value: number | undefined | null): void {
     if (value === undefined || value === null) return;
     this.enteredBy.set('fraction');
+    this.sizedTankId.set(this.openTankId());
     this.percent.set(value);
     this.said.set('');
   }
   protected setLitres(value: number | null): void {
     if (value === null) return;
     this.enteredBy.set('litres');
+    this.sizedTankId.set(this.openTankId());
     this.enteredL.set(value);
     this.percent.set(Math.max(0, Math.min(100, Math.round((1000 * value) / (this.netVolumeL() || 1)) / 10)));
     this.said.set('');

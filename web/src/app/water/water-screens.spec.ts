@@ -395,6 +395,16 @@ describe('routines', () => {
 
 describe('one change', () => {
   const asked = { tank: 'lobby', water: 'soft' };
+  const banded = (ghBand: [number, number]) =>
+    folioOf({
+      lines: folioOf().lines.map((l) => ({
+        ...l,
+        band: l.parameter === 'ghDegrees' ? folioLine('ghDegrees', 6, ghBand).band : null,
+      })),
+      outlooks: [],
+    });
+  const inBand = banded([0, 40]);
+  const outside = banded([9, 13]);
   it('shows the water after, and goes into the book with the advice it was given', async () => {
     const room = await open(WaterScreen, asked);
     await room.fill('%', '20');
@@ -410,11 +420,42 @@ describe('one change', () => {
     expect(payload.entered).toEqual({ by: 'fraction', changeFraction: 0.2 });
     expect(payload.advice.advice).toBe('wise');
   });
-  it('a step that is too large waits for a reason and offers the same in steps', async () => {
-    const room = await open(WaterScreen, { tank: 'lobby', water: 'tap' });
+  it('where every tested value is in its band nothing asks for the change, and it is not "there already"', async () => {
+    const room = await open(WaterScreen, { tank: 'lobby', water: 'tap' }, { folio: inBand });
     await room.fill('%', '50');
     expect(room.text()).toContain('Too large a step');
-    expect(room.text()).toContain('The same in steps they bear');
+    expect(room.text()).toContain('nothing asks for this change');
+    expect(room.text()).not.toContain('It is there already');
+    expect(room.text()).not.toContain('Plan it so');
+  });
+  it('in an emergency the size proposed is what relieves it, poured, never all of it; what was typed stays', async () => {
+    const poisoned = folioOf({ lines: [...folioOf().lines, folioLine('no2MgPerL', 4, null)] });
+    const room = await open(WaterScreen, asked, { folio: poisoned });
+    // 4 to below 1 mg/L with water free of it: three quarters and a little.
+    expect(room.text()).toContain('76 % brings it below what is urgent.');
+    expect(room.text()).toContain('76.0 L');
+    expect(room.text()).toContain('Never all of it');
+    await room.choose('How', 'dripped');
+    expect(room.text()).not.toContain('Drip it over');
+    await room.fill('%', '40');
+    expect(room.text()).toContain('40.0 L');
+  });
+  it('animals that gasp get half of it poured, though delicate ones are dripped as a rule', async () => {
+    const delicate = folioOf();
+    const room = await open(WaterScreen, asked, {
+      folio: { ...delicate, setUp: { ...delicate.setUp, bearing: 'delicate' } },
+    });
+    await room.choose('Emergency seen', 'gasping');
+    expect(room.text()).toContain('Half of it now, then look: 50 %.');
+    await room.fill('Why all the same?', 'they gasp');
+    await room.click('Write it in the book all the same');
+    expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ how: 'poured' }));
+  });
+  it('a step that is too large waits for a reason and offers the way there in steps', async () => {
+    const room = await open(WaterScreen, { tank: 'lobby', water: 'tap' }, { folio: outside });
+    await room.fill('%', '50');
+    expect(room.text()).toContain('Too large a step');
+    expect(room.text()).toContain('The way there in steps they bear');
     expect(room.disabled('Write it in the book all the same')).toBeTrue();
     await room.click('Plan it so');
     const plan = room.written[0]?.payload as { step: string; changes: { changeFraction: number }[] };
