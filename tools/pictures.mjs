@@ -132,6 +132,10 @@ const views = {
       await page.getByLabel('New water').selectOption({ label: 'Tap, aged' });
       await page.getByLabel('%', { exact: true }).fill('50');
       await page.getByRole('heading', { name: 'Too large a step' }).waitFor();
+      await page.getByText('Or begin from an aim').click();
+      await page.locator('select[name=aim]').selectOption('ghDegrees');
+      await page.locator('select[name=aimSide]').selectOption('at-least');
+      await page.locator('input[name=aimValue]').fill('5');
     },
   },
   evening: {

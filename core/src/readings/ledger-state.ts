@@ -100,7 +100,7 @@ export interface Section {
 export interface Reading {
   input: LedgerInput;
   /** Where the last run of names of tanks ended; null before any. */
-  namesEndAt: number | null;
+  namesEndIndex: number | null;
   words: readonly LedgerWord[];
   sections: Section[];
   questions: LedgerQuestion[];

@@ -28,7 +28,7 @@ import { ledgerWords } from './ledger-words';
  * @example ledgerLine({ line: 'library ph 6,1 gh 4', catalogue, subjects, nowEpochMs, zone }).entries.length // 1
  */
 export function ledgerLine(input: LedgerInput): LedgerLine {
-  const state: Reading = { input, words: ledgerWords(input.line), namesEndAt: null, sections: [], questions: [] };
+  const state: Reading = { input, words: ledgerWords(input.line), namesEndIndex: null, sections: [], questions: [] };
   for (let at = 0; at < state.words.length;) {
     const closed = state.sections.at(-1);
     const before = closed ? sizeOf(closed) : 0;
@@ -146,7 +146,7 @@ const subject: Rule = (state, at) => {
     return usedCount;
   }
   let section = here(state);
-  const beside = state.namesEndAt !== null && onlyJoining(state, state.namesEndAt, at);
+  const beside = state.namesEndIndex !== null && onlyJoining(state, state.namesEndIndex, at);
   // A name at the end of the line belongs to what stands before it, where that has none; names side by side belong together.
   if (hasContent(section) && section.subjectIds.length > 0 && !beside) {
     section = blank(state.input, section);
@@ -155,11 +155,11 @@ const subject: Rule = (state, at) => {
   section.subjectIds.push(...found.map((s) => s.id).filter((id) => !section.subjectIds.includes(id)));
   if (hasContent(section) && beside)
     section.closedBy = state.input.subjects.filter((s) => section.subjectIds.includes(s.id)).map((s) => s.name);
-  state.namesEndAt = at + usedCount;
+  state.namesEndIndex = at + usedCount;
   return usedCount;
 };
-const onlyJoining = (state: Reading, from: number, to: number): boolean =>
-  state.words.slice(from, to).every((word) => skipped.has(word.text.toLowerCase()));
+const onlyJoining = (state: Reading, fromIndex: number, endIndex: number): boolean =>
+  state.words.slice(fromIndex, endIndex).every((word) => skipped.has(word.text.toLowerCase()));
 
 const context: Rule = (state, at) => {
   const [first, second, third] = state.words.slice(at, at + 3).map((w) => w.plain);

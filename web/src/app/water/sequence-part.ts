@@ -16,81 +16,83 @@ import { parameterShort } from '../ui/kind-words';
   imports: [FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>{{ wanted() ? 'The shortest way there' : 'The way there in steps they bear' }}</h2>
-    <div class="row">
-      <label
-        ><span class="name">A step every</span
-        ><select name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">
-          @for (d of [1, 2, 3, 4, 7]; track d) {
-            <option [ngValue]="d">{{ d === 1 ? 'day' : d + ' days' }}</option>
-          }
-        </select></label
-      >
-    </div>
-    @if (refusal()) {
-      <p class="fault" role="alert">{{ refusal() }}</p>
-    }
     @if (aims().length === 0) {
       <p>
         No tested value is outside its band or about to leave it: nothing asks for this change. Take the largest that is
         wise, or say above what it is for.
       </p>
-    } @else if (found(); as s) {
-      @if (s.steps.length === 0) {
-        <p>
-          {{
-            s.verdict === 'leave'
-              ? 'It is there already: leave it alone.'
-              : 'No step that they bear gains on it: another source, or the cause first.'
-          }}
-        </p>
-      } @else {
-        <p>
-          <strong>{{ s.steps.length === 1 ? 'One change' : s.steps.length + ' changes' }}</strong> over
-          {{ lastText() }}.
-        </p>
-        <div class="scroll">
-          <table>
-            <thead>
-              <tr>
-                <th>Step</th>
-                <th>Day</th>
-                <th class="right">Change</th>
-                @for (p of shown(); track p) {
-                  <th class="right">{{ short(p) }} after</th>
-                }
-              </tr>
-            </thead>
-            <tbody>
-              @for (step of rows(); track step.place) {
+    } @else {
+      <h2>{{ wanted() ? 'The shortest way there' : 'The way there in steps they bear' }}</h2>
+      <div class="row">
+        <label
+          ><span class="name">A step every</span
+          ><select name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">
+            @for (d of [1, 2, 3, 4, 7]; track d) {
+              <option [ngValue]="d">{{ d === 1 ? 'day' : d + ' days' }}</option>
+            }
+          </select></label
+        >
+      </div>
+      @if (refusal()) {
+        <p class="fault" role="alert">{{ refusal() }}</p>
+      }
+      @if (found(); as s) {
+        @if (s.steps.length === 0) {
+          <p>
+            {{
+              s.verdict === 'leave'
+                ? 'It is there already: leave it alone.'
+                : 'No step that they bear gains on it: another source, or the cause first.'
+            }}
+          </p>
+        } @else {
+          <p>
+            <strong>{{ s.steps.length === 1 ? 'One change' : s.steps.length + ' changes' }}</strong> over
+            {{ lastText() }}.
+          </p>
+          <div class="scroll">
+            <table>
+              <thead>
                 <tr>
-                  <td class="num">{{ step.place }}</td>
-                  <td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td>
-                  <td class="num right">
-                    {{ percent(step.changeFraction) }} % <span class="quiet">{{ f1(step.changeL) }} L</span>
-                  </td>
+                  <th>Step</th>
+                  <th>Day</th>
+                  <th class="right">Change</th>
                   @for (p of shown(); track p) {
-                    <td class="num right">{{ value(step.after, p) }}</td>
+                    <th class="right">{{ short(p) }} after</th>
                   }
                 </tr>
-              }
-            </tbody>
-          </table>
-        </div>
-        @if (s.steps.length > 12) {
-          <button type="button" class="asText" (click)="all.set(!all())">
-            {{ all() ? 'Only the first and the last' : 'All ' + s.steps.length + ' steps' }}
-          </button>
-        }
-        @for (m of s.missed; track m.parameter) {
-          <p class="small caution">{{ short(m.parameter) }}: {{ missed(m.why) }}.</p>
-        }
-        <ul class="small">
-          @for (x of s.stops; track x) {
-            <li>· {{ stops[x] }}</li>
+              </thead>
+              <tbody>
+                @for (step of rows(); track step.place) {
+                  <tr>
+                    <td class="num">{{ step.place }}</td>
+                    <td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td>
+                    <td class="num right">
+                      {{ percent(step.changeFraction) }} % <span class="quiet">{{ f1(step.changeL) }} L</span>
+                    </td>
+                    @for (p of shown(); track p) {
+                      <td class="num right">{{ value(step.after, p) }}</td>
+                    }
+                  </tr>
+                }
+              </tbody>
+            </table>
+          </div>
+          @if (s.steps.length > 12) {
+            <button type="button" class="asText" (click)="all.set(!all())">
+              {{ all() ? 'Only the first and the last' : 'All ' + s.steps.length + ' steps' }}
+            </button>
           }
-        </ul>
-        <button type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
+          @for (m of s.missed; track m.parameter) {
+            <p class="small caution">{{ short(m.parameter) }}: {{ missed(m.why) }}.</p>
+          }
+          <ul class="small">
+            @for (x of s.stops; track x) {
+              <li>· {{ stops[x] }}</li>
+            }
+          </ul>
+          <button type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
+        }
       }
     }
     @if (fault()) {
