@@ -55,6 +55,7 @@ export { chlorideGuard, type ChlorideGuard } from './nitrite';
 export { oxygenSaturation } from './oxygen';
 export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { type Relief } from './relief';
+export { likestFirst } from './likest';
 export { residual } from './residual';
 export { conditionerDose } from './conditioner';
 export { dripFor, dropsPerMlRatio, dropsPerSecond, flowOf, type Flow, type Pour } from './drip';

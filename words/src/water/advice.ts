@@ -63,6 +63,15 @@ export function reliefWords(relief: Relief | null): string {
     : `${relief.changesCount} changes of ${percent} % bring it below what is urgent, an hour between them; test before each.`;
 }
 
+/** What a water at hand does to the animals while it relieves, as the end of a sentence. */
+export function atHandWords({ over, untested }: { over: readonly string[]; untested: readonly string[] }): string {
+  const parts = [
+    over.length > 0 ? `${over.join(', ')} further than they bear` : '',
+    untested.length > 0 ? `${untested.join(', ')} not tested` : '',
+  ].filter((part) => part !== '');
+  return parts.length === 0 ? 'nothing further than they bear' : parts.join('; ');
+}
+
 /** Why changes do not reach an aim, as the end of a sentence. */
 export const missWords = teller<MissReason>({
   'untested-source': () => 'nobody has measured it in the source',

@@ -1,5 +1,6 @@
 export {
   adviceWords,
+  atHandWords,
   conditionWords,
   emergencyWords,
   flowWords,

@@ -20,6 +20,7 @@ import {
   batchWater,
   dripFor,
   flowOf,
+  likestFirst,
   newWaterSpan,
   planChange,
   type ChangePlan,
@@ -29,7 +30,7 @@ import {
   newArrivals,
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
-import { adviceWords, conditionWords, flowWords, reliefWords } from '#words/water';
+import { adviceWords, atHandWords, conditionWords, flowWords, reliefWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -38,7 +39,7 @@ import { FolioStore, TonightStore } from '../tonight';
 import { faultsByField } from '../base/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
-import { parameterLabel } from '../ui/kind-words';
+import { parameterLabel, parameterShort } from '../ui/kind-words';
 import { figure } from '../ui/words';
 import { ChangeMarks } from './change-marks';
 import { changeRecord, jobRecord, type ChangeForm } from './change-record';
@@ -255,15 +256,31 @@ export class WaterScreen {
   });
   protected readonly source = computed(() => this.sources.named(this.sourceId()));
 
-  private readonly result = computed(() => {
+  /** All of one change but its size and its water. */
+  private readonly asked = computed(() => {
     const folio = this.folio();
-    const source = this.source();
-    if (!folio || !source) return null;
+    if (!folio) return null;
     const tank: WaterSpan = Object.fromEntries(
       folio.lines.flatMap((l) =>
         l.latest && !l.computed ? [[l.parameter, { lo: l.latest.lo, hi: l.latest.hi }]] : [],
       ),
     );
+    return {
+      netVolumeL: folio.netVolumeL,
+      tank,
+      newWaterC: this.newWaterC() ?? undefined,
+      bearing: folio.setUp.bearing,
+      newArrivals: newArrivals({ newArrivalsOn: folio.setUp.newArrivalsOn, nowEpochMs: this.house.nowEpochMs() }),
+      limits: stepLimits,
+      thresholds: emergencyThresholds,
+      emergency: this.emergency(),
+      movedToday: folio.movedToday,
+    };
+  });
+  private readonly result = computed(() => {
+    const asked = this.asked();
+    const source = this.source();
+    if (!asked || !source) return null;
     const batch = this.theBatch();
     const ofBatch = batch
       ? batchWater(
@@ -281,19 +298,21 @@ export class WaterScreen {
       // What the pen said of this very drum outranks the last analysis of its kind.
       ...Object.fromEntries(Object.entries(ofBatch).map(([id, value]) => [id, { lo: value, hi: value }])),
     };
-    return planChange({
-      netVolumeL: folio.netVolumeL,
-      changeFraction: this.changeFraction(),
-      tank,
-      source: water,
-      newWaterC: this.newWaterC() ?? undefined,
-      bearing: folio.setUp.bearing,
-      newArrivals: newArrivals({ newArrivalsOn: folio.setUp.newArrivalsOn, nowEpochMs: this.house.nowEpochMs() }),
-      limits: stepLimits,
-      thresholds: emergencyThresholds,
-      emergency: this.emergency(),
-      movedToday: folio.movedToday,
-    });
+    return planChange({ ...asked, changeFraction: this.changeFraction(), source: water });
+  });
+  /** In an emergency, all waters of the house that relieve it, the likest first. */
+  protected readonly atHand = computed(() => {
+    const asked = this.asked();
+    if (!asked || !this.plan()?.advice.value.emergency) return [];
+    const waters = this.sources
+      .list()
+      .map(({ sourceId, setUp, analysis }) => ({ sourceId, source: sourceSpans({ state: setUp.state, analysis }) }));
+    return likestFirst({ ...asked, waters }).map(({ sourceId, relief, over, untested }) => ({
+      sourceId,
+      name: this.sources.named(sourceId)?.setUp.name ?? '',
+      percent: Math.round(100 * relief.changeFraction),
+      text: atHandWords({ over: over.map(parameterShort), untested: untested.map(parameterShort) }),
+    }));
   });
   /** Said by the keeper here, or the verdict's own; undefined leaves it to the readings. */
   private readonly emergency = computed((): Emergency | undefined => {

@@ -440,6 +440,15 @@ describe('one change', () => {
     await room.fill('%', '40');
     expect(room.text()).toContain('40.0 L');
   });
+  it('in an emergency the waters of the house are told, the likest first, and one is taken with a click', async () => {
+    const room = await open(WaterScreen, { tank: 'lobby', water: 'tap' });
+    await room.choose('Emergency seen', 'gasping');
+    const list = room.text().slice(room.text().indexOf('Like water before unlike'));
+    expect(list.indexOf('Soft drum')).toBeGreaterThan(0);
+    expect(list.indexOf('Soft drum')).toBeLessThan(list.indexOf('further than they bear'));
+    await room.click('Soft drum');
+    expect(room.text()).toContain('Soft drum, chosen');
+  });
   it('animals that gasp get half of it poured, though delicate ones are dripped as a rule', async () => {
     const delicate = folioOf();
     const room = await open(WaterScreen, asked, {
