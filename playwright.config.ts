@@ -6,7 +6,8 @@ export default defineConfig({
   globalSetup: './e2e/setup.ts',
   workers: 2,
   fullyParallel: false,
-  retries: 0,
+  // Two browsers, the server and the database share two cores: one walk may starve. It is reported as flaky, not hidden.
+  retries: 1,
   timeout: 240_000,
   expect: { timeout: 20_000 },
   reporter: [['list']],
