@@ -135,7 +135,7 @@ describe('an emergency turns the weighing round', () => {
     expect(small(1, nitrite).reason).toEqual({ id: 'within-and-urgent', facts: { emergency: nitrite.why } });
     expect(small(3, nitrite).reason.id).toBe('within');
     expect(small(1, null).reason.id).toBe('within');
-    expect(small(1, nitrite).conditions).toEqual([]);
+    expect(small(1, nitrite).conditions).toEqual(['no-chlorine', 'air', 'test-again']);
   });
   it('without one, the conditions are to change less, and to match the temperature where that is what is over', () => {
     expect(advise({ after: { tempC: 20 } }).conditions).toEqual(['match-temperature', 'less-or-drip']);

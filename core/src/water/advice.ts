@@ -235,7 +235,8 @@ function weighed({
       ...base,
       advice: 'wise',
       reason: helps ? { id: 'within-and-urgent', facts: { emergency: emergency.why } } : { id: 'within', facts: {} },
-      conditions: [],
+      // Even water they bear is free of chlorine, brought with air, and tested after.
+      conditions: helps ? conditionsFor([], true) : [],
     };
   const which = over.map((p) => p.parameter);
   if (helps)

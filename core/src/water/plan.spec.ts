@@ -73,6 +73,9 @@ describe('one change, thought through', () => {
     const tank = { ...input().tank, no2MgPerL: { lo: 4, hi: 4 } };
     expect(plan({ tank }).relief).toEqual({ changeFraction: 0.76, changesCount: 1, by: 'measured' });
     expect(plan().relief).toBeNull();
+    // Like water, nothing over its limit: chlorine-free, air and a test after it are asked for all the same.
+    expect(plan({ tank }).advice.value.conditions).toEqual(['no-chlorine', 'air', 'test-again']);
+    expect(plan().advice.value.conditions).toEqual([]);
   });
   it('an emergency is found in the readings where nobody said one, and none is one where the keeper says so', () => {
     const tank = { ...input().tank, no2MgPerL: { lo: 2, hi: 2 } };
