@@ -52,7 +52,9 @@ export class Outbox {
 
   async start(): Promise<void> {
     const db = await this.db;
-    if (db) this._waiting.set(await db.getAll('writes'));
+    const kept = (await db?.getAll('writes')) ?? [];
+    // What was written while this was read is already among those waiting.
+    this._waiting.update((all) => [...kept.filter((k) => !all.some((w) => w.id === k.id)), ...all]);
     addEventListener('online', () => void this.flush());
     setInterval(() => {
       if (this.unsent().length > 0) void this.flush();
@@ -91,9 +93,8 @@ export class Outbox {
         await this.discard(queued.id);
         this.acknowledged.next(queued.entries);
       } catch (error) {
-        if (!(error instanceof ApiProblem)) throw error;
-        const { status } = error.problem;
-        if (status === 0 || status >= 500) return;
+        // An answer cut short is no answer: sent again, which the ids make harmless.
+        if (!(error instanceof ApiProblem) || error.problem.status === 0 || error.problem.status >= 500) return;
         await this.markRefused(queued, error.problem);
       }
     }

@@ -1,6 +1,6 @@
 import { inject, Injectable, signal, type Signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { catchError, of, Subject, switchMap } from 'rxjs';
+import { catchError, filter, map, of, Subject, switchMap, take, type Observable } from 'rxjs';
 import { entryOf, type Kind, type NewEntry, type PayloadOf, type ReadPayloadOf } from '#contracts/book';
 import type { Diary } from '#contracts/stock';
 import { faultsByField } from './faults';
@@ -37,6 +37,14 @@ export class Scribe {
         faults: new Map(),
       };
     return { kept: false, written: false, said: '', faults: faultsByField(sent.problem) };
+  }
+  /** Once, when the entry that is kept on this device has come into the book. */
+  whenWritten(entryId: string): Observable<void> {
+    return this.outbox.written.pipe(
+      filter((entries) => entries.some((e) => e.id === entryId)),
+      take(1),
+      map(() => undefined),
+    );
   }
 }
 

@@ -5,6 +5,7 @@ import type { NewEntry } from '#contracts/book';
 import { Api, ApiProblem } from '../base/api';
 import { Keys, type KeyActions } from './keys';
 import { newId, Outbox } from '../base/outbox';
+import { Scribe } from '../base/scribe';
 
 const press = (keys: Keys, key: string, target: EventTarget | null = null, ctrlKey = false): void => {
   keys.press({ key, target, ctrlKey, metaKey: false, altKey: false, preventDefault: () => undefined });
@@ -111,6 +112,28 @@ describe('the outbox', () => {
     const outbox = open();
     expect((await outbox.write([entry()])).state).toBe('queued');
     expect(outbox.unsent().length).toBe(1);
+    for (const left of outbox.unsent()) await outbox.discard(left.id);
+  });
+  it('an answer cut short does not block what follows: both are sent again, and the page that waited is told', async () => {
+    answer = () => throwError(() => new TypeError('cut'));
+    const outbox = open();
+    const [first, second] = [entry(), entry()];
+    expect((await outbox.write([first])).state).toBe('queued');
+    expect((await outbox.write([second])).state).toBe('queued');
+    let toldCount = 0;
+    TestBed.inject(Scribe)
+      .whenWritten(second.id)
+      .subscribe(() => (toldCount += 1));
+    answer = () => of({ entries: [] });
+    await outbox.flush();
+    expect([outbox.unsent().length, toldCount]).toEqual([0, 1]);
+  });
+  it('what is written while the device is still read is kept beside what waited there', async () => {
+    answer = () => throwError(() => problem(0));
+    await open().write([entry()]);
+    const outbox = open();
+    await Promise.all([outbox.start(), outbox.write([entry()])]);
+    expect(outbox.unsent().length).toBe(2);
     for (const left of outbox.unsent()) await outbox.discard(left.id);
   });
   it('keeps drafts on the device, and forgets an emptied one', async () => {

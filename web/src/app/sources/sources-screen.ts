@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
@@ -42,6 +52,7 @@ export class SourcesScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
+  private readonly destroyRef = inject(DestroyRef);
   protected readonly words = stateWords;
   protected readonly doesWords = doesWords;
   protected readonly states = sourceStates;
@@ -161,6 +172,9 @@ export class SourcesScreen {
     if (!written.kept) return;
     this.adding.set(false);
     this.name.set('');
-    if (!old && written.written) await this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
+    if (old) return;
+    const toItsTests = (): void => void this.router.navigate(['/readings'], { queryParams: { source: subjectId } });
+    if (written.written) toItsTests();
+    else this.scribe.whenWritten(entry.id).pipe(takeUntilDestroyed(this.destroyRef)).subscribe(toItsTests);
   }
 }
