@@ -22,11 +22,12 @@ const serverSlices = {
   supplies: ['book'],
   readings: ['book', 'tanks'],
   doing: ['book'],
+  lodgers: ['book', 'tanks'],
   water: ['book', 'tanks', 'readings'],
   judgement: ['book', 'tanks', 'readings', 'water'],
-  stock: ['book', 'tanks', 'judgement'],
-  evening: ['book', 'tanks', 'sources', 'water', 'judgement'],
-  tonight: ['book', 'tanks', 'readings', 'water', 'judgement'],
+  stock: ['book', 'tanks', 'lodgers', 'judgement'],
+  evening: ['book', 'tanks', 'lodgers', 'sources', 'water', 'judgement'],
+  tonight: ['book', 'tanks', 'lodgers', 'readings', 'water', 'judgement'],
   almanac: [],
 };
 /** Web: base and ui know no slice; the shell wires. */

@@ -224,7 +224,11 @@ function firstLoad() {
 
 /** Forecasts of all tanks in their thread, and what other requests take meanwhile. @param {string} url */
 async function forecasts(url) {
-  const sheet = async () => (await fetch(`${url}/api/tonight`)).json();
+  const sheet = async () => {
+    const answer = await fetch(`${url}/api/tonight`);
+    if (!answer.ok) throw new Error(`/api/tonight answered ${answer.status}: ${await answer.text()}`);
+    return answer.json();
+  };
   const from = performance.now();
   /** @type {number[]} */
   const others = [];

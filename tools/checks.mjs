@@ -26,7 +26,20 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
     ...['explain', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight', 'book', 'almanac'],
   ],
   server: [
-    ...['app', 'db', 'columns', 'problems', 'threads', 'house', 'demo', 'tanks', 'sources', 'stock', 'supplies'],
+    ...[
+      'app',
+      'db',
+      'columns',
+      'problems',
+      'threads',
+      'house',
+      'demo',
+      'tanks',
+      'sources',
+      'lodgers',
+      'stock',
+      'supplies',
+    ],
     ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac'],
   ],
   web: [

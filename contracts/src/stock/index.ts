@@ -43,6 +43,8 @@ export const stockTank = v.object({
   tankId: uuid,
   name: v.string(),
   state: stateId,
+  /** Why, in a sentence: the same as on tonight’s sheet. */
+  reason: v.string(),
   setUp: setUpPayload,
   netVolumeL: v.number(),
   stage: v.nullable(v.picklist(tankStages)),

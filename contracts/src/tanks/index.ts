@@ -28,6 +28,9 @@ export const bandLine = v.object({
   sourceIds: v.array(v.string()),
   note: v.optional(v.string()),
   surely: v.optional(interval),
+  /** Kinds of the tank that set it, and what its practice alone says. */
+  asked: v.optional(v.object({ names: v.array(v.string()), practice: v.nullable(interval), unsure: v.boolean() })),
+  clash: v.optional(v.object({ names: v.array(v.string()), range: interval })),
 });
 export const parameterLine = v.object({
   parameter: parameterId,

@@ -46,6 +46,10 @@ export const tonightTank = v.object({
   reason: v.string(),
   /** What the sentence was made of. */
   reasonFacts: v.unknown(),
+  /** The contribution that decides the state; null where the water does. */
+  decidedBy: v.nullable(v.string()),
+  /** What the water alone says. */
+  water: v.object({ state: stateId, reason: v.string(), deciding: v.nullable(parameterId) }),
   deciding: v.nullable(parameterId),
   urgent: v.boolean(),
   nextStep: v.object({

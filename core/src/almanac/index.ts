@@ -1,2 +1,12 @@
 export { practiceConsistency, type ConsistencyFinding, type ConsistencyReason } from './consistency';
-export { bandsInForce, hangsOnFactor, penBand, type BandLine, type Practice } from './practice';
+export {
+  bandAhead,
+  bandsInForce,
+  hangsOnFactor,
+  penBand,
+  penPpmOfBand,
+  type AskedBy,
+  type Asker,
+  type BandLine,
+  type Practice,
+} from './practice';

@@ -48,6 +48,7 @@ export { crossing, rhythmOf, routineOf, settling, type Routine } from './build-u
 export {
   instrumentTypes,
   instrumentWarnings,
+  penPpmOf,
   readByInstrument,
   sharedFaults,
   unitShownBy,

@@ -188,3 +188,19 @@ export function sharedFaults(readings: readonly NightReading[]): SharedFault[] {
     ];
   });
 }
+
+/**
+ * What a pen showed, in its ppm, where a conductivity was read in ppm and nobody knows the factor: its span was made with
+ * 0.7 at the low end and 0.5 at the high. Null for every other reading.
+ * @example penPpmOf({ parameter: 'ec25UsPerCm', lo: 485.7, hi: 680, enteredUnit: 'ppm' }) // 340 at both ends
+ */
+export function penPpmOf({
+  parameter,
+  lo,
+  hi,
+  enteredUnit,
+  penFactor,
+}: Interval & { parameter: ParameterId; enteredUnit: string; penFactor?: number | undefined }): Interval | null {
+  if (parameter !== 'ec25UsPerCm' || enteredUnit !== 'ppm' || penFactor !== undefined) return null;
+  return { lo: lo === null ? null : lo * 0.7, hi: hi === null ? null : hi * 0.5 };
+}

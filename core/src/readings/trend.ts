@@ -3,6 +3,8 @@ import { theilSenSlope } from './slope';
 
 export interface DatedReading extends Interval {
   atEpochMs: number;
+  /** What a pen showed in ppm by a factor nobody knows; `lo` and `hi` are then all that it may mean. */
+  penPpm?: Interval | undefined;
 }
 export interface DatedChange {
   atEpochMs: number;

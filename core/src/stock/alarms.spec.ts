@@ -1,4 +1,12 @@
-import { poissonTail, stockAlarms, youngAbout, type Population, type StockEvent, type StockKind } from './index';
+import {
+  lossesAlarm,
+  poissonTail,
+  stockAlarms,
+  youngAbout,
+  type Population,
+  type StockEvent,
+  type StockKind,
+} from './index';
 import { colonyShrimp } from './kinds.cases';
 
 const dayMs = 86_400_000;
@@ -57,7 +65,7 @@ describe('deaths', () => {
         .toBe(
           poissonTail({ seenCount: 2, expectedCount: Math.max(0.02, (size * 7) / lifeDays) }) < 0.01
             ? 'act deaths'
-            : chance(size) < 0.05
+            : chance(size) < 0.05 || (size * 7) / lifeDays < 0.75
               ? 'watch deaths'
               : 'none',
         );
@@ -77,29 +85,59 @@ describe('deaths', () => {
   });
   it('a loss or two after an arrival is expected, for a fortnight; more is an alarm', () => {
     const came = (daysAgo: number) => seen('arrived', daysAgo, 20);
-    expect(ids([came(3), seen('died', 1, 1)], 19)).toEqual(['note first-losses']);
+    expect(ids([came(3), seen('died', 1, 1)], 19)).toEqual(['watch first-losses']);
     expect(ids([came(3), seen('died', 1, 12)], 8)).toEqual(['act deaths']);
     const [note] = alarms([came(3), seen('died', 2, 1)], 19);
     expect(note?.reason.facts).toEqual(jasmine.objectContaining({ lostCount: 1, arrivedCount: 20 }));
     expect([ids([came(13.9), seen('died', 1, 1)], 19), ids([came(14), seen('died', 1, 1)], 19)]).toEqual([
-      ['note first-losses'],
-      [],
+      ['watch first-losses'],
+      ['watch deaths'],
     ]);
+  });
+});
+
+describe('deaths that may be chance', () => {
+  it('are watched where less than about one a week is usual, so that the tank is not called settled', () => {
+    const [alarm] = alarms([seen('died', 1, 1)], 19);
+    expect(alarm?.severity).toBe('watch');
+    expect(alarm?.reason.facts).toEqual(jasmine.objectContaining({ seenCount: 1, act: false, expected: true }));
+    expect(ids([seen('died', 1, 1)], 19)).toEqual(['watch deaths']);
+    expect(ids([seen('died', 1, 1)], 400)).toEqual([]);
+  });
+});
+describe('deaths told without a kind', () => {
+  const lodger = (count: number) => ({ kind: colonyShrimp, count: { lo: count, hi: count } });
+  it('are acted on where no stock is in the book, or only plants', () => {
+    expect(lossesAlarm({ deathsCount: 1, lodgers: [] })).toEqual({ severity: 'act', livingCount: null });
+    expect(lossesAlarm({ deathsCount: 1, lodgers: [{ kind: { animal: null }, count: { lo: 3, hi: 3 } }] })).toEqual({
+      severity: 'act',
+      livingCount: null,
+    });
+  });
+  it('are held against all that live there: one of a hundred is watched, five of twenty are acted on', () => {
+    expect(lossesAlarm({ deathsCount: 1, lodgers: [lodger(60), lodger(40)] })).toEqual({
+      severity: 'watch',
+      livingCount: 100,
+    });
+    expect(lossesAlarm({ deathsCount: 5, lodgers: [lodger(20)] }).severity).toBe('act');
+  });
+  it('five of four hundred by the turnover of their lifespan are no more than to be watched', () => {
+    expect(lossesAlarm({ deathsCount: 5, lodgers: [lodger(400)] }).severity).toBe('watch');
   });
 });
 
 describe('losses of a colony that was there already', () => {
   it('are no losses of arrivals: nobody arrived where they were there already', () => {
-    expect(ids([seen('present', 3, 20), seen('died', 1, 2)], 18)).not.toContain('note first-losses');
+    expect(ids([seen('present', 3, 20), seen('died', 1, 2)], 18)).not.toContain('watch first-losses');
     expect(ids([seen('present', 3, 20), seen('died', 1, 5)], 15)).toEqual(['act deaths']);
-    expect(ids([seen('arrived', 3, 20), seen('died', 1, 2)], 18)).toEqual(['note first-losses']);
+    expect(ids([seen('arrived', 3, 20), seen('died', 1, 2)], 18)).toEqual(['watch first-losses']);
   });
   it('go on being an alarm when new ones come: what died before they came is not theirs', () => {
     const dying = [seen('died', 4, 2)];
     expect(ids(dying, 4)).toEqual(['act deaths']);
     expect(ids([...dying, seen('arrived', 2, 8)], 12)).toEqual(['watch deaths']);
     // One who died weeks ago is history, and a loss of the new is expected.
-    expect(ids([seen('died', 30, 2), seen('arrived', 2, 20), seen('died', 1, 1)], 50)).toEqual(['note first-losses']);
+    expect(ids([seen('died', 30, 2), seen('arrived', 2, 20), seen('died', 1, 1)], 50)).toEqual(['watch first-losses']);
   });
   it('only what died after they came is counted as theirs', () => {
     const [note] = alarms([seen('died', 10, 5), seen('arrived', 2, 20), seen('died', 1, 1)], 50);

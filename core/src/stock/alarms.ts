@@ -1,3 +1,4 @@
+import { middle, type Interval } from '#core/readings';
 import type { EvidenceGrade } from '#core/water';
 import { expectedFirstLosses } from './arrival';
 import type { StockKind } from './kind';
@@ -5,7 +6,10 @@ import type { Population, StockEvent } from './population';
 
 /** What the animals of a kind say, with the figures that speak for it; sentences are made in `words`. */
 export type StockAlarmReason =
-  | { id: 'deaths'; facts: { seenCount: number; expectedCount: number; colonyCount: number; act: boolean } }
+  | {
+      id: 'deaths';
+      facts: { seenCount: number; expectedCount: number; colonyCount: number; act: boolean; expected: boolean };
+    }
   | { id: 'first-losses'; facts: { lostCount: number; arrivedCount: number; upToCount: number } }
   | { id: 'missing'; facts: { missingCount: number } }
   | { id: 'not-grazing'; facts: Record<string, never> }
@@ -52,6 +56,9 @@ const mostTerms = 5000;
 /** How unlikely it must be by chance: one week in a hundred to act, one in twenty to watch (our choice). */
 const alarmAt = { act: 0.01, watch: 0.05 };
 
+/** From here on a death a week is the tank's habit, or its colony's turnover. Ours. */
+const usualWeeklyCount = 0.75;
+
 const within = (events: readonly StockEvent[], fromEpochMs: number, toEpochMs: number): StockEvent[] =>
   events.filter((e) => e.atEpochMs > fromEpochMs && e.atEpochMs <= toEpochMs);
 const sum = (events: readonly StockEvent[]): number =>
@@ -61,7 +68,7 @@ const sum = (events: readonly StockEvent[]): number =>
  * What the week's events of one population mean: rates against its size, the kind's age and the tank's own habit.
  *
  * Deaths: expected are the turnover of the lifespan and the tank's mean of the half year before, the larger; alarm by
- * the Poisson tail. In the first fortnight after an arrival a loss or two of the new is expected; what died before they
+ * the Poisson tail; what may be chance is watched too, unless about one a week is usual. In the first fortnight after an arrival a loss or two of the new is expected; what died before they
  * came, or of animals that were there already, is judged as ever. Missing without bodies is a case
  * of its own. Early signs: a colony of grown animals without berried females or young for six weeks, young that do not
  * grow, animals that do not graze (common practice).
@@ -114,7 +121,7 @@ function deathAlarm({
   // Who died before they came was there already: an ongoing loss is no loss of the new.
   const ongoing = sum(within(deaths, nowEpochMs - weekDays * dayMs, Math.min(cameEpochMs, nowEpochMs)));
   if (arrivals.length > 0 && ongoing === 0 && sinceArrival <= first.upToCount) {
-    raise('note', {
+    raise('watch', {
       id: 'first-losses',
       facts: { lostCount: sinceArrival, arrivedCount: sum(arrivals), upToCount: first.upToCount },
     });
@@ -127,12 +134,41 @@ function deathAlarm({
   const expectedCount = Math.max(turnoverCount, before, 0.02);
   const chance = poissonTail({ seenCount, expectedCount });
   const act = chance < alarmAt.act;
-  if (act || chance < alarmAt.watch)
-    raise(
-      act ? 'act' : 'watch',
-      { id: 'deaths', facts: { seenCount, expectedCount, colonyCount: Math.round(size), act } },
-      'ours',
-    );
+  const expected = chance >= alarmAt.watch;
+  // Where about one a week is usual, one is no news. Elsewhere even a death that may be chance is looked at again.
+  if (expected && expectedCount >= usualWeeklyCount) return;
+  raise(
+    act ? 'act' : 'watch',
+    {
+      id: 'deaths',
+      facts: { seenCount, expectedCount, colonyCount: Math.round(size), act, expected },
+    },
+    'ours',
+  );
+}
+
+/**
+ * Deaths that a line told without a kind ("2 dead"): held against all that live there, by the turnover of their lifespans.
+ * Where no stock is in the book there is nothing to hold them against, and they are acted on.
+ * @example lossesAlarm({ deathsCount: 1, lodgers: [] }) // { severity: 'act', livingCount: null }
+ */
+export function lossesAlarm({
+  deathsCount,
+  lodgers,
+}: {
+  deathsCount: number;
+  lodgers: readonly { kind: Pick<StockKind, 'animal'>; count: Interval }[];
+}): { severity: 'act' | 'watch'; livingCount: number | null } {
+  const animals = lodgers.filter(({ kind }) => kind.animal !== null);
+  if (animals.length === 0) return { severity: 'act', livingCount: null };
+  let [livingCount, expectedCount] = [0, 0];
+  for (const { kind, count } of animals) {
+    const size = middle(count);
+    livingCount += size;
+    expectedCount += (size * weekDays) / ((kind.animal?.lifespanYears.lo ?? 2) * 365);
+  }
+  const chance = poissonTail({ seenCount: deathsCount, expectedCount: Math.max(expectedCount, 0.02) });
+  return { severity: chance < alarmAt.act ? 'act' : 'watch', livingCount: Math.round(livingCount) };
 }
 
 function missingAlarm({ own, nowEpochMs, raise }: Looked): void {

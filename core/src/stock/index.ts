@@ -78,7 +78,7 @@ export {
   type StockSign,
 } from './population';
 export { youngAbout } from './young';
-export { poissonTail, stockAlarms, type StockAlarm, type StockAlarmReason } from './alarms';
+export { lossesAlarm, poissonTail, stockAlarms, type StockAlarm, type StockAlarmReason } from './alarms';
 export {
   feedingSchools,
   leftoverDue,

@@ -272,7 +272,7 @@ describe('alarms', () => {
     ).toEqual([]);
   });
   it('first losses are said to be expected; missing without bodies is a case of its own', () => {
-    expect(ids([event(95, 'arrived', 15), event(98, 'died', 2)], 100)).toEqual(['first-losses:note']);
+    expect(ids([event(95, 'arrived', 15), event(98, 'died', 2)], 100)).toEqual(['first-losses:watch']);
     expect(ids([event(0, 'counted', 40), event(98, 'counted', 30)], 100)).toContain('missing:act');
     expect(ids([event(0, 'counted', 40), event(98, 'missing', 1)], 100)).toContain('missing:watch');
   });

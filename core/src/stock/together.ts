@@ -29,6 +29,8 @@ export interface CommonLine {
   /** Kinds that today's reading lies outside of. */
   outsideKindIds: readonly string[];
   today: Interval | null;
+  /** The ranges that set it are of low confidence: they warn, they never decide. */
+  unsure: boolean;
 }
 interface Pair {
   name: string;
@@ -70,13 +72,14 @@ export interface Together {
 
 /**
  * The band that all who live in a tank share, parameter by parameter, the pair that conflicts where there is none, and
- * who is outside of today's water. Intersection of the kinds' ranges; low-confidence ranges are left out.
+ * who is outside of today's water. Intersection of the kinds' ranges, as the verdict on the tank takes them: `unsure`
+ * where the book is not sure of those that set it.
  */
 export function commonBand({ lodgers, water }: { lodgers: readonly Lodger[]; water: WaterKnown }): CommonLine[] {
   return kindParameters.flatMap((parameter): CommonLine[] => {
     const ranged = lodgers.flatMap(({ kind }) => {
       const range = kind.ranges[parameter];
-      return range && range.confidence !== 'low' ? [{ id: kind.id, range }] : [];
+      return range ? [{ id: kind.id, range }] : [];
     });
     if (ranged.length === 0) return [];
     let [low, high]: [(typeof ranged)[number] | null, (typeof ranged)[number] | null] = [null, null];
@@ -85,6 +88,7 @@ export function commonBand({ lodgers, water }: { lodgers: readonly Lodger[]; wat
       if (r.range.hi !== null && r.range.hi < (high?.range.hi ?? Infinity)) high = r;
     }
     const band = { lo: low?.range.lo ?? null, hi: high?.range.hi ?? null };
+    const doubted = (r: typeof low): boolean => r === null || r.range.confidence === 'low';
     const empty = band.lo !== null && band.hi !== null && band.lo > band.hi;
     const today = water[parameter] ?? null;
     return [
@@ -97,6 +101,7 @@ export function commonBand({ lodgers, water }: { lodgers: readonly Lodger[]; wat
           ? ranged.filter((r) => bandVerdict(today, r.range).verdict === 'outside').map((r) => r.id)
           : [],
         today,
+        unsure: empty ? doubted(low) || doubted(high) : doubted(low) && doubted(high),
       },
     ];
   });
@@ -139,9 +144,9 @@ function waterFindings(common: readonly CommonLine[], lodgers: readonly Lodger[]
               id: 'no-water',
               facts: { parameter: line.parameter, lowName: named(line.lowKindId), highName: named(line.highKindId) },
             },
-            severity: 'clash',
+            severity: line.unsure ? 'caution' : 'clash',
             kindIds: [line.lowKindId ?? '', line.highKindId ?? ''],
-            grade: 'published',
+            grade: line.unsure ? 'common-practice' : 'published',
           },
         ]
       : [],

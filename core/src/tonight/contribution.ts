@@ -15,6 +15,7 @@ export interface BesideAlarm {
 /** What a slice adds to a visit, as data; sentences are made in `words`. */
 export type ContributionReason =
   | { id: 'animals'; facts: { alarm: StockAlarmReason; kindName: string; beside: BesideAlarm | null } }
+  | { id: 'losses'; facts: { deathsCount: number; livingCount: number | null; beside: BesideAlarm } }
   | { id: 'slow-harm'; facts: { finding: SlowReason; parameters: readonly ParameterId[]; grade: string } }
   | { id: 'leaves'; facts: { parameter: ParameterId; side: 'above' | 'below'; lo: number; hi: number | null } }
   | { id: 'test-due'; facts: { parameter: ParameterId; why: TestReasonId; dueInDays: number } }

@@ -1,9 +1,12 @@
 import type { BandLine } from '#core/almanac';
-import { hangsOnFactor } from '#core/almanac';
+import { hangsOnFactor, penPpmOfBand } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import {
+  bandVerdict,
   gapBetween,
+  highEnd,
   judgeReading,
+  lowEnd,
   middle,
   type DatedReading,
   type Direction,
@@ -88,26 +91,58 @@ export function judgedVerdict({
   note: Recorder;
 }): ParameterVerdict {
   const { latest, band } = base;
-  const result = judgeReading({ reading: latest, band }, note);
-  const facts: VerdictFacts = { parameter: parameter.id, reading: endsOf(latest), band: endsOf(band) };
+  const pen = penJudged(latest, band);
+  const result = judgeReading(pen ? { reading: pen.reading, band: pen.band } : { reading: latest, band }, note);
+  const facts: VerdictFacts = {
+    parameter: parameter.id,
+    reading: endsOf(latest),
+    band: endsOf(band),
+    ...(band.asked ? { asked: band.asked } : {}),
+    ...(band.clash ? { clash: band.clash } : {}),
+    ...(pen ? { penPpm: pen } : {}),
+  };
   if (!result.ok)
     return { ...base, state: 'unknown', reason: { id: 'straddles', facts: { ...facts, unjudged: true } } };
   const judgement = result.value.value;
-  const hangs = judgement.verdict === 'inside' && hangsOnFactor({ line: band, reading: latest });
+  const hangs = !pen && judgement.verdict === 'inside' && hangsOnFactor({ line: band, reading: latest });
   const full = { ...base, judgement, hangsOnFactor: hangs };
   note.source(...band.sourceIds);
   if (hangs) note.limit('pen-factor-unknown');
   if (judgement.verdict === 'outside')
     return {
       ...full,
-      state: 'act',
+      state: onlyForAnimals(latest, band) ? 'drifting' : 'act',
       reason: { id: 'outside', facts: { ...facts, side: judgement.side === 'above' ? 'above' : 'below' } },
     };
-  if (judgement.verdict === 'unknown') return { ...full, state: 'unknown', reason: { id: 'straddles', facts } };
+  // A kit too coarse for the edge that only the animals ask for does not make a tank one that cannot be told.
   const told = { ...facts, ...trendOf(base), ...(hangs ? { hangsOnFactor: true } : {}) };
+  if (judgement.verdict === 'unknown' && !withinPractice(latest, band))
+    return { ...full, state: 'unknown', reason: { id: 'straddles', facts } };
   return headingOut({ ...base, reading: latest, band })
     ? { ...full, state: 'drifting', reason: { id: 'heading-out', facts: told } }
     : { ...full, state: 'settled', reason: { id: 'in-band', facts: told } };
+}
+
+/** A pen's ppm against a band in ppm, where neither says its factor and nobody narrowed it: pen against pen. */
+function penJudged({ penPpm }: DatedReading, band: BandLine): { reading: Interval; band: Interval } | null {
+  const ppm = penPpm && !band.asked ? penPpmOfBand(band) : null;
+  return penPpm && ppm ? { reading: penPpm, band: ppm } : null;
+}
+
+/** So far beyond the animals' own range, as a share of its width, is more than the range is sure to. Ours. */
+const askedSlackFraction = 0.15;
+
+const withinPractice = (reading: Interval, { asked }: BandLine): boolean =>
+  asked !== undefined && (asked.practice === null || bandVerdict(reading, asked.practice).verdict === 'inside');
+
+/** Outside of what the animals ask but within their practice, and not far, or by a range that the book is not sure of. */
+function onlyForAnimals(reading: Interval, band: BandLine): boolean {
+  const { asked } = band;
+  if (!asked || (asked.practice && bandVerdict(reading, asked.practice).verdict !== 'inside')) return false;
+  if (asked.unsure) return true;
+  const gap = Math.max(lowEnd(band) - highEnd(reading), lowEnd(reading) - highEnd(band));
+  const width = highEnd(band) - Math.max(0, lowEnd(band));
+  return gap <= askedSlackFraction * (Number.isFinite(width) ? width : Math.max(1, Math.abs(lowEnd(band))));
 }
 
 const endsOf = ({ lo, hi }: Interval): Interval => ({ lo, hi });

@@ -1,3 +1,4 @@
+import type { AskedBy } from '#core/almanac';
 import type { Interval, ParameterId } from '#core/readings';
 
 /** Why a value, or a tank, is judged as it is; the ids are stable, sentences are made of the facts in `words`. */
@@ -24,6 +25,12 @@ export interface VerdictFacts {
   band?: Interval;
   /** On which side of its band it lies. */
   side?: 'above' | 'below';
+  /** Animals of the tank that set this band, and what the practice alone says; `unsure` where the book is not sure of them. */
+  asked?: AskedBy;
+  /** Animals whose range has no value in common with the practice's band. */
+  clash?: { names: readonly string[]; range: Interval };
+  /** Read in ppm against a band that was given in ppm, neither with its factor: compared as they stand. */
+  penPpm?: { reading: Interval; band: Interval };
   /** The reading could not be held against its band at all. */
   unjudged?: boolean;
   ageDays?: number;
@@ -65,7 +72,11 @@ export type NextStepId =
   | 'air'
   | 'heater'
   | 'change-now'
-  | 'plan-change';
+  | 'plan-change'
+  | 'bring-slowly'
+  | 'look-animals'
+  | 'see-to-job'
+  | 'see-to-this';
 /** The one next step of a tank, as data. */
 export interface NextStep {
   kind: 'leave' | 'change-now' | 'change' | 'test' | 'look' | 'none';

@@ -57,6 +57,50 @@ describe('the verdict on a tank', () => {
       verdict({ no3MgPerL: rising.map((r) => ({ ...r, lo: (r.lo ?? 0) - 18, hi: (r.hi ?? 0) - 18 })) }, bands).state,
     ).toBe('settled');
   });
+  it('outside of what its animals ask but within their practice: brought nearer if near, acted on if far', () => {
+    const asked = { ...band('ph', 5, 7), asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure: false } };
+    const near = verdict({ ph: [reading(7.1, 7.1)] }, [asked]);
+    expect([near.state, near.reason.id, near.nextStep.reason.id]).toEqual(['drifting', 'outside', 'bring-slowly']);
+    expect(near.reason.facts.asked?.names).toEqual(['tetra']);
+    // 15 % of a range two wide is 0.3.
+    expect(verdict({ ph: [reading(7.29, 7.3)] }, [asked]).state).toBe('drifting');
+    expect(verdict({ ph: [reading(7.31, 7.31)] }, [asked]).state).toBe('act');
+    // Beyond the practice too.
+    expect(verdict({ ph: [reading(7.6, 7.6)] }, [asked]).state).toBe('act');
+    const alone = { ...band('ghDegrees', 4, 10), asked: { names: ['tetra'], practice: null, unsure: false } };
+    expect(verdict({ ghDegrees: [reading(10.8, 10.8)] }, [alone]).state).toBe('drifting');
+    expect(verdict({ ghDegrees: [reading(3.2, 3.2)] }, [alone]).state).toBe('drifting');
+    expect(verdict({ ghDegrees: [reading(14, 14)] }, [alone]).state).toBe('act');
+    const unsure = { ...alone, asked: { ...alone.asked, unsure: true } };
+    expect(verdict({ ghDegrees: [reading(14, 14)] }, [unsure]).state).toBe('drifting');
+  });
+  it('a kit too coarse for the edge that only the animals ask for tells enough; for the practice’s it does not', () => {
+    const asked = { ...band('ph', 5, 7), asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure: false } };
+    expect(verdict({ ph: [reading(6.8, 7.2)] }, [asked]).state).toBe('settled');
+    expect(verdict({ ph: [reading(6.8, 7.6)] }, [asked]).reason.id).toBe('straddles');
+  });
+  it('what only the animals ask for is not asked to be tested', () => {
+    const alone = { ...band('khDegrees', 1, 4), asked: { names: ['tetra'], practice: null, unsure: false } };
+    const got = verdict({ ph: [reading(6.45, 6.55)] }, [...bands, alone]);
+    expect(got.lines.map((l) => l.parameter)).toEqual(['ph', 'no3MgPerL']);
+  });
+  it('pen against pen: 340 ppm against 200 to 290 ppm is above, whatever the factor; 250 is in band (common practice)', () => {
+    const pen = { ...band('ec25UsPerCm', null, null), ...penBand({ loPpmCount: 200, hiPpmCount: 290 }) };
+    const ppm = (value: number): DatedReading => ({
+      ...reading(value / 0.7, value / 0.5),
+      penPpm: { lo: value, hi: value },
+    });
+    const above = verdict({ ec25UsPerCm: [ppm(340)] }, [pen]);
+    expect([above.state, above.reason.id, above.reason.facts.side]).toEqual(['act', 'outside', 'above']);
+    expect(above.reason.facts.penPpm).toEqual({ reading: { lo: 340, hi: 340 }, band: { lo: 200, hi: 290 } });
+    const inside = verdict({ ec25UsPerCm: [ppm(250)] }, [pen]);
+    expect([inside.state, inside.lines[0]?.hangsOnFactor]).toEqual(['settled', false]);
+    expect(verdict({ ec25UsPerCm: [ppm(190)] }, [pen]).reason.facts.side).toBe('below');
+    // The same water read in microsiemens cannot be told from such a band.
+    expect(verdict({ ec25UsPerCm: [reading(340 / 0.7, 340 / 0.5)] }, [pen]).state).toBe('unknown');
+    // A band in microsiemens is nobody's ppm.
+    expect(verdict({ ec25UsPerCm: [ppm(250)] }, [band('ec25UsPerCm', 300, 450)]).state).toBe('unknown');
+  });
   it('judges ammonia by its toxic part: 2 mg/L at pH 8 is urgent, at pH 6 it is not (Emerson)', () => {
     const at = (ph: number) =>
       verdict({ tanMgPerL: [reading(1.5, 3)], ph: [reading(ph, ph)], tempC: [reading(25, 25)] }, []);

@@ -98,6 +98,8 @@ const askedWhenOff: readonly ParameterId[] = ['o2MgPerL', 'co2MgPerL'];
 function lineOf(input: VerdictInput, parameter: Parameter, note: Recorder): ParameterVerdict[] {
   const line = parameterVerdict(input, parameter, note);
   const untested = line.reason.id === 'never-tested' || line.reason.id === 'stale';
+  // What only the animals ask for is judged where it was tested; their practice says what to test.
+  if (line.reason.id === 'never-tested' && line.band?.asked?.practice === null) return [];
   if (!untested || !askedWhenOff.includes(parameter.id)) return [line];
   const computed = parameter.id === 'co2MgPerL' ? computedCo2(input, parameter, note) : null;
   return computed ? [computed] : [];
@@ -144,7 +146,9 @@ export function decided(lines: readonly ParameterVerdict[]): Omit<TankVerdict, '
       'drifting',
       drifting.reason.id === 'fast'
         ? step('look', 'look-before', drifting.parameter)
-        : step('test', 'test-this-week', drifting.parameter),
+        : drifting.reason.id === 'outside'
+          ? step('change', 'bring-slowly', drifting.parameter)
+          : step('test', 'test-this-week', drifting.parameter),
     );
   const telling = tested.filter((l) => !l.computed).sort((a, b) => tightness(b) - tightness(a))[0];
   return telling ? as(telling, 'settled', step('leave', 'leave')) : nothingTested;
@@ -153,6 +157,8 @@ export function decided(lines: readonly ParameterVerdict[]): Omit<TankVerdict, '
 /** How near the reading stands to a limit, 0-1: the line that tells most about a settled tank. */
 function tightness(line: ParameterVerdict): number {
   if (!line.band || !line.latest || line.reason.id === 'no-band') return -1;
+  // What the practice speaks of tells more than what only the animals ask.
+  if (line.band.asked?.practice === null) return -0.5;
   const at = middle(line.latest);
   const { lo, hi } = line.band;
   if (hi === null) return 0;

@@ -51,7 +51,7 @@ function againstOwnNormal(
   const alwaysSo = line.band !== null && bandVerdict(median, line.band).verdict === 'outside';
   if (id === 'outside' && !side && alwaysSo)
     return { ...line, reason: { id, facts: { ...facts, usual: { span, alwaysSo: true } } } };
-  if (!side || (line.state !== 'settled' && line.state !== 'drifting')) return line;
+  if (!side || id === 'outside' || (line.state !== 'settled' && line.state !== 'drifting')) return line;
   const expected = lastReading && { lo: lastReading.expected.lo80, hi: lastReading.expected.hi80 };
   // What the model saw coming (a change, a dose) is not unusual.
   if (!expected || !unusualSide(line.latest, expected)) return line;
@@ -64,6 +64,8 @@ function againstOwnNormal(
 
 function foreseenLine(line: ParameterVerdict, outlook: Outlook | undefined): ParameterVerdict {
   if (!outlook || (line.state !== 'settled' && line.state !== 'drifting') || !line.band) return line;
+  // Outside of what its animals ask already: no forecast takes that back.
+  if (line.reason.id === 'outside') return line;
   const { leaves } = outlook;
   // The arrow gives way to the model; what else was said (a doubt about the pen) stays.
   const { trend: _arrow, ...facts } = line.reason.facts;

@@ -110,7 +110,7 @@ function apiRouter(
   );
   router.get(
     '/readings/bench',
-    async (_request, response) => void response.json(await benchView({ ...deps, prospects })),
+    async (_request, response) => void response.json(await benchView({ ...deps, prospects, contributors })),
   );
   router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
   router.get('/sources/:sourceId/history', async (request, response) => {
@@ -120,7 +120,7 @@ function apiRouter(
   });
   router.get('/stock', async (request, response) => {
     const { tank } = parsed(routes.stock.query, request.query);
-    response.json(await stockView(deps, { tankId: tank }));
+    response.json(await stockView({ ...deps, prospects, contributors }, { tankId: tank }));
   });
   router.get(
     '/diary',

@@ -1,9 +1,8 @@
 import type { Db } from '../db';
 import { doingContributions } from '../doing';
-import { judgementContributions } from '../judgement';
+import { judgementContributions, type Contributor } from '../judgement';
 import { stockContributions } from '../stock';
 import { tanksContributions } from '../tanks';
-import type { Contributor } from '../tonight';
 
 /**
  * The composition root of Tonight: what each slice has to say of a visit. A new capability adds a line here, its

@@ -59,6 +59,20 @@ function withoutSentence({
   return { ...tank, leavesParameter: leaves?.parameter ?? null };
 }
 
+/**
+ * What is judged anew since then, each for its reason: the animals' own range of conductivity, deaths and missing animals
+ * before the water, salt that creeps up, a hose that runs over its time.
+ */
+const judgedAnew: Record<string, [state: string, reasonId: string, deciding: string | null]> = {
+  Bathhouse: ['drifting', 'outside', 'ec25UsPerCm'],
+  Stairwell: ['act', 'animals', null],
+  'Breakfast Bar': ['drifting', 'slow-harm', null],
+  Library: ['act', 'animals', null],
+  Lobby: ['act', 'timer', null],
+};
+/** The same alarm in today's words. */
+const reworded = (text: string): string => text.replace('is no alarm.', 'is usual: look every day, and test.');
+
 let house: TestHouse;
 beforeAll(async () => {
   house = await openTestHouse();
@@ -73,6 +87,15 @@ const inOrder = (answer: { tanks?: { tankId: string }[] }): object => ({
   ...answer,
   nowAt: '',
   tanks: [...(answer.tanks ?? [])].sort((a, b) => a.tankId.localeCompare(b.tankId)),
+});
+
+/** Stock as it stands, without the verdict: that is Tonight's, and asked for there. */
+const unjudged = (answer: { tanks?: { tankId: string }[] }): object => ({
+  ...answer,
+  tanks: (answer.tanks ?? []).map((tank) => {
+    const { state: _state, reason: _reason, ...stands } = tank as { tankId: string; state?: string; reason?: string };
+    return stands;
+  }),
 });
 
 describe('a book of version 0.1.0', () => {
@@ -101,25 +124,22 @@ describe('a book of version 0.1.0', () => {
     expect(tanks.length).toBe(before.tonight.length);
     for (const old of before.tonight) {
       const now = tanks.find((t) => t.tankId === old.tankId)!;
-      const told = [
-        'name',
-        'state',
-        'reasonId',
-        'reason',
-        'deciding',
-        'urgent',
-        'doubtful',
-        'lookedTonight',
-        'lastDone',
-      ];
+      const anew = judgedAnew[now.name];
+      if (anew) expect([now.state, now.reasonId, now.deciding] as unknown[]).toEqual(anew);
+      const judged = ['state', 'reasonId', 'reason', 'deciding'];
+      const told = ['name', 'urgent', 'doubtful', 'lookedTonight', 'lastDone', ...(anew ? [] : judged)];
       for (const field of told)
         expect((now as Record<string, unknown>)[field])
           .withContext(`${now.name} ${field}`)
           .toEqual(old[field]);
-      expect([now.nextStep.kind, now.nextStep.text] as string[]).toEqual([old.nextStep.kind, old.nextStep.text]);
+      if (!anew)
+        expect([now.nextStep.kind, now.nextStep.text] as string[]).toEqual([old.nextStep.kind, old.nextStep.text]);
       const running = now.contributions.filter((c) => ['drip', 'leftovers'].includes(c.reason.id));
       expect(running.map((c) => c.dueEpochMs).sort()).toEqual(old.timers.map((t) => t.dueEpochMs).sort());
-      expect(saidOf(now, 'animals').map((c) => c.text)).toEqual(old.alarms.map((a) => a.text));
+      // What is watched now stands beside the last change and what is new, as what must be acted on always did.
+      const alarms = saidOf(now, 'animals').map((c) => c.text);
+      expect(alarms.length).toBe(old.alarms.length);
+      for (const [i, { text }] of old.alarms.entries()) expect(alarms[i]?.startsWith(reworded(text))).toBeTrue();
       expect(saidOf(now, 'slow-harm').map((c) => [c.text, c.nextStep])).toEqual(
         old.findings.map((f) => [f.title, f.nextStep]),
       );
@@ -144,10 +164,16 @@ describe('a book of version 0.1.0', () => {
   it('gives the same batches, stock and evening', async () => {
     for (const [where, old] of [
       ['/api/water/batches', before.batches],
-      ['/api/stock', before.stock],
+      ['/api/stock', unjudged(before.stock)],
       ['/api/water/evening', { ...before.evening, tanks: before.evening.tanks.map(withoutSentence) }],
     ] as const)
-      expect(inOrder((await house.get<object>(where)).body))
+      expect(
+        inOrder(
+          where === '/api/stock'
+            ? unjudged((await house.get<object>(where)).body)
+            : (await house.get<object>(where)).body,
+        ),
+      )
         .withContext(where)
         .toEqual(inOrder(old));
   });

@@ -1,7 +1,7 @@
 import type { BuildUpView } from '#contracts/water';
 import { readDiary, type BookDeps } from '../book';
 import { bandsOf, type Prospects } from '../judgement';
-import { readTanks } from '../tanks';
+import { readTanks } from '../lodgers';
 
 /** What builds up in every tank, by the model of its forecasts, and the limits that it is held to. */
 export async function buildUpView(deps: BookDeps & { prospects: Prospects }): Promise<BuildUpView> {

@@ -1,3 +1,4 @@
+import { bandAhead } from '#core/almanac';
 import { instantOf, nightOn } from '#core/tonight';
 import {
   isPure,
@@ -15,7 +16,8 @@ import type { BatchView, EveningTankView, EveningView } from '#contracts/water';
 import { ofKind, readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf, foreseenVerdict, noProspect, type Prospect, type Prospects } from '../judgement';
 import { sourceList } from '../sources';
-import { readTanks, type Tank } from '../tanks';
+import { readTanks } from '../lodgers';
+import { latestWater, type Tank } from '../tanks';
 import { readBatches, readChanges } from '../water';
 
 const dayMs = 86_400_000;
@@ -188,7 +190,12 @@ function eveningTank({
   });
   const lastEpochMs = past[0]?.atEpochMs ?? said?.atEpochMs ?? nowEpochMs;
   const next = nextChange({ routine, sequence, lastEpochMs, nowEpochMs });
-  const leaves = leavesFirst({ outlooks: prospect.outlooks, bands: bandsOf(tank) });
+  const water = latestWater(tank);
+  const bands = bandsOf(tank).flatMap((line) => {
+    const band = bandAhead({ line, latest: water[line.parameter] ?? null });
+    return band ? [{ parameter: line.parameter, lo: band.lo, hi: band.hi }] : [];
+  });
+  const leaves = leavesFirst({ outlooks: prospect.outlooks, bands });
   return {
     tankId: tank.tankId,
     name: tank.name,

@@ -23,8 +23,11 @@ const practiceOf = (id: string): Practice =>
     bands: [],
   };
 
-/** The bands for a tank: safety lines, its practice's, and the keeper's own on top, graded as the keeper's choice. */
-export function bandsOf({ setUp }: Pick<Tank, 'setUp'>): BandLine[] {
+/**
+ * The bands for a tank: safety lines, its practice's, within them what its animals ask, and the keeper's own on top,
+ * graded as the keeper's choice.
+ */
+export function bandsOf({ setUp, lodgers }: Pick<Tank, 'setUp' | 'lodgers'>): BandLine[] {
   const overrides = setUp.overrides.map((o): BandLine => ({
     parameter: o.parameter,
     lo: o.lo,
@@ -33,7 +36,10 @@ export function bandsOf({ setUp }: Pick<Tank, 'setUp'>): BandLine[] {
     sourceIds: [],
     note: o.reason,
   }));
-  return bandsInForce({ practice: practiceOf(setUp.practiceId), safety: shippedAlmanac.safety, overrides });
+  const askers = lodgers
+    .filter(({ kind }) => kind.group !== 'plant')
+    .map(({ kind }) => ({ name: kind.commonName, ranges: kind.ranges }));
+  return bandsInForce({ practice: practiceOf(setUp.practiceId), safety: shippedAlmanac.safety, overrides, askers });
 }
 
 /** The newest few that are kept with each tank, as the core wants them. */

@@ -1,3 +1,4 @@
+import { bandAhead } from '#core/almanac';
 import type { ParameterId, Water } from '#core/readings';
 import { outlookOf, slowHarm, testPlan, type Outlook, type SlowFinding, type TestPlan } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
@@ -46,7 +47,7 @@ export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs 
           const addValue = adds[parameter.id];
           return addValue ? [{ atEpochMs, addValue }] : [];
         }),
-        band: bands.find((b) => b.parameter === parameter.id) ?? null,
+        band: bandAhead({ line: bands.find((b) => b.parameter === parameter.id) ?? null, latest: own.at(-1) ?? null }),
         nowEpochMs,
       });
     return outlook ? [outlook] : [];
@@ -70,7 +71,8 @@ export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs 
       ...happenings(tank, nowEpochMs),
       changeCount: changes.length,
       resting: tank.setUp.purpose === 'resting',
-      bands,
+      // What only the animals ask for is judged where it was tested, and not asked to be.
+      bands: bands.filter((b) => b.asked?.practice !== null),
       lines: foreseenVerdict({ tank, prospect: { outlooks }, nowEpochMs }).lines,
       outlooks,
       nowEpochMs,

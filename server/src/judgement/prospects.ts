@@ -57,7 +57,12 @@ export class Prospects {
   }
 
   private keptOf(tank: Tank, nowEpochMs: number): Kept {
-    const signature = JSON.stringify([tank.newest, tank.setUpEntryId, Math.floor(nowEpochMs / (dayMs / 4))]);
+    const signature = JSON.stringify([
+      tank.newest,
+      tank.setUpEntryId,
+      tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
+      Math.floor(nowEpochMs / (dayMs / 4)),
+    ]);
     const known = this.kept.get(tank.tankId);
     if (known?.signature === signature) return known;
     const settle: Kept['settle'] = { resolve: () => undefined, reject: () => undefined };

@@ -1,4 +1,4 @@
-import { likelyMend, plausibility, type Parameter } from '#core/readings';
+import { likelyMend, penPpmOf, plausibility, type Parameter } from '#core/readings';
 import type { ReadingsPayload, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { oddWords } from '#words/readings';
@@ -32,8 +32,10 @@ const newestFrom = ({
 }: ProjectedEntry<ReadingsPayload>): NewestPatch[] =>
   payload.values
     .filter((value) => !struck.whole && !struck.parameters.includes(value.parameter))
-    .map(({ parameter, lo, hi }) => {
-      const { key, fact, keepCount } = newlyIn('reading', { lo, hi }, parameter);
+    .map((value) => {
+      const { parameter, lo, hi } = value;
+      const penPpm = penPpmOf(value);
+      const { key, fact, keepCount } = newlyIn('reading', { lo, hi, ...(penPpm ? { penPpm } : {}) }, parameter);
       return { subjectId, key, item: { atEpochMs: happenedAt.getTime(), sequence, ...fact }, keepCount };
     });
 

@@ -1,8 +1,9 @@
 import { bookKinds } from '#almanac/kinds';
 import { populationOf, type StockEvent, type StockKind } from '#core/stock';
-import type { ArrivalPayload, OwnKindPayload, StockPayload } from '#contracts/book';
+import type { OwnKindPayload } from '#contracts/book';
 import type { FieldFault } from '../problems';
-import { readDiary, type DiaryRow, type EntryOf } from '../book';
+import { eventOf } from '../lodgers';
+import { readDiary, type EntryOf } from '../book';
 import type { Tx } from '../db';
 
 const dayMs = 86_400_000;
@@ -28,23 +29,6 @@ async function eventsBeside(tx: Tx, { id, subjectId }: { id: string; subjectId: 
   // The entry being checked is in the book already, in this transaction.
   return rows.filter((row) => row.entryId !== id).map(eventOf);
 }
-
-/** A row of the diary as an event of a population. */
-export const eventOf = (row: DiaryRow<'stock' | 'arrival'>): StockEvent =>
-  row.kind === 'arrival' ? arrivedEvent(row.atEpochMs, row.payload) : stockEvent(row.atEpochMs, row.payload);
-
-const arrivedEvent = (
-  atEpochMs: number,
-  { kindId, strain, count }: Pick<ArrivalPayload, 'kindId' | 'count' | 'strain'>,
-): StockEvent => ({ atEpochMs, event: 'arrived', kindId, strain, count });
-const stockEvent = (atEpochMs: number, { event, kindId, strain, count, sign }: StockPayload): StockEvent => ({
-  atEpochMs,
-  event,
-  kindId,
-  strain,
-  count,
-  sign,
-});
 
 const crossed = ({ lo, hi }: { lo: number; hi: number | null }): boolean => hi !== null && hi < lo;
 const crossedFault: FieldFault = { field: 'count', message: 'its high end lies below its low end' };

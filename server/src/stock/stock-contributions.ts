@@ -1,12 +1,13 @@
 import { bookKinds, foods } from '#almanac/kinds';
 import { middle } from '#core/readings';
-import { kindsInForce, leftoverDue, populationsOf, stockAlarms } from '#core/stock';
+import { kindsInForce, leftoverDue, lossesAlarm, populationsOf, stockAlarms } from '#core/stock';
 import type { BesideAlarm, Contribution } from '#core/tonight';
 import { ofKind, readDiary, type BookDeps } from '../book';
+import { eventOf } from '../lodgers';
 import { latestWater, newestOf, type Tank } from '../tanks';
-import { eventOf } from './stock-checks';
 
 const dayMs = 86_400_000;
+const weekDays = 7;
 /** Deaths, missing animals, signs and counts within so many days are worth a second look. Ours. */
 const secondLookDays = 14;
 /** What came in so lately stands beside an alarm. Ours. */
@@ -29,7 +30,12 @@ export async function stockContributions({
   return new Map(
     tanks.map((tank) => [
       tank.tankId,
-      [...(alarms.get(tank.tankId) ?? []), ...dripsOf(tank), ...leftoversOf(tank, nowEpochMs)],
+      [
+        ...(alarms.get(tank.tankId) ?? []),
+        ...lossesOf(tank, nowEpochMs),
+        ...dripsOf(tank),
+        ...leftoversOf(tank, nowEpochMs),
+      ],
     ]),
   );
 }
@@ -70,6 +76,29 @@ async function alarmsOf(
       return [tank.tankId, shown];
     }),
   );
+}
+
+/** Deaths of the week that were told of the tank as a whole, whether or not its stock is in the book. */
+function lossesOf(tank: Tank, nowEpochMs: number): Contribution[] {
+  const told = newestOf(tank, 'seen').filter(
+    (seen) => seen.deathsCount > 0 && nowEpochMs - seen.atEpochMs < weekDays * dayMs,
+  );
+  const [latest] = told;
+  if (!latest) return [];
+  const deathsCount = told.reduce((sum, seen) => sum + seen.deathsCount, 0);
+  const { severity, livingCount } = lossesAlarm({ deathsCount, lodgers: tank.lodgers });
+  return [
+    {
+      id: `losses:${latest.entryId}`,
+      severity,
+      reason: { id: 'losses', facts: { deathsCount, livingCount, beside: besideOf(tank, nowEpochMs) } },
+      sinceEpochMs: latest.atEpochMs,
+      dueEpochMs: null,
+      loud: false,
+      begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
+      rank: 0,
+    },
+  ];
 }
 
 /** What to ask first: the last change, and what came in since a month. */

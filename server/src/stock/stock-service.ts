@@ -1,12 +1,16 @@
 import type { StockTank, StockView } from '#contracts/stock';
+import { contributionWords, verdictWords } from '#words/tonight';
 import { notFound } from '../problems';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
-import { verdictOf } from '../judgement';
-import { equipmentOf, latestWater, readTanks, stageOf, type Tank } from '../tanks';
-import { eventOf } from './stock-checks';
+import { judged, type JudgedTank, type JudgeDeps } from '../judgement';
+import { eventOf, readTanks } from '../lodgers';
+import { equipmentOf, latestWater, stageOf } from '../tanks';
 
 /** Tanks with their water, set-up and all that happened to their animals; of one tank or of the house. */
-export async function stockView(deps: BookDeps, { tankId }: { tankId?: string | undefined }): Promise<StockView> {
+export async function stockView(
+  deps: BookDeps & JudgeDeps,
+  { tankId }: { tankId?: string | undefined },
+): Promise<StockView> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const scope = tankId === undefined ? {} : { subjectIds: [tankId] };
   const [tanks, rows, own] = await Promise.all([
@@ -22,9 +26,10 @@ export async function stockView(deps: BookDeps, { tankId }: { tankId?: string | 
     listed.push({ ...event, count: count && { lo: count.lo, hi: count.hi }, entryId: row.entryId });
     byTank.set(row.subjectId, listed);
   }
+  const sheet = await judged(deps, { tanks, nowEpochMs });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
-    tanks: tanks.map((tank) => stockTank({ tank, nowEpochMs, events: byTank.get(tank.tankId) ?? [] })),
+    tanks: sheet.tanks.map((of) => stockTank(of, byTank.get(of.tank.tankId) ?? [])),
     ownKinds: latestOwn(own),
   };
 }
@@ -35,18 +40,12 @@ function latestOwn(rows: readonly DiaryRow<'own-kind'>[]): StockView['ownKinds']
   return [...byId.values()];
 }
 
-const stockTank = ({
-  tank,
-  nowEpochMs,
-  events,
-}: {
-  tank: Tank;
-  nowEpochMs: number;
-  events: StockTank['events'];
-}): StockTank => ({
+const stockTank = ({ tank, tonight }: JudgedTank, events: StockTank['events']): StockTank => ({
   tankId: tank.tankId,
   name: tank.name,
-  state: verdictOf({ tank, nowEpochMs }).state,
+  state: tonight.state,
+  reason:
+    tonight.reason.by === 'water' ? verdictWords(tonight.reason.said) : contributionWords(tonight.reason.said).text,
   setUp: tank.setUp,
   netVolumeL: tank.netVolumeL,
   stage: stageOf(tank),

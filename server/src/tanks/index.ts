@@ -2,4 +2,4 @@ export { newestByOf, newestFaults, newestOf, newlyIn, type SlotItem, type TankSl
 export { equipmentOf, latestWater, stageOf } from './tank';
 export { tanksContributions } from './tanks-contributions';
 export { factKind, setUpKind } from './tanks-kinds';
-export { netVolumeInForce, netVolumeInForceOf, readSetUps, readTanks, type Tank } from './tanks-repo';
+export { netVolumeInForce, netVolumeInForceOf, readSetUps, readTankRows, type Tank, type TankRow } from './tanks-repo';

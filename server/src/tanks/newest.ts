@@ -17,7 +17,7 @@ const slot = <S extends v.ObjectEntries>(keepCount: number, facts: S) => ({
  */
 export const tankSlots = {
   /** Enough for a direction (four readings) with some room. */
-  reading: slot(6, { lo: end, hi: end }),
+  reading: slot(6, { lo: end, hi: end, penPpm: v.optional(v.strictObject({ lo: end, hi: end })) }),
   /** Changes that can lie between the newest readings. */
   change: slot(12, { changeFraction: v.number(), water: waterOf, entryId: uuid }),
   stage: slot(1, { stage: v.picklist(tankStages) }),

@@ -1,11 +1,12 @@
 import { eq, sql } from 'drizzle-orm';
 import type { SetUpPayload } from '#contracts/book';
+import type { Lodger } from '#core/stock';
 import type { Newest, SubjectState } from '../book';
 import type { Db, Tx } from '../db';
 import { tankSetups } from './tanks-table';
 
 /** A tank with the set-up in force, and the newest few of all that was written about it. */
-export interface Tank {
+export interface TankRow {
   tankId: string;
   name: string;
   startedOn: string;
@@ -14,6 +15,10 @@ export interface Tank {
   netVolumeL: number;
   lastDone: SubjectState;
   newest: Newest;
+}
+/** And who lives in it, as far as the book knows (`lodgers`). */
+export interface Tank extends TankRow {
+  lodgers: readonly Lodger[];
 }
 
 export async function insertSetUps(tx: Tx, rows: (typeof tankSetups.$inferInsert)[]): Promise<void> {
@@ -39,11 +44,11 @@ export const netVolumeInForceOf = ({
   (select p.net_volume_l from tank_setups p where p.subject_id = ${subjectId} and not p.struck ${inForce(at)})`;
 
 /** Tanks with the set-up in force at a time; of one, or of the house. */
-export async function readTanks(
+export async function readTankRows(
   db: Db | Tx,
   { atEpochMs, tankId }: { atEpochMs: number; tankId?: string },
-): Promise<Tank[]> {
-  const found = await db.execute<Tank & Record<string, unknown>>(sql`
+): Promise<TankRow[]> {
+  const found = await db.execute<TankRow & Record<string, unknown>>(sql`
     select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.state as "lastDone", s.newest,
       u.entry_id as "setUpEntryId", u.net_volume_l as "netVolumeL", u.payload as "setUp"
     from subjects s cross join lateral (

@@ -4,25 +4,25 @@ import type { Bench, BenchCell } from '#contracts/readings';
 import { testWords } from '#words/tonight';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
-import { bandsOf, noProspect, type Prospects } from '../judgement';
-import { latestWater, readTanks } from '../tanks';
+import { bandsOf, judged, type JudgeDeps } from '../judgement';
+import { readTanks } from '../lodgers';
+import { latestWater } from '../tanks';
 import { tankLine } from './tonight-service';
 
 /** Tanks in round order with all that a cell of the evening's grid shows before anything is typed. */
 export async function benchView({
   db,
   house,
-  prospects,
-}: {
+  ...judges
+}: JudgeDeps & {
   db: Db;
   house: HouseContext;
-  prospects: Prospects;
 }): Promise<Bench> {
   const nowEpochMs = house.clock.nowEpochMs();
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
-  const foreseen = await prospects.of(tanks, nowEpochMs);
-  const lines = tanks.map((tank) => {
-    const prospect = foreseen.get(tank.tankId) ?? noProspect;
+  const sheet = await judged(judges, { tanks, nowEpochMs });
+  const lines = sheet.tanks.map((of) => {
+    const { tank, prospect } = of;
     const water = latestWater(tank);
     const bands = bandsOf(tank);
     const cells: Record<string, BenchCell> = {};
@@ -39,7 +39,7 @@ export async function benchView({
         due: due ? testWords[due.why] : null,
       };
     }
-    return { ...tankLine({ tank, prospect, contributions: [], house, nowEpochMs }), cells };
+    return { ...tankLine(of, { house, nowEpochMs }), cells };
   });
   const ordered = roundOf(lines).flatMap((group) => group.visits);
   return {

@@ -6,18 +6,19 @@ import type { Folio } from '#contracts/tanks';
 import { leavesText, mindWords, ratchetWords, testWords, verdictWords } from '#words/tonight';
 import { routineSettles } from '#core/water';
 import { readPage, type BookDeps } from '../book';
-import { bandsOf, everyParameter, foreseenVerdict, noProspect, verdictOf, type Prospects } from '../judgement';
+import { bandsOf, everyParameter, judged, verdictOf, type JudgeDeps } from '../judgement';
 import { notFound } from '../problems';
 import { readHistory, readNewestReadings, type NewestReadings } from '../readings';
-import { readSetUps, readTanks } from '../tanks';
+import { readTanks } from '../lodgers';
+import { readSetUps } from '../tanks';
 import { readChanges, type PastChange } from '../water';
-import { contributedTo, tankLine, type Contributor } from './tonight-service';
+import { tankLine } from './tonight-service';
 
 const dayMs = 86_400_000;
 const entriesShownCount = 12;
 
 /** One tank, whole: verdict per parameter, its history, its changes and its last entries. */
-type FolioDeps = BookDeps & { prospects: Prospects; contributors: readonly Contributor[] };
+type FolioDeps = BookDeps & JudgeDeps;
 
 export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: string; days: number }): Promise<Folio> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
@@ -31,24 +32,15 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
     readPage(deps, { subjectId: tankId, limit: entriesShownCount }),
     readSetUps(deps.db, { tankId }),
   ]);
-  const [tank] = tanks;
-  if (!tank) throw notFound('tank');
-  const foreseen = await deps.prospects.of([tank], nowEpochMs);
-  const prospect = foreseen.get(tankId) ?? noProspect;
-  const contributed = await contributedTo({ tanks, foreseen, contributors: deps.contributors, nowEpochMs });
-  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
+  const [of] = (await judged(deps, { tanks, nowEpochMs })).tanks;
+  if (!of) throw notFound('tank');
+  const { tank, prospect, verdict } = of;
   const byParameter: Folio['history'] = {};
   for (const { parameter, ...reading } of history) (byParameter[parameter] ??= []).push(reading);
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     nightOn: deps.house.nightOnAt(nowEpochMs),
-    tank: tankLine({
-      tank,
-      prospect,
-      contributions: contributed.get(tankId) ?? [],
-      house: deps.house,
-      nowEpochMs,
-    }),
+    tank: tankLine(of, { house: deps.house, nowEpochMs }),
     setUp: tank.setUp,
     netVolumeL: tank.netVolumeL,
     setUpEntryId: tank.setUpEntryId,
@@ -72,7 +64,13 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
       // The first holds for all that was written before it, too.
       fromEpochMs: i === 0 ? 0 : fromEpochMs,
       practiceId: setUp.practiceId,
-      bands: Object.fromEntries(bandsOf({ setUp }).map(({ parameter, lo, hi }) => [parameter, { lo, hi }])),
+      // Who lived there then is not asked: today's animals ask of today's set-up only.
+      bands: Object.fromEntries(
+        bandsOf({ setUp, lodgers: i === setUps.length - 1 ? tank.lodgers : [] }).map(({ parameter, lo, hi }) => [
+          parameter,
+          { lo, hi },
+        ]),
+      ),
     })),
     changes: changes.map((c) => ({
       entryId: c.entryId,
@@ -214,11 +212,10 @@ export async function verdictWorking(
         atEpochMs: row.atEpochMs,
       });
   verdictOf({ tank, nowEpochMs, note, only: parameter });
-  const prospect = (await deps.prospects.of([tank], nowEpochMs)).get(tankId) ?? noProspect;
-  const verdict = foreseenVerdict({ tank, prospect, nowEpochMs });
-  const line = verdict.lines.find((l) => l.parameter === parameter);
+  const [of] = (await judged(deps, { tanks: [tank], nowEpochMs })).tanks;
+  const line = of?.verdict.lines.find((l) => l.parameter === parameter);
   if (line) note.assume('told', { text: `Verdict: ${verdictWords(line.reason)}` });
-  const outlook = prospect.outlooks.find((o) => o.parameter === parameter);
+  const outlook = of?.prospect.outlooks.find((o) => o.parameter === parameter);
   if (outlook) outlookWorking(outlook, note);
   if (line?.band?.note) note.limit('told', { text: line.band.note });
   const { value: _value, ...working } = note.explained(null);

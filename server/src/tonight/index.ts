@@ -1,3 +1,3 @@
 export { benchView } from './bench';
 export { tankFolio, verdictWorking } from './folio';
-export { tonightSheet, type Contributor, type TonightDeps } from './tonight-service';
+export { tonightSheet, type TonightDeps } from './tonight-service';

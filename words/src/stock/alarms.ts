@@ -4,13 +4,13 @@ import type { StockAlarmReason } from '#core/stock';
 export function alarmWords(reason: StockAlarmReason, kindName: string): string {
   switch (reason.id) {
     case 'deaths': {
-      const { seenCount, expectedCount, colonyCount, act } = reason.facts;
+      const { seenCount, expectedCount, colonyCount, act, expected } = reason.facts;
       const usual = expectedCount < 0.95 ? 'hardly one' : `about ${Math.round(expectedCount)}`;
-      return `${seenCount} ${kindName} dead in a week; ${usual} would be usual for ${colonyCount} here. ${act ? 'Test the water first, then ask what is new.' : 'Look again tomorrow.'}`;
+      return `${seenCount} ${kindName} dead in a week; ${usual} would be usual for ${colonyCount} here. ${act ? 'Test the water first, then ask what is new.' : expected ? 'That may be age or chance: look again tomorrow.' : 'Look again tomorrow.'}`;
     }
     case 'first-losses': {
       const { lostCount, arrivedCount, upToCount } = reason.facts;
-      return `${lostCount} of ${arrivedCount} new ${kindName} lost; up to ${upToCount} in a fortnight is no alarm.`;
+      return `${lostCount} of ${arrivedCount} new ${kindName} lost; up to ${upToCount} in a fortnight is usual: look every day, and test.`;
     }
     case 'missing':
       return `${reason.facts.missingCount} ${kindName} missing and no bodies: look behind the filter and on the floor, at the intake, at who could eat them, and test for ammonia: bodies rot unseen.`;

@@ -5,7 +5,7 @@ import { parameters } from '#almanac/parameters';
 const say = (reason: ContributionReason): string => contributionWords(reason).text;
 const deaths = {
   id: 'deaths',
-  facts: { seenCount: 6, expectedCount: 0.4, colonyCount: 60, act: true },
+  facts: { seenCount: 6, expectedCount: 0.4, colonyCount: 60, act: true, expected: false },
 } as const;
 
 describe('what the slices have to say of a tank, in words', () => {

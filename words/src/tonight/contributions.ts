@@ -18,6 +18,10 @@ const labelOf = (id: string): string => parameters.find((p) => p.id === id)?.lab
 type Of<Id extends ContributionReason['id']> = Extract<ContributionReason, { id: Id }>['facts'];
 const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => ContributionWords } = {
   animals: ({ alarm, kindName, beside }) => plain(`${alarmWords(alarm, kindName)}${beside ? besideText(beside) : ''}`),
+  losses: ({ deathsCount, livingCount, beside }) =>
+    plain(
+      `${deathsCount} dead in a week${livingCount === null ? ', and no stock is in the book to hold it against' : ` of about ${livingCount}`}. Test the water first, then ask what is new.${besideText(beside)}`,
+    ),
   'slow-harm': ({ finding }) => {
     const { title, evidence, nextStep } = slowWords(finding);
     return { text: title, evidence, nextStep };

@@ -12,8 +12,21 @@ function bandText({ decimalsCount }: Parameter, band: Interval): string {
   if (band.lo !== null && band.hi !== null && band.lo > 0) return `band ${shown(band.lo)}–${shown(band.hi)}`;
   return band.hi === null ? `floor ${shown(band.lo ?? 0)}` : `ceiling ${shown(band.hi)}`;
 }
-const headText = (parameter: Parameter, { reading, band }: VerdictFacts): string =>
-  `${parameter.label} ${reading ? readText(parameter, reading) : ''}${band ? `, ${bandText(parameter, band)}` : ''}`;
+const headText = (parameter: Parameter, { reading, band, asked, penPpm }: VerdictFacts): string =>
+  penPpm
+    ? `${parameter.label} reads ${intervalText(penPpm.reading, 0)} ppm, ${bandText({ ...parameter, decimalsCount: 0 }, penPpm.band)} ppm (pen against pen: neither says its factor)`
+    : `${parameter.label} ${reading ? readText(parameter, reading) : ''}${band ? `, ${bandText(parameter, band)}${asked ? ` for ${listed(asked.names)}` : ''}` : ''}`;
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+
+/** What the practice alone says beside what its animals ask, or that the two have nothing in common. */
+function askedText(parameter: Parameter, { asked, clash }: VerdictFacts): string {
+  if (clash)
+    return ` For ${listed(clash.names)} the ${bandText(parameter, clash.range)} holds, which this practice never reaches: another practice, or another home.`;
+  if (!asked) return '';
+  const practice = asked.practice ? ` By the practice alone: ${bandText(parameter, asked.practice)}.` : '';
+  return `${practice}${asked.unsure ? ' The book is not sure of this range.' : ''}`;
+}
 
 /** Why a tank, or one of its values, is judged as it is. */
 export function verdictWords({ id, facts }: VerdictReason): string {
@@ -73,7 +86,7 @@ function outsideText(parameter: Parameter, facts: VerdictFacts): string {
   const always = usual?.alwaysSo
     ? ` It is no news in this tank: ${intervalText(usual.span, parameter.decimalsCount)} is usual here. Slowly, then, or another practice.`
     : '';
-  return `${text}.${always}${warmText(facts)}`;
+  return `${text}.${askedText(parameter, facts)}${always}${warmText(facts)}`;
 }
 
 function insideText(parameter: Parameter, facts: VerdictFacts): string {
@@ -89,7 +102,7 @@ function insideText(parameter: Parameter, facts: VerdictFacts): string {
     ? `: in band, but unusual for this tank (${intervalText(usual.span, parameter.decimalsCount)} is usual here)`
     : '';
   const doubt = hangsOnFactor ? ' The band hangs on the pen’s factor.' : '';
-  return `${headText(parameter, facts)}${going}${fast ? fastText(parameter, fast) : ''}${odd}.${warmText(facts)}${doubt}`;
+  return `${headText(parameter, facts)}${going}${fast ? fastText(parameter, fast) : ''}${odd}.${facts.clash ? askedText(parameter, facts) : ''}${warmText(facts)}${doubt}`;
 }
 
 function fastText(
@@ -143,6 +156,14 @@ export function stepWords({ reason: { id, facts } }: NextStep): string {
       return 'Check the heater and a second thermometer; bring it back slowly.';
     case 'change-now':
       return 'Change water now, matched and free of chlorine; waiting is the greater harm.';
+    case 'bring-slowly':
+      return `Bring ${label} nearer with the next changes, a little each time; nothing in a hurry.`;
+    case 'look-animals':
+      return 'Look at the animals and test ammonia, nitrite and temperature now; then ask what is new.';
+    case 'see-to-job':
+      return 'Close what is still open.';
+    case 'see-to-this':
+      return 'See to it this week.';
     case 'plan-change':
       return `Plan a change against ${label}, in steps these animals bear.`;
   }

@@ -90,7 +90,10 @@ describe('next steps and contributions, in words', () => {
     const said = contributionWords({
       id: 'animals',
       facts: {
-        alarm: { id: 'deaths', facts: { seenCount: 6, expectedCount: 0.3, colonyCount: 36, act: true } },
+        alarm: {
+          id: 'deaths',
+          facts: { seenCount: 6, expectedCount: 0.3, colonyCount: 36, act: true, expected: false },
+        },
         kindName: 'cherry shrimp',
         beside: { changedNights: 1, changeFraction: 0.3, fresh: ['a leaf extract'] },
       },

@@ -30,6 +30,7 @@ const event = (
 const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): StockTank => ({
   tankId,
   name,
+  reason: 'All inside.',
   state: 'settled',
   setUp: {
     name,

@@ -37,6 +37,9 @@ import { countText, StockStore } from './stock-store';
           <span class="small quiet">{{ s.tank.stage ?? 'stage not said' }} · {{ s.tank.setUp.purpose }}</span>
           <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits here</a>
         </div>
+        @if (s.tank.state !== 'settled' && s.tank.state !== 'resting') {
+          <p class="small">{{ s.tank.reason }}</p>
+        }
         @for (a of s.alarms; track $index) {
           <p class="alarm" [class.act]="a.severity === 'act'">{{ alarmText(a) }}</p>
         }

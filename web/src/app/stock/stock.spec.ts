@@ -50,6 +50,7 @@ describe('one tank as the stock page sees it', () => {
   const tank = (events: StockTank['events']): StockTank => ({
     tankId: '1',
     name: 'Window',
+    reason: 'All inside.',
     state: 'settled',
     setUp: {
       name: 'Window',

@@ -44,7 +44,7 @@ const reaches = [30, 90, 365] as const;
           <dt>Kept as</dt>
           <dd>{{ practice() }}</dd>
           <dt>Tonight</dt>
-          <dd>{{ f.tank.reason }}</dd>
+          <dd>{{ f.tank.reason }}{{ f.tank.decidedBy ? ' ' + f.tank.water.reason : '' }}</dd>
         </dl>
         <h2>Water, the last reading of each</h2>
         <table>

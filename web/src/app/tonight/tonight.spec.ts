@@ -19,6 +19,8 @@ const tank = (name: string, over: Partial<TonightTank> = {}): TonightTank => ({
   reasonId: 'in-band',
   reason: 'pH reads 7.',
   reasonFacts: {},
+  decidedBy: null,
+  water: { state: 'settled', reason: 'pH reads 7.', deciding: 'ph' },
   deciding: 'ph',
   urgent: false,
   nextStep: { kind: 'leave', text: 'Leave it alone.', reason: { id: 'leave', facts: {} } },

@@ -272,6 +272,8 @@ export const folioOf = (over: Partial<Folio> = {}): Folio => ({
     reasonId: '',
     reason: 'All inside.',
     reasonFacts: {},
+    decidedBy: null,
+    water: { state: 'settled', reason: 'All inside.', deciding: null },
     deciding: null,
     urgent: false,
     nextStep: { kind: 'leave', text: '', reason: { id: 'leave', facts: {} } },

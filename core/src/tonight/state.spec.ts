@@ -1,0 +1,69 @@
+import type { Contribution, ContributionReason, ContributionSeverity } from './contribution';
+import type { TankStateId } from './parameter-verdict';
+import { stateOfTank } from './state';
+import type { TankVerdict } from './verdict';
+
+const verdict = (state: TankStateId, urgent = false): TankVerdict => ({
+  state,
+  reason: { id: 'in-band', facts: { parameter: 'ph' } },
+  deciding: 'ph',
+  urgent,
+  nextStep: { kind: 'leave', reason: { id: 'leave', facts: { parameter: null } } },
+  lines: [],
+});
+const said = (id: ContributionReason['id'], severity: ContributionSeverity, rank = 1): Contribution => ({
+  id: `${id}:1`,
+  severity,
+  reason: { id, facts: {} } as unknown as ContributionReason,
+  sinceEpochMs: null,
+  dueEpochMs: null,
+  loud: false,
+  begins: null,
+  rank,
+});
+const of = (water: TankVerdict, ...contributions: Contribution[]) => {
+  const { state, reason, nextStep } = stateOfTank({ verdict: water, contributions });
+  return [state, reason.by === 'water' ? 'water' : reason.id, nextStep.reason.id];
+};
+
+describe('the state of a tank: the worst of water, animals and jobs', () => {
+  it('deaths, missing and animals that do not graze: never settled, never merely cannot tell', () => {
+    for (const id of ['animals', 'losses'] as const)
+      for (const water of ['settled', 'drifting', 'unknown'] as const) {
+        expect(of(verdict(water), said(id, 'watch'))).toEqual(['drifting', `${id}:1`, 'look-animals']);
+        expect(of(verdict(water), said(id, 'act'))).toEqual(['act', `${id}:1`, 'look-animals']);
+      }
+  });
+  it('urgent water before all, then what must be acted on, then other water to act on', () => {
+    expect(of(verdict('act', true), said('animals', 'act'))[1]).toBe('water');
+    expect(of(verdict('act'), said('animals', 'act'))[1]).toBe('animals:1');
+    expect(of(verdict('act'), said('animals', 'watch'))).toEqual(['act', 'water', 'leave']);
+  });
+  it('slow harm and open work raise a settled tank, and hide neither what cannot be told nor what drifts', () => {
+    for (const id of ['slow-harm', 'open-job'] as const) {
+      expect(of(verdict('settled'), said(id, 'watch')).slice(0, 2)).toEqual(['drifting', `${id}:1`]);
+      expect(of(verdict('unknown'), said(id, 'watch'))).toEqual(['unknown', 'water', 'leave']);
+      expect(of(verdict('drifting'), said(id, 'watch'))[1]).toBe('water');
+      expect(of(verdict('unknown'), said(id, 'act'))[0]).toBe('act');
+    }
+    expect(of(verdict('settled'), said('open-job', 'watch'))[2]).toBe('see-to-job');
+    expect(of(verdict('settled'), said('slow-harm', 'watch'))[2]).toBe('see-to-this');
+    expect(of(verdict('settled'), said('timer', 'act'))).toEqual(['act', 'timer:1', 'see-to-job']);
+  });
+  it('notes weigh nothing; the animals come before the jobs, and the first by need before the others', () => {
+    expect(of(verdict('settled'), said('animals', 'note'), said('leaves', 'note'))).toEqual([
+      'settled',
+      'water',
+      'leave',
+    ]);
+    expect(of(verdict('settled'), said('open-job', 'watch', 0), said('animals', 'watch', 9))[1]).toBe('animals:1');
+    const later = { ...said('animals', 'act', 2), id: 'later' };
+    expect(of(verdict('settled'), later, said('animals', 'act', 1))[1]).toBe('animals:1');
+  });
+  it('a resting tank is asked for no tests and no slow harm, but what runs in it or dies in it counts', () => {
+    expect(of(verdict('resting'), said('slow-harm', 'act'))[0]).toBe('resting');
+    expect(of(verdict('resting'), said('open-job', 'watch'))[0]).toBe('drifting');
+    expect(of(verdict('resting'), said('losses', 'act'))[0]).toBe('act');
+    expect(of(verdict('resting'))).toEqual(['resting', 'water', 'leave']);
+  });
+});

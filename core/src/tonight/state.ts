@@ -1,0 +1,77 @@
+import type { ParameterId } from '#core/readings';
+import { inOrderOfNeed, type Contribution, type ContributionReason } from './contribution';
+import type { TankStateId } from './parameter-verdict';
+import type { NextStep, NextStepId, VerdictReason } from './reasons';
+import type { TankVerdict } from './verdict';
+
+/** The state of a tank tonight: what every page, list, record and answer shows, and nothing else. */
+export interface TankState {
+  state: TankStateId;
+  /** The water's own reason, or that of what a slice has to say, where that is worse. */
+  reason: { by: 'water'; said: VerdictReason } | { by: 'contribution'; id: string; said: ContributionReason };
+  deciding: ParameterId | null;
+  urgent: boolean;
+  nextStep: NextStep;
+}
+
+type Weight = 'act' | 'animals' | 'watch';
+/** What must be acted on; what the animals say; what else is watched. Notes weigh nothing. */
+const weightOf = ({ severity, reason }: Contribution): Weight | null => {
+  if (severity === 'act') return 'act';
+  if (severity === 'note') return null;
+  return reason.id === 'animals' || reason.id === 'losses' ? 'animals' : 'watch';
+};
+
+/** Nobody lives in a resting tank: slow harm and tests are no news there, what runs in it is. */
+const atRest = ({ reason }: Contribution): boolean => reason.id !== 'slow-harm' && reason.id !== 'leaves';
+
+/**
+ * The worst of water, animals and jobs, in this order: water that is urgent, what a slice says must be acted on, water to
+ * act on, deaths and other signs of the animals (so that a tank with them is neither settled nor merely one that cannot
+ * be told), water that cannot be told, water that drifts, slow harm and open work, and only then a settled tank.
+ */
+export function stateOfTank({
+  verdict,
+  contributions,
+}: {
+  verdict: TankVerdict;
+  contributions: readonly Contribution[];
+}): TankState {
+  const resting = verdict.state === 'resting';
+  const weighed = inOrderOfNeed(contributions).filter((c) => !resting || atRest(c));
+  const heaviest = (weight: Weight): Contribution | undefined => weighed.find((c) => weightOf(c) === weight);
+  const water: TankState = {
+    state: verdict.state,
+    reason: { by: 'water', said: verdict.reason },
+    deciding: verdict.deciding,
+    urgent: verdict.urgent,
+    nextStep: verdict.nextStep,
+  };
+  if (verdict.urgent) return water;
+  const acting = heaviest('act');
+  if (acting) return told(acting, 'act');
+  if (verdict.state === 'act') return water;
+  const animals = heaviest('animals');
+  if (animals) return told(animals, 'drifting');
+  const watched = heaviest('watch');
+  return watched && (verdict.state === 'settled' || resting) ? told(watched, 'drifting') : water;
+}
+
+const told = ({ id, reason }: Contribution, state: TankStateId): TankState => ({
+  state,
+  reason: { by: 'contribution', id, said: reason },
+  deciding: null,
+  urgent: false,
+  nextStep: stepFor(reason),
+});
+
+const steps: Partial<Record<ContributionReason['id'], { kind: NextStep['kind']; id: NextStepId }>> = {
+  animals: { kind: 'test', id: 'look-animals' },
+  losses: { kind: 'test', id: 'look-animals' },
+  timer: { kind: 'look', id: 'see-to-job' },
+  'open-job': { kind: 'look', id: 'see-to-job' },
+};
+function stepFor(reason: ContributionReason): NextStep {
+  const { kind, id } = steps[reason.id] ?? { kind: 'look', id: 'see-to-this' };
+  return { kind, reason: { id, facts: { parameter: null } } };
+}

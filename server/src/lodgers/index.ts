@@ -1,0 +1,1 @@
+export { eventOf, readTanks } from './lodgers';

@@ -1,0 +1,59 @@
+import { bookKinds } from '#almanac/kinds';
+import { kindsInForce, populationsOf, type Lodger, type StockEvent } from '#core/stock';
+import type { ArrivalPayload, StockPayload } from '#contracts/book';
+import { ofKind, readDiary, type DiaryRow } from '../book';
+import type { Db, Tx } from '../db';
+import { readTankRows, type Tank } from '../tanks';
+
+/** A row of the diary as an event of a population. */
+export const eventOf = (row: DiaryRow<'stock' | 'arrival'>): StockEvent =>
+  row.kind === 'arrival' ? arrivedEvent(row.atEpochMs, row.payload) : stockEvent(row.atEpochMs, row.payload);
+
+const arrivedEvent = (
+  atEpochMs: number,
+  { kindId, strain, count }: Pick<ArrivalPayload, 'kindId' | 'count' | 'strain'>,
+): StockEvent => ({ atEpochMs, event: 'arrived', kindId, strain, count });
+const stockEvent = (atEpochMs: number, { event, kindId, strain, count, sign }: StockPayload): StockEvent => ({
+  atEpochMs,
+  event,
+  kindId,
+  strain,
+  count,
+  sign,
+});
+
+/** Who lives in these tanks at a time, as far as the book knows: kinds with more than nobody left of them. */
+async function lodgersOf(
+  db: Db | Tx,
+  { tankIds, atEpochMs }: { tankIds: readonly string[]; atEpochMs: number },
+): Promise<Map<string, Lodger[]>> {
+  const [rows, own] = await Promise.all([
+    readDiary({ db }, { kinds: ['stock', 'arrival'], subjectIds: tankIds }),
+    readDiary({ db }, { kinds: ['own-kind'] }),
+  ]);
+  const kinds = kindsInForce({ book: bookKinds, own: ofKind(own, 'own-kind').map((r) => r.payload.kind) });
+  const events = new Map<string, StockEvent[]>();
+  for (const row of rows) {
+    const listed = events.get(row.subjectId);
+    if (listed) listed.push(eventOf(row));
+    else events.set(row.subjectId, [eventOf(row)]);
+  }
+  return new Map(
+    [...events].map(([tankId, of]) => [
+      tankId,
+      populationsOf({ kinds, events: of, nowEpochMs: atEpochMs, tempC: null }).flatMap(
+        ({ kindId, strain, count }): Lodger[] => {
+          const kind = kinds.find((k) => k.id === kindId);
+          return kind && count.hi > 0 ? [{ kind, strain, count }] : [];
+        },
+      ),
+    ]),
+  );
+}
+
+/** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
+export async function readTanks(db: Db | Tx, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
+  const rows = await readTankRows(db, asked);
+  const lodgers = await lodgersOf(db, { tankIds: rows.map((t) => t.tankId), atEpochMs: asked.atEpochMs });
+  return rows.map((tank) => ({ ...tank, lodgers: lodgers.get(tank.tankId) ?? [] }));
+}
