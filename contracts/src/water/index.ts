@@ -142,6 +142,8 @@ export const buildUpView = v.object({
           floor: v.nullable(v.number()),
           ceiling: v.nullable(v.number()),
           limitBy: v.picklist(['keeper', 'band', 'none']),
+          /** What the levels after the last changes say of the routine; null under four changes. */
+          ratchet: v.nullable(v.picklist(['holds', 'loses', 'falls'])),
         }),
       ),
     }),

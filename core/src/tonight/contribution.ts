@@ -17,6 +17,7 @@ export type ContributionReason =
   | { id: 'animals'; facts: { alarm: StockAlarmReason; kindName: string; beside: BesideAlarm | null } }
   | { id: 'losses'; facts: { deathsCount: number; livingCount: number | null; beside: BesideAlarm } }
   | { id: 'slow-harm'; facts: { finding: SlowReason; parameters: readonly ParameterId[]; grade: string } }
+  | { id: 'routine-loses'; facts: { parameter: ParameterId; levels: readonly number[] } }
   | { id: 'leaves'; facts: { parameter: ParameterId; side: 'above' | 'below'; lo: number; hi: number | null } }
   | { id: 'test-due'; facts: { parameter: ParameterId; why: TestReasonId; dueInDays: number } }
   | { id: 'after-change'; facts: { changeEntryId: string } }

@@ -1,7 +1,7 @@
 import type { BandLine } from '#core/almanac';
 import { catalogueCase, nitrateCase } from '../readings/parameters.cases';
 import { outlookOf, routineAhead, type Outlook } from './outlook';
-import { slowHarm, type CreepCause } from './slow-harm';
+import { slowHarm, wayBack, type CreepCause } from './slow-harm';
 import { testPlan, type TestPlanInput } from './test-plan';
 import { withOutlooks } from './with-outlooks';
 import type { TankVerdict } from './verdict';
@@ -226,6 +226,68 @@ describe('slow harm, before any band is left (patterns common practice)', () => 
     expect(creep({}, { changesPerMonthCount: 0.3 })).toBe('evaporation');
     expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 4 })).toBe('top-ups');
     expect(creep({ ghDegrees: course(14, 6, 0.3, 0.5) }, { topUpEcPerWeek: 1 })).toBe('minerals');
+  });
+  describe('a pen that climbs beyond this tank’s own normal while every test is in band', () => {
+    const usual = Array.from({ length: 12 }, (_, i) => 200 + [0, 2, -2, 3, -1, 1][i % 6]!);
+    const weekly = (values: readonly number[]) =>
+      values.map((v, i) => ({ lo: v, hi: v, atEpochMs: daysAgo(7 * (values.length - 1 - i)) }));
+    const creep = (values: readonly number[], input = {}) => {
+      const first = slowHarm({
+        catalogue: [],
+        readings: { ec25UsPerCm: weekly(values) },
+        outlooks: [],
+        sourceEc25UsPerCm: [100],
+        changesPerMonthCount: 4,
+        nowEpochMs: now,
+        ...input,
+      })[0]?.reason;
+      return first?.id === 'tds-creep' ? first.facts : null;
+    };
+    it('is remarked at the second test in a row beyond it, with what was usual', () => {
+      const facts = creep([...usual, 206, 211, 217, 224]);
+      expect(facts?.usual?.levelUsPerCm).toBe(224);
+      expect(facts?.usual?.hiUsPerCm).toBeGreaterThan(203);
+      expect(facts?.usual?.hiUsPerCm).toBeLessThan(224);
+      expect(facts?.ec.perWeek).toBeGreaterThan(4);
+      expect(creep([...usual, 206, 211, 217])).toBeNull();
+    });
+    it('is not where one of them fell, where it stays within what is usual, or climbed long ago', () => {
+      expect(creep([...usual, 206, 230, 217, 224])?.usual ?? null).toBeNull();
+      expect(creep([...usual, 201, 202, 203, 204])?.usual ?? null).toBeNull();
+      expect(creep([...usual.slice(0, 4), 210, 217, 224, 231])?.usual ?? null).toBeNull();
+    });
+    it('says the changes that bring it back: none larger than the routine or than these animals bear', () => {
+      const back = (input = {}) => creep([...usual, 206, 211, 217, 224], input)?.back;
+      // (224 - 100) to (hi - 100): of a distance of 124, changes of a tenth of the level, 22.4, are 18 %.
+      const got = back();
+      expect(got?.reachable && got.changeFraction).toBeCloseTo(22.4 / 124, 6);
+      expect(got?.reachable && got.changesCount).toBe(1);
+      const small = back({ ecStepFraction: 0.02 });
+      expect(small?.reachable && small.changesCount).toBeGreaterThan(2);
+      expect(back({ sourceEc25UsPerCm: [260] })).toEqual({ reachable: false, sourceUsPerCm: 260 });
+      expect(back({ sourceEc25UsPerCm: [] })).toBeNull();
+    });
+    it('each change leaves its share of the distance: 250 to 210 from water of 100 takes two of 16.7 % (mass balance)', () => {
+      const usualNow = { hiUsPerCm: 210, levelUsPerCm: 250 };
+      const of = (changeFraction: number) =>
+        wayBack({
+          usual: usualNow,
+          sourceUsPerCm: 100,
+          routine: { changeFraction, everyDays: 7 },
+          ecStepFraction: 0.1,
+        });
+      // 150 x 0.8333² = 104.2 is under 110; 150 x 0.8333 = 125 is not.
+      expect(of(0.5)).toEqual({
+        reachable: true,
+        sourceUsPerCm: 100,
+        changesCount: 2,
+        changeFraction: 25 / 150,
+        everyDays: 7,
+      });
+      const small = of(0.1);
+      // 150 x 0.9³ = 109.4.
+      expect(small?.reachable && [small.changesCount, small.changeFraction]).toEqual([3, 0.1]);
+    });
   });
   it('a silent tank is named after 45 days, not before', () => {
     const old = (days: number) => course(8, 10, 0, 2).map((r) => ({ ...r, atEpochMs: r.atEpochMs - days * dayMs }));

@@ -2,8 +2,10 @@ import {
   directionOf,
   medianOf,
   middle,
+  ownNormal,
   theilSenLine,
   type Interval,
+  type OwnNormal,
   type Parameter,
   type ParameterId,
 } from '#core/readings';
@@ -21,6 +23,8 @@ export interface SlowHarmInput {
   changesPerMonthCount: number;
   /** Conductivity that top-ups brought in the last two months, µS/cm a week; 0 where none were written. */
   topUpEcPerWeek?: number;
+  /** The most that conductivity may move at a change with these animals, as a share of the tank's own level. */
+  ecStepFraction?: number;
   nowEpochMs: number;
 }
 /** A movement a week, in the unit of its parameter, over so many readings. */
@@ -28,6 +32,10 @@ export interface SlowEvidence {
   perWeek: number;
   readingCount: number;
 }
+/** The changes that bring conductivity back with the water at hand; none where that water lies too high itself. */
+export type WayBack =
+  | { reachable: true; sourceUsPerCm: number; changesCount: number; changeFraction: number; everyDays: number }
+  | { reachable: false; sourceUsPerCm: number };
 export type CreepCause = 'source' | 'top-ups' | 'minerals' | 'food' | 'evaporation' | 'not-clear';
 /** What was found, with the figures that speak for it; sentences are made in `words`. */
 export type SlowReason =
@@ -43,7 +51,15 @@ export type SlowReason =
     }
   | {
       id: 'tds-creep';
-      facts: { ec: SlowEvidence; cause: CreepCause; sourceRiseUsPerCm: number; topUpUsPerCmPerWeek: number };
+      facts: {
+        ec: SlowEvidence;
+        cause: CreepCause;
+        sourceRiseUsPerCm: number;
+        topUpUsPerCmPerWeek: number;
+        /** Beyond what was usual in this tank, and the way back there; null where nothing is usual yet. */
+        usual: { loUsPerCm: number; hiUsPerCm: number; levelUsPerCm: number } | null;
+        back: WayBack | null;
+      };
     }
   | { id: 'temperature-widening'; facts: { rangeNowK: number; rangeBeforeK: number } }
   | { id: 'silent-gap'; facts: { silentDays: number } };
@@ -132,22 +148,28 @@ function khDecline({ outlooks, readings, nowEpochMs }: SlowHarmInput): SlowFindi
 /** Conductivity that creeps up though changes go on: from the source, the minerals, the food, or what evaporates. */
 function tdsCreep({
   readings,
+  outlooks,
   sourceEc25UsPerCm,
   changesPerMonthCount,
   topUpEcPerWeek = 0,
+  ecStepFraction = usualEcStepFraction,
   nowEpochMs,
 }: SlowHarmInput): SlowFinding | null {
   const [ec, gh, no3] = (['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'] as const).map((p) =>
     movementOf(readings[p], nowEpochMs),
   );
-  if (ec?.direction !== 'rising' || ec.risenFraction < leastCreepFraction) return null;
+  const left = leftNormal(readings.ec25UsPerCm, nowEpochMs);
+  const slow = ec?.direction === 'rising' && ec.risenFraction >= leastCreepFraction;
+  if (!ec || (!slow && !left)) return null;
+  const movement = left?.movement ?? ec;
+  const usual = left && { loUsPerCm: left.normal.lo, hiUsPerCm: left.normal.hi, levelUsPerCm: left.levelUsPerCm };
   const half = Math.floor(sourceEc25UsPerCm.length / 2);
   const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
   const sourceRise = half > 1 ? mean(sourceEc25UsPerCm.slice(half)) - mean(sourceEc25UsPerCm.slice(0, half)) : 0;
   const cause: CreepCause =
     sourceRise > 10
       ? 'source'
-      : topUpEcPerWeek >= ec.perWeek / 2
+      : topUpEcPerWeek >= movement.perWeek / 2
         ? 'top-ups'
         : gh?.direction === 'rising'
           ? 'minerals'
@@ -160,11 +182,88 @@ function tdsCreep({
     severity: 'watch',
     reason: {
       id: 'tds-creep',
-      facts: { ec: evidence(ec), cause, sourceRiseUsPerCm: sourceRise, topUpUsPerCmPerWeek: topUpEcPerWeek },
+      facts: {
+        ec: evidence(movement),
+        cause,
+        sourceRiseUsPerCm: sourceRise,
+        topUpUsPerCmPerWeek: topUpEcPerWeek,
+        usual,
+        back: wayBack({
+          usual,
+          sourceUsPerCm: sourceEc25UsPerCm.at(-1) ?? null,
+          routine: outlooks.find((o) => o.parameter === 'ec25UsPerCm')?.routine ?? null,
+          ecStepFraction,
+        }),
+      },
     },
     parameters: ['ec25UsPerCm', 'ghDegrees', 'no3MgPerL'],
     grade: 'common-practice',
   };
+}
+
+/** What is usual was so before these days; what came since is held against it. Ours. */
+const recentDays = 42;
+/** So many readings in a row, none lower than the one before. Ours. */
+const climbingCount = 4;
+/** A pen reads to a digit and is rinsed or not: less than a hundredth of the level is no step down. Ours. */
+const penNoiseFraction = 0.01;
+
+/** The classic: a pen that climbs, test by test, beyond all that was usual in this tank, while every test is in band. */
+function leftNormal(
+  readings: readonly Dated[] | undefined,
+  nowEpochMs: number,
+): { normal: OwnNormal; levelUsPerCm: number; movement: Movement } | null {
+  const sorted = [...(readings ?? [])].sort((a, b) => a.atEpochMs - b.atEpochMs);
+  const run: Dated[] = [];
+  for (const reading of [...sorted].reverse()) {
+    const [next] = run;
+    if (next && middle(reading) > middle(next) * (1 + penNoiseFraction)) break;
+    if (nowEpochMs - reading.atEpochMs > recentDays * dayMs) break;
+    run.unshift(reading);
+  }
+  const [first, last] = [run[0], run.at(-1)];
+  if (run.length < climbingCount || !first || !last) return null;
+  const before = sorted.filter((r) => r.atEpochMs < first.atEpochMs);
+  const level = middle(last);
+  const normal =
+    before.length > 0 ? ownNormal({ readings: [...before, first], leastMadValue: penNoiseFraction * level }) : null;
+  // One reading beyond is odd; two in a row are where it goes.
+  if (!normal || run.slice(-2).some((r) => middle(r) <= normal.hi)) return null;
+  return { normal, levelUsPerCm: level, movement: movementOf(run, nowEpochMs) };
+}
+
+/** Where no change is in the book yet: a fifth of the water a week (common practice). */
+const usualRoutine = { changeFraction: 0.2, everyDays: 7 };
+/** The osmotic step of usual bearing, as a share of the tank's own level, where the caller says none. */
+const usualEcStepFraction = 0.1;
+
+/**
+ * How many changes of the routine, none larger than these animals bear, bring conductivity back to what was usual: each
+ * leaves (1 − share) of the distance to the source (mass balance). What goes on adding is not in it.
+ * @example wayBack({ usual: { hiUsPerCm: 210, levelUsPerCm: 250, … }, sourceUsPerCm: 100, … }) // 2 changes of 16.7 %
+ */
+export function wayBack({
+  usual,
+  sourceUsPerCm,
+  routine,
+  ecStepFraction,
+}: {
+  usual: { hiUsPerCm: number; levelUsPerCm: number } | null;
+  sourceUsPerCm: number | null;
+  routine: { changeFraction: number; everyDays: number } | null;
+  ecStepFraction: number;
+}): WayBack | null {
+  if (!usual || sourceUsPerCm === null) return null;
+  const { hiUsPerCm, levelUsPerCm } = usual;
+  if (sourceUsPerCm >= hiUsPerCm) return { reachable: false, sourceUsPerCm };
+  const { changeFraction, everyDays } = routine ?? usualRoutine;
+  const distance = levelUsPerCm - sourceUsPerCm;
+  const share = Math.min(changeFraction, (ecStepFraction * levelUsPerCm) / distance);
+  const changesCount = Math.max(
+    1,
+    Math.ceil(Math.log((hiUsPerCm - sourceUsPerCm) / distance) / Math.log(1 - share) - 1e-9),
+  );
+  return { reachable: true, sourceUsPerCm, changesCount, changeFraction: share, everyDays };
 }
 
 function temperatureWidening({ readings, nowEpochMs }: SlowHarmInput): SlowFinding | null {

@@ -23,7 +23,7 @@ const weightOf = ({ severity, reason }: Contribution): Weight | null => {
 };
 
 /** Nobody lives in a resting tank: slow harm and tests are no news there, what runs in it is. */
-const atRest = ({ reason }: Contribution): boolean => reason.id !== 'slow-harm' && reason.id !== 'leaves';
+const atRest = ({ reason }: Contribution): boolean => !['slow-harm', 'leaves', 'routine-loses'].includes(reason.id);
 
 /**
  * The worst of water, animals and jobs, in this order: water that is urgent, what a slice says must be acted on, water to

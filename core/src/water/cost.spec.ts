@@ -1,5 +1,5 @@
 import { unwrap } from '#core/result';
-import { decidingHold, litreCost, mixCost, recipe, routineCost, routineHolds, sdOf80 } from './index';
+import { decidingHold, lapsedRoutine, litreCost, mixCost, recipe, routineCost, routineHolds, sdOf80 } from './index';
 
 describe('what water costs', () => {
   const prices = { perM3Value: 5, wasteRatio: 3 };
@@ -118,5 +118,18 @@ describe('whether a routine holds', () => {
   it('four in five are 2.563 standard deviations wide (tables of the normal distribution)', () => {
     expect(sdOf80({ lo80: -1.28155, hi80: 1.28155 })).toBeCloseTo(1, 4);
     expect(sdOf80({ lo80: 2, hi80: 1 })).toBe(0);
+  });
+});
+
+describe('a routine that is not kept', () => {
+  it('is late by more than three days, and by more than half of its distance; left out are the changes that fell due', () => {
+    expect(lapsedRoutine({ dueDays: -29, everyDays: 14 })).toEqual({ sinceDays: 29, missedCount: 3 });
+    expect(lapsedRoutine({ dueDays: -7, everyDays: 14 })).toBeNull();
+    expect(lapsedRoutine({ dueDays: -7.1, everyDays: 14 })).toEqual({ sinceDays: 7, missedCount: 1 });
+    expect([lapsedRoutine({ dueDays: -3, everyDays: 1 }), lapsedRoutine({ dueDays: 2, everyDays: 7 })]).toEqual([
+      null,
+      null,
+    ]);
+    expect(lapsedRoutine({ dueDays: -3.5, everyDays: 1 })?.missedCount).toBe(4);
   });
 });

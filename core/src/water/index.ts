@@ -138,6 +138,7 @@ export {
   rampWeeks,
   routineCost,
   decidingHold,
+  lapsedRoutine,
   routineHolds,
   sdOf80,
   routineSettles,

@@ -418,3 +418,22 @@ export const rampWeeks = (
   const weekly = (r: { everyDays: number; changeFraction: number }): number => (7 * r.changeFraction) / r.everyDays;
   return Math.max(2, Math.min(8, Math.round(Math.abs(weekly(to) - weekly(from)) / 0.1)));
 };
+
+/** Late by this much, or by half of its distance where that is more, a change is not late but left out. Ours. */
+const latestDays = 3;
+/**
+ * Whether a routine is being kept: null while it is, otherwise since how many days it is not and how many changes were
+ * left out. `dueDays` below 0 is late, by so many days.
+ * @example lapsedRoutine({ dueDays: -29, everyDays: 14 }) // { sinceDays: 29, missedCount: 3 }
+ */
+export function lapsedRoutine({
+  dueDays,
+  everyDays,
+}: {
+  dueDays: number;
+  everyDays: number;
+}): { sinceDays: number; missedCount: number } | null {
+  const lateDays = -dueDays;
+  if (lateDays <= Math.max(latestDays, everyDays / 2)) return null;
+  return { sinceDays: Math.round(lateDays), missedCount: 1 + Math.floor(lateDays / everyDays) };
+}

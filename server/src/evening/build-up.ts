@@ -26,7 +26,7 @@ export async function buildUpView(deps: BookDeps & { prospects: Prospects }): Pr
         lines: (prospect?.outlooks ?? [])
           // Neither mixes by volume, so neither settles by the routine.
           .filter(({ parameter }) => parameter !== 'ph' && parameter !== 'tempC')
-          .map(({ parameter, level, productionPerDay, routine }) => {
+          .map(({ parameter, level, productionPerDay, routine, ratchet }) => {
             const band = bands.find((b) => b.parameter === parameter);
             const own = ceilings[parameter];
             return {
@@ -36,6 +36,7 @@ export async function buildUpView(deps: BookDeps & { prospects: Prospects }): Pr
               sourceValue: routine?.sourceValue ?? null,
               floor: band?.lo ?? null,
               ceiling: own ?? band?.hi ?? null,
+              ratchet: ratchet?.verdict ?? null,
               limitBy: own !== undefined ? 'keeper' : band ? 'band' : 'none',
             };
           }),

@@ -1,3 +1,4 @@
+import type { ParameterId } from '#core/readings';
 import type { Contribution } from '#core/tonight';
 import { newestOf, type Tank } from '../tanks';
 import { noProspect, type Prospect } from './prospect';
@@ -23,6 +24,9 @@ export const judgementContributions = ({
     ]),
   );
 
+/** What builds up between changes and is carried out by them. */
+const heldByChanges: readonly ParameterId[] = ['no3MgPerL', 'po4MgPerL', 'ec25UsPerCm', 'ghDegrees', 'khDegrees'];
+
 const quiet = { sinceEpochMs: null, dueEpochMs: null, loud: false } as const;
 
 const ofProspect = (tankId: string, { findings, plan, outlooks }: Prospect, nowEpochMs: number): Contribution[] => [
@@ -34,6 +38,20 @@ const ofProspect = (tankId: string, { findings, plan, outlooks }: Prospect, nowE
     begins: { path: `/tanks/${tankId}`, query: {} },
     rank: 20,
   })),
+  ...outlooks.flatMap(({ parameter, ratchet }): Contribution[] =>
+    ratchet?.verdict === 'loses' && heldByChanges.includes(parameter)
+      ? [
+          {
+            ...quiet,
+            id: `routine-loses:${parameter}`,
+            severity: 'watch',
+            reason: { id: 'routine-loses', facts: { parameter, levels: ratchet.levels } },
+            begins: { path: '/water/routines', query: { tank: tankId } },
+            rank: 25,
+          },
+        ]
+      : [],
+  ),
   ...outlooks.flatMap(({ parameter, leaves }): Contribution[] =>
     leaves
       ? [

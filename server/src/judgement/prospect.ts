@@ -1,6 +1,7 @@
 import { bandAhead } from '#core/almanac';
 import type { ParameterId, Water } from '#core/readings';
 import { outlookOf, slowHarm, testPlan, type Outlook, type SlowFinding, type TestPlan } from '#core/tonight';
+import { bearingTonight } from '#core/water';
 import { shippedAlmanac } from '#almanac/shelf';
 import { newestOf, type Tank } from '../tanks';
 import { bandsOf, foreseenVerdict } from './judging';
@@ -64,6 +65,7 @@ export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs 
       topUpEcPerWeek:
         (7 / 60) *
         topUps.filter((t) => nowEpochMs - t.atEpochMs < 60 * dayMs).reduce((sum, t) => sum + t.addedEc25UsPerCm, 0),
+      ecStepFraction: ecStepFractionOf(tank, nowEpochMs),
       changesPerMonthCount: changes.filter((c) => nowEpochMs - c.atEpochMs < 60 * dayMs).length / 2,
       nowEpochMs,
     }),
@@ -79,6 +81,13 @@ export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs 
     }),
   };
 }
+
+/** The osmotic step that these animals bear at a change. */
+const ecStepFractionOf = ({ setUp }: Tank, nowEpochMs: number): number =>
+  shippedAlmanac.limits.find((l) => l.parameter === 'ec25UsPerCm' && l.per === 'change' && l.measure === 'fraction')
+    ?.byBearing[bearingTonight({ ...setUp, nowEpochMs })].value ?? leastEcStepFraction;
+/** Where the almanac says nothing: as for the delicate. */
+const leastEcStepFraction = 0.05;
 
 /** What lately happened in the tank, from the newest few that ride with it. */
 function happenings(

@@ -36,6 +36,7 @@ export function tankLine(
   const nightOf = (atEpochMs: number): string => nightOn({ atEpochMs, zone: house.zoneAt(nowEpochMs) });
   const { rack, roundOrder, purpose } = tank.setUp;
   const { state, reason, deciding, urgent, nextStep } = tonight;
+  const said = reason.by === 'water' ? null : contributionWords(reason.said);
   return {
     tankId: tank.tankId,
     name: tank.name,
@@ -46,13 +47,13 @@ export function tankLine(
     netVolumeL: tank.netVolumeL,
     state,
     reasonId: reason.said.id,
-    reason: reason.by === 'water' ? verdictWords(reason.said) : contributionWords(reason.said).text,
+    reason: said?.text ?? verdictWords(verdict.reason),
     reasonFacts: reason.said.facts,
     decidedBy: reason.by === 'water' ? null : reason.id,
     water: { state: verdict.state, reason: verdictWords(verdict.reason), deciding: verdict.deciding },
     deciding,
     urgent,
-    nextStep: { ...nextStep, text: stepWords(nextStep) },
+    nextStep: { ...nextStep, text: said?.nextStep ?? stepWords(nextStep) },
     lookedTonight: looked !== undefined && nightOf(looked.atEpochMs) === nightOf(nowEpochMs),
     lastDone: lastDone.sort((a, b) => b.at.localeCompare(a.at)),
     contributions: contributions.map(shown),

@@ -66,6 +66,8 @@ describe('what the slices have to say of a tank, in words', () => {
                 cause,
                 sourceRiseUsPerCm: 40.4,
                 topUpUsPerCmPerWeek: 7.6,
+                usual: null,
+                back: null,
               },
             },
             parameters: ['ec25UsPerCm'],
@@ -77,6 +79,56 @@ describe('what the slices have to say of a tank, in words', () => {
     expect(said[0]).toContain('rose by about 40 µS/cm');
     expect(said[1]).toContain('about 8 µS/cm a week');
     expect(said[5]).toContain('not clear from the tests');
+  });
+  it('salt beyond what was usual here: by how much, and the changes that bring it back, or that none can', () => {
+    type Creep = Extract<
+      Extract<ContributionReason, { id: 'slow-harm' }>['facts']['finding'],
+      { id: 'tds-creep' }
+    >['facts'];
+    const creep = (back: Creep['back']) =>
+      contributionWords({
+        id: 'slow-harm',
+        facts: {
+          finding: {
+            id: 'tds-creep',
+            facts: {
+              ec: { perWeek: 8, readingCount: 5 },
+              cause: 'not-clear',
+              sourceRiseUsPerCm: 0,
+              topUpUsPerCmPerWeek: 0,
+              usual: { loUsPerCm: 198.2, hiUsPerCm: 210.4, levelUsPerCm: 240 },
+              back,
+            },
+          },
+          parameters: ['ec25UsPerCm'],
+          grade: 'common-practice',
+        },
+      });
+    const way = { reachable: true, sourceUsPerCm: 100, changeFraction: 0.171, everyDays: 7 } as const;
+    expect(creep(null).evidence[0]).toBe('240 µS/cm where 198–210 was usual here, up 8 a week over 5 readings');
+    expect(creep({ ...way, changesCount: 2 }).nextStep).toContain(
+      '2 changes of 17 %, 7 days apart, with water of 100 µS/cm bring it back to what was usual',
+    );
+    expect(creep({ ...way, changesCount: 1 }).nextStep).toContain('One change of 17 %');
+    expect(creep({ reachable: false, sourceUsPerCm: 260 }).nextStep).toContain('no change brings it back');
+  });
+  it('a routine that loses: the levels after its changes, and what would hold', () => {
+    const said = contributionWords({ id: 'routine-loses', facts: { parameter: 'no3MgPerL', levels: [10, 14, 18] } });
+    expect([said.text, said.evidence[0]]).toEqual([
+      'Nitrate: the routine loses',
+      jasmine.stringMatching('each ends higher'),
+    ]);
+  });
+  it('deaths told without a kind: what lives there, or that nothing is in the book to hold them against', () => {
+    const losses = (livingCount: number | null) =>
+      say({
+        id: 'losses',
+        facts: { deathsCount: 2, livingCount, beside: { changedNights: 3, changeFraction: 0.3, fresh: ['moss'] } },
+      });
+    expect(losses(40)).toBe(
+      '2 dead in a week of about 40. Test the water first, then ask what is new. Last change 3 nights ago, 30 %. New: moss.',
+    );
+    expect(losses(null)).toContain('2 dead in a week, and no stock is in the book to hold it against.');
   });
   it('what runs: timers with their note, work with what is still open, drips, leftovers', () => {
     expect(say({ id: 'timer', facts: { timer: 'hose', note: '' } })).toBe('hose running');

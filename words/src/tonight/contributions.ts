@@ -3,7 +3,7 @@ import { parameters } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
 import { timerWords, workWords } from '#words/doing';
 import { alarmWords } from '#words/stock';
-import { slowWords, testWords } from './prospects';
+import { ratchetWords, slowWords, testWords } from './prospects';
 import { leavesText } from './spans';
 
 /** What a contribution says: its sentence, and what speaks for it, where there is more to say. */
@@ -25,6 +25,15 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
   'slow-harm': ({ finding }) => {
     const { title, evidence, nextStep } = slowWords(finding);
     return { text: title, evidence, nextStep };
+  },
+  'routine-loses': ({ parameter, levels }) => {
+    const known = parameters.find((p) => p.id === parameter);
+    return {
+      text: `${labelOf(parameter)}: the routine loses`,
+      evidence: known ? [ratchetWords(known, { levels, verdict: 'loses' })] : [],
+      nextStep:
+        'Give it more, or more often, or a water with less in it: the what-if of its routine shows which holds.',
+    };
   },
   leaves: ({ parameter, side, lo, hi }) =>
     plain(`${labelOf(parameter)} goes ${side} its band ${leavesText({ lo, hi })}`),

@@ -34,8 +34,13 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
   }),
   'tds-creep': (facts) => ({
     title: 'Conductivity is creeping up',
-    evidence: [`${signed(facts.ec, 0, ' µS/cm')} readings`, `Likeliest: ${creepText(facts)}`],
-    nextStep: 'Top up with pure water; look at the source before the next change.',
+    evidence: [
+      facts.usual
+        ? `${Math.round(facts.usual.levelUsPerCm)} µS/cm where ${Math.round(facts.usual.loUsPerCm)}–${Math.round(facts.usual.hiUsPerCm)} was usual here, ${signed(facts.ec, 0, '')} readings`
+        : `${signed(facts.ec, 0, ' µS/cm')} readings`,
+      `Likeliest: ${creepText(facts)}`,
+    ],
+    nextStep: `Top up with pure water; look at the source before the next change.${backText(facts.back)}`,
   }),
   'temperature-widening': ({ rangeNowK, rangeBeforeK }) => ({
     title: 'The temperature swings wider than it did',
@@ -50,6 +55,17 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
     nextStep: 'One test of the telling value is enough to know again.',
   }),
 };
+
+function backText(back: Slow<'tds-creep'>['back']): string {
+  if (!back) return '';
+  const source = `water of ${Math.round(back.sourceUsPerCm)} µS/cm`;
+  if (!back.reachable) return ` With ${source} no change brings it back: a share of pure water in it would.`;
+  const { changesCount, changeFraction, everyDays } = back;
+  const percent = Math.round(100 * changeFraction);
+  return changesCount === 1
+    ? ` One change of ${percent} % with ${source} brings it back to what was usual.`
+    : ` ${changesCount} changes of ${percent} %, ${Math.round(everyDays)} days apart, with ${source} bring it back to what was usual, once what adds it is found.`;
+}
 
 function creepText({ cause, sourceRiseUsPerCm, topUpUsPerCmPerWeek }: Slow<'tds-creep'>): string {
   switch (cause) {

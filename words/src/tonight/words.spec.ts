@@ -120,6 +120,8 @@ describe('next steps and contributions, in words', () => {
             cause: 'top-ups',
             sourceRiseUsPerCm: 0,
             topUpUsPerCmPerWeek: 4.2,
+            usual: null,
+            back: null,
           },
         },
       },
@@ -130,5 +132,46 @@ describe('next steps and contributions, in words', () => {
       'Likeliest: topping up: it brings about 4 µS/cm a week, and what evaporates takes none of it away',
     ]);
     expect(creep.nextStep).toContain('pure water');
+  });
+});
+
+describe('who asks for a band', () => {
+  const outside = (facts: object) =>
+    verdictWords({
+      id: 'outside',
+      facts: { parameter: 'ph', reading: { lo: 7.1, hi: 7.1 }, band: { lo: 5, hi: 7 }, side: 'above', ...facts },
+    });
+  it('the kinds are named, what the practice alone says stands beside, and a range the book is not sure of is said', () => {
+    const asked = { names: ['cardinal tetra', 'panda corydoras'], practice: { lo: 6, hi: 7.5 }, unsure: false };
+    expect(outside({ asked })).toBe(
+      'pH reads 7.1, band 5–7 for cardinal tetra and panda corydoras: above it. By the practice alone: band 6–7.5.',
+    );
+    expect(outside({ asked: { ...asked, unsure: true } })).toContain('The book is not sure of this range.');
+    expect(outside({})).toBe('pH reads 7.1, band 5–7: above it.');
+  });
+  it('animals whose range the practice never reaches are said once, inside or outside', () => {
+    const clash = { names: ['lake fish'], range: { lo: 7.8, hi: 9 } };
+    const said = 'For lake fish the band 7.8–9 holds, which this practice never reaches';
+    expect(outside({ clash })).toContain(said);
+    expect(
+      verdictWords({
+        id: 'in-band',
+        facts: { parameter: 'ph', reading: { lo: 6.5, hi: 6.5 }, band: { lo: 6, hi: 7.5 }, clash },
+      }),
+    ).toContain(said);
+  });
+  it('pen against pen is said to be so', () => {
+    expect(
+      verdictWords({
+        id: 'outside',
+        facts: {
+          parameter: 'ec25UsPerCm',
+          reading: { lo: 485.7, hi: 680 },
+          band: { lo: 286, hi: 580 },
+          side: 'above',
+          penPpm: { reading: { lo: 340, hi: 340 }, band: { lo: 200, hi: 290 } },
+        },
+      }),
+    ).toBe('Conductivity reads 340 ppm, band 200–290 ppm (pen against pen: neither says its factor): above it.');
   });
 });

@@ -59,6 +59,7 @@ const nitrate = (lo80: number, hi80: number, over: Partial<Tank['lines'][number]
   floor: null,
   ceiling: 40,
   limitBy: 'band',
+  ratchet: null,
   ...over,
 });
 const tank = (tankId: string, lines: Tank['lines'], ready = true): Tank => ({
@@ -115,5 +116,32 @@ describe('all routines at a glance', () => {
   it('a value whose water nobody measured does not decide', () => {
     const [row] = rows([tank('a', [nitrate(9, 9, { sourceValue: null })])], routine('a'));
     expect(row?.state).toBe('none');
+  });
+  it('one that nobody keeps says since when and what it lost, and does not hold', () => {
+    const stands = nitrate(1, 2, { level: { lo80: 80, mean: 90, hi80: 100 } });
+    const [row] = rows([tank('stairs', [stands])], { ...routine('stairs'), dueDays: -29, everyDays: 14 });
+    expect(row?.state).toBe('lapsed');
+    expect(row?.why).toMatch(/^due 29 nights ago, 3 left out: nitrate stands at about 90, kept it would not pass \d+$/);
+    expect(plainly([row!])).toBe(
+      'stairs: nobody keeps the routine. No routine can be judged yet: it takes changes and a few tests.',
+    );
+    const [late] = rows([tank('late', [nitrate(1, 2)])], { ...routine('late'), dueDays: -3 });
+    expect(late?.state).toBe('holds');
+  });
+  it('one whose changes end higher each time loses: it is not said to hold; one that exceeds says that first', () => {
+    const losing = { ratchet: 'loses' } as const;
+    const found = rows(
+      [tank('up', [nitrate(0.1, 0.2, losing)]), tank('over', [nitrate(4, 5, losing)])],
+      routine('up'),
+      routine('over'),
+    );
+    expect(found.map((r) => [r.name, r.state])).toEqual([
+      ['over', 'exceeds'],
+      ['up', 'loses'],
+    ]);
+    expect(found[1]?.why).toBe('Nitrate: each change ends higher than the last');
+    expect(plainly(found.slice(1))).toBe('up: the routine does not hold the limit.');
+    const [unlimited] = rows([tank('free', [nitrate(0.1, 0.2, { ...losing, limitBy: 'none' })])], routine('free'));
+    expect(unlimited?.state).toBe('none');
   });
 });

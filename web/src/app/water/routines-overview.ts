@@ -6,6 +6,7 @@ import { parameters } from '#almanac/parameters';
 import {
   decidingHold,
   holdCeiling,
+  lapsedRoutine,
   routineCost,
   routineHolds,
   sdOf80,
@@ -35,7 +36,7 @@ export interface OverviewRow {
   name: string;
   routine: EveningTankView | null;
   waterName: string;
-  state: RoutineHold | 'none';
+  state: RoutineHold | 'loses' | 'lapsed' | 'none';
   /** What decides: the value, where it settles, its limit and whose that is. */
   label: string;
   settles: string;
@@ -45,7 +46,12 @@ export interface OverviewRow {
   cost: RoutineCost | null;
 }
 const againMs = 2000;
-const holdWords: Record<OverviewRow['state'], { word: string; mark: 'settled' | 'act' | 'unknown' | 'resting' }> = {
+const holdWords: Record<
+  OverviewRow['state'],
+  { word: string; mark: 'settled' | 'drifting' | 'act' | 'unknown' | 'resting' }
+> = {
+  lapsed: { word: 'not kept', mark: 'act' },
+  loses: { word: 'loses', mark: 'drifting' },
   holds: { word: 'holds', mark: 'settled' },
   exceeds: { word: 'does not hold', mark: 'act' },
   unknown: { word: 'cannot tell', mark: 'unknown' },
@@ -213,7 +219,7 @@ export function overviewRows(
   evening: EveningView,
   measuredOf: (waterId: string, id: BuildUpLine['parameter']) => number | undefined,
 ): OverviewRow[] {
-  const rank: readonly OverviewRow['state'][] = ['exceeds', 'unknown', 'holds', 'none'];
+  const rank: readonly OverviewRow['state'][] = ['lapsed', 'exceeds', 'loses', 'unknown', 'holds', 'none'];
   return buildUp.tanks
     .map((tank) => rowOf(tank, evening, measuredOf))
     .sort((a, b) => rank.indexOf(a.state) - rank.indexOf(b.state));
@@ -257,8 +263,34 @@ function rowOf(
     return told.ok ? [{ ...line, sourceValue, ...told.value }] : [];
   });
   const deciding = decidingHold(held);
+  const lapsed = routine.sequence ? null : lapsedRoutine(routine);
+  if (lapsed)
+    return {
+      ...base,
+      ...(deciding ? told(deciding, routine) : {}),
+      state: 'lapsed',
+      why: lapsedText(lapsed, deciding),
+    };
+  const losing = tank.lines.filter((l) => l.ratchet === 'loses' && l.limitBy !== 'none');
+  if (losing.length > 0 && deciding?.state !== 'exceeds')
+    return {
+      ...base,
+      ...(deciding ? told(deciding, routine) : {}),
+      state: 'loses',
+      why: `${losing.map((l) => labelOf(l.parameter)).join(', ')}: each change ends higher than the last`,
+    };
   if (!deciding) return { ...base, state: 'none', why: 'too few tests of what its limits are about' };
   return { ...base, state: deciding.state, ...told(deciding, routine) };
+}
+
+const labelOf = (id: BuildUpLine['parameter']): string => parameters.find((p) => p.id === id)?.label ?? id;
+/** Since when it is not kept, and what that lost: where the value stands, and where it would by the routine. */
+function lapsedText({ sinceDays, missedCount }: { sinceDays: number; missedCount: number }, line: Held | null): string {
+  const since = `due ${sinceDays} nights ago, ${missedCount} left out`;
+  if (!line || line.level.mean <= line.peak.hi) return since;
+  const v = (value: number): string =>
+    figure(value, parameters.find((p) => p.id === line.parameter)?.decimalsCount ?? 1);
+  return `${since}: ${labelOf(line.parameter).toLowerCase()} stands at about ${v(line.level.mean)}, kept it would not pass ${v(line.peak.hi)}`;
 }
 
 function told(
@@ -299,9 +331,12 @@ const countWords = (count: number, of: string): string => `${count === 1 ? 'one'
 /** The answer in a sentence. */
 export function plainly(rows: readonly OverviewRow[]): string {
   const judged = rows.filter((r) => r.state !== 'none');
-  const over = judged.filter((r) => r.state === 'exceeds');
+  const lapsed = judged.filter((r) => r.state === 'lapsed');
+  const over = judged.filter((r) => r.state === 'exceeds' || r.state === 'loses');
   const doubt = judged.filter((r) => r.state === 'unknown').length;
   if (judged.length === 0) return 'No routine can be judged yet: it takes changes and a few tests.';
+  if (lapsed.length > 0)
+    return `${lapsed.map((r) => r.name).join(', ')}: nobody keeps the routine. ${plainly(rows.filter((r) => r.state !== 'lapsed'))}`;
   if (over.length === 0 && doubt === 0) return 'Every routine holds its limits. Leave them alone.';
   const first =
     over.length === 0
