@@ -29,7 +29,14 @@ export const bandLine = v.object({
   note: v.optional(v.string()),
   surely: v.optional(interval),
   /** Kinds of the tank that set it, and what its practice alone says. */
-  asked: v.optional(v.object({ names: v.array(v.string()), practice: v.nullable(interval), unsure: v.boolean() })),
+  asked: v.optional(
+    v.object({
+      names: v.array(v.string()),
+      practice: v.nullable(interval),
+      unsure: v.boolean(),
+      widthValue: v.nullable(v.number()),
+    }),
+  ),
   clash: v.optional(v.object({ names: v.array(v.string()), range: interval })),
 });
 export const parameterLine = v.object({

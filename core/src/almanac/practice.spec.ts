@@ -32,7 +32,12 @@ describe('the band a value is judged by', () => {
   it('is the tightest that the practice and all who live there share, and says who asks for it', () => {
     const band = bandOf(school, 'ph', [asker('tetra', 'ph', [5, 7]), asker('platy', 'ph', [6.5, 8])]);
     expect([band?.lo, band?.hi, band?.grade]).toEqual([6.5, 7, 'common-practice']);
-    expect(band?.asked).toEqual({ names: ['tetra', 'platy'], practice: { lo: 6, hi: 7.5 }, unsure: false });
+    expect(band?.asked).toEqual({
+      names: ['tetra', 'platy'],
+      practice: { lo: 6, hi: 7.5 },
+      unsure: false,
+      widthValue: 1.5,
+    });
   });
   it('is the practice’s own where the animals bear all of it, and names only those that set an edge', () => {
     expect(bandOf(school, 'ph', [asker('platy', 'ph', [5, 8])])).toEqual(line('ph', 6, 7.5));
@@ -46,12 +51,12 @@ describe('the band a value is judged by', () => {
   it('is the animals’ where the practice says nothing: conductivity counts too, as one that the book is not sure of', () => {
     const band = bandOf([], 'ec25UsPerCm', [asker('bee shrimp', 'ec25UsPerCm', [120, 250], 'low')]);
     expect([band?.lo, band?.hi, band?.grade, band?.sourceIds]).toEqual([120, 250, 'published', ['book']]);
-    expect(band?.asked).toEqual({ names: ['bee shrimp'], practice: null, unsure: true });
+    expect(band?.asked).toEqual({ names: ['bee shrimp'], practice: null, unsure: true, widthValue: 130 });
     const sure = bandOf([], 'ec25UsPerCm', [
       asker('bee shrimp', 'ec25UsPerCm', [120, null], 'low'),
       asker('other', 'ec25UsPerCm', [null, 250]),
     ]);
-    expect([sure?.lo, sure?.hi, sure?.asked?.unsure]).toEqual([120, 250, false]);
+    expect([sure?.lo, sure?.hi, sure?.asked?.unsure, sure?.asked?.widthValue]).toEqual([120, 250, false, null]);
   });
   it('stays the practice’s where the two share no value: one finding, with who and what', () => {
     const band = bandOf(school, 'ph', [asker('lake fish', 'ph', [7.8, 9]), asker('platy', 'ph', [7, 8])]);

@@ -22,6 +22,8 @@ export interface AskedBy {
   practice: Interval | null;
   /** The book is not sure of these ranges: they warn, they never ask to act. */
   unsure: boolean;
+  /** How wide the narrowest of their own ranges is, in the unit of the parameter; null where none has two ends. */
+  widthValue: number | null;
 }
 
 /** A kind that lives in the tank, as far as it asks for a band. */
@@ -149,8 +151,14 @@ function askedBand({
       names: [...new Set(setting.map((r) => r.name))],
       practice,
       unsure: setting.every((r) => r.range.confidence === 'low'),
+      widthValue: narrowest(setting.map((r) => r.range)),
     },
   };
+}
+
+function narrowest(ranges: readonly Interval[]): number | null {
+  const widths = ranges.map((r) => highEnd(r) - lowEnd(r)).filter((w) => Number.isFinite(w));
+  return widths.length === 0 ? null : Math.min(...widths);
 }
 
 /**

@@ -129,8 +129,11 @@ function penJudged({ penPpm }: DatedReading, band: BandLine): { reading: Interva
   return penPpm && ppm ? { reading: penPpm, band: ppm } : null;
 }
 
-/** So far beyond the animals' own range, as a share of its width, is more than the range is sure to. Ours. */
-const askedSlackFraction = 0.15;
+/**
+ * Beyond their own range by more than so much of its width, animals are not merely out of what is best for them. Ours:
+ * handbooks give what a kind is kept well in, not what it dies of.
+ */
+const askedSlackFraction = 0.5;
 
 const withinPractice = (reading: Interval, { asked }: BandLine): boolean =>
   asked !== undefined && (asked.practice === null || bandVerdict(reading, asked.practice).verdict === 'inside');
@@ -141,8 +144,7 @@ function onlyForAnimals(reading: Interval, band: BandLine): boolean {
   if (!asked || (asked.practice && bandVerdict(reading, asked.practice).verdict !== 'inside')) return false;
   if (asked.unsure) return true;
   const gap = Math.max(lowEnd(band) - highEnd(reading), lowEnd(reading) - highEnd(band));
-  const width = highEnd(band) - Math.max(0, lowEnd(band));
-  return gap <= askedSlackFraction * (Number.isFinite(width) ? width : Math.max(1, Math.abs(lowEnd(band))));
+  return gap <= askedSlackFraction * (asked.widthValue ?? Math.max(1, Math.min(highEnd(band), Math.abs(lowEnd(band)))));
 }
 
 const endsOf = ({ lo, hi }: Interval): Interval => ({ lo, hi });

@@ -58,29 +58,46 @@ describe('the verdict on a tank', () => {
     ).toBe('settled');
   });
   it('outside of what its animals ask but within their practice: brought nearer if near, acted on if far', () => {
-    const asked = { ...band('ph', 5, 7), asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure: false } };
+    const asked = {
+      ...band('ph', 5, 7),
+      asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure: false, widthValue: 0.6 },
+    };
     const near = verdict({ ph: [reading(7.1, 7.1)] }, [asked]);
     expect([near.state, near.reason.id, near.nextStep.reason.id]).toEqual(['drifting', 'outside', 'bring-slowly']);
     expect(near.reason.facts.asked?.names).toEqual(['tetra']);
-    // 15 % of a range two wide is 0.3.
+    // Half of a range of their own that is 0.6 wide.
     expect(verdict({ ph: [reading(7.29, 7.3)] }, [asked]).state).toBe('drifting');
     expect(verdict({ ph: [reading(7.31, 7.31)] }, [asked]).state).toBe('act');
     // Beyond the practice too.
     expect(verdict({ ph: [reading(7.6, 7.6)] }, [asked]).state).toBe('act');
-    const alone = { ...band('ghDegrees', 4, 10), asked: { names: ['tetra'], practice: null, unsure: false } };
-    expect(verdict({ ghDegrees: [reading(10.8, 10.8)] }, [alone]).state).toBe('drifting');
-    expect(verdict({ ghDegrees: [reading(3.2, 3.2)] }, [alone]).state).toBe('drifting');
+    const alone = {
+      ...band('ghDegrees', 4, 10),
+      asked: { names: ['tetra'], practice: null, unsure: false, widthValue: 6 },
+    };
+    expect(verdict({ ghDegrees: [reading(13, 13)] }, [alone]).state).toBe('drifting');
+    expect(verdict({ ghDegrees: [reading(1, 1)] }, [alone]).state).toBe('drifting');
+    expect(verdict({ ghDegrees: [reading(0.9, 0.9)] }, [alone]).state).toBe('act');
     expect(verdict({ ghDegrees: [reading(14, 14)] }, [alone]).state).toBe('act');
+    // Ranges open on one side: half of the nearer end.
+    const open = { ...alone, asked: { ...alone.asked, widthValue: null } };
+    expect(verdict({ ghDegrees: [reading(12, 12)] }, [open]).state).toBe('drifting');
+    expect(verdict({ ghDegrees: [reading(12.1, 12.1)] }, [open]).state).toBe('act');
     const unsure = { ...alone, asked: { ...alone.asked, unsure: true } };
     expect(verdict({ ghDegrees: [reading(14, 14)] }, [unsure]).state).toBe('drifting');
   });
   it('a kit too coarse for the edge that only the animals ask for tells enough; for the practice’s it does not', () => {
-    const asked = { ...band('ph', 5, 7), asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure: false } };
+    const asked = {
+      ...band('ph', 5, 7),
+      asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure: false, widthValue: 0.6 },
+    };
     expect(verdict({ ph: [reading(6.8, 7.2)] }, [asked]).state).toBe('settled');
     expect(verdict({ ph: [reading(6.8, 7.6)] }, [asked]).reason.id).toBe('straddles');
   });
   it('what only the animals ask for is not asked to be tested', () => {
-    const alone = { ...band('khDegrees', 1, 4), asked: { names: ['tetra'], practice: null, unsure: false } };
+    const alone = {
+      ...band('khDegrees', 1, 4),
+      asked: { names: ['tetra'], practice: null, unsure: false, widthValue: 6 },
+    };
     const got = verdict({ ph: [reading(6.45, 6.55)] }, [...bands, alone]);
     expect(got.lines.map((l) => l.parameter)).toEqual(['ph', 'no3MgPerL']);
   });

@@ -126,7 +126,8 @@ function warmText({ heat, oxygen }: VerdictFacts): string {
 
 /** The one next step of a tank, in one line. */
 export function stepWords({ reason: { id, facts } }: NextStep): string {
-  const label = facts.parameter === null ? '' : (known(facts.parameter)?.label.toLowerCase() ?? facts.parameter);
+  const named = facts.parameter === null ? '' : (known(facts.parameter)?.label ?? facts.parameter);
+  const label = named === 'pH' ? named : named.toLowerCase();
   switch (id) {
     case 'nothing-due':
       return 'Nothing due.';

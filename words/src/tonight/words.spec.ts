@@ -142,7 +142,12 @@ describe('who asks for a band', () => {
       facts: { parameter: 'ph', reading: { lo: 7.1, hi: 7.1 }, band: { lo: 5, hi: 7 }, side: 'above', ...facts },
     });
   it('the kinds are named, what the practice alone says stands beside, and a range the book is not sure of is said', () => {
-    const asked = { names: ['cardinal tetra', 'panda corydoras'], practice: { lo: 6, hi: 7.5 }, unsure: false };
+    const asked = {
+      names: ['cardinal tetra', 'panda corydoras'],
+      practice: { lo: 6, hi: 7.5 },
+      unsure: false,
+      widthValue: 2,
+    };
     expect(outside({ asked })).toBe(
       'pH reads 7.1, band 5–7 for cardinal tetra and panda corydoras: above it. By the practice alone: band 6–7.5.',
     );

@@ -8,7 +8,7 @@ import { gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
 import { TonightStore, Welcome } from '../tonight';
 import { StockNav } from './stock-nav';
-import { countText, StockStore } from './stock-store';
+import { countText, StockStore, type TankStock } from './stock-store';
 
 /** Who lives where: counts as spans, what all of a tank bear, and what speaks against their company. */
 @Component({
@@ -37,7 +37,7 @@ import { countText, StockStore } from './stock-store';
           <span class="small quiet">{{ s.tank.stage ?? 'stage not said' }} · {{ s.tank.setUp.purpose }}</span>
           <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits here</a>
         </div>
-        @if (s.tank.state !== 'settled' && s.tank.state !== 'resting') {
+        @if (saidApart(s)) {
           <p class="small">{{ s.tank.reason }}</p>
         }
         @for (a of s.alarms; track $index) {
@@ -145,6 +145,11 @@ export class StockScreen {
   protected readonly store = inject(StockStore);
   protected readonly tonight = inject(TonightStore);
   protected readonly all = signal(false);
+  /** Why the tank is in its state, where no alarm below says just that. */
+  protected saidApart = ({ tank, alarms }: TankStock): boolean =>
+    tank.state !== 'settled' &&
+    tank.state !== 'resting' &&
+    !alarms.some((a) => tank.reason.startsWith(alarmWords(a.reason, a.kindName)));
   protected readonly words = { clash: 'clash', caution: 'mind', note: 'know', unknown: 'cannot tell' };
   protected readonly shown = (findings: readonly TogetherFinding[]): readonly TogetherFinding[] =>
     this.all() ? findings : findings.filter((f) => f.severity !== 'note');

@@ -7,7 +7,7 @@ import { intervalText } from '#core/readings';
 import type { BookEntry } from '#contracts/book';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
-import { dayText, figure, whenText } from '../ui/words';
+import { dayText, figure, stateWords, whenText } from '../ui/words';
 import { FolioStore } from '../tonight';
 
 const reaches = [30, 90, 365] as const;
@@ -44,7 +44,10 @@ const reaches = [30, 90, 365] as const;
           <dt>Kept as</dt>
           <dd>{{ practice() }}</dd>
           <dt>Tonight</dt>
-          <dd>{{ f.tank.reason }}{{ f.tank.decidedBy ? ' ' + f.tank.water.reason : '' }}</dd>
+          <dd>
+            <strong>{{ stateWord[f.tank.state] }}.</strong> {{ f.tank.reason
+            }}{{ f.tank.decidedBy ? ' ' + f.tank.water.reason : '' }}
+          </dd>
         </dl>
         <h2>Water, the last reading of each</h2>
         <table>
@@ -145,6 +148,7 @@ export class RecordScreen {
   private readonly folios = inject(FolioStore);
   protected readonly house = inject(HouseStore);
   protected readonly reaches = reaches;
+  protected readonly stateWord = stateWords;
   protected readonly days = signal<number>(90);
   private readonly entries = signal<readonly BookEntry[]>([]);
   constructor() {
