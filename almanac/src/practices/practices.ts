@@ -81,6 +81,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Soft-water caridina',
     name: 'Low',
     moults: true,
+    bearing: 'delicate',
     reason: 'Pure water on active soil; 10–15 % weekly while young, monthly when old; a steady temperature.',
     bands: [
       shrimp('ph', 5.8, 6.5),
@@ -94,6 +95,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Soft-water caridina',
     name: 'Middle',
     moults: true,
+    bearing: 'delicate',
     reason: 'The middle ground for bee-type shrimp on active soil.',
     bands: [
       shrimp('ph', 5.8, 6.4),
@@ -110,6 +112,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Soft-water caridina',
     name: 'Relaxed',
     moults: true,
+    bearing: 'delicate',
     reason: 'Wider; look for a cause when the pen passes 200.',
     bands: [shrimp('khDegrees', 0, 0.5, 'Said as 0.'), pen(120, 200)],
   },
@@ -119,6 +122,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Sulawesi lake shrimp',
     name: 'Tank',
     moults: true,
+    bearing: 'delicate',
     reason: 'What keepers hold in tanks.',
     bands: [
       shrimp('ph', 7.6, 8.4),
@@ -134,6 +138,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Sulawesi lake shrimp',
     name: 'As in the lakes',
     moults: true,
+    bearing: 'delicate',
     reason:
       'Slow mineral, a week-long mix, small drips. Its conductivity and its hardness do not agree with each other.',
     bands: [
@@ -151,6 +156,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Sulawesi lake shrimp',
     name: 'Easy mineral',
     moults: true,
+    bearing: 'delicate',
     reason: 'Works by some accounts, mostly for home-bred animals.',
     bands: [shrimp('ph', 6.9, 7.3, 'Said as about 7.1.'), pen(120, 140, 'Said as about 130.'), shrimp('tempC', 27, 29)],
     clashes: [{ practiceId: 'sulawesi-lakes', why: 'pH about 7.1 against 8.1 and more.' }],
@@ -161,6 +167,7 @@ export const practices: readonly Practice[] = [
     livestock: 'Tannin water',
     name: 'With shrimp',
     moults: true,
+    bearing: 'delicate',
     tannins: true,
     reason: 'pH 4.5–6 in nature, tanks milder. The minerals matter, not the colour; under pH 5 moults may fail.',
     bands: [

@@ -3,7 +3,7 @@ import { practiceConsistency, type BandLine, type ConsistencyFinding, type Pract
 import { parameterIds, type Parameter } from '#core/readings';
 import { kindParameters, type Food, type StockKind } from '#core/stock';
 import { quantityNamed } from '#core/units';
-import { saltIds, type EmergencyThresholds, type StepLimit } from '#core/water';
+import { bearings, saltIds, type EmergencyThresholds, type StepLimit } from '#core/water';
 import { chronicNh3AsNMgPerL, emergencyThresholds, safetyBands, stepLimits } from '#almanac/limits';
 import { bookKinds, foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
@@ -88,6 +88,7 @@ const shapes = {
     reason: text,
     bands: v.pipe(v.array(band), v.minLength(1, 'has no band')),
     tannins: v.optional(v.boolean()),
+    bearing: v.optional(v.picklist(bearings)),
     moults: v.optional(v.boolean()),
     clashes: v.optional(v.array(v.strictObject({ practiceId: text, why: text }))),
   }),

@@ -39,6 +39,8 @@ export const setUpPayload = v.strictObject({
   purpose: v.picklist(purposes, 'is not a known purpose'),
   practiceId: textUpTo(60),
   bearing,
+  /** The keeper keeps to it, whatever the practice and those who live there ask. */
+  bearingKept: v.optional(v.boolean()),
   /** Animals that came lately count one bearing class lower for a month. */
   newArrivalsOn: v.optional(day),
   startedOn: day,

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { equipmentItems, tankStages } from '#core/tanks';
 import { stockEvents, stockSigns } from '#core/stock';
-import { byParameter, instant, interval, uuid } from '#contracts/shapes';
+import { bearing, byParameter, instant, interval, uuid } from '#contracts/shapes';
 import { setUpPayload, stockKind } from '#contracts/book';
 import { stateId } from '#contracts/tonight';
 
@@ -43,6 +43,9 @@ export const stockTank = v.object({
   tankId: uuid,
   name: v.string(),
   state: stateId,
+  /** Something must be done tonight, or its animals are not well: nobody moves in. */
+  ailing: v.boolean(),
+  bears: v.object({ bearing, askedBy: v.array(v.string()) }),
   /** Why, in a sentence: the same as on tonight’s sheet. */
   reason: v.string(),
   setUp: setUpPayload,

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import {
+  bearing,
   byParameter,
   day,
   finiteNumber,
@@ -98,6 +99,8 @@ export const folio = v.object({
   nightOn: day,
   tank: tonightTank,
   setUp: setUpPayload,
+  /** What it bears, and which kinds (or `practice`) ask for more care than its set-up says. */
+  bears: v.object({ bearing, askedBy: v.array(v.string()) }),
   netVolumeL: v.number(),
   setUpEntryId: uuid,
   startedOn: day,

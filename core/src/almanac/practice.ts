@@ -1,5 +1,5 @@
 import { bandVerdict, highEnd, lowEnd, type Interval, type ParameterId } from '#core/readings';
-import type { EvidenceGrade } from '#core/water';
+import type { Bearing, EvidenceGrade } from '#core/water';
 
 /** One line of a practice: the band a school keeps for one parameter, in the parameter's canonical unit. */
 export interface BandLine extends Interval {
@@ -45,6 +45,8 @@ export interface Practice {
   name: string;
   reason: string;
   bands: readonly BandLine[];
+  /** What these animals bear, where the school is about kinds that bear less than usual. */
+  bearing?: Bearing;
   /** Stained water: not carbonate but humic acids hold its pH. */
   tannins?: boolean;
   /** It is kept for shrimp: after a change their moults are counted. */

@@ -21,7 +21,7 @@ export {
 } from './slow-harm';
 export { testPlan, type PlannedTest, type TestPlan, type TestPlanInput, type TestReasonId } from './test-plan';
 export { withOutlooks } from './with-outlooks';
-export { stateOfTank, type TankState } from './state';
+export { isAiling, stateOfTank, type TankState } from './state';
 export {
   inOrderOfNeed,
   type Begins,

@@ -1,6 +1,6 @@
 import type { Contribution, ContributionReason, ContributionSeverity } from './contribution';
 import type { TankStateId } from './parameter-verdict';
-import { stateOfTank } from './state';
+import { isAiling, stateOfTank } from './state';
 import type { TankVerdict } from './verdict';
 
 const verdict = (state: TankStateId, urgent = false): TankVerdict => ({
@@ -65,5 +65,16 @@ describe('the state of a tank: the worst of water, animals and jobs', () => {
     expect(of(verdict('resting'), said('open-job', 'watch'))[0]).toBe('drifting');
     expect(of(verdict('resting'), said('losses', 'act'))[0]).toBe('act');
     expect(of(verdict('resting'))).toEqual(['resting', 'water', 'leave']);
+  });
+  it('nobody moves in where something must be done or the animals show signs; a hose that runs over is another matter', () => {
+    const ailing = (water: TankVerdict, ...contributions: Contribution[]) =>
+      isAiling(stateOfTank({ verdict: water, contributions }));
+    expect(ailing(verdict('act'))).toBeTrue();
+    expect(ailing(verdict('settled'), said('animals', 'watch'))).toBeTrue();
+    expect(ailing(verdict('settled'), said('losses', 'act'))).toBeTrue();
+    expect(ailing(verdict('settled'), said('slow-harm', 'act'))).toBeTrue();
+    expect(ailing(verdict('settled'), said('timer', 'act'))).toBeFalse();
+    expect(ailing(verdict('settled'), said('slow-harm', 'watch'))).toBeFalse();
+    expect([ailing(verdict('settled')), ailing(verdict('unknown'))]).toEqual([false, false]);
   });
 });

@@ -65,6 +65,14 @@ const told = ({ id, reason }: Contribution, state: TankStateId): TankState => ({
   nextStep: stepFor(reason),
 });
 
+/** Whether nobody should move in tonight: it is to be acted on, or its animals show signs. */
+export const isAiling = ({ state, reason }: TankState): boolean =>
+  reason.by === 'water'
+    ? state === 'act'
+    : reason.said.id === 'animals' ||
+      reason.said.id === 'losses' ||
+      (state === 'act' && reason.said.id !== 'timer' && reason.said.id !== 'open-job');
+
 const steps: Partial<Record<ContributionReason['id'], { kind: NextStep['kind']; id: NextStepId }>> = {
   animals: { kind: 'test', id: 'look-animals' },
   losses: { kind: 'test', id: 'look-animals' },

@@ -1,6 +1,14 @@
 import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
-import { changeAdvice, emergencyIn, largestWiseFraction, newArrivals, bearingTonight, oneClassLower } from './index';
+import {
+  changeAdvice,
+  emergencyIn,
+  largestWiseFraction,
+  newArrivals,
+  bearingOf,
+  bearingTonight,
+  oneClassLower,
+} from './index';
 import { roundLimits as limits, roundThresholds as thresholds } from './limits.cases';
 import { toxicAmmoniaOf } from './ammonia';
 
@@ -191,6 +199,29 @@ describe('new animals bear a class less', () => {
       bearingTonight({ bearing: 'robust', newArrivalsOn: '2026-03-01', nowEpochMs: came + days * day });
     expect([tonight(5), tonight(40)]).toEqual(['usual', 'robust']);
     expect(bearingTonight({ bearing: 'usual', nowEpochMs: came })).toBe('usual');
+  });
+});
+
+describe('what a tank bears', () => {
+  const shrimp = { commonName: 'bee shrimp', bearing: 'delicate' as const };
+  const platy = { commonName: 'platy', bearing: 'robust' as const };
+  const tetra = { commonName: 'tetra', bearing: 'usual' as const };
+  const of = (over: Partial<Parameters<typeof bearingOf>[0]>) =>
+    bearingOf({ said: 'usual', keptTo: false, practice: null, kinds: [], ...over });
+  it('follows the most delicate that lives there, and says who asks', () => {
+    expect(of({ kinds: [platy, shrimp] })).toEqual({ bearing: 'delicate', askedBy: ['bee shrimp'] });
+    expect(of({ said: 'robust', kinds: [platy, tetra] })).toEqual({ bearing: 'usual', askedBy: ['tetra'] });
+    expect(of({ said: 'robust', kinds: [tetra, shrimp, shrimp] })).toEqual({
+      bearing: 'delicate',
+      askedBy: ['bee shrimp'],
+    });
+  });
+  it('follows its practice: soft-water shrimp are delicate before the first of them is in the book', () => {
+    expect(of({ practice: 'delicate' })).toEqual({ bearing: 'delicate', askedBy: ['practice'] });
+  });
+  it('is never less careful than what was said, and the keeper’s word where it is kept to', () => {
+    expect(of({ said: 'delicate', kinds: [platy] })).toEqual({ bearing: 'delicate', askedBy: [] });
+    expect(of({ keptTo: true, practice: 'delicate', kinds: [shrimp] })).toEqual({ bearing: 'usual', askedBy: [] });
   });
 });
 

@@ -1,5 +1,5 @@
 export { litreCost, mixCost, type DosedPowder, type LitreCost, type WaterPrices } from './cost';
-export { bearingTonight, newArrivals } from './bearing';
+export { bearingOf, bearingTonight, newArrivals, type TankBearing } from './bearing';
 export {
   houseWaters,
   isPure,

@@ -93,7 +93,8 @@ const inOrder = (answer: { tanks?: { tankId: string }[] }): object => ({
 const unjudged = (answer: { tanks?: { tankId: string }[] }): object => ({
   ...answer,
   tanks: (answer.tanks ?? []).map((tank) => {
-    const { state: _state, reason: _reason, ...stands } = tank as { tankId: string; state?: string; reason?: string };
+    const stands: Record<string, unknown> = { ...tank };
+    for (const judged of ['state', 'reason', 'ailing', 'bears']) Reflect.deleteProperty(stands, judged);
     return stands;
   }),
 });

@@ -57,8 +57,8 @@ function historyOf(tank: Tank): TankHistory {
 }
 
 /** What these animals bear in a day. */
-function perDayOf({ setUp }: Tank, nowEpochMs: number): Partial<Record<ParameterId, number>> {
-  const bearing = bearingTonight({ ...setUp, nowEpochMs });
+function perDayOf({ setUp, bears }: Tank, nowEpochMs: number): Partial<Record<ParameterId, number>> {
+  const bearing = bearingTonight({ ...setUp, bearing: bears.bearing, nowEpochMs });
   return Object.fromEntries(
     shippedAlmanac.limits
       .filter((limit) => limit.per === 'day' && limit.measure === 'value')

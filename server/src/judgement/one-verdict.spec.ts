@@ -128,6 +128,21 @@ describe('one verdict', () => {
     const after = await house.get<Folio>(`/api/tanks/${tank}/folio?days=30`);
     expect(after.body.lines.find((l) => l.parameter === 'ghDegrees')?.band?.asked).toBeUndefined();
   });
+  it('what a tank bears follows who lives there and its practice, unless its keeper keeps to the word', async () => {
+    const bears = async (tank: string) => (await house.get<Folio>(`/api/tanks/${tank}/folio?days=30`)).body.bears;
+    const usual = await calmTank('Usual');
+    expect(await bears(usual)).toEqual({ bearing: 'usual', askedBy: [] });
+    await house.write(stock(usual, 'counted', 12, { kindId: 'bee-shrimp' }, at(30)));
+    expect(await bears(usual)).toEqual({ bearing: 'delicate', askedBy: ['bee shrimp'] });
+    expect(await bears(await calmTank('Soft water', { practiceId: 'caridina-low' }))).toEqual({
+      bearing: 'delicate',
+      askedBy: ['practice'],
+    });
+    expect(await bears(await calmTank('Kept to', { practiceId: 'caridina-low', bearingKept: true }))).toEqual({
+      bearing: 'usual',
+      askedBy: [],
+    });
+  });
   it('a routine whose changes end higher each time is said to lose, and its tank is not settled', async () => {
     const [tank, source] = [id(), id()];
     await house.write(sourceEntry(source), tankEntry(tank, { name: 'Loses' }));

@@ -83,9 +83,9 @@ export function prospectOf({ tank, readings, changes, doses, topUps, nowEpochMs 
 }
 
 /** The osmotic step that these animals bear at a change. */
-const ecStepFractionOf = ({ setUp }: Tank, nowEpochMs: number): number =>
+const ecStepFractionOf = ({ setUp, bears }: Tank, nowEpochMs: number): number =>
   shippedAlmanac.limits.find((l) => l.parameter === 'ec25UsPerCm' && l.per === 'change' && l.measure === 'fraction')
-    ?.byBearing[bearingTonight({ ...setUp, nowEpochMs })].value ?? leastEcStepFraction;
+    ?.byBearing[bearingTonight({ ...setUp, bearing: bears.bearing, nowEpochMs })].value ?? leastEcStepFraction;
 /** Where the almanac says nothing: as for the delicate. */
 const leastEcStepFraction = 0.05;
 

@@ -60,6 +60,7 @@ export class Prospects {
     const signature = JSON.stringify([
       tank.newest,
       tank.setUpEntryId,
+      tank.bears.bearing,
       tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
       Math.floor(nowEpochMs / (dayMs / 4)),
     ]);

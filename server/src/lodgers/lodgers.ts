@@ -1,5 +1,7 @@
 import { bookKinds } from '#almanac/kinds';
+import { shippedAlmanac } from '#almanac/shelf';
 import { kindsInForce, populationsOf, type Lodger, type StockEvent } from '#core/stock';
+import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
 import { ofKind, readDiary, type DiaryRow } from '../book';
 import type { Db, Tx } from '../db';
@@ -55,5 +57,15 @@ async function lodgersOf(
 export async function readTanks(db: Db | Tx, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
   const rows = await readTankRows(db, asked);
   const lodgers = await lodgersOf(db, { tankIds: rows.map((t) => t.tankId), atEpochMs: asked.atEpochMs });
-  return rows.map((tank) => ({ ...tank, lodgers: lodgers.get(tank.tankId) ?? [] }));
+  return rows.map((tank) => {
+    const living = lodgers.get(tank.tankId) ?? [];
+    const { bearing, bearingKept = false, practiceId } = tank.setUp;
+    const bears = bearingOf({
+      said: bearing,
+      keptTo: bearingKept,
+      practice: shippedAlmanac.practices.find((p) => p.id === practiceId)?.bearing ?? null,
+      kinds: living.map(({ kind }) => kind).filter((kind) => kind.group !== 'plant'),
+    });
+    return { ...tank, lodgers: living, bears };
+  });
 }

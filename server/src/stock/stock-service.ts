@@ -1,3 +1,4 @@
+import { isAiling } from '#core/tonight';
 import type { StockTank, StockView } from '#contracts/stock';
 import { contributionWords, verdictWords } from '#words/tonight';
 import { notFound } from '../problems';
@@ -44,6 +45,8 @@ const stockTank = ({ tank, tonight }: JudgedTank, events: StockTank['events']): 
   tankId: tank.tankId,
   name: tank.name,
   state: tonight.state,
+  ailing: isAiling(tonight),
+  bears: { bearing: tank.bears.bearing, askedBy: [...tank.bears.askedBy] },
   reason:
     tonight.reason.by === 'water' ? verdictWords(tonight.reason.said) : contributionWords(tonight.reason.said).text,
   setUp: tank.setUp,

@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { SetUpPayload } from '#contracts/book';
 import type { Lodger } from '#core/stock';
+import type { TankBearing } from '#core/water';
 import type { Newest, SubjectState } from '../book';
 import type { Db, Tx } from '../db';
 import { tankSetups } from './tanks-table';
@@ -16,9 +17,10 @@ export interface TankRow {
   lastDone: SubjectState;
   newest: Newest;
 }
-/** And who lives in it, as far as the book knows (`lodgers`). */
+/** And who lives in it, as far as the book knows (`lodgers`), with what they all bear. */
 export interface Tank extends TankRow {
   lodgers: readonly Lodger[];
+  bears: TankBearing;
 }
 
 export async function insertSetUps(tx: Tx, rows: (typeof tankSetups.$inferInsert)[]): Promise<void> {

@@ -42,6 +42,7 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
     nightOn: deps.house.nightOnAt(nowEpochMs),
     tank: tankLine(of, { house: deps.house, nowEpochMs }),
     setUp: tank.setUp,
+    bears: { bearing: tank.bears.bearing, askedBy: [...tank.bears.askedBy] },
     netVolumeL: tank.netVolumeL,
     setUpEntryId: tank.setUpEntryId,
     startedOn: tank.startedOn,

@@ -105,6 +105,10 @@ describe('setting up a tank', () => {
     await room.click('Write the new set-up');
     expect(room.written[0]).toEqual(jasmine.objectContaining({ kind: 'set-up', subjectId: 'lobby' }));
     expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ name: 'Lobby', measuredFillL: 96 }));
+    expect((room.written[0]?.payload as { bearingKept?: true }).bearingKept).toBeUndefined();
+    await room.tickBox('keep to it');
+    await room.click('Write the new set-up');
+    expect(room.written[1]?.payload).toEqual(jasmine.objectContaining({ bearingKept: true }));
   });
 });
 

@@ -16,7 +16,7 @@ import {
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
 import { arrivalCautionWords, maturityWords, methodWords, stockingWords } from '#words/stock';
-import { flowOf } from '#core/water';
+import { bearings, flowOf } from '#core/water';
 import { flowWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
@@ -107,7 +107,7 @@ export class ArrivalScreen {
       takenL: litresTakenL(stock.lodgers.filter((l) => l.kind.id !== kind.id)),
       presentCount: present.reduce((sum, l) => sum + (l.count.lo ?? 0), 0),
       plannedCount: this.planned()?.lo ?? 0,
-      acting: stock.tank.state === 'act',
+      acting: stock.tank.ailing,
     });
   });
   protected readonly waterWarning = computed(() => {
@@ -118,7 +118,24 @@ export class ArrivalScreen {
       ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding])}.`
       : '';
   });
+  /** They bear less than this tank is planned for. */
+  protected readonly moreDelicate = computed(() => {
+    const [stock, kind] = [this.stock(), this.kind()];
+    return (
+      stock !== null &&
+      kind !== null &&
+      kind.animal !== null &&
+      bearings.indexOf(kind.bearing) > bearings.indexOf(stock.tank.bears.bearing)
+    );
+  });
+  /** Whether the tank's changes follow them from now on, or keep to what its set-up says. */
+  protected readonly planFor = signal<'them' | 'set-up'>('them');
+  private readonly ailingWarning = computed(() => {
+    const stock = this.stock();
+    return stock?.tank.ailing ? `${stock.tank.name} is not well tonight: ${stock.tank.reason}` : '';
+  });
   protected readonly warnings = computed(() => [
+    ...(this.ailingWarning() ? [this.ailingWarning()] : []),
     ...(this.waterWarning() ? [this.waterWarning()] : []),
     ...(this.planned() ? (this.advice()?.warnings.map(stockingWords) ?? []) : []),
   ]);
@@ -183,6 +200,11 @@ export class ArrivalScreen {
       warnings,
       ...(warnings.length > 0 ? { overrideReason: this.overrideReason().trim() } : {}),
     });
+    const { tank } = stock;
+    const kept =
+      this.moreDelicate() && this.planFor() === 'set-up'
+        ? [this.scribe.entry('set-up', tank.tankId, { ...tank.setUp, bearingKept: true })]
+        : [];
     const plan = this.plan()?.value;
     const drip = plan
       ? [
@@ -200,7 +222,7 @@ export class ArrivalScreen {
         ]
       : [];
     const written = await this.scribe.write(
-      [arrival, ...drip],
+      [...kept, arrival, ...drip],
       `${this.count()} ${kind.commonName} for ${stock.tank.name}`,
     );
     this.faults.set(written.faults);

@@ -31,6 +31,8 @@ const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): Stoc
   tankId,
   name,
   reason: 'All inside.',
+  ailing: false,
+  bears: { bearing: 'usual', askedBy: [] },
   state: 'settled',
   setUp: {
     name,
@@ -146,6 +148,58 @@ describe('an arrival', () => {
     await room.type('input[name=hours]', '20');
     expect(room.text()).toContain('Straight over');
     expect(room.text()).toContain('pH rises and makes it toxic');
+  });
+});
+
+describe('who comes in is held against the tank as it is tonight', () => {
+  const ailing = { ailing: true, state: 'act', reason: '4 platy dead in a week.' } as const;
+  it('an arrival into a tank that is not well is told so, and waits for a reason', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' }, [tank('t1', 'Window', ailing)]);
+    await room.type('select[name=kind]', 'cherry-shrimp');
+    await room.type('input[name=count]', '8');
+    expect(room.text()).toContain('Window is not well tonight: 4 platy dead in a week.');
+    expect(room.query<HTMLButtonElement>('.do .go').disabled).toBeTrue();
+  });
+  it('a quarantine that is not well is not offered without saying so', async () => {
+    const { setUp } = tank('q', 'Linen Room');
+    const quarantine = tank('q', 'Linen Room', { ...ailing, setUp: { ...setUp, purpose: 'quarantine' } });
+    const room = await open(ArrivalScreen, { tank: 't1' }, [tank('t1', 'Window'), quarantine]);
+    expect(room.text()).toContain('Into Linen Room instead (not well tonight: 4 platy dead in a week.)');
+  });
+  it('a move is told what speaks against where it goes: losses, no cycle, the wrong water', async () => {
+    const soft = tank('t2', 'Landing', { ...ailing, stage: 'cycling', water: { ghDegrees: at(2) } });
+    const room = await open(TankStockScreen, { tankId: 't1' }, [tank('t1', 'Window'), soft, tank('t3', 'Attic')]);
+    await room.type('select[name=event]', 'moved-out');
+    await room.type('select[name=other]', 't2');
+    for (const said of [
+      'Landing (not well tonight)',
+      'Landing is not well tonight: 4 platy dead',
+      'Landing is not cycled yet.',
+      'Its water does not suit them: GH should be',
+    ])
+      expect(room.text()).toContain(said);
+    await room.type('select[name=other]', 't3');
+    expect(room.text()).not.toContain('Attic is not');
+    expect(room.text()).not.toContain('does not suit them');
+  });
+  it('a delicate kind asks: changes follow it from now on, or the set-up is kept to, in the same request', async () => {
+    const soft = { ghDegrees: at(5), khDegrees: at(1), ph: at(6.2), tempC: at(22), ec25UsPerCm: at(200) };
+    const room = await open(ArrivalScreen, { tank: 't1' }, [tank('t1', 'Window', { water: soft, events: [] })]);
+    await room.type('select[name=kind]', 'bee-shrimp');
+    await room.type('input[name=count]', '8');
+    expect(room.text()).toContain('are delicate; Window is planned for usual');
+    await room.fill('From now on its changes are made', 'set-up');
+    if (room.has('input[name=because]')) await room.type('input[name=because]', 'I know them');
+    await room.click('They are here');
+    expect(room.written.map((e) => e.kind).slice(0, 2)).toEqual(['set-up', 'arrival']);
+    expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ bearing: 'usual', bearingKept: true }));
+  });
+  it('a tank that is planned for the delicate does not ask', async () => {
+    const soft = { ghDegrees: at(5), khDegrees: at(1), ph: at(6.2), tempC: at(22), ec25UsPerCm: at(200) };
+    const cared = tank('t1', 'Window', { water: soft, bears: { bearing: 'delicate', askedBy: ['practice'] } });
+    const other = await open(ArrivalScreen, { tank: 't1' }, [cared]);
+    await other.type('select[name=kind]', 'bee-shrimp');
+    expect(other.text()).not.toContain('is planned for');
   });
 });
 

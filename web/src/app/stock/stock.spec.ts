@@ -51,6 +51,8 @@ describe('one tank as the stock page sees it', () => {
     tankId: '1',
     name: 'Window',
     reason: 'All inside.',
+    ailing: false,
+    bears: { bearing: 'usual', askedBy: [] },
     state: 'settled',
     setUp: {
       name: 'Window',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { stockSigns, type Population, type StockEventName, type StockSign, type StockAlarm } from '#core/stock';
+import { fitOf, stockSigns, type Population, type StockEventName, type StockSign, type StockAlarm } from '#core/stock';
 import { alarmWords } from '#words/stock';
 import type { NewEntry } from '#contracts/book';
 import { togetherWords } from '#words/stock';
@@ -72,6 +72,24 @@ export class TankStockScreen {
   protected readonly said = signal('');
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly others = computed(() => this.store.stocked().filter((s) => s.tank.tankId !== this.tankId()));
+
+  /** What speaks against the tank they would move to, as it is tonight. */
+  protected readonly destination = computed(() => {
+    const to = this.store.stockOf(this.otherTankId());
+    const [kindId = ''] = this.key().split('|');
+    const kind = this.store.kindNamed(kindId);
+    if (!to) return '';
+    const fit = kind && fitOf({ kind, water: to.tank.water });
+    return [
+      ...(to.tank.ailing ? [`${to.tank.name} is not well tonight: ${to.tank.reason}`] : []),
+      ...(to.tank.stage === 'cycling' ? [`${to.tank.name} is not cycled yet.`] : []),
+      ...(kind && fit?.verdict === 'no' && fit.deciding
+        ? [
+            `Its water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding])}.`,
+          ]
+        : []),
+    ].join(' ');
+  });
 
   constructor() {
     this.store.load();

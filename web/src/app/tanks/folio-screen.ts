@@ -78,6 +78,8 @@ export class FolioScreen {
     this.owned.inUse().some((o) => o.payload.tankId === this.tankId() && o.payload.deviceId !== undefined),
   );
   protected readonly gradeWords = gradeWords;
+  protected askedBy = ({ bears }: Folio): string =>
+    bears.askedBy.map((name) => (name === 'practice' ? 'its practice' : name)).join(' and ');
   protected readonly running = ({ tank }: Folio): ShownContribution[] =>
     tank.contributions.filter((c) => ['drip', 'leftovers', 'timer', 'open-job'].includes(c.reason.id));
   protected readonly pressing = ({ tank }: Folio): ShownContribution[] =>

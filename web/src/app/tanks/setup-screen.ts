@@ -75,6 +75,7 @@ export class SetupScreen {
   protected readonly purpose = signal<Purpose>('display');
   protected readonly practiceId = signal('community-soft');
   protected readonly bearing = signal<Bearing>('usual');
+  protected readonly bearingKept = signal(false);
   protected readonly startedOn = signal('');
   private filledFor: string | null = null;
   protected readonly newArrivalsOn = signal('');
@@ -125,6 +126,7 @@ export class SetupScreen {
     this.purpose.set(setUp.purpose);
     this.practiceId.set(setUp.practiceId);
     this.bearing.set(setUp.bearing);
+    this.bearingKept.set(setUp.bearingKept ?? false);
     this.startedOn.set(setUp.startedOn);
     this.newArrivalsOn.set(setUp.newArrivalsOn ?? '');
     this.overrides.set(setUp.overrides);
@@ -215,6 +217,7 @@ export class SetupScreen {
         purpose: this.purpose(),
         practiceId: this.practiceId(),
         bearing: this.bearing(),
+        ...(this.bearingKept() ? { bearingKept: true } : {}),
         startedOn: this.startedOn(),
         ...(labelL ? { labelL } : {}),
         ...(measuredFillL ? { measuredFillL } : {}),

@@ -149,8 +149,8 @@ export class SchoolsPart {
   );
   /** Animals that came within the month count one class lower. */
   private readonly bearing = computed(() => {
-    const { bearing, newArrivalsOn } = this.folio().setUp;
-    return bearingTonight({ bearing, newArrivalsOn, nowEpochMs: this.house.nowEpochMs() });
+    const { setUp, bears } = this.folio();
+    return bearingTonight({ ...bears, newArrivalsOn: setUp.newArrivalsOn, nowEpochMs: this.house.nowEpochMs() });
   });
 
   protected readonly schools = computed((): SchoolHere[] =>

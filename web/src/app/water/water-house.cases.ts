@@ -281,6 +281,7 @@ export const folioOf = (over: Partial<Folio> = {}): Folio => ({
     lastDone: [],
     contributions: [],
   },
+  bears: { bearing: 'usual', askedBy: [] },
   setUp: {
     name: 'Lobby',
     rack: '',

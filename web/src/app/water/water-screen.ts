@@ -124,7 +124,7 @@ export class WaterScreen {
   });
   protected readonly how = linkedSignal<string | undefined, ChangePayload['how']>({
     source: this.openTankId,
-    computation: () => (untracked(this.folio)?.setUp.bearing === 'delicate' ? 'dripped' : 'poured'),
+    computation: () => (untracked(this.folio)?.bears.bearing === 'delicate' ? 'dripped' : 'poured'),
   });
   protected readonly declared = signal<'' | 'contamination' | 'gasping'>('');
   protected readonly overrideReason = signal('');
@@ -269,7 +269,7 @@ export class WaterScreen {
       netVolumeL: folio.netVolumeL,
       tank,
       newWaterC: this.newWaterC() ?? undefined,
-      bearing: folio.setUp.bearing,
+      bearing: folio.bears.bearing,
       newArrivals: newArrivals({ newArrivalsOn: folio.setUp.newArrivalsOn, nowEpochMs: this.house.nowEpochMs() }),
       limits: stepLimits,
       thresholds: emergencyThresholds,

@@ -452,7 +452,7 @@ describe('one change', () => {
   it('animals that gasp get half of it poured, though delicate ones are dripped as a rule', async () => {
     const delicate = folioOf();
     const room = await open(WaterScreen, asked, {
-      folio: { ...delicate, setUp: { ...delicate.setUp, bearing: 'delicate' } },
+      folio: { ...delicate, bears: { bearing: 'delicate', askedBy: ['bee shrimp'] } },
     });
     await room.choose('Emergency seen', 'gasping');
     expect(room.text()).toContain('Half of it now, then look: 50 %.');
