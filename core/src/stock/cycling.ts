@@ -16,12 +16,31 @@ export const cyclingSchools: readonly CyclingSchool[] = [
 ];
 export type CyclingSchoolId = CyclingSchool['id'];
 
+/** From here down they are slowed by more than the line of the sewage works says, and less than it ends in. */
+const sourBelowPh = 6.5;
+const sourPaces: readonly (readonly [ph: number, paceRatio: number])[] = [
+  [sourBelowPh, 1 - 0.833 * (7.2 - sourBelowPh)],
+  [6, 0.15],
+  [5.5, 0.05],
+  [5, 0],
+];
+function inSourWater(ph: number): number {
+  for (const [i, [below, atBelow]] of sourPaces.entries()) {
+    const [above, atAbove] = sourPaces[i - 1] ?? [below, atBelow];
+    if (ph >= below)
+      return above === below ? atBelow : atBelow + ((atAbove - atBelow) * (ph - below)) / (above - below);
+  }
+  return 0;
+}
+
 /**
  * How fast nitrifiers grow at a temperature and pH, against 25 °C and pH 7.2 and above.
  *
- * e^(0.098 (t − 25)), and below pH 7.2 the factor 1 − 0.833 (7.2 − pH); oxygen and ammonia not limiting.
- * Source: US EPA 1975, Process Design Manual for Nitrogen Control (from memory). Range 5-35 °C, pH 6.0-9; below about
- * 6.0 the factor reaches zero: nitrification stands still.
+ * e^(0.098 (t − 25)), and below pH 7.2 the factor 1 − 0.833 (7.2 − pH) down to 6.5; oxygen and ammonia not limiting.
+ * Source: US EPA 1975, Process Design Manual for Nitrogen Control (from memory). That line would end at pH 6.0, and one
+ * school says so; tanks on active beds at 6 do cycle, slowly (common practice: communities of other nitrifiers), and
+ * nearly stop at 5.5 to 5. Below 6.5 it therefore falls to 15 % at 6, 5 % at 5.5 and nothing at 5 (ours).
+ * Range 5-35 °C, pH 3-10.
  * @example nitrifierPace({ tempC: 20, ph: 7.5 }) // { paceRatio: 0.61 }
  */
 export function nitrifierPace({ tempC, ph }: { tempC: number; ph: number }): Result<{ paceRatio: number }> {
@@ -32,7 +51,7 @@ export function nitrifierPace({ tempC, ph }: { tempC: number; ph: number }): Res
     ],
     () => {
       const byTemp = Math.exp(0.098 * (Math.min(tempC, 30) - 25));
-      const byPh = ph >= 7.2 ? 1 : Math.max(0, 1 - 0.833 * (7.2 - ph));
+      const byPh = ph >= 7.2 ? 1 : ph >= sourBelowPh ? 1 - 0.833 * (7.2 - ph) : inSourWater(ph);
       return ok({ paceRatio: byTemp * byPh });
     },
   );
@@ -259,4 +278,24 @@ function nitriteFall(input: CyclingInput): CyclingState['forecast'] {
     hiEpochMs: last.atEpochMs + (left / -line.hi) * dayMs + 2 * dayMs,
     by: 'nitrite-falling',
   };
+}
+
+/** The longest usual span of a school: a tank younger than this of which nobody said a stage is asked about. */
+const youngDays = 56;
+/**
+ * Whether a tank asks for its cycle before anything else: it is said to be cycling, or is younger than eight weeks and
+ * nobody has said. Null where it does not.
+ * @example cycleAsked({ stage: null, ageDays: 10, purpose: 'display' }) // { ageDays: 10, said: false }
+ */
+export function cycleAsked({
+  stage,
+  ageDays,
+  purpose,
+}: {
+  stage: string | null;
+  ageDays: number;
+  purpose: string;
+}): { ageDays: number; said: boolean } | null {
+  if (stage === 'cycling') return { ageDays, said: true };
+  return stage === null && purpose !== 'resting' && ageDays < youngDays ? { ageDays, said: false } : null;
 }

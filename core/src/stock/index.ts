@@ -39,6 +39,7 @@ export {
 } from './stocking';
 export {
   ammoniaDose,
+  cycleAsked,
   cyclingSchools,
   cyclingState,
   nitrifierPace,

@@ -14,6 +14,7 @@ import {
   leftoverDue,
   nextFood,
   nextMeal,
+  cycleAsked,
   nitrifierPace,
   nitrogenOf,
   nutrientsAdded,
@@ -108,9 +109,27 @@ describe('a cycle', () => {
   });
   it('nitrifiers at 15 °C grow at 38 % of their pace at 25, and not at all at pH 6 (US EPA 1975, from memory)', () => {
     expect(unwrap(nitrifierPace({ tempC: 15, ph: 7.5 })).paceRatio).toBeCloseTo(Math.exp(-0.98), 9);
-    expect(unwrap(nitrifierPace({ tempC: 25, ph: 6.0 })).paceRatio).toBeLessThan(0.01);
+    // Slowed at pH 6, not stopped; nearly stopped at 5.5 (common practice), and stopped at 5.
+    const pace = (ph: number) => unwrap(nitrifierPace({ tempC: 25, ph })).paceRatio;
+    expect(pace(6)).toBeCloseTo(0.15, 9);
+    expect(pace(6.25)).toBeCloseTo((0.15 + 1 - 0.833 * 0.7) / 2, 9);
+    expect(pace(5.5)).toBeCloseTo(0.05, 9);
+    expect(pace(5.25)).toBeCloseTo(0.025, 9);
+    expect([pace(5), pace(4)]).toEqual([0, 0]);
     expect(unwrap(nitrifierPace({ tempC: 25, ph: 6.7 })).paceRatio).toBeCloseTo(1 - 0.833 * 0.5, 9);
     expect(nitrifierPace({ tempC: 60, ph: 7 }).ok).toBeFalse();
+  });
+  it('a tank asks for its cycle while it is cycling, or under eight weeks where nobody said a stage', () => {
+    const asked = (stage: 'cycling' | 'running' | 'maturing' | null, ageDays: number, purpose = 'display') =>
+      cycleAsked({ stage, ageDays, purpose });
+    expect(asked('cycling', 90)).toEqual({ ageDays: 90, said: true });
+    expect(asked(null, 55)).toEqual({ ageDays: 55, said: false });
+    expect([asked(null, 56), asked('running', 5), asked('maturing', 5), asked(null, 5, 'resting')]).toEqual([
+      null,
+      null,
+      null,
+      null,
+    ]);
   });
   it('2 mg/L in 100 L take 0.764 g of ammonium chloride, or 2.6 mL of a 10 % solution (atomic weights)', () => {
     expect(unwrap(ammoniaDose({ netVolumeL: 100, tanMgPerL: 2, source: { kind: 'salt' } })).value.amountG).toBeCloseTo(

@@ -21,6 +21,7 @@ export type ContributionReason =
   | { id: 'leaves'; facts: { parameter: ParameterId; side: 'above' | 'below'; lo: number; hi: number | null } }
   | { id: 'test-due'; facts: { parameter: ParameterId; why: TestReasonId; dueInDays: number } }
   | { id: 'after-change'; facts: { changeEntryId: string } }
+  | { id: 'cycle'; facts: { ageDays: number; said: boolean; stocked: boolean } }
   | { id: 'drip'; facts: { arrivalId: string } }
   | { id: 'leftovers'; facts: { foodId: string; fedEntryId: string } }
   | { id: 'timer'; facts: { timer: TimerKind; note: string } }

@@ -143,6 +143,21 @@ describe('one verdict', () => {
       askedBy: [],
     });
   });
+  it('a young tank of which nobody said a stage asks for its cycle first, and is not settled', async () => {
+    const young = { startedOn: '2026-03-01' };
+    const tank = id();
+    await house.write(tankEntry(tank, { name: 'Young', ...young }, at(12)), readingsEntry(tank, read(inBand), at(2)));
+    const line = await lineOf(tank);
+    expect([line.state, line.reasonId]).toEqual(['drifting', 'cycle']);
+    expect(line.reason).toBe('14 days old, and no cycle is in the book');
+    expect(line.nextStep.text).toContain('Its cycle first');
+    await house.write(entry('fact', tank, { about: 'stage', stage: 'running' }));
+    expect((await lineOf(tank)).state).toBe('settled');
+    await house.write(entry('fact', tank, { about: 'stage', stage: 'cycling' }, at(0)));
+    expect((await lineOf(tank)).reason).toBe('It is being cycled');
+    await house.write(stock(tank, 'counted', 6, {}, at(0)));
+    expect((await lineOf(tank)).reason).toBe('It is being cycled, with animals in it');
+  });
   it('a routine whose changes end higher each time is said to lose, and its tank is not settled', async () => {
     const [tank, source] = [id(), id()];
     await house.write(sourceEntry(source), tankEntry(tank, { name: 'Loses' }));

@@ -1,10 +1,10 @@
 import { bookKinds, foods } from '#almanac/kinds';
 import { middle } from '#core/readings';
-import { kindsInForce, leftoverDue, lossesAlarm, populationsOf, stockAlarms } from '#core/stock';
+import { cycleAsked, kindsInForce, leftoverDue, lossesAlarm, populationsOf, stockAlarms } from '#core/stock';
 import type { BesideAlarm, Contribution } from '#core/tonight';
 import { ofKind, readDiary, type BookDeps } from '../book';
 import { eventOf } from '../lodgers';
-import { latestWater, newestOf, type Tank } from '../tanks';
+import { latestWater, newestOf, stageOf, type Tank } from '../tanks';
 
 const dayMs = 86_400_000;
 const weekDays = 7;
@@ -33,6 +33,7 @@ export async function stockContributions({
       [
         ...(alarms.get(tank.tankId) ?? []),
         ...lossesOf(tank, nowEpochMs),
+        ...cycleOf(tank, nowEpochMs),
         ...dripsOf(tank),
         ...leftoversOf(tank, nowEpochMs),
       ],
@@ -97,6 +98,29 @@ function lossesOf(tank: Tank, nowEpochMs: number): Contribution[] {
       loud: false,
       begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
       rank: 0,
+    },
+  ];
+}
+
+/** A tank in its cycle, or so young that one must be asked about where nobody has said. */
+function cycleOf(tank: Tank, nowEpochMs: number): Contribution[] {
+  const asked = cycleAsked({
+    stage: stageOf(tank),
+    ageDays: (nowEpochMs - Date.parse(tank.startedOn)) / dayMs,
+    purpose: tank.setUp.purpose,
+  });
+  if (!asked) return [];
+  const stocked = tank.lodgers.some(({ kind }) => kind.animal !== null);
+  return [
+    {
+      id: 'cycle',
+      severity: 'watch',
+      reason: { id: 'cycle', facts: { ...asked, stocked } },
+      sinceEpochMs: null,
+      dueEpochMs: null,
+      loud: false,
+      begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
+      rank: 3,
     },
   ];
 }

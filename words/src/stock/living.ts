@@ -33,7 +33,8 @@ export const cyclingWords: Record<CyclingSchoolId, { name: string; how: string; 
 export const cyclingReasonWords = teller<CyclingReason>({
   'nothing-feeds': () =>
     'Nothing feeds the bacteria: without a source of ammonia nothing begins, however long it runs.',
-  'too-sour': () => 'At this pH nitrification all but stands still; it will not cycle like this.',
+  'too-sour': () =>
+    'At this pH nitrification all but stands still: slowed from 6.5 down, hardly anything from 5.5; it will not cycle like this.',
   'nitrite-come': () => 'Nitrite has come: ammonia is being turned over, nitrite not yet.',
   'ammonia-only': () => 'Ammonia is there, nitrite is not: the first bacteria are still too few.',
   'fed-nothing-found': () => 'Fed; neither ammonia nor nitrite has been found yet.',

@@ -39,6 +39,13 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
     plain(`${labelOf(parameter)} goes ${side} its band ${leavesText({ lo, hi })}`),
   'test-due': ({ parameter, why }) => plain(labelOf(parameter), [testWords[why]]),
   'after-change': () => plain('Changed: what do they do?'),
+  cycle: ({ ageDays, said, stocked }) => ({
+    text: `${said ? 'It is being cycled' : `${Math.round(ageDays)} days old, and no cycle is in the book`}${stocked ? ', with animals in it' : ''}`,
+    evidence: ['Until ammonia and nitrite are eaten within a day, nothing else of its water counts (common practice)'],
+    nextStep: stocked
+      ? 'Its cycle first: test ammonia and nitrite daily, change water when either is found, and let nobody else in.'
+      : 'Its cycle first: something that feeds it, then ammonia and nitrite tests; nobody moves in before.',
+  }),
   drip: () => plain('drip running'),
   leftovers: ({ foodId }) => plain(`${foods.find((f) => f.id === foodId)?.name ?? foodId}: take out what is left`),
   timer: ({ timer, note }) => plain(`${timerWords[timer]}${note ? `: ${note}` : ''}`),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import { intervalText } from '#core/readings';
 import {
+  cycleAsked,
   kindParameters,
   stockGroups,
   type KindFit,
@@ -13,6 +14,7 @@ import {
 import { osmoticWords } from '#words/stock';
 import { SourcesStore } from '../sources';
 import { decimalsOf, groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
+import { HouseStore } from '../base/house-store';
 import { FitsWorker } from './fits-worker';
 import { StockNav } from './stock-nav';
 import { StockStore } from './stock-store';
@@ -93,6 +95,12 @@ interface Shelf {
       @if (soft(); as text) {
         <p class="caution small">{{ text }}</p>
       }
+      @if (uncycled(); as name) {
+        <p class="caution">
+          {{ name }} is not known to be cycled: its cycle first, whatever fits its water.
+          <a [routerLink]="['/stock/tanks', tank()]">To its cycle</a>
+        </p>
+      }
       @for (shelf of shelves(); track shelf.id) {
         <section [attr.aria-label]="shelf.title">
           <h2>
@@ -172,6 +180,7 @@ export class FitsScreen {
   readonly source = input<string>();
   protected readonly store = inject(StockStore);
   protected readonly sources = inject(SourcesStore);
+  private readonly house = inject(HouseStore);
   private readonly worker = inject(FitsWorker);
   private readonly router = inject(Router);
   protected readonly groups = stockGroups;
@@ -235,6 +244,13 @@ export class FitsScreen {
       return kind ? [{ kind, ...line(kind, found) }] : [];
     });
   }
+  /** The name of a tank that asks for its cycle first. */
+  protected readonly uncycled = computed(() => {
+    const tank = this.store.stockOf(this.tank() ?? '')?.tank;
+    if (!tank) return '';
+    const ageDays = (this.house.nowEpochMs() - Date.parse(tank.setUp.startedOn)) / 86_400_000;
+    return cycleAsked({ stage: tank.stage, ageDays, purpose: tank.setUp.purpose }) ? tank.name : '';
+  });
   private tankShelves(): Shelf[] {
     const of = (verdict: KindFit['verdict']): KindFit[] => this.fits().filter((f) => f.verdict === verdict);
     return [

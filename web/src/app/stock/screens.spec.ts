@@ -6,6 +6,7 @@ import { SuppliesScreen } from '../supplies/supplies-screen';
 import { FactsPart } from '../tanks/facts-part';
 import { TanksScreen } from '../tanks/tanks-screen';
 import { ArrivalScreen } from './arrival-screen';
+import { FitsScreen } from './fits-screen';
 import { KindsScreen } from './kinds-screen';
 import { StockScreen } from './stock-screen';
 import { TankStockScreen } from './tank-stock-screen';
@@ -148,6 +149,17 @@ describe('an arrival', () => {
     await room.type('input[name=hours]', '20');
     expect(room.text()).toContain('Straight over');
     expect(room.text()).toContain('pH rises and makes it toxic');
+  });
+});
+
+describe('what fits a tank that is not cycled', () => {
+  it('says above its list that the cycle comes first; a running tank does not', async () => {
+    const room = await open(FitsScreen, { tank: 't1' }, [tank('t1', 'Window', { stage: 'cycling' })]);
+    expect(room.text()).toContain('Window is not known to be cycled: its cycle first');
+  });
+  it('is not said of one that runs', async () => {
+    const room = await open(FitsScreen, { tank: 't1' });
+    expect(room.text()).not.toContain('is not known to be cycled');
   });
 });
 
