@@ -9,6 +9,7 @@ import {
   blend,
   changeSequence,
   chlorideGuard,
+  conditionerByLabel,
   conditionerDose,
   holdCeiling,
   hotAndCold,
@@ -214,6 +215,13 @@ export const waterCalculations: readonly Calculation[] = [
     v.strictObject({ volumeL: n, chlorineMgPerL: n, labelMl: n, labelL: n, labelMgPerL: n }),
     { volumeL: 200, chlorineMgPerL: 2, labelMl: 5, labelL: 100, labelMgPerL: 1 },
     conditionerDose,
+  ),
+  calculation(
+    'water.conditioner-label',
+    'conditioner by its label for litres of tap water',
+    v.strictObject({ tapL: n, labelMl: n, labelL: n }),
+    { tapL: 40, labelMl: 5, labelL: 100 },
+    conditionerByLabel,
   ),
   calculation(
     'water.mix-temperature',

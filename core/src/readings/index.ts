@@ -10,6 +10,7 @@ export {
   type OddReason,
   type Plausibility,
 } from './judge';
+export { aimRead, type AimQuestion, type AimRead } from './aim';
 export { countRead, type CountRead } from './count';
 export { lineReadings, type UnderstoodLine } from './line';
 export { ledgerLine } from './ledger';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
-import { conditionerDose } from './index';
+import { conditionerByLabel, conditionerDose } from './index';
 
 type Asked = Parameters<typeof conditionerDose>[0];
 const asked = (over: Partial<Asked> = {}) =>
@@ -46,6 +46,26 @@ describe('conditioner by its label', () => {
       expect(!given.ok && given.refusal.kind)
         .withContext(JSON.stringify(over))
         .toBe('out-of-range');
+      expect(!given.ok && 'field' in given.refusal && given.refusal.field).toBe(field);
+    }
+  });
+});
+
+describe('conditioner as its label says', () => {
+  const of = (over: Partial<Parameters<typeof conditionerByLabel>[0]> = {}) =>
+    conditionerByLabel({ tapL: 40, labelMl: 5, labelL: 100, ...over }, recorder());
+  it('5 mL for 100 L: 40 L of tap take 2 mL, whatever chlorine is in them (proportion)', () => {
+    expect(unwrap(of()).value.doseMl).toBe(2);
+    expect(unwrap(of({ tapL: 80 })).value.doseMl).toBe(4);
+    expect(unwrap(of({ labelL: 50 })).value.doseMl).toBe(4);
+  });
+  it('a label that says nothing is refused by its field', () => {
+    for (const [over, field] of [
+      [{ tapL: 0 }, 'tapL'],
+      [{ labelMl: 0 }, 'labelMl'],
+      [{ labelL: 0 }, 'labelL'],
+    ] as const) {
+      const given = of(over);
       expect(!given.ok && 'field' in given.refusal && given.refusal.field).toBe(field);
     }
   });

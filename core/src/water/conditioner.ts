@@ -39,3 +39,32 @@ export function conditionerDose(
   });
   return ok(note.explained({ doseMl }));
 }
+
+/**
+ * Conditioner as its label says it: so many mL for so many litres of tap water, whatever is in them. For where nobody has
+ * measured chlorine, which is the rule.
+ *
+ * Litres of tap water (what is mixed in from elsewhere needs none), mL. Source: the label; proportionality.
+ * @example conditionerByLabel({ tapL: 40, labelMl: 5, labelL: 100 }).doseMl // 2
+ */
+export function conditionerByLabel(
+  { tapL, labelMl, labelL }: { tapL: number; labelMl: number; labelL: number },
+  note: Recorder = silent,
+): Result<Explained<{ doseMl: number }>> {
+  note.by('water.conditioner-label', 1);
+  const fault = firstFault([
+    { field: 'tapL', value: tapL, range: { lo: 0.01, hi: 1e6, unit: 'L' } },
+    { field: 'labelMl', value: labelMl, range: { lo: 1e-4, hi: 1e5, unit: 'mL' } },
+    { field: 'labelL', value: labelL, range: { lo: 1e-4, hi: 1e6, unit: 'L' } },
+  ]);
+  if (fault) return refuse(fault);
+  const doseMl = note.step({
+    id: 'doseMl',
+    label: 'Dose by the label',
+    unit: 'mL',
+    formula: 'label mL × litres of tap / label litres',
+    terms: { mL: labelMl, litres: tapL, labelLitres: labelL },
+    by: (t) => (t.mL * t.litres) / t.labelLitres,
+  });
+  return ok(note.explained({ doseMl }));
+}

@@ -57,7 +57,7 @@ export { planChange, type ChangePlan, type PlanInput } from './plan';
 export { type Relief } from './relief';
 export { likestFirst } from './likest';
 export { residual } from './residual';
-export { conditionerDose } from './conditioner';
+export { conditionerByLabel, conditionerDose } from './conditioner';
 export { dripFor, dropsPerMlRatio, dropsPerSecond, flowOf, type Flow, type Pour } from './drip';
 export { unstatedAims } from './unstated';
 export {
@@ -105,6 +105,7 @@ export {
 export {
   blend,
   newWaterSpan,
+  sensibleWaterSpan,
   hotAndCold,
   mixTemperature,
   scaldC,

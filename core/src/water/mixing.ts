@@ -235,3 +235,21 @@ export const newWaterSpan = ({
   doorFault({ tankC, changeFraction, mostStepC }) || changeFraction === 0
     ? null
     : { loC: tankC - mostStepC / changeFraction, hiC: tankC + mostStepC / changeFraction };
+
+/** No hotter than a hand bears for long: warm bath water, °C. Hotter steams gas out and scalds who spills it (common practice). */
+const handWarmC = 38;
+const leastLiquidC = 4;
+/**
+ * Between which temperatures new water is sensible as well as borne, °C: no colder than it comes from the tap, no hotter
+ * than hands bear. Null as `newWaterSpan`, and where nothing of the span is sensible.
+ * @example sensibleWaterSpan({ tankC: 25, changeFraction: 0.1, mostStepC: 2, tapC: 12 }) // 12 to 38
+ */
+export function sensibleWaterSpan({
+  tapC,
+  ...asked
+}: Parameters<typeof newWaterSpan>[0] & { tapC: number | null }): { loC: number; hiC: number } | null {
+  const borne = newWaterSpan(asked);
+  if (!borne) return null;
+  const span = { loC: Math.max(borne.loC, tapC ?? leastLiquidC), hiC: Math.min(borne.hiC, handWarmC) };
+  return span.loC <= span.hiC ? span : null;
+}

@@ -7,6 +7,7 @@ import {
   blend,
   changeSequence,
   newWaterSpan,
+  sensibleWaterSpan,
   conditionerDose,
   dripFor,
   dropsPerSecond,
@@ -483,5 +484,22 @@ describe('what a top-up adds', () => {
     expect(addedByTopUp({ topUpL: 5, water: { ph: 7, tempC: 20, khDegrees: 4 }, netVolumeL: 100 })).toEqual({
       khDegrees: 0.2,
     });
+  });
+});
+
+describe('how warm new water may sensibly be', () => {
+  const span = (changeFraction: number, tapC: number | null = 12) =>
+    sensibleWaterSpan({ tankC: 25, changeFraction, mostStepC: 2, tapC });
+  it('a small change would bear 5 to 45 degrees: no colder than the tap, no hotter than hands bear (common practice)', () => {
+    expect(span(0.1)).toEqual({ loC: 12, hiC: 38 });
+    expect(span(0.1, null)).toEqual({ loC: 5, hiC: 38 });
+    expect(span(0.05, null)).toEqual({ loC: 4, hiC: 38 });
+  });
+  it('what is borne is narrower where the change is large', () => {
+    expect(span(0.5)).toEqual({ loC: 21, hiC: 29 });
+    expect(span(0.5, 23)).toEqual({ loC: 23, hiC: 29 });
+  });
+  it('nothing where nothing is changed, or the tap is warmer than what is borne', () => {
+    expect([span(0), span(0.5, 30)]).toEqual([null, null]);
   });
 });

@@ -1,3 +1,3 @@
 export { deviceWords, instrumentWords, sharedFaultWords, unsteadyWords } from './instruments';
 export { ledgerWords } from './ledger';
-export { oddSentences, oddWords } from './odd';
+export { aimWords, oddSentences, oddWords } from './odd';

@@ -1,4 +1,4 @@
-import { intervalText, type OddReason } from '#core/readings';
+import { intervalText, type AimQuestion, type OddReason } from '#core/readings';
 import { labelOf, parameterOf } from '#words/book';
 import { teller, type Sentences } from '#words/explain';
 
@@ -15,3 +15,21 @@ export const oddSentences: Sentences<OddReason> = {
     `${labelOf(parameter)} was ${intervalText(last, parameterOf(parameter)?.decimalsCount ?? 2)} last time; this is ${Number(Math.abs(gapValue).toPrecision(2))}${unitOf(parameter)} ${gapValue > 0 ? 'higher' : 'lower'}`,
 };
 export const oddWords = teller<OddReason>(oddSentences);
+
+/** What is asked of an aim, a band, a label or a bag before it is believed. */
+export const aimWords = (question: AimQuestion, unit: string): string => {
+  switch (question.id) {
+    case 'ppm-or-degrees': {
+      const { value, asPpmDegrees } = question.facts;
+      return `${value} ${unit} is more than tanks have; ${value} ppm is ${asPpmDegrees.toFixed(1)} ${unit}. Which?`;
+    }
+    case 'which-factor':
+      return `${question.facts.value} ppm by which factor? Your pens say none: write 0.5, 0.64 or 0.7 to your pen under Instruments, or type µS/cm.`;
+    case 'not-understood':
+      return `“${question.facts.text}” is no number we can read here, with or without its unit.`;
+    case 'outside-possible': {
+      const { value, lo, hi } = question.facts;
+      return `${Number(value.toPrecision(4))}${unit === '' ? '' : ` ${unit}`} cannot be: water is ${lo} to ${hi}.`;
+    }
+  }
+};

@@ -24,6 +24,7 @@ import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure, gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
+import { ValueField } from '../ui/value-field';
 import { DripTimers } from './drip-timers';
 import { StockNav } from './stock-nav';
 import { countFrom, StockStore } from './stock-store';
@@ -41,7 +42,7 @@ const weekMs = 7 * 86_400_000;
 /** Someone arrives: what speaks for and against it, how to bring them over, and the drip while it runs. */
 @Component({
   selector: 'nl-arrival',
-  imports: [FormsModule, RouterLink, Figure, StockNav, DripTimers],
+  imports: [FormsModule, RouterLink, Figure, StockNav, DripTimers, ValueField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './arrival-screen.html',
   styleUrl: './arrival-screen.scss',

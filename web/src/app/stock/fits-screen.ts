@@ -95,6 +95,9 @@ interface Shelf {
       @if (soft(); as text) {
         <p class="caution small">{{ text }}</p>
       }
+      @if (failed()) {
+        <p class="fault" role="alert">What fits cannot be worked out just now. Choose the water once more.</p>
+      }
       @if (uncycled(); as name) {
         <p class="caution">
           {{ name }} is not known to be cycled: its cycle first, whatever fits its water.
@@ -190,6 +193,8 @@ export class FitsScreen {
   protected readonly wanted = signal('');
   private readonly fits = signal<KindFit[]>([]);
   private readonly remedies = signal<RemedyFound[]>([]);
+  /** The work off the page could not be done: nothing is listed, and the page says so. */
+  protected readonly failed = signal(false);
 
   protected readonly water = computed((): WaterKnown | null => {
     const [tank, source] = [this.tank(), this.source()];
@@ -217,14 +222,18 @@ export class FitsScreen {
       const known = Object.fromEntries(
         kindParameters.flatMap((p) => (water[p] ? [[p, { lo: water[p].lo, hi: water[p].hi }]] : [])),
       ) as WaterKnown;
+      this.failed.set(false);
+      const failed = (): void => {
+        this.failed.set(true);
+      };
       if (isSource)
         void this.worker.remedies({ kinds, source: known }).then((found) => {
           this.remedies.set(found);
-        });
+        }, failed);
       else
         void this.worker.fits({ kinds, waters: [{ id: 'this', water: known }] }).then(([table]) => {
           this.fits.set(table?.fits ?? []);
-        });
+        }, failed);
     });
   }
   protected readonly shelves = computed((): Shelf[] => (this.source() ? this.sourceShelves() : this.tankShelves()));

@@ -7,6 +7,7 @@ import { newId } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { gradeWords } from '../ui/words';
 import { groupWords, parameterShort, rangeText } from '../ui/kind-words';
+import { ValueField } from '../ui/value-field';
 import { StockNav } from './stock-nav';
 import { StockStore } from './stock-store';
 
@@ -15,7 +16,7 @@ type Ends = Partial<Record<KindParameter, { lo: number | null; hi: number | null
 /** The kinds of the almanac and the keeper's own, which outrank it: a breeder's figures beat any book. */
 @Component({
   selector: 'nl-kinds',
-  imports: [FormsModule, StockNav],
+  imports: [FormsModule, StockNav, ValueField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './kinds-screen.html',
   styleUrl: './kinds-screen.scss',

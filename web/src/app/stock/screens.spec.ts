@@ -291,7 +291,12 @@ describe('the other pages of stock', () => {
     const room = await open(KindsScreen, { kind: 'bee-shrimp' });
     expect(room.text()).toContain('97 kinds');
     await room.click('My breeder’s figures for this kind');
-    await room.type('input[aria-label="GH to"]', '6');
+    // 300 may be ppm or degrees: asked, and nothing taken until it is said.
+    await room.fill('GH to', '300');
+    expect(room.text()).toContain('300 °dH is more than tanks have; 300 ppm is 16.8 °dH. Which?');
+    await room.click('ppm');
+    expect(room.text()).toContain('= 16.8 °dH');
+    await room.fill('GH to', '6');
     await room.click('Lay them over the book');
     const payload = room.written[0]?.payload as {
       baseId: string;

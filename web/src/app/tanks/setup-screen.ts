@@ -24,6 +24,7 @@ import { faultsByField } from '../base/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
+import { ValueField } from '../ui/value-field';
 
 type SizeField = Exclude<keyof TankGeometry, 'shape'>;
 type Override = SetUpPayload['overrides'][number];
@@ -31,7 +32,7 @@ type Override = SetUpPayload['overrides'][number];
 /** Set-up of a tank, new or changed: the net volume is worked out while one types. */
 @Component({
   selector: 'nl-setup',
-  imports: [FormsModule, RouterLink, Figure],
+  imports: [FormsModule, RouterLink, Figure, ValueField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './setup-screen.html',
   styleUrl: './setup-screen.scss',

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, input, output, si
 import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { ammoniaOfChloramineRatio } from '#core/sources';
-import { conditionerDose } from '#core/water';
+import { conditionerByLabel, conditionerDose } from '#core/water';
 import type { SourceView } from '#contracts/sources';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
@@ -25,7 +25,7 @@ interface Label {
       <summary>Conditioner{{ needed() ? ': this water has ' + source().setUp.chlorine : '' }}</summary>
       <div class="row">
         <label
-          ><span class="name">Total chlorine in it, mg/L</span
+          ><span class="name">Total chlorine in it, mg/L, if measured</span
           ><input
             type="number"
             min="0"
@@ -55,7 +55,7 @@ interface Label {
             (ngModelChange)="set({ labelL: $event })"
         /></label>
         <label
-          ><span class="name">at chlorine of, mg/L</span
+          ><span class="name">at chlorine of, mg/L, if it says</span
           ><input
             type="number"
             min="0"
@@ -72,10 +72,21 @@ interface Label {
           </select></label
         >
       </div>
+      @if (byLabel(); as d) {
+        <p>
+          @if (d.ok) {
+            <nl-figure title="By its label" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
+            <span class="quiet">by its label, for {{ f1(tapL()) }} L of tap</span>
+          } @else {
+            <span class="fault">{{ sentence(d.refusal) }}</span>
+          }
+        </p>
+      }
       @if (dose(); as d) {
         <p>
           @if (d.ok) {
             <nl-figure title="Conditioner" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
+            <span class="quiet">by the chlorine measured; this is what is taken</span>
             @if (source().setUp.chlorine === 'chloramine') {
               <span class="quiet"
                 >Chloramine: {{ f2((chlorine() ?? 0) * ratio) }} mg/L ammonia nitrogen are set free; take one whose
@@ -120,16 +131,23 @@ export class ConditionerPart {
     const { chlorine, state } = this.source().setUp;
     return chlorine !== 'none' && !(chlorine === 'chlorine' && state === 'tap-aged') && state !== 'batch';
   });
+  protected readonly tapL = computed(() => (this.whole() ? this.netVolumeL() : this.changeL()));
+  /** As the label says: chlorine counts only where somebody measured it. */
+  protected readonly byLabel = computed(() => {
+    const { labelMl, labelL } = this.label();
+    return labelMl === null || labelL === null
+      ? null
+      : conditionerByLabel({ tapL: this.tapL(), labelMl, labelL }, recorder());
+  });
   protected readonly dose = computed(() => {
     const { labelMl, labelL, labelMgPerL } = this.label();
     const chlorineMgPerL = this.chlorine();
     if (labelMl === null || labelL === null || labelMgPerL === null || chlorineMgPerL === null) return null;
-    const volumeL = this.whole() ? this.netVolumeL() : this.changeL();
-    return conditionerDose({ volumeL, chlorineMgPerL, labelMl, labelL, labelMgPerL }, recorder());
+    return conditionerDose({ volumeL: this.tapL(), chlorineMgPerL, labelMl, labelL, labelMgPerL }, recorder());
   });
   constructor() {
     effect(() => {
-      const dose = this.dose();
+      const dose = this.dose() ?? this.byLabel();
       this.doseMl.emit(dose?.ok ? dose.value.value.doseMl : null);
     });
   }

@@ -4,19 +4,20 @@ import { recorder } from '#core/explain';
 import { mineralDose, type MineralState } from '#core/water';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
+import { ValueField } from '../ui/value-field';
 import { figure } from '../ui/words';
 
 const quantities = [
-  { id: 'gh', word: 'GH, °dH' },
-  { id: 'kh', word: 'KH, °dH' },
-  { id: 'ec', word: 'conductivity, µS/cm' },
+  { id: 'gh', word: 'GH, °dH', of: 'ghDegrees' },
+  { id: 'kh', word: 'KH, °dH', of: 'khDegrees' },
+  { id: 'ec', word: 'conductivity, µS/cm', of: 'ec25UsPerCm' },
 ] as const;
 type QuantityId = (typeof quantities)[number]['id'];
 
 /** Grams of one mineral from what is there to what is wanted, by what a gram of it really does in this house. */
 @Component({
   selector: 'nl-mineral-dose',
-  imports: [FormsModule, Figure],
+  imports: [FormsModule, Figure, ValueField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
@@ -40,19 +41,8 @@ type QuantityId = (typeof quantities)[number]['id'];
             }
           </select></label
         >
-        <label
-          ><span class="name">from</span
-          ><input
-            type="number"
-            min="0"
-            step="any"
-            name="from"
-            [ngModel]="from()"
-            (ngModelChange)="from.set($event)" /></label
-        ><label
-          ><span class="name">to</span
-          ><input type="number" min="0" step="any" name="to" [ngModel]="to()" (ngModelChange)="to.set($event)"
-        /></label>
+        <nl-value-field label="from" name="from" [parameter]="of()" [(value)]="from" />
+        <nl-value-field label="to" name="to" [parameter]="of()" [(value)]="to" />
       </div>
       @if (dose(); as d) {
         <p>
@@ -86,6 +76,7 @@ export class MineralDosePart {
   readonly state = input.required<MineralState>();
   protected readonly open = computed(() => quantities.filter((q) => this.state()[q.id]));
   protected readonly what = linkedSignal<QuantityId>(() => this.open()[0]?.id ?? 'gh');
+  protected readonly of = computed(() => quantities.find((q) => q.id === this.what())?.of ?? 'ghDegrees');
   protected readonly litres = signal<number | null>(40);
   protected readonly from = signal<number | null>(0);
   protected readonly to = signal<number | null>(null);

@@ -7,13 +7,14 @@ import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
+import { ValueField } from '../ui/value-field';
 import { MineralDosePart } from './mineral-dose-part';
 import { MixStore } from './mix-store';
 
 /** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
 @Component({
   selector: 'nl-mix-minerals',
-  imports: [FormsModule, RouterLink, MineralDosePart],
+  imports: [FormsModule, RouterLink, MineralDosePart, ValueField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (m of mix.minerals(); track m.supplyId) {
@@ -87,40 +88,28 @@ import { MixStore } from './mix-store';
                 [ngModel]="form().waterL"
                 (ngModelChange)="set('waterL', $event)"
             /></label>
-            <label
-              ><span class="name">raise GH by, °dH</span
-              ><input
-                type="number"
-                min="0"
-                step="any"
-                name="gh"
-                [ngModel]="form().ghDegrees"
-                (ngModelChange)="set('ghDegrees', $event)" /></label
-            ><label
-              ><span class="name">KH by, °dH</span
-              ><input
-                type="number"
-                min="0"
-                step="any"
-                name="kh"
-                [ngModel]="form().khDegrees"
-                (ngModelChange)="set('khDegrees', $event)"
-            /></label>
-            <label
-              ><span class="name">conductivity by, µS/cm</span
-              ><input
-                type="number"
-                min="0"
-                step="any"
-                name="ec"
-                [ngModel]="form().ec25UsPerCm"
-                (ngModelChange)="set('ec25UsPerCm', $event)"
-            /></label>
+            <nl-value-field
+              label="raise GH by, °dH"
+              name="gh"
+              parameter="ghDegrees"
+              [value]="form().ghDegrees"
+              (valueChange)="set('ghDegrees', $event)" /><nl-value-field
+              label="KH by, °dH"
+              name="kh"
+              parameter="khDegrees"
+              [value]="form().khDegrees"
+              (valueChange)="set('khDegrees', $event)" />
+            <nl-value-field
+              label="conductivity by, µS/cm"
+              name="ec"
+              parameter="ec25UsPerCm"
+              [value]="form().ec25UsPerCm"
+              (valueChange)="set('ec25UsPerCm', $event)" />
             <button class="go">Write the label</button>
           </form>
           <p class="small quiet">
-            A label in ppm names no factor as a rule: divide by 0.5 or 0.7 for the two ends, or leave conductivity to
-            your own batches.
+            Conductivity may be typed in ppm as your own pen shows it; a label in ppm names no factor as a rule: then
+            leave it to your own batches.
           </p>
           @if (faults()) {
             <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>

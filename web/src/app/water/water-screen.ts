@@ -21,7 +21,7 @@ import {
   dripFor,
   flowOf,
   likestFirst,
-  newWaterSpan,
+  sensibleWaterSpan,
   planChange,
   type ChangePlan,
   type Emergency,
@@ -348,8 +348,10 @@ export class WaterScreen {
     const [plan, tankC, changeFraction] = [this.plan(), this.tankC(), this.changeFraction()];
     const limit = stepLimits.find((l) => l.parameter === 'tempC' && l.per === 'change');
     if (!plan || tankC === null || !limit || !(changeFraction > 0)) return null;
-    const span = newWaterSpan({ tankC, changeFraction, mostStepC: limit.byBearing[plan.bearing].value });
-    return span && { lo: figure(Math.max(0, span.loC), 1), hi: figure(Math.min(40, span.hiC), 1) };
+    const tapC = this.source()?.analysis.tempC?.lo ?? null;
+    const mostStepC = limit.byBearing[plan.bearing].value;
+    const span = sensibleWaterSpan({ tankC, changeFraction, mostStepC, tapC });
+    return span && { lo: figure(span.loC, 1), hi: figure(span.hiC, 1) };
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected litresText = (value: number): string => figure(value, 1);

@@ -410,7 +410,7 @@ describe('one change', () => {
     await room.fill('%', '20');
     expect(room.text()).toContain('Wise');
     // A usual class bears two kelvin at a change: a fifth may be ten colder or warmer than the 24 °C of the tank.
-    expect(room.text()).toContain('borne from 14.0 to 34.0');
+    expect(room.text()).toContain('sensible from 14.0 to 34.0');
     // Nitrate 30 with 0 in the new water: 24 after a fifth.
     expect(room.text()).toContain('24mg/L');
     expect(room.text()).not.toContain('Free CO');

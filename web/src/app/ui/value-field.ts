@@ -1,0 +1,110 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  model,
+  signal,
+  untracked,
+} from '@angular/core';
+import { parameters } from '#almanac/parameters';
+import { aimRead, type ParameterId } from '#core/readings';
+import { aimWords } from '#words/readings';
+import { HousePen } from '../base/house-pen';
+import { figure } from './words';
+
+/** One value that is wanted: typed with or without its unit, ppm by this house's pen; what could be two things is asked. */
+@Component({
+  selector: 'nl-value-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <label
+      ><span class="name">{{ label() }}</span
+      ><input
+        inputmode="text"
+        autocomplete="off"
+        [name]="name()"
+        [value]="text()"
+        [attr.aria-invalid]="!!question() || !!fault()"
+        (input)="typed($event)"
+    /></label>
+    @if (question(); as q) {
+      <p class="fault small" role="alert">{{ q }}</p>
+      @if (either()) {
+        <button type="button" class="plain" (click)="say('ppm')">ppm</button>
+        <button type="button" class="plain" (click)="say(unit())">{{ unit() }}</button>
+      }
+    } @else if (converted()) {
+      <p class="small quiet num">{{ converted() }}</p>
+    }
+    @if (fault()) {
+      <span class="fault">{{ fault() }}</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    p {
+      margin: 0.2rem 0;
+    }
+    button {
+      margin-right: 0.4rem;
+    }
+  `,
+})
+export class ValueField {
+  readonly label = input.required<string>();
+  readonly name = input('');
+  readonly parameter = input.required<ParameterId>();
+  readonly fault = input('');
+  /** In the unit of the parameter; null where nothing, or nothing sure, is typed. */
+  readonly value = model<number | null>(null);
+  private readonly pen = inject(HousePen);
+  protected readonly text = signal('');
+  private readonly known = computed(() => parameters.find((p) => p.id === this.parameter()));
+  protected readonly unit = computed(() => this.known()?.unit ?? '');
+  private readonly read = computed(() => {
+    const parameter = this.known();
+    return parameter ? aimRead({ parameter, text: this.text(), penUnit: this.pen.unit() }) : { value: null };
+  });
+  private readonly asked = computed(() => {
+    const read = this.read();
+    return 'question' in read ? read.question : null;
+  });
+  protected readonly question = computed(() => {
+    const asked = this.asked();
+    return asked ? aimWords(asked, this.unit()) : '';
+  });
+  protected readonly either = computed(() => this.asked()?.id === 'ppm-or-degrees');
+  /** What was typed in another unit, as it is reckoned with. */
+  protected readonly converted = computed(() => {
+    const [read, parameter] = [this.read(), this.known()];
+    return 'value' in read && read.value !== null && parameter && /[^\d.,\s+-]/.test(this.text())
+      ? `= ${figure(read.value, parameter.decimalsCount)} ${parameter.unit}`
+      : '';
+  });
+  constructor() {
+    // What the page sets stands in the field; what is typed is not overwritten by its own value.
+    effect(() => {
+      const value = this.value();
+      const read = untracked(this.read);
+      if ('value' in read ? read.value !== value : value !== null)
+        this.text.set(value === null ? '' : String(Number(value.toPrecision(6))));
+    });
+  }
+  protected typed(event: Event): void {
+    this.text.set((event.target as HTMLInputElement).value);
+    this.tell();
+  }
+  protected say(unit: string): void {
+    this.text.update((text) => `${text.trim()} ${unit}`);
+    this.tell();
+  }
+  private tell(): void {
+    const read = this.read();
+    this.value.set('value' in read ? read.value : null);
+  }
+}
