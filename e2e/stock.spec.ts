@@ -14,7 +14,7 @@ const fillAll = async (page: Page, values: Record<string, string>): Promise<void
   for (const [label, value] of Object.entries(values)) await page.getByLabel(label, { exact: true }).fill(value);
 };
 
-test('a new keeper: what fits my tap, what would after 40 % RO, and a first tank that is cycled and stocked', async ({
+test('a new keeper: what fits my tap, what would after 45 % RO, and a first tank that is cycled and stocked', async ({
   page,
 }) => {
   // The tap: hard, tested once.
@@ -31,7 +31,8 @@ test('a new keeper: what fits my tap, what would after 40 % RO, and a first tank
   const shelf = (name: string) => page.getByRole('region', { name });
   await expect(shelf('Fit as it is').getByRole('link', { name: 'platy', exact: true })).toBeVisible();
   const cherry = shelf('Would fit after a change').getByRole('listitem').filter({ hasText: 'Neocaridina davidi' });
-  await expect(cherry).toContainText('40 % RO');
+  await expect(cherry).toContainText('45 % RO');
+  await expect(cherry).toContainText('or pure RO, GH +');
   await expect(cherry).toContainText('moult gets stuck');
   await expect(shelf('Fit as it is').getByRole('link', { name: 'cardinal tetra' })).toHaveCount(0);
 

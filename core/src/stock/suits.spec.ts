@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { colonyShrimp, hardFish, hunter, softFish, stemPlant } from './kinds.cases';
 import {
   bodyMassG,
+  bedMonths,
   cheapestRemedy,
   commonBand,
   fitOf,
@@ -83,22 +84,54 @@ describe('whether a kind fits a water', () => {
 });
 
 describe('what to do with a source', () => {
-  it('a hard tap suits the hard fish as it is, the soft fish after 45 % RO: 14 x 0.55 = 7.7 dGH (mass balance)', () => {
+  it('a hard tap suits the hard fish as it is, the soft fish after 60 % RO: 14 x 0.4 = 5.6 dGH (mass balance), a quarter of its range from the end', () => {
     expect(cheapestRemedy({ kind: hardFish, source: hardTap }).verdict).toBe('as-it-is');
     const cut = cheapestRemedy({
       kind: { ...softFish, ranges: { ghDegrees: softFish.ranges.ghDegrees } },
       source: hardTap,
     });
-    expect([cut.verdict, cut.remedy.roFraction.toFixed(2), cut.remedy.activeBed]).toEqual(['after', '0.45', false]);
-    expect(cut.water.ghDegrees?.hi).toBeCloseTo(7.7, 9);
+    expect([cut.verdict, cut.remedy.roFraction.toFixed(2), cut.remedy.activeBed]).toEqual(['after', '0.60', false]);
+    expect(cut.water.ghDegrees?.hi).toBeCloseTo(5.6, 9);
   });
-  it('soft water takes a mineral up to the lower end, before anything dearer', () => {
+  it('soft water takes a mineral up to the middle, before anything dearer', () => {
     const soft = cheapestRemedy({
       kind: colonyShrimp,
       source: { ghDegrees: at(3), khDegrees: at(2), ph: at(7), ec25UsPerCm: at(110) },
     });
-    expect(soft.remedy).toEqual({ roFraction: 0, ghAddedDegrees: 3, khAddedDegrees: 0, activeBed: false });
-    expect(soft.water.ec25UsPerCm?.lo).toBe(110 + 3 * 40);
+    expect(soft.remedy).toEqual({ roFraction: 0, ghAddedDegrees: 7, khAddedDegrees: 0, activeBed: false });
+    expect(soft.water.ec25UsPerCm?.lo).toBe(110 + 7 * 40);
+  });
+  it('an active bed is a remedy only where it lasts for months: to KH 2, a quarter of a year at the least (common practice)', () => {
+    expect(bedMonths({ khDegrees: 2 })).toEqual({ lo: 3, hi: 6 });
+    expect(bedMonths({ khDegrees: 1 })).toEqual({ lo: 6, hi: 12 });
+    expect(bedMonths({ khDegrees: 0 })).toEqual({ lo: 12, hi: 24 });
+    const sour: StockKind = {
+      ...softFish,
+      ranges: { ...softFish.ranges, ph: { ...softFish.ranges.ph!, lo: 5, hi: 6 } },
+    };
+    const at2 = cheapestRemedy({ kind: sour, source: { ghDegrees: at(4), khDegrees: at(2), ph: at(7.4) } });
+    expect([at2.remedy.activeBed, at2.remedy.roFraction, at2.bedMonths]).toEqual([true, 0, { lo: 3, hi: 6 }]);
+    // At KH 9 it would be through within weeks: RO before it, until what is left lasts.
+    const at9 = cheapestRemedy({ kind: sour, source: { ghDegrees: at(5), khDegrees: at(9), ph: at(7.4) } });
+    expect(at9.remedy.activeBed && at9.remedy.roFraction).toBeGreaterThanOrEqual(0.75);
+    expect(at9.bedMonths?.lo).toBeGreaterThanOrEqual(3);
+  });
+  it('pure water with mineral to the middle is offered beside, where it is another way', () => {
+    const cut = cheapestRemedy({
+      kind: { ...softFish, ranges: { ghDegrees: softFish.ranges.ghDegrees } },
+      source: hardTap,
+    });
+    expect(cut.beside).toEqual({ roFraction: 1, ghAddedDegrees: 4.5, khAddedDegrees: 0, activeBed: false });
+    expect(cheapestRemedy({ kind: hardFish, source: hardTap }).beside).toBeNull();
+  });
+  it('of one sort the remedy with the most margin is taken where none has a quarter of the range', () => {
+    // 22 dGH and KH 6 for a range of 6-14 and 2-10: at 45 % 12.1 and 3.3, margins 0.24 and 0.16; at 40 and 50 % less.
+    const narrow: StockKind = {
+      ...colonyShrimp,
+      ranges: { ...colonyShrimp.ranges, khDegrees: { ...colonyShrimp.ranges.khDegrees!, lo: 2, hi: 10 } },
+    };
+    const found = cheapestRemedy({ kind: narrow, source: { ghDegrees: at(22), khDegrees: at(6), ph: at(7.8) } });
+    expect(found.remedy.roFraction).toBeCloseTo(0.45, 9);
   });
   it('without GH it cannot be told, and says which test', () => {
     const blind = cheapestRemedy({ kind: softFish, source: { ph: at(7) } });

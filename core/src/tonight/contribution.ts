@@ -1,6 +1,6 @@
 import type { TimerKind, WorkKind } from '#core/doing';
 import type { ParameterId } from '#core/readings';
-import type { StockAlarmReason } from '#core/stock';
+import type { MoultSchool, StockAlarmReason, WatchHabitReason } from '#core/stock';
 import type { SlowReason } from './slow-harm';
 import type { TestReasonId } from './test-plan';
 
@@ -21,6 +21,7 @@ export type ContributionReason =
   | { id: 'leaves'; facts: { parameter: ParameterId; side: 'above' | 'below'; lo: number; hi: number | null } }
   | { id: 'test-due'; facts: { parameter: ParameterId; why: TestReasonId; dueInDays: number } }
   | { id: 'after-change'; facts: { changeEntryId: string } }
+  | { id: 'moults'; facts: { schools: readonly MoultSchool[]; habits: readonly WatchHabitReason[] } }
   | { id: 'cycle'; facts: { ageDays: number; said: boolean; stocked: boolean } }
   | { id: 'drip'; facts: { arrivalId: string } }
   | { id: 'leftovers'; facts: { foodId: string; fedEntryId: string } }

@@ -14,12 +14,15 @@ export interface TankState {
   nextStep: NextStep;
 }
 
+/** What the animals themselves say. */
+const ofAnimals: readonly ContributionReason['id'][] = ['animals', 'losses', 'moults'];
+
 type Weight = 'act' | 'animals' | 'watch';
 /** What must be acted on; what the animals say; what else is watched. Notes weigh nothing. */
 const weightOf = ({ severity, reason }: Contribution): Weight | null => {
   if (severity === 'act') return 'act';
   if (severity === 'note') return null;
-  return reason.id === 'animals' || reason.id === 'losses' ? 'animals' : 'watch';
+  return ofAnimals.includes(reason.id) ? 'animals' : 'watch';
 };
 
 /** Nobody lives in a resting tank: slow harm and tests are no news there, what runs in it is. */
@@ -76,6 +79,7 @@ export const isAiling = ({ state, reason }: TankState): boolean =>
 const steps: Partial<Record<ContributionReason['id'], { kind: NextStep['kind']; id: NextStepId }>> = {
   animals: { kind: 'test', id: 'look-animals' },
   losses: { kind: 'test', id: 'look-animals' },
+  moults: { kind: 'test', id: 'look-animals' },
   timer: { kind: 'look', id: 'see-to-job' },
   'open-job': { kind: 'look', id: 'see-to-job' },
 };

@@ -83,7 +83,11 @@ const ofProspect = (tankId: string, { findings, plan, outlooks }: Prospect, nowE
 function watchOf(tank: Tank, nowEpochMs: number): Contribution[] {
   const [change] = newestOf(tank, 'change');
   if (!change || nowEpochMs - change.atEpochMs > watchedDays * dayMs) return [];
-  if (newestOf(tank, 'seen').some((seen) => seen.changeEntryId === change.entryId)) return [];
+  // Said on the watch of this change, or told in a line since.
+  const answered = newestOf(tank, 'seen').some(({ changeEntryId, atEpochMs }) =>
+    changeEntryId === null ? atEpochMs > change.atEpochMs : changeEntryId === change.entryId,
+  );
+  if (answered) return [];
   return [
     {
       ...quiet,

@@ -158,6 +158,43 @@ describe('one verdict', () => {
     await house.write(stock(tank, 'counted', 6, {}, at(0)));
     expect((await lineOf(tank)).reason).toBe('It is being cycled, with animals in it');
   });
+  it('the morning after a change a line of moults closes its question, and both schools stand on Tonight with the rate', async () => {
+    const [tank, source] = [await calmTank('Moults'), id()];
+    await house.write(
+      sourceEntry(source),
+      stock(tank, 'counted', 40, {}, at(30)),
+      changeEntry(tank, source, 10, at(1)),
+    );
+    expect(saidOf(await lineOf(tank), 'after-change').length).toBe(1);
+    // Before the change it answers nothing.
+    await house.write(entry('seen', tank, { moults: { lo: 3, hi: 3 } }, at(1, -60)));
+    expect(saidOf(await lineOf(tank), 'after-change').length).toBe(1);
+    expect(saidOf(await lineOf(tank), 'moults')).toEqual([]);
+    await house.write(entry('seen', tank, { moults: { lo: 9, hi: 9 } }, at(0, -60)));
+    const line = await lineOf(tank);
+    expect(saidOf(line, 'after-change')).toEqual([]);
+    const [moults] = saidOf(line, 'moults');
+    expect(moults?.severity).toBe('watch');
+    expect(moults?.text).toMatch(
+      /^Moults as a warning: 9 the day after is more than chance; about 1 a day are usual in a colony of \d+/,
+    );
+    expect(moults?.evidence[0]).toContain('Moults as a good sign');
+    expect([line.state, line.reasonId]).toEqual(['drifting', 'moults']);
+  });
+  it('moults of a kind close the question too; few of a large colony are background and leave the tank settled', async () => {
+    const [tank, source] = [await calmTank('Many'), id()];
+    await house.write(
+      sourceEntry(source),
+      stock(tank, 'counted', 300, {}, at(30)),
+      changeEntry(tank, source, 10, at(1)),
+    );
+    await house.write(stock(tank, 'moulted', 2, {}, at(0, -60)));
+    expect(saidOf(await lineOf(tank), 'after-change')).toEqual([]);
+    await house.write(entry('seen', tank, { moults: { lo: 8, hi: 8 } }, at(0, -30)));
+    const line = await lineOf(tank);
+    expect(saidOf(line, 'moults')[0]?.text).toContain('8 the day after is background');
+    expect(line.state).toBe('settled');
+  });
   it('a routine whose changes end higher each time is said to lose, and its tank is not settled', async () => {
     const [tank, source] = [id(), id()];
     await house.write(sourceEntry(source), tankEntry(tank, { name: 'Loses' }));

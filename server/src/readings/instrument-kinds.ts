@@ -12,11 +12,17 @@ export const instrumentKind: KindModule<'instrument'> = {
 /** Beside the counts of kinds: what was seen of the whole tank. Deaths here make the sheet look a second time. */
 export const seenKind: KindModule<'seen'> = {
   done: (payload) => ({ slot: 'stock', done: { id: 'seen', facts: payload } }),
-  newly: ({ deaths, behaviour = null, changeEntryId = null }, entryId) => {
+  newly: ({ deaths, moults, behaviour = null, changeEntryId = null }, entryId) => {
     const deathsCount = deaths?.lo ?? 0;
     return [
       ...(deathsCount > 0 ? [newlyIn('alarming', { event: 'died' })] : []),
-      newlyIn('seen', { entryId, deathsCount, behaviour, changeEntryId }),
+      newlyIn('seen', {
+        entryId,
+        deathsCount,
+        behaviour,
+        changeEntryId,
+        ...(moults ? { moultsCount: moults.lo } : {}),
+      }),
     ];
   },
 };

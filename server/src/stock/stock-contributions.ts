@@ -1,6 +1,15 @@
 import { bookKinds, foods } from '#almanac/kinds';
 import { middle } from '#core/readings';
-import { cycleAsked, kindsInForce, leftoverDue, lossesAlarm, populationsOf, stockAlarms } from '#core/stock';
+import {
+  cycleAsked,
+  kindsInForce,
+  leftoverDue,
+  lossesAlarm,
+  populationsOf,
+  stockAlarms,
+  watchHabit,
+  watchReading,
+} from '#core/stock';
 import type { BesideAlarm, Contribution } from '#core/tonight';
 import { ofKind, readDiary, type BookDeps } from '../book';
 import { eventOf } from '../lodgers';
@@ -33,6 +42,7 @@ export async function stockContributions({
       [
         ...(alarms.get(tank.tankId) ?? []),
         ...lossesOf(tank, nowEpochMs),
+        ...moultsOf(tank, nowEpochMs),
         ...cycleOf(tank, nowEpochMs),
         ...dripsOf(tank),
         ...leftoversOf(tank, nowEpochMs),
@@ -98,6 +108,47 @@ function lossesOf(tank: Tank, nowEpochMs: number): Contribution[] {
       loud: false,
       begins: { path: `/stock/tanks/${tank.tankId}`, query: {} },
       rank: 0,
+    },
+  ];
+}
+
+/** Moults found after a change are told on the morning after and the day that follows. */
+const moultsDays = 1.5;
+/** Moults after the last change: both schools, the rate against the colony, and this tank's habit after its changes. */
+function moultsOf(tank: Tank, nowEpochMs: number): Contribution[] {
+  const [change] = newestOf(tank, 'change');
+  const counted = newestOf(tank, 'seen').filter((seen) => seen.moultsCount !== undefined);
+  const [seen] = counted;
+  if (!change || !seen || seen.atEpochMs < change.atEpochMs || nowEpochMs - seen.atEpochMs > moultsDays * dayMs)
+    return [];
+  if (seen.atEpochMs - change.atEpochMs > moultsDays * dayMs || !seen.moultsCount) return [];
+  const span = (lo: number): { lo: number; hi: number } => ({ lo, hi: lo });
+  const shrimp = tank.lodgers.filter(({ kind }) => kind.group === 'shrimp');
+  const { schools, habits, state } = watchReading({
+    seen: { moults: span(seen.moultsCount), deaths: span(seen.deathsCount) },
+    colony:
+      shrimp.length === 0
+        ? null
+        : {
+            lo: shrimp.reduce((sum, { count }) => sum + (count.lo ?? 0), 0),
+            hi: shrimp.reduce((sum, { count }) => sum + (count.hi ?? count.lo ?? 0), 0),
+          },
+    habit: watchHabit(
+      counted
+        .filter((earlier) => earlier !== seen && earlier.changeEntryId !== null)
+        .map((earlier) => ({ changeFraction: 0, seen: { moults: span(earlier.moultsCount ?? 0) } })),
+    ),
+  });
+  return [
+    {
+      id: `moults:${seen.entryId}`,
+      severity: state === 'well' ? 'note' : 'watch',
+      reason: { id: 'moults', facts: { schools, habits } },
+      sinceEpochMs: seen.atEpochMs,
+      dueEpochMs: null,
+      loud: false,
+      begins: { path: `/tanks/${tank.tankId}`, query: {} },
+      rank: 2,
     },
   ];
 }

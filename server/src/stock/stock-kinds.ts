@@ -13,7 +13,13 @@ export const stockKind: KindModule<'stock'> = {
     slot: 'stock',
     done: { id: 'stock', facts: { event, kindId, strain, count, sign } },
   }),
-  newly: ({ event }) => (alarming.includes(event) ? [newlyIn('alarming', { event })] : []),
+  newly: ({ event }, entryId) => [
+    ...(alarming.includes(event) ? [newlyIn('alarming', { event })] : []),
+    // Moults of a kind answer what is asked after a change; how many is judged with its population.
+    ...(event === 'moulted'
+      ? [newlyIn('seen', { entryId, deathsCount: 0, behaviour: null, changeEntryId: null })]
+      : []),
+  ],
 };
 export const arrivalKind: KindModule<'arrival'> = {
   check: arrivalFaults,

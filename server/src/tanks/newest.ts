@@ -36,6 +36,8 @@ export const tankSlots = {
   seen: slot(6, {
     entryId: uuid,
     deathsCount: v.number(),
+    /** Moults that were counted of the tank as a whole; left out where nobody counted. */
+    moultsCount: v.optional(v.number()),
     behaviour: v.nullable(v.picklist(seenBehaviours)),
     changeEntryId: v.nullable(uuid),
   }),

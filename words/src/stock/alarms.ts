@@ -22,7 +22,7 @@ export function alarmWords(reason: StockAlarmReason, kindName: string): string {
       return `No berried females or young of ${kindName} seen for ${reason.facts.weeksCount} weeks, where there used to be.`;
     case 'moults': {
       const { seenCount, expectedCount } = reason.facts;
-      return `${seenCount} moults within a day where about ${expectedCount.toFixed(1)} would be usual: one school takes that for a change gone wrong.`;
+      return `${seenCount} moults within a day where about ${expectedCount.toFixed(1)} would be usual: one school takes that for a change gone wrong, the other for a good sign where they graze and nobody dies.`;
     }
   }
 }

@@ -2,7 +2,7 @@ import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
 import { timerWords, workWords } from '#words/doing';
-import { alarmWords } from '#words/stock';
+import { alarmWords, moultSchoolNames, moultWords, watchHabitWords } from '#words/stock';
 import { ratchetWords, slowWords, testWords } from './prospects';
 import { leavesText } from './spans';
 
@@ -39,6 +39,10 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
     plain(`${labelOf(parameter)} goes ${side} its band ${leavesText({ lo, hi })}`),
   'test-due': ({ parameter, why }) => plain(labelOf(parameter), [testWords[why]]),
   'after-change': () => plain('Changed: what do they do?'),
+  moults: ({ schools, habits }) => {
+    const [first, ...others] = schools.map((s) => `${moultSchoolNames[s.id]}: ${moultWords(s)}`);
+    return { text: first ?? 'Moults', evidence: [...others, ...habits.map(watchHabitWords)], nextStep: null };
+  },
   cycle: ({ ageDays, said, stocked }) => ({
     text: `${said ? 'It is being cycled' : `${Math.round(ageDays)} days old, and no cycle is in the book`}${stocked ? ', with animals in it' : ''}`,
     evidence: ['Until ammonia and nitrite are eaten within a day, nothing else of its water counts (common practice)'],

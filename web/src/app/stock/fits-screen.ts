@@ -304,9 +304,9 @@ export class FitsScreen {
       {
         id: 'after',
         title: 'Would fit after a change',
-        said: 'The cheapest that does it: mineral, then RO, then an active bed, then both.',
+        said: 'The cheapest that does it, aimed at the middle of what they ask: mineral, then RO, then an active bed where it lasts for months (a new bed is the dearest of all), then both; pure water with mineral beside it.',
         lines: this.linesOf(after, (kind, r) => ({
-          how: remedyText(r.remedy),
+          how: `${remedyText(r.remedy, r.bedMonths)}${r.beside ? `; or ${remedyText(r.beside)}` : ''}`,
           why: `${this.against(kind, r.asIs)}${r.phToTest ? ' Test the pH then.' : ''}`,
         })),
       },

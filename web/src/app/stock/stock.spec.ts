@@ -33,6 +33,9 @@ describe('a remedy and a range in words', () => {
     expect(remedyText({ roFraction: 0.4, ghAddedDegrees: 3, khAddedDegrees: 0, activeBed: true })).toBe(
       '40 % RO, GH +3 with a mineral, an active bed',
     );
+    expect(
+      remedyText({ roFraction: 0, ghAddedDegrees: 0, khAddedDegrees: 0, activeBed: true }, { lo: 3.2, hi: 6.4 }),
+    ).toBe('an active bed, new every 3–6 months');
     expect(remedyText({ roFraction: 1, ghAddedDegrees: 0, khAddedDegrees: 2, activeBed: false })).toBe(
       'pure RO, KH +2 with a bicarbonate',
     );

@@ -83,9 +83,7 @@ export class FolioScreen {
   protected readonly running = ({ tank }: Folio): ShownContribution[] =>
     tank.contributions.filter((c) => ['drip', 'leftovers', 'timer', 'open-job'].includes(c.reason.id));
   protected readonly pressing = ({ tank }: Folio): ShownContribution[] =>
-    tank.contributions.filter(
-      (c) => (c.reason.id === 'animals' || c.reason.id === 'losses') && c.id !== tank.decidedBy,
-    );
+    tank.contributions.filter((c) => ['animals', 'losses', 'moults'].includes(c.reason.id) && c.id !== tank.decidedBy);
   protected readonly news = ({ tank }: Folio): { id: string; name: string; what: string; atEpochMs: number }[] =>
     saidBy(tank.contributions, 'new').map(({ said, facts }) => ({
       ...facts,

@@ -63,7 +63,7 @@ export class TonightScreen {
   protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
   /** What presses stands with the verdict, as it comes: most needed first. */
   protected pressing = (tank: TonightTank): ShownContribution[] =>
-    tank.contributions.filter((c) => c.severity !== 'note' || c.reason.id === 'animals');
+    tank.contributions.filter((c) => c.severity !== 'note' || c.reason.id === 'animals' || c.reason.id === 'moults');
   /** What runs, waits to be looked at or came in lately stands beside what was last done; tests stand above the round. */
   protected beside(tank: TonightTank): ShownContribution[] {
     const notes = tank.contributions.filter((c) => !this.pressing(tank).includes(c) && !isTest(c) && !isForecast(c));

@@ -24,12 +24,19 @@ export const groupWords: Record<StockKind['group'], string> = {
 };
 
 /** What is done to a source, in one line: `40 % RO, GH +3 with a mineral`. */
-export function remedyText({ roFraction, ghAddedDegrees, khAddedDegrees, activeBed }: Remedy): string {
+const monthsText = ({ lo, hi }: { lo: number; hi: number }): string => {
+  const [from, to] = [Math.floor(lo), Math.round(hi)];
+  return from === to ? String(from) : `${from}–${to}`;
+};
+export function remedyText(
+  { roFraction, ghAddedDegrees, khAddedDegrees, activeBed }: Remedy,
+  bedMonths: { lo: number; hi: number } | null = null,
+): string {
   const parts = [
     ...(roFraction >= 1 - 1e-9 ? ['pure RO'] : roFraction > 0 ? [`${Math.round(roFraction * 100)} % RO`] : []),
     ...(ghAddedDegrees > 0 ? [`GH +${clean(ghAddedDegrees)} with a mineral`] : []),
     ...(khAddedDegrees > 0 ? [`KH +${clean(khAddedDegrees)} with a bicarbonate`] : []),
-    ...(activeBed ? ['an active bed'] : []),
+    ...(activeBed ? [`an active bed${bedMonths ? `, new every ${monthsText(bedMonths)} months` : ''}`] : []),
   ];
   return parts.length === 0 ? 'as it is' : parts.join(', ');
 }
