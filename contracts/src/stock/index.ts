@@ -43,6 +43,8 @@ export const stockTank = v.object({
   tankId: uuid,
   name: v.string(),
   state: stateId,
+  /** The nitrate that may come in a day before its routine no longer holds the band, mg/L; null where that is not known. */
+  heldNo3MgPerLPerDay: v.nullable(v.number()),
   /** Something must be done tonight, or its animals are not well: nobody moves in. */
   ailing: v.boolean(),
   bears: v.object({ bearing, askedBy: v.array(v.string()) }),

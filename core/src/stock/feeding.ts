@@ -1,6 +1,8 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { guarded, ok, type Result } from '#core/result';
+import type { Interval } from '#core/readings';
 import { species } from '#core/units';
+import { massOfAdultG, type StockKind } from './kind';
 
 export const feedingSchools = ['mass', 'clearance', 'few'] as const;
 export type FeedingSchool = (typeof feedingSchools)[number];
@@ -149,4 +151,73 @@ export function portionsFor({
   const fedDays = Math.max(0, awayDays - 2);
   const portionCount = school === 'few' ? Math.floor((fedDays * 3) / 7) : Math.ceil(fedDays / 2);
   return { portionCount, portionG: dailyG };
+}
+
+/** Of a colony that breeds: young, half-grown and adult, as shares of its number and of an adult's length. Ours. */
+const colonySpread = [
+  { share: 1 / 3, ofAdultLength: 1 / 3 },
+  { share: 1 / 3, ofAdultLength: 2 / 3 },
+  { share: 1 / 3, ofAdultLength: 1 },
+] as const;
+/** From so many on a breeding kind is a colony with young in it. Ours. */
+const colonyFromCount = 20;
+const breedsHere = ({ animal }: StockKind): boolean =>
+  ['carries-eggs', 'livebearer', 'snail-eggs'].includes(animal?.brood?.mode ?? '');
+
+/**
+ * Living mass for a ration, g: of a breeding colony a third each is taken as young, half-grown and adult (ours), whose mass
+ * goes by the third power of length (W = 0.0125 L³, from memory), so that it weighs 44 % of as many adults.
+ * @example livingMassG([{ kind: shrimp of 2 cm, count: { lo: 100, hi: 100 } }]) // 4.4 g, not 10
+ */
+export function livingMassG(lodgers: readonly { kind: StockKind; count: Interval }[]): { lo: number; hi: number } {
+  const massOf = (kind: StockKind, count: number): number =>
+    massOfAdultG(kind.adultCm) *
+    count *
+    (breedsHere(kind) && count >= colonyFromCount
+      ? colonySpread.reduce((sum, { share, ofAdultLength }) => sum + share * ofAdultLength ** 3, 0)
+      : 1);
+  let [lo, hi] = [0, 0];
+  for (const { kind, count } of lodgers) {
+    if (!kind.animal) continue;
+    lo += massOf(kind, count.lo ?? 0);
+    hi += massOf(kind, count.hi ?? count.lo ?? 0);
+  }
+  return { lo: Math.min(lo, hi), hi: Math.max(lo, hi) };
+}
+
+/** Dry food between the tips of two fingers, g. Ours, and fingers differ: weigh ten of your own once. */
+const pinchG = 0.05;
+/** A ration in pinches, to the half. @example pinchesOf(0.12) // 2.5 */
+export const pinchesOf = (foodG: number): number => Math.round((2 * foodG) / pinchG) / 2;
+
+/** Meals of a week by the school that feeds seldom (common practice). */
+const fewMealsPerWeek = { lo: 2, hi: 3 };
+export interface SchoolRation {
+  school: FeedingSchool;
+  mealG: { lo: number; hi: number };
+  weekG: { lo: number; hi: number };
+}
+/**
+ * What each school gives: by mass every day; by clearance as the last meals teach it, every day, beginning with the least
+ * by mass; seldom, the same meal two or three times a week. All common practice.
+ * @example schoolRations({ dayG: { lo: 0.3, hi: 0.5 }, learntG: null })[2].weekG // 0.6 to 1.5
+ */
+export function schoolRations({
+  dayG,
+  learntG,
+}: {
+  dayG: { lo: number; hi: number };
+  /** What the last meals of this tank teach; null where none was looked after. */
+  learntG: number | null;
+}): SchoolRation[] {
+  const times = ({ lo, hi }: { lo: number; hi: number }, least: number, most = least): { lo: number; hi: number } => ({
+    lo: lo * least,
+    hi: hi * most,
+  });
+  const cleared = { lo: learntG ?? dayG.lo, hi: learntG ?? dayG.lo };
+  return [
+    { school: 'mass', mealG: dayG, weekG: times(dayG, 7) },
+    { school: 'clearance', mealG: cleared, weekG: times(cleared, 7) },
+    { school: 'few', mealG: dayG, weekG: times(dayG, fewMealsPerWeek.lo, fewMealsPerWeek.hi) },
+  ];
 }

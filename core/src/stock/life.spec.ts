@@ -23,7 +23,10 @@ import {
   populationOf,
   populationsOf,
   portionsFor,
+  livingMassG,
+  pinchesOf,
   rationByMass,
+  schoolRations,
   stockAlarms,
   trimDue,
   type CyclingInput,
@@ -318,6 +321,25 @@ describe('alarms', () => {
 describe('feeding', () => {
   it('T11: shrimp eat 3-5 % of body mass a day: ten of 2 cm, a gram together, 0.03-0.05 g (common practice)', () => {
     expect(rationByMass({ bodyMassG: 1, group: 'shrimp' })).toEqual({ loGPerDay: 0.03, hiGPerDay: 0.05 });
+  });
+  it('a breeding colony is young, half-grown and adult: a hundred shrimp of 2 cm weigh 4.4 g, not 10', () => {
+    const of = (lo: number, hi = lo, kind = colonyShrimp) => livingMassG([{ kind, count: { lo, hi } }]);
+    // (1/27 + 8/27 + 1) / 3 = 0.444 of adults of 0.1 g.
+    expect(of(100).lo).toBeCloseTo((100 * 0.1 * (1 / 27 + 8 / 27 + 1)) / 3, 9);
+    expect(of(19).lo).toBeCloseTo(1.9, 9);
+    expect(of(20).lo).toBeCloseTo((2 * (36 / 27)) / 3, 9);
+    const lone = { ...colonyShrimp, animal: { ...colonyShrimp.animal!, brood: null } };
+    expect(of(100, 120, lone)).toEqual({ lo: jasmine.any(Number) as never, hi: jasmine.any(Number) as never });
+    expect(of(100, 120, lone).hi).toBeCloseTo(12, 9);
+  });
+  it('the three schools give their own figures: daily, as the last meals teach, two or three times a week', () => {
+    const dayG = { lo: 0.3, hi: 0.5 };
+    const [mass, cleared, few] = schoolRations({ dayG, learntG: 0.22 });
+    expect([mass?.school, mass?.mealG.lo, mass?.weekG.hi]).toEqual(['mass', 0.3, 3.5]);
+    expect([cleared?.mealG, cleared?.weekG.lo]).toEqual([{ lo: 0.22, hi: 0.22 }, 0.22 * 7]);
+    expect([few?.mealG, few?.weekG]).toEqual([dayG, { lo: 0.6, hi: 1.5 }]);
+    expect(schoolRations({ dayG, learntG: null })[1]?.mealG).toEqual({ lo: 0.3, hi: 0.3 });
+    expect([pinchesOf(0.05), pinchesOf(0.12), pinchesOf(0.01)]).toEqual([1, 2.5, 0]);
   });
   it('1 g of food of 40 % protein brings 64 mg nitrogen, up to 2.83 mg/L nitrate in 100 L (Jones 1931; atomic weights)', () => {
     const { nitrogenG, no3MgPerL } = unwrap(nitrogenOf({ foodG: 1, proteinFraction: 0.4, netVolumeL: 100 })).value;

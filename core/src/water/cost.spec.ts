@@ -1,5 +1,15 @@
 import { unwrap } from '#core/result';
-import { decidingHold, lapsedRoutine, litreCost, mixCost, recipe, routineCost, routineHolds, sdOf80 } from './index';
+import {
+  decidingHold,
+  heldPerDay,
+  lapsedRoutine,
+  litreCost,
+  mixCost,
+  recipe,
+  routineCost,
+  routineHolds,
+  sdOf80,
+} from './index';
 
 describe('what water costs', () => {
   const prices = { perM3Value: 5, wasteRatio: 3 };
@@ -131,5 +141,25 @@ describe('a routine that is not kept', () => {
       null,
     ]);
     expect(lapsedRoutine({ dueDays: -3.5, everyDays: 1 })?.missedCount).toBe(4);
+  });
+});
+
+describe('what a routine holds', () => {
+  it('2 mg/L a day with 40 % a week from water of 5 to a ceiling of 40: as much as settles just there (mass balance)', () => {
+    const held = heldPerDay({ ceiling: 40, sourceValue: 5, changeFraction: 0.4, everyDays: 7 });
+    expect(held).toBe(2);
+    const at = (productionPerDay: number) =>
+      unwrap(
+        routineHolds({
+          productionPerDay: { lo: productionPerDay, hi: productionPerDay },
+          sourceValue: 5,
+          changeFraction: 0.4,
+          everyDays: 7,
+          ceiling: 40,
+          floor: null,
+        }),
+      ).state;
+    expect([at(2), at(2.01)]).toEqual(['holds', 'exceeds']);
+    expect(heldPerDay({ ceiling: 5, sourceValue: 5, changeFraction: 0.4, everyDays: 7 })).toBeNull();
   });
 });

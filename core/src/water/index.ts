@@ -139,6 +139,7 @@ export {
   rampWeeks,
   routineCost,
   decidingHold,
+  heldPerDay,
   lapsedRoutine,
   routineHolds,
   sdOf80,

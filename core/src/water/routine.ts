@@ -437,3 +437,23 @@ export function lapsedRoutine({
   if (lateDays <= Math.max(latestDays, everyDays / 2)) return null;
   return { sinceDays: Math.round(lateDays), missedCount: 1 + Math.floor(lateDays / everyDays) };
 }
+
+/**
+ * The most a routine holds: what may come in a day before its peak passes the ceiling, in the parameter's unit a day.
+ * Null where the source lies at the ceiling already. Source: mass balance, as `routineSettles`.
+ * @example heldPerDay({ ceiling: 40, sourceValue: 5, changeFraction: 0.4, everyDays: 7 }) // 2
+ */
+export const heldPerDay = ({
+  ceiling,
+  sourceValue,
+  changeFraction,
+  everyDays,
+}: {
+  ceiling: number;
+  sourceValue: number;
+  changeFraction: number;
+  everyDays: number;
+}): number | null =>
+  ceiling <= sourceValue || !(changeFraction > 0) || !(everyDays > 0)
+    ? null
+    : ((ceiling - sourceValue) * changeFraction) / everyDays;

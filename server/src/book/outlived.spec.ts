@@ -94,7 +94,8 @@ const unjudged = (answer: { tanks?: { tankId: string }[] }): object => ({
   ...answer,
   tanks: (answer.tanks ?? []).map((tank) => {
     const stands: Record<string, unknown> = { ...tank };
-    for (const judged of ['state', 'reason', 'ailing', 'bears']) Reflect.deleteProperty(stands, judged);
+    for (const judged of ['state', 'reason', 'ailing', 'bears', 'heldNo3MgPerLPerDay'])
+      Reflect.deleteProperty(stands, judged);
     return stands;
   }),
 });

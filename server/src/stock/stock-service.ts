@@ -1,11 +1,12 @@
 import { isAiling } from '#core/tonight';
+import { heldPerDay } from '#core/water';
 import type { StockTank, StockView } from '#contracts/stock';
 import { contributionWords, verdictWords } from '#words/tonight';
 import { notFound } from '../problems';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
-import { judged, type JudgedTank, type JudgeDeps } from '../judgement';
+import { bandsOf, judged, type JudgedTank, type JudgeDeps, type Prospect } from '../judgement';
 import { eventOf, readTanks } from '../lodgers';
-import { equipmentOf, latestWater, stageOf } from '../tanks';
+import { equipmentOf, latestWater, stageOf, type Tank } from '../tanks';
 
 /** Tanks with their water, set-up and all that happened to their animals; of one tank or of the house. */
 export async function stockView(
@@ -41,10 +42,18 @@ function latestOwn(rows: readonly DiaryRow<'own-kind'>[]): StockView['ownKinds']
   return [...byId.values()];
 }
 
-const stockTank = ({ tank, tonight }: JudgedTank, events: StockTank['events']): StockTank => ({
+/** By the rhythm of its last changes and the band it is judged by. */
+function heldNo3(tank: Tank, { outlooks }: Prospect): number | null {
+  const routine = outlooks.find((o) => o.parameter === 'no3MgPerL')?.routine;
+  const ceiling = bandsOf(tank).find((b) => b.parameter === 'no3MgPerL')?.hi;
+  return routine && ceiling != null ? heldPerDay({ ...routine, ceiling }) : null;
+}
+
+const stockTank = ({ tank, tonight, prospect }: JudgedTank, events: StockTank['events']): StockTank => ({
   tankId: tank.tankId,
   name: tank.name,
   state: tonight.state,
+  heldNo3MgPerLPerDay: heldNo3(tank, prospect),
   ailing: isAiling(tonight),
   bears: { bearing: tank.bears.bearing, askedBy: [...tank.bears.askedBy] },
   reason:

@@ -3,14 +3,16 @@ import { FormsModule } from '@angular/forms';
 import { foods, powderSchools } from '#almanac/kinds';
 import { recorder } from '#core/explain';
 import {
-  bodyMassG,
   feedingSchools,
   leftoverDue,
+  livingMassG,
   nextFood,
   nextMeal,
   nitrogenOf,
+  pinchesOf,
   portionsFor,
   rationByMass,
+  schoolRations,
   type FeedingSchool,
 } from '#core/stock';
 import { feedingWords, mealWords } from '#words/stock';
@@ -19,6 +21,16 @@ import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { agoText, figure, whenText } from '../ui/words';
 import type { TankStock } from './stock-store';
+
+const spanText = ({ lo, hi }: { lo: number; hi: number }, decimalsCount: number): string => {
+  const [from, to] = [figure(lo, decimalsCount), figure(hi, decimalsCount)];
+  return from === to ? from : `${from}–${to}`;
+};
+function pinchText({ lo, hi }: { lo: number; hi: number }): string {
+  const [from, to] = [pinchesOf(lo), pinchesOf(hi)];
+  if (to < 0.5) return 'less than half a pinch';
+  return from === to ? `${to} ${to === 1 ? 'pinch' : 'pinches'}` : `${from}–${to} pinches`;
+}
 
 /** Feeding one tank: the ration by the chosen school, the food whose turn it is, what must come out, and the nitrogen. */
 @Component({
@@ -35,6 +47,33 @@ import type { TankStock } from './stock-store';
             Next in turn: <strong>{{ t.name }}</strong> ({{ t.purpose }}). <span class="quiet">{{ t.note }}</span>
           }
         </p>
+        <table class="small">
+          <thead>
+            <tr>
+              <th>School</th>
+              <th class="num">a meal</th>
+              <th class="num">a week</th>
+              <th class="num">nitrate a day, at most</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (r of rations(); track r.school) {
+              <tr>
+                <td>{{ schoolWords[r.school].name }}</td>
+                <td class="num">{{ r.meal }}</td>
+                <td class="num">{{ r.week }}</td>
+                <td class="num">{{ r.no3 }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <p class="small quiet">
+          A pinch is what two fingertips hold, about 0.05 g of dry food; weigh ten of yours once. Of a breeding colony a
+          third each is taken as young, half-grown and adult.
+        </p>
+        @if (tooMuch(); as text) {
+          <p class="caution">{{ text }}</p>
+        }
         <form class="row" (ngSubmit)="write()">
           <label
             ><span class="name">School</span
@@ -186,10 +225,45 @@ export class FeedingPart {
     const shrimp = lodgers.filter((l) => l.kind.group === 'shrimp' || l.kind.group === 'crayfish');
     const others = lodgers.filter((l) => !shrimp.includes(l));
     const [a, b] = [
-      rationByMass({ bodyMassG: bodyMassG(shrimp).lo, group: 'shrimp' }),
-      rationByMass({ bodyMassG: bodyMassG(others).lo, group: 'other' }),
+      rationByMass({ bodyMassG: livingMassG(shrimp).lo, group: 'shrimp' }),
+      rationByMass({ bodyMassG: livingMassG(others).lo, group: 'other' }),
     ];
     return { lo: a.loGPerDay + b.loGPerDay, hi: a.hiGPerDay + b.hiGPerDay };
+  });
+  private readonly learnt = computed(() =>
+    nextMeal(
+      this.fed().flatMap((m) =>
+        m.cleared === undefined ? [] : [{ atEpochMs: m.atEpochMs, foodG: m.payload.foodG, clearedMinutes: m.cleared }],
+      ),
+    ),
+  );
+  private readonly no3PerDay = (weekG: number): number => {
+    const food = foods.find((f) => f.id === this.foodId());
+    const { netVolumeL } = this.stock().tank;
+    const result = food && nitrogenOf({ foodG: weekG / 7, proteinFraction: food.proteinFraction.hi, netVolumeL });
+    return result?.ok ? result.value.value.no3MgPerL : 0;
+  };
+  /** What each school gives, as grams and as pinches, and the nitrate of it. */
+  protected readonly rations = computed(() =>
+    schoolRations({ dayG: this.ration(), learntG: this.learnt()?.foodG ?? null }).map(({ school, mealG, weekG }) => ({
+      school,
+      meal: `${spanText(mealG, 2)} g, ${pinchText(mealG)}`,
+      week: `${spanText(weekG, 1)} g`,
+      no3: `${spanText({ lo: this.no3PerDay(weekG.lo), hi: this.no3PerDay(weekG.hi) }, 2)} mg/L`,
+    })),
+  );
+  /** The ration that is written, or the school's, against what the routine holds. */
+  protected readonly tooMuch = computed(() => {
+    const held = this.stock().tank.heldNo3MgPerLPerDay;
+    if (held === null) return '';
+    const school = schoolRations({ dayG: this.ration(), learntG: this.learnt()?.foodG ?? null }).find(
+      (r) => r.school === this.school(),
+    );
+    const grams = this.grams();
+    const perDay = grams ? this.no3PerDay(grams * 7) : this.no3PerDay(school?.weekG.hi ?? 0);
+    return perDay > held
+      ? `This brings up to ${figure(perDay, 2)} mg/L nitrate a day; the routine holds ${figure(held, 2)}. Plants take a part; without them it rises: less food, or more change.`
+      : '';
   });
   protected readonly turn = computed(() =>
     nextFood({
@@ -202,11 +276,7 @@ export class FeedingPart {
     const mass = `${figure(lo, 2)}–${figure(hi, 2)} g`;
     if (this.school() === 'mass') return `About ${mass} a day by living mass, in tiny amounts.`;
     if (this.school() === 'few') return `About ${mass} two or three times a week; between, they graze.`;
-    const meal = nextMeal(
-      this.fed().flatMap((m) =>
-        m.cleared === undefined ? [] : [{ atEpochMs: m.atEpochMs, foodG: m.payload.foodG, clearedMinutes: m.cleared }],
-      ),
-    );
+    const meal = this.learnt();
     return meal
       ? `${figure(meal.foodG, 3)} g. ${mealWords[meal.why]}`
       : `Begin with ${figure(lo, 2)} g and look after a quarter of an hour.`;

@@ -33,6 +33,7 @@ const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): Stoc
   name,
   reason: 'All inside.',
   ailing: false,
+  heldNo3MgPerLPerDay: null,
   bears: { bearing: 'usual', askedBy: [] },
   state: 'settled',
   setUp: {
@@ -212,6 +213,31 @@ describe('who comes in is held against the tank as it is tonight', () => {
     const other = await open(ArrivalScreen, { tank: 't1' }, [cared]);
     await other.type('select[name=kind]', 'bee-shrimp');
     expect(other.text()).not.toContain('is planned for');
+  });
+});
+
+describe('feeding', () => {
+  it('three schools side by side, in grams and pinches, with the nitrate of each', async () => {
+    const room = await open(TankStockScreen, { tankId: 't1' });
+    const text = room.textOf('section[aria-label="Feeding"]');
+    for (const said of [
+      'by body mass',
+      'by clearance',
+      'two or three times a week',
+      'pinch',
+      'a week',
+      'nitrate a day, at most',
+    ])
+      expect(text.toLowerCase()).toContain(said);
+    expect(text).not.toContain('the routine holds');
+  });
+  it('a ration that brings more nitrate a day than the routine holds is a caution above it', async () => {
+    const room = await open(TankStockScreen, { tankId: 't1' }, [tank('t1', 'Window', { heldNo3MgPerLPerDay: 2 })]);
+    const text = () => room.textOf('section[aria-label="Feeding"]');
+    expect(text()).not.toContain('the routine holds');
+    await room.fill('Grams', '3');
+    expect(text()).toMatch(/This brings up to [\d.]+ mg\/L nitrate a day; the routine holds 2.00/);
+    expect(text().indexOf('This brings')).toBeLessThan(text().indexOf('Grams'));
   });
 });
 

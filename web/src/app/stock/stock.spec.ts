@@ -55,6 +55,7 @@ describe('one tank as the stock page sees it', () => {
     name: 'Window',
     reason: 'All inside.',
     ailing: false,
+    heldNo3MgPerLPerDay: null,
     bears: { bearing: 'usual', askedBy: [] },
     state: 'settled',
     setUp: {
