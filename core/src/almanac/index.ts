@@ -5,6 +5,8 @@ export {
   hangsOnFactor,
   penBand,
   penPpmOfBand,
+  schoolClash,
+  type SchoolClash,
   type AskedBy,
   type Asker,
   type BandLine,

@@ -1,4 +1,13 @@
-import { bandsInForce, penBand, penPpmOfBand, type Asker, type BandLine, type Practice } from './index';
+import {
+  bandAhead,
+  bandsInForce,
+  penBand,
+  penPpmOfBand,
+  schoolClash,
+  type Asker,
+  type BandLine,
+  type Practice,
+} from './index';
 
 const line = (parameter: BandLine['parameter'], lo: number | null, hi: number | null): BandLine => ({
   parameter,
@@ -91,5 +100,56 @@ describe('a band that was given in ppm', () => {
     expect([narrowed?.lo, narrowed?.hi]).toEqual([300, 400]);
     expect(narrowed && penPpmOfBand(narrowed)).toEqual({ lo: 200, hi: 290 });
     expect(penPpmOfBand(line('ec25UsPerCm', 286, 580))).toBeNull();
+  });
+});
+
+describe('schools that clash at a value', () => {
+  const school = (name: string, bands: BandLine[], why?: string): Practice => ({
+    ...practice(...bands),
+    name,
+    livestock: 'shrimp',
+    ...(why ? { clashes: [{ practiceId: 'other', why }] } : {}),
+  });
+  const practices = [
+    school('wide', [line('ghDegrees', 4, 14)], 'above 14 it expects deaths'),
+    school('hard tap', []),
+    { ...school('fish', [line('ghDegrees', 1, 5)]), livestock: 'fish' },
+  ];
+  const at = (lo: number, hi = lo) =>
+    schoolClash({ practices, livestock: 'shrimp', parameter: 'ghDegrees', reading: { lo, hi } });
+  it('are both said: who lets it be, and who does not with its point', () => {
+    expect(at(22)).toEqual({
+      parameter: 'ghDegrees',
+      keeping: ['hard tap'],
+      against: [{ name: 'wide', why: 'above 14 it expects deaths' }],
+    });
+  });
+  it('agree within the band; a reading that crosses its end is no clash, nor is another livestock', () => {
+    expect([at(10), at(13, 15)]).toEqual([null, null]);
+    expect(
+      schoolClash({ practices, livestock: 'fish', parameter: 'ghDegrees', reading: { lo: 22, hi: 22 } }),
+    ).toBeNull();
+  });
+});
+
+describe('the band whose leaving is worth a forecast', () => {
+  const asked = (unsure: boolean): BandLine => ({
+    ...line('ph', 5, 7),
+    asked: { names: ['tetra'], practice: { lo: 6, hi: 7.5 }, unsure, widthValue: 2 },
+  });
+  const ahead = (of: BandLine | null, lo: number | null, hi = lo) =>
+    bandAhead({ line: of, latest: lo === null ? null : { lo, hi } });
+  it('is what the animals ask while the water is within it, then their practice’s', () => {
+    expect(ahead(asked(false), 6.5)).toEqual(asked(false));
+    expect(ahead(asked(false), null)).toEqual(asked(false));
+    expect([ahead(asked(false), 7.1), ahead(asked(false), 6.9, 7.1)]).toEqual([
+      { lo: 6, hi: 7.5 },
+      { lo: 6, hi: 7.5 },
+    ]);
+  });
+  it('is the practice’s where the book is not sure of the animals, and the plain band where nobody asks', () => {
+    expect(ahead(asked(true), 6.5)).toEqual({ lo: 6, hi: 7.5 });
+    expect(ahead(line('ph', 6, 7), 8)).toEqual(line('ph', 6, 7));
+    expect(ahead(null, 7)).toBeNull();
   });
 });

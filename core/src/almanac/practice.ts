@@ -165,9 +165,43 @@ function narrowest(ranges: readonly Interval[]): number | null {
 
 /**
  * The band whose leaving is worth a forecast: what the animals ask, until the water is beyond it or crosses its edge
- * already; then what their practice asks.
+ * already, or where the book is not sure of it; then what their practice asks.
  */
 export function bandAhead({ line, latest }: { line: BandLine | null; latest: Interval | null }): Interval | null {
-  if (!line?.asked || !latest || bandVerdict(latest, line).verdict === 'inside') return line;
-  return line.asked.practice;
+  if (!line?.asked) return line;
+  const within = !latest || bandVerdict(latest, line).verdict === 'inside';
+  return within && !line.asked.unsure ? line : line.asked.practice;
+}
+
+/** The schools of one livestock that differ about a value: some keep animals in it, others do not. */
+export interface SchoolClash {
+  parameter: ParameterId;
+  keeping: readonly string[];
+  against: readonly { name: string; why: string }[];
+}
+/**
+ * Where the schools of a livestock clash at the value of a water: those whose band holds it, or that let it be, beside
+ * those whose band it lies outside of, with their point. Null where they agree, or a reading crosses an end.
+ * @example schoolClash({ practices, livestock: 'Neocaridina', parameter: 'ghDegrees', reading: { lo: 18, hi: 18 } })
+ */
+export function schoolClash({
+  practices,
+  livestock,
+  parameter,
+  reading,
+}: {
+  practices: readonly Practice[];
+  livestock: string;
+  parameter: ParameterId;
+  reading: Interval;
+}): SchoolClash | null {
+  const keeping: string[] = [];
+  const against: { name: string; why: string }[] = [];
+  for (const practice of practices.filter((p) => p.livestock === livestock)) {
+    const band = practice.bands.find((b) => b.parameter === parameter);
+    const verdict = band ? bandVerdict(reading, band).verdict : 'inside';
+    if (verdict === 'inside') keeping.push(practice.name);
+    if (verdict === 'outside') against.push({ name: practice.name, why: practice.clashes?.[0]?.why ?? '' });
+  }
+  return keeping.length > 0 && against.length > 0 ? { parameter, keeping, against } : null;
 }

@@ -1,7 +1,9 @@
+import { bandAhead } from '#core/almanac';
 import type { BuildUpView } from '#contracts/water';
 import { readDiary, type BookDeps } from '../book';
 import { bandsOf, type Prospects } from '../judgement';
 import { readTanks } from '../lodgers';
+import { latestWater } from '../tanks';
 
 /** What builds up in every tank, by the model of its forecasts, and the limits that it is held to. */
 export async function buildUpView(deps: BookDeps & { prospects: Prospects }): Promise<BuildUpView> {
@@ -17,7 +19,7 @@ export async function buildUpView(deps: BookDeps & { prospects: Prospects }): Pr
     tanks: tanks.map((tank) => {
       const prospect = foreseen.get(tank.tankId);
       const ceilings = routines.filter((r) => r.subjectId === tank.tankId).at(-1)?.payload.ceilings ?? {};
-      const bands = bandsOf(tank);
+      const [bands, water] = [bandsOf(tank), latestWater(tank)];
       return {
         tankId: tank.tankId,
         name: tank.name,
@@ -27,7 +29,8 @@ export async function buildUpView(deps: BookDeps & { prospects: Prospects }): Pr
           // Neither mixes by volume, so neither settles by the routine.
           .filter(({ parameter }) => parameter !== 'ph' && parameter !== 'tempC')
           .map(({ parameter, level, productionPerDay, routine, ratchet }) => {
-            const band = bands.find((b) => b.parameter === parameter);
+            const line = bands.find((b) => b.parameter === parameter) ?? null;
+            const band = bandAhead({ line, latest: water[parameter] ?? null });
             const own = ceilings[parameter];
             return {
               parameter,

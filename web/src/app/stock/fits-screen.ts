@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { practices } from '#almanac/practices';
+import { schoolClash } from '#core/almanac';
 import { intervalText } from '#core/readings';
 import {
   cycleAsked,
@@ -18,6 +20,14 @@ import { HouseStore } from '../base/house-store';
 import { FitsWorker } from './fits-worker';
 import { StockNav } from './stock-nav';
 import { StockStore } from './stock-store';
+
+/** The livestock of the practices that a kind belongs to; empty where the schools do not speak of it. */
+function livestockOf({ scientificName, ranges }: StockKind): string {
+  if (scientificName.startsWith('Neocaridina')) return 'Neocaridina';
+  if (!scientificName.startsWith('Caridina')) return '';
+  if ((ranges.ph?.hi ?? 14) <= 7) return 'Soft-water caridina';
+  return (ranges.ph?.lo ?? 0) >= 7.3 ? 'Sulawesi lake shrimp' : '';
+}
 
 interface Line {
   kind: StockKind;
@@ -337,6 +347,23 @@ export class FitsScreen {
     const p = fit.deciding;
     return p ? `${parameterShort(p)} ${rangeText(kind.ranges[p])} wanted` : '';
   }
+  /** Where the schools of this kind differ about a hardness of this water, both are said. */
+  private schools(kind: StockKind): string {
+    const livestock = livestockOf(kind);
+    const water = this.water();
+    if (!livestock || !water) return '';
+    return (['ghDegrees', 'khDegrees'] as const)
+      .flatMap((parameter) => {
+        const reading = water[parameter];
+        const clash = reading ? schoolClash({ practices, livestock, parameter, reading }) : null;
+        if (!clash || !reading) return [];
+        const others = clash.against.map(({ name, why }) => (why ? `${name}: ${why}` : `${name} does not.`)).join(' ');
+        return [
+          ` Schools differ at ${parameterShort(parameter)} ${this.shown(parameter, reading)}: ${clash.keeping.join(', ')} keeps them in it; ${others}`,
+        ];
+      })
+      .join('');
+  }
   private against(kind: StockKind, fit: KindFit): string {
     const { deciding: p, side } = fit;
     const span = p ? this.water()?.[p] : undefined;
@@ -344,8 +371,8 @@ export class FitsScreen {
     if (!span) return `${parameterLabel(p)} of this water is not known.`;
     const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p])}.`;
     return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees')
-      ? `${said} ${osmoticWords({ group: kind.group, side })}`
-      : said;
+      ? `${said} ${osmoticWords({ group: kind.group, side })}${this.schools(kind)}`
+      : `${said}${this.schools(kind)}`;
   }
   protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>
     intervalText(span, decimalsOf(p));
