@@ -162,7 +162,9 @@ function tdsCreep({
   const slow = ec?.direction === 'rising' && ec.risenFraction >= leastCreepFraction;
   if (!ec || (!slow && !left)) return null;
   const movement = left?.movement ?? ec;
-  const usual = left && { loUsPerCm: left.normal.lo, hiUsPerCm: left.normal.hi, levelUsPerCm: left.levelUsPerCm };
+  const usual = left
+    ? { loUsPerCm: left.normal.lo, hiUsPerCm: left.normal.hi, levelUsPerCm: left.levelUsPerCm }
+    : beforeItRose(readings.ec25UsPerCm, nowEpochMs);
   const half = Math.floor(sourceEc25UsPerCm.length / 2);
   const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
   const sourceRise = half > 1 ? mean(sourceEc25UsPerCm.slice(half)) - mean(sourceEc25UsPerCm.slice(0, half)) : 0;
@@ -230,6 +232,21 @@ function leftNormal(
   // One reading beyond is odd; two in a row are where it goes.
   if (!normal || run.slice(-2).some((r) => middle(r) <= normal.hi)) return null;
   return { normal, levelUsPerCm: level, movement: movementOf(run, nowEpochMs) };
+}
+
+/** Where it stood before it rose: the middle of the first third of what the slow movement was read from. */
+function beforeItRose(
+  readings: readonly Dated[] | undefined,
+  nowEpochMs: number,
+): { loUsPerCm: number; hiUsPerCm: number; levelUsPerCm: number } | null {
+  const sorted = (readings ?? [])
+    .filter((r) => nowEpochMs - r.atEpochMs <= windowDays * dayMs)
+    .sort((a, b) => a.atEpochMs - b.atEpochMs)
+    .map((r) => middle(r));
+  const level = sorted.at(-1);
+  if (level === undefined) return null;
+  const before = medianOf(sorted.slice(0, Math.ceil(sorted.length / 3)));
+  return level > before ? { loUsPerCm: before, hiUsPerCm: before, levelUsPerCm: level } : null;
 }
 
 /** Where no change is in the book yet: a fifth of the water a week (common practice). */

@@ -85,7 +85,7 @@ describe('what the slices have to say of a tank, in words', () => {
       Extract<ContributionReason, { id: 'slow-harm' }>['facts']['finding'],
       { id: 'tds-creep' }
     >['facts'];
-    const creep = (back: Creep['back']) =>
+    const creep = (back: Creep['back'], hiUsPerCm = 210.4) =>
       contributionWords({
         id: 'slow-harm',
         facts: {
@@ -96,7 +96,7 @@ describe('what the slices have to say of a tank, in words', () => {
               cause: 'not-clear',
               sourceRiseUsPerCm: 0,
               topUpUsPerCmPerWeek: 0,
-              usual: { loUsPerCm: 198.2, hiUsPerCm: 210.4, levelUsPerCm: 240 },
+              usual: { loUsPerCm: 198.2, hiUsPerCm, levelUsPerCm: 240 },
               back,
             },
           },
@@ -106,6 +106,7 @@ describe('what the slices have to say of a tank, in words', () => {
       });
     const way = { reachable: true, sourceUsPerCm: 100, changeFraction: 0.171, everyDays: 7 } as const;
     expect(creep(null).evidence[0]).toBe('240 µS/cm where 198–210 was usual here, up 8 a week over 5 readings');
+    expect(creep(null, 198.2).evidence[0]).toContain('where about 198 was usual here');
     expect(creep({ ...way, changesCount: 2 }).nextStep).toContain(
       '2 changes of 17 %, 7 days apart, with water of 100 µS/cm bring it back to what was usual',
     );

@@ -36,7 +36,7 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
     title: 'Conductivity is creeping up',
     evidence: [
       facts.usual
-        ? `${Math.round(facts.usual.levelUsPerCm)} µS/cm where ${Math.round(facts.usual.loUsPerCm)}–${Math.round(facts.usual.hiUsPerCm)} was usual here, ${signed(facts.ec, 0, '')} readings`
+        ? `${Math.round(facts.usual.levelUsPerCm)} µS/cm where ${usualText(facts.usual)} was usual here, ${signed(facts.ec, 0, '')} readings`
         : `${signed(facts.ec, 0, ' µS/cm')} readings`,
       `Likeliest: ${creepText(facts)}`,
     ],
@@ -56,6 +56,8 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
   }),
 };
 
+const usualText = ({ loUsPerCm, hiUsPerCm }: { loUsPerCm: number; hiUsPerCm: number }): string =>
+  loUsPerCm === hiUsPerCm ? `about ${Math.round(loUsPerCm)}` : `${Math.round(loUsPerCm)}–${Math.round(hiUsPerCm)}`;
 function backText(back: Slow<'tds-creep'>['back']): string {
   if (!back) return '';
   const source = `water of ${Math.round(back.sourceUsPerCm)} µS/cm`;
