@@ -33,7 +33,7 @@ async function fill(db, weeks) {
     overrides: [],
   });
   await db.query(
-    `insert into subjects (id, kind, name, started_on, state) select gen_random_uuid(), 'tank', 'Tank ' || n, '2010-01-01', '{"setUp":{"atEpochMs":1262304000000,"text":"x"}}' from generate_series(1, ${tanksCount}) n`,
+    `insert into subjects (id, kind, name, started_on, state) select gen_random_uuid(), 'tank', 'Tank ' || n, '2010-01-01', '{"setUp":{"atEpochMs":1262304000000,"done":{"id":"set-up","facts":{"name":"x"}}}}' from generate_series(1, ${tanksCount}) n`,
   );
   await db.query(
     `insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) select gen_random_uuid(), 'set-up', 1, id, '2010-01-01', 'UTC', '2010-01-01', '2010-01-01', 'keeper', $1::jsonb || jsonb_build_object('name', name), 'bench' from subjects`,
@@ -67,9 +67,10 @@ async function fill(db, weeks) {
   );
   await db.query(`update subjects s set newest = n.newest from (
       select subject_id, jsonb_object_agg('reading:' || parameter, items) as newest from (
-        select subject_id, parameter, jsonb_agg(jsonb_build_array(round(extract(epoch from happened_at) * 1000), 0, lo, hi) order by happened_at desc) as items
+        select subject_id, parameter, jsonb_agg(jsonb_build_object('atEpochMs', round(extract(epoch from happened_at) * 1000), 'sequence', 0, 'lo', lo, 'hi', hi) order by happened_at desc) as items
         from (select *, row_number() over (partition by subject_id, parameter order by happened_at desc) as rank from readings where happened_at > now() - interval '60 days') r where rank <= 6 group by 1, 2) x group by 1) n where n.subject_id = s.id`);
   await fillChanges(db, weeks);
+  await fillStock(db, weeks);
   await db.query('analyze');
 }
 
@@ -89,6 +90,15 @@ async function fillChanges(db, weeks) {
        select gen_random_uuid(), 'change', 1, s.id, t.at, 'UTC', t.at::date, t.at, 'keeper', jsonb_build_object('entered', jsonb_build_object('by', 'litres', 'changeL', 12), 'sourceId', w.id, 'water', '{"no3MgPerL": 5, "ec25UsPerCm": 320, "ghDegrees": 7}'::jsonb, 'how', 'poured'), 'bench'
        from subjects s cross join (select id from subjects where kind = 'source') w cross join (select now() - n * interval '14 days' - interval '2 hours' as at from generate_series(0, ${Math.floor(weeks / 2) - 1}) n) t where s.kind = 'tank' returning id, subject_id, happened_at, payload)
      insert into changes (entry_id, subject_id, happened_at, source_id, change_l, change_fraction, how, water) select id, subject_id, happened_at, (payload ->> 'sourceId')::uuid, 12, 0.2, 'poured', payload -> 'water' from e`,
+  );
+}
+
+/** Two kinds in every tank, each counted every second month. @param {import('pg').Client} db @param {number} weeks */
+async function fillStock(db, weeks) {
+  await db.query(
+    `insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash)
+     select gen_random_uuid(), 'stock', 1, s.id, t.at, 'UTC', t.at::date, t.at, 'keeper', jsonb_build_object('event', 'counted', 'kindId', k, 'strain', '', 'count', '{"lo": 40, "hi": 60}'::jsonb), 'bench'
+     from subjects s cross join unnest(array['cherry-shrimp', 'ramshorn']) k cross join (select now() - n * interval '60 days' - interval '1 hour' as at from generate_series(0, ${Math.floor((7 * weeks) / 60)}) n) t where s.kind = 'tank'`,
   );
 }
 

@@ -33,6 +33,7 @@ import {
 } from './book-repo';
 import { entryHash, unstorableText } from './canonical';
 import type { KindRegistry, ProjectedEntry, SubjectSeed } from './kind';
+import { tellWritten } from './written';
 import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
 
 export interface BookDeps {
@@ -53,19 +54,23 @@ export async function writeEntries(deps: BookDeps, batch: readonly SentEntry[]):
   const nowEpochMs = deps.house.clock.nowEpochMs();
   refuseUnstorable(batch);
   const rows = batch.map((entry) => rowOf(deps, entry, nowEpochMs));
-  const sequences = await deps.db.transaction(async (tx) => {
-    const read = batch.map((entry) => readEntry(deps, entry));
-    const known = await lockedSubjects(deps, tx, read);
-    const written = await insertEntries(tx, rows);
-    const fresh = read.filter((e) => written.has(e.id));
-    const repeated = await repeatedSequences(
-      tx,
-      rows.filter((r) => !written.has(r.id)),
-    );
-    await checkEntries(deps, tx, { fresh, known, nowEpochMs });
-    await projectFresh(deps, tx, { fresh, rows, written, known });
-    return { written, repeated };
-  });
+  const sequences = await deps.db
+    .transaction(async (tx) => {
+      const read = batch.map((entry) => readEntry(deps, entry));
+      const known = await lockedSubjects(deps, tx, read);
+      const written = await insertEntries(tx, rows);
+      const fresh = read.filter((e) => written.has(e.id));
+      const repeated = await repeatedSequences(
+        tx,
+        rows.filter((r) => !written.has(r.id)),
+      );
+      await checkEntries(deps, tx, { fresh, known, nowEpochMs });
+      await projectFresh(deps, tx, { fresh, rows, written, known });
+      return { written, repeated };
+    })
+    .finally(() => {
+      tellWritten(deps.db, batch);
+    });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     entries: rows.map((row) => ({

@@ -14,5 +14,6 @@ export {
 export { lookedKind, noteKind, strikeKind } from './page-kinds';
 export { photoKind, PhotoRoom } from './photo-service';
 export { rebuildAll } from './projection';
+export { onWritten, type WrittenEntry } from './written';
 export { namesOf, readSubjects } from './book-repo';
 export { diaryView } from './diary-service';

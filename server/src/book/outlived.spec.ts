@@ -142,9 +142,11 @@ describe('a book of version 0.1.0', () => {
       const alarms = saidOf(now, 'animals').map((c) => c.text);
       expect(alarms.length).toBe(old.alarms.length);
       for (const [i, { text }] of old.alarms.entries()) expect(alarms[i]?.startsWith(reworded(text))).toBeTrue();
-      expect(saidOf(now, 'slow-harm').map((c) => [c.text, c.nextStep])).toEqual(
-        old.findings.map((f) => [f.title, f.nextStep]),
-      );
+      // The way back to what was usual stands after it now.
+      const findings = saidOf(now, 'slow-harm');
+      expect(findings.map((c) => c.text)).toEqual(old.findings.map((f) => f.title));
+      for (const [i, { nextStep }] of old.findings.entries())
+        expect(findings[i]?.nextStep?.startsWith(nextStep)).toBeTrue();
       expect(
         saidOf(now, 'test-due')
           .map((c) => (c.reason.facts as { parameter: string }).parameter)

@@ -10,6 +10,7 @@ import {
   readingsEntry,
   saidOf,
   sourceEntry,
+  strikeEntry,
   tankEntry,
   wholeSheet,
   type TestHouse,
@@ -123,10 +124,15 @@ describe('one verdict', () => {
     expect(gh?.band?.asked?.names).toEqual(['cardinal tetra']);
     expect(gh?.state).not.toBe('settled');
     expect(gh?.reason).toContain('for cardinal tetra');
-    // Given away again, they ask for nothing.
-    await house.write(stock(tank, 'given-away', 12, { kindId: 'cardinal-tetra' }));
-    const after = await house.get<Folio>(`/api/tanks/${tank}/folio?days=30`);
-    expect(after.body.lines.find((l) => l.parameter === 'ghDegrees')?.band?.asked).toBeUndefined();
+    // Given away again, they ask for nothing; struck, they are back: what is kept in memory follows the book.
+    const asking = async () =>
+      (await house.get<Folio>(`/api/tanks/${tank}/folio?days=30`)).body.lines.find((l) => l.parameter === 'ghDegrees')
+        ?.band?.asked?.names;
+    const gone = stock(tank, 'given-away', 12, { kindId: 'cardinal-tetra' });
+    await house.write(gone);
+    expect(await asking()).toBeUndefined();
+    await house.write(strikeEntry(tank, gone.id));
+    expect(await asking()).toEqual(['cardinal tetra']);
   });
   it('what a tank bears follows who lives there and its practice, unless its keeper keeps to the word', async () => {
     const bears = async (tank: string) => (await house.get<Folio>(`/api/tanks/${tank}/folio?days=30`)).body.bears;

@@ -3,8 +3,8 @@ import { shippedAlmanac } from '#almanac/shelf';
 import { kindsInForce, populationsOf, type Lodger, type StockEvent } from '#core/stock';
 import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
-import { ofKind, readDiary, type DiaryRow } from '../book';
-import type { Db, Tx } from '../db';
+import { ofKind, onWritten, readDiary, type DiaryRow, type WrittenEntry } from '../book';
+import type { Db } from '../db';
 import { readTankRows, type Tank } from '../tanks';
 
 /** A row of the diary as an event of a population. */
@@ -26,7 +26,7 @@ const stockEvent = (atEpochMs: number, { event, kindId, strain, count, sign }: S
 
 /** Who lives in these tanks at a time, as far as the book knows: kinds with more than nobody left of them. */
 async function lodgersOf(
-  db: Db | Tx,
+  db: Db,
   { tankIds, atEpochMs }: { tankIds: readonly string[]; atEpochMs: number },
 ): Promise<Map<string, Lodger[]>> {
   const [rows, own] = await Promise.all([
@@ -53,10 +53,54 @@ async function lodgersOf(
   );
 }
 
+/** What is kept holds for so long: between events a population only fades. */
+const keptMs = 6 * 3_600_000;
+
+/**
+ * Who lives where, kept in memory until something is written about it: years of events of three hundred tanks are not read
+ * again for every sheet. What is read while a write is under way is not kept.
+ */
+class LodgerBook {
+  private readonly kept = new Map<string, { atEpochMs: number; lodgers: readonly Lodger[] }>();
+  private writesCount = 0;
+  constructor(private readonly db: Db) {
+    onWritten(db, (entries) => {
+      this.forget(entries);
+    });
+  }
+  async of({ tankIds, atEpochMs }: { tankIds: readonly string[]; atEpochMs: number }): Promise<LodgersById> {
+    const fresh = (tankId: string): readonly Lodger[] | null => {
+      const known = this.kept.get(tankId);
+      return known && Math.abs(known.atEpochMs - atEpochMs) < keptMs ? known.lodgers : null;
+    };
+    const missing = tankIds.filter((id) => !fresh(id));
+    const { writesCount } = this;
+    const read =
+      missing.length === 0 ? new Map<string, Lodger[]>() : await lodgersOf(this.db, { tankIds: missing, atEpochMs });
+    if (writesCount === this.writesCount)
+      for (const id of missing) this.kept.set(id, { atEpochMs, lodgers: read.get(id) ?? [] });
+    return new Map(tankIds.map((id) => [id, read.get(id) ?? fresh(id) ?? []]));
+  }
+  private forget(entries: readonly WrittenEntry[]): void {
+    this.writesCount += 1;
+    for (const { kind, subjectId } of entries) {
+      if (kind === 'own-kind') this.kept.clear();
+      else if (kind === 'stock' || kind === 'arrival' || kind === 'strike') this.kept.delete(subjectId);
+    }
+  }
+}
+type LodgersById = Map<string, readonly Lodger[]>;
+const books = new WeakMap<Db, LodgerBook>();
+function bookOf(db: Db): LodgerBook {
+  const known = books.get(db) ?? new LodgerBook(db);
+  books.set(db, known);
+  return known;
+}
+
 /** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
-export async function readTanks(db: Db | Tx, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
+export async function readTanks(db: Db, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
   const rows = await readTankRows(db, asked);
-  const lodgers = await lodgersOf(db, { tankIds: rows.map((t) => t.tankId), atEpochMs: asked.atEpochMs });
+  const lodgers = await bookOf(db).of({ tankIds: rows.map((t) => t.tankId), atEpochMs: asked.atEpochMs });
   return rows.map((tank) => {
     const living = lodgers.get(tank.tankId) ?? [];
     const { bearing, bearingKept = false, practiceId } = tank.setUp;

@@ -29,6 +29,8 @@ const spanText = ({ lo, hi }: { lo: number; hi: number }, decimalsCount: number)
 function pinchText({ lo, hi }: { lo: number; hi: number }): string {
   const [from, to] = [pinchesOf(lo), pinchesOf(hi)];
   if (to < 0.5) return 'less than half a pinch';
+  // More than a few is weighed, not pinched.
+  if (from > 6) return '';
   return from === to ? `${to} ${to === 1 ? 'pinch' : 'pinches'}` : `${from}–${to} pinches`;
 }
 
@@ -247,7 +249,7 @@ export class FeedingPart {
   protected readonly rations = computed(() =>
     schoolRations({ dayG: this.ration(), learntG: this.learnt()?.foodG ?? null }).map(({ school, mealG, weekG }) => ({
       school,
-      meal: `${spanText(mealG, 2)} g, ${pinchText(mealG)}`,
+      meal: [`${spanText(mealG, 2)} g`, pinchText(mealG)].filter((t) => t !== '').join(', '),
       week: `${spanText(weekG, 1)} g`,
       no3: `${spanText({ lo: this.no3PerDay(weekG.lo), hi: this.no3PerDay(weekG.hi) }, 2)} mg/L`,
     })),
