@@ -33,7 +33,7 @@ test('a new keeper: what fits my tap, what would after 45 % RO, and a first tank
   const cherry = shelf('Would fit after a change').getByRole('listitem').filter({ hasText: 'Neocaridina davidi' });
   await expect(cherry).toContainText('45 % RO');
   await expect(cherry).toContainText('or pure RO, GH +');
-  await expect(cherry).toContainText('Schools differ at GH 22');
+  await expect(cherry).toContainText('Schools differ at GH 21.5–22.5: Hard tap keeps them in it; ');
   await expect(cherry).toContainText('moult gets stuck');
   await expect(shelf('Fit as it is').getByRole('link', { name: 'cardinal tetra' })).toHaveCount(0);
 

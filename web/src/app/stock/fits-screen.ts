@@ -347,22 +347,14 @@ export class FitsScreen {
     const p = fit.deciding;
     return p ? `${parameterShort(p)} ${rangeText(kind.ranges[p])} wanted` : '';
   }
-  /** Where the schools of this kind differ about a hardness of this water, both are said. */
-  private schools(kind: StockKind): string {
+  /** Where the schools of this kind differ about the value that decides, both are said. */
+  private schools(kind: StockKind, parameter: KindParameter): string {
     const livestock = livestockOf(kind);
-    const water = this.water();
-    if (!livestock || !water) return '';
-    return (['ghDegrees', 'khDegrees'] as const)
-      .flatMap((parameter) => {
-        const reading = water[parameter];
-        const clash = reading ? schoolClash({ practices, livestock, parameter, reading }) : null;
-        if (!clash || !reading) return [];
-        const others = clash.against.map(({ name, why }) => (why ? `${name}: ${why}` : `${name} does not.`)).join(' ');
-        return [
-          ` Schools differ at ${parameterShort(parameter)} ${this.shown(parameter, reading)}: ${clash.keeping.join(', ')} keeps them in it; ${others}`,
-        ];
-      })
-      .join('');
+    const reading = this.water()?.[parameter];
+    const clash = livestock && reading ? schoolClash({ practices, livestock, parameter, reading }) : null;
+    if (!clash || !reading) return '';
+    const others = clash.against.map(({ name, why }) => (why ? `${name}: ${why}` : `${name} does not.`)).join(' ');
+    return ` Schools differ at ${parameterShort(parameter)} ${this.shown(parameter, reading)}: ${clash.keeping.join(' and ')} ${clash.keeping.length === 1 ? 'keeps' : 'keep'} them in it; ${others}`;
   }
   private against(kind: StockKind, fit: KindFit): string {
     const { deciding: p, side } = fit;
@@ -371,8 +363,8 @@ export class FitsScreen {
     if (!span) return `${parameterLabel(p)} of this water is not known.`;
     const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p])}.`;
     return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees')
-      ? `${said} ${osmoticWords({ group: kind.group, side })}${this.schools(kind)}`
-      : `${said}${this.schools(kind)}`;
+      ? `${said} ${osmoticWords({ group: kind.group, side })}${this.schools(kind, p)}`
+      : `${said}${this.schools(kind, p)}`;
   }
   protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>
     intervalText(span, decimalsOf(p));
