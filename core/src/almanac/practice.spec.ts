@@ -74,6 +74,18 @@ describe('the band a value is judged by', () => {
     const soft = bandOf([line('ph', 7.5, 8)], 'ph', [asker('soft', 'ph', [5, 7])]);
     expect(soft?.clash?.names).toEqual(['soft']);
   });
+  it('ranges that touch the practice’s end share that one value: the band is it, and nobody clashes', () => {
+    const touching = bandOf(school, 'ph', [asker('lake fish', 'ph', [7.5, 9])]);
+    expect([touching?.lo, touching?.hi, touching?.clash]).toEqual([7.5, 7.5, undefined]);
+    const apart = bandOf(school, 'ph', [asker('touches', 'ph', [7.5, 9]), asker('sour', 'ph', [4, 5])]);
+    expect(apart?.clash?.names).toEqual(['sour']);
+    const below = bandOf(school, 'ph', [asker('touches', 'ph', [4, 6]), asker('hard', 'ph', [8, 9])]);
+    expect(below?.clash?.names).toEqual(['hard']);
+  });
+  it('a kind that sets only one end is named for it, whatever the other', () => {
+    const band = bandOf(school, 'ph', [asker('wide', 'ph', [null, 7]), asker('open', 'ph', [null, null])]);
+    expect([band?.lo, band?.hi, band?.asked?.names]).toEqual([6, 7, ['wide']]);
+  });
   it('animals that conflict with each other alone leave the practice as it is; without one there is none', () => {
     const apart = [asker('soft', 'ph', [5, 6.4]), asker('hard', 'ph', [7, 8])];
     expect(bandOf(school, 'ph', apart)).toEqual(line('ph', 6, 7.5));

@@ -40,6 +40,23 @@ describe('a value that is wanted', () => {
     expect(valueOf('ec25UsPerCm', '340 µS/cm', 'ppm (0.7)')).toBe(340);
     expect(valueOf('ec25UsPerCm', '0.25 mS/cm')).toBeCloseTo(250, 9);
   });
+  it('carbonate hardness asks alike; what would be too much as ppm too is no question of units', () => {
+    expect(asked('khDegrees', '90')?.id).toBe('ppm-or-degrees');
+    expect(asked('ghDegrees', '3000')).toEqual({ id: 'outside-possible', facts: { value: 3000, lo: 0, hi: 120 } });
+    expect(asked('ghDegrees', '100')?.id).toBe('ppm-or-degrees');
+    // Another quantity beyond what is usual is taken as it was said.
+    expect(valueOf('no3MgPerL', '300')).toBe(300);
+  });
+  it('a question carries what was typed', () => {
+    expect(asked('ghDegrees', ' six ')).toEqual({ id: 'not-understood', facts: { text: 'six' } });
+    expect(asked('ghDegrees', '6 bananas')).toEqual({ id: 'not-understood', facts: { text: '6 bananas' } });
+    expect(asked('ec25UsPerCm', '340 ppm')).toEqual({ id: 'which-factor', facts: { value: 340 } });
+    expect(asked('ec25UsPerCm', '340 xppm', 'ppm (0.7)')?.id).toBe('not-understood');
+    expect(asked('ec25UsPerCm', '340 ppmx', 'ppm (0.7)')?.id).toBe('not-understood');
+  });
+  it('the ends of what water can be are water', () => {
+    expect([valueOf('ph', '0'), valueOf('ph', '14')]).toEqual([0, 14]);
+  });
   it('what is no number, no unit of it, or no water is asked about', () => {
     expect(asked('ghDegrees', 'six')?.id).toBe('not-understood');
     expect(asked('ghDegrees', '6 bananas')?.id).toBe('not-understood');

@@ -77,4 +77,17 @@ describe('the state of a tank: the worst of water, animals and jobs', () => {
     expect(ailing(verdict('settled'), said('slow-harm', 'watch'))).toBeFalse();
     expect([ailing(verdict('settled')), ailing(verdict('unknown'))]).toEqual([false, false]);
   });
+  it('an open job that must be acted on does not keep others out; deaths told without a kind that are only watched do', () => {
+    const ailing = (...contributions: Contribution[]) =>
+      isAiling(stateOfTank({ verdict: verdict('settled'), contributions }));
+    expect([ailing(said('open-job', 'act')), ailing(said('losses', 'watch'))]).toEqual([false, true]);
+  });
+  it('what a slice says is never urgent water, names no parameter, and has its step', () => {
+    const state = stateOfTank({ verdict: verdict('settled'), contributions: [said('animals', 'act')] });
+    expect([state.urgent, state.deciding, state.nextStep]).toEqual([
+      false,
+      null,
+      { kind: 'test', reason: { id: 'look-animals', facts: { parameter: null } } },
+    ]);
+  });
 });

@@ -221,6 +221,10 @@ describe('what a tank bears', () => {
   });
   it('is never less careful than what was said, and the keeper’s word where it is kept to', () => {
     expect(of({ said: 'delicate', kinds: [platy] })).toEqual({ bearing: 'delicate', askedBy: [] });
+    expect(of({ said: 'delicate', practice: 'delicate', kinds: [shrimp] })).toEqual({
+      bearing: 'delicate',
+      askedBy: [],
+    });
     expect(of({ keptTo: true, practice: 'delicate', kinds: [shrimp] })).toEqual({ bearing: 'usual', askedBy: [] });
   });
 });
