@@ -16,6 +16,7 @@ import { faultsText, plainRefusal } from '../ui/refusals';
 import { agoText, figure, whenText } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
 import { WaterNav } from '../ui/water-nav';
+import { ValueField } from '../ui/value-field';
 
 const fateWords: Record<BatchView['fate'], string> = {
   mixed: 'not measured',
@@ -39,7 +40,7 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
 /** Batches as things: measured, corrected, accepted, used, thrown away; with a label whose code opens the batch. */
 @Component({
   selector: 'nl-batches',
-  imports: [FormsModule, RouterLink, WaterNav],
+  imports: [FormsModule, RouterLink, WaterNav, ValueField],
   providers: [MixStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './batches-screen.html',
