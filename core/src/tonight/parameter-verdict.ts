@@ -97,7 +97,7 @@ export function judgedVerdict({
     parameter: parameter.id,
     reading: endsOf(latest),
     band: endsOf(band),
-    ...(band.asked ? { asked: band.asked } : {}),
+    ...(band.asked && !pen ? { asked: band.asked } : {}),
     ...(band.clash ? { clash: band.clash } : {}),
     ...(pen ? { penPpm: pen } : {}),
   };
@@ -123,10 +123,14 @@ export function judgedVerdict({
     : { ...full, state: 'settled', reason: { id: 'in-band', facts: told } };
 }
 
-/** A pen's ppm against a band in ppm, where neither says its factor and nobody narrowed it: pen against pen. */
-function penJudged({ penPpm }: DatedReading, band: BandLine): { reading: Interval; band: Interval } | null {
-  const ppm = penPpm && !band.asked ? penPpmOfBand(band) : null;
-  return penPpm && ppm ? { reading: penPpm, band: ppm } : null;
+/**
+ * A pen's ppm against the practice's band in ppm, where neither says its factor: pen against pen. What the animals ask
+ * is in µS/cm; it goes first only where the reading lies outside of it by every factor.
+ */
+function penJudged(latest: DatedReading, band: BandLine): { reading: Interval; band: Interval } | null {
+  const ppm = latest.penPpm ? penPpmOfBand(band) : null;
+  if (!latest.penPpm || !ppm || (band.asked && bandVerdict(latest, band).verdict === 'outside')) return null;
+  return { reading: latest.penPpm, band: ppm };
 }
 
 /**

@@ -68,7 +68,7 @@ describe('the state of a tank: the worst of water, animals and jobs', () => {
   });
   it('nobody moves in where something must be done or the animals show signs; a hose that runs over is another matter', () => {
     const ailing = (water: TankVerdict, ...contributions: Contribution[]) =>
-      isAiling(stateOfTank({ verdict: water, contributions }));
+      isAiling({ verdict: water, contributions });
     expect(ailing(verdict('act'))).toBeTrue();
     expect(ailing(verdict('settled'), said('animals', 'watch'))).toBeTrue();
     expect(ailing(verdict('settled'), said('losses', 'act'))).toBeTrue();
@@ -78,8 +78,7 @@ describe('the state of a tank: the worst of water, animals and jobs', () => {
     expect([ailing(verdict('settled')), ailing(verdict('unknown'))]).toEqual([false, false]);
   });
   it('an open job that must be acted on does not keep others out; deaths told without a kind that are only watched do', () => {
-    const ailing = (...contributions: Contribution[]) =>
-      isAiling(stateOfTank({ verdict: verdict('settled'), contributions }));
+    const ailing = (...contributions: Contribution[]) => isAiling({ verdict: verdict('settled'), contributions });
     expect([ailing(said('open-job', 'act')), ailing(said('losses', 'watch'))]).toEqual([false, true]);
   });
   it('what a slice says is never urgent water, names no parameter, and has its step', () => {
@@ -89,5 +88,11 @@ describe('the state of a tank: the worst of water, animals and jobs', () => {
       null,
       { kind: 'test', reason: { id: 'look-animals', facts: { parameter: null } } },
     ]);
+  });
+  it('a hose that runs over hides neither bad water nor sick animals from who would move in', () => {
+    const hose = said('timer', 'act', 0);
+    expect(isAiling({ verdict: verdict('act'), contributions: [hose] })).toBeTrue();
+    expect(isAiling({ verdict: verdict('settled'), contributions: [hose, said('animals', 'watch')] })).toBeTrue();
+    expect(isAiling({ verdict: verdict('settled'), contributions: [said('animals', 'note')] })).toBeFalse();
   });
 });

@@ -68,13 +68,24 @@ const told = ({ id, reason }: Contribution, state: TankStateId): TankState => ({
   nextStep: stepFor(reason),
 });
 
-/** Whether nobody should move in tonight: it is to be acted on, or its animals show signs. */
-export const isAiling = ({ state, reason }: TankState): boolean =>
-  reason.by === 'water'
-    ? state === 'act'
-    : reason.said.id === 'animals' ||
-      reason.said.id === 'losses' ||
-      (state === 'act' && reason.said.id !== 'timer' && reason.said.id !== 'open-job');
+/** What is done in a tank, not what is wrong with it. */
+const ofWork: readonly ContributionReason['id'][] = ['timer', 'open-job'];
+/**
+ * Whether nobody should move in tonight: its water or something a slice says is to be acted on, or its animals show signs.
+ * A hose that runs over is another matter, and hides none of these.
+ */
+export const isAiling = ({
+  verdict,
+  contributions,
+}: {
+  verdict: Pick<TankVerdict, 'state'>;
+  contributions: readonly Contribution[];
+}): boolean =>
+  verdict.state === 'act' ||
+  contributions.some(
+    ({ severity, reason: { id } }) =>
+      (severity !== 'note' && (id === 'animals' || id === 'losses')) || (severity === 'act' && !ofWork.includes(id)),
+  );
 
 const steps: Partial<Record<ContributionReason['id'], { kind: NextStep['kind']; id: NextStepId }>> = {
   animals: { kind: 'test', id: 'look-animals' },

@@ -113,6 +113,13 @@ describe('the verdict on a tank', () => {
     const inside = verdict({ ec25UsPerCm: [ppm(250)] }, [pen]);
     expect([inside.state, inside.lines[0]?.hangsOnFactor]).toEqual(['settled', false]);
     expect(verdict({ ec25UsPerCm: [ppm(190)] }, [pen]).reason.facts.side).toBe('below');
+    // Shrimp that ask for microsiemens do not undo it, unless the reading lies outside of that by every factor.
+    const asked = { names: ['shrimp'], practice: { lo: pen.lo, hi: pen.hi }, unsure: true, widthValue: 300 };
+    const stocked = { ...pen, lo: 300, hi: 550, asked };
+    expect(verdict({ ec25UsPerCm: [ppm(340)] }, [stocked]).state).toBe('act');
+    expect(verdict({ ec25UsPerCm: [ppm(250)] }, [stocked]).state).toBe('settled');
+    expect(verdict({ ec25UsPerCm: [ppm(340)] }, [stocked]).reason.facts.asked).toBeUndefined();
+    expect(verdict({ ec25UsPerCm: [ppm(280)] }, [{ ...stocked, hi: 390 }]).reason.facts.asked).toEqual(asked);
     // The same water read in microsiemens cannot be told from such a band.
     expect(verdict({ ec25UsPerCm: [reading(340 / 0.7, 340 / 0.5)] }, [pen]).state).toBe('unknown');
     // A band in microsiemens is nobody's ppm.

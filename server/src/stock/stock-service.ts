@@ -49,12 +49,15 @@ function heldNo3(tank: Tank, { outlooks }: Prospect): number | null {
   return routine && ceiling != null ? heldPerDay({ ...routine, ceiling }) : null;
 }
 
-const stockTank = ({ tank, tonight, prospect }: JudgedTank, events: StockTank['events']): StockTank => ({
+const stockTank = (
+  { tank, tonight, prospect, verdict, contributions }: JudgedTank,
+  events: StockTank['events'],
+): StockTank => ({
   tankId: tank.tankId,
   name: tank.name,
   state: tonight.state,
   heldNo3MgPerLPerDay: heldNo3(tank, prospect),
-  ailing: isAiling(tonight),
+  ailing: isAiling({ verdict, contributions }),
   bears: { bearing: tank.bears.bearing, askedBy: [...tank.bears.askedBy] },
   reason:
     tonight.reason.by === 'water' ? verdictWords(tonight.reason.said) : contributionWords(tonight.reason.said).text,
