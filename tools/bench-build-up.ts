@@ -1,64 +1,60 @@
 /** Measures the build-up model on synthetic tanks with known truth: coverage, forecast error, delay, speed. */
-import { buildUp } from '../core/src/readings/build-up';
-import { byDay, followed, replayed, withNewest } from '../core/src/readings/build-up-filter';
-import { fittedTraits } from '../core/src/readings/build-up-fit';
-import { habits } from '../core/src/readings/build-up-habits';
-import { middle } from '../core/src/readings/interval';
+import { tracked } from '../core/src/readings/build-up';
+import { byDay, replayed, withNewest } from '../core/src/readings/build-up-filter';
+import { keptCells, keptKinds, keptTank, type KeptCell } from '../core/src/readings/kept-tanks.cases';
+import { addedOutcomes, outcomeOf, type KeptOutcome } from '../core/src/readings/kept-tanks-measure.cases';
 import { syntheticTank } from '../core/src/readings/synthetic.cases';
-import { theilSenLine } from '../core/src/readings/slope';
 import { slowPatterns, slowTank, watched } from '../core/src/tonight/slow-tanks.cases';
 import { parameters } from '../almanac/src/parameters/catalogue';
 
-const tanks = Number(process.argv[2] ?? 400);
-const ahead = [7, 14, 28];
-interface Sum {
-  n: number;
-  inside: number;
-  model: number;
-  last: number;
-  line: number;
-  width: number;
-}
-const rows = new Map<string, Sum>();
-const started = performance.now();
-for (let seed = 1; seed <= tanks; seed++) {
-  const tank = syntheticTank(seed);
-  const result = buildUp({ parameter: tank.parameter, events: tank.events, horizonDays: ahead, future: tank.future });
-  const readings = byDay(tank.events).flatMap((e) => ('reading' in e ? [{ x: e.atDay, y: middle(e.reading) }] : []));
-  const last = readings.at(-1)?.y ?? 0;
-  const line = theilSenLine(readings.slice(-5));
-  for (const f of result.forecast) {
-    const truth = tank.levelAtDay(f.atDay);
-    for (const key of [`${tank.parameter}${seed % 4 === 1 ? ' fine' : ''} ${f.day}`, `all ${f.day}`]) {
-      const s = rows.get(key) ?? { n: 0, inside: 0, model: 0, last: 0, line: 0, width: 0 };
-      const scale = key.startsWith('all') ? habits[tank.parameter].spreadValue : 1;
-      s.n += 1;
-      s.inside += truth >= f.lo80 && truth <= f.hi80 ? 1 : 0;
-      s.model += Math.abs(f.mean - truth) / scale;
-      s.last += Math.abs(last - truth) / scale;
-      s.line += Math.abs((line ? Math.max(0, line.interceptValue + line.value * f.atDay) : last) - truth) / scale;
-      s.width += (f.hi80 - f.lo80) / scale;
-      rows.set(key, s);
-    }
-  }
-}
-const ms = performance.now() - started;
-for (const [key, s] of [...rows].sort())
+const tanks = Number(process.argv[2] ?? 200);
+const percent = (part: number, of: number): string => (of === 0 ? '  -' : ((100 * part) / of).toFixed(0).padStart(3));
+const mean = (sum: number, count: number): string => (count === 0 ? '-' : (sum / count).toPrecision(3));
+const row = (name: string, o: KeptOutcome): void =>
   console.log(
-    key.padEnd(22),
-    `n ${s.n}  inside ${((100 * s.inside) / s.n).toFixed(1)} %  error model ${(s.model / s.n).toPrecision(3)}  last value ${(s.last / s.n).toPrecision(3)}  line of five ${(s.line / s.n).toPrecision(3)}  width ${(s.width / s.n).toPrecision(3)}`,
+    name.padEnd(46),
+    `spans hold ${percent(o.heldCount, o.spansCount)} %, error ${mean(o.modelErrorValue, o.spansCount)} (last value ${mean(o.lastErrorValue, o.spansCount)}, line of five ${mean(o.lineErrorValue, o.spansCount)})`,
+    `| dates ${o.datesCount}, hold ${percent(o.datesHeldCount, o.datesCount)} %, error ${mean(o.modelDateErrorDays, o.datesCount)} days (${mean(o.lastDateErrorDays, o.datesCount)}, ${mean(o.lineDateErrorDays, o.datesCount)})`,
   );
-console.log(`${(ms / tanks).toFixed(2)} ms a tank and parameter`);
+const started = performance.now();
+for (const kind of keptKinds) {
+  const all = keptCells(kind).flatMap((cell) =>
+    Array.from({ length: tanks }, (_, i) => {
+      const tank = keptTank(cell, i + 1);
+      return { cell, tank, outcome: outcomeOf(tank) };
+    }),
+  );
+  const sumOf = (which: (one: (typeof all)[number]) => boolean): KeptOutcome =>
+    addedOutcomes(all.filter(which).map((one) => one.outcome));
+  for (const cell of keptCells(kind))
+    row(
+      `${kind}, every ${cell.everyDays} days${cell.steps ? ', step' : ''}${cell.gap ? ', gap' : ''}`,
+      sumOf((one) => Object.entries(cell).every(([key, value]) => one.cell[key as keyof KeptCell] === value)),
+    );
+  row(
+    `${kind}, all`,
+    sumOf(() => true),
+  );
+  row(
+    `${kind}, 2 or 3 tests after a step up`,
+    sumOf(({ tank: { step, events } }) => {
+      const since = events.filter((e) => 'reading' in e && step !== null && e.atDay >= step.atDay).length;
+      return step !== null && step.factorRatio > 1 && (since === 2 || since === 3);
+    }),
+  );
+  row(
+    `${kind}, above the end of the chart`,
+    sumOf(({ tank }) => tank.levelAtDay(0) > tank.endValue),
+  );
+}
+console.log(
+  `${((performance.now() - started) / (tanks * 16 * keptKinds.length)).toFixed(2)} ms a tank and parameter (tank, fit, forecast, date)`,
+);
 
 /** Ten years of one tank, ten parameters, weekly: the whole refit, and what one more reading costs on top. */
 const decade = byDay(syntheticTank(2, { historyDays: 3650 }).events);
 const tenParameters = (): void => {
-  for (let i = 0; i < 10; i++)
-    followed({
-      parameter: 'no3MgPerL',
-      events: decade,
-      traits: fittedTraits({ parameter: 'no3MgPerL', events: decade }),
-    });
+  for (let i = 0; i < 10; i++) tracked({ parameter: 'no3MgPerL', events: decade });
 };
 const median = (work: () => void, count: number): number => {
   const took = Array.from({ length: count }, () => {
@@ -68,9 +64,8 @@ const median = (work: () => void, count: number): number => {
   }).sort((a, b) => a - b);
   return took[Math.floor(count / 2)] ?? 0;
 };
-const traits = fittedTraits({ parameter: 'no3MgPerL', events: decade });
-const track = followed({ parameter: 'no3MgPerL', events: decade, traits });
-const newest = { atDay: track.state.atDay + 1, reading: { lo: 10, hi: 20 } };
+const { track } = tracked({ parameter: 'no3MgPerL', events: decade });
+const newest = { atDay: track.belief.atDay + 1, reading: { lo: 10, hi: 20 } };
 console.log(
   `${decade.length} events of ten years x 10 parameters: refit ${median(tenParameters, 15).toFixed(1)} ms (limit 50); one newest reading ${median(
     () => {
@@ -79,7 +74,7 @@ console.log(
     15,
   ).toFixed(
     2,
-  )} µs; a reading struck a month back ${median(() => void replayed(track, { events: decade, fromAtDay: track.state.atDay - 30 }), 15).toFixed(2)} ms`,
+  )} µs; a reading struck a month back ${median(() => void replayed(track, { events: decade, fromAtDay: track.belief.atDay - 30 }), 15).toFixed(2)} ms`,
 );
 
 /** Slow harm on made-up tanks: how soon each pattern is found, whether before the band was left, and false alarms. */

@@ -1,8 +1,18 @@
 import {
-  afterAddition,
+  added,
+  aged,
+  beliefOf,
+  changed,
+  levelBells,
+  momentsOf,
+  productionBells,
+  told,
+  valueAbove,
+  type BuildUpBelief,
+} from './build-up-belief';
+import {
   afterChange,
   afterDays,
-  readingTaken,
   smoothedBack,
   still,
   type BuildUpState,
@@ -12,7 +22,6 @@ import {
 } from './build-up-state';
 import { habits, type ParameterHabit } from './build-up-habits';
 import type { Interval } from './interval';
-import { z80Ratio } from './normal';
 import type { ParameterId } from './parameter';
 
 export type BuildUpEvent =
@@ -34,23 +43,29 @@ export interface Fan {
 /** How sure a change is: its litres to a twentieth, its source by what is known of it. */
 const changeSdShare = 0.05;
 
+/** How many stories are carried on: the noise is learnt with one, which is the quickest; what is believed with several. */
+export const mostStories = 2;
+
 /** Takes one event into the belief; readings also say how odd they were. No spreads: this runs some hundred thousand times a night. */
 export function taken(
-  state: BuildUpState,
+  belief: BuildUpBelief,
   event: BuildUpEvent,
   traits: BuildUpTraits,
   habit: ParameterHabit,
-): { state: BuildUpState; by: Transition; logEvidenceRatio: number; oddFraction: number } {
-  if ('reading' in event) {
-    const { state: told, logEvidenceRatio, oddFraction } = readingTaken(state, event.reading, traits);
-    return { state: told, by: still, logEvidenceRatio, oddFraction };
-  }
-  const moved =
-    'addValue' in event
-      ? afterAddition(state, { addValue: event.addValue, addSdValue: Math.abs(event.addValue) * 0.15 })
-      : afterChange(state, knownChange(event, habit));
-  return { state: moved.state, by: moved.by, logEvidenceRatio: 0, oddFraction: 0 };
+  mostParts = mostStories,
+): { belief: BuildUpBelief; logEvidenceRatio: number; oddFraction: number; steppedFraction: number } {
+  if ('reading' in event) return told(belief, event.reading, traits, mostParts);
+  return {
+    belief: 'addValue' in event ? added(belief, additionOf(event)) : changed(belief, knownChange(event, habit)),
+    logEvidenceRatio: 0,
+    oddFraction: 0,
+    steppedFraction: 0,
+  };
 }
+const additionOf = ({ addValue }: { addValue: number }): { addValue: number; addSdValue: number } => ({
+  addValue,
+  addSdValue: Math.abs(addValue) * 0.15,
+});
 
 const knownChange = (
   { changeFraction, sourceValue }: { changeFraction: number; sourceValue: number | null },
@@ -63,6 +78,8 @@ const knownChange = (
 });
 
 /** What is believed before anything was measured. */
+export const priorBelief = (habit: ParameterHabit, atDay: number): BuildUpBelief =>
+  beliefOf({ shareFraction: 1, state: priorState(habit, atDay) });
 export const priorState = (habit: ParameterHabit, atDay: number): BuildUpState => ({
   atDay,
   levelValue: habit.usualValue,
@@ -80,8 +97,8 @@ export interface BuildUpTrack {
   parameter: ParameterId;
   traits: BuildUpTraits;
   eventCount: number;
-  state: BuildUpState;
-  checkpoints: readonly { eventCount: number; state: BuildUpState }[];
+  belief: BuildUpBelief;
+  checkpoints: readonly { eventCount: number; belief: BuildUpBelief }[];
 }
 
 /** Follows the events from a checkpoint, or from the beginning; they must be in the order of their days. */
@@ -99,27 +116,27 @@ export function followed({
   const habit = habits[parameter];
   const checkpoints = [...(from?.checkpoints ?? [])];
   let eventCount = from?.eventCount ?? 0;
-  let state = from?.state ?? priorState(habit, events[0]?.atDay ?? 0);
+  let belief = from?.belief ?? priorBelief(habit, events[0]?.atDay ?? 0);
   for (const event of events.slice(eventCount)) {
-    state = taken(afterDays(state, event.atDay - state.atDay, traits).state, event, traits, habit).state;
+    belief = taken(aged(belief, event.atDay - belief.atDay, traits), event, traits, habit).belief;
     eventCount += 1;
-    if (eventCount % checkpointEvery === 0) checkpoints.push({ eventCount, state });
+    if (eventCount % checkpointEvery === 0) checkpoints.push({ eventCount, belief });
   }
-  return { parameter, traits, eventCount, state, checkpoints };
+  return { parameter, traits, eventCount, belief, checkpoints };
 }
 
 /** The newest event taken in: the same work however long the book is. */
 export function withNewest(track: BuildUpTrack, event: BuildUpEvent): BuildUpTrack {
   const habit = habits[track.parameter];
-  const aged = afterDays(track.state, event.atDay - track.state.atDay, track.traits).state;
-  const { state } = taken(aged, event, track.traits, habit);
+  const before = aged(track.belief, event.atDay - track.belief.atDay, track.traits);
+  const { belief } = taken(before, event, track.traits, habit);
   const eventCount = track.eventCount + 1;
   const due = eventCount % checkpointEvery === 0;
   return {
     ...track,
-    state,
+    belief,
     eventCount,
-    checkpoints: due ? [...track.checkpoints, { eventCount, state }] : track.checkpoints,
+    checkpoints: due ? [...track.checkpoints, { eventCount, belief }] : track.checkpoints,
   };
 }
 
@@ -128,17 +145,17 @@ export function replayed(
   track: BuildUpTrack,
   { events, fromAtDay }: { events: readonly BuildUpEvent[]; fromAtDay: number },
 ): BuildUpTrack {
-  const checkpoints = track.checkpoints.filter((c) => c.state.atDay < fromAtDay);
+  const checkpoints = track.checkpoints.filter((c) => c.belief.atDay < fromAtDay);
   const last = checkpoints.at(-1);
   return followed({
     parameter: track.parameter,
     events,
     traits: track.traits,
-    from: last ? { ...track, checkpoints, eventCount: last.eventCount, state: last.state } : undefined,
+    from: last ? { ...track, checkpoints, eventCount: last.eventCount, belief: last.belief } : undefined,
   });
 }
 
-/** The level on the day of every event, knowing all that came later (fixed-interval smoothing). */
+/** The level on the day of every event, knowing all that came later (fixed-interval smoothing), of one story. */
 export function smoothed({
   parameter,
   events,
@@ -150,22 +167,24 @@ export function smoothed({
 }): { atDay: number; level: Fan; productionPerDay: number }[] {
   const habit = habits[parameter];
   const steps: { filtered: BuildUpState; predicted: BuildUpState; by: Transition }[] = [];
-  let state = priorState(habit, events[0]?.atDay ?? 0);
-  const passed = (next: BuildUpState, by: Transition): void => {
-    steps.push({ filtered: state, predicted: next, by });
-    state = next;
+  let belief = priorBelief(habit, events[0]?.atDay ?? 0);
+  const here = (): BuildUpState => momentsOf(belief.parts);
+  const passed = (next: BuildUpBelief, by: Transition): void => {
+    steps.push({ filtered: here(), predicted: momentsOf(next.parts), by });
+    belief = next;
   };
   const marks: number[] = [];
   for (const event of events) {
-    const aged = afterDays(state, event.atDay - state.atDay, traits);
-    passed(aged.state, aged.by);
-    const told = taken(state, event, traits, habit);
-    if ('reading' in event) state = told.state;
-    else passed(told.state, told.by);
+    const days = event.atDay - belief.atDay;
+    passed(aged(belief, days, traits), afterDays(here(), days, traits).by);
+    const next = taken(belief, event, traits, habit, 1).belief;
+    if ('changeFraction' in event) passed(next, afterChange(here(), knownChange(event, habit)).by);
+    else if ('reading' in event) belief = next;
+    else passed(next, still);
     marks.push(steps.length);
   }
   const back: BuildUpState[] = Array.from({ length: steps.length + 1 });
-  back[steps.length] = state;
+  back[steps.length] = here();
   for (let i = steps.length - 1; i >= 0; i--) {
     const step = steps[i];
     const later = back[i + 1];
@@ -173,16 +192,21 @@ export function smoothed({
   }
   return marks.flatMap((mark) => {
     const at = back[mark];
-    return at ? [{ atDay: at.atDay, level: fanOf(at, habit), productionPerDay: at.productionPerDay }] : [];
+    if (!at) return [];
+    const level = fanOf(beliefOf({ shareFraction: 1, state: at }), traits, habit);
+    return [{ atDay: at.atDay, level, productionPerDay: at.productionPerDay }];
   });
 }
 
-export function fanOf(state: BuildUpState, { floorValue }: { floorValue: number }): Fan {
-  const half = z80Ratio * Math.sqrt(state.levelVarianceValue);
+export function fanOf(belief: BuildUpBelief, traits: BuildUpTraits, { floorValue }: { floorValue: number }): Fan {
+  const fan = fanOfBells(levelBells(belief, traits));
   const kept = (value: number): number => Math.max(floorValue, value);
-  return { mean: kept(state.levelValue), lo80: kept(state.levelValue - half), hi80: kept(state.levelValue + half) };
+  return { mean: kept(fan.mean), lo80: kept(fan.lo80), hi80: kept(fan.hi80) };
 }
-export const productionFan = (state: BuildUpState): Fan => {
-  const half = z80Ratio * Math.sqrt(state.productionVarianceValue);
-  return { mean: state.productionPerDay, lo80: state.productionPerDay - half, hi80: state.productionPerDay + half };
-};
+export const productionFan = (belief: BuildUpBelief, traits: BuildUpTraits): Fan =>
+  fanOfBells(productionBells(belief, traits));
+const fanOfBells = (bells: Parameters<typeof valueAbove>[0]): Fan => ({
+  mean: valueAbove(bells, 0.5),
+  lo80: valueAbove(bells, 0.9),
+  hi80: valueAbove(bells, 0.1),
+});

@@ -1,13 +1,14 @@
-import { afterDays, type BuildUpTraits } from './build-up-state';
+import { aged } from './build-up-belief';
+import type { BuildUpTraits } from './build-up-state';
 import { habits, type ParameterHabit } from './build-up-habits';
-import { priorState, taken, type BuildUpEvent } from './build-up-filter';
+import { priorBelief, taken, type BuildUpEvent } from './build-up-filter';
 import type { ParameterId } from './parameter';
 
 /** Powers of two by which this tank's noise differs from the usual: wander of the level, drift, scatter of readings. */
 type Steps = readonly [wander: number, drift: number, scatter: number];
 
 /** How far a tank's noise usually is from the habit of its parameter, in powers of two (log-normal priors; ours). */
-const priorSdSteps: Steps = [2, 1.5, 1];
+const priorSdSteps: Steps = [1, 0.75, 0.5];
 const farthestStep = 5;
 /** Enough to come within a step of the top on the synthetic tanks; keeps a refit of a whole tank under a blink. */
 const mostTries = 24;
@@ -23,18 +24,21 @@ export function traitsFrom(habit: ParameterHabit, [wander, drift, scatter]: Step
     readingValue: habit.readingValue * 2 ** scatter,
     readingFraction: habit.readingFraction * 2 ** scatter,
     misreadFraction: 0.02,
-    jumpFraction: 0.01,
+    jumpFraction: 0.005,
     jumpValue: habit.spreadValue,
+    stepPerDay: habit.stepPerDay,
+    stepValue: habit.productionSdPerDay * 0.3,
+    mostPerDay: Math.abs(habit.productionPerDay) + 1.5 * habit.productionSdPerDay,
   };
 }
 
 function logPosterior(events: readonly BuildUpEvent[], habit: ParameterHabit, steps: Steps): number {
   const traits = traitsFrom(habit, steps);
-  let state = priorState(habit, events[0]?.atDay ?? 0);
+  let belief = priorBelief(habit, events[0]?.atDay ?? 0);
   let sum = 0;
   for (const event of events) {
-    const told = taken(afterDays(state, event.atDay - state.atDay, traits).state, event, traits, habit);
-    state = told.state;
+    const told = taken(aged(belief, event.atDay - belief.atDay, traits), event, traits, habit, 1);
+    belief = told.belief;
     sum += told.logEvidenceRatio;
   }
   return steps.reduce((all, step, i) => all - 0.5 * (step / (priorSdSteps[i] ?? 1)) ** 2, sum);

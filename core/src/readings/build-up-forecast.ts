@@ -1,27 +1,36 @@
-import { fanOf, productionFan, taken, type BuildUpTrack, type Fan, type FutureChange } from './build-up-filter';
-import { habits } from './build-up-habits';
-import { afterDays, type BuildUpState } from './build-up-state';
+import { productionFan, taken, type BuildUpTrack, type Fan, type FutureChange } from './build-up-filter';
+import { habits, type ParameterHabit } from './build-up-habits';
+import { aged, smallSampleRatio, withUnseenSteps, type BuildUpBelief } from './build-up-belief';
+import type { BuildUpTraits } from './build-up-state';
 import type { Interval } from './interval';
 import { medianOf } from './own-normal';
 
-/** The belief on some days to come, with the changes that are planned until then. Days must rise. */
+/** Ahead of tonight production is taken to go on as it does: it steps this much more rarely than it may have unseen. */
+const stepsAheadFraction = 0.1;
+/**
+ * The belief on some days to come, with the changes that are planned until then. Days must rise. Until `nowAtDay`
+ * production may have stepped unseen; after it a forecast says what comes if it goes on as it does.
+ */
 export function foreseen(
   track: BuildUpTrack,
-  { days, future }: { days: readonly number[]; future: readonly FutureChange[] },
-): { atDay: number; level: Fan; state: BuildUpState }[] {
+  { days, future, nowAtDay }: { days: readonly number[]; future: readonly FutureChange[]; nowAtDay: number },
+): { atDay: number; belief: BuildUpBelief }[] {
   const habit = habits[track.parameter];
   const planned = [...future].sort((a, b) => a.atDay - b.atDay);
-  let { state } = track;
+  const ahead = { ...track.traits, stepPerDay: track.traits.stepPerDay * stepsAheadFraction };
+  let { belief } = track;
+  const until = (atDay: number): BuildUpBelief => {
+    const now = aged(belief, Math.min(nowAtDay, atDay) - belief.atDay, track.traits);
+    return aged(now, atDay - now.atDay, ahead);
+  };
   let plannedIndex = 0;
   return days.map((atDay) => {
     for (let next = planned[plannedIndex]; next && next.atDay <= atDay; next = planned[plannedIndex]) {
       plannedIndex += 1;
-      if (next.atDay < track.state.atDay) continue;
-      state = afterDays(state, next.atDay - state.atDay, track.traits).state;
-      state = taken(state, next, track.traits, habit).state;
+      if (next.atDay < track.belief.atDay) continue;
+      belief = taken(until(next.atDay), next, track.traits, habit).belief;
     }
-    const there = afterDays(state, atDay - state.atDay, track.traits).state;
-    return { atDay, level: fanOf(there, habit), state: there };
+    return { atDay, belief: until(atDay) };
   });
 }
 
@@ -73,10 +82,10 @@ export function settling({ routine, productionPerDay }: { routine: Routine; prod
 /** Where the routine settles, as sure as production is known. */
 export function settledFan(
   routine: Routine,
-  state: BuildUpState,
+  { belief, traits }: { belief: BuildUpBelief; traits: BuildUpTraits },
   { floorValue }: { floorValue: number },
 ): { peak: Fan; trough: Fan } {
-  const production = productionFan(state);
+  const production = productionFan(belief, traits);
   const at = (productionPerDay: number): { peak: number; trough: number } => {
     const { peak, trough } = settling({ routine, productionPerDay });
     return { peak: Math.max(floorValue, peak), trough: Math.max(floorValue, trough) };
@@ -88,33 +97,95 @@ export function settledFan(
   };
 }
 
+/** Plastic number: its powers spread points evenly over a square (Roberts' R2 sequence; Schmid 1992 for the number). */
+const plastic = 1.324717957244746;
+/** Pairs of standard normals, evenly spread (Box & Muller 1958 over the even points): the same courses every night. */
+const evenPairs = Array.from({ length: 48 }, (_, i): readonly [number, number] => {
+  const radius = Math.sqrt(-2 * Math.log(((i + 1) / plastic) % 1));
+  const angle = 2 * Math.PI * (((i + 1) / plastic ** 2) % 1);
+  return [radius * Math.cos(angle), radius * Math.sin(angle)];
+});
+
+/** Which share of all likely courses has been beyond the edge by each day from now: the first passing counts. */
+function passedFractions(
+  { belief, traits }: { belief: BuildUpBelief; traits: BuildUpTraits },
+  {
+    beyond,
+    planned,
+    horizonDays,
+    habit,
+  }: {
+    beyond: (levelValue: number) => boolean;
+    planned: readonly FutureChange[];
+    horizonDays: number;
+    habit: ParameterHabit;
+  },
+): Float64Array {
+  const passed = new Float64Array(horizonDays + 1);
+  const { returnPerDay, usualProductionPerDay } = traits;
+  const wider = smallSampleRatio(belief);
+  for (const { shareFraction, state } of withUnseenSteps(belief, traits)) {
+    const levelSd = wider * Math.sqrt(state.levelVarianceValue);
+    const lean = (wider * wider * state.covarianceValue) / levelSd;
+    const ownSd = Math.sqrt(Math.max(0, wider * wider * state.productionVarianceValue - lean * lean));
+    for (const [first, second] of evenPairs) {
+      let level = state.levelValue + levelSd * first;
+      const excess = state.productionPerDay + lean * first + ownSd * second - usualProductionPerDay;
+      let next = 0;
+      for (let day = 0; day <= horizonDays; day++) {
+        if (beyond(level)) {
+          passed[day] = (passed[day] ?? 0) + shareFraction / evenPairs.length;
+          break;
+        }
+        // The change of a day is made after its peak.
+        for (let change = planned[next]; change && change.atDay - belief.atDay < day + 0.5; change = planned[next]) {
+          next += 1;
+          level += change.changeFraction * ((change.sourceValue ?? habit.sourceValue) - level);
+        }
+        level += usualProductionPerDay + excess * Math.exp(-returnPerDay * (day + 0.5));
+        if (level < habit.floorValue) level = habit.floorValue;
+      }
+    }
+  }
+  for (let day = 1; day <= horizonDays; day++) passed[day] = (passed[day] ?? 0) + (passed[day - 1] ?? 0);
+  return passed;
+}
+
 /**
- * When a limit will be passed, as a span of days from the last event: the first day on which one in ten, and the first
- * on which nine in ten, of all likely courses are beyond it. `null` for an end that does not come within the horizon.
+ * When a limit will be passed, as a span of days from now (the last event, where nobody says): the first day by which
+ * one in ten, and the first by which nine in ten, of all likely courses have passed it. Null for an end that does not
+ * come within the horizon, and where fewer than half pass.
  */
 export function crossing(
   track: BuildUpTrack,
-  { band, future, horizonDays }: { band: Interval; future: readonly FutureChange[]; horizonDays: number },
+  {
+    band,
+    future,
+    horizonDays,
+    nowAtDay = track.belief.atDay,
+  }: { band: Interval; future: readonly FutureChange[]; horizonDays: number; nowAtDay?: number | undefined },
 ): { side: 'above' | 'below'; lo: number; hi: number | null } | null {
-  const start = track.state.atDay;
-  const days = Array.from({ length: Math.floor(horizonDays) + 1 }, (_, i) => start + i);
-  // Peaks stand just before a change, where the limit is passed first.
-  const before = future.filter((c) => c.atDay > start && c.atDay <= start + horizonDays).map((c) => c.atDay - 1e-6);
-  const seen = foreseen(track, { days: [...days, ...before].sort((a, b) => a - b), future });
+  const habit = habits[track.parameter];
+  const belief = aged(track.belief, nowAtDay - track.belief.atDay, track.traits);
+  const planned = future.filter((c) => c.atDay >= belief.atDay).sort((a, b) => a.atDay - b.atDay);
   for (const side of ['above', 'below'] as const) {
     const edge = side === 'above' ? band.hi : band.lo;
     if (edge === null || (side === 'below' && edge <= 0)) continue;
-    const first = (of: (fan: Fan) => number): number | null =>
-      seen.find(({ level }) => (side === 'above' ? of(level) > edge : of(level) < edge))?.atDay ?? null;
-    const early = first((fan) => (side === 'above' ? fan.hi80 : fan.lo80));
-    const likely = first((fan) => fan.mean);
-    const late = first((fan) => (side === 'above' ? fan.lo80 : fan.hi80));
-    if (early !== null && likely !== null)
-      return {
-        side,
-        lo: Math.max(0, Math.floor(early - start)),
-        hi: late === null ? null : Math.ceil(late - start),
-      };
+    const passed = passedFractions(
+      { belief, traits: track.traits },
+      {
+        beyond: side === 'above' ? (level) => level > edge : (level) => level < edge,
+        planned,
+        horizonDays: Math.floor(horizonDays),
+        habit,
+      },
+    );
+    const first = (share: number): number | null => {
+      const day = passed.findIndex((fraction) => fraction > share);
+      return day < 0 ? null : day;
+    };
+    const [early, likely, late] = [first(0.1), first(0.5), first(0.9)];
+    if (early !== null && likely !== null) return { side, lo: early, hi: late };
   }
   return null;
 }

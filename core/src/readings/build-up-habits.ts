@@ -12,6 +12,8 @@ export interface ParameterHabit {
   wanderValue: number;
   /** How far production wanders within a month, as a standard deviation. */
   driftPerDay: number;
+  /** How often production steps for good: more food, more animals, a filter, plants that grow or go. */
+  stepPerDay: number;
   readingValue: number;
   readingFraction: number;
 }
@@ -33,7 +35,8 @@ const habit = (
   wanderValue,
   readingValue,
   readingFraction,
-  driftPerDay: productionSdPerDay * 0.12,
+  driftPerDay: productionSdPerDay * 0.02,
+  stepPerDay: 1 / 110,
   sourceValue: usualValue / 2,
   floorValue: 0,
   ...more,
@@ -46,10 +49,10 @@ export const habits: Record<ParameterId, ParameterHabit> = {
   ph: habit(7, 1, 0, 0.01, 0.04, 0.07, 0, { sourceValue: 7.4 }),
   ghDegrees: habit(7, 5, 0.01, 0.06, 0.04, 0.12, 0.02),
   khDegrees: habit(4, 4, -0.01, 0.05, 0.03, 0.12, 0.02),
-  ec25UsPerCm: habit(300, 200, 0.5, 2.5, 1, 1.5, 0.01),
+  ec25UsPerCm: habit(300, 200, 0.5, 2.5, 0.5, 1.5, 0.01, { stepPerDay: 1 / 72 }),
   tanMgPerL: habit(0.1, 0.4, 0.01, 0.06, 0.04, 0.05, 0.1),
   no2MgPerL: habit(0.05, 0.3, 0, 0.05, 0.04, 0.03, 0.1),
-  no3MgPerL: habit(15, 25, 0.8, 1.5, 0.5, 0.6, 0.08, { sourceValue: 3, driftPerDay: 0.3 }),
+  no3MgPerL: habit(15, 25, 0.8, 1.5, 0.25, 0.6, 0.08, { sourceValue: 3, stepPerDay: 1 / 66 }),
   po4MgPerL: habit(0.5, 0.8, 0.01, 0.05, 0.03, 0.04, 0.08),
   caMgPerL: ion,
   mgMgPerL: habit(8, 10, 0, 0.1, 0.2, 0.5, 0.05),

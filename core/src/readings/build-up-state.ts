@@ -27,6 +27,10 @@ export interface BuildUpTraits {
   misreadFraction: number;
   jumpFraction: number;
   jumpValue: number;
+  /** How often production steps for good, expected steps a day; how far at least; and the most that tanks usually do. */
+  stepPerDay: number;
+  stepValue: number;
+  mostPerDay: number;
 }
 
 export interface KnownChange {
@@ -150,78 +154,6 @@ export function observed(state: BuildUpState, reading: Interval, readingSdValue:
       ),
     },
     logEvidenceRatio: told.logEvidenceRatio,
-  };
-}
-
-/**
- * The update by one reading that may be wrong: three stories (as usual; the reading is off; the level jumped unseen)
- * weighed by how well each explains it, then drawn together to one belief with their mean and spread (Gaussian sum,
- * Alspach & Sorenson 1972, collapsed to one term). One odd reading widens the belief; the next one decides.
- */
-export function readingTaken(
-  state: BuildUpState,
-  reading: Interval,
-  traits: BuildUpTraits,
-): Belief & { oddFraction: number } {
-  const sd = traits.readingValue + traits.readingFraction * Math.abs(state.levelValue);
-  const plain = observed(state, reading, sd);
-  const { misreadFraction, jumpFraction, jumpValue } = traits;
-  if (misreadFraction + jumpFraction === 0) return { ...plain, oddFraction: 0 };
-  const wrong = observed(state, reading, jumpValue);
-  const jumped = observed(withSpread(state, state.levelVarianceValue + jumpValue * jumpValue), reading, sd);
-  const logs = [
-    plain.logEvidenceRatio + Math.log(1 - misreadFraction - jumpFraction),
-    wrong.logEvidenceRatio + Math.log(misreadFraction),
-    jumped.logEvidenceRatio + Math.log(jumpFraction),
-  ] as const;
-  const best = Math.max(logs[0], logs[1], logs[2]);
-  const [a, b, c] = [Math.exp(logs[0] - best), Math.exp(logs[1] - best), Math.exp(logs[2] - best)];
-  const total = a + b + c;
-  return {
-    state: drawnTogether(plain.state, wrong.state, jumped.state, a / total, b / total, c / total),
-    logEvidenceRatio: best + Math.log(total),
-    oddFraction: 1 - a / total,
-  };
-}
-
-const withSpread = (state: BuildUpState, levelVarianceValue: number): BuildUpState => ({
-  atDay: state.atDay,
-  levelValue: state.levelValue,
-  productionPerDay: state.productionPerDay,
-  levelVarianceValue,
-  covarianceValue: state.covarianceValue,
-  productionVarianceValue: state.productionVarianceValue,
-});
-
-/** Mean and spread of three weighed beliefs, written out: this runs some hundred thousand times a night. */
-function drawnTogether(
-  p: BuildUpState,
-  q: BuildUpState,
-  r: BuildUpState,
-  a: number,
-  b: number,
-  c: number,
-): BuildUpState {
-  const levelValue = a * p.levelValue + b * q.levelValue + c * r.levelValue;
-  const productionPerDay = a * p.productionPerDay + b * q.productionPerDay + c * r.productionPerDay;
-  const [pl, ql, rl] = [p.levelValue - levelValue, q.levelValue - levelValue, r.levelValue - levelValue];
-  const pp = p.productionPerDay - productionPerDay;
-  const qp = q.productionPerDay - productionPerDay;
-  const rp = r.productionPerDay - productionPerDay;
-  return {
-    atDay: p.atDay,
-    levelValue,
-    productionPerDay,
-    levelVarianceValue:
-      a * (p.levelVarianceValue + pl * pl) +
-      b * (q.levelVarianceValue + ql * ql) +
-      c * (r.levelVarianceValue + rl * rl),
-    covarianceValue:
-      a * (p.covarianceValue + pl * pp) + b * (q.covarianceValue + ql * qp) + c * (r.covarianceValue + rl * rp),
-    productionVarianceValue:
-      a * (p.productionVarianceValue + pp * pp) +
-      b * (q.productionVarianceValue + qp * qp) +
-      c * (r.productionVarianceValue + rp * rp),
   };
 }
 

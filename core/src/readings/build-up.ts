@@ -5,13 +5,15 @@ import {
   productionFan,
   taken,
   type BuildUpEvent,
+  type BuildUpTrack,
   type Fan,
   type FutureChange,
 } from './build-up-filter';
 import { fittedTraits } from './build-up-fit';
 import { foreseen, routineOf, settledFan } from './build-up-forecast';
 import { habits } from './build-up-habits';
-import { afterDays, type BuildUpTraits } from './build-up-state';
+import { aged, momentsOf } from './build-up-belief';
+import type { BuildUpTraits } from './build-up-state';
 import type { Interval } from './interval';
 import type { ParameterId } from './parameter';
 
@@ -20,8 +22,10 @@ export interface ChangedMind {
   expected: Fan;
   reading: Interval;
   movedValue: number;
-  /** How odd the reading was, 0 to 1: one minus the share of the ordinary story. */
+  /** How odd the reading was, 0 to 1: the share of the stories in which it was misread or the level jumped unseen. */
   oddFraction: number;
+  /** How likely production has stepped since the reading before it, 0 to 1. */
+  steppedFraction: number;
 }
 export interface BuildUp {
   level: Fan;
@@ -45,38 +49,40 @@ export function buildUp({
   events,
   horizonDays,
   future = [],
-  traits: known,
+  nowAtDay,
+  known,
 }: {
   parameter: ParameterId;
   events: readonly BuildUpEvent[];
   horizonDays: readonly number[];
   future?: readonly FutureChange[];
-  /** The noise of this tank, where it has been fitted already. */
-  traits?: BuildUpTraits;
+  /** Until when production may have stepped unseen; the last event where nobody says. */
+  nowAtDay?: number;
+  /** The tank already followed over these events. */
+  known?: Tracked | undefined;
 }): BuildUp {
   const habit = habits[parameter];
   const ordered = byDay(events);
-  const traits = known ?? fittedTraits({ parameter, events: ordered });
-  const track = followed({ parameter, events: ordered, traits });
+  const { track, lastReading } = known ?? tracked({ parameter, events: ordered });
+  const { traits } = track;
   const lastDay = ordered.at(-1)?.atDay ?? 0;
   const days = horizonDays.map((d, i) => ({ day: d, i })).sort((a, b) => a.day - b.day);
-  const seen = foreseen(track, { days: days.map((d) => lastDay + d.day), future });
+  const seen = foreseen(track, { days: days.map((d) => lastDay + d.day), future, nowAtDay: nowAtDay ?? lastDay });
   const forecast = days
     .map(({ day, i }, place) => ({
       i,
       day,
       atDay: lastDay + day,
-      ...(seen[place]?.level ?? fanOf(track.state, habit)),
+      ...fanOf(seen[place]?.belief ?? track.belief, traits, habit),
     }))
     .sort((a, b) => a.i - b.i)
     .map(({ i: _i, ...line }) => line);
   const past = ordered.filter((e): e is FutureChange => 'changeFraction' in e);
   const routine = routineOf(future.length >= 2 ? future : [...past, ...future]);
-  const settles = routine && settledFan(routine, track.state, habit);
-  const lastReading = changedMind({ parameter, events: ordered, traits });
+  const settles = routine && settledFan(routine, track, habit);
   return {
-    level: fanOf(track.state, habit),
-    productionPerDay: productionFan(track.state),
+    level: fanOf(track.belief, traits, habit),
+    productionPerDay: productionFan(track.belief, traits),
     forecast,
     ...(settles ? { settles } : {}),
     ...(lastReading ? { lastReading } : {}),
@@ -84,27 +90,35 @@ export function buildUp({
   };
 }
 
-/** What the newest reading did to the belief. */
-export function changedMind({
+export interface Tracked {
+  track: BuildUpTrack;
+  lastReading: ChangedMind | null;
+}
+/** Fits the noise, follows the events (in the order of their days) and keeps what the newest reading did to the belief. */
+export function tracked({
   parameter,
   events,
-  traits,
 }: {
   parameter: ParameterId;
   events: readonly BuildUpEvent[];
-  traits: BuildUpTraits;
-}): ChangedMind | null {
+}): Tracked {
+  const habit = habits[parameter];
+  const traits = fittedTraits({ parameter, events });
   const lastIndex = events.reduce((found, e, i) => ('reading' in e ? i : found), -1);
   const last = events[lastIndex];
-  if (!last || !('reading' in last)) return null;
+  if (!last || !('reading' in last) || lastIndex === 0)
+    return { track: followed({ parameter, events, traits }), lastReading: null };
   const before = followed({ parameter, events: events.slice(0, lastIndex), traits });
-  if (before.eventCount === 0) return null;
-  const aged = afterDays(before.state, last.atDay - before.state.atDay, traits).state;
-  const told = taken(aged, last, traits, habits[parameter]);
+  const expected = aged(before.belief, last.atDay - before.belief.atDay, traits);
+  const found = taken(expected, last, traits, habit);
   return {
-    expected: fanOf(aged, habits[parameter]),
-    reading: last.reading,
-    movedValue: told.state.levelValue - aged.levelValue,
-    oddFraction: told.oddFraction,
+    track: followed({ parameter, events, traits, from: before }),
+    lastReading: {
+      expected: fanOf(expected, traits, habit),
+      reading: last.reading,
+      movedValue: momentsOf(found.belief.parts).levelValue - momentsOf(expected.parts).levelValue,
+      oddFraction: found.oddFraction,
+      steppedFraction: found.steppedFraction,
+    },
   };
 }

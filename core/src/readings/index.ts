@@ -34,17 +34,14 @@ export { parameterIds, parameterNamed, type Parameter, type ParameterId, type Re
 export { likelyMend, parseReading, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
 export { theilSenLine } from './slope';
-export { buildUp, type BuildUp, type ChangedMind } from './build-up';
+export { buildUp, tracked, type BuildUp, type ChangedMind } from './build-up';
 export {
   byDay,
-  followed,
   smoothed,
   type BuildUpEvent,
-  type BuildUpTrack,
   type Fan,
   type FutureChange,
 } from './build-up-filter';
-export { fittedTraits } from './build-up-fit';
 export { crossing, rhythmOf, routineOf, settling, type Routine } from './build-up-forecast';
 export {
   instrumentTypes,

@@ -14,7 +14,7 @@ export interface SyntheticTank {
   levelAtDay: (atDay: number) => number;
 }
 
-const chance = (seed: number): { uniform: (lo: number, hi: number) => number; normal: () => number } => {
+export const chance = (seed: number): { uniform: (lo: number, hi: number) => number; normal: () => number } => {
   const generator = xoroshiro128plus(seed);
   for (let i = 0; i < 8; i++) uniformFloat64(generator);
   const uniform = (lo: number, hi: number): number => lo + (hi - lo) * uniformFloat64(generator);
@@ -31,7 +31,7 @@ interface Kind {
   source: [number, number];
   read: (value: number) => Interval;
 }
-const chartRead =
+export const chartRead =
   (steps: readonly number[]) =>
   (value: number): Interval => {
     const nearest = steps.reduce((best, s) => (Math.abs(s - value) < Math.abs(best - value) ? s : best), steps[0] ?? 0);
@@ -42,7 +42,7 @@ const chartRead =
       hi: above === undefined ? null : (above + nearest) / 2,
     };
   };
-const stepRead =
+export const stepRead =
   (step: number) =>
   (value: number): Interval => {
     const at = Math.round(value / step) * step;

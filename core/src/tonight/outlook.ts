@@ -2,11 +2,10 @@ import {
   buildUp,
   byDay,
   crossing,
-  fittedTraits,
-  followed,
   ownNormal,
   routineOf,
   smoothed,
+  tracked,
   type BuildUpEvent,
   type ChangedMind,
   type Fan,
@@ -93,8 +92,9 @@ export function outlookOf(input: OutlookInput): Outlook | null {
   const past = events.filter((e): e is FutureChange => 'changeFraction' in e);
   const routine = routineOf(past);
   const future = routineAhead(routine, past.at(-1)?.atDay ?? -Infinity);
-  const traits = fittedTraits({ parameter: parameter.id, events });
-  const track = followed({ parameter: parameter.id, events, traits });
+  const known = tracked({ parameter: parameter.id, events });
+  const { track } = known;
+  const { traits } = track;
   // Days are counted from now, the model's horizon from its last event.
   const sinceDays = -(events.at(-1)?.atDay ?? 0);
   const days = Array.from({ length: horizonDays / 2 + 1 }, (_, i) => i * 2);
@@ -103,9 +103,10 @@ export function outlookOf(input: OutlookInput): Outlook | null {
     events,
     horizonDays: days.map((d) => d + sinceDays),
     future,
-    traits,
+    nowAtDay: 0,
+    known,
   });
-  const leaves = band && crossing(track, { band, future, horizonDays: horizonDays + sinceDays });
+  const leaves = band && crossing(track, { band, future, horizonDays, nowAtDay: 0 });
   const [today] = found.forecast;
   return {
     parameter: parameter.id,
@@ -114,11 +115,7 @@ export function outlookOf(input: OutlookInput): Outlook | null {
     routine: future.length > 0 ? routine : null,
     settles: future.length > 0 ? (found.settles ?? null) : null,
     forecast: found.forecast.map(({ mean, lo80, hi80 }, i) => ({ day: days[i] ?? 0, mean, lo80, hi80 })),
-    leaves: leaves && {
-      side: leaves.side,
-      lo: Math.max(0, Math.round(leaves.lo - sinceDays)),
-      hi: leaves.hi === null ? null : Math.max(0, Math.round(leaves.hi - sinceDays)),
-    },
+    leaves,
     lastReading: found.lastReading ?? null,
     traits,
     normal: ownNormal({ readings, leastMadValue: leastMadOf(parameter) }),
@@ -144,7 +141,7 @@ function ratchetOf({
   events: readonly BuildUpEvent[];
   past: readonly FutureChange[];
   sinceDays: number;
-  traits: ReturnType<typeof fittedTraits>;
+  traits: BuildUpTraits;
 }): Outlook['ratchet'] {
   if (past.length < 4) return null;
   const levels = smoothed({ parameter: parameter.id, events, traits })
