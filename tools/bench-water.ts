@@ -69,6 +69,9 @@ const traits = {
   misreadFraction: 0.02,
   jumpFraction: 0.01,
   jumpValue: 5,
+  stepPerDay: 0,
+  stepValue: 0,
+  mostPerDay: 1,
 };
 const whatIfMs = median(
   () =>

@@ -81,6 +81,9 @@ export const outlook = v.object({
     misreadFraction: v.number(),
     jumpFraction: v.number(),
     jumpValue: v.number(),
+    stepPerDay: v.number(),
+    stepValue: v.number(),
+    mostPerDay: v.number(),
   }),
   leaves: v.nullable(
     v.object({ side: v.picklist(['above', 'below']), lo: v.number(), hi: v.nullable(v.number()), text: v.string() }),
@@ -89,7 +92,7 @@ export const outlook = v.object({
   normal: v.nullable(v.object({ lo: v.number(), hi: v.number(), medianValue: v.number(), readingCount: v.number() })),
   /** How the last reading changed what was believed. */
   mind: v.nullable(v.string()),
-  mindId: v.nullable(v.picklist(['hardly-believed', 'changed-nothing', 'moved'])),
+  mindId: v.nullable(v.picklist(['hardly-believed', 'stepped', 'changed-nothing', 'moved'])),
   /** What the levels after the last changes say. */
   ratchet: v.nullable(v.string()),
   ratchetId: v.nullable(v.picklist(['holds', 'loses', 'falls'])),

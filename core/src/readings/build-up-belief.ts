@@ -100,18 +100,21 @@ export const added = (
   readingsCount,
 });
 
-/** A step up adds so much of what was produced, a step down takes so much away, each give or take: to half, or double to treble. Ours. */
+/** What a step adds to, or takes from, what was produced, give or take: to double or treble, to half. Grade: ours. */
 const stepSizes = {
-  up: { shareFraction: 1.2, sdFraction: 0.8 },
-  down: { shareFraction: -0.55, sdFraction: 0.25 },
+  more: { shareFraction: 1.2, sdFraction: 0.8 },
+  less: { shareFraction: -0.55, sdFraction: 0.25 },
 };
 type StepSide = keyof typeof stepSizes;
-const stepSides: readonly StepSide[] = ['up', 'down'];
+const stepSides: readonly StepSide[] = ['more', 'less'];
 
-/** The more a tank produces already, the less likely the next step goes up: half at little, a quarter at the most that tanks do. */
+/**
+ * The more a tank produces (or uses up) already, the less likely the next step is to more: half at little, a quarter at
+ * the most that tanks do. Otherwise tests above the end of a chart, which deny nothing, would let it grow without end.
+ */
 const sideFraction = (state: BuildUpState, { mostPerDay }: BuildUpTraits, side: StepSide): number => {
-  const up = 0.5 / (1 + (state.productionPerDay / mostPerDay) ** 2);
-  return side === 'up' ? up : 1 - up;
+  const more = 0.5 / (1 + (state.productionPerDay / mostPerDay) ** 2);
+  return side === 'more' ? more : 1 - more;
 };
 
 /** The story in which production has stepped at some moment since the last reading. */
@@ -162,7 +165,7 @@ export function told(
   belief: BuildUpBelief,
   reading: Interval,
   traits: BuildUpTraits,
-  mostParts: number,
+  partsCount: number,
 ): { belief: BuildUpBelief; logEvidenceRatio: number; oddFraction: number; steppedFraction: number } {
   const { misreadFraction, jumpFraction, jumpValue, readingValue, readingFraction } = traits;
   const { unseen } = belief;
@@ -199,7 +202,7 @@ export function told(
   return {
     belief: {
       atDay: belief.atDay,
-      parts: fewer(parts, mostParts),
+      parts: fewer(parts, partsCount),
       unseen: noStep,
       readingsCount: belief.readingsCount + (reading.lo === null || reading.hi === null ? 0.5 : 1),
     },
@@ -220,13 +223,13 @@ const grownFrom = (
 ): Grown => ({ logRatio: logEvidenceRatio + Math.log(share), state, story });
 
 /** At most so many: the unlikelier ones are drawn into that of the likeliest which is most like them. Shares add up to one. */
-function fewer(parts: readonly BuildUpPart[], mostParts: number): BuildUpPart[] {
-  if (mostParts === 1) return [{ shareFraction: 1, state: momentsOf(parts) }];
+function fewer(parts: readonly BuildUpPart[], partsCount: number): BuildUpPart[] {
+  if (partsCount === 1) return [{ shareFraction: 1, state: momentsOf(parts) }];
   let total = 0;
   for (const { shareFraction } of parts) total += shareFraction;
   const ranked = [...parts].sort((a, b) => b.shareFraction - a.shareFraction);
-  const groups = ranked.slice(0, mostParts).map((part) => [part]);
-  for (let i = mostParts; i < ranked.length; i++) {
+  const groups = ranked.slice(0, partsCount).map((part) => [part]);
+  for (let i = partsCount; i < ranked.length; i++) {
     const part = ranked[i];
     let nearest: BuildUpPart[] | undefined;
     let nearestDistance = Infinity;
@@ -302,7 +305,10 @@ interface Bell {
   meanValue: number;
   sdValue: number;
 }
-/** Spans of few readings are Student's, not the normal's: by how much wider at four in five (Cornish & Fisher 1938). */
+/**
+ * Spans of few readings are Student's, not the normal's: by how much wider at four in five, with three fewer
+ * degrees of freedom than readings (Abramowitz & Stegun 1964, 26.7.5, first term). Three: level, production, noise.
+ */
 export const smallSampleRatio = ({ readingsCount }: BuildUpBelief): number =>
   1 + (z80Ratio * z80Ratio + 1) / (4 * Math.max(1, readingsCount - 3));
 
@@ -328,7 +334,7 @@ const aboveFraction = (bells: readonly Bell[], edgeValue: number): number => {
 };
 
 /** The value above which so large a share lies: Newton's steps, kept between ends that are halved where he leaves them. */
-export function valueAbove(bells: readonly Bell[], shareAbove: number): number {
+export function valueAbove(bells: readonly Bell[], wantedFraction: number): number {
   let [lo, hi, mean, square] = [Infinity, -Infinity, 0, 0];
   for (const { shareFraction, meanValue, sdValue } of bells) {
     lo = Math.min(lo, meanValue - 4 * sdValue);
@@ -338,9 +344,9 @@ export function valueAbove(bells: readonly Bell[], shareAbove: number): number {
   }
   const sd = Math.sqrt(Math.max(0, square - mean * mean));
   if (sd === 0) return mean;
-  let value = mean + (shareAbove < 0.4 ? z80Ratio : shareAbove > 0.6 ? -z80Ratio : 0) * sd;
+  let value = mean + (wantedFraction < 0.4 ? z80Ratio : wantedFraction > 0.6 ? -z80Ratio : 0) * sd;
   for (let i = 0; i < 40; i++) {
-    const excess = aboveFraction(bells, value) - shareAbove;
+    const excess = aboveFraction(bells, value) - wantedFraction;
     if (excess > 0) lo = value;
     else hi = value;
     const next = value + excess / densityAt(bells, value);

@@ -78,19 +78,17 @@ export function fittedTraits({
     known.set(key, value);
     return value;
   };
-  for (const stride of [2, 1]) {
-    for (let moved = true; moved;) {
-      moved = false;
-      for (const place of [0, 2, 1])
-        for (const by of [-stride, stride]) {
-          const tried = best.map((s, i) => (i === place ? s + by : s)) as unknown as Steps;
-          if (Math.abs(tried[place as 0]) > farthestStep) continue;
-          if (known.size >= mostTries && !known.has(tried.join())) continue;
-          const log = valueAt(tried);
-          if (log <= bestLog + 1e-9) continue;
-          [best, bestLog, moved] = [tried, log, true];
-        }
-    }
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const place of [0, 2, 1])
+      for (const by of [-1, 1]) {
+        const tried = best.map((s, i) => (i === place ? s + by : s)) as unknown as Steps;
+        if (Math.abs(tried[place as 0]) > farthestStep) continue;
+        if (known.size >= mostTries && !known.has(tried.join())) continue;
+        const log = valueAt(tried);
+        if (log <= bestLog + 1e-9) continue;
+        [best, bestLog, moved] = [tried, log, true];
+      }
   }
   return traitsFrom(habit, best);
 }

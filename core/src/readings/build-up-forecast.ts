@@ -97,7 +97,7 @@ export function settledFan(
   };
 }
 
-/** Plastic number: its powers spread points evenly over a square (Roberts' R2 sequence; Schmid 1992 for the number). */
+/** The plastic number: steps of its powers fill a square evenly (additive recurrence; Kuipers & Niederreiter 1974). */
 const plastic = 1.324717957244746;
 /** Pairs of standard normals, evenly spread (Box & Muller 1958 over the even points): the same courses every night. */
 const evenPairs = Array.from({ length: 48 }, (_, i): readonly [number, number] => {

@@ -101,6 +101,9 @@ describe('laws of the build-up model', () => {
       misreadFraction: 0,
       jumpFraction: 0,
       jumpValue: 1,
+      stepPerDay: 0,
+      stepValue: 0,
+      mostPerDay: 1,
     };
     fc.assert(
       fc.property(fc.array(fc.double({ min: 0, max: 100, noNaN: true }), { minLength: 4, maxLength: 20 }), (values) => {

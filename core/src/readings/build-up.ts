@@ -95,13 +95,7 @@ export interface Tracked {
   lastReading: ChangedMind | null;
 }
 /** Fits the noise, follows the events (in the order of their days) and keeps what the newest reading did to the belief. */
-export function tracked({
-  parameter,
-  events,
-}: {
-  parameter: ParameterId;
-  events: readonly BuildUpEvent[];
-}): Tracked {
+export function tracked({ parameter, events }: { parameter: ParameterId; events: readonly BuildUpEvent[] }): Tracked {
   const habit = habits[parameter];
   const traits = fittedTraits({ parameter, events });
   const lastIndex = events.reduce((found, e, i) => ('reading' in e ? i : found), -1);

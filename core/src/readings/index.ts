@@ -35,13 +35,7 @@ export { likelyMend, parseReading, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
 export { theilSenLine } from './slope';
 export { buildUp, tracked, type BuildUp, type ChangedMind } from './build-up';
-export {
-  byDay,
-  smoothed,
-  type BuildUpEvent,
-  type Fan,
-  type FutureChange,
-} from './build-up-filter';
+export { byDay, smoothed, type BuildUpEvent, type Fan, type FutureChange } from './build-up-filter';
 export { crossing, rhythmOf, routineOf, settling, type Routine } from './build-up-forecast';
 export {
   instrumentTypes,

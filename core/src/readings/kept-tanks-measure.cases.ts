@@ -3,7 +3,7 @@ import { byDay, type BuildUpEvent } from './build-up-filter';
 import { crossing } from './build-up-forecast';
 import { middle } from './interval';
 import { theilSenLine } from './slope';
-import { keptAheadDays, keptTank, type KeptCell, type KeptTank } from './kept-tanks.cases';
+import { keptAheadDays, type KeptTank } from './kept-tanks.cases';
 
 export const keptHorizonDays = [0, 7, 14, 28] as const;
 
@@ -35,14 +35,12 @@ export const noOutcome: KeptOutcome = {
   lastDateErrorDays: 0,
   lineDateErrorDays: 0,
 };
-export const addedOutcomes = (all: readonly KeptOutcome[]): KeptOutcome =>
-  all.reduce(
-    (sum, one) =>
-      Object.fromEntries(
-        Object.entries(sum).map(([key, value]) => [key, value + one[key as keyof KeptOutcome]]),
-      ) as unknown as KeptOutcome,
-    noOutcome,
-  );
+export const addedOutcomes = (all: readonly KeptOutcome[]): KeptOutcome => {
+  const sum = { ...noOutcome };
+  for (const one of all) for (const key of outcomeKeys) sum[key] += one[key];
+  return sum;
+};
+const outcomeKeys = Object.keys(noOutcome) as (keyof KeptOutcome)[];
 
 const within = (days: number): number => Math.min(keptAheadDays, Math.max(0, days));
 
@@ -64,8 +62,6 @@ const firstDay = (over: (atDay: number) => boolean): number => {
   for (let day = 0; day <= keptAheadDays; day++) if (over(day)) return day;
   return keptAheadDays;
 };
-
-export const keptOutcome = (cell: KeptCell, seed: number): KeptOutcome => outcomeOf(keptTank(cell, seed));
 
 export function outcomeOf({ parameter, events, future, band, levelAtDay }: KeptTank): KeptOutcome {
   const beyond = (value: number): boolean => value > (band.hi ?? Infinity) || value < (band.lo ?? -Infinity);

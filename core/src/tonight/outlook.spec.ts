@@ -161,6 +161,7 @@ describe('the verdict with the model’s word', () => {
             reading: { lo: 30, hi: 32 },
             movedValue: 1,
             oddFraction: 0.3,
+            steppedFraction: 0,
           },
         },
       ],

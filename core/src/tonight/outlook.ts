@@ -160,19 +160,23 @@ function ratchetOf({
 }
 
 /** What the last reading did to what was believed. */
-export type MindReason = 'hardly-believed' | 'changed-nothing' | 'moved';
+export type MindReason = 'hardly-believed' | 'stepped' | 'changed-nothing' | 'moved';
 /** From here on a reading is so odd that a second test is worth more than it. Ours. */
 const oddFrom = 0.5;
+/** From here on it is likelier than not that production changed for good since the test before. */
+const steppedFrom = 0.5;
 
 /**
- * How the last reading changed what was believed: hardly believed where it was most likely misread, nothing where the
+ * How the last reading changed what was believed: hardly believed where it was most likely misread, stepped where
+ * production has most likely changed for good since the test before, nothing where the
  * estimate moved by less than a third of what was open anyway or than it is written to.
  */
 export function mindOf(
   { decimalsCount }: Pick<Parameter, 'decimalsCount'>,
-  { expected, movedValue, oddFraction }: ChangedMind,
+  { expected, movedValue, oddFraction, steppedFraction }: ChangedMind,
 ): MindReason {
   if (oddFraction > oddFrom) return 'hardly-believed';
+  if (steppedFraction > steppedFrom) return 'stepped';
   const half = (expected.hi80 - expected.lo80) / 2;
   return Math.abs(movedValue) < Math.max(half / 3, 0.5 * 10 ** -decimalsCount) ? 'changed-nothing' : 'moved';
 }

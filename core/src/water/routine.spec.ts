@@ -418,6 +418,9 @@ describe('what if', () => {
     misreadFraction: 0,
     jumpFraction: 0,
     jumpValue: 0,
+    stepPerDay: 0,
+    stepValue: 0,
+    mostPerDay: 1,
   };
   const base: WhatIfInput = {
     levelValue: 20,

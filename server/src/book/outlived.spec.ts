@@ -100,6 +100,15 @@ const unjudged = (answer: { tanks?: { tankId: string }[] }): object => ({
   }),
 });
 
+/** When an unchanged tank would leave its band is foreseen anew (production may step since then); that it would is not. */
+const unforeseen = (answer: { tanks?: { tankId: string }[] }): object => ({
+  ...answer,
+  tanks: (answer.tanks ?? []).map((tank) => {
+    const { leavesAtDay, leavesParameter: _parameter, ...rest } = tank as Record<string, unknown> & { tankId: string };
+    return { ...rest, leaves: typeof leavesAtDay === 'number' };
+  }),
+});
+
 describe('a book of version 0.1.0', () => {
   it('holds every kind that there was', () => {
     expect(new Set(book.entries.map((e) => e.kind)).size).toBe(35);
@@ -166,20 +175,18 @@ describe('a book of version 0.1.0', () => {
     expect(body.timers as unknown[]).toEqual(before.doing.timers);
   });
   it('gives the same batches, stock and evening', async () => {
-    for (const [where, old] of [
-      ['/api/water/batches', before.batches],
-      ['/api/stock', unjudged(before.stock)],
-      ['/api/water/evening', { ...before.evening, tanks: before.evening.tanks.map(withoutSentence) }],
+    for (const [where, old, kept] of [
+      ['/api/water/batches', before.batches, (body: object) => body],
+      ['/api/stock', before.stock, unjudged],
+      [
+        '/api/water/evening',
+        { ...before.evening, tanks: before.evening.tanks.map(withoutSentence) },
+        unforeseen as (answer: object) => object,
+      ],
     ] as const)
-      expect(
-        inOrder(
-          where === '/api/stock'
-            ? unjudged((await house.get<object>(where)).body)
-            : (await house.get<object>(where)).body,
-        ),
-      )
+      expect(inOrder(kept((await house.get<object>(where)).body)))
         .withContext(where)
-        .toEqual(inOrder(old));
+        .toEqual(inOrder(kept(old)));
   });
   it('prints the same lines, and says the names that 0.1.0 could not', async () => {
     const lines = new Map<string, BookPage['entries'][number]>();

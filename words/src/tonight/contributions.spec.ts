@@ -176,6 +176,7 @@ describe('what the last reading did, in words', () => {
       reading: { lo: 25, hi: 25 },
       movedValue: 3,
       oddFraction: 0,
+      steppedFraction: 0,
       ...over,
     });
   it('moved up or down, changed nothing, or is hardly believed', () => {
@@ -184,6 +185,10 @@ describe('what the last reading did, in words', () => {
     expect(mind({ movedValue: 0.1 })).toContain('it changed nothing');
     expect(mind({ oddFraction: 0.51 })).toContain('hardly believed');
     expect(mind({ oddFraction: 0.5 })).toContain('moved up');
+    expect(mind({ steppedFraction: 0.51 })).toContain('for good since the test before; more comes in');
+    expect(mind({ steppedFraction: 0.51, movedValue: -3 })).toContain('less comes in, or more is used');
+    expect(mind({ steppedFraction: 0.5 })).toContain('moved up');
+    expect(mind({ steppedFraction: 0.4, oddFraction: 0.51 })).toContain('hardly believed');
   });
   it('the levels after the last changes, and whether the routine holds', () => {
     const said = (verdict: 'holds' | 'loses' | 'falls') =>

@@ -140,6 +140,9 @@ describe('what-if off the main thread', () => {
     misreadFraction: 0,
     jumpFraction: 0,
     jumpValue: 0,
+    stepPerDay: 0,
+    stepValue: 0,
+    mostPerDay: 1,
   };
   const asked = {
     levelValue: 10,
