@@ -157,6 +157,10 @@ test('targets that fight are named, the nearest is shown, and what on the shelf 
   await page.goto(`${url()}/water/mix?do=find`);
   // 4.755 g of the pure salt; the shelf's is 98 % pure.
   await expect(page.getByText('4.9 g').first()).toBeVisible();
+  // The same six degrees as a bottle would say them.
+  await page.getByLabel('GH wanted').fill('107,1 ppm');
+  await expect(page.getByText(/^= 6\.0/)).toBeVisible();
+  await expect(page.getByText('4.9 g').first()).toBeVisible();
   for (const salt of ['calcium sulphate dihydrate', 'magnesium sulphate heptahydrate'])
     await page.getByRole('checkbox', { name: new RegExp(`^${salt}`) }).uncheck();
   await expect(page.getByText(/^These fight: GH/)).toBeVisible();

@@ -91,6 +91,20 @@ export const bedMonths = ({ khDegrees }: { khDegrees: number }): { lo: number; h
   lo: Math.min(bedMostMonths.lo, bedMonthsAtOneDegree.lo / Math.max(khDegrees, 1e-9)),
   hi: Math.min(bedMostMonths.hi, bedMonthsAtOneDegree.hi / Math.max(khDegrees, 1e-9)),
 });
+/**
+ * What new beds cost in a year, in the keeper's money: one bed's price by how long each holds.
+ * @example bedYearCost({ bedValue: 40, months: { lo: 3, hi: 6 } }) // 80 to 160
+ */
+export const bedYearCost = ({
+  bedValue,
+  months,
+}: {
+  bedValue: number;
+  months: { lo: number; hi: number };
+}): { loValue: number; hiValue: number } => ({
+  loValue: (12 / months.hi) * bedValue,
+  hiValue: (12 / months.lo) * bedValue,
+});
 const monthsIn = (source: WaterKnown, { roFraction, khAddedDegrees }: Remedy): { lo: number; hi: number } =>
   bedMonths({ khDegrees: (source.khDegrees?.hi ?? source.khDegrees?.lo ?? 0) * (1 - roFraction) + khAddedDegrees });
 

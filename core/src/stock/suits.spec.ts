@@ -3,6 +3,7 @@ import { colonyShrimp, hardFish, hunter, softFish, stemPlant } from './kinds.cas
 import {
   bodyMassG,
   bedMonths,
+  bedYearCost,
   cheapestRemedy,
   commonBand,
   fitOf,
@@ -105,6 +106,8 @@ describe('what to do with a source', () => {
     expect(bedMonths({ khDegrees: 2 })).toEqual({ lo: 3, hi: 6 });
     expect(bedMonths({ khDegrees: 1 })).toEqual({ lo: 6, hi: 12 });
     expect(bedMonths({ khDegrees: 0 })).toEqual({ lo: 12, hi: 24 });
+    // Forty a bed: two to four beds a year.
+    expect(bedYearCost({ bedValue: 40, months: { lo: 3, hi: 6 } })).toEqual({ loValue: 80, hiValue: 160 });
     const sour: StockKind = {
       ...softFish,
       ranges: { ...softFish.ranges, ph: { ...softFish.ranges.ph!, lo: 5, hi: 6 } },

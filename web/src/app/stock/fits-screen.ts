@@ -29,6 +29,12 @@ function livestockOf({ scientificName, ranges }: StockKind): string {
   return (ranges.ph?.lo ?? 0) >= 7.3 ? 'Sulawesi lake shrimp' : '';
 }
 
+const bedKey = 'night-ledger-bed-price';
+function savedBedValue(): number | null {
+  const text = localStorage.getItem(bedKey) ?? '';
+  return text === '' || !Number.isFinite(Number(text)) ? null : Number(text);
+}
+
 interface Line {
   kind: StockKind;
   why: string;
@@ -83,6 +89,17 @@ interface Shelf {
           autocomplete="off"
           placeholder="part of a name"
       /></label>
+      @if (source()) {
+        <label
+          ><span class="name">What a new active bed costs you</span
+          ><input
+            type="number"
+            min="0"
+            step="any"
+            [value]="bedValue() ?? ''"
+            (input)="priced($any($event.target).value)"
+        /></label>
+      }
     </div>
     @if (water(); as w) {
       <p class="known">
@@ -200,6 +217,8 @@ export class FitsScreen {
   protected readonly groupWords = groupWords;
   protected readonly parameters = kindParameters;
   protected readonly group = signal('');
+  /** In the keeper's money; kept on this device. Null where nobody said: then only how long it lasts is told. */
+  protected readonly bedValue = signal(savedBedValue());
   protected readonly wanted = signal('');
   private readonly fits = signal<KindFit[]>([]);
   private readonly remedies = signal<RemedyFound[]>([]);
@@ -299,6 +318,11 @@ export class FitsScreen {
       },
     ];
   }
+  protected priced(text: string): void {
+    const value = Number(text);
+    this.bedValue.set(text.trim() === '' || !Number.isFinite(value) || value < 0 ? null : value);
+    localStorage.setItem(bedKey, String(this.bedValue() ?? ''));
+  }
   private sourceShelves(): Shelf[] {
     const of = (verdict: RemedyFound['verdict']): RemedyFound[] => this.remedies().filter((r) => r.verdict === verdict);
     const after = of('after').sort(
@@ -316,7 +340,7 @@ export class FitsScreen {
         title: 'Would fit after a change',
         said: 'The cheapest that does it, aimed at the middle of what they ask: mineral, then RO, then an active bed where it lasts for months (a new bed is the dearest of all), then both; pure water with mineral beside it.',
         lines: this.linesOf(after, (kind, r) => ({
-          how: `${remedyText(r.remedy, r.bedMonths)}${r.beside ? `; or ${remedyText(r.beside)}` : ''}`,
+          how: `${remedyText(r.remedy, r.bedMonths, this.bedValue())}${r.beside ? `; or ${remedyText(r.beside)}` : ''}`,
           why: `${this.against(kind, r.asIs)}${r.phToTest ? ' Test the pH then.' : ''}`,
         })),
       },

@@ -36,6 +36,9 @@ describe('a remedy and a range in words', () => {
     expect(
       remedyText({ roFraction: 0, ghAddedDegrees: 0, khAddedDegrees: 0, activeBed: true }, { lo: 3.2, hi: 6.4 }),
     ).toBe('an active bed, new every 3–6 months');
+    expect(
+      remedyText({ roFraction: 0, ghAddedDegrees: 0, khAddedDegrees: 0, activeBed: true }, { lo: 3, hi: 6 }, 40),
+    ).toBe('an active bed, new every 3–6 months, 80–160 a year');
     expect(remedyText({ roFraction: 1, ghAddedDegrees: 0, khAddedDegrees: 2, activeBed: false })).toBe(
       'pure RO, KH +2 with a bicarbonate',
     );

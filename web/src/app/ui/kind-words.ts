@@ -1,6 +1,6 @@
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
-import type { Remedy, StockKind } from '#core/stock';
+import { bedYearCost, type Remedy, type StockKind } from '#core/stock';
 
 const clean = (value: number): string => String(Number(value.toFixed(2)));
 
@@ -31,12 +31,15 @@ const monthsText = ({ lo, hi }: { lo: number; hi: number }): string => {
 export function remedyText(
   { roFraction, ghAddedDegrees, khAddedDegrees, activeBed }: Remedy,
   bedMonths: { lo: number; hi: number } | null = null,
+  bedValue: number | null = null,
 ): string {
+  const year = bedMonths && bedValue !== null ? bedYearCost({ bedValue, months: bedMonths }) : null;
+  const cost = year ? `, ${Math.round(year.loValue)}–${Math.round(year.hiValue)} a year` : '';
   const parts = [
     ...(roFraction >= 1 - 1e-9 ? ['pure RO'] : roFraction > 0 ? [`${Math.round(roFraction * 100)} % RO`] : []),
     ...(ghAddedDegrees > 0 ? [`GH +${clean(ghAddedDegrees)} with a mineral`] : []),
     ...(khAddedDegrees > 0 ? [`KH +${clean(khAddedDegrees)} with a bicarbonate`] : []),
-    ...(activeBed ? [`an active bed${bedMonths ? `, new every ${monthsText(bedMonths)} months` : ''}`] : []),
+    ...(activeBed ? [`an active bed${bedMonths ? `, new every ${monthsText(bedMonths)} months${cost}` : ''}`] : []),
   ];
   return parts.length === 0 ? 'as it is' : parts.join(', ');
 }

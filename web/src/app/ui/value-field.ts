@@ -21,7 +21,7 @@ import { figure } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label
-      ><span class="name">{{ label() }}</span
+      ><span [class.name]="!bare()" [class.visuallyHidden]="bare()">{{ label() }}</span
       ><input
         inputmode="text"
         autocomplete="off"
@@ -57,6 +57,8 @@ import { figure } from './words';
 })
 export class ValueField {
   readonly label = input.required<string>();
+  /** In a table, where the row says what it is: the label is for the ear only. */
+  readonly bare = input(false);
   readonly name = input('');
   readonly parameter = input.required<ParameterId>();
   readonly fault = input('');

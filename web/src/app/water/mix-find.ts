@@ -28,6 +28,7 @@ import type { RecipePayload } from '#contracts/book';
 import { phByWords } from '#words/water';
 import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
+import { ValueField } from '../ui/value-field';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { decimalsOf } from './mix-drum';
@@ -53,7 +54,7 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
 /** The solver: waters and a shelf to start from, targets to reach; or grams typed, and the water seen. */
 @Component({
   selector: 'nl-mix-find',
-  imports: [FormsModule, RouterLink, Figure],
+  imports: [FormsModule, RouterLink, Figure, ValueField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './mix-find.html',
   styles: `
@@ -388,6 +389,8 @@ export class MixFind {
   protected f = (value: number | undefined, decimalsCount: number): string =>
     value === undefined ? '?' : figure(value, decimalsCount);
   protected tol = (value: number): string => String(Number(value.toPrecision(2)));
+  /** What is tested is typed as it is tested: GH in ppm too, conductivity as this house's pen shows it. */
+  protected parameterOf = (quantity: RecipeQuantity): ParameterId | null => (isParameter(quantity) ? quantity : null);
   protected usual = (t: Target): string => this.tol(usualTolerance(t));
   protected saltName = (id: SaltId): string => salts[id].name;
   protected wordsOf = (list: readonly RecipeQuantity[]): string => list.map((q) => recipeWords[q].label).join(', ');
