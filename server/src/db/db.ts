@@ -14,11 +14,63 @@ export interface OpenDb {
   close: () => Promise<void>;
 }
 
+/**
+ * A pool that takes back what breaks while it is out: a transaction that fails at its very beginning never returns its
+ * connection, and ten of those would leave nobody a connection for ever.
+ */
+class ReturningPool extends pg.Pool {
+  override connect(): Promise<pg.PoolClient>;
+  override connect(done: Parameters<pg.Pool['connect']>[0]): void;
+  override connect(done?: Parameters<pg.Pool['connect']>[0]): Promise<pg.PoolClient> | void {
+    if (done) {
+      super.connect(done);
+      return;
+    }
+    return super.connect().then((client) => {
+      const release = client.release.bind(client);
+      let out = true;
+      const giveBack = (broken?: Error | boolean): void => {
+        client.removeListener('end', lost);
+        if (out) release(broken);
+        out = false;
+      };
+      const lost = (): void => {
+        giveBack(true);
+      };
+      client.once('end', lost);
+      client.release = giveBack;
+      return client;
+    });
+  }
+}
+
 export function openDb({ url, connectionsCount = 10 }: { url: string; connectionsCount?: number }): OpenDb {
-  const pool = new pg.Pool({ connectionString: url, max: connectionsCount });
-  // A connection lost while idle is replaced at the next query; without a listener it would end the process.
+  const pool = new ReturningPool({ connectionString: url, max: connectionsCount, connectionTimeoutMillis: 5_000 });
+  // A connection lost while idle is replaced at the next query; one lost while in use fails its query. Either also
+  // says so as an event, which without a listener would end the process.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return { db: drizzle(pool, { casing: 'snake_case' }), pool, close: () => pool.end() };
+}
+
+const lostCodes = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT', 'EHOSTUNREACH', '53300']);
+/** Classes of SQLSTATE: 08 connection exception, 57P operator intervention (shut down, starting up, terminated). */
+const lostClasses = ['08', '57P'];
+const lostMessages = ['Connection terminated', 'timeout exceeded when trying to connect', 'Client has encountered'];
+
+/**
+ * Whether a failure means that the database was not to be reached, however deep it is wrapped: then what was asked for
+ * can be asked for again. @example lostConnection(Object.assign(new Error(), { code: '57P01' })) // true
+ */
+export function lostConnection(error: unknown): boolean {
+  for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++) {
+    const code = 'code' in inner ? String(inner.code) : '';
+    if (lostCodes.has(code) || lostClasses.some((c) => code.length === 5 && code.startsWith(c))) return true;
+    const { message } = inner;
+    if (lostMessages.some((m) => message.startsWith(m))) return true;
+    if (inner instanceof AggregateError && inner.errors.some((e) => lostConnection(e))) return true;
+  }
+  return false;
 }
 
 export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {

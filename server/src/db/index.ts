@@ -1,1 +1,1 @@
-export { migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';
+export { lostConnection, migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';

@@ -4,6 +4,7 @@ import * as v from 'valibot';
 import type { Refusal } from '#core/result';
 import { refusalWords } from '#words/explain';
 import type { Problem } from '#contracts/shapes';
+import { lostConnection } from '../db';
 import { newId } from './ids';
 
 export interface FieldFault {
@@ -43,6 +44,9 @@ export function parsed<S extends v.GenericSchema>(schema: S, sent: unknown): v.I
   throw badRequest(result.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', message: issue.message })));
 }
 
+/** How soon to try again when the database does not answer: it is usually back within this. */
+const tryAgainSeconds = 2;
+
 const known: Record<string, { status: 400 | 413 | 415; title: string }> = {
   'entity.parse.failed': { status: 400, title: 'This is not JSON we can read' },
   'entity.too.large': { status: 413, title: 'This is larger than may be sent here' },
@@ -58,10 +62,19 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
       return;
     }
     const problem = problemOf(error, logger);
+    if (problem.status === 503) response.setHeader('Retry-After', String(tryAgainSeconds));
     // The rest of an oversized body is not read, so the connection cannot be used again.
     if (problem.status === 413) response.setHeader('Connection', 'close');
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
+}
+
+/** The innermost reason, as the database or the system gives it: never the payload of the query. */
+function reasonOf(error: unknown): string {
+  let inner: unknown = error;
+  for (let depth = 0; depth < 8 && inner instanceof Error && inner.cause !== undefined; depth++) inner = inner.cause;
+  if (!(inner instanceof Error)) return 'unknown';
+  return 'code' in inner ? `${String(inner.code)} ${inner.message}` : inner.message;
 }
 
 function problemOf(error: unknown, logger: Logger): Problem {
@@ -79,12 +92,22 @@ function problemOf(error: unknown, logger: Logger): Problem {
     return { type: 'about:blank', ...kind, title: kind.title + said };
   }
   if (error instanceof URIError) return { type: 'about:blank', status: 400, title: 'This address cannot be read' };
+  if (lostConnection(error)) {
+    logger.warn({ reason: reasonOf(error) }, 'the database does not answer');
+    return {
+      type: 'about:blank',
+      status: 503,
+      title: 'The database does not answer just now. Send it again in a moment: what is written is written once.',
+    };
+  }
   const incidentId = newId();
   logger.error(
     {
       incidentId,
       name: error instanceof Error ? error.name : 'unknown',
-      stack: error instanceof Error ? error.stack : undefined,
+      reason: reasonOf(error),
+      // Frames only: the message of a failed query holds what was sent.
+      at: error instanceof Error ? error.stack?.split('\n').filter((line) => line.startsWith('    at ')) : undefined,
     },
     'unexpected failure',
   );
