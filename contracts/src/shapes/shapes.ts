@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { instantMs, isDay } from '#core/units';
 import { bearings } from '#core/water';
 import { parameterIds, type ParameterId } from '#core/readings';
 
@@ -21,8 +22,13 @@ export const textUpTo = (length: number) =>
 export const instant = v.pipe(
   v.string('must be text'),
   v.isoTimestamp('must be a date and time such as 2026-03-14T21:40:00Z'),
+  v.check((text) => instantMs(text) !== null, 'must be a date and time such as 2026-03-14T21:40:00Z'),
 );
-export const day = v.pipe(v.string('must be text'), v.isoDate('must be a date such as 2026-03-14'));
+export const day = v.pipe(
+  v.string('must be text'),
+  v.isoDate('must be a date such as 2026-03-14'),
+  v.check(isDay, 'must be a day of the calendar'),
+);
 /** The name of a device on the wire: a part of its topics, so nothing that means something there. */
 export const deviceId = v.pipe(
   v.string('must be text'),

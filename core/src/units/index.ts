@@ -1,5 +1,6 @@
 export { convert, quantityNamed, spanToCanonical, unitNamed } from './convert';
 export { doorFault } from './door';
+export { instantMs, isDay } from './moments';
 export { rangeOf, type Range } from './ranges';
 export { quantities, type Quantity, type Unit } from './quantities';
 export { atomicGPerMol, degreeCaco3MgPerL, degreeMeqPerL, degreeMmolPerL, species } from './weights';

@@ -65,6 +65,20 @@ export async function insertEntries(tx: Tx, rows: NewEntryRow[]): Promise<Map<st
     on conflict (id) do nothing returning id, sequence`);
   return new Map(written.rows.map((r) => [r.id, r.sequence]));
 }
+/** The first book of a house comes in as it was: with its numbers, and the gaps between them. */
+export async function insertNumbered(tx: Tx, rows: (NewEntryRow & { sequence: number })[]): Promise<void> {
+  await tx.execute(sql`
+    insert into entries (id, sequence, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash) overriding system value
+    select n."id", n."sequence", n."kind", n."kindVersion", n."subjectId", n."happenedAt", n."zone", n."nightOn", n."writtenAt", n."writtenBy", n."payload", n."payloadHash"
+    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as n("id" uuid, "sequence" bigint, "kind" text, "kindVersion" int, "subjectId" uuid, "happenedAt" timestamptz, "zone" text, "nightOn" date, "writtenAt" timestamptz, "writtenBy" text, "payload" jsonb, "payloadHash" text)`);
+  await tx.execute(
+    sql`select setval(pg_get_serial_sequence('entries', 'sequence'), (select max(sequence) from entries))`,
+  );
+}
+export async function bookIsEmpty(tx: Tx): Promise<boolean> {
+  const [row] = (await tx.execute<{ some: boolean }>(sql`select exists (select 1 from entries) as some`)).rows;
+  return row?.some === false;
+}
 export async function entriesById(db: Db | Tx, ids: readonly string[]): Promise<EntryRow[]> {
   return ids.length === 0
     ? []

@@ -4,6 +4,7 @@ import type * as v from 'valibot';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { exportedBook, writeRequest } from '#contracts/book';
 import { parameterNamed } from '#core/readings';
+import { instantMs } from '#core/units';
 import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
 import { badRequest, notFound, parsed } from '../problems';
@@ -28,7 +29,7 @@ export function bookRouter(deps: BookDeps, photos: PhotoRoom): Router {
     const before =
       query.before === undefined
         ? undefined
-        : { happenedAt: new Date(query.before), sequence: Number(query.beforeSequence ?? 0) };
+        : { happenedAt: new Date(instantMs(query.before) ?? NaN), sequence: Number(query.beforeSequence ?? 0) };
     response.json(
       await readPage(deps, {
         subjectId: query.subject,

@@ -12,6 +12,7 @@ import {
   type WriteResponse,
 } from '#contracts/book';
 import type { ParameterId } from '#core/readings';
+import { instantMs } from '#core/units';
 import { lineWords } from '#words/book';
 import { badRequest, conflict, notFound, refused, type FieldFault } from '../problems';
 import type { Db, Tx } from '../db';
@@ -50,7 +51,8 @@ const skewMs = 5 * 60_000;
  * Writes a batch: all of it or none, each id once. The same id with the same content is acknowledged again; with other
  * content it is a conflict and nothing of the batch is written.
  */
-export async function writeEntries(deps: BookDeps, batch: readonly SentEntry[]): Promise<WriteResponse> {
+export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): Promise<WriteResponse> {
+  const batch = sent.map(timed);
   const nowEpochMs = deps.house.clock.nowEpochMs();
   refuseUnstorable(batch);
   const rows = batch.map((entry) => rowOf(deps, entry, nowEpochMs));
@@ -63,6 +65,7 @@ export async function writeEntries(deps: BookDeps, batch: readonly SentEntry[]):
       const repeated = await repeatedSequences(
         tx,
         rows.filter((r) => !written.has(r.id)),
+        new Map(sent.map((e) => [e.id, entryHash(e)])),
       );
       await checkEntries(deps, tx, { fresh, known, nowEpochMs });
       await projectFresh(deps, tx, { fresh, rows, written, known });
@@ -81,6 +84,12 @@ export async function writeEntries(deps: BookDeps, batch: readonly SentEntry[]):
     })),
   };
 }
+
+/** A time is kept, hashed and exported in one writing, however it was sent. */
+const timed = <E extends SentEntry>(entry: E): E => ({
+  ...entry,
+  happenedAt: new Date(instantMs(entry.happenedAt) ?? NaN).toISOString(),
+});
 
 /** What was sent stays as it was sent; what checks and projectors see is lifted to the version of today. */
 function readEntry({ kinds }: BookDeps, { kind, kindVersion, payload, ...head }: SentEntry): ReadEntry {
@@ -136,7 +145,12 @@ async function lockedSubjects(
   return new Map((await lockSubjects(tx, ids)).map((s) => [s.id, s]));
 }
 
-async function repeatedSequences(tx: Tx, rows: readonly NewEntryRow[]): Promise<Map<string, number>> {
+/** What is there already, with the same content; books from before had the time hashed as it was sent. */
+async function repeatedSequences(
+  tx: Tx,
+  rows: readonly NewEntryRow[],
+  asSent: ReadonlyMap<string, string>,
+): Promise<Map<string, number>> {
   const stored = new Map(
     (
       await entriesById(
@@ -145,7 +159,10 @@ async function repeatedSequences(tx: Tx, rows: readonly NewEntryRow[]): Promise<
       )
     ).map((r) => [r.id, r]),
   );
-  const other = rows.filter((r) => stored.get(r.id)?.payloadHash !== r.payloadHash);
+  const other = rows.filter((r) => {
+    const hash = stored.get(r.id)?.payloadHash;
+    return hash !== r.payloadHash && hash !== asSent.get(r.id);
+  });
   if (other.length > 0)
     throw conflict(
       'An entry with this id is in the book with other content',

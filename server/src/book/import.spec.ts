@@ -28,6 +28,8 @@ interface Exported {
   house: string;
   entries: {
     id: string;
+    sequence: number;
+    kind: string;
     subjectId: string;
     payload: Record<string, unknown>;
     payloadHash: string;
@@ -117,6 +119,82 @@ describe('POST /api/book/import', () => {
     const { body } = await house.send<ImportReport>(book, '/api/book/import?dryRun=no');
     expect(body.written).toBe(false);
     expect(body.faults).toEqual([{ rowIndex: place + 1, message: jasmine.stringContaining('altered') }]);
+  });
+  it('a time is kept in one writing however it was sent, and what is exported comes in again', async () => {
+    const tank = id();
+    await house.write(tankEntry(tank));
+    const writings = [
+      '2026-03-10T21:40:00Z',
+      '2026-03-10T23:10:00+01:30',
+      '2026-03-10 21:40:00.0Z',
+      '2026-03-10T16:40:00-05',
+    ];
+    for (const happenedAt of writings)
+      expect((await house.write({ ...noteEntry(tank, 'one moment'), happenedAt })).status)
+        .withContext(happenedAt)
+        .toBe(201);
+    const book = await exportOf([tank]);
+    expect(book.entries.filter((e) => e.kind === 'note').map((e) => e.happenedAt)).toEqual(
+      writings.map(() => '2026-03-10T21:40:00.000Z'),
+    );
+    const { body } = await house.send<ImportReport>(book, '/api/book/import?dryRun=no');
+    expect([body.faults, body.knownCount]).toEqual([[], book.entries.length]);
+    // Sent again in yet another writing it is the same entry.
+    const again = { ...noteEntry(tank, 'twice'), happenedAt: writings[0] ?? '' };
+    await house.write(again);
+    const { body: repeated } = await house.write({ ...again, happenedAt: writings[1] ?? '' });
+    expect(repeated.entries[0]?.repeated).toBeTrue();
+  });
+  it('a book from before, whose hashes are of the time as it was sent, comes in; one that was altered does not', async () => {
+    const { tank } = await tankWithHistory();
+    const book = await exportOf([tank]);
+    const note = book.entries.find((e) => e.kind === 'note')!;
+    const asSent = note.happenedAt.replace('.000Z', '+00:00');
+    const old = { ...note, payloadHash: entryHash({ ...note, happenedAt: asSent } as never) };
+    const shifted = new Date(Date.parse(note.happenedAt) + 60_000).toISOString();
+    const faultsOf = async (entry: object): Promise<number> =>
+      (await house.send<ImportReport>({ ...book, entries: [{ ...entry, id: id() }] }, '/api/book/import')).body
+        .faultCount;
+    expect(await faultsOf(old)).toBe(0);
+    expect(await faultsOf({ ...old, happenedAt: shifted })).toBe(1);
+  });
+  it('a first book comes in as it was, gaps of its numbers included, and is exported again to the last byte', async () => {
+    const { tank, source } = await tankWithHistory();
+    const book = await exportOf([tank, source]);
+    const gappy = { ...book, entries: book.entries.map((e, i) => ({ ...e, sequence: 10 + 7 * i })) };
+    const other = await openTestHouse();
+    try {
+      const { body } = await other.send<ImportReport>(gappy, '/api/book/import?dryRun=no');
+      expect([body.faults, body.newCount]).toEqual([[], gappy.entries.length]);
+      const back = (await other.get<Exported>('/api/book/export.json')).body;
+      expect(JSON.stringify(back.entries)).toBe(JSON.stringify(gappy.entries));
+      // What is written next stands behind it.
+      const next = await other.write(noteEntry(tank, 'and on'));
+      expect(next.body.entries[0]?.sequence).toBe(10 + 7 * (gappy.entries.length - 1) + 1);
+    } finally {
+      await other.close();
+    }
+  });
+  it('31 February, the year 0 and half an offset are refused beside their field, as is an hour that is none', async () => {
+    const tank = id();
+    await house.write(tankEntry(tank));
+    for (const happenedAt of [
+      '2026-02-31T10:00:00Z',
+      '0000-01-01T00:00:00Z',
+      '2026-03-10T24:00:00Z',
+      '2026-03-10T10:00:00+99',
+    ])
+      expect((await house.write({ ...noteEntry(tank, 'never'), happenedAt })).body.errors?.[0]?.field)
+        .withContext(happenedAt)
+        .toBe('entries.0.happenedAt');
+    expect((await house.write(tankEntry(id(), { startedOn: '2026-02-31' }))).body.errors?.[0]?.field).toBe(
+      'entries.0.payload.startedOn',
+    );
+    for (const query of ['from=2026-02-31', 'before=2026-02-31T10:00:00Z', 'before=2026-03-10T10:00:00%2B99'])
+      expect((await house.get(`/api/entries?${query}`)).status)
+        .withContext(query)
+        .toBe(400);
+    expect((await house.get('/api/entries?before=2026-03-10T10:00:00%2B05')).status).toBe(200);
   });
   it('a dry run is the default, and leaves no trace', async () => {
     const { tank, source } = await tankWithHistory();

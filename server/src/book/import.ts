@@ -1,10 +1,18 @@
 import * as v from 'valibot';
 import type { exportedEntry } from '#contracts/book';
-import { descriptorOf, exportedBook, newEntry, photoPayload, type ImportReport } from '#contracts/book';
+import { descriptorOf, exportedBook, newEntry, photoPayload, type ImportReport, type SentEntry } from '#contracts/book';
 import { badRequest } from '../problems';
-import { insertEntries, insertSubjects, lockSubjects, entriesById, type NewEntryRow } from './book-repo';
+import {
+  bookIsEmpty,
+  entriesById,
+  insertEntries,
+  insertNumbered,
+  insertSubjects,
+  lockSubjects,
+  type NewEntryRow,
+} from './book-repo';
 import type { BookDeps } from './book-service';
-import { entryHash, unstorableText } from './canonical';
+import { entryHash, hashedInAnotherWriting, unstorableText } from './canonical';
 import type { Photo } from './photo';
 import { knownPhotos, storePhoto } from './photo-repo';
 import type { PhotoRoom } from './photo-service';
@@ -102,7 +110,16 @@ export async function importBook(
           if (!known.has(entry.id) && !subjects.has(entry.subjectId))
             faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
         if (faults.length > 0) throw new TrialEnds();
-        for (let i = 0; i < fresh.length; i += 1000) await insertEntries(tx, fresh.slice(i, i + 1000).map(rowOf));
+        const first = await bookIsEmpty(tx);
+        for (let i = 0; i < fresh.length; i += 1000) {
+          const part = fresh.slice(i, i + 1000);
+          if (first)
+            await insertNumbered(
+              tx,
+              part.map((e) => ({ ...rowOf(e), sequence: e.sequence })),
+            );
+          else await insertEntries(tx, part.map(rowOf));
+        }
         for (const photo of checked) await storePhoto(tx, photo, deps.house.clock.nowEpochMs());
         for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
         if (dryRun) throw new TrialEnds();
@@ -138,9 +155,12 @@ function rowFaults(entry: Exported, i: number): Fault[] {
   if (!read.success)
     return [{ rowIndex: i + 1, message: `${v.getDotPath(read.issues[0]) ?? kind}: ${read.issues[0].message}` }];
   if (unstorableText(sent).length > 0) return [{ rowIndex: i + 1, message: 'holds a character that cannot be stored' }];
-  // The time may have been sent in another writing than the export's; then the hash cannot be made again.
-  const plain = new Date(happenedAt).toISOString() === happenedAt;
-  if (plain && entryHash(read.output) !== entry.payloadHash && entryHash(sent) !== entry.payloadHash)
+  if (
+    entryHash(read.output) !== entry.payloadHash &&
+    entryHash(sent) !== entry.payloadHash &&
+    !hashedInAnotherWriting(read.output, entry.payloadHash) &&
+    !hashedInAnotherWriting(sent as SentEntry, entry.payloadHash)
+  )
     return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
   return [];
 }

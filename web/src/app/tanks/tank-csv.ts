@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { practices } from '#almanac/practices';
 import { bearings } from '#core/water';
-import { convert } from '#core/units';
+import { convert, isDay } from '#core/units';
 import { netVolume, tankShapes, type TankGeometry, type TankShape } from '#core/tanks';
 import { purposes } from '#core/tonight';
 import type { PayloadOf } from '#contracts/book';
@@ -119,8 +119,7 @@ function setUpFrom(
   const name = text('name');
   if (name === '') wrong('name', 'is needed');
   const startedOn = text('started on') || on;
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(startedOn) || Number.isNaN(Date.parse(startedOn)))
-    wrong('started on', `“${startedOn}” is not a date such as 2026-03-14`);
+  if (!isDay(startedOn)) wrong('started on', `“${startedOn}” is not a date such as 2026-03-14`);
   const practice = text('practice') || 'community-soft';
   if (!practices.some((p) => p.id === practice)) wrong('practice', `“${practice}” is not a practice in the almanac`);
   const geometry = geometryFrom({ row: { length, number }, shape: choice('shape', tankShapes, 'rectangle'), wrong });
