@@ -41,7 +41,7 @@ describe('entries', () => {
     payload: { fed: true, fine: true },
   };
   const faults = (entry: unknown): string[] => {
-    const result = v.safeParse(newEntry, entry);
+    const result = v.safeParse(newEntry, entry, { abortPipeEarly: true });
     return result.success ? [] : result.issues.map((i) => v.getDotPath(i) ?? '');
   };
   it('takes a good one, and names the path of what is wrong', () => {

@@ -1,5 +1,15 @@
 import * as v from 'valibot';
-import { bearing, finiteNumber, grade, parameterId, textUpTo, uuid, waterOf, within } from '#contracts/shapes';
+import {
+  bearing,
+  byParameter,
+  finiteNumber,
+  grade,
+  parameterId,
+  textUpTo,
+  uuid,
+  waterOf,
+  within,
+} from '#contracts/shapes';
 
 export const adviceKinds = ['wise', 'too-large', 'lesser-harm'] as const;
 /** The advice as it was shown, with its whole working; old methods are never run again. */
@@ -15,7 +25,7 @@ export const givenAdvice = v.strictObject({
       why: textUpTo(500),
     }),
   ),
-  movedToday: v.optional(waterOf, {}),
+  movedToday: v.optional(byParameter(finiteNumber), {}),
   method: v.strictObject({ id: textUpTo(60), version: finiteNumber, almanacVersion: finiteNumber }),
   lines: v.pipe(
     v.array(

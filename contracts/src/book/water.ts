@@ -1,6 +1,16 @@
 import * as v from 'valibot';
 import { saltIds } from '#core/water';
-import { byParameter, day, finiteNumber, interval, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
+import {
+  byParameter,
+  day,
+  finiteNumber,
+  interval,
+  parameterId,
+  textUpTo,
+  uuid,
+  waterOf,
+  within,
+} from '#contracts/shapes';
 
 const litres = within(0.01, 100000);
 const grams = within(0.0001, 100000);
@@ -98,7 +108,7 @@ export const routinePayload = v.strictObject({
     ),
     [],
   ),
-  ceilings: v.optional(byParameter(finiteNumber), {}),
+  ceilings: v.optional(waterOf, {}),
 });
 
 /** Several changes towards a goal, because one would be too much; ended by reaching it, by recovery or by a death. */

@@ -1,10 +1,9 @@
 import * as v from 'valibot';
-import { instantMs, isDay } from '#core/units';
+import { instantMs, isDay, rangeOf } from '#core/units';
 import { bearings } from '#core/water';
 import { parameterIds, type ParameterId } from '#core/readings';
 
 /** Building blocks of every contract. No transforms: JSON Schema must be able to say the same. */
-export const finiteNumber = v.pipe(v.number('must be a number'), v.finite('must be a finite number'));
 export const within = (lo: number, hi: number) =>
   v.pipe(
     v.number('must be a number'),
@@ -12,7 +11,14 @@ export const within = (lo: number, hi: number) =>
     v.minValue(lo, `must be at least ${lo}`),
     v.maxValue(hi, `must be at most ${hi}`),
   );
-export const uuid = v.pipe(v.string('must be text'), v.uuid('must be a uuid'));
+/** A number of which its name does not say what it can be: no more than a computer reckons with safely. */
+export const finiteNumber = within(-1e9, 1e9);
+/** In small letters, as the book keeps it: an id in capitals would be another one to whoever looks it up. */
+export const uuid = v.pipe(
+  v.string('must be text'),
+  v.uuid('must be a uuid'),
+  v.regex(/^[0-9a-f-]+$/, 'must be a uuid in small letters'),
+);
 export const textUpTo = (length: number) =>
   v.pipe(
     v.string('must be text'),
@@ -45,7 +51,18 @@ export const byParameter = <S extends v.GenericSchema>(schema: S) =>
       v.OptionalSchema<S, undefined>
     >,
   );
-export const waterOf = byParameter(finiteNumber);
+/** A number that can be of its quantity, by the ending of its name (`core/units/ranges`). */
+export const ofQuantity = (name: string) => {
+  const { lo, hi } = rangeOf(name);
+  return within(lo, hi);
+};
+/** One value for each parameter, each within what its quantity can be. */
+export const waterOf = v.strictObject(
+  Object.fromEntries(parameterIds.map((id) => [id, v.optional(ofQuantity(id))])) as Record<
+    ParameterId,
+    v.OptionalSchema<ReturnType<typeof ofQuantity>, undefined>
+  >,
+);
 const openEnd = v.nullable(finiteNumber);
 export const interval = v.strictObject({ lo: openEnd, hi: openEnd });
 

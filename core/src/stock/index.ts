@@ -16,7 +16,15 @@ export {
   type StockKind,
 } from './kind';
 export { fitOf, fitTable, type FitVerdict, type KindFit, type RangeFit, type WaterKnown } from './suits';
-export { bedMonths, bedYearCost, cheapestRemedy, phInTank, treatedWater, type Remedy, type RemedyFound } from './remedy';
+export {
+  bedMonths,
+  bedYearCost,
+  cheapestRemedy,
+  phInTank,
+  treatedWater,
+  type Remedy,
+  type RemedyFound,
+} from './remedy';
 export {
   bodyMassG,
   commonBand,

@@ -4,15 +4,16 @@ const instantForm =
 /** Before and after it nobody kept a tank that is in a book: a slip of the pen. Ours. */
 const firstYear = 1900;
 const lastYear = 2199;
+const monthDays = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 /** Midnight of a day of the calendar in UTC, or null: 31 February is no day. */
 function midnightMs(text: string): number | null {
   const [, year, month, day] = (dayForm.exec(text) ?? []).map(Number);
   if (year === undefined || month === undefined || day === undefined) return null;
   if (year < firstYear || year > lastYear) return null;
-  const atEpochMs = Date.UTC(year, month - 1, day);
-  const at = new Date(atEpochMs);
-  return at.getUTCMonth() === month - 1 && at.getUTCDate() === day ? atEpochMs : null;
+  const leap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  const mostDays = month === 2 && leap ? 29 : monthDays[month - 1];
+  return mostDays === undefined || day < 1 || day > mostDays ? null : Date.UTC(year, month - 1, day);
 }
 
 /**

@@ -10,7 +10,7 @@ export function entryHash({ kind, kindVersion, subjectId, happenedAt, payload }:
 }
 
 const hash = ({ kind, kindVersion, subjectId, payload }: Omit<SentEntry, 'id' | 'happenedAt'>, at: string): string =>
-  entryHash({ kind, kindVersion, subjectId, happenedAt: at, payload } as SentEntry);
+  entryHash({ kind, kindVersion, subjectId, happenedAt: at, payload });
 
 /**
  * Whether the hash is that of the same entry with its time in another writing: books written before times were kept in

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { exportedEntry } from '#contracts/book';
-import { descriptorOf, exportedBook, newEntry, photoPayload, type ImportReport, type SentEntry } from '#contracts/book';
+import { descriptorOf, exportedBook, newEntry, photoPayload, type ImportReport } from '#contracts/book';
 import { badRequest } from '../problems';
 import {
   bookIsEmpty,
@@ -159,7 +159,7 @@ function rowFaults(entry: Exported, i: number): Fault[] {
     entryHash(read.output) !== entry.payloadHash &&
     entryHash(sent) !== entry.payloadHash &&
     !hashedInAnotherWriting(read.output, entry.payloadHash) &&
-    !hashedInAnotherWriting(sent as SentEntry, entry.payloadHash)
+    !hashedInAnotherWriting(sent, entry.payloadHash)
   )
     return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
   return [];

@@ -178,11 +178,7 @@ describe('a book of version 0.1.0', () => {
     for (const [where, old, kept] of [
       ['/api/water/batches', before.batches, (body: object) => body],
       ['/api/stock', before.stock, unjudged],
-      [
-        '/api/water/evening',
-        { ...before.evening, tanks: before.evening.tanks.map(withoutSentence) },
-        unforeseen as (answer: object) => object,
-      ],
+      ['/api/water/evening', { ...before.evening, tanks: before.evening.tanks.map(withoutSentence) }, unforeseen],
     ] as const)
       expect(inOrder(kept((await house.get<object>(where)).body)))
         .withContext(where)

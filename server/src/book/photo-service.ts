@@ -6,6 +6,9 @@ import type { KindModule } from './kind';
 import type { Photo, Reencoded } from './photo';
 import { knownPhotos, storePhoto } from './photo-repo';
 
+/** A photo of fifty megapixels takes a few seconds. */
+const timeLimitMs = 30_000;
+
 /** Photos are unfolded and written anew in a thread of their own: it takes seconds, and what is hostile dies there. */
 export class PhotoRoom {
   private readonly thread = new ThreadPool<{ bytes: Uint8Array; photoHash?: string }, Reencoded>(
@@ -16,7 +19,7 @@ export class PhotoRoom {
     private readonly clock: Clock,
   ) {}
   async takeIn(bytes: Uint8Array): Promise<Omit<Photo, 'bytes' | 'smallBytes'>> {
-    const made = await this.thread.ask({ bytes });
+    const made = await this.thread.ask({ bytes }, { timeLimitMs });
     if ('fault' in made) throw refused('This photo cannot be kept', [{ field: 'photo', message: made.fault }]);
     await storePhoto(this.db, made.photo, this.clock.nowEpochMs());
     const { photoHash, widthPx, heightPx } = made.photo;
@@ -24,7 +27,7 @@ export class PhotoRoom {
   }
   /** One of an export, checked but not stored yet. */
   checked(bytes: Uint8Array, photoHash: string): Promise<Reencoded> {
-    return this.thread.ask({ bytes, photoHash });
+    return this.thread.ask({ bytes, photoHash }, { timeLimitMs });
   }
   close(): Promise<void> {
     return this.thread.close();

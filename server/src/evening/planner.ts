@@ -38,7 +38,7 @@ export class WaterPlanner {
   private async asked(input: FortnightInput, timeLimitMs: number): Promise<FortnightPlan & { tookMs: number }> {
     const startedMs = performance.now();
     try {
-      const plan = await this.thread.ask({ input, timeLimitMs });
+      const plan = await this.thread.ask({ input, timeLimitMs }, { timeLimitMs: 2 * timeLimitMs + 20_000 });
       return { ...plan, tookMs: Math.round(performance.now() - startedMs) };
     } catch (error) {
       this.last = null;

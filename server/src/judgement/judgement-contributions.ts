@@ -29,7 +29,22 @@ const heldByChanges: readonly ParameterId[] = ['no3MgPerL', 'po4MgPerL', 'ec25Us
 
 const quiet = { sinceEpochMs: null, dueEpochMs: null, loud: false } as const;
 
-const ofProspect = (tankId: string, { findings, plan, outlooks }: Prospect, nowEpochMs: number): Contribution[] => [
+/** Something of this tank cannot be worked out: it is said, and the others are served. */
+export const notWorkedOut = (tankId: string, what: 'forecast' | 'advice'): Contribution => ({
+  ...quiet,
+  id: `not-worked-out:${what}`,
+  severity: 'watch',
+  reason: { id: 'not-worked-out', facts: { what } },
+  begins: { path: `/tanks/${tankId}`, query: {} },
+  rank: 5,
+});
+
+const ofProspect = (
+  tankId: string,
+  { findings, plan, outlooks, failed }: Prospect,
+  nowEpochMs: number,
+): Contribution[] => [
+  ...(failed ? [notWorkedOut(tankId, 'forecast')] : []),
   ...findings.map(({ severity, reason, parameters, grade }): Contribution => ({
     ...quiet,
     id: `slow-harm:${reason.id}`,

@@ -12,6 +12,8 @@ export interface Prospect {
   outlooks: Outlook[];
   findings: SlowFinding[];
   plan: TestPlan;
+  /** It could not be worked out, or not in time: something in this tank's book is too odd. */
+  failed?: true;
 }
 export const noProspect: Prospect = {
   outlooks: [],

@@ -7,7 +7,7 @@ import { readHistories } from '../readings';
 import type { Tank } from '../tanks';
 import { ThreadPool } from '../threads';
 import { readChanges } from '../water';
-import type { Prospect, ProspectInput } from './prospect';
+import { noProspect, type Prospect, type ProspectInput } from './prospect';
 
 const dayMs = 86_400_000;
 /** What the model looks back on: noise is learnt from the last forty readings anyway. */
@@ -16,6 +16,8 @@ const lookBackDays = 400;
 const awaitedTankCount = 40;
 /** So many go to the thread in one go: their rows are read and handed over in a few milliseconds. */
 const batchTankCount = 5;
+/** A tank of ten years takes some tens of milliseconds; what takes so long never ends. */
+const mostMs = 10_000;
 
 interface Kept {
   tank: Tank;
@@ -38,7 +40,10 @@ export class Prospects {
   );
   private readonly queue: Kept[] = [];
   private working = false;
-  constructor(private readonly db: Db) {}
+  constructor(
+    private readonly db: Db,
+    private readonly timeLimitMs = mostMs,
+  ) {}
 
   /** Those that are ready; waits for all where only a few have to be made. */
   async of(tanks: readonly Tank[], nowEpochMs: number): Promise<Map<string, Prospect>> {
@@ -93,7 +98,7 @@ export class Prospects {
     while (this.queue.length > 0) {
       const batch = this.queue.splice(0, batchTankCount);
       try {
-        const values = await this.thread.ask(await inputsOf(this.db, batch));
+        const values = await this.valuesOf(await inputsOf(this.db, batch));
         for (const [i, kept] of batch.entries()) {
           kept.value = values[i] ?? null;
           kept.settle.resolve();
@@ -106,6 +111,20 @@ export class Prospects {
       }
     }
     this.working = false;
+  }
+
+  /** Where one of them cannot be worked out, or not in time, each is asked for alone, and that one says so. */
+  private async valuesOf(inputs: readonly ProspectInput[]): Promise<Prospect[]> {
+    try {
+      return await this.thread.ask([...inputs], { timeLimitMs: this.timeLimitMs });
+    } catch {
+      const values: Prospect[] = [];
+      for (const input of inputs) {
+        const alone = await this.thread.ask([input], { timeLimitMs: this.timeLimitMs }).catch(() => null);
+        values.push(alone?.[0] ?? { ...noProspect, failed: true });
+      }
+      return values;
+    }
   }
 }
 

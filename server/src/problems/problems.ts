@@ -39,7 +39,8 @@ export function faultOf(refusal: Refusal, field: string): FieldFault {
 
 /** Checks what a client sent against its contract; every fault is named at once, with its path. */
 export function parsed<S extends v.GenericSchema>(schema: S, sent: unknown): v.InferOutput<S> {
-  const result = v.safeParse(schema, sent);
+  // One fault a field: what is no date at all is not also no day of the calendar.
+  const result = v.safeParse(schema, sent, { abortPipeEarly: true });
   if (result.success) return result.output;
   throw badRequest(result.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', message: issue.message })));
 }

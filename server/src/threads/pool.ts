@@ -18,9 +18,10 @@ export class ThreadPool<I, O> {
     private readonly threadsCount = 1,
   ) {}
 
-  ask(input: I): Promise<O> {
+  /** What takes longer than the limit is ended, its thread with it; the next question gets a new one. */
+  ask(input: I, { timeLimitMs }: { timeLimitMs: number }): Promise<O> {
     this.pool ??= this.started();
-    return this.pool.run(input);
+    return this.pool.run(input, { signal: AbortSignal.timeout(timeLimitMs) });
   }
   async close(): Promise<void> {
     await this.pool?.destroy();

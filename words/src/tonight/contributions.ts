@@ -55,6 +55,14 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
   timer: ({ timer, note }) => plain(`${timerWords[timer]}${note ? `: ${note}` : ''}`),
   'open-job': ({ work, openCount }) =>
     plain(`${workWords[work].name} not closed: ${openCount} ${openCount === 1 ? 'thing' : 'things'} to see to`),
+  'not-worked-out': ({ what }) => ({
+    text:
+      what === 'forecast'
+        ? 'Its forecast cannot be worked out'
+        : 'Part of what is to be said of it cannot be worked out',
+    evidence: ['Something in its book is too odd to reckon with; the other tanks are not touched'],
+    nextStep: 'Look through its last entries for a figure that cannot be, and strike it.',
+  }),
   new: ({ name }) => plain(`New: ${name}`),
 };
 function besideText({ changedNights, changeFraction, fresh }: BesideAlarm): string {
