@@ -75,6 +75,8 @@ async function main() {
   checkArgs();
   checkNode();
   const port = Number(process.env.PORT ?? 4210);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Trouble(`PORT ${process.env.PORT} is not a port number.`, 'Choose one from 1024 to 65535: PORT=4211 npm start');
   await checkPort(port);
   const external = process.env.DATABASE_URL;
   if (args.includes('--reset') && external)
@@ -144,6 +146,7 @@ function remedyFor(line) {
   if (line.includes('EADDRINUSE')) return 'Remedy: choose another port: PORT=4211 npm start';
   if (line.includes('53100') || line.includes('ENOSPC'))
     return 'Remedy: the disk is full; free some space and start again.';
+  if (line.includes('NIGHT_LEDGER_ZONE')) return 'Remedy: name a zone of the time zone database, or leave it out.';
   if (line.includes('--tonight')) return 'Remedy: npm start -- --reset --tonight 2026-03-14';
   return 'Remedy: read the line above; `npm start -- --reset` begins with a new database.';
 }

@@ -17,6 +17,7 @@ import {
   writeDerivedVersion,
 } from '../house';
 import { Prospects } from '../judgement';
+import { reasonOf } from '../problems';
 import { Devices, linkDevices } from '../readings';
 
 import { createApp } from './app';
@@ -102,7 +103,7 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: unknown) => {
-  const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
-  say(`FAILED ${code} ${error instanceof Error ? error.message : String(error)}`);
+  // The innermost reason: a failed query says only itself, the system or the database says why.
+  say(`FAILED ${reasonOf(error)}`);
   process.exit(1);
 });

@@ -1,3 +1,5 @@
+import { isDay } from '#core/units';
+
 export interface Settings {
   databaseUrl: string;
   host: string;
@@ -11,6 +13,14 @@ export interface Settings {
   extraHosts: string[];
   /** Where devices are listened for; undefined switches that off. */
   brokerUrl: string | undefined;
+}
+
+function isZone(zone: string): boolean {
+  try {
+    return Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
 }
 
 /** Settings from the command line and the environment, checked; a wrong one is said in plain words. */
@@ -30,18 +40,21 @@ export function settingsFrom(args: readonly string[], env: Record<string, string
       'Listening beyond this machine needs a passphrase, and people and pairing are not built yet; HOST must be 127.0.0.1.',
     );
   const tonightOn = option('--tonight');
-  if (tonightOn !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(tonightOn) || Number.isNaN(Date.parse(tonightOn))))
+  if (tonightOn !== undefined && !isDay(tonightOn))
     throw new Error(`--tonight ${tonightOn} is not a date such as 2026-03-14.`);
   const broker = env['NIGHT_LEDGER_MQTT'] ?? 'mqtt://127.0.0.1:4218';
   if (broker !== 'off' && !/^mqtts?:\/\/[^/\s]+$/.test(broker))
     throw new Error('NIGHT_LEDGER_MQTT must be an address such as mqtt://127.0.0.1:4218, or off.');
+  const zone = env['NIGHT_LEDGER_ZONE'] ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  if (!isZone(zone))
+    throw new Error(`NIGHT_LEDGER_ZONE ${zone} is not a time zone such as Europe/Berlin or America/Chicago.`);
   return {
     brokerUrl: broker === 'off' ? undefined : broker,
     databaseUrl,
     host,
     port,
     tonightOn,
-    zone: env['NIGHT_LEDGER_ZONE'] ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    zone,
     version: env['NIGHT_LEDGER_VERSION'] ?? '0.1.0',
     empty: args.includes('--empty'),
     rebuild: args.includes('--rebuild'),

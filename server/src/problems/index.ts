@@ -5,6 +5,7 @@ export {
   notFound,
   parsed,
   problemHandler,
+  reasonOf,
   refused,
   RequestFault,
   type FieldFault,

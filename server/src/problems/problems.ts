@@ -71,7 +71,7 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
 }
 
 /** The innermost reason, as the database or the system gives it: never the payload of the query. */
-function reasonOf(error: unknown): string {
+export function reasonOf(error: unknown): string {
   let inner: unknown = error;
   for (let depth = 0; depth < 8 && inner instanceof Error && inner.cause !== undefined; depth++) inner = inner.cause;
   if (!(inner instanceof Error)) return 'unknown';

@@ -203,12 +203,14 @@ describe('the demo house and the settings', () => {
     expect(values.length).toBeGreaterThan(2000);
     expect(off).toEqual([]);
   });
-  it('refuses to listen beyond this machine, a wrong port and a wrong evening', () => {
+  it('refuses to listen beyond this machine, a wrong port, a wrong evening and a zone that is none', () => {
     const env = { DATABASE_URL: 'postgres://x' };
     for (const [args, more] of [
       [[], { HOST: '0.0.0.0' }],
       [[], { PORT: 'x' }],
       [['--tonight', 'soon'], {}],
+      [['--tonight', '2026-02-31'], {}],
+      [[], { NIGHT_LEDGER_ZONE: 'Mars/Olympus' }],
       [[], { DATABASE_URL: '' }],
     ] as const)
       expect(() => settingsFrom(args, { ...env, ...more })).toThrowError();

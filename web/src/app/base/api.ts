@@ -10,7 +10,11 @@ type ResponseOf<N extends RouteName> = v.InferOutput<(typeof routes)[N]['respons
 
 /** The server said no, in its own words; or it could not be reached (status 0). */
 export class ApiProblem extends Error {
-  constructor(readonly problem: Problem) {
+  /** @param ours Whether it is in our own form: a proxy or another program on the port answers in another. */
+  constructor(
+    readonly problem: Problem,
+    readonly ours = true,
+  ) {
     super(problem.title);
   }
 }
@@ -59,7 +63,7 @@ export class Api {
       switchMap((response) =>
         response.ok
           ? (from(response.json()) as Observable<ResponseOf<N>>)
-          : from(problemOf(response)).pipe(mergeMap((problem) => throwError(() => new ApiProblem(problem)))),
+          : from(problemOf(response)).pipe(mergeMap((problem) => throwError(() => problem))),
       ),
       tap((answer) => {
         if (typeof answer === 'object' && answer !== null && 'nowAt' in answer && typeof answer.nowAt === 'string')
@@ -69,11 +73,15 @@ export class Api {
   }
 }
 
-async function problemOf(response: Response): Promise<Problem> {
-  const text = await response.text();
+async function problemOf(response: Response): Promise<ApiProblem> {
+  const ours = (response.headers.get('content-type') ?? '').startsWith('application/problem+json');
   try {
-    return JSON.parse(text) as Problem;
+    if (ours) return new ApiProblem((await response.json()) as Problem);
   } catch {
-    return { type: 'about:blank', status: response.status, title: `The server answered ${response.status}` };
+    // Cut short: no answer of ours.
   }
+  return new ApiProblem(
+    { type: 'about:blank', status: response.status, title: `The server answered ${response.status}` },
+    false,
+  );
 }

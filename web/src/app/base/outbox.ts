@@ -11,11 +11,18 @@ export interface QueuedWrite {
   entries: NewEntry[];
   /** Why the server would not take it; it stays here until the keeper mends or discards it. */
   refused: Problem | null;
+  /** How often the server itself failed at it; after a few times it is set aside, so that the rest goes on. */
+  failedCount?: number;
 }
 interface OutboxSchema extends DBSchema {
   writes: { key: string; value: QueuedWrite };
   drafts: { key: string; value: { id: string; text: string } };
 }
+/** So often a server may fail at an entry before it is set aside. */
+const mostFailures = 3;
+/** What says that the content itself is not taken; any other answer says nothing about it. */
+const refusals = [400, 409, 413, 422];
+
 export type Sent = { state: 'written' } | { state: 'queued' } | { state: 'refused'; problem: Problem };
 
 /** Ids without a secure context: random bytes, time-ordered. */
@@ -23,7 +30,9 @@ export const newId = (): string => v7();
 
 /**
  * Everything that is written waits here until the server has acknowledged it: kept in IndexedDB over reloads and lost
- * connections, sent in order, once (the ids make a repeat harmless), shown as unsent.
+ * connections, sent once (the ids make a repeat harmless), shown as unsent. Order is kept within a subject only: what is
+ * refused, or what the server fails at, holds nothing else up. It is set aside with its content until the keeper mends
+ * or discards it.
  */
 @Injectable({ providedIn: 'root' })
 export class Outbox {
@@ -37,6 +46,11 @@ export class Outbox {
   private readonly _waiting = signal<QueuedWrite[]>([]);
   private readonly acknowledged = new Subject<NewEntry[]>();
   private sending: Promise<void> = Promise.resolve();
+  /** Those that the device could not keep. */
+  private readonly memoryOnly = new Set<string>();
+  private readonly _memoryOnly = signal(0);
+  /** How many are kept in this tab only, because the device is full or keeps nothing. */
+  readonly inTabOnlyCount = this._memoryOnly.asReadonly();
   readonly unsent = computed(() => this._waiting().filter((w) => !w.refused));
   readonly refusedWrites = computed(() => this._waiting().filter((w) => w.refused !== null));
   readonly written = this.acknowledged.asObservable();
@@ -51,10 +65,6 @@ export class Outbox {
   });
 
   async start(): Promise<void> {
-    const db = await this.db;
-    const kept = (await db?.getAll('writes')) ?? [];
-    // What was written while this was read is already among those waiting.
-    this._waiting.update((all) => [...kept.filter((k) => !all.some((w) => w.id === k.id)), ...all]);
     addEventListener('online', () => void this.flush());
     setInterval(() => {
       if (this.unsent().length > 0) void this.flush();
@@ -65,44 +75,99 @@ export class Outbox {
   /** Queues the entries and tries to send them now; what cannot be sent yet is not lost. */
   async write(entries: NewEntry[]): Promise<Sent> {
     const queued: QueuedWrite = { id: newId(), entries, refused: null };
-    await (await this.db)?.put('writes', queued);
-    this._waiting.update((all) => [...all, queued]);
+    await this.keep(queued);
     await this.flush();
     const still = this._waiting().find((w) => w.id === queued.id);
     if (!still) return { state: 'written' };
     if (!still.refused) return { state: 'queued' };
-    // The form still holds what was typed: refused content is mended there, not sent again from here.
+    // What the server fails at is set aside; what it refuses goes back to its form, which still holds it.
+    if (still.failedCount) return { state: 'queued' };
     await this.discard(queued.id);
     return { state: 'refused', problem: still.refused };
   }
 
   async discard(id: string): Promise<void> {
-    await (await this.db)?.delete('writes', id);
     this._waiting.update((all) => all.filter((w) => w.id !== id));
+    this.memoryOnly.delete(id);
+    this._memoryOnly.set(this.memoryOnly.size);
+    await (await this.db)?.delete('writes', id).catch(() => undefined);
+  }
+  /** What was set aside, as the keeper mended it or as it was: sent once more, in its own place. */
+  async again(id: string, entries?: NewEntry[]): Promise<void> {
+    const aside = this._waiting().find((w) => w.id === id);
+    if (!aside) return;
+    await this.keep({ id, entries: entries ?? aside.entries, refused: null });
+    await this.flush();
+  }
+
+  /** On the device, or, where that is full or forbids it, in this tab. */
+  private async keep(queued: QueuedWrite): Promise<void> {
+    // Until the device has it, it is this tab's.
+    this.memoryOnly.add(queued.id);
+    this._waiting.update((all) =>
+      all.some((w) => w.id === queued.id) ? all.map((w) => (w.id === queued.id ? queued : w)) : [...all, queued],
+    );
+    try {
+      const db = await this.db;
+      if (!db) throw new Error('no database on this device');
+      await db.put('writes', queued);
+      this.memoryOnly.delete(queued.id);
+    } catch {
+      // It stays this tab's.
+    }
+    this._memoryOnly.set(this.memoryOnly.size);
+  }
+  /** What other tabs have kept or sent meanwhile: one that was closed in the middle leaves its writes to the others. */
+  private async readDevice(): Promise<void> {
+    const kept = await (await this.db)?.getAll('writes').catch(() => null);
+    if (!kept) return;
+    const here = new Map(kept.map((w) => [w.id, w]));
+    this._waiting.update((all) => [
+      ...kept.filter((k) => !all.some((w) => w.id === k.id)),
+      ...all.filter((w) => here.has(w.id) || this.memoryOnly.has(w.id)),
+    ]);
   }
 
   flush(): Promise<void> {
-    this.sending = this.sending.then(() => this.sendAll());
+    this.sending = this.sending.then(() => this.sendAll()).catch(() => undefined);
     return this.sending;
   }
 
   private async sendAll(): Promise<void> {
+    await this.readDevice();
+    const held = new Set<string>();
     for (const queued of this.unsent()) {
-      try {
-        await firstValueFrom(this.api.call('writeEntries', { body: { entries: queued.entries } }));
-        await this.discard(queued.id);
-        this.acknowledged.next(queued.entries);
-      } catch (error) {
-        // An answer cut short is no answer: sent again, which the ids make harmless.
-        if (!(error instanceof ApiProblem) || error.problem.status === 0 || error.problem.status >= 500) return;
-        await this.markRefused(queued, error.problem);
-      }
+      const subjects = subjectsOf(queued);
+      if (subjects.some((s) => held.has(s))) continue;
+      const outcome = await this.sent(queued);
+      if (outcome === 'away') return;
+      if (outcome === 'failed') for (const s of subjects) held.add(s);
     }
   }
-  private async markRefused(queued: QueuedWrite, problem: Problem): Promise<void> {
-    const refused = { ...queued, refused: problem };
-    await (await this.db)?.put('writes', refused);
-    this._waiting.update((all) => all.map((w) => (w.id === queued.id ? refused : w)));
+  /** `away`: nobody of ours answered, so the rest waits too. `failed`: this one alone. */
+  private async sent(queued: QueuedWrite): Promise<'written' | 'refused' | 'failed' | 'away'> {
+    try {
+      const answer: unknown = await firstValueFrom(
+        this.api.call('writeEntries', { body: { entries: queued.entries } }),
+      );
+      // An answer that names what was sent is an acknowledgement; another program on the port knows none of it.
+      if (!acknowledges(answer, queued.entries)) return 'away';
+      await this.discard(queued.id);
+      this.acknowledged.next(queued.entries);
+      return 'written';
+    } catch (error) {
+      // An answer cut short is no answer: sent again, which the ids make harmless.
+      if (!(error instanceof ApiProblem) || !error.ours) return 'away';
+      const { problem } = error;
+      if (refusals.includes(problem.status)) {
+        await this.keep({ ...queued, refused: problem });
+        return 'refused';
+      }
+      if (problem.status !== 500) return 'away';
+      const failedCount = (queued.failedCount ?? 0) + 1;
+      await this.keep({ ...queued, failedCount, refused: failedCount >= mostFailures ? problem : null });
+      return 'failed';
+    }
   }
 
   /** Drafts belong to the device: half-typed forms survive a reload. */
@@ -115,4 +180,13 @@ export class Outbox {
     if (text === '') await db?.delete('drafts', id);
     else await db?.put('drafts', { id, text });
   }
+}
+
+const subjectsOf = ({ entries }: QueuedWrite): string[] => entries.map((e) => e.subjectId);
+
+function acknowledges(answer: unknown, entries: readonly NewEntry[]): boolean {
+  if (typeof answer !== 'object' || answer === null || !('entries' in answer) || !Array.isArray(answer.entries))
+    return false;
+  const told = new Set((answer.entries as { id?: unknown }[]).map((e) => e.id));
+  return entries.every((e) => told.has(e.id));
 }

@@ -50,8 +50,10 @@ describe('the outbox', () => {
     happenedAt: '2026-03-14T21:30:00.000Z',
     payload: { fed: true, fine: true },
   });
-  let answer: () => Observable<unknown>;
+  const taken = (entries: NewEntry[]): Observable<unknown> => of({ entries: entries.map(({ id }) => ({ id })) });
+  let answer: (entries: NewEntry[]) => Observable<unknown>;
   let sent: number;
+  let tried: string[][];
   const open = (): Outbox => {
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({
@@ -60,9 +62,10 @@ describe('the outbox', () => {
         {
           provide: Api,
           useValue: {
-            call: () => {
+            call: (_name: string, { body }: { body: { entries: NewEntry[] } }) => {
               sent += 1;
-              return answer();
+              tried.push(body.entries.map((e) => e.id));
+              return answer(body.entries);
             },
             told: new Subject(),
           },
@@ -74,7 +77,8 @@ describe('the outbox', () => {
   const problem = (status: number): ApiProblem => new ApiProblem({ type: 'about:blank', title: 'no', status });
   beforeEach(async () => {
     sent = 0;
-    answer = () => of({ entries: [] });
+    tried = [];
+    answer = taken;
     const outbox = open();
     await outbox.start();
     for (const left of [...outbox.unsent(), ...outbox.refusedWrites()]) await outbox.discard(left.id);
@@ -91,7 +95,7 @@ describe('the outbox', () => {
   it('keeps what the server cannot take over a reload, and delivers it later, once', async () => {
     answer = () => throwError(() => problem(0));
     expect((await open().write([entry()])).state).toBe('queued');
-    answer = () => of({ entries: [] });
+    answer = taken;
     sent = 0;
     const reloaded = open();
     await reloaded.start();
@@ -104,7 +108,7 @@ describe('the outbox', () => {
     const outbox = open();
     const back = await outbox.write([entry()]);
     expect(back.state === 'refused' && back.problem.status).toBe(422);
-    answer = () => of({ entries: [] });
+    answer = taken;
     expect(await outbox.write([entry()])).toEqual({ state: 'written' });
   });
   it('a server error is not a refusal: the entry waits', async () => {
@@ -124,9 +128,89 @@ describe('the outbox', () => {
     TestBed.inject(Scribe)
       .whenWritten(second.id)
       .subscribe(() => (toldCount += 1));
-    answer = () => of({ entries: [] });
+    answer = taken;
     await outbox.flush();
     expect([outbox.unsent().length, toldCount]).toEqual([0, 1]);
+  });
+  it('what the server itself fails at is set aside after three tries; other tanks and what follows go on meanwhile', async () => {
+    const outbox = open();
+    const [bad, sameTank, other] = [entry(), entry(), entry()];
+    sameTank.subjectId = bad.subjectId;
+    answer = (entries) => (entries[0]?.id === bad.id ? throwError(() => problem(500)) : taken(entries));
+    expect((await outbox.write([bad])).state).toBe('queued');
+    // Order is kept within a tank: its next entry waits for this one, another tank's does not.
+    expect((await outbox.write([sameTank])).state).toBe('queued');
+    expect((await outbox.write([other])).state).toBe('written');
+    await outbox.flush();
+    expect(outbox.unsent()).toEqual([]);
+    expect(outbox.refusedWrites().map((w) => w.entries)).toEqual([[bad]]);
+    expect(tried.filter(([first]) => first === bad.id).length).toBe(3);
+    // It outlives a reload with its content, and goes when it is taken at last.
+    const reloaded = open();
+    await reloaded.start();
+    expect(reloaded.refusedWrites().map((w) => w.entries)).toEqual([[bad]]);
+    answer = taken;
+    await reloaded.again(reloaded.refusedWrites()[0]?.id ?? '');
+    expect([reloaded.refusedWrites().length, reloaded.unsent().length]).toEqual([0, 0]);
+  });
+  it('a refused entry that waited here is set aside, mended by the keeper and sent', async () => {
+    answer = () => throwError(() => problem(0));
+    const outbox = open();
+    const wrong = entry();
+    await outbox.write([wrong]);
+    answer = (entries) =>
+      (entries[0] as { payload?: { fine?: boolean } }).payload?.fine ? throwError(() => problem(400)) : taken(entries);
+    await outbox.flush();
+    const [aside] = outbox.refusedWrites();
+    expect([aside?.refused?.status, outbox.unsent().length]).toEqual([400, 0]);
+    await outbox.again(aside?.id ?? '', [{ ...wrong, payload: { fed: true, fine: false } } as NewEntry]);
+    expect([outbox.refusedWrites().length, outbox.unsent().length]).toEqual([0, 0]);
+  });
+  it('another program on the port acknowledges and refuses nothing: the entry waits for the house', async () => {
+    const outbox = open();
+    for (const strange of [
+      () => of({ ok: true }),
+      () => of({ entries: [] }),
+      () => of('hello'),
+      () => throwError(() => new ApiProblem({ type: 'about:blank', title: 'x', status: 404 }, false)),
+      () => throwError(() => new ApiProblem({ type: 'about:blank', title: 'x', status: 400 }, false)),
+      () => throwError(() => problem(421)),
+      () => throwError(() => problem(503)),
+    ]) {
+      answer = strange;
+      await outbox.write([entry()]);
+    }
+    expect([outbox.unsent().length, outbox.refusedWrites().length]).toEqual([7, 0]);
+    answer = taken;
+    await outbox.flush();
+    expect(outbox.unsent()).toEqual([]);
+  });
+  it('a tab closed in the middle leaves its writes to the tabs that are open', async () => {
+    const here = open();
+    await here.start();
+    answer = () => throwError(() => problem(0));
+    const closed = open();
+    await closed.write([entry()]);
+    answer = taken;
+    expect(here.unsent().length).toBe(0);
+    tried = [];
+    await here.flush();
+    expect(tried.length).toBe(1);
+    await closed.flush();
+    expect([closed.unsent().length, tried.length]).toEqual([0, 1]);
+  });
+  it('a full device loses nothing: the entry is kept in this tab, which says so, and is sent', async () => {
+    const outbox = open();
+    answer = () => throwError(() => problem(0));
+    const put = spyOn(IDBObjectStore.prototype, 'put').and.throwError(new DOMException('full', 'QuotaExceededError'));
+    expect((await outbox.write([entry()])).state).toBe('queued');
+    expect([outbox.unsent().length, outbox.inTabOnlyCount()]).toEqual([1, 1]);
+    put.and.callThrough();
+    await outbox.flush();
+    expect(outbox.unsent().length).toBe(1);
+    answer = taken;
+    await outbox.flush();
+    expect([outbox.unsent().length, outbox.inTabOnlyCount()]).toEqual([0, 0]);
   });
   it('what is written while the device is still read is kept beside what waited there', async () => {
     answer = () => throwError(() => problem(0));

@@ -13,6 +13,7 @@ import { KeyList } from './key-list';
 import { MarginStore } from '../base/margin-store';
 import { Outbox } from '../base/outbox';
 import { menu } from './pages';
+import { SetAside } from './set-aside';
 import { Shelf } from './shelf';
 
 const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ctrlKey || metaKey || altKey;
@@ -20,7 +21,18 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
 /** Top line, shelf, page, margin; and what can be opened from anywhere: the jump box, the ledger line, the list of keys. */
 @Component({
   selector: 'nl-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Shelf, WorkingView, Jump, KeyList, LedgerLine, AlarmBar],
+  imports: [
+    RouterOutlet,
+    RouterLink,
+    RouterLinkActive,
+    Shelf,
+    WorkingView,
+    Jump,
+    KeyList,
+    LedgerLine,
+    AlarmBar,
+    SetAside,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
   styleUrl: './shell.scss',

@@ -7,6 +7,13 @@ const said = (text: string, existing: string[] = []): string[] =>
 const head = 'name,length cm,width cm,height cm';
 
 describe('tanks from CSV', () => {
+  it('a name that a table program would run as a formula is quoted, and read back as it was', () => {
+    const [one] = read('name,length cm,width cm,height cm\nA,60,30,30\n').setUps;
+    const names = ['=HYPERLINK("http://x","y")', '+1', '-2', '@SUM(1)', '=1+1'];
+    const csv = csvOf(names.map((name) => ({ ...one!, name })));
+    for (const line of csv.split('\r\n').slice(1)) expect(line).toMatch(/^"?'[=+\-@]/);
+    expect(read(csv).setUps.map((s) => s.name)).toEqual(names);
+  });
   it('reads names, sizes and defaults; what is saved reads back the same', () => {
     const { setUps, faults } = read(
       `${head},shape,bow cm,rack,practice\nBow,90,35,45,bow-front,45,Cellar,neocaridina-wide\nCube,30,,30,cube,,,\n`,

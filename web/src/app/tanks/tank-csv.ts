@@ -90,7 +90,8 @@ function setUpFrom(
   row: Record<string, string>,
   { lineCount, faults, on, order }: { lineCount: number; faults: CsvFault[]; on: string; order: number },
 ): SetUp {
-  const text = (field: string): string => (row[field] ?? '').trim();
+  // What a table program would run as a formula is written with a quote before it, and read without.
+  const text = (field: string): string => (row[field] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
   const wrong = (field: string, message: string): void => void faults.push({ lineCount, field, message });
   const number = (field: string): number | undefined => {
     const written = text(field);
@@ -191,7 +192,7 @@ function geometryFrom({
 
 /** The register as CSV, in the columns it can be read back from. */
 export function csvOf(setUps: readonly SetUp[]): string {
-  return Papa.unparse({
+  const table = {
     fields: [...csvColumns],
     data: setUps.map((s) => {
       const g = s.geometry;
@@ -224,5 +225,6 @@ export function csvOf(setUps: readonly SetUp[]): string {
         s.shelfRatedKg ?? '',
       ];
     }),
-  });
+  };
+  return Papa.unparse(table, { escapeFormulae: true });
 }
