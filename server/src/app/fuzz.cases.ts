@@ -161,7 +161,7 @@ export class Fuzz {
     if (pattern?.includes('{64}')) return this.uuid().replaceAll('-', '').repeat(2);
     const length = Math.max(1, minLength, Math.min(maxLength, Math.floor(this.share() * 12)));
     return (
-      Array.from({ length }, () => this.oneOf([...'abcdefghij klmnop']))
+      Array.from({ length }, () => this.oneOf('abcdefghij klmnop'.split('')))
         .join('')
         .trim() || 'a'
     );

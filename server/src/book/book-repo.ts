@@ -47,6 +47,8 @@ export async function otherNamed(
   tx: Tx,
   { kind, name, exceptId }: { kind: SubjectRow['kind']; name: string; exceptId: string },
 ): Promise<string | null> {
+  // Two at once with one name: the second waits here until the first is in the table, or gone.
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`${kind} ${name.toLowerCase()}`}, 0))`);
   const [row] = await tx
     .select({ id: subjects.id })
     .from(subjects)

@@ -15,7 +15,7 @@ import type { ParameterId } from '#core/readings';
 import { instantMs } from '#core/units';
 import { lineWords } from '#words/book';
 import { badRequest, conflict, notFound, refused, type FieldFault } from '../problems';
-import type { Db, Tx } from '../db';
+import { endedByDeadlock, type Db, type Tx } from '../db';
 import type { HouseContext } from '../house';
 import {
   entriesById,
@@ -56,8 +56,8 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
   const nowEpochMs = deps.house.clock.nowEpochMs();
   refuseUnstorable(batch);
   const rows = batch.map((entry) => rowOf(deps, entry, nowEpochMs));
-  const sequences = await deps.db
-    .transaction(async (tx) => {
+  const sequences = await again(() =>
+    deps.db.transaction(async (tx) => {
       const read = batch.map((entry) => readEntry(deps, entry));
       const known = await lockedSubjects(deps, tx, read);
       const written = await insertEntries(tx, rows);
@@ -70,10 +70,10 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
       await checkEntries(deps, tx, { fresh, known, nowEpochMs });
       await projectFresh(deps, tx, { fresh, rows, written, known });
       return { written, repeated };
-    })
-    .finally(() => {
-      tellWritten(deps.db, batch);
-    });
+    }),
+  ).finally(() => {
+    tellWritten(deps.db, batch);
+  });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     entries: rows.map((row) => ({
@@ -83,6 +83,17 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
       repeated: !sequences.written.has(row.id),
     })),
   };
+}
+
+/** Two writes that waited for each other, of which the database ended one: that one is done again. */
+async function again<T>(write: () => Promise<T>): Promise<T> {
+  for (let triesLeft = 4; ; triesLeft--) {
+    try {
+      return await write();
+    } catch (error) {
+      if (triesLeft === 0 || !endedByDeadlock(error)) throw error;
+    }
+  }
 }
 
 /** A time is kept, hashed and exported in one writing, however it was sent. */
@@ -141,8 +152,11 @@ async function lockedSubjects(
     tx,
     [...seeds.values()].sort((a, b) => a.id.localeCompare(b.id)),
   );
-  const ids = [...new Set(batch.map((e) => e.subjectId))];
-  return new Map((await lockSubjects(tx, ids)).map((s) => [s.id, s]));
+  // What an entry draws on is locked as well: one batch of water is not poured into two tanks at once beyond what is left.
+  const own = new Set(batch.map((e) => e.subjectId));
+  const drawnOn = batch.flatMap((e) => namedIn(e.kind, e.payload));
+  const locked = await lockSubjects(tx, [...new Set([...own, ...drawnOn])]);
+  return new Map(locked.filter((s) => own.has(s.id)).map((s) => [s.id, s]));
 }
 
 /** What is there already, with the same content; books from before had the time hashed as it was sent. */
@@ -177,6 +191,7 @@ async function checkEntries(
   { fresh, known, nowEpochMs }: { fresh: readonly ReadEntry[]; known: Map<string, SubjectRow>; nowEpochMs: number },
 ): Promise<void> {
   const faults: FieldFault[] = [];
+  const struckHere = new Map<string, (ParameterId | undefined)[]>();
   for (const [i, entry] of fresh.entries()) {
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
@@ -192,7 +207,14 @@ async function checkEntries(
       });
     const seed = deps.kinds.seedOf(entry.kind, entry.payload);
     if (seed) faults.push(...(await seedFaults(deps, tx, { seed, subject, path, nowEpochMs })));
-    if (entry.kind === 'strike') await checkStrike(tx, entry.payload, entry.subjectId);
+    if (entry.kind === 'strike') {
+      await checkStrike(tx, entry.payload, entry.subjectId);
+      const { entryId, parameter } = entry.payload;
+      const before = struckHere.get(entryId) ?? [];
+      if (before.some((p) => p === undefined || parameter === undefined || p === parameter))
+        throw refused('This is struck already');
+      struckHere.set(entryId, [...before, parameter]);
+    }
     const own = await deps.kinds.of(entry.kind).check?.(tx, entry);
     faults.push(...(own ?? []).map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
   }

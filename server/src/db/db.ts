@@ -73,6 +73,13 @@ export function lostConnection(error: unknown): boolean {
   return false;
 }
 
+/** Whether the database ended this transaction because it and another waited for each other (40P01, 40001). */
+export function endedByDeadlock(error: unknown): boolean {
+  for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)
+    if ('code' in inner && (inner.code === '40P01' || inner.code === '40001')) return true;
+  return false;
+}
+
 export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {
   await migrate(db, { migrationsFolder });
 }

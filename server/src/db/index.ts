@@ -1,1 +1,1 @@
-export { lostConnection, migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';
+export { endedByDeadlock, lostConnection, migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';

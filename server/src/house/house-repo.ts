@@ -1,4 +1,4 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import type { Preferences } from '#contracts/tonight';
 import type { Db } from '../db';
 import { house, houseZones, preferences } from './house-table';
@@ -49,9 +49,15 @@ export async function readPreferences(db: Db, personId: string): Promise<Prefere
   const [row] = await db.select().from(preferences).where(eq(preferences.personId, personId));
   return row?.choices ?? {};
 }
-export async function writePreferences(db: Db, personId: string, choices: Preferences): Promise<void> {
-  await db
+/** Laid over what is chosen already, in one statement: of two at once neither loses the other's. */
+export async function mergePreferences(db: Db, personId: string, choices: Preferences): Promise<Preferences> {
+  const [row] = await db
     .insert(preferences)
     .values({ personId, choices })
-    .onConflictDoUpdate({ target: preferences.personId, set: { choices } });
+    .onConflictDoUpdate({
+      target: preferences.personId,
+      set: { choices: sql`${preferences.choices} || excluded.choices` },
+    })
+    .returning({ choices: preferences.choices });
+  return row?.choices ?? choices;
 }

@@ -4,11 +4,11 @@ import type { House, Preferences } from '#contracts/tonight';
 import type { Db } from '../db';
 import { realClock, stoppedClock, type Clock } from './clock';
 import {
+  mergePreferences,
   readHouse,
   readPreferences,
   readZones,
   writeHouse,
-  writePreferences,
   writeZone,
   type HouseRow,
 } from './house-repo';
@@ -70,8 +70,5 @@ export async function houseView({
   };
 }
 
-export async function changePreferences(db: Db, choices: Preferences): Promise<Preferences> {
-  const merged = { ...(await readPreferences(db, keeperId)), ...choices };
-  await writePreferences(db, keeperId, merged);
-  return merged;
-}
+export const changePreferences = (db: Db, choices: Preferences): Promise<Preferences> =>
+  mergePreferences(db, keeperId, choices);
