@@ -79,7 +79,12 @@ export async function bundleServer() {
   });
   await bundle({ ...common, entryPoints: ['server/src/app/main.ts'], outfile: 'dist/server/main.js' });
   // Beside main, because a thread is found by its address from there.
-  for (const thread of ['judgement/prospects-thread', 'book/photo-thread', 'evening/fortnight-thread'])
+  for (const thread of [
+    'judgement/prospects-thread',
+    'book/photo-thread',
+    'book/unpacked-thread',
+    'evening/fortnight-thread',
+  ])
     await bundle({
       ...common,
       entryPoints: [`server/src/${thread}.ts`],

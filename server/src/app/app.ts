@@ -7,7 +7,7 @@ import { routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
-import { bookRouter, diaryView, type BookDeps, type PhotoRoom } from '../book';
+import { bookRouter, diaryView, type BookDeps, type ParcelRoom, type PhotoRoom } from '../book';
 import { doingView } from '../doing';
 import { buildUpView, eveningView, type WaterPlanner } from '../evening';
 import { changePreferences, houseView } from '../house';
@@ -33,6 +33,7 @@ export interface AppOptions {
   devices: Devices;
   prospects: Prospects;
   photos: PhotoRoom;
+  parcels: ParcelRoom;
   planner: WaterPlanner;
 }
 
@@ -50,6 +51,7 @@ export function createApp({
   devices,
   prospects,
   photos,
+  parcels,
   planner,
 }: AppOptions): Express {
   const app = express();
@@ -59,7 +61,7 @@ export function createApp({
   app.use(
     '/api/book/import',
     guardedWrites(),
-    express.json({ limit: importLimit, strict: true }),
+    express.raw({ type: 'application/json', limit: importLimit }),
     express.raw({ type: 'application/zip', limit: parcelLimit }),
   );
   app.use('/api/photos', guardedWrites(), express.raw({ type: ['image/jpeg', 'image/png'], limit: photoLimit }));
@@ -67,7 +69,7 @@ export function createApp({
     '/api',
     guardedWrites(),
     express.json({ limit: bodyLimit, strict: true }),
-    apiRouter(deps, { version, devices, prospects, photos, planner }),
+    apiRouter(deps, { version, devices, prospects, photos, parcels, planner }),
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -84,8 +86,9 @@ function apiRouter(
     devices,
     prospects,
     photos,
+    parcels,
     planner,
-  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'planner'>,
+  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'parcels' | 'planner'>,
 ): Router {
   const router = Router();
   const contributors = contributorsOf(deps.db);
@@ -166,7 +169,7 @@ function apiRouter(
       ),
   );
   router.use(devicesRouter(devices));
-  router.use(bookRouter(deps, photos));
+  router.use(bookRouter(deps, photos, parcels));
   router.use((_request, _response, next) => {
     next(notFound('address'));
   });

@@ -8,7 +8,7 @@ import { v7 } from 'uuid';
 import { entryOf, type Kind, type NewEntry, type PayloadOf, type SentEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
-import { PhotoRoom } from '../book';
+import { ParcelRoom, PhotoRoom } from '../book';
 import { migrateDb, openDb, type Db } from '../db';
 import { WaterPlanner } from '../evening';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
@@ -88,11 +88,13 @@ export async function openTestHouse(): Promise<TestHouse> {
   const hosts = new Set<string>();
   const prospects = new Prospects(db);
   const photos = new PhotoRoom(db, house.clock);
+  const parcels = new ParcelRoom();
   const planner = new WaterPlanner();
   const server = createServer(
     createApp({
       prospects,
       photos,
+      parcels,
       planner,
       devices: new Devices(db, house.clock, house.clock),
       deps: { db, house, kinds, by: keeperId },
@@ -133,6 +135,7 @@ export async function openTestHouse(): Promise<TestHouse> {
       await new Promise((resolve) => server.close(resolve));
       await prospects.close();
       await photos.close();
+      await parcels.close();
       await planner.close();
       await close();
       await database.drop();

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { loadAlmanac } from '#almanac/shelf';
-import { PhotoRoom, rebuildAll } from '../book';
+import { ParcelRoom, PhotoRoom, rebuildAll } from '../book';
 import { migrateDb, openDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { WaterPlanner } from '../evening';
@@ -68,10 +68,12 @@ async function main(): Promise<void> {
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const prospects = new Prospects(db);
   const photos = new PhotoRoom(db, house.clock);
+  const parcels = new ParcelRoom();
   const planner = new WaterPlanner();
   const app = createApp({
     prospects,
     photos,
+    parcels,
     planner,
     devices,
     deps: { db, house, kinds, by: keeperId },
@@ -90,6 +92,7 @@ async function main(): Promise<void> {
     await link?.close();
     await prospects.close();
     await photos.close();
+    await parcels.close();
     await planner.close();
     await close();
     process.exit(0);

@@ -9,13 +9,14 @@ import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
 import { badRequest, notFound, parsed } from '../problems';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
-import { bookParcel, unpacked } from './parcel';
+import { bookParcel } from './parcel';
+import type { ParcelRoom } from './parcel-room';
 import { photoBytes } from './photo-repo';
 import type { PhotoRoom } from './photo-service';
-import { bookIn, importBook } from './import';
+import { importBook } from './import';
 import { readPage, writeEntries, type BookDeps } from './book-service';
 
-export function bookRouter(deps: BookDeps, photos: PhotoRoom): Router {
+export function bookRouter(deps: BookDeps, photos: PhotoRoom, parcels: ParcelRoom): Router {
   const router = Router();
   router.post('/entries', async (request, response) => {
     parsed(writeRequest, request.body);
@@ -46,12 +47,10 @@ export function bookRouter(deps: BookDeps, photos: PhotoRoom): Router {
   });
   router.post('/book/import', async (request, response) => {
     const { dryRun } = parsed(routes.importBook.query, request.query);
-    const { book, photos: brought } = Buffer.isBuffer(request.body)
-      ? unpacked(new Uint8Array(request.body))
-      : { book: request.body as unknown, photos: new Map<string, Uint8Array>() };
-    response.json(
-      await importBook(deps, { dryRun: dryRun !== 'no', book: bookIn(book), photos: brought, room: photos }),
-    );
+    if (!Buffer.isBuffer(request.body)) throw badRequest([{ field: 'book', message: 'must be a book as JSON or zip' }]);
+    const zip = request.is('application/zip') !== false;
+    const { book, photos: brought } = await parcels.opened(new Uint8Array(request.body), { zip });
+    response.json(await importBook(deps, { dryRun: dryRun !== 'no', book, photos: brought, room: photos }));
   });
   router.get('/book/schema.json', (_request, response) => {
     response.json(toJsonSchema(exportedBook, { target: 'draft-2020-12', errorMode: 'ignore' }));

@@ -17,6 +17,7 @@ import {
 } from '../app/harness.cases';
 import { searchQuery } from './book-repo';
 import { entryHash } from './canonical';
+import { jsonFault } from './parcel-limits';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -238,6 +239,30 @@ describe('POST /api/book/import', () => {
     expect((await sent(Buffer.from('['.repeat(100_000)), json)).status).toBe(400);
     expect((await sent(Buffer.from(`${'['.repeat(100_000)}${']'.repeat(100_000)}`), json)).status).toBe(400);
     expect((await house.get('/api/house')).status).toBe(200);
+  });
+  it('a few kilobytes that unfold to ten million lists and values are refused, and the house is asked meanwhile', async () => {
+    const bomb = gzipSync(Buffer.from(`{"entries":[${'[],'.repeat(5_000_000)}[]]}`));
+    expect(bomb.length).toBeLessThan(200_000);
+    const refusal = house.send<{ errors?: { message: string }[] }>('', '/api/book/import', {
+      body: new Uint8Array(bomb),
+      headers: { 'Content-Type': 'application/json', 'Content-Encoding': 'gzip' },
+    });
+    expect((await house.get('/api/house')).status).toBe(200);
+    const { status, body } = await refusal;
+    expect([status, body.errors?.[0]?.message]).toEqual([400, 'holds more than 8 million items']);
+  }, 30_000);
+});
+
+describe('what a JSON text may hold', () => {
+  const limits = { mostItemsCount: 10, deepestCount: 3 };
+  const faultOf = (text: string) => jsonFault(Buffer.from(text), limits);
+  it('is told by its brackets and commas outside of texts, before it is unfolded', () => {
+    expect(faultOf('{"a":[1,2,[3]]}')).toBeNull();
+    expect(faultOf('{"a":[1,2,[[3]]]}')).toBe('is nested more than 3 deep');
+    expect(faultOf(`[${'0,'.repeat(9)}0]`)).toBeNull();
+    expect(faultOf(`[${'0,'.repeat(10)}0]`)).toContain('million items');
+    expect(faultOf(String.raw`["[[[[[[,,,,,,,,,,,,\"[[[[[","\\"]`)).toBeNull();
+    expect(faultOf('[[]]'.repeat(2))).toBeNull();
   });
 });
 

@@ -1,7 +1,6 @@
 import * as v from 'valibot';
-import type { exportedEntry } from '#contracts/book';
-import { descriptorOf, exportedBook, newEntry, photoPayload, type ImportReport } from '#contracts/book';
-import { badRequest } from '../problems';
+import type { exportedEntry , exportedBook} from '#contracts/book';
+import { descriptorOf, newEntry, photoPayload, type ImportReport } from '#contracts/book';
 import {
   bookIsEmpty,
   entriesById,
@@ -178,12 +177,3 @@ const rowOf = (e: Exported): NewEntryRow => ({
   payload: e.payload,
   payloadHash: e.payloadHash,
 });
-
-/** The book out of a request body; what is no book is said plainly, and where. */
-export function bookIn(body: unknown): v.InferOutput<typeof exportedBook> {
-  const read = v.safeParse(exportedBook, body);
-  if (read.success) return read.output;
-  throw badRequest(
-    read.issues.slice(0, 20).map((issue) => ({ field: v.getDotPath(issue) ?? 'book', message: issue.message })),
-  );
-}

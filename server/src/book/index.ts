@@ -12,6 +12,7 @@ export {
   type ProjectedEntry,
 } from './kind';
 export { lookedKind, noteKind, strikeKind } from './page-kinds';
+export { ParcelRoom } from './parcel-room';
 export { photoKind, PhotoRoom } from './photo-service';
 export { rebuildAll } from './projection';
 export { onWritten, type WrittenEntry } from './written';

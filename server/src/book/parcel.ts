@@ -1,13 +1,7 @@
-import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { badRequest } from '../problems';
+import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import type { BookDeps } from './book-service';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { photoBytes, photoHashes } from './photo-repo';
-
-/** What a parcel may unfold to, whatever its head says: a bomb is refused before it is unfolded. */
-const mostBytes = 400 * 1024 * 1024;
-const mostFilesCount = 20_000;
-const photoName = /^photos\/([0-9a-f]{64})\.jpg$/;
 
 /** The whole book with its photos, and beside it the same as CSV with its schema: one open file. */
 export async function* bookParcel(deps: BookDeps): AsyncGenerator<Uint8Array> {
@@ -47,40 +41,4 @@ export async function* bookParcel(deps: BookDeps): AsyncGenerator<Uint8Array> {
   }
   zip.end();
   yield* taken();
-}
-
-/** Book and photos out of a parcel; anything else in it is left alone. */
-export function unpacked(bytes: Uint8Array): { book: unknown; photos: Map<string, Uint8Array> } {
-  const refuse = (message: string): never => {
-    throw badRequest([{ field: 'parcel', message }]);
-  };
-  let [sumBytes, filesCount] = [0, 0];
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        if (name !== 'book.json' && !photoName.test(name)) return false;
-        sumBytes += originalSize;
-        filesCount += 1;
-        return sumBytes <= mostBytes && filesCount <= mostFilesCount;
-      },
-    });
-  } catch {
-    return refuse('is no zip file that can be read');
-  }
-  if (sumBytes > mostBytes) return refuse(`unfolds to more than ${mostBytes / 1024 / 1024} MB`);
-  if (filesCount > mostFilesCount) return refuse(`holds more than ${mostFilesCount} files`);
-  const text = files['book.json'];
-  if (!text) return refuse('holds no book.json');
-  const photos = new Map(
-    Object.entries(files).flatMap(([name, file]) => {
-      const hash = photoName.exec(name)?.[1];
-      return hash === undefined ? [] : [[hash, file] as const];
-    }),
-  );
-  try {
-    return { book: JSON.parse(strFromU8(text)) as unknown, photos };
-  } catch {
-    return refuse('holds a book.json that is no JSON');
-  }
 }

@@ -65,6 +65,10 @@ describe('photos', () => {
     new DataView(bomb.buffer, bomb.byteOffset).setUint32(16, 30_000);
     new DataView(bomb.buffer, bomb.byteOffset).setUint32(20, 30_000);
     expect(await refused(bomb, 'image/png')).toBe('422 has 900 million points; 40 are the most');
+    // One that says 6000 × 6600 in a few hundred bytes: no PNG unfolds that far.
+    new DataView(bomb.buffer, bomb.byteOffset).setUint32(16, 6000);
+    new DataView(bomb.buffer, bomb.byteOffset).setUint32(20, 6600);
+    expect(await refused(bomb, 'image/png')).toBe('422 claims more points than its bytes can hold');
     expect(await refused(new Uint8Array(17 * 1024 * 1024))).toBe(
       '413 This is larger than may be sent here: 16 MB is the most',
     );

@@ -8,6 +8,10 @@ const smallPx = 320;
 /** A picture of 40 million points takes 160 MB to unfold; more is a camera's raw format or a trap. */
 const mostPixelsCount = 40_000_000;
 
+const bytesPerPixel = 4;
+/** Deflate, and so PNG, unfolds to at most 1032 times its bytes (RFC 1951; one colour all over); JPEG to half of that. */
+const mostUnfoldingRatio = 1032 * bytesPerPixel;
+
 export interface Photo {
   photoHash: string;
   widthPx: number;
@@ -40,6 +44,8 @@ export async function reencoded(bytes: Uint8Array): Promise<Reencoded> {
   if (widthPx < 16 || heightPx < 16) return { fault: 'is smaller than 16 pixels' };
   if (widthPx * heightPx > mostPixelsCount)
     return { fault: `has ${Math.round((widthPx * heightPx) / 1e6)} million points; 40 are the most` };
+  if (widthPx * heightPx * bytesPerPixel > mostUnfoldingRatio * bytes.length)
+    return { fault: 'claims more points than its bytes can hold' };
   try {
     const image = await Jimp.fromBuffer(Buffer.from(bytes));
     if (Math.max(image.width, image.height) > keptPx) image.scaleToFit({ w: keptPx, h: keptPx });

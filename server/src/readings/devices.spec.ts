@@ -80,6 +80,17 @@ describe('devices on the wire', () => {
     expect(devices.view().devices.length).toBe(64);
     expect(devices.view().strangersCount).toBe(6);
   });
+  it('invented names keep no real device out, and no real one is put out by them', async () => {
+    say('announce', announce);
+    sample(1, 6.6);
+    const real = devices.view().devices[0]?.deviceId;
+    for (let i = 0; i < 200; i++) say('announce', announce, `invented-${i}`);
+    expect(devices.view().devices.some((d) => d.deviceId === real)).toBeTrue();
+    say('announce', announce, 'newcomer');
+    expect(devices.view().devices.some((d) => d.deviceId === 'newcomer')).toBeTrue();
+    expect(devices.view().devices.length).toBe(64);
+    await devices.flush();
+  });
   it('buckets keep lowest, highest, mean and count over several writings; old grains are forgotten by rule', async () => {
     say('announce', announce);
     for (const [i, ph] of [6.4, 6.8].entries()) sample(i, ph);

@@ -114,7 +114,10 @@ export class Devices {
   private newcomer(deviceId: string): Known | null {
     if (this.known.size >= mostDevicesCount) {
       this.strangersCount += 1;
-      return null;
+      // A name that never measured anything makes room: invented ones cannot keep a real device out.
+      const [idle] = [...this.known].find(([, { rings }]) => rings.size === 0) ?? [];
+      if (idle === undefined) return null;
+      this.known.delete(idle);
     }
     const device = stranger();
     this.known.set(deviceId, device);

@@ -16,6 +16,8 @@ export class ThreadPool<I, O> {
   constructor(
     private readonly source: URL,
     private readonly threadsCount = 1,
+    /** What its objects may take; beyond it the thread ends and what it held is refused, not the server. */
+    private readonly mostMemoryMb = 2048,
   ) {}
 
   /** What takes longer than the limit is ended, its thread with it; the next question gets a new one. */
@@ -35,6 +37,7 @@ export class ThreadPool<I, O> {
       filename: bundled ? file.replace(/\.ts$/, '.js') : file,
       // From the sources a thread has to be taught TypeScript first.
       ...(bundled ? {} : { execArgv: ['--import', 'tsx'] }),
+      resourceLimits: { maxOldGenerationSizeMb: this.mostMemoryMb },
       minThreads: 0,
       maxThreads: this.threadsCount,
       idleTimeout: 60_000,

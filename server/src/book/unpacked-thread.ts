@@ -1,0 +1,3 @@
+import { unpacked } from './unpacked';
+
+export default unpacked;
