@@ -76,7 +76,10 @@ async function main() {
   checkNode();
   const port = Number(process.env.PORT ?? 4210);
   if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new Trouble(`PORT ${process.env.PORT} is not a port number.`, 'Choose one from 1024 to 65535: PORT=4211 npm start');
+    throw new Trouble(
+      `PORT ${process.env.PORT} is not a port number.`,
+      'Choose one from 1024 to 65535: PORT=4211 npm start',
+    );
   await checkPort(port);
   const external = process.env.DATABASE_URL;
   if (args.includes('--reset') && external)

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { exportedEntry , exportedBook} from '#contracts/book';
+import type { exportedEntry, exportedBook } from '#contracts/book';
 import { descriptorOf, newEntry, photoPayload, type ImportReport } from '#contracts/book';
 import {
   bookIsEmpty,
