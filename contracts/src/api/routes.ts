@@ -217,8 +217,9 @@ export const routes = {
   importBook: {
     method: 'post',
     path: '/api/book/import',
-    summary: 'Take an exported book in: all or nothing; a dry run writes nothing',
-    query: v.object({ dryRun: v.optional(v.picklist(['yes', 'no'])) }),
+    summary:
+      'Take an exported book in: all or nothing; a dry run writes nothing; oldFaults=keep takes rows that would be refused today',
+    query: v.object({ dryRun: v.optional(v.picklist(['yes', 'no'])), oldFaults: v.optional(v.picklist(['keep'])) }),
     body: exportedBook,
     response: importReport,
   },

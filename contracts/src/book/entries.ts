@@ -70,6 +70,8 @@ export const importReport = v.object({
   missingPhotosCount: v.number(),
   written: v.boolean(),
   faultCount: v.number(),
+  /** Its rows are whole and as they were written, but hold what would not be taken today: they may be kept openly. */
+  mayKeep: v.boolean(),
   faults: v.array(v.object({ rowIndex: v.number(), message: v.string() })),
 });
 export type ImportReport = v.InferOutput<typeof importReport>;

@@ -39,6 +39,9 @@ export interface TestHouse {
   close: () => Promise<void>;
 }
 
+// A thread is started from its sources, which takes seconds where other lanes of the tests run beside it.
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 30_000;
+
 /** Made once and copied for every house: each spec file has a database of its own, so that none sees another's tanks. */
 async function clonedDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
   const [templateUrl, adminUrl] = [

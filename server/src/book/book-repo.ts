@@ -57,6 +57,14 @@ export async function otherNamed(
   return row?.id ?? null;
 }
 
+/** Those of the subjects whose name another of their kind has. */
+export async function namesakes(tx: Tx, ids: readonly string[]): Promise<Pick<SubjectRow, 'id' | 'kind' | 'name'>[]> {
+  const { rows } = await tx.execute<Pick<SubjectRow, 'id' | 'kind' | 'name'>>(sql`
+    select s.id, s.kind, s.name from subjects s where s.id = any(${sql.param([...ids])}::uuid[])
+      and exists (select 1 from subjects o where o.kind = s.kind and lower(o.name) = lower(s.name) and o.id <> s.id)`);
+  return rows;
+}
+
 /** Writes what is not there yet; a repeated id writes nothing and is missing from the result. */
 export async function insertEntries(tx: Tx, rows: NewEntryRow[]): Promise<Map<string, number>> {
   // One parameter for any number of rows: a row each of twelve parameters costs more than the writing itself.

@@ -46,11 +46,19 @@ export function bookRouter(deps: BookDeps, photos: PhotoRoom, parcels: ParcelRoo
     );
   });
   router.post('/book/import', async (request, response) => {
-    const { dryRun } = parsed(routes.importBook.query, request.query);
+    const { dryRun, oldFaults } = parsed(routes.importBook.query, request.query);
     if (!Buffer.isBuffer(request.body)) throw badRequest([{ field: 'book', message: 'must be a book as JSON or zip' }]);
     const zip = request.is('application/zip') !== false;
     const { book, photos: brought } = await parcels.opened(new Uint8Array(request.body), { zip });
-    response.json(await importBook(deps, { dryRun: dryRun !== 'no', book, photos: brought, room: photos }));
+    response.json(
+      await importBook(deps, {
+        dryRun: dryRun !== 'no',
+        keepOldFaults: oldFaults === 'keep',
+        book,
+        photos: brought,
+        room: photos,
+      }),
+    );
   });
   router.get('/book/schema.json', (_request, response) => {
     response.json(toJsonSchema(exportedBook, { target: 'draft-2020-12', errorMode: 'ignore' }));

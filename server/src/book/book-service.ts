@@ -103,7 +103,7 @@ const timed = <E extends SentEntry>(entry: E): E => ({
 });
 
 /** What was sent stays as it was sent; what checks and projectors see is lifted to the version of today. */
-function readEntry({ kinds }: BookDeps, { kind, kindVersion, payload, ...head }: SentEntry): ReadEntry {
+export function readEntry({ kinds }: BookDeps, { kind, kindVersion, payload, ...head }: SentEntry): ReadEntry {
   const { version } = descriptorOf(kind);
   return { ...head, kind, kindVersion: version, payload: kinds.read(kind, kindVersion, payload) } as ReadEntry;
 }
@@ -215,8 +215,9 @@ async function checkEntries(
         throw refused('This is struck already');
       struckHere.set(entryId, [...before, parameter]);
     }
-    const own = await deps.kinds.of(entry.kind).check?.(tx, entry);
-    faults.push(...(own ?? []).map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
+    const { lasting, check } = deps.kinds.of(entry.kind);
+    const own = [...((await lasting?.(tx, entry)) ?? []), ...((await check?.(tx, entry)) ?? [])];
+    faults.push(...own.map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
   }
   if (faults.length > 0) throw badRequest(faults);
 }
@@ -226,7 +227,7 @@ const subjectWord = (kind: Kind): string => {
   return about.length > 2 ? 'tank or source' : about.join(' or ');
 };
 
-function timeFaults({
+export function timeFaults({
   entry,
   subject,
   nowEpochMs,

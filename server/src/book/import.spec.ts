@@ -253,6 +253,87 @@ describe('POST /api/book/import', () => {
   }, 30_000);
 });
 
+describe('a book that holds what would be refused today', () => {
+  const asNew = (book: Exported, change: (entries: Exported['entries']) => void): Exported => {
+    const ids = new Map<string, string>();
+    const fresh = (old: string): string => ids.get(old) ?? (ids.set(old, id()), ids.get(old) ?? '');
+    const entries = structuredClone(book.entries).map((e) => ({
+      ...e,
+      id: fresh(e.id),
+      subjectId: fresh(e.subjectId),
+    }));
+    for (const e of entries)
+      for (const key of ['sourceId', 'entryId'])
+        if (typeof e.payload[key] === 'string') e.payload[key] = fresh(e.payload[key]);
+    for (const e of entries)
+      if (typeof e.payload['name'] === 'string') e.payload['name'] = `New ${e.subjectId.slice(-9)}`;
+    change(entries);
+    return { ...book, entries: entries.map((e) => ({ ...e, payloadHash: entryHash(e as never) })) };
+  };
+  const faultsOf = async (change: (entries: Exported['entries']) => void): Promise<string[]> => {
+    const { tank, source } = await tankWithHistory();
+    const { body } = await house.send<ImportReport>(
+      asNew(await exportOf([tank, source]), change),
+      '/api/book/import?dryRun=no',
+    );
+    expect(body.written).toBe(body.faultCount === 0);
+    expect(body.mayKeep).toBe(body.faultCount > 0);
+    return body.faults.map((f) => f.message);
+  };
+  const of = (entries: Exported['entries'], kind: string) => entries.find((e) => e.kind === kind)!;
+  it('a sound one comes in', async () => {
+    expect(await faultsOf(() => undefined)).toEqual([]);
+  });
+  it('pH 74, tomorrow, the day before it was set up, and 300 of 100 litres are named, each in its row', async () => {
+    const faults = await faultsOf((entries) => {
+      const [value] = of(entries, 'readings').payload['values'] as { lo: number; hi: number }[];
+      Object.assign(value!, { lo: 74, hi: 74, text: '74' });
+      of(entries, 'note').happenedAt = '2026-03-20T10:00:00.000Z';
+      const change = structuredClone(of(entries, 'readings'));
+      const sourceId = of(entries, 'source').subjectId;
+      const payload = { entered: { by: 'litres', changeL: 300 }, sourceId, water: {}, how: 'poured' };
+      entries.push({ ...change, id: id(), kind: 'change', kindVersion: 1, payload } as never);
+      entries.push({ ...structuredClone(of(entries, 'note')), id: id(), happenedAt: '2020-01-01T00:00:00.000Z' });
+    });
+    expect(faults.length).toBe(5);
+    for (const part of ['pH can only be', 'lies in the future', '300 L is more than', 'lies before'])
+      expect(faults.some((f) => f.includes(part)))
+        .withContext(part)
+        .toBeTrue();
+  });
+  it('a name that is taken, a strike of a strike and a second strike are named', async () => {
+    const faults = await faultsOf((entries) => {
+      const note = of(entries, 'note');
+      const strike = (entryId: string): string => {
+        const made = { ...structuredClone(note), id: id(), kind: 'strike', payload: { entryId, reason: 'slip' } };
+        entries.push(made);
+        return made.id;
+      };
+      const first = strike(note.id);
+      strike(note.id);
+      strike(first);
+      const twin = structuredClone(of(entries, 'set-up'));
+      entries.push({ ...twin, id: id(), subjectId: id() });
+    });
+    for (const part of ['struck already', 'strikes a strike', 'is the name of another tank'])
+      expect(faults.some((f) => f.includes(part)))
+        .withContext(`${part} in ${faults.join('; ')}`)
+        .toBeTrue();
+  });
+  it('is taken in all the same when that is asked for, and what was altered never is', async () => {
+    const { tank, source } = await tankWithHistory();
+    const book = asNew(await exportOf([tank, source]), (entries) => {
+      of(entries, 'note').happenedAt = '2026-03-20T10:00:00.000Z';
+    });
+    const kept = await house.send<ImportReport>(book, '/api/book/import?dryRun=no&oldFaults=keep');
+    expect([kept.body.written, kept.body.faultCount]).toEqual([true, 1]);
+    const altered = asNew(await exportOf([tank, source]), () => undefined);
+    altered.entries[0]!.payloadHash = '0'.repeat(64);
+    const { body } = await house.send<ImportReport>(altered, '/api/book/import?dryRun=no&oldFaults=keep');
+    expect([body.written, body.mayKeep]).toEqual([false, false]);
+  });
+});
+
 describe('what a JSON text may hold', () => {
   const limits = { mostItemsCount: 10, deepestCount: 3 };
   const faultOf = (text: string) => jsonFault(Buffer.from(text), limits);

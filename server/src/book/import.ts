@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { exportedEntry, exportedBook } from '#contracts/book';
-import { descriptorOf, newEntry, photoPayload, type ImportReport } from '#contracts/book';
+import { descriptorOf, newEntry, photoPayload, type ImportReport, type SentEntry } from '#contracts/book';
 import {
   bookIsEmpty,
   entriesById,
@@ -10,8 +10,9 @@ import {
   lockSubjects,
   type NewEntryRow,
 } from './book-repo';
-import type { BookDeps } from './book-service';
+import { readEntry, type BookDeps } from './book-service';
 import { entryHash, hashedInAnotherWriting, unstorableText } from './canonical';
+import { standingFaults } from './import-checks';
 import type { Photo } from './photo';
 import { knownPhotos, storePhoto } from './photo-repo';
 import type { PhotoRoom } from './photo-service';
@@ -32,11 +33,14 @@ export async function importBook(
   deps: BookDeps,
   {
     dryRun,
+    keepOldFaults,
     book,
     photos,
     room,
   }: {
     dryRun: boolean;
+    /** Rows that would be refused today are taken in all the same; what was altered or is no entry never is. */
+    keepOldFaults: boolean;
     book: v.InferOutput<typeof exportedBook>;
     photos: ReadonlyMap<string, Uint8Array>;
     room: PhotoRoom;
@@ -72,7 +76,9 @@ export async function importBook(
       written: false,
       faults: faults.slice(0, shownFaultCount),
       faultCount: faults.length,
+      mayKeep: false,
     };
+  const old: Fault[] = [];
   let [newCount, knownCount] = [0, 0];
   try {
     await deps.db
@@ -121,7 +127,10 @@ export async function importBook(
         }
         for (const photo of checked) await storePhoto(tx, photo, deps.house.clock.nowEpochMs());
         for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
-        if (dryRun) throw new TrialEnds();
+        const place = new Map(book.entries.map((e, i) => [e.id, i + 1]));
+        const rows = fresh.map((e) => ({ rowIndex: place.get(e.id) ?? 0, entry: readEntry(deps, sentOf(e)) }));
+        old.push(...(await standingFaults(deps, tx, { rows, nowEpochMs: deps.house.clock.nowEpochMs() })));
+        if (dryRun || (old.length > 0 && !keepOldFaults)) throw new TrialEnds();
       })
       .finally(() => {
         tellWritten(deps.db, book.entries);
@@ -133,9 +142,10 @@ export async function importBook(
     ...base,
     newCount,
     knownCount,
-    written: !dryRun && faults.length === 0,
-    faults: faults.slice(0, shownFaultCount),
-    faultCount: faults.length,
+    written: !dryRun && faults.length === 0 && (old.length === 0 || keepOldFaults),
+    faults: [...faults, ...old].slice(0, shownFaultCount),
+    faultCount: faults.length + old.length,
+    mayKeep: faults.length === 0 && old.length > 0,
   };
 }
 
@@ -148,8 +158,8 @@ function hashesNamed(rows: readonly Exported[]): Set<string> {
 
 /** A row as if it were sent now, and whether its content is what was hashed when it was written. */
 function rowFaults(entry: Exported, i: number): Fault[] {
-  const { id, kind, kindVersion, subjectId, happenedAt, payload } = entry;
-  const sent = { id, kind, kindVersion, subjectId, happenedAt, payload };
+  const { kind } = entry;
+  const sent = sentOf(entry);
   const read = v.safeParse(newEntry, sent);
   if (!read.success)
     return [{ rowIndex: i + 1, message: `${v.getDotPath(read.issues[0]) ?? kind}: ${read.issues[0].message}` }];
@@ -163,6 +173,15 @@ function rowFaults(entry: Exported, i: number): Fault[] {
     return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
   return [];
 }
+
+const sentOf = ({ id, kind, kindVersion, subjectId, happenedAt, payload }: Exported): SentEntry => ({
+  id,
+  kind,
+  kindVersion,
+  subjectId,
+  happenedAt,
+  payload,
+});
 
 const rowOf = (e: Exported): NewEntryRow => ({
   id: e.id,

@@ -49,6 +49,11 @@ export type EntryOf<K extends Kind> = Extract<ReadEntry, { kind: K }>;
  * book itself knows no slice. Every payload comes in the newest version: old ones are lifted when they are read.
  */
 export interface KindModule<K extends Kind = Kind> {
+  /**
+   * What holds of an entry whenever it is asked: by itself, or by what was in force at its time. Faults with paths under
+   * the payload; asked when it is written, and again when a book brings it.
+   */
+  lasting?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
   /** What only the database knows of an entry, as faults with paths under the payload; runs in the entry's transaction. */
   check?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
   /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. Returns what may be newest. */

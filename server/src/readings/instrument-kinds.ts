@@ -4,7 +4,7 @@ import type { FieldFault } from '../problems';
 import { newlyIn } from '../tanks';
 
 export const instrumentKind: KindModule<'instrument'> = {
-  check: (_tx, { payload }) => instrumentFaults(payload),
+  lasting: (_tx, { payload }) => instrumentFaults(payload),
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
 };

@@ -10,7 +10,7 @@ import { clearReadings, insertReadings } from './readings-repo';
 const parameterOf = (id: string): Parameter | undefined => shippedAlmanac.parameters.find((p) => p.id === id);
 
 export const readingsKind: KindModule<'readings'> = {
-  check: (_tx, { payload }) => readingsFaults(payload),
+  lasting: (_tx, { payload }) => readingsFaults(payload),
   done: ({ values }) => ({
     slot: 'readings',
     done: { id: 'readings', facts: { values: values.map(({ parameter, lo, hi }) => ({ parameter, lo, hi })) } },

@@ -44,7 +44,7 @@ export const clearedKind: KindModule<'cleared'> = {
   newly: ({ fedEntryId }) => [newlyIn('cleared', { fedEntryId })],
 };
 export const ownKindKind: KindModule<'own-kind'> = {
-  check: (_tx, { payload }) => ownKindFaults(payload),
+  lasting: (_tx, { payload }) => ownKindFaults(payload),
   seed: ({ kind, startedOn }) => ({ name: kind.id, startedOn }),
   done: ({ kind }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name: kind.commonName } } }),
 };

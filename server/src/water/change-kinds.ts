@@ -9,6 +9,7 @@ import { batchFaults, sourceFaults } from './water-checks';
 import { clearChanges, insertChanges } from './water-repo';
 
 export const changeKind: KindModule<'change'> = {
+  lasting: changeVolumeFaults,
   check: changeFaults,
   done: ({ entered }) => ({ slot: 'change', done: { id: 'change', facts: { entered } } }),
   project: async (tx, entries) => {
@@ -34,50 +35,59 @@ export const changeKind: KindModule<'change'> = {
 };
 
 /** What had evaporated and was filled up: read from the book by the build-up model, kept in no table of its own. */
-export const topUpKind: KindModule<'top-up'> = { check: topUpFaults };
+export const topUpKind: KindModule<'top-up'> = {
+  lasting: topUpVolumeFaults,
+  check: (tx, { payload: { sourceId } }) => sourceFaults(tx, [{ field: 'sourceId', id: sourceId }]),
+};
 
 const moreThanIsIn = (givenL: number, netVolumeL: number): string =>
   `${givenL} L is more than the ${netVolumeL.toFixed(1)} L that are in it`;
 
-async function topUpFaults(
+async function topUpVolumeFaults(
   tx: Tx,
-  { subjectId, happenedAt, payload: { topUpL, sourceId } }: EntryOf<'top-up'> & { payload: TopUpPayload },
+  { subjectId, happenedAt, payload: { topUpL } }: EntryOf<'top-up'> & { payload: TopUpPayload },
 ): Promise<FieldFault[]> {
-  const faults = await sourceFaults(tx, [{ field: 'sourceId', id: sourceId }]);
   const netVolumeL = await netVolumeInForce(tx, { subjectId, at: new Date(happenedAt) });
-  if (netVolumeL !== null && topUpL > netVolumeL)
-    faults.push({ field: 'topUpL', message: moreThanIsIn(topUpL, netVolumeL) });
-  return faults;
+  return netVolumeL !== null && topUpL > netVolumeL
+    ? [{ field: 'topUpL', message: moreThanIsIn(topUpL, netVolumeL) }]
+    : [];
 }
 
 /** Marks and buckets are read by eye: so much more than there is, is no contradiction. Ours. */
 const slackL = 0.5;
 
-async function changeFaults(
-  tx: Tx,
-  { id, subjectId, happenedAt, payload: change }: EntryOf<'change'> & { payload: ChangePayload },
-): Promise<FieldFault[]> {
-  const faults: FieldFault[] = [];
+type Change = EntryOf<'change'> & { payload: ChangePayload };
+const changedLitres = ({ entered }: ChangePayload, netVolumeL: number): number =>
+  entered.by === 'litres' ? entered.changeL : entered.changeFraction * netVolumeL;
+
+/** No more water is changed than is in the tank. */
+async function changeVolumeFaults(tx: Tx, { subjectId, happenedAt, payload: change }: Change): Promise<FieldFault[]> {
   const { entered } = change;
   const netVolumeL = await netVolumeInForce(tx, { subjectId, at: new Date(happenedAt) });
   if (netVolumeL === null)
-    faults.push({ field: 'entered', message: 'this tank has no set-up, so its net volume is not known' });
-  else if (entered.by === 'litres' && entered.changeL > netVolumeL)
+    return [{ field: 'entered', message: 'this tank has no set-up, so its net volume is not known' }];
+  const faults: FieldFault[] = [];
+  if (entered.by === 'litres' && entered.changeL > netVolumeL)
     faults.push({
       field: 'entered.changeL',
       message: `${moreThanIsIn(entered.changeL, netVolumeL)} (${Math.round((100 * entered.changeL) / netVolumeL)} %)`,
     });
-  faults.push(...(await sourceFaults(tx, [{ field: 'sourceId', id: change.sourceId }])));
-  if (change.advice) faults.push(...adviceFaults(change.advice, change.overrideReason));
-  if (netVolumeL === null) return faults;
-  const changeL = entered.by === 'litres' ? entered.changeL : entered.changeFraction * netVolumeL;
+  const changeL = changedLitres(change, netVolumeL);
   if ((change.bedL ?? 0) > changeL + slackL)
     faults.push({
       field: 'bedL',
       message: `is more than the ${changeL.toFixed(1)} L that were changed; it is part of them`,
     });
-  faults.push(...(await batchFaults(tx, { change, happenedAt, changeL, id })));
   return faults;
+}
+
+async function changeFaults(tx: Tx, { id, subjectId, happenedAt, payload: change }: Change): Promise<FieldFault[]> {
+  const faults = await sourceFaults(tx, [{ field: 'sourceId', id: change.sourceId }]);
+  if (change.advice) faults.push(...adviceFaults(change.advice, change.overrideReason));
+  const netVolumeL = await netVolumeInForce(tx, { subjectId, at: new Date(happenedAt) });
+  if (netVolumeL === null) return faults;
+  const changeL = changedLitres(change, netVolumeL);
+  return [...faults, ...(await batchFaults(tx, { change, happenedAt, changeL, id }))];
 }
 
 /** The advice is stored as it was given; it must be what our own code says of the same figures. */

@@ -14,6 +14,7 @@ const report = (over: Partial<ImportReport> = {}): ImportReport => ({
   photosCount: 0,
   missingPhotosCount: 0,
   faultCount: 0,
+  mayKeep: false,
   faults: [],
   written: false,
   ...over,
@@ -72,6 +73,26 @@ describe('taking a book in', () => {
     expect(room.text()).toContain('1 rows cannot be taken in');
     expect(room.text()).toContain('Row 7: was altered');
     expect(room.text()).not.toContain('Take all of it in');
+  });
+  it('a whole book that holds what would be refused today is taken in with its faults only when that is said', async () => {
+    const old = { faultCount: 2, faults: [{ rowIndex: 7, message: 'lies in the future' }], mayKeep: true };
+    const room = await open(report(old));
+    await give(room, 'book.json', '{}');
+    expect(room.text()).toContain('2 rows hold what would be refused today; nothing is written.');
+    expect(room.text()).not.toContain('cannot be taken in');
+    await room.click('Take it in with its faults');
+    const asked = room.asked
+      .filter((a) => a.name === 'importBook')
+      .map((a) => [a.query['dryRun'], a.query['oldFaults']]);
+    expect(asked).toEqual([
+      ['yes', undefined],
+      ['no', 'keep'],
+    ]);
+  });
+  it('what was taken in with faults says how many it held', async () => {
+    const room = await open(report({ faultCount: 2, written: true, mayKeep: true }));
+    await give(room, 'book.json', '{}');
+    expect(room.text()).toContain('It is in the book, with 2 faults that it held.');
   });
   it('what was written says so', async () => {
     const room = await open(report({ written: true }));

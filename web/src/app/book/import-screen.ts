@@ -46,7 +46,21 @@ const mostAtOnce = 200;
           }
         </p>
         @if (r.faultCount > 0) {
-          <p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p>
+          @if (r.written) {
+            <p class="caution" role="status">
+              It is in the book, with {{ r.faultCount }} faults that it held. Strike or amend what is wrong.
+            </p>
+          } @else if (r.mayKeep) {
+            <p class="caution">
+              {{ r.faultCount }} rows hold what would be refused today; nothing is written. It is a whole book, as it
+              was exported: it can be taken in with its faults, which then count like everything else in it.
+            </p>
+            <button type="button" class="plain" [disabled]="busy()" (click)="takeBook('keep')">
+              Take it in with its faults
+            </button>
+          } @else {
+            <p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p>
+          }
           <ul>
             @for (f of r.faults; track $index) {
               <li>
@@ -233,19 +247,19 @@ export class ImportScreen {
     }
     await this.send('yes');
   }
-  protected async takeBook(): Promise<void> {
-    await this.send('no');
+  protected async takeBook(oldFaults?: 'keep'): Promise<void> {
+    await this.send('no', oldFaults);
     this.tonight.load();
   }
-  private async send(dryRun: 'yes' | 'no'): Promise<void> {
+  private async send(dryRun: 'yes' | 'no', oldFaults?: 'keep'): Promise<void> {
     this.busy.set(true);
     try {
       const parcel = this.parcel();
       this.report.set(
         await firstValueFrom(
           parcel
-            ? this.api.upload('importBook', parcel, { dryRun })
-            : this.api.call('importBook', { query: { dryRun }, body: this.book() as never }),
+            ? this.api.upload('importBook', parcel, { dryRun, oldFaults })
+            : this.api.call('importBook', { query: { dryRun, oldFaults }, body: this.book() as never }),
         ),
       );
     } catch (error) {

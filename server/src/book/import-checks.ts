@@ -1,0 +1,79 @@
+import { descriptorOf, mayStrike, type ReadEntry } from '#contracts/book';
+import type { Tx } from '../db';
+import { entriesById, namesakes, readSubjects } from './book-repo';
+import { timeFaults, type BookDeps } from './book-service';
+
+export interface RowFault {
+  rowIndex: number;
+  message: string;
+}
+export interface ImportedRow {
+  rowIndex: number;
+  entry: ReadEntry;
+}
+
+/**
+ * What would be refused today, each row at its own time: the future, days before a subject was there, the wrong kind of
+ * subject, names twice, strikes of strikes and of what is struck, and what each kind says of itself whenever it is asked
+ * (`lasting`). Asked once all rows are in place, inside the transaction. What is struck is wrong by its keeper's own word
+ * and not asked about.
+ */
+export async function standingFaults(
+  deps: BookDeps,
+  tx: Tx,
+  { rows, nowEpochMs }: { rows: readonly ImportedRow[]; nowEpochMs: number },
+): Promise<RowFault[]> {
+  const subjects = new Map(
+    (await readSubjects(tx, [...new Set(rows.map((r) => r.entry.subjectId))])).map((s) => [s.id, s]),
+  );
+  const struck = new Set(rows.flatMap(({ entry }) => (entry.kind === 'strike' ? [entry.payload.entryId] : [])));
+  const faults: RowFault[] = [...(await nameFaults(tx, rows)), ...(await strikeFaults(tx, rows))];
+  for (const { rowIndex, entry } of rows) {
+    const subject = subjects.get(entry.subjectId);
+    if (!subject) continue;
+    const say = (message: string): void => void faults.push({ rowIndex, message });
+    for (const { message } of timeFaults({ entry, subject, nowEpochMs, path: '', deps })) say(message);
+    if (!descriptorOf(entry.kind).about.includes(subject.kind)) say(`does not go to a ${subject.kind}`);
+    if (struck.has(entry.id)) continue;
+    for (const { field, message } of (await deps.kinds.of(entry.kind).lasting?.(tx, entry)) ?? [])
+      say(`${field}: ${message}`);
+  }
+  return faults.sort((a, b) => a.rowIndex - b.rowIndex);
+}
+
+/** Subjects that these rows brought into being under a name that another of their kind has. */
+async function nameFaults(tx: Tx, rows: readonly ImportedRow[]): Promise<RowFault[]> {
+  const firstRow = new Map<string, number>();
+  for (const { rowIndex, entry } of rows)
+    if (descriptorOf(entry.kind).seeds && !firstRow.has(entry.subjectId)) firstRow.set(entry.subjectId, rowIndex);
+  const doubled = await namesakes(tx, [...firstRow.keys()]);
+  return doubled.map(({ id, kind, name }) => ({
+    rowIndex: firstRow.get(id) ?? 0,
+    message: `“${name}” is the name of another ${kind}`,
+  }));
+}
+
+async function strikeFaults(tx: Tx, rows: readonly ImportedRow[]): Promise<RowFault[]> {
+  const strikes = rows.flatMap(({ rowIndex, entry }) =>
+    entry.kind === 'strike' ? [{ rowIndex, subjectId: entry.subjectId, ...entry.payload }] : [],
+  );
+  const meant = new Map(
+    (
+      await entriesById(
+        tx,
+        strikes.map((s) => s.entryId),
+      )
+    ).map((e) => [e.id, e]),
+  );
+  const before = new Map<string, (string | undefined)[]>();
+  return strikes.flatMap(({ rowIndex, subjectId, entryId, parameter }): RowFault[] => {
+    const entry = meant.get(entryId);
+    if (entry?.subjectId !== subjectId) return [{ rowIndex, message: 'strikes what is no entry of this subject' }];
+    if (!mayStrike(entry.kind as ReadEntry['kind'], null)) return [{ rowIndex, message: `strikes a ${entry.kind}` }];
+    const parts = before.get(entryId) ?? [];
+    before.set(entryId, [...parts, parameter]);
+    return parts.some((p) => p === undefined || parameter === undefined || p === parameter)
+      ? [{ rowIndex, message: 'strikes what is struck already' }]
+      : [];
+  });
+}
