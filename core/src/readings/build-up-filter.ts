@@ -194,6 +194,7 @@ export function smoothed({
     else passed(next, still);
     marks.push(steps.length);
   }
+  const { readingsCount } = belief;
   const back: BuildUpState[] = Array.from({ length: steps.length + 1 });
   back[steps.length] = here();
   for (let i = steps.length - 1; i >= 0; i--) {
@@ -204,7 +205,7 @@ export function smoothed({
   return marks.flatMap((mark) => {
     const at = back[mark];
     if (!at) return [];
-    const level = fanOf(beliefOf({ shareFraction: 1, state: at }), traits, habit);
+    const level = fanOf({ ...beliefOf({ shareFraction: 1, state: at }), readingsCount }, traits, habit);
     return [{ atDay: at.atDay, level, productionPerDay: at.productionPerDay }];
   });
 }

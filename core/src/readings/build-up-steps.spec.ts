@@ -1,6 +1,6 @@
 import { buildUp, tracked } from './build-up';
 import { aged, beliefOf, momentsOf, smallSampleRatio, valueAbove, withUnseenSteps } from './build-up-belief';
-import { byDay, priorState, type BuildUpEvent } from './build-up-filter';
+import { byDay, priorState, smoothed, type BuildUpEvent } from './build-up-filter';
 import { traitsFrom } from './build-up-fit';
 import { crossing } from './build-up-forecast';
 import { habits } from './build-up-habits';
@@ -201,6 +201,18 @@ describe('spans of few readings', () => {
     const count = (reading: Interval): number =>
       tracked({ parameter: 'no3MgPerL', events: [{ atDay: 0, reading }] }).track.belief.readingsCount;
     expect([count({ lo: 9, hi: 11 }), count({ lo: 120, hi: null })]).toEqual([1, 0.5]);
+  });
+});
+
+describe('hindsight', () => {
+  it('on the last test rests on as many readings as the belief of that night: its span is no wider', () => {
+    const events = Array.from({ length: 20 }, (_, i): BuildUpEvent => ({ atDay: i * 7, reading: { lo: 24, hi: 26 } }));
+    const { track } = tracked({ parameter: 'no3MgPerL', events });
+    const last = smoothed({ parameter: 'no3MgPerL', events, traits: track.traits }).at(-1)?.level;
+    const { level } = buildUp({ parameter: 'no3MgPerL', events, horizonDays: [] });
+    if (!last) throw new Error('nothing smoothed');
+    expect(widthOf(last) / widthOf(level)).toBeLessThan(1.15);
+    expect(widthOf(last) / widthOf(level)).toBeGreaterThan(0.85);
   });
 });
 

@@ -112,7 +112,7 @@ export function mindWords(parameter: Parameter, mind: ChangedMind): string {
     case 'hardly-believed':
       return `${was}: so odd that it is hardly believed; a second test would settle it.`;
     case 'stepped':
-      return `${was}: something has changed for good since the test before; ${movedValue > 0 ? 'more comes in, or less is used, than did' : 'less comes in, or more is used, than did'}.`;
+      return `${was}: most likely something has changed for good since the test before; ${movedValue > 0 ? 'more comes in, or less is used, than did' : 'less comes in, or more is used, than did'}.`;
     case 'changed-nothing':
       return `${was}: it changed nothing.`;
     case 'moved':
