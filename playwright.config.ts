@@ -18,6 +18,8 @@ export default defineConfig({
     timezoneId: 'UTC',
     locale: 'en-GB',
     reducedMotion: 'reduce',
+    // Each walk has a browser of its own, which would fetch every page first; e2e/away.spec.ts is about the worker.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
       args: browserArgs,

@@ -1,1 +1,1 @@
-export { apiPath, routes, type Route, type RouteName } from './routes';
+export { apiPath, askedHeader, routes, type Route, type RouteName } from './routes';

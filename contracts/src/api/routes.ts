@@ -25,8 +25,17 @@ export interface Route {
 
 const digits = v.pipe(v.string(), v.regex(/^\d{1,12}$/, 'must be a whole number'));
 
+/** A mark that a page gives with each question and the house gives back: an answer with another mark was kept. */
+export const askedHeader = 'X-Asked';
+
 /** One table that server, client and OpenAPI share. Additive changes only. */
 export const routes = {
+  health: {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the server and the database behind it answer (503 while they do not)',
+    response: v.object({ ok: v.literal(true), version: v.string(), databaseMs: v.pipe(v.number(), v.minValue(0)) }),
+  },
   house: { method: 'get', path: '/api/house', summary: 'The house: its clock, night and preferences', response: house },
   putPreferences: {
     method: 'put',

@@ -3,11 +3,12 @@ import path from 'node:path';
 import express, { Router, type Express } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import type { Logger } from 'pino';
-import { routes } from '#contracts/api';
+import { askedHeader, routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
 import { bookRouter, diaryView, type BookDeps, type ParcelRoom, type PhotoRoom } from '../book';
+import { answersInMs } from '../db';
 import { doingView } from '../doing';
 import { buildUpView, eveningView, type WaterPlanner } from '../evening';
 import { changePreferences, houseView } from '../house';
@@ -92,10 +93,17 @@ function apiRouter(
 ): Router {
   const router = Router();
   const contributors = contributorsOf(deps.db);
-  router.use((_request, response, next) => {
+  router.use((request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
+    const asked = request.get(askedHeader);
+    if (asked !== undefined && /^[\w-]{1,64}$/.test(asked)) response.setHeader(askedHeader, asked);
     next();
   });
+  router.get(
+    '/health',
+    async (_request, response) =>
+      void response.json({ ok: true, version, databaseMs: Math.round(await answersInMs(deps.db)) }),
+  );
   router.get('/openapi.json', (_request, response) => void response.json(openApi(version)));
   router.get(
     '/house',

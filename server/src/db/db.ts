@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
@@ -78,6 +79,13 @@ export function endedByDeadlock(error: unknown): boolean {
   for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)
     if ('code' in inner && (inner.code === '40P01' || inner.code === '40001')) return true;
   return false;
+}
+
+/** How long the database takes to answer at all. */
+export async function answersInMs(db: Db): Promise<number> {
+  const began = performance.now();
+  await db.execute(sql`select 1`);
+  return performance.now() - began;
 }
 
 export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {

@@ -1,1 +1,1 @@
-export { endedByDeadlock, lostConnection, migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';
+export { answersInMs, endedByDeadlock, lostConnection, migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';

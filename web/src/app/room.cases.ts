@@ -53,9 +53,9 @@ export async function openRoom<C>(
   const asked: Room['asked'] = [];
   let answer: Sent = { state: 'written' };
   const api = {
-    told: new Subject<number>(),
+    told: new Subject<{ nowEpochMs: number; ageMs: number }>(),
     call: (name: RouteName, { query = {} }: { query?: Record<string, string | undefined> } = {}) => {
-      api.told.next(nowEpochMs);
+      api.told.next({ nowEpochMs, ageMs: 0 });
       asked.push({ name, query });
       const known = answers[name];
       return known === unreachable
@@ -64,8 +64,10 @@ export async function openRoom<C>(
     },
   };
   const drafts = new Map<string, string>();
+  const written$ = new Subject<NewEntry[]>();
   const outbox = {
-    written: new Subject<NewEntry[]>(),
+    written: written$,
+    stirred: written$,
     draftsElsewhere: new Subject<{ id: string; text: string }>(),
     draft: (id: string) => Promise.resolve(drafts.get(id) ?? null),
     keepDraft: (id: string, text: string) => Promise.resolve(void drafts.set(id, text)),

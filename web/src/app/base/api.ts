@@ -1,10 +1,11 @@
-import { Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import type { Observable } from 'rxjs';
-import { catchError, from, mergeMap, Subject, switchMap, tap, throwError } from 'rxjs';
+import { catchError, from, mergeMap, Subject, switchMap, throwError } from 'rxjs';
 import { fromFetch } from 'rxjs/fetch';
-import type * as v from 'valibot';
-import { apiPath, routes, type RouteName } from '#contracts/api';
+import * as v from 'valibot';
+import { apiPath, askedHeader, routes, type RouteName } from '#contracts/api';
 import type { Problem } from '#contracts/shapes';
+import { Reach } from './reach';
 
 type ResponseOf<N extends RouteName> = v.InferOutput<(typeof routes)[N]['response']>;
 
@@ -24,25 +25,59 @@ interface Asked {
   query?: Record<string, string | undefined>;
   body?: unknown;
 }
+interface Sent {
+  name: RouteName;
+  path: string;
+  /** Given to the house, which gives it back: an answer that bears another was kept from earlier. */
+  mark: string;
+}
 
-/** HTTP by the shared route table. "Now" is taken from responses: the browser's own clock is not the house's. */
+/** What may stand for a house that does not answer: nobody there, the service worker alone, or no database behind it. */
+const unanswered = [0, 502, 503, 504];
+const bypass = { 'ngsw-bypass': 'true' };
+let askedCount = 0;
+const tab = Math.random().toString(36).slice(2);
+
+/**
+ * HTTP by the shared route table. "Now" is taken from responses: the browser's own clock is not the house's. What is
+ * read while the house does not answer comes from what this device kept, and is told as such to Reach.
+ */
 @Injectable({ providedIn: 'root' })
 export class Api {
-  private readonly times = new Subject<number>();
-  /** The house's time, each time a response tells it. */
+  private readonly reach = inject(Reach);
+  private readonly times = new Subject<{ nowEpochMs: number; ageMs: number }>();
+  /** The house's time, each time a response tells it; and how long ago that was, where the answer was kept. */
   readonly told = this.times.asObservable();
 
+  constructor() {
+    this.reach.knock = async () => {
+      try {
+        // Past the service worker, which would answer from what it keeps.
+        return (await fetch(routes.health.path, { headers: bypass, cache: 'no-store' })).ok;
+      } catch {
+        return false;
+      }
+    };
+  }
+  /** Asked only so that this device keeps the answer. */
+  learn(path: string): Observable<unknown> {
+    return fromFetch(path, { headers: { [askedHeader]: 'by-heart' } });
+  }
   call<N extends RouteName>(name: N, { params, query, body }: Asked = {}): Observable<ResponseOf<N>> {
     const route = routes[name];
-    const init: RequestInit =
-      body === undefined
-        ? { method: route.method.toUpperCase() }
-        : {
-            method: route.method.toUpperCase(),
-            body: JSON.stringify(body),
-            headers: { 'Content-Type': 'application/json' },
-          };
-    return this.answered<N>(fromFetch(apiPath(route.path, params, query), init));
+    const sent: Sent = { name, path: apiPath(route.path, params, query), mark: `${tab}-${(askedCount += 1)}` };
+    const reads = route.method === 'get';
+    const init: RequestInit = {
+      method: route.method.toUpperCase(),
+      headers: {
+        [askedHeader]: sent.mark,
+        // Writes go past the service worker: a line that breaks must look broken.
+        ...(reads ? {} : bypass),
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    };
+    return this.answered<N>(fromFetch(sent.path, init), sent, reads);
   }
 
   /** A file as it is, to a route that takes bytes. */
@@ -51,27 +86,66 @@ export class Api {
     file: Blob,
     query?: Record<string, string | undefined>,
   ): Observable<ResponseOf<N>> {
-    const init: RequestInit = { method: 'POST', body: file, headers: { 'Content-Type': file.type } };
-    return this.answered<N>(fromFetch(apiPath(routes[name].path, undefined, query), init));
+    const sent: Sent = { name, path: apiPath(routes[name].path, undefined, query), mark: '' };
+    const init: RequestInit = {
+      method: 'POST',
+      body: file,
+      headers: { 'Content-Type': file.type, ...bypass },
+    };
+    return this.answered<N>(fromFetch(sent.path, init), sent, false);
   }
 
-  private answered<N extends RouteName>(response: Observable<Response>): Observable<ResponseOf<N>> {
+  private answered<N extends RouteName>(
+    response: Observable<Response>,
+    sent: Sent,
+    reads: boolean,
+  ): Observable<ResponseOf<N>> {
     return response.pipe(
-      catchError(() =>
-        throwError(() => new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' })),
-      ),
+      catchError(() => throwError(() => unreachable())),
       switchMap((response) =>
         response.ok
-          ? (from(response.json()) as Observable<ResponseOf<N>>)
+          ? from(this.taken<N>(response, sent))
           : from(problemOf(response)).pipe(mergeMap((problem) => throwError(() => problem))),
       ),
-      tap((answer) => {
-        if (typeof answer === 'object' && answer !== null && 'nowAt' in answer && typeof answer.nowAt === 'string')
-          this.times.next(Date.parse(answer.nowAt));
+      catchError((error: unknown) => {
+        if (!(error instanceof ApiProblem) || !unanswered.includes(error.problem.status))
+          return throwError(() => error);
+        this.reach.silent();
+        return reads ? from(this.recalled<N>(sent, error)) : throwError(() => error);
       }),
     );
   }
+  private async taken<N extends RouteName>(response: Response, sent: Sent): Promise<ResponseOf<N>> {
+    const mark = response.headers.get(askedHeader);
+    if (mark !== null && mark !== sent.mark) return this.asKept<N>(response, sent);
+    const answer = (await response.json()) as ResponseOf<N>;
+    this.reach.answered(sent.path);
+    this.tell(answer, 0);
+    return answer;
+  }
+  /** What this device kept of an earlier answer, where the house has none. */
+  private async recalled<N extends RouteName>(sent: Sent, error: ApiProblem): Promise<ResponseOf<N>> {
+    const kept = typeof caches === 'undefined' ? undefined : await caches.match(sent.path).catch(() => undefined);
+    if (!kept) throw error;
+    return this.asKept<N>(kept, sent);
+  }
+  /** Kept by an earlier version of these pages it may have another shape: then it is no answer. */
+  private async asKept<N extends RouteName>(response: Response, { name, path }: Sent): Promise<ResponseOf<N>> {
+    const answer: unknown = await response.json().catch(() => undefined);
+    const toldAtEpochMs = Date.parse(response.headers.get('Date') ?? '');
+    if (Number.isNaN(toldAtEpochMs) || !v.is(routes[name].response, answer)) throw unreachable();
+    this.reach.recalled(path, toldAtEpochMs);
+    this.tell(answer, Math.max(0, Date.now() - toldAtEpochMs));
+    return answer;
+  }
+  private tell(answer: unknown, ageMs: number): void {
+    if (typeof answer === 'object' && answer !== null && 'nowAt' in answer && typeof answer.nowAt === 'string')
+      this.times.next({ nowEpochMs: Date.parse(answer.nowAt), ageMs });
+  }
 }
+
+const unreachable = (): ApiProblem =>
+  new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' });
 
 async function problemOf(response: Response): Promise<ApiProblem> {
   const ours = (response.headers.get('content-type') ?? '').startsWith('application/problem+json');
@@ -80,6 +154,8 @@ async function problemOf(response: Response): Promise<ApiProblem> {
   } catch {
     // Cut short: no answer of ours.
   }
+  // The service worker says so when nobody answers.
+  if (response.status === 504) return unreachable();
   return new ApiProblem(
     { type: 'about:blank', status: response.status, title: `The server answered ${response.status}` },
     false,

@@ -37,19 +37,22 @@ export class HouseStore {
   private readonly _house = signal<House | null>(null);
   private readonly _lamp = signal<Lamp>(savedLamp());
   private readonly _shortcuts = signal(kept(shortcutsKey) !== 'off');
-  private readonly _nowEpochMs = signal<number | null>(null);
+  private readonly told = signal<{ nowEpochMs: number; ageMs: number } | null>(null);
   readonly house = this._house.asReadonly();
   readonly lamp = this._lamp.asReadonly();
   readonly shortcuts = this._shortcuts.asReadonly();
-  /** The house's time as the last response told it. */
-  readonly nowEpochMs = computed(() => this._nowEpochMs() ?? 0);
+  /** The house's time as the last response told it; an answer of earlier is as much older as it was kept. */
+  readonly nowEpochMs = computed(() => {
+    const told = this.told();
+    return told ? told.nowEpochMs + (this._house()?.frozen ? 0 : told.ageMs) : 0;
+  });
   readonly zone = computed(() => this._house()?.zone ?? 'UTC');
 
   private toldAtMs = 0;
 
   constructor() {
     this.api.told.subscribe((now) => {
-      this._nowEpochMs.set(now);
+      this.told.set(now);
       this.toldAtMs = performance.now();
     });
   }

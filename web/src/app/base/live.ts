@@ -8,7 +8,7 @@ import type { Devices } from '#contracts/readings';
 export class Live {
   devices(): Observable<Devices | null> {
     return new Observable((subscriber) => {
-      const source = new EventSource(routes.live.path);
+      const source = new EventSource(`${routes.live.path}?ngsw-bypass=true`);
       source.onmessage = (event: MessageEvent<string>) => {
         subscriber.next(JSON.parse(event.data) as Devices);
       };

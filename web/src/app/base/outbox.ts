@@ -1,10 +1,11 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { firstValueFrom, Observable, Subject } from 'rxjs';
+import { firstValueFrom, map, merge, Observable, Subject } from 'rxjs';
 import { v7 } from 'uuid';
 import type { NewEntry } from '#contracts/book';
 import type { Problem } from '#contracts/shapes';
 import { Api, ApiProblem } from './api';
+import { Reach } from './reach';
 
 export interface QueuedWrite {
   id: string;
@@ -37,6 +38,7 @@ export const newId = (): string => v7();
 @Injectable({ providedIn: 'root' })
 export class Outbox {
   private readonly api = inject(Api);
+  private readonly reach = inject(Reach);
   private readonly db: Promise<IDBPDatabase<OutboxSchema> | null> = openDB<OutboxSchema>('night-ledger', 1, {
     upgrade: (db) => {
       db.createObjectStore('writes', { keyPath: 'id' });
@@ -54,6 +56,8 @@ export class Outbox {
   readonly unsent = computed(() => this._waiting().filter((w) => !w.refused));
   readonly refusedWrites = computed(() => this._waiting().filter((w) => w.refused !== null));
   readonly written = this.acknowledged.asObservable();
+  /** What is shown may have changed: entries were written, or the house answers again after it did not (null). */
+  readonly stirred: Observable<NewEntry[] | null> = merge(this.acknowledged, this.reach.back.pipe(map(() => null)));
   /** Other tabs of this device: they share the drafts, so each is told what another has kept. */
   private readonly tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('night-ledger-drafts');
   readonly draftsElsewhere = new Observable<{ id: string; text: string }>((subscriber) => {
@@ -66,6 +70,7 @@ export class Outbox {
 
   async start(): Promise<void> {
     addEventListener('online', () => void this.flush());
+    this.reach.back.subscribe(() => void this.flush());
     setInterval(() => {
       if (this.unsent().length > 0) void this.flush();
     }, 4000);

@@ -72,7 +72,7 @@ export class DiaryWatch {
         this._loaded.set(true);
       });
     inject(Outbox)
-      .written.pipe(takeUntilDestroyed())
+      .stirred.pipe(takeUntilDestroyed())
       .subscribe(() => {
         if (this.last) this.asked.next(this.last);
       });

@@ -64,7 +64,7 @@ export class BookScreen {
         this.load();
       });
     });
-    this.outbox.written.pipe(takeUntilDestroyed()).subscribe(() => {
+    this.outbox.stirred.pipe(takeUntilDestroyed()).subscribe(() => {
       this.load();
     });
   }

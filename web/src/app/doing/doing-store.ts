@@ -27,7 +27,9 @@ export class DoingStore {
   /** House time, second by second while something runs; the house’s own clock may stand still in the demo. */
   private readonly sinceToldMs = signal(0);
   private toldAtMs = performance.now();
-  readonly nowEpochMs = computed(() => Date.parse(this._view()?.nowAt ?? this.house.nowIso()) + this.sinceToldMs());
+  readonly nowEpochMs = computed(() => this.heardEpochMs() + this.sinceToldMs());
+  /** The house's time when the view came, also where this device had kept the view from earlier. */
+  private readonly heardEpochMs = signal(Date.parse(this.house.nowIso()));
   /** When each timer was first seen here: it runs even where the house’s own clock stands still. */
   private readonly seenAtMs = new Map<string, number>();
   leftMs(t: RunningTimer): number {
@@ -44,13 +46,14 @@ export class DoingStore {
   private voice: { stop: () => void } | null = null;
 
   constructor() {
-    merge(this.asked, timer(0, againMs), inject(Outbox).written)
+    merge(this.asked, timer(0, againMs), inject(Outbox).stirred)
       .pipe(switchMap(() => this.api.call('doing').pipe(catchError(() => of(null)))))
       .subscribe((view) => {
         if (!view) return;
         for (const t of view.timers) if (!this.seenAtMs.has(t.timerId)) this.seenAtMs.set(t.timerId, performance.now());
         this._view.set(view);
         this.toldAtMs = performance.now();
+        this.heardEpochMs.set(Date.parse(this.house.nowIso()));
         this.sinceToldMs.set(0);
       });
     setInterval(() => {

@@ -92,7 +92,7 @@ export class BenchScreen {
         this.bench.set(answer);
         if (first) this.focusFirst();
       });
-    this.outbox.written.pipe(takeUntilDestroyed()).subscribe(() => {
+    this.outbox.stirred.pipe(takeUntilDestroyed()).subscribe(() => {
       this.asked.next();
     });
     this.asked.next();

@@ -1,12 +1,18 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { routes } from '#contracts/api';
 import { LedgerLine } from '../readings';
 import { TonightStore } from '../tonight';
 import { AlarmBar } from '../doing';
 import { dayText } from '../ui/words';
 import { WorkingView } from '../ui/working-view';
 import { HouseStore } from '../base/house-store';
+import { Reach } from '../base/reach';
+import { AwayNote } from './away-note';
+import { LearnByHeart } from './learn-by-heart';
+import { NewerPages } from './newer-pages';
 import { Jump } from './jump';
 import { isTyping, Keys } from './keys';
 import { KeyList } from './key-list';
@@ -15,6 +21,9 @@ import { Outbox } from '../base/outbox';
 import { menu } from './pages';
 import { SetAside } from './set-aside';
 import { Shelf } from './shelf';
+
+/** What is in sight whatever page is open. */
+const onEveryPage = [routes.house.path, routes.tonight.path];
 
 const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ctrlKey || metaKey || altKey;
 
@@ -32,6 +41,7 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
     LedgerLine,
     AlarmBar,
     SetAside,
+    AwayNote,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
@@ -43,6 +53,9 @@ export class Shell {
   protected readonly margin = inject(MarginStore);
   protected readonly outbox = inject(Outbox);
   protected readonly tonight = inject(TonightStore);
+  protected readonly reach = inject(Reach);
+  protected readonly newer = inject(NewerPages);
+  private readonly heart = inject(LearnByHeart);
   private readonly router = inject(Router);
   private readonly page = viewChild<ElementRef<HTMLElement>>('page');
   protected readonly menu = menu;
@@ -75,6 +88,16 @@ export class Shell {
     this.house.load();
     this.tonight.load();
     void this.outbox.start();
+    this.newer.start();
+    this.reach.back.pipe(takeUntilDestroyed()).subscribe(() => {
+      this.house.load();
+    });
+    this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
+      if (event instanceof NavigationStart) this.reach.turnedPage(onEveryPage);
+    });
+    effect(() => {
+      this.heart.learn(this.tonight.tanks());
+    });
   }
   protected onKey(event: KeyboardEvent): void {
     if (event.key === 'Escape' && this.open()) this.close();

@@ -79,8 +79,8 @@ export class SourceYear {
       });
     };
     effect(load);
-    inject(Outbox).written.subscribe((entries) => {
-      if (entries.some((e) => e.subjectId === this.sourceId())) load();
+    inject(Outbox).stirred.subscribe((entries) => {
+      if (!entries || entries.some((e) => e.subjectId === this.sourceId())) load();
     });
   }
   protected readonly lines = computed(() =>

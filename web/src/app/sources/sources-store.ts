@@ -19,8 +19,8 @@ export class SourcesStore {
       if (answer) this._list.set(answer.sources);
       this._loaded.set(true);
     });
-    inject(Outbox).written.subscribe((entries) => {
-      if (this._loaded() && entries.some((e) => e.kind === 'source' || e.kind === 'readings' || e.kind === 'strike'))
+    inject(Outbox).stirred.subscribe((entries) => {
+      if (this._loaded() && (!entries || entries.some((e) => ['source', 'readings', 'strike'].includes(e.kind))))
         this.load();
     });
   }

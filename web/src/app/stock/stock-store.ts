@@ -54,7 +54,7 @@ export class StockStore {
       if (view) this._view.set(view);
       this._fault.set(view === null);
     });
-    inject(Outbox).written.subscribe(() => {
+    inject(Outbox).stirred.subscribe(() => {
       if (this._view()) this.load();
     });
   }

@@ -35,9 +35,10 @@ export class FolioStore {
       )
       .subscribe();
     inject(Outbox)
-      .written.pipe(takeUntilDestroyed())
+      .stirred.pipe(takeUntilDestroyed())
       .subscribe((entries) => {
-        if (this.openId !== null && entries.some((e) => e.subjectId === this.openId)) this.asked.next(this.openId);
+        if (this.openId !== null && (!entries || entries.some((e) => e.subjectId === this.openId)))
+          this.asked.next(this.openId);
       });
   }
   open(tankId: string): void {

@@ -46,7 +46,7 @@ export class TonightStore {
         ),
       )
       .subscribe();
-    this.outbox.written.subscribe(() => {
+    this.outbox.stirred.subscribe(() => {
       this.load();
     });
   }

@@ -27,6 +27,18 @@ export function agoText({ atEpochMs, nowEpochMs }: { atEpochMs: number; nowEpoch
   return `${Math.round(nights / 30)} months ago`;
 }
 
+/** A stretch of time in its largest whole unit: `3 minutes`, `1 hour`, `12 days`. */
+export function spanText(spanMs: number): string {
+  const minutes = Math.max(1, Math.round(spanMs / 60_000));
+  const [count, unit] =
+    minutes < 100
+      ? [minutes, 'minute']
+      : minutes < 48 * 60
+        ? [Math.round(minutes / 60), 'hour']
+        : [Math.round(spanMs / dayMs), 'day'];
+  return `${count} ${unit}${count === 1 ? '' : 's'}`;
+}
+
 /** A date and time in the house's zone. */
 export function whenText(at: number | string, zone: string): string {
   return new Intl.DateTimeFormat('en-GB', {

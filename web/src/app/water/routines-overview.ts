@@ -170,7 +170,7 @@ export class RoutinesOverview {
   protected readonly words = holdWords;
   /** Asked again after every write, and while forecasts are still being made. */
   private readonly buildUp = toSignal(
-    inject(Outbox).written.pipe(
+    inject(Outbox).stirred.pipe(
       startWith(null),
       switchMap(() =>
         this.asked().pipe(

@@ -39,7 +39,7 @@ export class WaterStore {
         if (answer) this._evening.set(answer);
         this._fault.set(answer === null);
       });
-    inject(Outbox).written.subscribe(() => {
+    inject(Outbox).stirred.subscribe(() => {
       if (this.open.has('batches')) this.batchesAsked.next();
       if (this.open.has('evening')) this.eveningAsked.next();
     });

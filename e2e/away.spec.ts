@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test';
+import { v7 } from 'uuid';
+import { entryOf, type NewEntry } from '#contracts/book';
+import { ensureDatabase } from '../tools/postgres.mjs';
+import { serveHouse, throwawayCluster } from '../tools/house.mjs';
+
+test.use({ serviceWorkers: 'allow' });
+
+test('without its house the app opens, says how old what it shows is, takes entries, and hands them over later', async ({
+  page,
+}) => {
+  const { cluster, end } = await throwawayCluster({ durable: true });
+  const databaseUrl = await ensureDatabase(cluster, 'away');
+  let house = await serveHouse({ databaseUrl, args: ['--empty'] });
+  try {
+    const [porch, attic] = [v7(), v7()];
+    const happenedAt = new Date(Date.now() - 86_400_000).toISOString();
+    const entries: NewEntry[] = (
+      [
+        [porch, 'Porch'],
+        [attic, 'Attic'],
+      ] as const
+    ).flatMap(([subjectId, name]) => [
+      entryOf(
+        'set-up',
+        { id: v7(), subjectId, happenedAt },
+        {
+          name,
+          roundOrder: 1,
+          purpose: 'display',
+          practiceId: 'neocaridina-wide',
+          bearing: 'usual',
+          startedOn: '2025-01-02',
+          measuredFillL: 50,
+        },
+      ),
+    ]);
+    for (const entry of entries)
+      expect((await page.request.post(`${house.url}/api/entries`, { data: { entries: [entry] } })).ok()).toBeTruthy();
+    const note = entryOf('note', { id: v7(), subjectId: attic, happenedAt }, { text: 'young snails at the back' });
+    expect((await page.request.post(`${house.url}/api/entries`, { data: { entries: [note] } })).ok()).toBeTruthy();
+
+    // One visit is enough: the worker keeps the pages, and learns what was never opened.
+    await page.goto(`${house.url}/tonight`);
+    await expect(page.getByRole('link', { name: 'Porch' }).first()).toBeVisible();
+    const keeps = (path: string): Promise<boolean> =>
+      page.evaluate(async (p) => (await caches.match(p)) !== undefined, path);
+    await expect.poll(() => keeps(`/api/tanks/${attic}/folio?days=365`), { timeout: 60_000 }).toBe(true);
+    await expect.poll(() => keeps('/index.html'), { timeout: 60_000 }).toBe(true);
+    await house.stop('SIGKILL');
+
+    // Opened anew, with nobody there; a tank that this browser never showed.
+    await page.goto(`${house.url}/tonight`);
+    await expect(page.getByText('The house does not answer.')).toBeVisible();
+    await expect(page.getByText(/What is shown is \d+ minutes? old/)).toBeVisible();
+    await page.getByRole('link', { name: 'Attic' }).first().click();
+    await expect(page.locator('main').getByText('young snails at the back').first()).toBeVisible();
+    await page.getByLabel('A note: what you saw or did').fill('fed, all in sight');
+    await page.getByRole('button', { name: 'Write the note' }).click();
+    await expect(page.getByText('1 unsent, kept on this device')).toBeVisible();
+
+    // Every page of the menu opens, from its address; the entry outlives it.
+    const paths = await page
+      .getByRole('navigation', { name: 'Pages' })
+      .getByRole('link')
+      .evaluateAll((links) => links.map((l) => (l as HTMLAnchorElement).pathname));
+    expect(paths.length).toBeGreaterThan(5);
+    for (const path of paths) {
+      await page.goto(`${house.url}${path}`);
+      await expect(page.locator('main h1').first(), path).toBeVisible();
+      await expect(page.getByText('1 unsent, kept on this device'), path).toBeVisible();
+    }
+    await page.goto(`${house.url}/almanac`);
+    await expect(page.locator('main').getByText('Neocaridina').first()).toBeVisible();
+
+    // The house is back: told, handed over, and shown anew, without a reload.
+    await page.goto(`${house.url}/tanks/${attic}`);
+    await expect(page.getByText('The house does not answer.')).toBeVisible();
+    house = await serveHouse({ databaseUrl, port: house.port });
+    await expect(page.getByText('The house does not answer.')).toBeHidden({ timeout: 30_000 });
+    await expect(page.getByText('1 unsent, kept on this device')).toBeHidden({ timeout: 30_000 });
+    await expect(page.locator('main').getByText('fed, all in sight').first()).toBeVisible();
+  } finally {
+    await house.stop();
+    end();
+  }
+});

@@ -1,0 +1,66 @@
+import { inject, Injectable } from '@angular/core';
+import {
+  catchError,
+  concatMap,
+  from,
+  fromEvent,
+  map,
+  of,
+  Subject,
+  switchMap,
+  take,
+  timer,
+  type Observable,
+} from 'rxjs';
+import { apiPath, routes } from '#contracts/api';
+import type { TonightTank } from '#contracts/tonight';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
+
+/** A larger house keeps what was opened; forty tanks are kept whole. */
+const mostTanks = 60;
+const betweenMs = 150;
+const always = ['house', 'tonight', 'doing', 'bench', 'evening', 'buildUp', 'sources', 'almanac', 'stock'] as const;
+
+/**
+ * Reads once a night, in the background, what the pages will need where the house cannot be reached: the folio of every
+ * tank, the evening, the almanac. The service worker keeps what it hears; without one nothing is read.
+ */
+@Injectable({ providedIn: 'root' })
+export class LearnByHeart {
+  private readonly api = inject(Api);
+  private readonly house = inject(HouseStore);
+  private readonly asked = new Subject<readonly string[]>();
+  private learntOn = '';
+
+  constructor() {
+    this.asked
+      .pipe(
+        switchMap((paths) => this.listening().pipe(switchMap(() => from(paths)))),
+        concatMap((path) =>
+          timer(betweenMs).pipe(
+            switchMap(() => this.api.learn(path)),
+            catchError(() => of(null)),
+          ),
+        ),
+      )
+      .subscribe();
+  }
+  learn(tanks: readonly TonightTank[]): void {
+    const night = this.house.house()?.nightOn ?? '';
+    if (!('serviceWorker' in navigator) || night === '' || tanks.length === 0 || this.learntOn === night) return;
+    this.learntOn = night;
+    this.asked.next([
+      ...always.map((name) => routes[name].path),
+      ...tanks.slice(0, mostTanks).map(({ tankId }) => apiPath(routes.folio.path, { tankId }, { days: '365' })),
+    ]);
+  }
+  /** Once the worker stands between this page and the house: at the first visit that is some seconds after its opening. */
+  private listening(): Observable<null> {
+    if (navigator.serviceWorker.controller) return of(null);
+    return fromEvent(navigator.serviceWorker, 'controllerchange').pipe(
+      take(1),
+      map(() => null),
+    );
+  }
+}
