@@ -36,6 +36,8 @@ export interface TestHouse {
   write: (
     ...entries: SentEntry[]
   ) => Promise<Answer<Problem & { entries: { id: string; sequence: number; repeated: boolean }[] }>>;
+  /** Another server on the same database, with nothing in common but that. */
+  beside: () => Promise<TestHouse>;
   close: () => Promise<void>;
 }
 
@@ -82,14 +84,21 @@ async function clonedDatabase(): Promise<{ url: string; drop: () => Promise<void
 /** The real app on a real PostgreSQL, as an ordinary role, with a clock that stands at half past nine. */
 export async function openTestHouse(): Promise<TestHouse> {
   const database = await clonedDatabase();
-  const { db, close } = openDb({ url: database.url });
-  await setUpHouse(db, {
+  const first = openDb({ url: database.url, connectionsCount: 1 });
+  await setUpHouse(first.db, {
     row: { name: 'Test house', demo: true, clockOffsetMs: 0, frozenAtEpochMs: null },
     zone: 'UTC',
   });
+  await first.close();
+  return servedFrom(database.url, database.drop);
+}
+
+/** A server process's worth of the app on a database: its own connections, memories and threads. */
+async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Promise<TestHouse> {
+  const { db, close } = openDb({ url: databaseUrl });
   const house = await openHouse(db, steppingClock(Date.parse(tonightAt)));
   const hosts = new Set<string>();
-  const prospects = new Prospects(db);
+  const prospects = new Prospects(db, { code: 'spec' });
   const photos = new PhotoRoom(db, house.clock);
   const parcels = new ParcelRoom();
   const planner = new WaterPlanner();
@@ -133,6 +142,7 @@ export async function openTestHouse(): Promise<TestHouse> {
     send,
     get: async (where) => answer(await fetch(`${url}${where}`)),
     write: (...entries) => send({ entries }),
+    beside: () => servedFrom(databaseUrl, () => Promise.resolve()),
     close: async () => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
@@ -141,7 +151,7 @@ export async function openTestHouse(): Promise<TestHouse> {
       await parcels.close();
       await planner.close();
       await close();
-      await database.drop();
+      await dropped();
     },
   };
 }

@@ -28,7 +28,7 @@ export const kinds = new KindRegistry({
   fed: fedKind,
   cleared: clearedKind,
   trim: keptOnly,
-  dose: keptOnly,
+  dose: { moves: true },
   'own-kind': ownKindKind,
   supply: supplyKind,
   'supply-log': keptOnly,

@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -30,6 +32,14 @@ const root = path.resolve(
 );
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
+
+/** The forecasting code as it was bundled: kept forecasts are those of just this code. From the sources nothing is kept. */
+function codeMark(): string | null {
+  if (!process.env['NIGHT_LEDGER_BUNDLED']) return null;
+  return createHash('sha256')
+    .update(readFileSync(path.join(root, 'dist/server/prospects-thread.js')))
+    .digest('hex');
+}
 
 async function main(): Promise<void> {
   const settings = settingsFrom(process.argv.slice(2), process.env);
@@ -66,7 +76,7 @@ async function main(): Promise<void> {
   const devices = new Devices(db, house.clock, realClock());
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
-  const prospects = new Prospects(db);
+  const prospects = new Prospects(db, { code: codeMark() });
   const photos = new PhotoRoom(db, house.clock);
   const parcels = new ParcelRoom();
   const planner = new WaterPlanner();

@@ -10,7 +10,7 @@ export type NewEntryRow = Omit<typeof entries.$inferInsert, 'sequence'>;
 /** Locks the subjects of a write in the order of their ids, so that no two writes wait for each other. */
 export async function lockSubjects(tx: Tx, ids: readonly string[]): Promise<SubjectRow[]> {
   const found = await tx.execute<SubjectRow & Record<string, unknown>>(sql`
-    select id, kind, name, started_on::text as "startedOn", state, newest from subjects where id = any(${sql.param([...ids])}::uuid[]) order by id for update`);
+    select id, kind, name, started_on::text as "startedOn", moved_sequence as "movedSequence", state, newest from subjects where id = any(${sql.param([...ids])}::uuid[]) order by id for update`);
   return found.rows;
 }
 export async function readSubjects(db: Db | Tx, ids: readonly string[]): Promise<SubjectRow[]> {
@@ -29,6 +29,9 @@ export async function namesOf(db: Db | Tx, kind: SubjectRow['kind']): Promise<Ma
 export async function insertSubjects(tx: Tx, rows: SubjectRow[]): Promise<void> {
   if (rows.length > 0) await tx.insert(subjects).values(rows).onConflictDoNothing();
 }
+export const insertRows = async (tx: Tx, rows: SQL): Promise<void> => {
+  await tx.execute(rows);
+};
 export async function updateSubjects(tx: Tx, rows: readonly SubjectRow[]): Promise<void> {
   if (rows.length === 0) return;
   const ids = rows.map((r) => r.id);
@@ -36,11 +39,12 @@ export async function updateSubjects(tx: Tx, rows: readonly SubjectRow[]): Promi
     id: r.id,
     name: r.name,
     started_on: r.startedOn,
+    moved_sequence: r.movedSequence,
     state: r.state,
     newest: r.newest,
   }));
-  await tx.execute(sql`update subjects s set name = n.name, started_on = n.started_on, state = n.state, newest = n.newest
-    from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as n(id uuid, name text, started_on date, state jsonb, newest jsonb) where s.id = n.id and s.id = any(${sql.param(ids)}::uuid[])`);
+  await tx.execute(sql`update subjects s set name = n.name, started_on = n.started_on, moved_sequence = n.moved_sequence, state = n.state, newest = n.newest
+    from jsonb_to_recordset(${JSON.stringify(columns)}::jsonb) as n(id uuid, name text, started_on date, moved_sequence bigint, state jsonb, newest jsonb) where s.id = n.id and s.id = any(${sql.param(ids)}::uuid[])`);
 }
 /** Another subject of the kind that has this name: the one that is being made stands in the table already. */
 export async function otherNamed(
@@ -74,6 +78,71 @@ export async function insertEntries(tx: Tx, rows: NewEntryRow[]): Promise<Map<st
     from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as n("id" uuid, "kind" text, "kindVersion" int, "subjectId" uuid, "happenedAt" timestamptz, "zone" text, "nightOn" date, "writtenAt" timestamptz, "writtenBy" text, "payload" jsonb, "payloadHash" text)
     on conflict (id) do nothing returning id, sequence`);
   return new Map(written.rows.map((r) => [r.id, r.sequence]));
+}
+/** A subject as it was read, and which writing of its row that was. */
+export interface ReadSubject {
+  row: SubjectRow;
+  version: string;
+}
+export async function readSubjectVersions(db: Db, ids: readonly string[]): Promise<ReadSubject[]> {
+  const { rows } = await db.execute<SubjectRow & { version: string }>(sql`
+    select id, kind, name, started_on::text as "startedOn", moved_sequence as "movedSequence", state, newest, xmin::text as version from subjects where id = any(${sql.param([...ids])}::uuid[])`);
+  return rows.map(({ version, ...row }) => ({ row, version }));
+}
+
+/** Stands in a subject's newest for the number that its entry gets in the same statement. */
+export const sequenceToCome = Number.MAX_SAFE_INTEGER;
+const numbered = (newest: string, sequence: string): string =>
+  newest.replaceAll(`"sequence":${sequenceToCome}`, `"sequence":${sequence}`);
+
+/**
+ * One entry for each subject, its rows and what is known of the subject, in one statement: all of it, or, where a subject
+ * is no longer as it was read, nothing. An id that is in the book already fails as a broken constraint.
+ * Returns the numbers of the entries and the subjects as they now are.
+ */
+export async function insertAtOnce(
+  db: Db,
+  {
+    entries: rows,
+    subjects: laid,
+    derived,
+  }: { entries: readonly NewEntryRow[]; subjects: readonly ReadSubject[]; derived: readonly SQL[] },
+): Promise<{ sequence: number; subject: ReadSubject }[]> {
+  const after = laid.map(({ row, version }) => ({ ...row, version, newest: JSON.stringify(row.newest) }));
+  const parts = derived.map(
+    (insert, i) => sql`, ${sql.raw(`derived_${i}`)} as (${insert} where exists (select 1 from written))`,
+  );
+  const found = await db.execute<{ subjectId: string; sequence: number; version: string }>(sql`
+    with known as materialized (
+      select * from jsonb_to_recordset(${JSON.stringify(after)}::jsonb) as n("id" uuid, "version" text, "movedSequence" bigint, "state" jsonb, "newest" text)
+    ), held as materialized (
+      select s.id from subjects s join known n on n.id = s.id and n.version = s.xmin::text order by s.id for update of s
+    ), written as (
+      insert into entries (id, kind, kind_version, subject_id, happened_at, zone, night_on, written_at, written_by, payload, payload_hash)
+      select n."id", n."kind", n."kindVersion", n."subjectId", n."happenedAt", n."zone", n."nightOn", n."writtenAt", n."writtenBy", n."payload", n."payloadHash"
+      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as n("id" uuid, "kind" text, "kindVersion" int, "subjectId" uuid, "happenedAt" timestamptz, "zone" text, "nightOn" date, "writtenAt" timestamptz, "writtenBy" text, "payload" jsonb, "payloadHash" text)
+      where (select count(*) from held) = ${laid.length}
+      returning subject_id, sequence
+    )${sql.join(parts)}, laid as (
+      update subjects s set state = n.state, moved_sequence = case n."movedSequence" when ${sequenceToCome} then w.sequence else n."movedSequence" end, newest = replace(n.newest, ${`"sequence":${sequenceToCome}`}, '"sequence":' || w.sequence)::jsonb
+      from known n join written w on w.subject_id = n.id where s.id = n.id
+    )
+    select subject_id as "subjectId", sequence, pg_current_xact_id()::xid::text as version from written`);
+  return found.rows.flatMap(({ subjectId, sequence, version }) => {
+    const of = laid.find((s) => s.row.id === subjectId);
+    if (!of) return [];
+    const newest = JSON.parse(numbered(JSON.stringify(of.row.newest), String(sequence))) as SubjectRow['newest'];
+    const { movedSequence } = of.row;
+    return [
+      {
+        sequence,
+        subject: {
+          version,
+          row: { ...of.row, newest, movedSequence: movedSequence === sequenceToCome ? sequence : movedSequence },
+        },
+      },
+    ];
+  });
 }
 /** The first book of a house comes in as it was: with its numbers, and the gaps between them. */
 export async function insertNumbered(tx: Tx, rows: (NewEntryRow & { sequence: number })[]): Promise<void> {

@@ -32,9 +32,9 @@ import {
   type PageQuery,
   type SubjectRow,
 } from './book-repo';
+import { writtenAtOnce } from './at-once';
 import { entryHash, unstorableText } from './canonical';
 import type { KindRegistry, ProjectedEntry, SubjectSeed } from './kind';
-import { tellWritten } from './written';
 import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
 
 export interface BookDeps {
@@ -56,9 +56,9 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
   const nowEpochMs = deps.house.clock.nowEpochMs();
   refuseUnstorable(batch);
   const rows = batch.map((entry) => rowOf(deps, entry, nowEpochMs));
-  const sequences = await again(() =>
+  const read = batch.map((entry) => readEntry(deps, entry));
+  const inTransaction = () =>
     deps.db.transaction(async (tx) => {
-      const read = batch.map((entry) => readEntry(deps, entry));
       const known = await lockedSubjects(deps, tx, read);
       const written = await insertEntries(tx, rows);
       const fresh = read.filter((e) => written.has(e.id));
@@ -70,9 +70,14 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
       await checkEntries(deps, tx, { fresh, known, nowEpochMs });
       await projectFresh(deps, tx, { fresh, rows, written, known });
       return { written, repeated };
-    }),
-  ).finally(() => {
-    tellWritten(deps.db, batch);
+    });
+  const sequences = await again(async () => {
+    const written = await writtenAtOnce(deps, {
+      read,
+      rows,
+      isRight: (entry, subject) => isRight(deps, { entry, subject, nowEpochMs }),
+    });
+    return written ? { written, repeated: new Map<string, number>() } : inTransaction();
   });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
@@ -146,7 +151,7 @@ async function lockedSubjects(
   for (const entry of batch) {
     const seed = kinds.seedOf(entry.kind, entry.payload);
     if (seed && !seeds.has(entry.subjectId))
-      seeds.set(entry.subjectId, { id: entry.subjectId, state: {}, newest: {}, ...seed });
+      seeds.set(entry.subjectId, { id: entry.subjectId, movedSequence: 0, state: {}, newest: {}, ...seed });
   }
   await insertSubjects(
     tx,
@@ -215,11 +220,27 @@ async function checkEntries(
         throw refused('This is struck already');
       struckHere.set(entryId, [...before, parameter]);
     }
-    const { lasting, check } = deps.kinds.of(entry.kind);
-    const own = [...((await lasting?.(tx, entry)) ?? []), ...((await check?.(tx, entry)) ?? [])];
+    const { faults: faultsOf, lasting, check } = deps.kinds.of(entry.kind);
+    const own = [
+      ...(faultsOf?.(entry) ?? []),
+      ...((await lasting?.(tx, entry)) ?? []),
+      ...((await check?.(tx, entry)) ?? []),
+    ];
     faults.push(...own.map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
   }
   if (faults.length > 0) throw badRequest(faults);
+}
+
+/** All that `checkEntries` asks of a plain entry. */
+function isRight(
+  deps: BookDeps,
+  { entry, subject, nowEpochMs }: { entry: ReadEntry; subject: SubjectRow; nowEpochMs: number },
+): boolean {
+  const faults = deps.kinds.of(entry.kind).faults?.(entry) ?? [];
+  return (
+    descriptorOf(entry.kind).about.includes(subject.kind) &&
+    faults.length + timeFaults({ entry, subject, nowEpochMs, path: '', deps }).length === 0
+  );
 }
 
 const subjectWord = (kind: Kind): string => {

@@ -60,6 +60,8 @@ export const subjects = pgTable('subjects', {
   kind: text({ enum: subjectKinds }).notNull(),
   name: text().notNull(),
   startedOn: date({ mode: 'string' }).notNull(),
+  /** The highest number among those entries that move the water or say what it is: what is foreseen rests on them. */
+  movedSequence: bigint({ mode: 'number' }).notNull().default(0),
   state: jsonb()
     .$type<SubjectState>()
     .notNull()

@@ -35,7 +35,8 @@ export async function standingFaults(
     for (const { message } of timeFaults({ entry, subject, nowEpochMs, path: '', deps })) say(message);
     if (!descriptorOf(entry.kind).about.includes(subject.kind)) say(`does not go to a ${subject.kind}`);
     if (struck.has(entry.id)) continue;
-    for (const { field, message } of (await deps.kinds.of(entry.kind).lasting?.(tx, entry)) ?? [])
+    const { faults: faultsOf, lasting } = deps.kinds.of(entry.kind);
+    for (const { field, message } of [...(faultsOf?.(entry) ?? []), ...((await lasting?.(tx, entry)) ?? [])])
       say(`${field}: ${message}`);
   }
   return faults.sort((a, b) => a.rowIndex - b.rowIndex);

@@ -17,7 +17,6 @@ import type { Photo } from './photo';
 import { knownPhotos, storePhoto } from './photo-repo';
 import type { PhotoRoom } from './photo-service';
 import { rebuildSubject } from './projection';
-import { tellWritten } from './written';
 
 type Exported = v.InferOutput<typeof exportedEntry>;
 type Fault = ImportReport['faults'][number];
@@ -81,60 +80,56 @@ export async function importBook(
   const old: Fault[] = [];
   let [newCount, knownCount] = [0, 0];
   try {
-    await deps.db
-      .transaction(async (tx) => {
-        const ordered = [...book.entries].sort((a, b) => a.sequence - b.sequence);
-        const known = new Map(
-          (
-            await entriesById(
-              tx,
-              ordered.map((e) => e.id),
-            )
-          ).map((e) => [e.id, e.payloadHash]),
-        );
-        for (const [i, entry] of ordered.entries())
-          if (known.has(entry.id) && known.get(entry.id) !== entry.payloadHash)
-            faults.push({ rowIndex: i + 1, message: 'is in this book already with other content' });
-        if (faults.length > 0) throw new TrialEnds();
-        const fresh = ordered.filter((e) => !known.has(e.id));
-        [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
-        const seeds = new Map<string, Exported>();
-        for (const entry of fresh)
-          if (descriptorOf(entry.kind).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
-        await insertSubjects(
-          tx,
-          [...seeds].map(([id, entry]) => {
-            const seed = deps.kinds.seedOf(entry.kind, deps.kinds.read(entry.kind, entry.kindVersion, entry.payload));
-            if (!seed) throw new Error('a seed without a subject');
-            return { id, state: {}, newest: {}, ...seed };
-          }),
-        );
-        const subjectIds = [...new Set(fresh.map((e) => e.subjectId))];
-        const subjects = new Set((await lockSubjects(tx, subjectIds)).map((s) => s.id));
-        for (const [i, entry] of ordered.entries())
-          if (!known.has(entry.id) && !subjects.has(entry.subjectId))
-            faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
-        if (faults.length > 0) throw new TrialEnds();
-        const first = await bookIsEmpty(tx);
-        for (let i = 0; i < fresh.length; i += 1000) {
-          const part = fresh.slice(i, i + 1000);
-          if (first)
-            await insertNumbered(
-              tx,
-              part.map((e) => ({ ...rowOf(e), sequence: e.sequence })),
-            );
-          else await insertEntries(tx, part.map(rowOf));
-        }
-        for (const photo of checked) await storePhoto(tx, photo, deps.house.clock.nowEpochMs());
-        for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
-        const place = new Map(book.entries.map((e, i) => [e.id, i + 1]));
-        const rows = fresh.map((e) => ({ rowIndex: place.get(e.id) ?? 0, entry: readEntry(deps, sentOf(e)) }));
-        old.push(...(await standingFaults(deps, tx, { rows, nowEpochMs: deps.house.clock.nowEpochMs() })));
-        if (dryRun || (old.length > 0 && !keepOldFaults)) throw new TrialEnds();
-      })
-      .finally(() => {
-        tellWritten(deps.db, book.entries);
-      });
+    await deps.db.transaction(async (tx) => {
+      const ordered = [...book.entries].sort((a, b) => a.sequence - b.sequence);
+      const known = new Map(
+        (
+          await entriesById(
+            tx,
+            ordered.map((e) => e.id),
+          )
+        ).map((e) => [e.id, e.payloadHash]),
+      );
+      for (const [i, entry] of ordered.entries())
+        if (known.has(entry.id) && known.get(entry.id) !== entry.payloadHash)
+          faults.push({ rowIndex: i + 1, message: 'is in this book already with other content' });
+      if (faults.length > 0) throw new TrialEnds();
+      const fresh = ordered.filter((e) => !known.has(e.id));
+      [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
+      const seeds = new Map<string, Exported>();
+      for (const entry of fresh)
+        if (descriptorOf(entry.kind).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
+      await insertSubjects(
+        tx,
+        [...seeds].map(([id, entry]) => {
+          const seed = deps.kinds.seedOf(entry.kind, deps.kinds.read(entry.kind, entry.kindVersion, entry.payload));
+          if (!seed) throw new Error('a seed without a subject');
+          return { id, movedSequence: 0, state: {}, newest: {}, ...seed };
+        }),
+      );
+      const subjectIds = [...new Set(fresh.map((e) => e.subjectId))];
+      const subjects = new Set((await lockSubjects(tx, subjectIds)).map((s) => s.id));
+      for (const [i, entry] of ordered.entries())
+        if (!known.has(entry.id) && !subjects.has(entry.subjectId))
+          faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
+      if (faults.length > 0) throw new TrialEnds();
+      const first = await bookIsEmpty(tx);
+      for (let i = 0; i < fresh.length; i += 1000) {
+        const part = fresh.slice(i, i + 1000);
+        if (first)
+          await insertNumbered(
+            tx,
+            part.map((e) => ({ ...rowOf(e), sequence: e.sequence })),
+          );
+        else await insertEntries(tx, part.map(rowOf));
+      }
+      for (const photo of checked) await storePhoto(tx, photo, deps.house.clock.nowEpochMs());
+      for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
+      const place = new Map(book.entries.map((e, i) => [e.id, i + 1]));
+      const rows = fresh.map((e) => ({ rowIndex: place.get(e.id) ?? 0, entry: readEntry(deps, sentOf(e)) }));
+      old.push(...(await standingFaults(deps, tx, { rows, nowEpochMs: deps.house.clock.nowEpochMs() })));
+      if (dryRun || (old.length > 0 && !keepOldFaults)) throw new TrialEnds();
+    });
   } catch (error) {
     if (!(error instanceof TrialEnds)) throw error;
   }

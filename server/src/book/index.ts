@@ -15,6 +15,5 @@ export { lookedKind, noteKind, strikeKind } from './page-kinds';
 export { ParcelRoom } from './parcel-room';
 export { photoKind, PhotoRoom } from './photo-service';
 export { rebuildAll } from './projection';
-export { onWritten, type WrittenEntry } from './written';
 export { namesOf, readSubjects } from './book-repo';
 export { diaryView } from './diary-service';

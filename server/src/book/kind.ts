@@ -1,3 +1,4 @@
+import type { SQL } from 'drizzle-orm';
 import {
   descriptorOf,
   kindIds,
@@ -49,19 +50,28 @@ export type EntryOf<K extends Kind> = Extract<ReadEntry, { kind: K }>;
  * book itself knows no slice. Every payload comes in the newest version: old ones are lifted when they are read.
  */
 export interface KindModule<K extends Kind = Kind> {
+  /** What is wrong with an entry by itself. Faults with paths under the payload; asked whenever it comes in. */
+  faults?: (entry: EntryOf<K>) => FieldFault[];
   /**
-   * What holds of an entry whenever it is asked: by itself, or by what was in force at its time. Faults with paths under
-   * the payload; asked when it is written, and again when a book brings it.
+   * What holds of an entry by what was in force at its time. Faults with paths under the payload; asked when it is
+   * written, and again when a book brings it.
    */
   lasting?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
   /** What only the database knows of an entry, as faults with paths under the payload; runs in the entry's transaction. */
   check?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
   /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. Returns what may be newest. */
   project?: (tx: Tx, entries: readonly ProjectedEntry<ReadPayloadOf<K>>[]) => Promise<NewestPatch[]>;
+  /**
+   * Rows for the entries where nothing has to be known for them: an insert that ends before its `where`, so that it can
+   * be a part of the one statement that writes a plain entry.
+   */
+  rows?: (entries: readonly ProjectedEntry<ReadPayloadOf<K>>[]) => SQL;
   /** Removes the projected rows of a subject, before they are made anew. */
   clear?: (tx: Tx, subjectId: string) => Promise<void>;
-  /** What rides with the subject of an entry that is not struck. */
-  newly?: (payload: ReadPayloadOf<K>, entryId: string) => Newly[];
+  /** What rides with the subject of an entry that is not struck whole; the parts that are struck are named. */
+  newly?: (payload: ReadPayloadOf<K>, entryId: string, struckParts: readonly string[]) => Newly[];
+  /** It moves the water, or says what it is or was: what is foreseen of its subject is foreseen anew. */
+  moves?: true;
   /** What this entry leaves in the subject's "last done". */
   done?: (payload: ReadPayloadOf<K>) => { slot: keyof SubjectState; done: Done } | null;
   /** Needed where the descriptor says that it brings a subject into being. */
@@ -88,6 +98,14 @@ export class KindRegistry {
   /** A backdated entry of it changes what later entries mean: a set-up gives the net volume in force, a strike takes away. */
   reachesBack(kind: Kind): boolean {
     return kind === 'strike' || descriptorOf(kind).seeds;
+  }
+  /**
+   * Hangs on nothing but its own subject, and changes nothing else: neither what others mean, nor what is checked in the
+   * database.
+   */
+  isPlain(kind: Kind): boolean {
+    const { lasting, check, project } = this.of(kind);
+    return !lasting && !check && !project && !this.reachesBack(kind);
   }
   read(kind: Kind, version: number, payload: unknown): ReadPayloadOf<Kind> {
     return lifted(kind, version, payload);

@@ -16,6 +16,7 @@ export const noteKind: KindModule<'note'> = {
 };
 
 export const strikeKind: KindModule<'strike'> = {
+  moves: true,
   project: async (tx, entries) => {
     await insertStrikes(
       tx,

@@ -3,6 +3,7 @@ import type { Db, Tx } from '../db';
 import {
   allSubjectIds,
   entriesOfSubject,
+  insertRows,
   insertSubjects,
   lockSubjects,
   updateSubjects,
@@ -15,9 +16,11 @@ import type { KindRegistry, NewestPatch, ProjectedEntry } from './kind';
 /** Lays one entry onto what is known of its subject: pure, so that writing and rebuilding cannot differ. */
 export function laidOnto(subject: SubjectRow, entry: ProjectedEntry<unknown>, kinds: KindRegistry): SubjectRow {
   if (entry.struck.whole) return subject;
-  const left = kinds.of(entry.kind).done?.(entry.payload as never);
+  const { done, moves } = kinds.of(entry.kind);
+  const left = done?.(entry.payload as never);
   const atEpochMs = entry.happenedAt.getTime();
   const laid = { ...subject };
+  if (moves) laid.movedSequence = Math.max(subject.movedSequence, entry.sequence);
   if (left) {
     const last = subject.state[left.slot];
     if (!last || atEpochMs >= last.atEpochMs) {
@@ -60,19 +63,20 @@ export async function project(
     const own = entries.filter((e) => e.kind === kind);
     if (own.length === 0) continue;
     const module = kinds.of(kind);
-    patches.push(...((await module.project?.(tx, own as never)) ?? []));
-    if (module.newly) for (const entry of own) patches.push(...patchesOf(entry, module.newly));
+    if (module.rows) await insertRows(tx, module.rows(own as never));
+    patches.push(...((await module.project?.(tx, own as never)) ?? []), ...own.flatMap((e) => patchesOf(e, kinds)));
   }
   return patches;
 }
 
-const patchesOf = (
-  { id, sequence, subjectId, happenedAt, payload, struck }: ProjectedEntry<unknown>,
-  newly: (payload: never, entryId: string) => { key: string; fact: object; keepCount: number }[],
+/** What an entry puts into the newest of its subject. */
+export const patchesOf = (
+  { id, kind, sequence, subjectId, happenedAt, payload, struck }: ProjectedEntry<unknown>,
+  kinds: KindRegistry,
 ): NewestPatch[] =>
   struck.whole
     ? []
-    : newly(payload as never, id).map(({ key, fact, keepCount }) => ({
+    : (kinds.of(kind).newly?.(payload as never, id, struck.parameters) ?? []).map(({ key, fact, keepCount }) => ({
         subjectId,
         key,
         item: { atEpochMs: happenedAt.getTime(), sequence, ...fact },
@@ -99,7 +103,7 @@ export async function rebuildSubject(tx: Tx, subjectId: string, kinds: KindRegis
   const [seed] = seeds;
   if (!seed) return;
   for (const kind of kinds.inOrder) await kinds.of(kind).clear?.(tx, subjectId);
-  const blank: SubjectRow = { id: subjectId, state: {}, newest: {}, ...seed };
+  const blank: SubjectRow = { id: subjectId, movedSequence: 0, state: {}, newest: {}, ...seed };
   await insertSubjects(tx, [blank]);
   const patches = await project(tx, projected, kinds);
   const laid = projected.reduce((subject, entry) => laidOnto(subject, entry, kinds), blank);

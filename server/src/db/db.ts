@@ -74,6 +74,13 @@ export function lostConnection(error: unknown): boolean {
   return false;
 }
 
+/** Whether a write failed because something with its key is there already (23505). */
+export function alreadyThere(error: unknown): boolean {
+  for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)
+    if ('code' in inner && inner.code === '23505') return true;
+  return false;
+}
+
 /** Whether the database ended this transaction because it and another waited for each other (40P01, 40001). */
 export function endedByDeadlock(error: unknown): boolean {
   for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)

@@ -1,1 +1,11 @@
-export { answersInMs, endedByDeadlock, lostConnection, migrateDb, openDb, type Db, type OpenDb, type Tx } from './db';
+export {
+  alreadyThere,
+  answersInMs,
+  endedByDeadlock,
+  lostConnection,
+  migrateDb,
+  openDb,
+  type Db,
+  type OpenDb,
+  type Tx,
+} from './db';

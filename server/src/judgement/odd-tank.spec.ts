@@ -92,7 +92,7 @@ describe('a forecast that takes too long', () => {
   it('is given up for its tank, which says so; in time it is there', async () => {
     const tankId = await tested('Slow');
     const tanks = await readTanks(house.db, { atEpochMs: Date.parse(at(0)), tankId });
-    const hurried = new Prospects(house.db, 1);
+    const hurried = new Prospects(house.db, { timeLimitMs: 1 });
     const patient = new Prospects(house.db);
     try {
       const given = await hurried.of(tanks, Date.parse(at(0)));

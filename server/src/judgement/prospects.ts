@@ -1,12 +1,15 @@
+import { createHash } from 'node:crypto';
+import { availableParallelism } from 'node:os';
 import type { Water } from '#core/readings';
 import { addedByTopUp } from '#core/water';
 import type { DosePayload } from '#contracts/book';
 import { readDiary } from '../book';
 import type { Db } from '../db';
 import { readHistories } from '../readings';
-import type { Tank } from '../tanks';
+import type { Tank, TankSlot } from '../tanks';
 import { ThreadPool } from '../threads';
 import { readChanges } from '../water';
+import { keepProspects, readProspects } from './prospects-repo';
 import { noProspect, type Prospect, type ProspectInput } from './prospect';
 
 const dayMs = 86_400_000;
@@ -18,69 +21,94 @@ const awaitedTankCount = 40;
 const batchTankCount = 5;
 /** A tank of ten years takes some tens of milliseconds; what takes so long never ends. */
 const mostMs = 10_000;
+/** More would wait for each other at the database, and leave other requests nothing. */
+const mostThreads = 4;
 
 interface Kept {
   tank: Tank;
   nowEpochMs: number;
-  signature: string;
+  /** What it is made of, this code included. */
+  mark: string;
   made: Promise<void>;
   settle: { resolve: () => void; reject: (error: unknown) => void };
   value: Prospect | null;
+  /** The table of those that were made before has been asked. */
+  sought: boolean;
 }
 
+/** What of the newest few a forecast, a finding or a test plan looks at: feeding and looking move nothing. */
+const lookedAt: readonly TankSlot[] = ['stage', 'equipment', 'new', 'sight', 'alarming'];
+
 /**
- * Forecasts, slow findings and test plans of the tanks, made when first asked for and kept until something is written
- * about the tank or a quarter of the day is over. A thread of its own computes them, so that requests go on meanwhile;
- * a single tank goes before a whole house.
+ * Forecasts, slow findings and test plans of the tanks, made when first asked for and kept until the water of the tank is
+ * moved or a quarter of the day is over: in memory, and in a table over a restart and for other servers. Threads of
+ * their own compute them, behind whatever else is asked; a single tank goes before a whole house, and those at the head
+ * of the round before the rest.
  */
 export class Prospects {
   private readonly kept = new Map<string, Kept>();
-  private readonly thread = new ThreadPool<ProspectInput[], Prospect[]>(
-    new URL('./prospects-thread.ts', import.meta.url),
-  );
+  private readonly threads: ThreadPool<ProspectInput[], Prospect[]>;
+  private readonly timeLimitMs: number;
+  private readonly code: string | null;
   private readonly queue: Kept[] = [];
-  private working = false;
+  private workersCount = 0;
+  private readonly threadsCount = Math.min(mostThreads, availableParallelism());
   constructor(
     private readonly db: Db,
-    private readonly timeLimitMs = mostMs,
-  ) {}
+    /** `code` names what makes the forecasts: made by other code they are made anew. Null keeps them in memory only. */
+    { timeLimitMs = mostMs, code = null }: { timeLimitMs?: number; code?: string | null } = {},
+  ) {
+    [this.timeLimitMs, this.code] = [timeLimitMs, code];
+    this.threads = new ThreadPool(new URL('./prospects-thread.ts', import.meta.url), this.threadsCount);
+  }
 
   /** Those that are ready; waits for all where only a few have to be made. */
   async of(tanks: readonly Tank[], nowEpochMs: number): Promise<Map<string, Prospect>> {
+    const onRound = [...tanks].sort((a, b) => inRound(a) - inRound(b));
+    for (const tank of onRound) this.keptOf(tank, nowEpochMs);
     const wanted = tanks.map((tank) => this.keptOf(tank, nowEpochMs));
     const missing = wanted.filter((k) => !k.value);
-    if (missing.length <= awaitedTankCount) {
-      this.first(missing);
-      await Promise.all(missing.map((k) => k.made));
+    if (missing.length > 0) await this.seek(missing);
+    const unmade = wanted.filter((k) => !k.value);
+    if (unmade.length <= awaitedTankCount) {
+      this.first(unmade);
+      await Promise.all(unmade.map((k) => k.made));
     }
     return new Map(wanted.flatMap(({ tank, value }) => (value ? [[tank.tankId, value]] : [])));
   }
 
   close(): Promise<void> {
     this.queue.length = 0;
-    return this.thread.close();
+    return this.threads.close();
   }
 
   private keptOf(tank: Tank, nowEpochMs: number): Kept {
-    const signature = JSON.stringify([
-      tank.newest,
-      tank.setUpEntryId,
-      tank.bears.bearing,
-      tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
-      Math.floor(nowEpochMs / (dayMs / 4)),
-    ]);
+    const mark = createHash('sha256')
+      .update(
+        JSON.stringify([
+          this.code,
+          tank.movedSequence,
+          lookedAt.flatMap((slot) => Object.entries(tank.newest).filter(([key]) => key.split(':')[0] === slot)),
+          tank.setUpEntryId,
+          tank.bears.bearing,
+          tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
+          Math.floor(nowEpochMs / (dayMs / 4)),
+        ]),
+      )
+      .digest('base64url');
     const known = this.kept.get(tank.tankId);
-    if (known?.signature === signature) return known;
+    if (known?.mark === mark) return known;
     const settle: Kept['settle'] = { resolve: () => undefined, reject: () => undefined };
     const made = new Promise<void>((resolve, reject) => {
       settle.resolve = resolve;
       settle.reject = reject;
     });
     made.catch(() => undefined);
-    const kept: Kept = { tank, nowEpochMs, signature, made, settle, value: null };
+    const kept: Kept = { tank, nowEpochMs, mark, made, settle, value: null, sought: this.code === null };
     this.kept.set(tank.tankId, kept);
     this.queue.push(kept);
-    if (!this.working) void this.work();
+    for (; this.workersCount < this.threadsCount && this.workersCount < this.queue.length; this.workersCount++)
+      void this.work();
     return kept;
   }
 
@@ -91,18 +119,39 @@ export class Prospects {
     this.queue.splice(0, this.queue.length, ...before, ...waiting);
   }
 
+  /** Those that were made before, by this server or another, of just what they are made of now. */
+  private async seek(wanted: readonly Kept[]): Promise<void> {
+    const unsought = wanted.filter((k) => !k.sought);
+    if (unsought.length === 0) return;
+    for (const kept of unsought) kept.sought = true;
+    const byTank = new Map(unsought.map((k) => [k.tank.tankId, k]));
+    try {
+      for (const { tankId, mark, value } of await readProspects(this.db, [...byTank.keys()])) {
+        const kept = byTank.get(tankId);
+        if (kept?.mark === mark) this.settled(kept, value);
+      }
+    } catch {
+      // They are made anew, then.
+    }
+  }
+  private settled(kept: Kept, value: Prospect): void {
+    kept.value = value;
+    kept.settle.resolve();
+    const at = this.queue.indexOf(kept);
+    if (at >= 0) this.queue.splice(at, 1);
+  }
+
   private async work(): Promise<void> {
-    this.working = true;
     // Whoever asks for several at once has put them all into the queue before the first is taken out.
     await Promise.resolve();
     while (this.queue.length > 0) {
+      await this.seek(this.queue);
       const batch = this.queue.splice(0, batchTankCount);
+      if (batch.length === 0) break;
       try {
         const values = await this.valuesOf(await inputsOf(this.db, batch));
-        for (const [i, kept] of batch.entries()) {
-          kept.value = values[i] ?? null;
-          kept.settle.resolve();
-        }
+        for (const [i, kept] of batch.entries()) this.settled(kept, values[i] ?? { ...noProspect, failed: true });
+        await this.keep(batch);
       } catch (error) {
         for (const kept of batch) {
           if (this.kept.get(kept.tank.tankId) === kept) this.kept.delete(kept.tank.tankId);
@@ -110,23 +159,35 @@ export class Prospects {
         }
       }
     }
-    this.working = false;
+    this.workersCount -= 1;
+  }
+  /** What was not worked out this time may be next time. */
+  private async keep(batch: readonly Kept[]): Promise<void> {
+    if (this.code === null) return;
+    const made = batch.flatMap(({ tank, mark, value, nowEpochMs }) =>
+      value && !value.failed ? [{ tankId: tank.tankId, mark, value, madeAt: new Date(nowEpochMs) }] : [],
+    );
+    // Kept here in any case; without the table a restart makes them again.
+    await keepProspects(this.db, made).catch(() => undefined);
   }
 
   /** Where one of them cannot be worked out, or not in time, each is asked for alone, and that one says so. */
   private async valuesOf(inputs: readonly ProspectInput[]): Promise<Prospect[]> {
     try {
-      return await this.thread.ask([...inputs], { timeLimitMs: this.timeLimitMs });
+      return await this.threads.ask([...inputs], { timeLimitMs: this.timeLimitMs });
     } catch {
       const values: Prospect[] = [];
       for (const input of inputs) {
-        const alone = await this.thread.ask([input], { timeLimitMs: this.timeLimitMs }).catch(() => null);
+        const alone = await this.threads.ask([input], { timeLimitMs: this.timeLimitMs }).catch(() => null);
         values.push(alone?.[0] ?? { ...noProspect, failed: true });
       }
       return values;
     }
   }
 }
+
+/** Where a tank stands in the round: those that rest come last. */
+const inRound = ({ setUp }: Tank): number => (setUp.purpose === 'resting' ? 1e6 : 0) + setUp.roundOrder;
 
 const dosed = ({ no3MgPerL, po4MgPerL }: DosePayload): Water => ({
   ...(no3MgPerL ? { no3MgPerL } : {}),

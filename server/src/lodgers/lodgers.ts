@@ -3,9 +3,9 @@ import { shippedAlmanac } from '#almanac/shelf';
 import { kindsInForce, populationsOf, type Lodger, type StockEvent } from '#core/stock';
 import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
-import { ofKind, onWritten, readDiary, type DiaryRow, type WrittenEntry } from '../book';
+import { ofKind, readDiary, type DiaryRow } from '../book';
 import type { Db } from '../db';
-import { readTankRows, type Tank } from '../tanks';
+import { readTankRows, type Tank, type TankRow } from '../tanks';
 
 /** A row of the diary as an event of a population. */
 export const eventOf = (row: DiaryRow<'stock' | 'arrival'>): StockEvent =>
@@ -57,38 +57,33 @@ async function lodgersOf(
 const keptMs = 6 * 3_600_000;
 
 /**
- * Who lives where, kept in memory until something is written about it: years of events of three hundred tanks are not read
- * again for every sheet. What is read while a write is under way is not kept.
+ * Who lives where, kept in memory as long as nothing was written about the tank: years of events of three hundred tanks
+ * are not read again for every sheet. The tank's own row says so, whichever server wrote.
  */
 class LodgerBook {
-  private readonly kept = new Map<string, { atEpochMs: number; lodgers: readonly Lodger[] }>();
-  private writesCount = 0;
-  constructor(private readonly db: Db) {
-    onWritten(db, (entries) => {
-      this.forget(entries);
-    });
-  }
-  async of({ tankIds, atEpochMs }: { tankIds: readonly string[]; atEpochMs: number }): Promise<LodgersById> {
-    const fresh = (tankId: string): readonly Lodger[] | null => {
-      const known = this.kept.get(tankId);
-      return known && Math.abs(known.atEpochMs - atEpochMs) < keptMs ? known.lodgers : null;
-    };
-    const missing = tankIds.filter((id) => !fresh(id));
-    const { writesCount } = this;
-    const read =
-      missing.length === 0 ? new Map<string, Lodger[]>() : await lodgersOf(this.db, { tankIds: missing, atEpochMs });
-    if (writesCount === this.writesCount)
-      for (const id of missing) this.kept.set(id, { atEpochMs, lodgers: read.get(id) ?? [] });
-    return new Map(tankIds.map((id) => [id, read.get(id) ?? fresh(id) ?? []]));
-  }
-  private forget(entries: readonly WrittenEntry[]): void {
-    this.writesCount += 1;
-    for (const { kind, subjectId } of entries) {
-      if (kind === 'own-kind') this.kept.clear();
-      else if (kind === 'stock' || kind === 'arrival' || kind === 'strike') this.kept.delete(subjectId);
+  private readonly kept = new Map<string, { atEpochMs: number; mark: string; lodgers: readonly Lodger[] }>();
+  constructor(private readonly db: Db) {}
+  async of({ tanks, atEpochMs }: { tanks: readonly TankRow[]; atEpochMs: number }): Promise<LodgersById> {
+    const lodgers = new Map<string, readonly Lodger[]>();
+    const missing: TankRow[] = [];
+    for (const tank of tanks) {
+      const known = this.kept.get(tank.tankId);
+      if (known?.mark === markOf(tank) && Math.abs(known.atEpochMs - atEpochMs) < keptMs)
+        lodgers.set(tank.tankId, known.lodgers);
+      else missing.push(tank);
     }
+    if (missing.length === 0) return lodgers;
+    const read = await lodgersOf(this.db, { tankIds: missing.map((t) => t.tankId), atEpochMs });
+    for (const tank of missing) {
+      const own = read.get(tank.tankId) ?? [];
+      lodgers.set(tank.tankId, own);
+      this.kept.set(tank.tankId, { atEpochMs, mark: markOf(tank), lodgers: own });
+    }
+    return lodgers;
   }
 }
+/** What is read later than the row is at least as new as it: a write between the two gives the next row another mark. */
+const markOf = ({ movedSequence, ownKindsSequence }: TankRow): string => `${movedSequence} ${ownKindsSequence}`;
 type LodgersById = Map<string, readonly Lodger[]>;
 const books = new WeakMap<Db, LodgerBook>();
 function bookOf(db: Db): LodgerBook {
@@ -100,7 +95,7 @@ function bookOf(db: Db): LodgerBook {
 /** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
 export async function readTanks(db: Db, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
   const rows = await readTankRows(db, asked);
-  const lodgers = await bookOf(db).of({ tankIds: rows.map((t) => t.tankId), atEpochMs: asked.atEpochMs });
+  const lodgers = await bookOf(db).of({ tanks: rows, atEpochMs: asked.atEpochMs });
   return rows.map((tank) => {
     const living = lodgers.get(tank.tankId) ?? [];
     const { bearing, bearingKept = false, practiceId } = tank.setUp;

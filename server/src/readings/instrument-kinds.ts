@@ -4,7 +4,7 @@ import type { FieldFault } from '../problems';
 import { newlyIn } from '../tanks';
 
 export const instrumentKind: KindModule<'instrument'> = {
-  lasting: (_tx, { payload }) => instrumentFaults(payload),
+  faults: ({ payload }) => instrumentFaults(payload),
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
 };

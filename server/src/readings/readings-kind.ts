@@ -3,41 +3,31 @@ import type { ReadingsPayload, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { oddWords } from '#words/readings';
 import type { FieldFault } from '../problems';
-import type { KindModule, NewestPatch, ProjectedEntry } from '../book';
+import type { KindModule } from '../book';
 import { newlyIn } from '../tanks';
-import { clearReadings, insertReadings } from './readings-repo';
+import { clearReadings, readingRows } from './readings-repo';
 
 const parameterOf = (id: string): Parameter | undefined => shippedAlmanac.parameters.find((p) => p.id === id);
 
 export const readingsKind: KindModule<'readings'> = {
-  lasting: (_tx, { payload }) => readingsFaults(payload),
+  faults: ({ payload }) => readingsFaults(payload),
   done: ({ values }) => ({
     slot: 'readings',
     done: { id: 'readings', facts: { values: values.map(({ parameter, lo, hi }) => ({ parameter, lo, hi })) } },
   }),
-  project: async (tx, entries) => {
-    await insertReadings(tx, entries);
-    return entries.flatMap(newestFrom);
-  },
+  moves: true,
+  rows: readingRows,
+  /** A value struck by itself does not ride with the tank; the rest of its set does. */
+  newly: ({ values }, _entryId, struckParts) =>
+    values
+      .filter((value) => !struckParts.includes(value.parameter))
+      .map((value) => {
+        const { parameter, lo, hi } = value;
+        const penPpm = penPpmOf(value);
+        return newlyIn('reading', { lo, hi, ...(penPpm ? { penPpm } : {}) }, parameter);
+      }),
   clear: clearReadings,
 };
-
-/** A value struck by itself does not ride with the tank; the rest of its set does. */
-const newestFrom = ({
-  sequence,
-  subjectId,
-  happenedAt,
-  payload,
-  struck,
-}: ProjectedEntry<ReadingsPayload>): NewestPatch[] =>
-  payload.values
-    .filter((value) => !struck.whole && !struck.parameters.includes(value.parameter))
-    .map((value) => {
-      const { parameter, lo, hi } = value;
-      const penPpm = penPpmOf(value);
-      const { key, fact, keepCount } = newlyIn('reading', { lo, hi, ...(penPpm ? { penPpm } : {}) }, parameter);
-      return { subjectId, key, item: { atEpochMs: happenedAt.getTime(), sequence, ...fact }, keepCount };
-    });
 
 /** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
 const readingsFaults = ({ values }: ReadingsPayload): FieldFault[] =>

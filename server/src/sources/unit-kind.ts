@@ -2,7 +2,7 @@ import type { UnitPayload } from '#contracts/book';
 import type { FieldFault } from '../problems';
 import type { KindModule } from '../book';
 
-export const unitKind: KindModule<'unit'> = { lasting: (_tx, { payload }) => unitFaults(payload) };
+export const unitKind: KindModule<'unit'> = { faults: ({ payload }) => unitFaults(payload) };
 
 /** Water does not become saltier by a membrane that works; more out than in is two readings swapped. */
 function unitFaults({ inUsPerCm, outUsPerCm, betweenUsPerCm }: UnitPayload): FieldFault[] {

@@ -9,6 +9,7 @@ const alarming: readonly StockPayload['event'][] = ['died', 'missing', 'sign', '
 
 export const stockKind: KindModule<'stock'> = {
   check: stockFaults,
+  moves: true,
   done: ({ event, kindId, strain, count, sign }) => ({
     slot: 'stock',
     done: { id: 'stock', facts: { event, kindId, strain, count, sign } },
@@ -23,6 +24,7 @@ export const stockKind: KindModule<'stock'> = {
 };
 export const arrivalKind: KindModule<'arrival'> = {
   check: arrivalFaults,
+  moves: true,
   done: ({ kindId, strain, count }) => ({ slot: 'stock', done: { id: 'arrival', facts: { kindId, strain, count } } }),
   newly: ({ kindId, strain }) => [newlyIn('new', { what: 'animal', name: kindName(kindId, strain), gone: false })],
 };
@@ -44,7 +46,8 @@ export const clearedKind: KindModule<'cleared'> = {
   newly: ({ fedEntryId }) => [newlyIn('cleared', { fedEntryId })],
 };
 export const ownKindKind: KindModule<'own-kind'> = {
-  lasting: (_tx, { payload }) => ownKindFaults(payload),
+  moves: true,
+  faults: ({ payload }) => ownKindFaults(payload),
   seed: ({ kind, startedOn }) => ({ name: kind.id, startedOn }),
   done: ({ kind }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name: kind.commonName } } }),
 };

@@ -3,7 +3,7 @@ import type { FieldFault } from '../problems';
 import type { KindModule } from '../book';
 
 export const supplyKind: KindModule<'supply'> = {
-  lasting: (_tx, { payload }) => supplyFaults(payload),
+  faults: ({ payload }) => supplyFaults(payload),
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
 };

@@ -7,7 +7,7 @@ import { newlyIn } from './newest';
 import { clearSetUps, insertSetUps } from './tanks-repo';
 
 export const setUpKind: KindModule<'set-up'> = {
-  lasting: (_tx, { payload }) => setUpFaults(payload),
+  faults: ({ payload }) => setUpFaults(payload),
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
   project: async (tx, entries) => {

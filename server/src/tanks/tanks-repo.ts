@@ -14,6 +14,10 @@ export interface TankRow {
   setUp: SetUpPayload;
   setUpEntryId: string;
   netVolumeL: number;
+  /** The number of the entry that last moved its water, or said what it is or who lives in it, whichever server wrote it. */
+  movedSequence: number;
+  /** Rises with every kind of animal that the keeper describes or describes anew. */
+  ownKindsSequence: number;
   lastDone: SubjectState;
   newest: Newest;
 }
@@ -51,7 +55,8 @@ export async function readTankRows(
   { atEpochMs, tankId }: { atEpochMs: number; tankId?: string },
 ): Promise<TankRow[]> {
   const found = await db.execute<TankRow & Record<string, unknown>>(sql`
-    select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.state as "lastDone", s.newest,
+    select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.moved_sequence as "movedSequence",
+      (select coalesce(sum(k.moved_sequence), 0)::bigint from subjects k where k.kind = 'own-kind') as "ownKindsSequence", s.state as "lastDone", s.newest,
       u.entry_id as "setUpEntryId", u.net_volume_l as "netVolumeL", u.payload as "setUp"
     from subjects s cross join lateral (
       select entry_id, net_volume_l, payload from tank_setups p where p.subject_id = s.id and not p.struck ${inForce(instant(atEpochMs))}

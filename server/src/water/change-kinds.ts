@@ -11,6 +11,7 @@ import { clearChanges, insertChanges } from './water-repo';
 export const changeKind: KindModule<'change'> = {
   lasting: changeVolumeFaults,
   check: changeFaults,
+  moves: true,
   done: ({ entered }) => ({ slot: 'change', done: { id: 'change', facts: { entered } } }),
   project: async (tx, entries) => {
     const fractions = await insertChanges(
@@ -37,6 +38,7 @@ export const changeKind: KindModule<'change'> = {
 /** What had evaporated and was filled up: read from the book by the build-up model, kept in no table of its own. */
 export const topUpKind: KindModule<'top-up'> = {
   lasting: topUpVolumeFaults,
+  moves: true,
   check: (tx, { payload: { sourceId } }) => sourceFaults(tx, [{ field: 'sourceId', id: sourceId }]),
 };
 

@@ -1,0 +1,8 @@
+CREATE TABLE "prospects" (
+	"tank_id" uuid PRIMARY KEY NOT NULL,
+	"mark" text NOT NULL,
+	"value" jsonb NOT NULL,
+	"made_at" timestamp (3) with time zone NOT NULL
+);
+--> statement-breakpoint
+ALTER TABLE "subjects" ADD COLUMN "moved_sequence" bigint DEFAULT 0 NOT NULL;
