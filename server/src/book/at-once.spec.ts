@@ -170,12 +170,7 @@ describe('two servers on one database', () => {
     await beside.get<Tonight>('/api/tonight');
     const stock = (server: TestHouse, event: 'arrived' | 'died', count: number): Promise<unknown> =>
       server.write(
-        entry(
-          'stock',
-          tankId,
-          { event, kindId: 'bee-shrimp', strain: '', count: { lo: count, hi: count } },
-          at(3),
-        ),
+        entry('stock', tankId, { event, kindId: 'bee-shrimp', strain: '', count: { lo: count, hi: count } }, at(3)),
       );
     const asked = async (server: TestHouse): Promise<unknown> => {
       const { bears, lines, bandsByDate } = (await server.get<Folio>(`/api/tanks/${tankId}/folio`)).body;

@@ -104,7 +104,15 @@ export class Prospects {
       settle.reject = reject;
     });
     made.catch(() => undefined);
-    const kept: Kept = { tank, nowEpochMs, mark, made, settle, value: null, sought: this.code === null };
+    const kept: Kept = {
+      tank,
+      nowEpochMs,
+      mark,
+      made,
+      settle,
+      value: null,
+      sought: this.code === null || known !== undefined,
+    };
     this.kept.set(tank.tankId, kept);
     this.queue.push(kept);
     for (; this.workersCount < this.threadsCount && this.workersCount < this.queue.length; this.workersCount++)

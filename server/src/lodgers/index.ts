@@ -1,1 +1,1 @@
-export { eventOf, readTanks } from './lodgers';
+export { eventOf, readTanks, stockTold } from './lodgers';

@@ -1,6 +1,6 @@
 import { bookKinds } from '#almanac/kinds';
 import { shippedAlmanac } from '#almanac/shelf';
-import { kindsInForce, populationsOf, type Lodger, type StockEvent } from '#core/stock';
+import { kindsInForce, populationsOf, type Lodger, type StockEvent, type StockKind } from '#core/stock';
 import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
 import { ofKind, readDiary, type DiaryRow } from '../book';
@@ -24,78 +24,95 @@ const stockEvent = (atEpochMs: number, { event, kindId, strain, count, sign }: S
   sign,
 });
 
-/** Who lives in these tanks at a time, as far as the book knows: kinds with more than nobody left of them. */
-async function lodgersOf(
-  db: Db,
-  { tankIds, atEpochMs }: { tankIds: readonly string[]; atEpochMs: number },
-): Promise<Map<string, Lodger[]>> {
-  const [rows, own] = await Promise.all([
-    readDiary({ db }, { kinds: ['stock', 'arrival'], subjectIds: tankIds }),
-    readDiary({ db }, { kinds: ['own-kind'] }),
-  ]);
-  const kinds = kindsInForce({ book: bookKinds, own: ofKind(own, 'own-kind').map((r) => r.payload.kind) });
-  const events = new Map<string, StockEvent[]>();
-  for (const row of rows) {
-    const listed = events.get(row.subjectId);
-    if (listed) listed.push(eventOf(row));
-    else events.set(row.subjectId, [eventOf(row)]);
-  }
-  return new Map(
-    [...events].map(([tankId, of]) => [
-      tankId,
-      populationsOf({ kinds, events: of, nowEpochMs: atEpochMs, tempC: null }).flatMap(
-        ({ kindId, strain, count }): Lodger[] => {
-          const kind = kinds.find((k) => k.id === kindId);
-          return kind && count.hi > 0 ? [{ kind, strain, count }] : [];
-        },
-      ),
-    ]),
-  );
+/** What was ever said of the animals of some tanks, and the kinds that they may be of. */
+export interface StockTold {
+  kinds: readonly StockKind[];
+  events: ReadonlyMap<string, readonly StockEvent[]>;
 }
 
-/** What is kept holds for so long: between events a population only fades. */
+interface Kept {
+  sequence: number;
+  events: readonly StockEvent[];
+  /** Who lived there at a time, by the kinds as they were then. */
+  living: { atEpochMs: number; kinds: readonly StockKind[]; lodgers: readonly Lodger[] } | null;
+}
+/** Between events a population only fades: who lives there is counted anew after so long. */
 const keptMs = 6 * 3_600_000;
 
 /**
- * Who lives where, kept in memory as long as nothing was written about the tank: years of events of three hundred tanks
- * are not read again for every sheet. The tank's own row says so, whichever server wrote.
+ * What was told of the stock, kept in memory as long as nothing was written about the tank: years of events of three
+ * hundred tanks are not read again for every sheet. The tank's own row says so, whichever server wrote.
  */
-class LodgerBook {
-  private readonly kept = new Map<string, { atEpochMs: number; mark: string; lodgers: readonly Lodger[] }>();
+class StockBook {
+  private readonly kept = new Map<string, Kept>();
+  private own: { sequence: number; kinds: readonly StockKind[] } | null = null;
   constructor(private readonly db: Db) {}
-  async of({ tanks, atEpochMs }: { tanks: readonly TankRow[]; atEpochMs: number }): Promise<LodgersById> {
-    const lodgers = new Map<string, readonly Lodger[]>();
-    const missing: TankRow[] = [];
-    for (const tank of tanks) {
-      const known = this.kept.get(tank.tankId);
-      if (known?.mark === markOf(tank) && Math.abs(known.atEpochMs - atEpochMs) < keptMs)
-        lodgers.set(tank.tankId, known.lodgers);
-      else missing.push(tank);
-    }
-    if (missing.length === 0) return lodgers;
-    const read = await lodgersOf(this.db, { tankIds: missing.map((t) => t.tankId), atEpochMs });
-    for (const tank of missing) {
-      const own = read.get(tank.tankId) ?? [];
-      lodgers.set(tank.tankId, own);
-      this.kept.set(tank.tankId, { atEpochMs, mark: markOf(tank), lodgers: own });
-    }
-    return lodgers;
+
+  async of(tanks: readonly TankRow[]): Promise<StockTold> {
+    const ownSequence = tanks[0]?.ownKindsSequence ?? 0;
+    // What is read later than the rows is at least as new as they are: a write between the two gives the next row another mark.
+    const missing = tanks.filter((t) => this.kept.get(t.tankId)?.sequence !== t.movedSequence);
+    const [own, read] = await Promise.all([
+      this.own?.sequence === ownSequence ? this.own : this.ownKinds(ownSequence),
+      missing.length === 0
+        ? []
+        : readDiary({ db: this.db }, { kinds: ['stock', 'arrival'], subjectIds: missing.map((t) => t.tankId) }),
+    ]);
+    this.own = own;
+    const fresh = new Map<string, StockEvent[]>(missing.map((t) => [t.tankId, []]));
+    for (const row of read) fresh.get(row.subjectId)?.push(eventOf(row));
+    for (const { tankId, movedSequence } of missing)
+      this.kept.set(tankId, { sequence: movedSequence, events: fresh.get(tankId) ?? [], living: null });
+    return {
+      kinds: own.kinds,
+      events: new Map(tanks.map(({ tankId }) => [tankId, fresh.get(tankId) ?? this.kept.get(tankId)?.events ?? []])),
+    };
+  }
+  /** Who lives in each of them at a time, as far as the book knows. */
+  async lodgers(tanks: readonly TankRow[], atEpochMs: number): Promise<Map<string, readonly Lodger[]>> {
+    const { kinds, events } = await this.of(tanks);
+    return new Map(
+      tanks.map(({ tankId, movedSequence }) => {
+        const kept = this.kept.get(tankId);
+        const living = kept?.sequence === movedSequence ? kept.living : null;
+        if (living?.kinds === kinds && Math.abs(living.atEpochMs - atEpochMs) < keptMs) return [tankId, living.lodgers];
+        const lodgers = lodgersOf({ kinds, events: events.get(tankId) ?? [] }, atEpochMs);
+        if (kept?.sequence === movedSequence) kept.living = { atEpochMs, kinds, lodgers };
+        return [tankId, lodgers];
+      }),
+    );
+  }
+  private async ownKinds(sequence: number): Promise<{ sequence: number; kinds: readonly StockKind[] }> {
+    const own = sequence === 0 ? [] : await readDiary({ db: this.db }, { kinds: ['own-kind'] });
+    return { sequence, kinds: kindsInForce({ book: bookKinds, own: ofKind(own, 'own-kind').map((r) => r.payload.kind) }) };
   }
 }
-/** What is read later than the row is at least as new as it: a write between the two gives the next row another mark. */
-const markOf = ({ movedSequence, ownKindsSequence }: TankRow): string => `${movedSequence} ${ownKindsSequence}`;
-type LodgersById = Map<string, readonly Lodger[]>;
-const books = new WeakMap<Db, LodgerBook>();
-function bookOf(db: Db): LodgerBook {
-  const known = books.get(db) ?? new LodgerBook(db);
+const books = new WeakMap<Db, StockBook>();
+function bookOf(db: Db): StockBook {
+  const known = books.get(db) ?? new StockBook(db);
   books.set(db, known);
   return known;
 }
 
+/** What was told of the stock of these tanks, as their rows know it. */
+export const stockTold = (db: Db, tanks: readonly TankRow[]): Promise<StockTold> => bookOf(db).of(tanks);
+
+/** Who lives in a tank at a time, as far as the book knows: kinds with more than nobody left of them. */
+const lodgersOf = (
+  { kinds, events }: { kinds: readonly StockKind[]; events: readonly StockEvent[] },
+  atEpochMs: number,
+): Lodger[] =>
+  populationsOf({ kinds, events, nowEpochMs: atEpochMs, tempC: null }).flatMap(
+    ({ kindId, strain, count }): Lodger[] => {
+      const kind = kinds.find((k) => k.id === kindId);
+      return kind && count.hi > 0 ? [{ kind, strain, count }] : [];
+    },
+  );
+
 /** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
 export async function readTanks(db: Db, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
   const rows = await readTankRows(db, asked);
-  const lodgers = await bookOf(db).of({ tanks: rows, atEpochMs: asked.atEpochMs });
+  const lodgers = await bookOf(db).lodgers(rows, asked.atEpochMs);
   return rows.map((tank) => {
     const living = lodgers.get(tank.tankId) ?? [];
     const { bearing, bearingKept = false, practiceId } = tank.setUp;

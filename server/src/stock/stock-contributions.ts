@@ -1,8 +1,7 @@
-import { bookKinds, foods } from '#almanac/kinds';
+import { foods } from '#almanac/kinds';
 import { middle } from '#core/readings';
 import {
   cycleAsked,
-  kindsInForce,
   leftoverDue,
   lossesAlarm,
   populationsOf,
@@ -11,8 +10,8 @@ import {
   watchReading,
 } from '#core/stock';
 import type { BesideAlarm, Contribution } from '#core/tonight';
-import { ofKind, readDiary, type BookDeps } from '../book';
-import { eventOf } from '../lodgers';
+import type { BookDeps } from '../book';
+import { stockTold } from '../lodgers';
 import { latestWater, newestOf, stageOf, type Tank } from '../tanks';
 
 const dayMs = 86_400_000;
@@ -51,19 +50,17 @@ export async function stockContributions({
   );
 }
 
-/** One query for all, and only where something alarming happened; a jump stands beside the last change and what is new. */
+/** A jump stands beside the last change and what is new. */
 async function alarmsOf(
   deps: Pick<BookDeps, 'db'>,
   tanks: readonly Tank[],
   nowEpochMs: number,
 ): Promise<Map<string, Contribution[]>> {
   if (tanks.length === 0) return new Map();
-  const rows = await readDiary(deps, { kinds: ['stock', 'arrival', 'own-kind'] });
-  const own = ofKind(rows, 'own-kind').map((r) => r.payload.kind);
-  const kinds = kindsInForce({ book: bookKinds, own });
+  const { kinds, events: told } = await stockTold(deps.db, tanks);
   return new Map(
     tanks.map((tank) => {
-      const events = rows.flatMap((r) => (r.kind !== 'own-kind' && r.subjectId === tank.tankId ? [eventOf(r)] : []));
+      const events = told.get(tank.tankId) ?? [];
       const temp = latestWater(tank).tempC;
       const populations = populationsOf({ kinds, events, nowEpochMs, tempC: temp ? middle(temp) : null });
       const alarms = populations.flatMap((population) => {
