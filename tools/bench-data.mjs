@@ -108,4 +108,3 @@ export async function prepared(databaseUrl, size) {
   await db.end();
   return rows[0];
 }
-

@@ -27,7 +27,9 @@ export const said = (line) => console.log(`       ${line}`);
 export function concluded() {
   const over = told.filter((t) => t.over);
   const bare = over.filter((t) => !t.reason);
-  console.log(`\n${told.length - over.length} of ${told.length} limits hold, ${over.length - bare.length} are over for the reason beside them.`);
+  console.log(
+    `\n${told.length - over.length} of ${told.length} limits hold, ${over.length - bare.length} are over for the reason beside them.`,
+  );
   for (const { what } of bare) console.log(`  over without a reason: ${what}`);
   return bare.length === 0;
 }

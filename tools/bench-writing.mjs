@@ -70,11 +70,15 @@ export async function measureWriting({ url, databaseUrl, tanks }) {
       alone.ours.push(...(await timed(writer(ours, tank), 30)));
       alone.bare.push(...(await timed(writer(bare.address, tank), 30)));
     }
-    held('Entry with 8 readings, beside a bare Express route of one statement', median(alone.ours) / median(alone.bare), {
-      limit: 2,
-      unit: 'times',
-      also: `${show(median(alone.ours))} ms and ${show(median(alone.bare))} ms`,
-    });
+    held(
+      'Entry with 8 readings, beside a bare Express route of one statement',
+      median(alone.ours) / median(alone.bare),
+      {
+        limit: 2,
+        unit: 'times',
+        also: `${show(median(alone.ours))} ms and ${show(median(alone.bare))} ms`,
+      },
+    );
     /** @type {{ ours: number[], bare: number[] }} */
     const eight = { ours: [], bare: [] };
     const together = (/** @type {string} */ address) =>

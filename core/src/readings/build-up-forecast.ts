@@ -124,6 +124,10 @@ function passedFractions(
   const passed = new Float64Array(horizonDays + 1);
   const { returnPerDay, usualProductionPerDay } = traits;
   const wider = smallSampleRatio(belief);
+  // What is left of the excess on each day is the same for every course.
+  const leftFractions = Float64Array.from({ length: horizonDays + 1 }, (_, day) =>
+    Math.exp(-returnPerDay * (day + 0.5)),
+  );
   for (const { shareFraction, state } of withUnseenSteps(belief, traits)) {
     const levelSd = wider * Math.sqrt(state.levelVarianceValue);
     const lean = (wider * wider * state.covarianceValue) / levelSd;
@@ -142,7 +146,7 @@ function passedFractions(
           next += 1;
           level += change.changeFraction * ((change.sourceValue ?? habit.sourceValue) - level);
         }
-        level += usualProductionPerDay + excess * Math.exp(-returnPerDay * (day + 0.5));
+        level += usualProductionPerDay + excess * (leftFractions[day] ?? 0);
         if (level < habit.floorValue) level = habit.floorValue;
       }
     }

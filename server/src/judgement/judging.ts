@@ -101,16 +101,26 @@ export function verdictOf({
   );
 }
 
-/** The verdict on tonight's readings with the model's word laid over it. */
-export const foreseenVerdict = ({
+/** Nothing that is said of a tank turns within a minute. */
+const minuteMs = 60_000;
+const verdicts = new WeakMap<Tank, { outlooks: readonly Outlook[]; minuteIndex: number; verdict: TankVerdict }>();
+
+/** The verdict on tonight's readings with the model's word laid over it; of an unchanged tank once a minute. */
+export function foreseenVerdict({
   tank,
-  prospect,
+  prospect: { outlooks },
   nowEpochMs,
 }: {
   tank: Tank;
   prospect: { outlooks: readonly Outlook[] };
   nowEpochMs: number;
-}): TankVerdict =>
-  withOutlooks(verdictOf({ tank, nowEpochMs }), { outlooks: prospect.outlooks, catalogue: shippedAlmanac.parameters });
+}): TankVerdict {
+  const minuteIndex = Math.floor(nowEpochMs / minuteMs);
+  const known = verdicts.get(tank);
+  if (known?.outlooks === outlooks && known.minuteIndex === minuteIndex) return known.verdict;
+  const verdict = withOutlooks(verdictOf({ tank, nowEpochMs }), { outlooks, catalogue: shippedAlmanac.parameters });
+  verdicts.set(tank, { outlooks, minuteIndex, verdict });
+  return verdict;
+}
 
 export const everyParameter: readonly ParameterId[] = shippedAlmanac.parameters.map((p) => p.id);

@@ -50,7 +50,10 @@ export class Prospects {
   private readonly threads: ThreadPool<ProspectInput[], Prospect[]>;
   private readonly timeLimitMs: number;
   private readonly code: string | null;
+  /** Of an unchanged tank, which is the same object. */
+  private readonly marks = new WeakMap<Tank, { quarterIndex: number; mark: string }>();
   private readonly queue: Kept[] = [];
+  /** Twice as many as threads: while one is worked on, the next is read. */
   private workersCount = 0;
   private readonly threadsCount = Math.min(mostThreads, availableParallelism());
   constructor(
@@ -83,19 +86,7 @@ export class Prospects {
   }
 
   private keptOf(tank: Tank, nowEpochMs: number): Kept {
-    const mark = createHash('sha256')
-      .update(
-        JSON.stringify([
-          this.code,
-          tank.movedSequence,
-          lookedAt.flatMap((slot) => Object.entries(tank.newest).filter(([key]) => key.split(':')[0] === slot)),
-          tank.setUpEntryId,
-          tank.bears.bearing,
-          tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
-          Math.floor(nowEpochMs / (dayMs / 4)),
-        ]),
-      )
-      .digest('base64url');
+    const mark = this.markOf(tank, Math.floor(nowEpochMs / (dayMs / 4)));
     const known = this.kept.get(tank.tankId);
     if (known?.mark === mark) return known;
     const settle: Kept['settle'] = { resolve: () => undefined, reject: () => undefined };
@@ -115,9 +106,29 @@ export class Prospects {
     };
     this.kept.set(tank.tankId, kept);
     this.queue.push(kept);
-    for (; this.workersCount < this.threadsCount && this.workersCount < this.queue.length; this.workersCount++)
+    for (; this.workersCount < 2 * this.threadsCount && this.workersCount < this.queue.length; this.workersCount++)
       void this.work();
     return kept;
+  }
+
+  private markOf(tank: Tank, quarterIndex: number): string {
+    const known = this.marks.get(tank);
+    if (known?.quarterIndex === quarterIndex) return known.mark;
+    const mark = createHash('sha256')
+      .update(
+        JSON.stringify([
+          this.code,
+          tank.movedSequence,
+          lookedAt.flatMap((slot) => Object.entries(tank.newest).filter(([key]) => key.split(':')[0] === slot)),
+          tank.setUpEntryId,
+          tank.bears.bearing,
+          tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
+          quarterIndex,
+        ]),
+      )
+      .digest('base64url');
+    this.marks.set(tank, { quarterIndex, mark });
+    return mark;
   }
 
   private first(urgent: readonly Kept[]): void {

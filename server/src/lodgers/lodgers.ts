@@ -5,7 +5,7 @@ import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
 import { ofKind, readDiary, type DiaryRow } from '../book';
 import type { Db } from '../db';
-import { readTankRows, type Tank, type TankRow } from '../tanks';
+import { tankRows, type Tank, type TankRow } from '../tanks';
 
 /** A row of the diary as an event of a population. */
 export const eventOf = (row: DiaryRow<'stock' | 'arrival'>): StockEvent =>
@@ -84,7 +84,10 @@ class StockBook {
   }
   private async ownKinds(sequence: number): Promise<{ sequence: number; kinds: readonly StockKind[] }> {
     const own = sequence === 0 ? [] : await readDiary({ db: this.db }, { kinds: ['own-kind'] });
-    return { sequence, kinds: kindsInForce({ book: bookKinds, own: ofKind(own, 'own-kind').map((r) => r.payload.kind) }) };
+    return {
+      sequence,
+      kinds: kindsInForce({ book: bookKinds, own: ofKind(own, 'own-kind').map((r) => r.payload.kind) }),
+    };
   }
 }
 const books = new WeakMap<Db, StockBook>();
@@ -111,10 +114,12 @@ const lodgersOf = (
 
 /** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
 export async function readTanks(db: Db, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
-  const rows = await readTankRows(db, asked);
+  const rows = await tankRows(db, asked);
   const lodgers = await bookOf(db).lodgers(rows, asked.atEpochMs);
   return rows.map((tank) => {
     const living = lodgers.get(tank.tankId) ?? [];
+    const known = whole.get(tank);
+    if (known?.lodgers === living) return known;
     const { bearing, bearingKept = false, practiceId } = tank.setUp;
     const bears = bearingOf({
       said: bearing,
@@ -122,6 +127,10 @@ export async function readTanks(db: Db, asked: { atEpochMs: number; tankId?: str
       practice: shippedAlmanac.practices.find((p) => p.id === practiceId)?.bearing ?? null,
       kinds: living.map(({ kind }) => kind).filter((kind) => kind.group !== 'plant'),
     });
-    return { ...tank, lodgers: living, bears };
+    const made = { ...tank, lodgers: living, bears };
+    whole.set(tank, made);
+    return made;
   });
 }
+/** An unchanged row with the same animals is the same tank. */
+const whole = new WeakMap<TankRow, Tank>();

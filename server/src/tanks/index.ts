@@ -2,4 +2,5 @@ export { newestByOf, newestFaults, newestOf, newlyIn, type SlotItem, type TankSl
 export { equipmentOf, latestWater, stageOf } from './tank';
 export { tanksContributions } from './tanks-contributions';
 export { factKind, setUpKind } from './tanks-kinds';
-export { netVolumeInForce, netVolumeInForceOf, readSetUps, readTankRows, type Tank, type TankRow } from './tanks-repo';
+export { tankRows } from './tank-rows';
+export { netVolumeInForce, netVolumeInForceOf, readSetUps, type Tank, type TankRow } from './tanks-repo';

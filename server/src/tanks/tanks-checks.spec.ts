@@ -13,7 +13,7 @@ import {
   tonightAt,
   type TestHouse,
 } from '../app/harness.cases';
-import { equipmentOf, latestWater, newestOf, readTankRows, stageOf } from './index';
+import { equipmentOf, latestWater, newestOf, tankRows, stageOf } from './index';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -75,8 +75,7 @@ describe('what rides with a tank', () => {
     await house.write(tankEntry(tank), ...facts.map(([fact, daysAgo = 1]) => entry('fact', tank, fact, at(daysAgo))));
     return tank;
   };
-  const read = async (tankId: string) =>
-    (await readTankRows(house.db, { atEpochMs: Date.parse(tonightAt), tankId }))[0]!;
+  const read = async (tankId: string) => (await tankRows(house.db, { atEpochMs: Date.parse(tonightAt), tankId }))[0]!;
 
   it('its stage, by the newest that was said', async () => {
     const tank = await newTank([{ about: 'stage', stage: 'cycling' }, 9], [{ about: 'stage', stage: 'running' }, 2]);

@@ -49,18 +49,37 @@ export const netVolumeInForceOf = ({
 }): ReturnType<typeof sql> => sql`
   (select p.net_volume_l from tank_setups p where p.subject_id = ${subjectId} and not p.struck ${inForce(at)})`;
 
-/** Tanks with the set-up in force at a time; of one, or of the house. */
-export async function readTankRows(
-  db: Db | Tx,
+/** Which writing of a tank's row is the one in force, and with which set-up: another mark, and the row is another. */
+export interface TankMark extends Record<string, unknown> {
+  tankId: string;
+  version: string;
+  setUpEntryId: string;
+  ownKindsSequence: number;
+}
+/** The tanks of the house, or one of them, by their marks alone. */
+export async function readTankMarks(
+  db: Db,
   { atEpochMs, tankId }: { atEpochMs: number; tankId?: string },
-): Promise<TankRow[]> {
-  const found = await db.execute<TankRow & Record<string, unknown>>(sql`
-    select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.moved_sequence as "movedSequence",
-      (select coalesce(sum(k.moved_sequence), 0)::bigint from subjects k where k.kind = 'own-kind') as "ownKindsSequence", s.state as "lastDone", s.newest,
-      u.entry_id as "setUpEntryId", u.net_volume_l as "netVolumeL", u.payload as "setUp"
+): Promise<TankMark[]> {
+  const found = await db.execute<TankMark>(sql`
+    select s.id as "tankId", s.xmin::text as version, u.entry_id as "setUpEntryId", k.sequence as "ownKindsSequence"
+    from subjects s cross join lateral (
+      select entry_id from tank_setups p where p.subject_id = s.id and not p.struck ${inForce(instant(atEpochMs))}
+    ) u cross join (select coalesce(sum(moved_sequence), 0)::bigint as sequence from subjects where kind = 'own-kind') k
+    where s.kind = 'tank' ${tankId === undefined ? sql`` : sql`and s.id = ${tankId}`}`);
+  return found.rows;
+}
+/** Whole rows, each with the version that it is. */
+export async function readTankRows(
+  db: Db,
+  { atEpochMs, tankIds }: { atEpochMs: number; tankIds: readonly string[] },
+): Promise<(Omit<TankRow, 'ownKindsSequence'> & { version: string })[]> {
+  const found = await db.execute<Omit<TankRow, 'ownKindsSequence'> & { version: string }>(sql`
+    select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.xmin::text as version, s.moved_sequence as "movedSequence",
+      s.state as "lastDone", s.newest, u.entry_id as "setUpEntryId", u.net_volume_l as "netVolumeL", u.payload as "setUp"
     from subjects s cross join lateral (
       select entry_id, net_volume_l, payload from tank_setups p where p.subject_id = s.id and not p.struck ${inForce(instant(atEpochMs))}
-    ) u where s.kind = 'tank' ${tankId === undefined ? sql`` : sql`and s.id = ${tankId}`}`);
+    ) u where s.id = any(${sql.param([...tankIds])}::uuid[])`);
   return found.rows;
 }
 
