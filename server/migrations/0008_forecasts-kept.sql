@@ -1,7 +1,7 @@
 CREATE TABLE "prospects" (
 	"tank_id" uuid PRIMARY KEY NOT NULL,
 	"mark" text NOT NULL,
-	"value" jsonb NOT NULL,
+	"value" json NOT NULL,
 	"made_at" timestamp (3) with time zone NOT NULL
 );
 --> statement-breakpoint

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import express, { Router, type Express } from 'express';
+import express, { Router, type Express, type Request, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import type { Logger } from 'pino';
 import { askedHeader, routes } from '#contracts/api';
@@ -8,7 +8,7 @@ import { shippedAlmanac } from '#almanac/shelf';
 import { preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
 import { bookRouter, diaryView, type BookDeps, type ParcelRoom, type PhotoRoom } from '../book';
-import { answersInMs } from '../db';
+import { answersInMs, stateOf } from '../db';
 import { doingView } from '../doing';
 import { buildUpView, eveningView, type WaterPlanner } from '../evening';
 import { changePreferences, houseView } from '../house';
@@ -21,6 +21,7 @@ import { benchView, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
 import { contributorsOf } from './contributors';
 import { openApi } from './openapi';
+import { KnownAnswers } from './known-answers';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
 
 export interface AppOptions {
@@ -57,6 +58,8 @@ export function createApp({
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Nothing of the API is stored, so nothing is compared; files have their own.
+  app.disable('etag');
   app.use(knownHostsOnly(hosts), securityHeaders());
   // A book of ten years is tens of megabytes; what is larger once unpacked is refused before it is read on.
   app.use(
@@ -93,6 +96,19 @@ function apiRouter(
 ): Router {
   const router = Router();
   const contributors = contributorsOf(deps.db);
+  const answers = new KnownAnswers(
+    () => stateOf(deps.db),
+    () => deps.house.clock.nowEpochMs(),
+  );
+  /** What is the same for all as long as nobody writes: made once, and written as text once. */
+  const known =
+    <T extends { nowAt: string }>(
+      make: (request: Request) => Promise<T>,
+      whole?: (answer: T) => boolean,
+    ): RequestHandler =>
+    async (request, response) => {
+      response.type('json').send(await answers.ask(request.originalUrl, () => make(request), whole));
+    };
   router.use((request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     const asked = request.get(askedHeader);
@@ -117,13 +133,19 @@ function apiRouter(
   );
   router.get(
     '/tonight',
-    async (_request, response) => void response.json(await tonightSheet({ ...deps, prospects, contributors })),
+    known(
+      () => tonightSheet({ ...deps, prospects, contributors }),
+      ({ foreseen }) => foreseen.readyCount === foreseen.tanksCount,
+    ),
   );
   router.get(
     '/readings/bench',
     async (_request, response) => void response.json(await benchView({ ...deps, prospects, contributors })),
   );
-  router.get('/sources', async (_request, response) => void response.json(await sourceList(deps)));
+  router.get(
+    '/sources',
+    known(() => sourceList(deps)),
+  );
   router.get('/sources/:sourceId/history', async (request, response) => {
     const { sourceId } = parsed(routes.sourceHistory.params, request.params);
     const days = Number(parsed(routes.sourceHistory.query, request.query).days ?? 400);
@@ -135,7 +157,7 @@ function apiRouter(
   });
   router.get(
     '/diary',
-    async (request, response) => void response.json(await diaryView(deps, parsed(routes.diary.query, request.query))),
+    known((request) => diaryView(deps, parsed(routes.diary.query, request.query))),
   );
   router.get('/water/batches', async (request, response) => {
     const days = Number(parsed(routes.batches.query, request.query).days ?? 60);
@@ -151,7 +173,10 @@ function apiRouter(
   });
   router.get(
     '/water/build-up',
-    async (_request, response) => void response.json(await buildUpView({ ...deps, prospects })),
+    known(
+      () => buildUpView({ ...deps, prospects }),
+      ({ tanks }) => tanks.every((t) => t.ready),
+    ),
   );
   router.get('/water/doing', async (_request, response) => void response.json(await doingView(deps)));
   router.get(
@@ -160,12 +185,15 @@ function apiRouter(
       void response.json(await learntView(deps, parsed(routes.learnt.params, request.params))),
   );
   router.get('/almanac', (_request, response) => void response.json(almanacView()));
-  router.get('/tanks/:tankId/folio', async (request, response) => {
-    const { tankId } = parsed(routes.folio.params, request.params);
-    const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
-    if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
-    response.json(await tankFolio({ ...deps, prospects, contributors }, { tankId, days }));
-  });
+  router.get(
+    '/tanks/:tankId/folio',
+    known((request) => {
+      const { tankId } = parsed(routes.folio.params, request.params);
+      const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
+      if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
+      return tankFolio({ ...deps, prospects, contributors }, { tankId, days });
+    }),
+  );
   router.get(
     '/tanks/:tankId/working/:parameter',
     async (request, response) =>
@@ -177,7 +205,7 @@ function apiRouter(
       ),
   );
   router.use(devicesRouter(devices));
-  router.use(bookRouter(deps, photos, parcels));
+  router.use(bookRouter(deps, { photos, parcels, known }));
   router.use((_request, _response, next) => {
     next(notFound('address'));
   });

@@ -19,6 +19,7 @@ import {
   writeDerivedVersion,
 } from '../house';
 import { Prospects } from '../judgement';
+import { readTanks } from '../lodgers';
 import { reasonOf } from '../problems';
 import { Devices, linkDevices } from '../readings';
 
@@ -77,6 +78,12 @@ async function main(): Promise<void> {
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const prospects = new Prospects(db, { code: codeMark() });
+  try {
+    const nowEpochMs = house.clock.nowEpochMs();
+    await prospects.recall(await readTanks(db, { atEpochMs: nowEpochMs }), nowEpochMs);
+  } catch (error) {
+    logger.warn({ reason: reasonOf(error) }, 'the forecasts that were kept cannot be read');
+  }
   const photos = new PhotoRoom(db, house.clock);
   const parcels = new ParcelRoom();
   const planner = new WaterPlanner();

@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { Router, type Response } from 'express';
+import { Router, type Request, type RequestHandler, type Response } from 'express';
 import type * as v from 'valibot';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { exportedBook, writeRequest } from '#contracts/book';
@@ -16,23 +16,30 @@ import type { PhotoRoom } from './photo-service';
 import { importBook } from './import';
 import { readPage, writeEntries, type BookDeps } from './book-service';
 
-export function bookRouter(deps: BookDeps, photos: PhotoRoom, parcels: ParcelRoom): Router {
+/** Gives an answer again as long as nobody has written anything. */
+type KnownRoute = <T extends { nowAt: string }>(make: (request: Request) => Promise<T>) => RequestHandler;
+
+export function bookRouter(
+  deps: BookDeps,
+  { photos, parcels, known }: { photos: PhotoRoom; parcels: ParcelRoom; known: KnownRoute },
+): Router {
   const router = Router();
   router.post('/entries', async (request, response) => {
     parsed(writeRequest, request.body);
     // What was sent is what is kept and hashed; defaults are filled in when it is read.
     response.status(201).json(await writeEntries(deps, (request.body as v.InferInput<typeof writeRequest>).entries));
   });
-  router.get('/entries', async (request, response) => {
-    const query = parsed(routes.entries.query, request.query);
-    const limit = Math.min(Number(query.limit ?? 100), 500);
-    if (limit < 1) throw badRequest([{ field: 'limit', message: 'must be at least 1' }]);
-    const before =
-      query.before === undefined
-        ? undefined
-        : { happenedAt: new Date(instantMs(query.before) ?? NaN), sequence: Number(query.beforeSequence ?? 0) };
-    response.json(
-      await readPage(deps, {
+  router.get(
+    '/entries',
+    known((request) => {
+      const query = parsed(routes.entries.query, request.query);
+      const limit = Math.min(Number(query.limit ?? 100), 500);
+      if (limit < 1) throw badRequest([{ field: 'limit', message: 'must be at least 1' }]);
+      const before =
+        query.before === undefined
+          ? undefined
+          : { happenedAt: new Date(instantMs(query.before) ?? NaN), sequence: Number(query.beforeSequence ?? 0) };
+      return readPage(deps, {
         subjectId: query.subject,
         words: query.words === undefined ? undefined : searchWords(query.words),
         kinds: query.kind === undefined || query.kind === '' ? undefined : query.kind.split(','),
@@ -42,9 +49,9 @@ export function bookRouter(deps: BookDeps, photos: PhotoRoom, parcels: ParcelRoo
         animal: query.animal,
         before,
         limit,
-      }),
-    );
-  });
+      });
+    }),
+  );
   router.post('/book/import', async (request, response) => {
     const { dryRun, oldFaults } = parsed(routes.importBook.query, request.query);
     if (!Buffer.isBuffer(request.body)) throw badRequest([{ field: 'book', message: 'must be a book as JSON or zip' }]);

@@ -95,6 +95,15 @@ export async function answersInMs(db: Db): Promise<number> {
   return performance.now() - began;
 }
 
+/**
+ * The state of the database as this moment sees it: which transactions are in it. The same text means the same rows,
+ * whichever server wrote them.
+ */
+export async function stateOf(db: Db): Promise<string> {
+  const { rows } = await db.execute<{ state: string }>(sql`select pg_current_snapshot()::text as state`);
+  return rows[0]?.state ?? '';
+}
+
 export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {
   await migrate(db, { migrationsFolder });
 }

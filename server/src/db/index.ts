@@ -5,6 +5,7 @@ export {
   lostConnection,
   migrateDb,
   openDb,
+  stateOf,
   type Db,
   type OpenDb,
   type Tx,

@@ -1,4 +1,4 @@
-import { jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { json, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { at } from '../columns';
 
 /**
@@ -9,6 +9,6 @@ export const prospects = pgTable('prospects', {
   tankId: uuid().primaryKey(),
   /** What it was made of: another mark, and it is made anew. */
   mark: text().notNull(),
-  value: jsonb().notNull(),
+  value: json().notNull(),
   madeAt: at().notNull(),
 });

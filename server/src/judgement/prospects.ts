@@ -80,6 +80,11 @@ export class Prospects {
     return new Map(wanted.flatMap(({ tank, value }) => (value ? [[tank.tankId, value]] : [])));
   }
 
+  /** What was made before a restart is there before anybody asks; the rest is begun with. */
+  async recall(tanks: readonly Tank[], nowEpochMs: number): Promise<void> {
+    await this.seek([...tanks].sort((a, b) => inRound(a) - inRound(b)).map((tank) => this.keptOf(tank, nowEpochMs)));
+  }
+
   close(): Promise<void> {
     this.queue.length = 0;
     return this.threads.close();
