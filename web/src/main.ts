@@ -16,7 +16,7 @@ bootstrapApplication(Shell, {
     provideBrowserGlobalErrorListeners(),
     provideRouter(pages, withComponentInputBinding()),
     // Only what `npm start` builds has one; from the first visit on the pages open without the house.
-    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:10000' }),
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:10000' }),
     providePrimeNG({
       theme: {
         preset,

@@ -1,7 +1,21 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  type OnDestroy,
+  type OnInit,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Bench } from '#contracts/readings';
 import type { Column } from './bench-entries';
+import { NearRows } from './near-rows';
+
+/** So many rows are in sight of a large screen when the bench is opened. */
+const filledAtOnceCount = 24;
 
 /** One cell as it is shown: what is typed in it, and what was known before. */
 export interface CellView {
@@ -31,7 +45,7 @@ export interface RowView {
     <th scope="row" role="rowheader">
       <a class="serif" [routerLink]="['/tanks', view().tank.tankId]">{{ view().tank.name }}</a>
     </th>
-    @for (c of view().cells; track c.column; let k = $index) {
+    @for (c of near() ? view().cells : []; track c.column; let k = $index) {
       <td role="cell" [class]="c.tone" [class.due]="c.due">
         <input
           [attr.aria-label]="view().tank.name + ', ' + c.label"
@@ -58,12 +72,35 @@ export interface RowView {
   `,
   styleUrl: './bench-row.scss',
 })
-export class BenchRowPart {
+export class BenchRowPart implements OnInit, OnDestroy {
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly rows = inject(NearRows);
+  /** Its fields are there; they stay, once they are. */
+  protected readonly near = signal(false);
+  /** Where it stands: the first are in sight at once. */
+  readonly place = input(0);
   readonly view = input.required<RowView>();
   readonly here = input(false);
   readonly typed = output<{ column: Column; text: string }>();
   readonly keyed = output<{ place: number; event: KeyboardEvent }>();
   readonly focused = output<Column>();
   readonly laidIn = output<{ place: number; event: ClipboardEvent }>();
+  ngOnInit(): void {
+    if (this.place() < filledAtOnceCount) this.near.set(true);
+    else
+      this.rows.watch(this.element, () => {
+        this.near.set(true);
+      });
+  }
+  ngOnDestroy(): void {
+    this.rows.forget(this.element);
+  }
+  /** Fills it, whether or not it is near. */
+  fill(): void {
+    this.near.set(true);
+  }
+  field(place: number): HTMLInputElement | null {
+    return this.element.querySelectorAll<HTMLInputElement>('td input')[place] ?? null;
+  }
   protected textOf = (event: Event): string => (event.target as HTMLInputElement).value;
 }

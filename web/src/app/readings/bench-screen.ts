@@ -1,4 +1,3 @@
-import type { ElementRef } from '@angular/core';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -7,7 +6,7 @@ import {
   inject,
   Injector,
   signal,
-  viewChild,
+  viewChildren,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -31,6 +30,7 @@ import {
 } from './bench-entries';
 import { BenchDraftStore } from './bench-draft';
 import { BenchGrid, describedCell } from './bench-grid';
+import { NearRows } from './near-rows';
 import { BenchRowPart } from './bench-row';
 import { Hold } from './hold';
 import { InstrumentStore } from './instrument-store';
@@ -44,7 +44,7 @@ const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as 
 @Component({
   selector: 'nl-bench',
   imports: [BenchRowPart, RouterLink],
-  providers: [BenchDraftStore, InstrumentStore, LiveStore],
+  providers: [NearRows, BenchDraftStore, InstrumentStore, LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-screen.html',
   styleUrl: './bench-screen.scss',
@@ -66,7 +66,7 @@ export class BenchScreen {
       this.said.set(text);
     },
   );
-  private readonly grid = viewChild<ElementRef<HTMLTableElement>>('grid');
+  private readonly rowParts = viewChildren(BenchRowPart);
   private readonly asked = new Subject<void>();
   protected readonly bench = signal<Bench | null>(null);
   private readonly drafts = inject(BenchDraftStore);
@@ -100,7 +100,7 @@ export class BenchScreen {
   private focusFirst(): void {
     afterNextRender(
       () => {
-        this.inputs()[0]?.focus();
+        this.rowParts()[0]?.field(0)?.focus();
       },
       { injector: this.injector },
     );
@@ -172,11 +172,34 @@ export class BenchScreen {
     else this.hold.start({ ...here, deviceId: here.device.deviceId });
   }
   private goOn(): void {
-    const focused = document.activeElement;
-    const inputs = this.inputs();
-    const place = inputs.findIndex((i) => i === focused);
-    const next = inputs[place + (this.down() ? this.draft().columns.length : 1)];
-    if (place >= 0) next?.focus();
+    // Whoever went elsewhere meanwhile stays there.
+    if (!document.activeElement?.closest('td')) return;
+    const here = this.at();
+    const rowIndex = this.bench()?.tanks.findIndex((t) => t.tankId === here?.tankId) ?? -1;
+    const columnIndex = here ? this.draft().columns.indexOf(here.column) : -1;
+    if (rowIndex < 0 || columnIndex < 0) return;
+    const wide = this.draft().columns.length;
+    this.goTo(rowIndex * wide + columnIndex + (this.down() ? wide : 1));
+  }
+  /** Rows ahead of the hand have their fields before they are reached. */
+  protected focused(rowIndex: number, tankId: string, column: Column): void {
+    this.at.set({ tankId, column });
+    for (const row of this.rowParts().slice(rowIndex + 1, rowIndex + 4)) row.fill();
+  }
+  /** To a cell by its place in the grid, row by row; a row that was never in sight gets its fields first. */
+  private goTo(place: number): void {
+    const wide = this.draft().columns.length;
+    const row = this.rowParts()[Math.floor(place / wide)];
+    if (!row) return;
+    const focus = (): boolean => {
+      const field = row.field(place % wide);
+      field?.focus();
+      field?.select();
+      return field !== null;
+    };
+    if (focus()) return;
+    row.fill();
+    afterNextRender(focus, { injector: this.injector });
   }
   private readonly cells = new BenchGrid({
     bench: this.bench,
@@ -253,9 +276,6 @@ export class BenchScreen {
       `${Object.keys(laid.texts).length} cells laid in.${laid.lostCount > 0 ? ` ${laid.lostCount} fell off the grid and are not in it.` : ''}`,
     );
   }
-  private inputs(): HTMLInputElement[] {
-    return [...(this.grid()?.nativeElement.querySelectorAll<HTMLInputElement>('td input') ?? [])];
-  }
   /** Enter goes on, arrows move, Ctrl and Enter write. */
   protected key(rowIndex: number, columnIndex: number, event: KeyboardEvent): void {
     const wide = this.draft().columns.length;
@@ -288,11 +308,9 @@ export class BenchScreen {
       ArrowLeft: atStart ? place - 1 : -1,
     }[event.key];
     if (to === undefined || to < 0) return;
-    const next = this.inputs()[to];
-    if (!next) return;
+    if (to >= wide * high) return;
     event.preventDefault();
-    next.focus();
-    next.select();
+    this.goTo(to);
   }
   protected toggleColumn(id: Column): void {
     const { columns } = this.draft();

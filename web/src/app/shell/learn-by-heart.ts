@@ -19,7 +19,8 @@ import { HouseStore } from '../base/house-store';
 
 /** A larger house keeps what was opened; forty tanks are kept whole. */
 const mostTanks = 60;
-const betweenMs = 150;
+/** Slowly: whoever types meanwhile is not to notice. */
+const betweenMs = 700;
 const always = ['house', 'tonight', 'doing', 'bench', 'evening', 'buildUp', 'sources', 'almanac', 'stock'] as const;
 
 /**

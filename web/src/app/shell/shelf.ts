@@ -34,6 +34,25 @@ import { stateWords } from '../ui/words';
     <a routerLink="/tanks/new" class="add small">Add a tank</a>
   `,
   styles: `
+    /* Stays in sight beside a long page, and scrolls by itself: three hundred names cost nothing while one types. */
+    :host {
+      display: block;
+      position: sticky;
+      top: 0.4rem;
+      max-height: calc(100vh - 0.8rem);
+      overflow-y: auto;
+      contain: content;
+    }
+    li {
+      content-visibility: auto;
+      contain-intrinsic-size: auto 36px;
+    }
+    @media (max-width: 700px) {
+      :host {
+        position: static;
+        max-height: none;
+      }
+    }
     ul + ul {
       border-top: 1px dashed var(--quiet);
       margin-top: 0.4rem;
