@@ -96,6 +96,13 @@ export function installPostgres() {
   return bin;
 }
 
+/** For the tests of two servers behind a pooler. @returns {string} */
+export function installPooler() {
+  const there = '/usr/sbin/pgbouncer';
+  if (!existsSync(there)) aptInstall(['pgbouncer'], 'the pooler (for the tests)');
+  return there;
+}
+
 /** @returns {string} */
 export function installChromium() {
   const given = process.env.CHROME_BIN;

@@ -22,6 +22,7 @@ import { batchList, learntView } from '../water';
 import { contributorsOf } from './contributors';
 import { openApi } from './openapi';
 import { KnownAnswers } from './known-answers';
+import type { Metrics } from './metrics';
 import { guardedWrites, knownHostsOnly, securityHeaders } from './security';
 
 export interface AppOptions {
@@ -37,6 +38,7 @@ export interface AppOptions {
   photos: PhotoRoom;
   parcels: ParcelRoom;
   planner: WaterPlanner;
+  metrics: Metrics;
 }
 
 const bodyLimit = '1mb';
@@ -55,12 +57,15 @@ export function createApp({
   photos,
   parcels,
   planner,
+  metrics,
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   // Nothing of the API is stored, so nothing is compared; files have their own.
   app.disable('etag');
   app.use(knownHostsOnly(hosts), securityHeaders());
+  app.get('/metrics', metrics.told);
+  app.use('/api', metrics.counted);
   // A book of ten years is tens of megabytes; what is larger once unpacked is refused before it is read on.
   app.use(
     '/api/book/import',

@@ -17,6 +17,7 @@ import { Devices } from '../readings';
 
 import { createApp } from './app';
 import { kinds } from './kinds';
+import { Metrics } from './metrics';
 
 export const tonightAt = '2026-03-14T21:30:00.000Z';
 export const at = (daysAgo: number, minutes = 0): string =>
@@ -104,6 +105,7 @@ async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Pr
   const planner = new WaterPlanner();
   const server = createServer(
     createApp({
+      metrics: new Metrics(),
       prospects,
       photos,
       parcels,

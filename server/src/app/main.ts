@@ -12,6 +12,7 @@ import { WaterPlanner } from '../evening';
 import {
   derivedVersion,
   keeperId,
+  Lease,
   openHouse,
   readDerivedVersion,
   readHouse,
@@ -25,6 +26,7 @@ import { Devices, linkDevices } from '../readings';
 
 import { createApp } from './app';
 import { kinds } from './kinds';
+import { Metrics } from './metrics';
 import { settingsFrom } from './settings';
 
 const root = path.resolve(
@@ -49,7 +51,7 @@ async function main(): Promise<void> {
     throw new Error(
       `The almanac has faults, so nothing is served:\n${faults.map((f) => `  - ${f.where}: ${f.what}`).join('\n')}`,
     );
-  const { db, close } = openDb({ url: settings.databaseUrl });
+  const { db, pool, close } = openDb({ url: settings.databaseUrl });
   await migrateDb(db, path.join(root, 'server/migrations'));
   const before = await readHouse(db);
   if (!before && settings.empty) await setUpEmpty(db, { zone: settings.zone });
@@ -74,7 +76,10 @@ async function main(): Promise<void> {
   const hosts = new Set(
     ['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`),
   );
-  const devices = new Devices(db, house.clock, realClock());
+  // Live values are heard by every server on this database; one of them writes what is gathered.
+  const lease = new Lease(db, 'devices');
+  if (settings.brokerUrl !== undefined) await lease.start();
+  const devices = new Devices(db, house.clock, realClock(), () => lease.isHeld);
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const prospects = new Prospects(db, { code: codeMark() });
@@ -87,7 +92,17 @@ async function main(): Promise<void> {
   const photos = new PhotoRoom(db, house.clock);
   const parcels = new ParcelRoom();
   const planner = new WaterPlanner();
+  const metrics = new Metrics();
+  metrics.watchProcess();
+  metrics.gauge('database_connections', 'Connections to the database', () => pool.totalCount);
+  metrics.gauge('database_connections_idle', 'Of these, free', () => pool.idleCount);
+  metrics.gauge('database_waiting', 'Requests that wait for a connection', () => pool.waitingCount);
+  metrics.gauge('forecasts_waiting', 'Tanks whose forecast is still to be made', () => prospects.waitingCount);
+  metrics.gauge('devices_writer', 'Whether continuous data of devices is written by this server', () =>
+    lease.isHeld ? 1 : 0,
+  );
   const app = createApp({
+    metrics,
     prospects,
     photos,
     parcels,
@@ -107,6 +122,7 @@ async function main(): Promise<void> {
   say(`READY http://${settings.host}:${settings.port}`);
   const finish = async (): Promise<void> => {
     await link?.close();
+    await lease.stop();
     await prospects.close();
     await photos.close();
     await parcels.close();

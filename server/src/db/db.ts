@@ -74,19 +74,17 @@ export function lostConnection(error: unknown): boolean {
   return false;
 }
 
-/** Whether a write failed because something with its key is there already (23505). */
-export function alreadyThere(error: unknown): boolean {
+/** Whether a failure of the database has this SQLSTATE, however deep it is wrapped. */
+function failedWith(error: unknown, code: string): boolean {
   for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)
-    if ('code' in inner && inner.code === '23505') return true;
+    if ('code' in inner && inner.code === code) return true;
   return false;
 }
+/** Whether a write failed because something with its key is there already (23505). */
+export const alreadyThere = (error: unknown): boolean => failedWith(error, '23505');
 
 /** Whether the database ended this transaction because it and another waited for each other (40P01, 40001). */
-export function endedByDeadlock(error: unknown): boolean {
-  for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)
-    if ('code' in inner && (inner.code === '40P01' || inner.code === '40001')) return true;
-  return false;
-}
+export const endedByDeadlock = (error: unknown): boolean => failedWith(error, '40P01') || failedWith(error, '40001');
 
 /** How long the database takes to answer at all. */
 export async function answersInMs(db: Db): Promise<number> {
@@ -104,6 +102,16 @@ export async function stateOf(db: Db): Promise<string> {
   return rows[0]?.state ?? '';
 }
 
+/** Two servers that are started at once both want to migrate: the one that comes second fails, and finds it done. */
+const migratedMeanwhile = ['42P06', '42P07', '42701', '23505', '40P01'];
 export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {
-  await migrate(db, { migrationsFolder });
+  for (let triesLeft = 5; ; triesLeft--) {
+    try {
+      await migrate(db, { migrationsFolder });
+      return;
+    } catch (error) {
+      if (triesLeft === 0 || !migratedMeanwhile.some((code) => failedWith(error, code))) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
+  }
 }

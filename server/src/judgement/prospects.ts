@@ -85,6 +85,10 @@ export class Prospects {
     await this.seek([...tanks].sort((a, b) => inRound(a) - inRound(b)).map((tank) => this.keptOf(tank, nowEpochMs)));
   }
 
+  get waitingCount(): number {
+    return this.queue.length;
+  }
+
   close(): Promise<void> {
     this.queue.length = 0;
     return this.threads.close();

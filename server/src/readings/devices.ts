@@ -85,6 +85,8 @@ export class Devices {
     private readonly db: Db,
     private readonly clock: Clock,
     private readonly machine: Clock,
+    /** Whether continuous data is written by this server: of several that listen, one writes. */
+    private readonly writes: () => boolean = () => true,
   ) {}
 
   /** One message as it came: whatever is wrong with it is counted at its device and changes nothing else. */
@@ -191,6 +193,8 @@ export class Devices {
     this.writing = this.writing.then(async () => {
       const taken = [...this.pending];
       for (const [key] of taken) this.pending.delete(key);
+      // Another server has heard the same, and writes it.
+      if (!this.writes()) return;
       try {
         await addToBuckets(
           this.db,

@@ -1,3 +1,9 @@
+CREATE TABLE "leases" (
+	"name" text PRIMARY KEY NOT NULL,
+	"holder" text NOT NULL,
+	"until" timestamp (3) with time zone NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE "prospects" (
 	"tank_id" uuid PRIMARY KEY NOT NULL,
 	"mark" text NOT NULL,
