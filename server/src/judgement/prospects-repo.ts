@@ -17,13 +17,23 @@ export async function readProspects(db: Db, tankIds: readonly string[]): Promise
   return rows as KeptProspect[];
 }
 
-export async function keepProspects(db: Db, made: readonly (KeptProspect & { madeAt: Date })[]): Promise<void> {
-  if (made.length === 0) return;
-  await db
+/** Keeps what is not kept yet, and returns what stands there instead of those that another server was first with. */
+export async function keepProspects(
+  db: Db,
+  made: readonly (KeptProspect & { madeAt: Date })[],
+): Promise<KeptProspect[]> {
+  if (made.length === 0) return [];
+  const kept = await db
     .insert(prospects)
     .values([...made])
     .onConflictDoUpdate({
       target: prospects.tankId,
       set: { mark: sql`excluded.mark`, value: sql`excluded.value`, madeAt: sql`excluded.made_at` },
-    });
+      // Never over one that was made later.
+      setWhere: sql`${prospects.mark} <> excluded.mark and ${prospects.madeAt} <= excluded.made_at`,
+    })
+    .returning({ tankId: prospects.tankId });
+  const mine = new Set(kept.map((k) => k.tankId));
+  const others = made.filter((m) => !mine.has(m.tankId)).map((m) => m.tankId);
+  return others.length === 0 ? [] : readProspects(db, others);
 }

@@ -115,11 +115,22 @@ export class Prospects {
     };
     this.kept.set(tank.tankId, kept);
     this.queue.push(kept);
+    if (known && !known.value) this.instead(known, kept);
     for (; this.workersCount < 2 * this.threadsCount && this.workersCount < this.queue.length; this.workersCount++)
       void this.work();
     return kept;
   }
 
+  /** What nobody has begun with need not be made any more: whoever waits for it gets what is made of the tank as it is now. */
+  private instead(older: Kept, newer: Kept): void {
+    const at = this.queue.indexOf(older);
+    if (at < 0) return;
+    this.queue.splice(at, 1);
+    newer.made.then(() => {
+      older.value = newer.value;
+      older.settle.resolve();
+    }, older.settle.reject);
+  }
   private markOf(tank: Tank, quarterIndex: number): string {
     const known = this.marks.get(tank);
     if (known?.quarterIndex === quarterIndex) return known.mark;
@@ -178,8 +189,9 @@ export class Prospects {
       if (batch.length === 0) break;
       try {
         const values = await this.valuesOf(await inputsOf(this.db, batch));
-        for (const [i, kept] of batch.entries()) this.settled(kept, values[i] ?? { ...noProspect, failed: true });
-        await this.keep(batch);
+        const made = batch.map((kept, i) => ({ kept, value: values[i] ?? { ...noProspect, failed: true as const } }));
+        await this.keep(made);
+        for (const { kept, value } of made) if (!kept.value) this.settled(kept, value);
       } catch (error) {
         for (const kept of batch) {
           if (this.kept.get(kept.tank.tankId) === kept) this.kept.delete(kept.tank.tankId);
@@ -189,14 +201,27 @@ export class Prospects {
     }
     this.workersCount -= 1;
   }
-  /** What was not worked out this time may be next time. */
-  private async keep(batch: readonly Kept[]): Promise<void> {
+  /**
+   * Into the table. Of two servers that made the same forecast at once, a moment apart, the first to keep it is right, so
+   * that both tell the same. What was not worked out this time may be next time.
+   */
+  private async keep(made: readonly { kept: Kept; value: Prospect }[]): Promise<void> {
     if (this.code === null) return;
-    const made = batch.flatMap(({ tank, mark, value, nowEpochMs }) =>
-      value && !value.failed ? [{ tankId: tank.tankId, mark, value, madeAt: new Date(nowEpochMs) }] : [],
+    // What was made of a tank as it was before is no longer asked for.
+    const rows = made.flatMap(({ kept, kept: { tank, mark, nowEpochMs }, value }) =>
+      value.failed || this.kept.get(tank.tankId) !== kept
+        ? []
+        : [{ tankId: tank.tankId, mark, value, madeAt: new Date(nowEpochMs) }],
     );
-    // Kept here in any case; without the table a restart makes them again.
-    await keepProspects(this.db, made).catch(() => undefined);
+    try {
+      const before = new Map((await keepProspects(this.db, rows)).map((p) => [`${p.tankId} ${p.mark}`, p.value]));
+      for (const { kept } of made) {
+        const value = before.get(`${kept.tank.tankId} ${kept.mark}`);
+        if (value) this.settled(kept, value);
+      }
+    } catch {
+      // Kept here in any case; without the table a restart makes them again.
+    }
   }
 
   /** Where one of them cannot be worked out, or not in time, each is asked for alone, and that one says so. */
