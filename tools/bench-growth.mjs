@@ -3,7 +3,7 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { prepared } from './bench-data.mjs';
-import { held, median, said, show, timed } from './bench-report.mjs';
+import { anew, held, median, said, show, timed } from './bench-report.mjs';
 import { writer } from './bench-writing.mjs';
 import { serveHouse, throwawayCluster } from './house.mjs';
 import { ensureDatabase } from './postgres.mjs';
@@ -40,7 +40,7 @@ export async function measureGrowth() {
       const of = await prepared(databaseUrl, { weeks: 52 * years, tanksCount });
       const house = await serveHouse({ databaseUrl });
       const get = (/** @type {string} */ where) => async () => {
-        const answer = await fetch(`${house.url}${where}`);
+        const answer = await fetch(anew(`${house.url}${where}`));
         if (!answer.ok) throw new Error(await answer.text());
         await answer.arrayBuffer();
       };

@@ -45,3 +45,7 @@ export async function timed(work, times) {
   }
   return took;
 }
+
+let askedCount = 0;
+/** The same question in words of its own, so that no answer is known already: each is made anew. @param {string} url */
+export const anew = (url) => `${url}${url.includes('?') ? '&' : '?'}anew=${(askedCount += 1)}`;

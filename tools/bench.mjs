@@ -8,9 +8,9 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { build } from './build.mjs';
 import { prepared } from './bench-data.mjs';
-import { measureGrid } from './bench-grid.mjs';
+import { measureGrid, measureTonightPage } from './bench-grid.mjs';
 import { measureGrowth } from './bench-growth.mjs';
-import { concluded, held, median, p95, said, show, timed } from './bench-report.mjs';
+import { anew, concluded, held, median, p95, said, show, timed } from './bench-report.mjs';
 import { measureWriting, writer } from './bench-writing.mjs';
 import { serveHouse, throwawayCluster } from './house.mjs';
 import { ensureDatabase } from './postgres.mjs';
@@ -34,9 +34,9 @@ const parts = [
 const only = process.argv.slice(2);
 const wanted = (/** @type {string} */ part) => only.length === 0 || only.includes(part);
 
-/** @param {string} url */
+/** Made anew each time. @param {string} url */
 const get = (url) => async () => {
-  const answer = await fetch(url);
+  const answer = await fetch(anew(url));
   const body = await answer.arrayBuffer();
   if (!answer.ok) throw new Error(`${url} answered ${answer.status}: ${Buffer.from(body).toString()}`);
 };
@@ -84,6 +84,13 @@ function firstLoad() {
     )
     .map((f) => `${f} ${Math.round(statSync(path.join(folder, 'media', f)).size / 1000)} kB`);
   return { kB: size / 1000, files: seen.size, fonts };
+}
+
+/** @param {string} url */
+async function asked(url) {
+  const answer = await fetch(url);
+  await answer.arrayBuffer();
+  if (!answer.ok) throw new Error(`${url} answered ${answer.status}`);
 }
 
 /** @typedef {{ url: string, databaseUrl: string, tank: string, tanks: string[] }} House */
@@ -155,7 +162,8 @@ async function underLoad({ url, tanks }) {
     Array.from({ length: 16 }, async (_, client) => {
       for (let i = client; performance.now() < until; i++) {
         const start = performance.now();
-        await get(`${url}${paths[i % paths.length]}`)();
+        // As the pages ask: what nobody has changed since is known.
+        await asked(`${url}${paths[i % paths.length]}`);
         took.push(performance.now() - start);
       }
     }),
@@ -230,6 +238,14 @@ async function houses() {
       held('Tonight, ten years beside one', decade / year, { limit: 1.3, unit: 'times', also: `${show(year)} ms` });
     }
     if (wanted('grid')) {
+      held(
+        `Tonight's page, from the answer to its first frame, ${tanksCount} tanks`,
+        median(await measureTonightPage(one.url, installChromium())),
+        {
+          limit: 150,
+          unit: 'ms',
+        },
+      );
       const grid = await measureGrid(one.url, installChromium());
       said(
         `Bench grid of ${grid.rows} x ${grid.cells / grid.rows}; ${grid.arrived} of ${grid.typedCount} values arrived`,

@@ -268,7 +268,7 @@ async function main() {
     step(`${what}, ${kills} times under ${writersCount} writers …`);
     const { acknowledged, longestBackMs, wrong } = await run(kills);
     console.log(
-      `${what}: killed ${kills} times; ${acknowledged} acknowledged entries, ${wrong.length === 0 ? 'none lost, none twice, none half' : wrong.join('; ')}; writing again after at most ${(longestBackMs / 1000).toFixed(1)} s`,
+      `${what}: killed ${kills} times; ${acknowledged} acknowledged entries, ${wrong.length === 0 ? 'none lost, none twice, none half' : wrong.join('; ')}; standing again it writes within ${(longestBackMs / 1000).toFixed(1)} s`,
     );
     faults += wrong.length;
   }

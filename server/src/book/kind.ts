@@ -1,4 +1,3 @@
-import type { SQL } from 'drizzle-orm';
 import {
   descriptorOf,
   kindIds,
@@ -9,7 +8,7 @@ import {
   type ReadPayloadOf,
   type SubjectKind,
 } from '#contracts/book';
-import type { Tx } from '../db';
+import type { SQL, Tx } from '../db';
 import type { FieldFault } from '../problems';
 import type { NewestItem, SubjectState } from './book-table';
 

@@ -8,5 +8,6 @@ export {
   stateOf,
   type Db,
   type OpenDb,
+  type SQL,
   type Tx,
 } from './db';

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { roundOf } from '#core/tonight';
 import { TonightStore } from '../tonight';
+import { drawnInSteps } from '../ui/drawn-in-steps';
 import { StateMark } from '../ui/state-mark';
 import { stateWords } from '../ui/words';
 
@@ -13,7 +14,7 @@ import { stateWords } from '../ui/words';
   template: `
     @for (group of groups(); track group.id) {
       <ul [attr.aria-label]="group.id">
-        @for (tank of group.visits; track tank.tankId) {
+        @for (tank of group.visits.slice(0, drawnOf(group.visits)); track tank.tankId) {
           <li>
             <a
               [routerLink]="['/tanks', tank.tankId]"
@@ -88,5 +89,17 @@ import { stateWords } from '../ui/words';
 export class Shelf {
   private readonly store = inject(TonightStore);
   protected readonly groups = computed(() => roundOf(this.store.tanks()));
+  private readonly drawnCount = drawnInSteps(() => this.store.tanks().length);
+  private readonly placeInRound = computed(
+    () =>
+      new Map(
+        this.groups()
+          .flatMap((group) => group.visits)
+          .map((tank, i) => [tank.tankId, i]),
+      ),
+  );
+  protected drawnOf(tanks: readonly { tankId: string }[]): number {
+    return Math.max(0, this.drawnCount() - (this.placeInRound().get(tanks[0]?.tankId ?? '') ?? 0));
+  }
   protected word = (state: keyof typeof stateWords): string => stateWords[state];
 }
