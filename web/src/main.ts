@@ -1,7 +1,7 @@
 import { bootstrapApplication } from '@angular/platform-browser';
 import { isDevMode, provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
-import { provideServiceWorker } from '@angular/service-worker';
+import { provideServiceWorker, SwRegistrationOptions } from '@angular/service-worker';
 import { providePrimeNG } from 'primeng/config';
 import { pages } from './app/shell/pages';
 import { Shell } from './app/shell/shell';
@@ -9,14 +9,19 @@ import { savedLamp } from './app/base/house-store';
 import { preset } from './app/ui/preset';
 import { layTokens } from './app/base/tokens';
 
+/** Only what `npm start` builds has a worker; from the first visit on the pages open without the house. */
+class Kept extends SwRegistrationOptions {
+  override enabled = !isDevMode();
+  override registrationStrategy = 'registerWithDelay:10000';
+}
+
 layTokens(savedLamp(), document.documentElement);
 bootstrapApplication(Shell, {
   providers: [
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideRouter(pages, withComponentInputBinding()),
-    // Only what `npm start` builds has one; from the first visit on the pages open without the house.
-    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWithDelay:10000' }),
+    provideServiceWorker('ngsw-worker.js', new Kept()),
     providePrimeNG({
       theme: {
         preset,
