@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { roundOf } from '#core/tonight';
 import { TonightStore } from '../tonight';
-import { drawnInSteps } from '../ui/drawn-in-steps';
+import { roundInSteps } from '../ui/drawn-in-steps';
 import { StateMark } from '../ui/state-mark';
 import { stateWords } from '../ui/words';
 
@@ -89,17 +89,6 @@ import { stateWords } from '../ui/words';
 export class Shelf {
   private readonly store = inject(TonightStore);
   protected readonly groups = computed(() => roundOf(this.store.tanks()));
-  private readonly drawnCount = drawnInSteps(() => this.store.tanks().length);
-  private readonly placeInRound = computed(
-    () =>
-      new Map(
-        this.groups()
-          .flatMap((group) => group.visits)
-          .map((tank, i) => [tank.tankId, i]),
-      ),
-  );
-  protected drawnOf(tanks: readonly { tankId: string }[]): number {
-    return Math.max(0, this.drawnCount() - (this.placeInRound().get(tanks[0]?.tankId ?? '') ?? 0));
-  }
+  protected readonly drawnOf = roundInSteps(this.groups);
   protected word = (state: keyof typeof stateWords): string => stateWords[state];
 }

@@ -6,7 +6,7 @@ import { beforeGroupWords } from '#words/tonight';
 import { HouseStore } from '../base/house-store';
 import type { Sent } from '../base/outbox';
 import { StateMark } from '../ui/state-mark';
-import { drawnInSteps } from '../ui/drawn-in-steps';
+import { roundInSteps } from '../ui/drawn-in-steps';
 import { agoText, whenText } from '../ui/words';
 import { Welcome } from './welcome';
 import { TonightStore } from './tonight-store';
@@ -50,19 +50,7 @@ export class TonightScreen {
     return [...byLabel].map(([label, names]) => ({ label, tanks: names.join(', ') }));
   });
   /** Of a large house the first screen is drawn first. */
-  private readonly drawnCount = drawnInSteps(() => this.store.tanks().length);
-  private readonly placeInRound = computed(
-    () =>
-      new Map(
-        this.store
-          .round()
-          .flatMap((group) => group.visits)
-          .map((tank, i) => [tank.tankId, i]),
-      ),
-  );
-  protected drawnOf(tanks: readonly TonightTank[]): number {
-    return Math.max(0, this.drawnCount() - (this.placeInRound().get(tanks[0]?.tankId ?? '') ?? 0));
-  }
+  protected readonly drawnOf = roundInSteps(() => this.store.round());
   /** Tanks of a group by rack, in round order; a rack is one tap. */
   protected readonly before = beforeGroupWords;
   protected racksOf(group: RoundGroup<TonightTank>): { rack: string; tanks: TonightTank[] }[] {

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { drawnInSteps } from './drawn-in-steps';
+import { drawnInSteps, roundInSteps } from './drawn-in-steps';
 
 describe('a long list', () => {
   const settled = async (): Promise<void> => {
@@ -19,5 +19,16 @@ describe('a long list', () => {
     totalCount.set(130);
     await settled();
     expect(drawn()).toBe(140);
+  });
+  it('of a round begins with its first rack, and tells each rack how much of it is there', async () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const tanks = Array.from({ length: 70 }, (_, i) => ({ tankId: `t${i}` }));
+    const groups = [{ visits: tanks.slice(0, 50) }, { visits: tanks.slice(50) }];
+    const drawnOf = TestBed.runInInjectionContext(() => roundInSteps(() => groups));
+    const [first, second, last] = [tanks.slice(0, 20), tanks.slice(20, 50), tanks.slice(50)];
+    expect([first, second, last].map((rack) => drawnOf(rack))).toEqual([30, 10, 0]);
+    await settled();
+    expect(drawnOf(last)).toBeGreaterThanOrEqual(20);
+    expect(drawnOf([])).toBeGreaterThanOrEqual(0);
   });
 });
