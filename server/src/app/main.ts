@@ -79,7 +79,9 @@ async function main(): Promise<void> {
   // Live values are heard by every server on this database; one of them writes what is gathered.
   const lease = new Lease(db, 'devices');
   if (settings.brokerUrl !== undefined) await lease.start();
-  const devices = new Devices(db, house.clock, realClock(), () => lease.isHeld);
+  const devices = new Devices(db, house.clock, realClock(), () =>
+    lease.isHeld ? 'this' : lease.isAnothers ? 'another' : 'unknown',
+  );
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
   const prospects = new Prospects(db, { code: codeMark() });

@@ -12,6 +12,8 @@ export class Lease {
   private readonly holder = randomUUID();
   private timer: NodeJS.Timeout | null = null;
   private heldUntilMs = 0;
+  private anothers = false;
+  private renewing: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly db: Db,
@@ -23,12 +25,19 @@ export class Lease {
   get isHeld(): boolean {
     return performance.now() < this.heldUntilMs;
   }
+  /** Another server has it, as far as the database last said; what is neither this one's nor another's is not known. */
+  get isAnothers(): boolean {
+    return this.anothers;
+  }
   async start(): Promise<void> {
-    await this.renew();
-    this.timer = setInterval(() => void this.renew(), this.lastsMs / 3);
+    const renew = (): Promise<void> => (this.renewing = this.renewing.then(() => this.renew()));
+    await renew();
+    this.timer = setInterval(() => void renew(), this.lastsMs / 3);
   }
   async stop(): Promise<void> {
     if (this.timer) clearInterval(this.timer);
+    // One that is under way would take it again.
+    await this.renewing;
     this.heldUntilMs = 0;
     await giveLeaseBack(this.db, { name: this.name, holder: this.holder }).catch(() => undefined);
   }
@@ -40,5 +49,6 @@ export class Lease {
     const took = await tookLease(db, { name, holder, lastsMs }).catch(() => null);
     if (took === true) this.heldUntilMs = askedMs + lastsMs;
     else if (took === false) this.heldUntilMs = 0;
+    if (took !== null) this.anothers = !took;
   }
 }

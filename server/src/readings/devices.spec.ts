@@ -127,6 +127,23 @@ describe('devices on the wire', () => {
     await devices.flush();
     expect(await buckets()).toEqual([jasmine.objectContaining({ lo: 6.5, hi: 6.7, count: 2 })]);
   });
+  it('of several servers one writes; while nobody knows who, nothing of it is dropped', async () => {
+    let writer: 'this' | 'another' | 'unknown' = 'another';
+    devices = new Devices(house.db, clock, clock, () => writer);
+    const countAfter = async (sequence: number): Promise<number> => {
+      sample(sequence, 7);
+      await devices.flush();
+      return (await buckets())[0]?.count ?? 0;
+    };
+    say('announce', announce);
+    expect(await countAfter(1)).toBe(0);
+    writer = 'unknown';
+    expect(await countAfter(2)).toBe(0);
+    expect(await countAfter(3)).toBe(0);
+    // What the other had is the other's; what was gathered while nobody knew is written now.
+    writer = 'this';
+    expect(await countAfter(4)).toBe(3);
+  });
   it('over a real broker: 3,000 messages in one go are each counted once, the live view stays small, and it says so', async () => {
     const broker = await Aedes.createBroker();
     const server = createServer(broker.handle);

@@ -85,8 +85,8 @@ export class Devices {
     private readonly db: Db,
     private readonly clock: Clock,
     private readonly machine: Clock,
-    /** Whether continuous data is written by this server: of several that listen, one writes. */
-    private readonly writes: () => boolean = () => true,
+    /** Of several servers that listen, one writes: this one, another, or nobody knows just now. */
+    private readonly writer: () => 'this' | 'another' | 'unknown' = () => 'this',
   ) {}
 
   /** One message as it came: whatever is wrong with it is counted at its device and changes nothing else. */
@@ -191,10 +191,13 @@ export class Devices {
   /** Writes what has been gathered; on a fault of the database it is kept and written the next time. */
   flush(): Promise<void> {
     this.writing = this.writing.then(async () => {
+      const writer = this.writer();
+      // While the database does not answer nobody knows: it is kept until one of them is told that it is theirs.
+      if (writer === 'unknown') return;
       const taken = [...this.pending];
       for (const [key] of taken) this.pending.delete(key);
       // Another server has heard the same, and writes it.
-      if (!this.writes()) return;
+      if (writer === 'another') return;
       try {
         await addToBuckets(
           this.db,
