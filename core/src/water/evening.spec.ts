@@ -1,6 +1,5 @@
 import { unwrap } from '#core/result';
 import { planLoad } from './fortnight-cost';
-import { bettered } from './fortnight-improve';
 import {
   beginnings,
   batchCode,
@@ -194,25 +193,6 @@ describe('the evening’s water', () => {
       untilHours: 2,
     });
     expect(plan.nights.filter((n) => n.changes.length > 0).map((n) => n.nightIndex)).toEqual([4, 11]);
-  });
-  it('bettered by search it is never dearer, still fits, and is the same each time', () => {
-    const input = {
-      tanks: [0, 1, 2, 3, 4, 5].map((i) =>
-        tank(`t${i}`, { dueDays: i % 3, leavesAtDay: i === 5 ? 1 : null, changeL: 15 }),
-      ),
-      waters: [soft],
-      works: { ...works, storedL: 20, madeLPerH: 0.8, eveningMinutes: 50 },
-      weekdayIndex: 3,
-      untilHours: 2,
-    };
-    const begin = greedyFortnight(input);
-    const nights = input.tanks.map((t) =>
-      begin.nights.filter((n) => n.changes.some((c) => c.tankId === t.tankId)).map((n) => n.nightIndex),
-    );
-    const better = bettered(input, nights);
-    expect(planLoad(input, better).fits).toBeTrue();
-    expect(planLoad(input, better).costValue).toBeLessThan(planLoad(input, nights).costValue);
-    expect(bettered(input, nights)).toEqual(better);
   });
   it('refuses an evening of no minutes', () => {
     expect(

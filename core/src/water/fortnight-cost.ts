@@ -22,6 +22,8 @@ export interface FortnightInput {
 export const mixCostValue = 0.02;
 export const roCostPerL = 0.0001;
 export const usualNights = 14;
+/** Oftener than half its rhythm is never wise. */
+export const leastGapDays = (everyDays: number): number => Math.max(1, everyDays / 2);
 
 /** Changing on a night: what it cost to wait until then, or to come too early. `fromDay` the day of the change before. */
 export function arrivalCost(tank: EveningTank, fromDay: number | null, atDay: number): number {

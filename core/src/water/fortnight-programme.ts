@@ -4,6 +4,7 @@ import {
   drumRoomL,
   endCost,
   isEvening,
+  leastGapDays,
   mixCostValue,
   roCostPerL,
   usualNights,
@@ -59,9 +60,7 @@ export function built({
     add(-1, nightsCount);
     for (const toNight of evenings) add(-1, toNight);
     for (const fromNight of evenings) {
-      // Oftener than half its rhythm is never wise.
-      for (const toNight of evenings)
-        if (toNight - fromNight >= Math.max(1, tank.everyDays / 2)) add(fromNight, toNight);
+      for (const toNight of evenings) if (toNight - fromNight >= leastGapDays(tank.everyDays)) add(fromNight, toNight);
       add(fromNight, nightsCount);
     }
     const own = arcs.filter((a) => a.tankIndex === tankIndex);

@@ -1,8 +1,9 @@
 import { because, firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { readyByNight, roByHour, waitingHarm, type EveningTank } from './evening';
 import { drumRoomL, isEvening, planLoad, shiftedTo, usualNights, type FortnightInput } from './fortnight-cost';
-import { bettered } from './fortnight-improve';
+import { priceBound } from './fortnight-bound';
 import { built, type Built, type IntegerSolver } from './fortnight-programme';
+import { bettered } from './fortnight-search';
 
 /** What kept a late tank from the very first night. */
 export type LateBy = ReasonOf<{ closed: NoFacts; 'not-ready': { waterName: string }; others: NoFacts }>;
@@ -56,10 +57,20 @@ function faultIn({
   ]);
 }
 
+/** How the time that is given is spent. The programme ends a small house at once and rarely a full one; what is left goes to
+ * the search and to the prices that bound it. A million moves take about a second, a thousand rounds for forty tanks a little more. */
+const firstMovesPerTank = 2500;
+const programmeFraction = 0.25;
+const movesPerMs = 120;
+const triesCount = 4;
+const roundsPerMs = 0.15;
+const mostRounds = 1500;
+
 /**
  * Which tank is changed on which of the next nights, so that as little harm is done by waiting as water, time, drums and
- * the house's fixed evenings allow: a path of changes for each tank, joined by what they share. Solved by an integer
- * programme that is handed in, with a time limit; never worse than the plain plan, which stands in when nothing is found.
+ * the house's fixed evenings allow: a path of changes for each tank, joined by what they share. A small house is solved by
+ * an integer programme that is handed in; where that does not end in its share of the time, a search goes on from what it
+ * found and prices say how far from the best that can be. Never worse than the plain plan.
  *
  * @returns nights with the reason of each change, the cost, the bound and the gap between them.
  */
@@ -74,22 +85,40 @@ export function fortnightPlan(
   const greedy = greedyFortnight(input);
   if (input.tanks.length === 0) return ok(greedy);
   const { programme, arcs } = built(input);
-  const begun = bettered(input, nightsIn(input, greedy));
-  const answer = solver(programme, { timeLimitMs, gapFraction }, startFrom(input, arcs, begun));
-  const boundValue = Number.isFinite(answer.boundValue) ? Math.max(0, answer.boundValue) : 0;
+  const begun = bettered(input, nightsIn(input, greedy), { movesCount: firstMovesPerTank * input.tanks.length });
+  const limits = { timeLimitMs: timeLimitMs * programmeFraction, gapFraction };
+  const answer = solver(programme, limits, startFrom(input, arcs, begun));
   const chosen = answer.values.length === 0 ? [] : arcs.filter((a) => (answer.values[a.columnIndex] ?? 0) > 0.5);
-  const plan = chosen.length === 0 ? null : planFrom(input, nightsOf(input, chosen));
-  const hand = planFrom(input, begun);
-  const better = plan !== null && plan.costValue <= hand.costValue + 1e-9;
-  const best = better ? plan : hand;
+  const found = chosen.length === 0 ? begun : cheaperOf(input, begun, nightsOf(input, chosen));
+  let boundValue = Number.isFinite(answer.boundValue) ? Math.max(0, answer.boundValue) : 0;
+  let best = found;
+  if (gapOf(planLoad(input, found).costValue, boundValue) > gapFraction) {
+    best = bettered(input, found, {
+      movesCount: Math.round(timeLimitMs * movesPerMs),
+      triesCount,
+    });
+    const roundsCount = Math.min(mostRounds, Math.round(timeLimitMs * roundsPerMs));
+    const { costValue } = planLoad(input, best);
+    boundValue = Math.max(boundValue, priceBound(input, { costValue, roundsCount }));
+  }
+  const plan = planFrom(input, best);
+  const gap = gapOf(plan.costValue, boundValue);
+  const searched = best !== found || found === begun;
   return ok({
-    ...best,
-    by: better ? 'integer-programme' : hand.costValue < greedy.costValue - 1e-9 ? 'search' : 'greedy',
-    boundValue: Math.min(boundValue, best.costValue),
-    gapFraction: best.costValue <= 1e-9 ? 0 : Math.max(0, (best.costValue - boundValue) / best.costValue),
-    finished: answer.state === 'optimal',
+    ...plan,
+    by: !searched ? 'integer-programme' : plan.costValue < greedy.costValue - 1e-9 ? 'search' : 'greedy',
+    boundValue: Math.min(boundValue, plan.costValue),
+    gapFraction: gap,
+    finished: gap <= gapFraction + 1e-9,
     greedyCostValue: greedy.costValue,
   });
+}
+const gapOf = (costValue: number, boundValue: number): number =>
+  costValue <= 1e-9 ? 0 : Math.max(0, (costValue - boundValue) / costValue);
+/** The second where it is no dearer. */
+function cheaperOf(input: FortnightInput, oneNights: number[][], otherNights: number[][]): number[][] {
+  const loads = [oneNights, otherNights].map((nights) => planLoad(input, nights));
+  return (loads[1]?.costValue ?? Infinity) <= (loads[0]?.costValue ?? Infinity) + 1e-9 ? otherNights : oneNights;
 }
 
 /** A plan as a path in the programme: it need not be found again, only bettered. */
