@@ -1,5 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { entryOf, type Kind, type PayloadOf, type SentEntry } from '#contracts/book';
+import { choose } from './choose';
 
 const url = (): string => process.env['E2E_ADVICE'] ?? '';
 const ago = (days: number, minutes = 0): string =>
@@ -98,12 +99,12 @@ test('deaths in a colony that was there already are a loss, not the losses of an
   await written(page, tank(id, 'Attic'), read(id, inBand, ago(1)));
   await page.goto(`${url()}/stock/tanks/${id}`);
   const form = page.getByRole('form', { name: 'Quick entry' });
-  await form.getByLabel('What').selectOption('present');
-  await form.locator('select[name=kind]').selectOption('cherry-shrimp');
+  await choose(form.getByLabel('What'), /counted|present/);
+  await choose(form.locator('nl-choice[name=kind] [role=combobox]'), /^Cherry shrimp/i);
   await page.getByLabel('How many: 12, 10-15, 10+').fill('40');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/40 cherry shrimp.*in the book\./)).toBeVisible();
-  await form.getByLabel('What').selectOption('died');
+  await choose(form.getByLabel('What'), 'found dead');
   await page.getByLabel('How many: 12, 10-15, 10+').fill('6');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/6 cherry shrimp.*in the book\./)).toBeVisible();
@@ -126,7 +127,7 @@ test('an emergency: the size that brings nitrite below what is urgent, never all
     read(id, { ...inBand, no2MgPerL: 4 }, ago(0, -30)),
   );
   await page.goto(`${url()}/water?tank=${id}`);
-  await page.getByLabel('New water').selectOption({ label: 'Kitchen tap' });
+  await choose(page.getByLabel('New water'), 'Kitchen tap');
   await expect(page.getByText(/\d+ % brings it below what is urgent\./)).toBeVisible();
   await expect(page.getByText('Never all of it')).toBeVisible();
   const litres = Number(await page.getByLabel('Litres', { exact: true }).inputValue());
@@ -144,9 +145,9 @@ test('an emergency: the size that brings nitrite below what is urgent, never all
   await expect(page.getByText('by the chlorine measured; this is what is taken')).toBeVisible();
   await expect(page.locator('nl-conditioner-part').getByRole('button', { name: /2\.0/ })).toBeVisible();
   // Gasping animals wait for no drip.
-  await page.getByLabel('Emergency seen').selectOption('gasping');
-  await expect(page.locator('select[name=how]')).toHaveValue('poured');
-  await page.locator('select[name=how]').selectOption('dripped');
+  await choose(page.getByLabel('Emergency seen'), 'animals gasping');
+  await expect(page.locator('nl-choice[name=how]')).toHaveText('poured');
+  await choose(page.locator('nl-choice[name=how] [role=combobox]'), 'dripped');
   await expect(page.getByText('Drip it over')).toBeHidden();
 });
 

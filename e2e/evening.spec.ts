@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Tonight } from '#contracts/tonight';
+import { choose } from './choose';
 
 const url = (): string => process.env['E2E_DEMO'] ?? '';
 async function tankId(page: Page, name: string): Promise<string> {
@@ -43,7 +44,7 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
 
   // A change that is too large is advised against.
   await page.getByRole('link', { name: 'Plan a change' }).click();
-  await page.getByLabel('New water').selectOption({ label: 'RO/DI' });
+  await choose(page.getByLabel('New water'), 'RO/DI');
   await page.getByLabel('%', { exact: true }).fill('80');
   await expect(page.getByRole('heading', { name: 'Too large a step' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Write it in the book all the same' })).toBeDisabled();
@@ -52,7 +53,7 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
   await page.getByRole('button', { name: 'Fold away' }).click();
 
   // The wiser one is recorded.
-  await page.getByLabel('New water').selectOption({ label: 'Tap, aged' });
+  await choose(page.getByLabel('New water'), 'Tap, aged');
   await page.getByLabel('%', { exact: true }).fill('40');
   await expect(page.getByRole('heading', { name: 'Wise' })).toBeVisible();
   await page.getByRole('button', { name: 'Done: write it in the book' }).click();
@@ -79,7 +80,7 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
 
 test('in an emergency the weighing turns round, and the override keeps its reason', async ({ page }) => {
   await page.goto(`${url()}/water?tank=${await tankId(page, 'Linen Room')}`);
-  await page.getByLabel('New water').selectOption({ label: 'Soft drum' });
+  await choose(page.getByLabel('New water'), 'Soft drum');
   await page.getByLabel('%', { exact: true }).fill('50');
   await expect(page.getByRole('heading', { name: 'Change now: waiting is the greater harm' })).toBeVisible();
   await page.getByLabel(/Why all the same/).fill('Ammonia.');

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Tonight } from '#contracts/tonight';
+import { choose } from './choose';
 
 const url = (): string => process.env['E2E_KEEPER'] ?? '';
 const demo = (): string => process.env['E2E_DEMO'] ?? '';
@@ -41,7 +42,7 @@ test('a new keeper: what fits my tap, what would after 45 % RO, and a first tank
   await page.goto(`${url()}/tanks/new`);
   await page.getByLabel('Name').fill('Corner');
   await page.getByLabel('Running since').fill(agoDate(70));
-  await page.getByLabel('Shape').selectOption('hexagon');
+  await choose(page.getByLabel('Shape'), /hexagon/i);
   await fillAll(page, {
     'One side outside, cm': '25',
     'Height outside, cm': '40',
@@ -91,8 +92,8 @@ test('a new keeper: what fits my tap, what would after 45 % RO, and a first tank
 
   // Stocked: too many first, said and not forbidden; then fifteen.
   await page.goto(`${url()}/stock/arrival?tank=${id}`);
-  await page.getByLabel('Who').selectOption('cherry-shrimp');
-  await page.getByLabel('Cycled').selectOption('yes');
+  await choose(page.getByLabel('Who'), /^Cherry shrimp/i);
+  await choose(page.getByLabel('Cycled'), 'yes');
   await page.getByLabel('How many').fill('35');
   await expect(page.getByText('35 at once is a crowd')).toBeVisible();
   await expect(page.getByRole('button', { name: /They are here/ })).toBeDisabled();
@@ -126,7 +127,7 @@ test('counts and animals by keyboard; what cannot be is said beside its field an
   await count.fill('many');
   await page.keyboard.press('Enter');
   await expect(page.getByText('a number, or a span such as 10-15')).toBeVisible();
-  await page.getByRole('form', { name: 'Quick entry' }).getByLabel('What').selectOption('given-away');
+  await choose(page.getByRole('form', { name: 'Quick entry' }).getByLabel('What'), 'given away');
   await count.fill('5000');
   await page.keyboard.press('Enter');
   await expect(page.getByText('the book knows of at most 80 there; count them first; perhaps 80')).toBeVisible();
@@ -144,7 +145,7 @@ test('the register: sorted, found, staged in place, cloned, saved as CSV and ref
   await expect(page.getByRole('row').nth(1)).toContainText('Library');
   await page.getByPlaceholder('name, rack, animal').fill('platy');
   await expect(page.getByRole('row')).toHaveCount(2);
-  await page.getByLabel('Stage of Stairwell').selectOption('maturing');
+  await choose(page.getByLabel('Stage of Stairwell'), 'maturing');
   await expect(page.getByText('Stairwell: maturing: in the book.')).toBeVisible();
   await page.getByRole('button', { name: 'Clone Stairwell' }).click();
   await expect(page.getByText('Stairwell 2, set up as Stairwell is')).toBeVisible();

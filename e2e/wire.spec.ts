@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import mqtt from 'mqtt';
 import { startInstruments } from '../tools/house.mjs';
+import { choose } from './choose';
 
 const url = (): string => process.env['E2E_DEMO'] ?? '';
 
@@ -53,7 +54,7 @@ test('the chart compares tanks, takes a span by date, and saves files that are w
   };
   const tank = sheet.tanks.find((t) => t.name === 'Breakfast Bar');
   await page.goto(`${url()}/tanks/${tank?.tankId ?? ''}`);
-  await page.getByLabel('Compare with').selectOption({ label: 'Library' });
+  await choose(page.getByLabel('Compare with'), 'Library');
   await expect(page.getByRole('button', { name: 'leave out Library' })).toBeVisible();
   await page.getByLabel('Span from').fill('2026-01-01');
   await page.getByLabel('to', { exact: true }).fill('2026-02-28');

@@ -1,11 +1,13 @@
 import { provideZonelessChangeDetection, type Provider, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
+import { By } from '@angular/platform-browser';
 import { of, Subject, throwError } from 'rxjs';
 import type { RouteName } from '#contracts/api';
 import type { NewEntry } from '#contracts/book';
 import { Api, ApiProblem } from './base/api';
 import { Outbox, type Sent } from './base/outbox';
+import { Choice, type Option } from './ui/choice';
 
 /** A page in a test: what it shows, how it is typed into, and what it has written. */
 export interface Room {
@@ -15,6 +17,11 @@ export interface Room {
   query: <E extends HTMLElement>(selector: string) => E;
   has: (selector: string) => boolean;
   type: (selector: string, value: string) => Promise<void>;
+  /** One of the choices of a field, by what it stands for. */
+  pick: (selector: string, value: string) => Promise<void>;
+  /** What its choices stand for, and the words of the one that stands. */
+  choices: (selector: string) => unknown[];
+  chosen: (selector: string) => string;
   /** By the words of its label, or its own name for screen readers. */
   fill: (words: string, value: string) => Promise<void>;
   /** A choice by the words that it shows. */
@@ -104,18 +111,35 @@ export async function openRoom<C>(
     if (!found) throw new Error(`nothing is ${selector}`);
     return found;
   };
-  const put = async (field: HTMLInputElement | HTMLSelectElement, value: string): Promise<void> => {
+  const put = async (field: HTMLInputElement, value: string): Promise<void> => {
     field.value = value;
-    field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? 'change' : 'input', { bubbles: true }));
+    // A date field listens to keys before it listens to what was typed.
+    field.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true }));
+    field.dispatchEvent(new Event('input', { bubbles: true }));
     await fixture.whenStable();
   };
-  const fieldOf = (name: string): HTMLInputElement | HTMLSelectElement => {
+  const named = (name: string, kind: string): HTMLElement => {
     const label = [...host.querySelectorAll('label')].find((l) => words(l).includes(name));
-    const field =
-      label?.querySelector<HTMLInputElement | HTMLSelectElement>('input, select') ??
-      host.querySelector<HTMLInputElement>(`[aria-label="${name}"]`);
+    const field = label?.querySelector<HTMLElement>(kind) ?? host.querySelector<HTMLElement>(`[aria-label="${name}"]`);
     if (!field) throw new Error(`no field is called ${name}`);
     return field;
+  };
+  const fieldOf = (name: string): HTMLInputElement => named(name, 'input') as HTMLInputElement;
+  /** Opens what is to be chosen from, and takes the one that says so. */
+  const take = async (choice: HTMLElement, option: string): Promise<void> => {
+    const select = choice.closest<HTMLElement>('p-select') ?? choice.querySelector<HTMLElement>('p-select');
+    select?.click();
+    await fixture.whenStable();
+    const shown = [...document.querySelectorAll<HTMLElement>('.p-select-option')];
+    const found = shown.find((o) => words(o) === option) ?? shown.find((o) => words(o).includes(option));
+    if (!found) throw new Error(`nothing to choose says ${option}: ${shown.map(words).join(', ')}`);
+    found.click();
+    await fixture.whenStable();
+  };
+  const optionsOf = (selector: string): Option[] => {
+    const choice = query(selector).closest('nl-choice');
+    const told = fixture.debugElement.queryAll(By.directive(Choice)).find((d) => d.nativeElement === choice);
+    return [...((told?.componentInstance as Choice | undefined)?.options() ?? [])];
   };
   const boxOf = (name: string): HTMLInputElement => {
     const label = [...host.querySelectorAll('label')].find((l) => words(l).startsWith(name));
@@ -135,11 +159,16 @@ export async function openRoom<C>(
     has: (selector) => host.querySelector(selector) !== null,
     type: (selector, value) => put(query(selector), value),
     fill: (name, value) => put(fieldOf(name), value),
-    choose: (name, option) => {
-      const field = fieldOf(name);
-      const found = [...field.querySelectorAll('option')].find((o) => words(o).includes(option));
-      if (!found) throw new Error(`${name} has no ${option}`);
-      return put(field, found.value);
+    choose: (name, option) => take(named(name, 'nl-choice'), option),
+    pick: (selector, value) => {
+      const option = optionsOf(selector).find((o) => o.value() === value);
+      if (!option) throw new Error(`${selector} has no ${value}`);
+      return take(query(selector), option.word().trim());
+    },
+    choices: (selector) => optionsOf(selector).map((o) => o.value()),
+    chosen: (selector) => {
+      const choice = query(selector).closest('nl-choice');
+      return choice ? words(choice) : '';
     },
     click: async (name) => {
       buttonOf(name).click();

@@ -8,6 +8,10 @@ import {
   signal,
   type OnInit,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { FormsModule } from '@angular/forms';
 import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { ledgerLine, type LedgerSubject } from '#core/readings';
@@ -23,12 +27,14 @@ import { amendment, asLedgerEntry } from './amend';
 /** An entry put right in one step: its line, edited; the old one is struck and stays readable. */
 @Component({
   selector: 'nl-amend-form',
+  imports: [ButtonDirective, Checkbox, InputText, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="amend" (submit)="write($event)">
       <label class="grow"
         ><span class="name">As it should read</span
         ><input
+          pInputText
           autofocus
           name="line"
           autocomplete="off"
@@ -39,7 +45,13 @@ import { amendment, asLedgerEntry } from './amend';
       /></label>
       <label
         ><span class="name">Why (may stay empty)</span
-        ><input name="reason" maxlength="500" autocomplete="off" [value]="reason()" (input)="reason.set(value($event))"
+        ><input
+          pInputText
+          name="reason"
+          maxlength="500"
+          autocomplete="off"
+          [value]="reason()"
+          (input)="reason.set(value($event))"
       /></label>
       <div class="read" aria-live="polite">
         @for (text of read(); track $index) {
@@ -55,16 +67,20 @@ import { amendment, asLedgerEntry } from './amend';
         }
         @if (asked().length > 0) {
           <label class="ask"
-            ><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep
-            it</label
+            ><p-checkbox
+              [binary]="true"
+              [ngModel]="insisted()"
+              (onChange)="insisted.set(!insisted())"
+              [ngModelOptions]="{ standalone: true }" />
+            It is right, keep it</label
           >
         }
         @if (fault()) {
           <p class="fault" role="alert">{{ fault() }}. What you typed is kept.</p>
         }
       </div>
-      <button class="go" [disabled]="!ready()">Put it right</button
-      ><button type="button" class="plain" (click)="closed.emit('')">Leave it</button>
+      <button pButton class="go" [disabled]="!ready()">Put it right</button
+      ><button pButton type="button" class="plain" (click)="closed.emit('')">Leave it</button>
     </form>
   `,
   styles: `

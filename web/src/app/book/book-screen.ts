@@ -1,4 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { Day } from '../ui/day';
+import { InputText } from 'primeng/inputtext';
+import { FormsModule } from '@angular/forms';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
@@ -18,7 +24,7 @@ import { AmendForm } from './amend-form';
 /** The book, newest first, night by night. Nothing is erased: a wrong line is struck with a reason and stays readable. */
 @Component({
   selector: 'nl-book',
-  imports: [AmendForm, RouterLink],
+  imports: [AmendForm, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-screen.html',
   styleUrl: './book-screen.scss',
@@ -108,7 +114,7 @@ export class BookScreen {
         this.olderThan.set(page.olderThan);
       });
   }
-  protected value = (event: Event): string => (event.target as HTMLInputElement | HTMLSelectElement).value;
+  protected value = (event: Event): string => (event.target as HTMLInputElement).value;
   protected seek(event: Event): void {
     event.preventDefault();
     this.load();
@@ -121,8 +127,8 @@ export class BookScreen {
   protected more(): void {
     this.load(this.olderThan());
   }
-  protected choose(event: Event): void {
-    const subject = (event.target as HTMLSelectElement).value;
+  protected choose(picked: string): void {
+    const subject = picked;
     void this.router.navigate(['/book'], { queryParams: subject ? { subject } : {} });
   }
   /** Kinds that anything was ever written about; asked for when somebody wants to choose one. */
@@ -144,8 +150,7 @@ export class BookScreen {
     const id = this.animal();
     return id === undefined ? '' : (bookKinds.find((k) => k.id === id)?.commonName ?? id);
   });
-  protected chooseAnimal(event: Event): void {
-    const animal = this.value(event);
+  protected chooseAnimal(animal: string): void {
     void this.router.navigate(['/book'], { queryParams: { subject: this.subject() ?? null, animal: animal || null } });
   }
   protected when = (at: string): string => whenText(at, this.house.zone());
@@ -169,8 +174,8 @@ export class BookScreen {
   protected setReason(event: Event): void {
     this.reason.set((event.target as HTMLInputElement).value);
   }
-  protected setPart(event: Event): void {
-    this.part.set((event.target as HTMLSelectElement).value);
+  protected setPart(picked: string): void {
+    this.part.set(picked);
   }
   protected async strike(e: BookEntry, event: Event): Promise<void> {
     event.preventDefault();

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
@@ -18,7 +20,7 @@ const mostAtOnce = 200;
 /** Takes a book or a table in: looked through first, every fault with its row, and all of it or nothing. */
 @Component({
   selector: 'nl-import',
-  imports: [FormsModule, RouterLink],
+  imports: [FormsModule, RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Take in</h1>
@@ -55,7 +57,7 @@ const mostAtOnce = 200;
               {{ r.faultCount }} rows hold what would be refused today; nothing is written. It is a whole book, as it
               was exported: it can be taken in with its faults, which then count like everything else in it.
             </p>
-            <button type="button" class="plain" [disabled]="busy()" (click)="takeBook('keep')">
+            <button pButton type="button" class="plain" [disabled]="busy()" (click)="takeBook('keep')">
               Take it in with its faults
             </button>
           } @else {
@@ -72,7 +74,7 @@ const mostAtOnce = 200;
         } @else if (r.written) {
           <p role="status">It is in the book.</p>
         } @else {
-          <button type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>
+          <button pButton type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>
         }
       </section>
     }
@@ -84,34 +86,31 @@ const mostAtOnce = 200;
             <label
               ><span class="name"
                 >{{ h || 'column ' + (i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span
-              ><select [attr.aria-label]="'Column ' + h" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
-                <option value="skip">leave out</option>
-                <option value="tank">tank</option>
-                <option value="date">date</option>
-                <option value="time">time</option>
-                <option value="note">note</option>
+              ><nl-choice [ariaLabel]="'Column ' + h" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
+                <nl-option value="skip" word="leave out" />
+                <nl-option value="tank" word="tank" />
+                <nl-option value="date" word="date" />
+                <nl-option value="time" word="time" />
+                <nl-option value="note" word="note" />
                 @for (p of measured; track p.id) {
-                  <option [value]="p.id">{{ p.label }}{{ p.unit ? ', ' + p.unit : '' }}</option>
-                }
-              </select></label
-            >
+                  <nl-option [value]="p.id" word="{{ p.label }}{{ p.unit ? ', ' + p.unit : '' }}" />
+                }</nl-choice
+            ></label>
           }
           <label
             ><span class="name">03/04/2026 is</span
-            ><select [ngModel]="order()" (ngModelChange)="order.set($event)">
-              <option value="dmy">3 April</option>
-              <option value="mdy">4 March</option>
-            </select></label
-          >
+            ><nl-choice [ngModel]="order()" (ngModelChange)="order.set($event)">
+              <nl-option value="dmy" word="3 April" />
+              <nl-option value="mdy" word="4 March" /> </nl-choice
+          ></label>
           <label
             ><span class="name">Tank, where no column says it</span
-            ><select [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-              <option value="">none</option>
+            ><nl-choice [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
+              <nl-option value="" word="none" />
               @for (tank of tonight.tanks(); track tank.tankId) {
-                <option [value]="tank.tankId">{{ tank.name }}</option>
-              }
-            </select></label
-          >
+                <nl-option [value]="tank.tankId" [word]="tank.name" />
+              }</nl-choice
+          ></label>
         </div>
         @if (made(); as m) {
           <p>
@@ -138,6 +137,7 @@ const mostAtOnce = 200;
             </p>
           }
           <button
+            pButton
             type="button"
             class="go"
             [disabled]="m.faults.length > 0 || m.entries.length === 0 || m.entries.length > most || busy()"

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Api, ApiProblem } from '../base/api';
@@ -35,7 +37,7 @@ export async function smaller(file: Blob): Promise<Blob> {
 /** Photos of a tank, newest first, and the way a new one comes into the book. */
 @Component({
   selector: 'nl-photos-part',
-  imports: [RouterLink],
+  imports: [RouterLink, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Photos">
@@ -45,13 +47,16 @@ export async function smaller(file: Blob): Promise<Blob> {
         <label class="grow"
           ><span class="name">What it shows</span
           ><input
+            pInputText
             name="caption"
             maxlength="500"
             autocomplete="off"
             [value]="caption()"
             (input)="caption.set(value($event))"
         /></label>
-        <button class="plain" [disabled]="!file() || busy()">{{ busy() ? 'Sending …' : 'Put it in the book' }}</button>
+        <button pButton class="plain" [disabled]="!file() || busy()">
+          {{ busy() ? 'Sending …' : 'Put it in the book' }}
+        </button>
       </form>
       @if (fault()) {
         <p class="fault" role="alert">{{ fault() }}</p>

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import { isAlarming } from '#core/doing';
 import { timerWords } from '#words/doing';
@@ -7,7 +8,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
 /** What runs, on every page: quiet while there is time, large and red when it is due, until somebody answers. */
 @Component({
   selector: 'nl-alarm-bar',
-  imports: [RouterLink],
+  imports: [RouterLink, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (t of doing.timers(); track t.timerId) {
@@ -22,7 +23,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
           >{{ t.note ? ': ' + t.note : '' }}</span
         >
         <span class="num left">{{ left(t) }}</span>
-        <button type="button" class="plain" (click)="doing.answer(t)">
+        <button pButton type="button" class="plain" (click)="doing.answer(t)">
           {{ isDue(t) ? (loud(t) ? 'It is off' : 'Done') : 'Done early'
           }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span>
         </button>

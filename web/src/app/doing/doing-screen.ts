@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { middle } from '#core/readings';
@@ -32,7 +36,7 @@ const doneKey = 'night-ledger-steps';
 /** Step lists for wet hands, timers, and the closing checks that keep a change open until each is ticked. */
 @Component({
   selector: 'nl-doing',
-  imports: [FormsModule, RouterLink, WaterNav],
+  imports: [FormsModule, RouterLink, WaterNav, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-water-nav />
@@ -59,14 +63,18 @@ const doneKey = 'night-ledger-steps';
             @for (s of j.steps; track s.id) {
               <li [class.done]="isDone(j.job, s)">
                 <label
-                  ><input type="checkbox" [checked]="isDone(j.job, s)" (change)="toggle(j.job, s)" />
+                  ><p-checkbox
+                    [binary]="true"
+                    [ngModel]="isDone(j.job, s)"
+                    (onChange)="toggle(j.job, s)"
+                    [ngModelOptions]="{ standalone: true }" />
                   <span>{{ stepText(s) }}</span></label
                 >
                 @for (c of s.cautionIds; track c) {
                   <p class="caution small">{{ cautions[c] }}</p>
                 }
                 @if (s.timer; as t) {
-                  <button type="button" class="plain" (click)="start(j.job, t.kind, t.minutes)">
+                  <button pButton type="button" class="plain" (click)="start(j.job, t.kind, t.minutes)">
                     {{ timerText(t.kind, t.minutes) }}
                   </button>
                 }
@@ -82,11 +90,12 @@ const doneKey = 'night-ledger-steps';
           @for (c of checksOf(j.job); track c.id) {
             <li>
               <label
-                ><input
-                  type="checkbox"
-                  [checked]="j.job.ticked.includes(c.id)"
+                ><p-checkbox
+                  [binary]="true"
+                  [ngModel]="j.job.ticked.includes(c.id)"
                   [disabled]="j.job.ticked.includes(c.id)"
-                  (change)="tick(j.job, c.id)" />
+                  (onChange)="tick(j.job, c.id)"
+                  [ngModelOptions]="{ standalone: true }" />
                 {{ c.text }}</label
               >
             </li>
@@ -98,15 +107,16 @@ const doneKey = 'night-ledger-steps';
             <label
               ><span class="name">Why it was broken off</span
               ><input
+                pInputText
                 name="why"
                 maxlength="500"
                 autocomplete="off"
                 [ngModel]="why()"
                 (ngModelChange)="why.set($event)" /></label
-            ><button class="plain" [disabled]="!why().trim()">Write it</button>
+            ><button pButton class="plain" [disabled]="!why().trim()">Write it</button>
           </form>
         } @else {
-          <button type="button" class="asText" (click)="breaking.set(j.job.jobId)">Broken off</button>
+          <button pButton type="button" class="asText" (click)="breaking.set(j.job.jobId)">Broken off</button>
         }
       </section>
     }
@@ -115,31 +125,30 @@ const doneKey = 'night-ledger-steps';
       <form class="row" (ngSubmit)="begin()" aria-label="Begin a work">
         <label
           ><span class="name">What</span
-          ><select name="work" [ngModel]="work()" (ngModelChange)="work.set($event)">
+          ><nl-choice name="work" [ngModel]="work()" (ngModelChange)="work.set($event)">
             @for (w of works; track w) {
-              <option [value]="w">{{ headOf(w) }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="w" [word]="headOf(w)" />
+            }</nl-choice
+        ></label>
         <label
           ><span class="name">At which tank</span
-          ><select name="workTank" [ngModel]="workTankId()" (ngModelChange)="workTankId.set($event)">
-            <option value="" disabled>choose</option>
+          ><nl-choice name="workTank" [ngModel]="workTankId()" (ngModelChange)="workTankId.set($event)">
+            <nl-option value="" disabled word="choose" />
             @for (s of stock.stocked(); track s.tank.tankId) {
-              <option [value]="s.tank.tankId">{{ s.tank.name }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
+            }</nl-choice
+        ></label>
         <label
           ><span class="name">What exactly (may stay empty)</span
           ><input
+            pInputText
             name="workNote"
             maxlength="200"
             autocomplete="off"
             [ngModel]="workNote()"
             (ngModelChange)="workNote.set($event)"
         /></label>
-        <button class="go" [disabled]="!workTankId()">Begin</button>
+        <button pButton class="go" [disabled]="!workTankId()">Begin</button>
       </form>
       <p class="small quiet">It stays open until its end is ticked.{{ usually(work()) }}</p>
     </section>
@@ -160,24 +169,23 @@ const doneKey = 'night-ledger-steps';
       <form class="row" (ngSubmit)="startOwn()" aria-label="A timer of your own">
         <label
           ><span class="name">What runs</span
-          ><select name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
+          ><nl-choice name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
             @for (k of kinds; track k) {
-              <option [value]="k">{{ words[k] }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="k" [word]="words[k]" />
+            }</nl-choice
+        ></label>
         <label
           ><span class="name">Where</span
-          ><select name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-            <option value="" disabled>choose</option>
+          ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
+            <nl-option value="" disabled word="choose" />
             @for (s of stock.stocked(); track s.tank.tankId) {
-              <option [value]="s.tank.tankId">{{ s.tank.name }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
+            }</nl-choice
+        ></label>
         <label
           ><span class="name">Minutes</span
           ><input
+            pInputText
             type="number"
             min="0.5"
             step="any"
@@ -185,7 +193,7 @@ const doneKey = 'night-ledger-steps';
             [ngModel]="minutes()"
             (ngModelChange)="minutes.set($event)"
         /></label>
-        <button class="go" [disabled]="!tankId() || !minutes()">Start</button>
+        <button pButton class="go" [disabled]="!tankId() || !minutes()">Start</button>
       </form>
       <p class="small quiet">
         A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound

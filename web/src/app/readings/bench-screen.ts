@@ -8,6 +8,10 @@ import {
   signal,
   viewChildren,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { FormsModule } from '@angular/forms';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, of, Subject, switchMap } from 'rxjs';
@@ -43,7 +47,7 @@ const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as 
 /** The evening's tests of all tanks: a grid that is typed through with Enter, questioned at once, written in one go. */
 @Component({
   selector: 'nl-bench',
-  imports: [BenchRowPart, RouterLink],
+  imports: [BenchRowPart, RouterLink, ButtonDirective, Checkbox, Choice, Option, FormsModule],
   providers: [NearRows, BenchDraftStore, InstrumentStore, LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-screen.html',
@@ -317,9 +321,9 @@ export class BenchScreen {
     const wanted = columns.includes(id) ? columns.filter((c) => c !== id) : [...columns, id];
     this.drafts.change({ columns: this.everyColumn.map((c) => c.id).filter((c) => wanted.includes(c)) });
   }
-  protected chooseInstrument(column: Column, event: Event): void {
+  protected chooseInstrument(column: Column, picked: string): void {
     if (isSeen(column)) return;
-    const instruments = { ...this.draft().instruments, [column]: (event.target as HTMLSelectElement).value };
+    const instruments = { ...this.draft().instruments, [column]: picked };
     this.drafts.change({ instruments });
   }
   /** Writes the rows that are clear; those with a question stay where they are. */

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
 import { FormsModule } from '@angular/forms';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
@@ -31,7 +33,7 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
 /** Devices on the wire: what each shows now, its health, its last days; and the way into the book. */
 @Component({
   selector: 'nl-devices-part',
-  imports: [FormsModule, DeviceChart],
+  imports: [FormsModule, DeviceChart, ButtonDirective, Choice, Option],
   providers: [LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -95,7 +97,12 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                   }
                 </td>
                 <td>
-                  <button type="button" class="asText" (click)="open(d)" [attr.aria-expanded]="opened() === d.deviceId">
+                  <button
+                    pButton
+                    type="button"
+                    class="asText"
+                    (click)="open(d)"
+                    [attr.aria-expanded]="opened() === d.deviceId">
                     {{ opened() === d.deviceId ? 'Close' : 'Its last days'
                     }}<span class="visuallyHidden">&ngsp;{{ d.name }}</span>
                   </button>
@@ -103,13 +110,15 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                     <form class="own" (ngSubmit)="own(d)">
                       <label class="small"
                         >Stands in
-                        <select [name]="'tank-' + d.deviceId" [ngModel]="tankOf(d)" (ngModelChange)="choose(d, $event)">
-                          <option value="">no tank: carried about</option>
+                        <nl-choice
+                          [name]="'tank-' + d.deviceId"
+                          [ngModel]="tankOf(d)"
+                          (ngModelChange)="choose(d, $event)">
+                          <nl-option value="" word="no tank: carried about" />
                           @for (t of tanks(); track t.tankId) {
-                            <option [value]="t.tankId">{{ t.name }}</option>
-                          }
-                        </select></label
-                      ><button class="plain">Put it in the book</button>
+                            <nl-option [value]="t.tankId" [word]="t.name" />
+                          }</nl-choice></label
+                      ><button pButton class="plain">Put it in the book</button>
                     </form>
                   }
                 </td>
@@ -119,12 +128,11 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                   <td colspan="6">
                     <label class="small"
                       >Span
-                      <select name="span" [ngModel]="days()" (ngModelChange)="look(d, +$event)">
+                      <nl-choice name="span" [ngModel]="days()" (ngModelChange)="look(d, +$event)">
                         @for (s of spans; track s.days) {
-                          <option [ngValue]="s.days">{{ s.label }}</option>
-                        }
-                      </select></label
-                    >
+                          <nl-option [value]="s.days" [word]="s.label" />
+                        }</nl-choice
+                    ></label>
                     @for (s of history()?.series ?? []; track s.parameter) {
                       <h3 class="small">{{ words(s.parameter).label }}, {{ words(s.parameter).unit }}</h3>
                       <nl-device-chart

@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { Day } from '../ui/day';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
@@ -26,7 +31,7 @@ const typeWords: Record<InstrumentType, string> = {
 /** Kits, charts, strips and pens that the keeper owns: what each can tell, its calibrations, and what speaks against it. */
 @Component({
   selector: 'nl-instruments',
-  imports: [DevicesPart, FormsModule, RouterLink],
+  imports: [DevicesPart, FormsModule, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -71,7 +76,7 @@ const typeWords: Record<InstrumentType, string> = {
                   } @empty {
                     <span class="settled">nothing against it</span>
                   }
-                  <button type="button" class="asText" (click)="open(o)">
+                  <button pButton type="button" class="asText" (click)="open(o)">
                     Calibrate or put away<span class="visuallyHidden"> {{ o.instrument.name }}</span>
                   </button>
                 </td>
@@ -85,15 +90,15 @@ const typeWords: Record<InstrumentType, string> = {
                       [attr.aria-label]="'Calibration of ' + o.instrument.name">
                       <label
                         ><span class="name">Parameter</span
-                        ><select name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">
+                        ><nl-choice name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">
                           @for (p of o.instrument.parameters; track p) {
-                            <option [value]="p">{{ short[p] }}</option>
-                          }
-                        </select></label
-                      >
+                            <nl-option [value]="p" [word]="short[p]" />
+                          }</nl-choice
+                      ></label>
                       <label
                         ><span class="name">Standard (0: dry in air)</span
                         ><input
+                          pInputText
                           name="cs"
                           type="number"
                           step="any"
@@ -103,6 +108,7 @@ const typeWords: Record<InstrumentType, string> = {
                       <label
                         ><span class="name">It showed, once steady</span
                         ><input
+                          pInputText
                           name="cv"
                           type="number"
                           step="any"
@@ -110,18 +116,18 @@ const typeWords: Record<InstrumentType, string> = {
                           (ngModelChange)="calShown.set($event)"
                       /></label>
                       <label class="check"
-                        ><input
+                        ><p-checkbox
+                          [binary]="true"
                           name="ca"
-                          type="checkbox"
                           [ngModel]="calAdjusted()"
                           (ngModelChange)="calAdjusted.set($event)" />
                         and it was set right</label
                       >
                       <div>
-                        <button class="go" [disabled]="calStandard() === null || calShown() === null">
+                        <button pButton class="go" [disabled]="calStandard() === null || calShown() === null">
                           Write the calibration
                         </button>
-                        <button type="button" class="plain" (click)="retire(o)">
+                        <button pButton type="button" class="plain" (click)="retire(o)">
                           {{ o.payload.retired ? 'Take it out again' : 'Put it away' }}
                         </button>
                       </div>
@@ -151,6 +157,7 @@ const typeWords: Record<InstrumentType, string> = {
       <label
         ><span class="name">Name</span
         ><input
+          pInputText
           name="name"
           maxlength="60"
           autocomplete="off"
@@ -163,24 +170,23 @@ const typeWords: Record<InstrumentType, string> = {
       </label>
       <label
         ><span class="name">Sort</span
-        ><select name="type" [ngModel]="type()" (ngModelChange)="type.set($event)">
+        ><nl-choice name="type" [ngModel]="type()" (ngModelChange)="type.set($event)">
           @for (t of types; track t) {
-            <option [value]="t">{{ words[t] }}</option>
-          }
-        </select></label
-      >
+            <nl-option [value]="t" [word]="words[t]" />
+          }</nl-choice
+      ></label>
       <label
         ><span class="name">Measures</span
-        ><select name="parameter" [ngModel]="parameter()" (ngModelChange)="parameter.set($event)">
+        ><nl-choice name="parameter" [ngModel]="parameter()" (ngModelChange)="parameter.set($event)">
           @for (p of measured; track p.id) {
-            <option [value]="p.id">{{ p.label }}</option>
-          }
-        </select></label
-      >
+            <nl-option [value]="p.id" [word]="p.label" />
+          }</nl-choice
+      ></label>
       @if (type() === 'colour-chart' || type() === 'strip') {
         <label
           ><span class="name">Its colours, rising</span
           ><input
+            pInputText
             name="steps"
             placeholder="0 5 10 20 40 80"
             [ngModel]="steps()"
@@ -194,6 +200,7 @@ const typeWords: Record<InstrumentType, string> = {
         <label
           ><span class="name">{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}</span
           ><input
+            pInputText
             name="resolution"
             type="number"
             step="any"
@@ -208,43 +215,53 @@ const typeWords: Record<InstrumentType, string> = {
       }
       @if (type() === 'drop-test') {
         <label class="check"
-          ><input name="double" type="checkbox" [ngModel]="double()" (ngModelChange)="double.set($event)" /> with a
+          ><p-checkbox [binary]="true" name="double" [ngModel]="double()" (ngModelChange)="double.set($event)" /> with a
           double sample: half a drop</label
         >
       }
       @if (parameter() === 'ec25UsPerCm') {
         <label
           ><span class="name">It shows</span
-          ><select name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)">
-            <option value="">µS/cm</option>
-            <option value="0.5">ppm, factor 0.5</option>
-            <option value="0.64">ppm, factor 0.64</option>
-            <option value="0.7">ppm, factor 0.7</option>
-            <option value="unknown">ppm, factor not known</option>
-          </select></label
-        >
+          ><nl-choice name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)">
+            <nl-option value="" word="µS/cm" />
+            <nl-option value="0.5" word="ppm, factor 0.5" />
+            <nl-option value="0.64" word="ppm, factor 0.64" />
+            <nl-option value="0.7" word="ppm, factor 0.7" />
+            <nl-option value="unknown" word="ppm, factor not known" /> </nl-choice
+        ></label>
         <label class="check"
-          ><input name="comp" type="checkbox" [ngModel]="compensates()" (ngModelChange)="compensates.set($event)" />
+          ><p-checkbox
+            [binary]="true"
+            name="comp"
+            [ngModel]="compensates()"
+            (ngModelChange)="compensates.set($event)" />
           compensates temperature</label
         >
       }
       @if (['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter())) {
         <label class="check"
-          ><input name="element" type="checkbox" [ngModel]="element()" (ngModelChange)="element.set($event)" /> reports
-          as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label
+          ><p-checkbox [binary]="true" name="element" [ngModel]="element()" (ngModelChange)="element.set($event)" />
+          reports as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label
         >
       }
       <label
         ><span class="name">Good until</span
-        ><input name="expires" type="date" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
+        ><nl-day name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
       /></label>
       @if (type() === 'pen' || type() === 'probe' || type() === 'scale') {
         <label
           ><span class="name">Calibrate every, days</span
-          ><input name="every" type="number" min="1" max="3650" [ngModel]="every()" (ngModelChange)="every.set($event)"
+          ><input
+            pInputText
+            name="every"
+            type="number"
+            min="1"
+            max="3650"
+            [ngModel]="every()"
+            (ngModelChange)="every.set($event)"
         /></label>
       }
-      <div><button class="go" [disabled]="name().trim() === ''">Put it in the book</button></div>
+      <div><button pButton class="go" [disabled]="name().trim() === ''">Put it in the book</button></div>
     </form>
   `,
   styles: `

@@ -9,6 +9,10 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { FormsModule } from '@angular/forms';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of } from 'rxjs';
 import { foods } from '#almanac/kinds';
@@ -35,7 +39,7 @@ const keptLineCount = 30;
 /** One line in the shorthand of masking tape; what was understood is shown before it is saved. */
 @Component({
   selector: 'nl-ledger-line',
-  imports: [Sheet, TideMark],
+  imports: [Sheet, TideMark, ButtonDirective, Checkbox, InputText, FormsModule],
   providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -44,6 +48,7 @@ const keptLineCount = 30;
         <label
           ><span class="name">Tank, then what you measured, did or saw</span>
           <input
+            pInputText
             autofocus
             class="line"
             name="line"
@@ -57,7 +62,7 @@ const keptLineCount = 30;
         /></label>
         <p class="small quiet hint">
           @for (c of offered(); track c.word; let first = $first) {
-            <button type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{
+            <button pButton type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{
               first ? ' (Tab) ' : ' '
             }}
           } @empty {
@@ -86,8 +91,12 @@ const keptLineCount = 30;
           }
           @if (asked()) {
             <label class="ask"
-              ><input type="checkbox" [checked]="insisted()" (change)="insisted.set(!insisted())" /> It is right, keep
-              it</label
+              ><p-checkbox
+                [binary]="true"
+                [ngModel]="insisted()"
+                (onChange)="insisted.set(!insisted())"
+                [ngModelOptions]="{ standalone: true }" />
+              It is right, keep it</label
             >
           }
           @if (readWith()) {
@@ -101,7 +110,7 @@ const keptLineCount = 30;
           }
         </div>
         <div class="do">
-          <button class="go" [disabled]="!ready()">Write it in the book</button
+          <button pButton class="go" [disabled]="!ready()">Write it in the book</button
           ><span class="quiet small"
             >Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span
           >

@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option, Options } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
+import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { intervalText, type Fan, type Parameter, type ParameterId } from '#core/readings';
@@ -34,7 +39,7 @@ const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPer
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({
   selector: 'nl-readings',
-  imports: [RouterLink, TideMark],
+  imports: [RouterLink, TideMark, ButtonDirective, Checkbox, Choice, InputText, Option, Options, FormsModule],
   providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-screen.html',
@@ -149,8 +154,8 @@ export class ReadingsScreen {
     });
     return understand({ parameter, text, readBy, context: contextOf(this.folio(), parameter) });
   }
-  protected choose(event: Event): void {
-    const value = (event.target as HTMLSelectElement).value;
+  protected choose(picked: string): void {
+    const value = picked;
     const [kind, id] = value.split(':');
     void this.router.navigate(['/readings'], { queryParams: kind === 'source' ? { source: id } : { tank: id } });
   }
@@ -160,22 +165,22 @@ export class ReadingsScreen {
     this.said.set('');
     void this.outbox.keepDraft(`readings-${this.subjectId()}`, JSON.stringify(this.texts()));
   }
-  protected unit(parameter: ParameterId, event: Event): void {
-    this.units.update((u) => ({ ...u, [parameter]: (event.target as HTMLSelectElement).value }));
+  protected unit(parameter: ParameterId, picked: string): void {
+    this.units.update((u) => ({ ...u, [parameter]: picked }));
   }
   protected insist(parameter: ParameterId): void {
     this.insisted.update((all) =>
       all.has(parameter) ? new Set([...all].filter((p) => p !== parameter)) : new Set([...all, parameter]),
     );
   }
-  protected chooseInstrument(parameter: ParameterId, event: Event): void {
-    void this.readWith.choose(parameter, (event.target as HTMLSelectElement).value);
+  protected chooseInstrument(parameter: ParameterId, picked: string): void {
+    void this.readWith.choose(parameter, picked);
   }
-  protected setContext(event: Event): void {
-    this.context.set((event.target as HTMLSelectElement).value as Context);
+  protected setContext(picked: string): void {
+    this.context.set(picked as Context);
   }
-  protected setOrigin(event: Event): void {
-    this.origin.set((event.target as HTMLSelectElement).value as 'own-test' | 'supplier-report');
+  protected setOrigin(picked: string): void {
+    this.origin.set(picked as 'own-test' | 'supplier-report');
   }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { Checkbox } from 'primeng/checkbox';
+import { FormsModule } from '@angular/forms';
 import { Sheet } from '../ui/sheet';
 import { HouseStore } from '../base/house-store';
 import { menu } from './pages';
 
 @Component({
   selector: 'nl-key-list',
-  imports: [Sheet],
+  imports: [Sheet, Checkbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Keys" (closed)="closed.emit()">
@@ -18,7 +20,11 @@ import { menu } from './pages';
         }
       </dl>
       <label class="choice"
-        ><input type="checkbox" [checked]="house.shortcuts()" (change)="house.setShortcuts(!house.shortcuts())" />
+        ><p-checkbox
+          [binary]="true"
+          [ngModel]="house.shortcuts()"
+          (onChange)="house.setShortcuts(!house.shortcuts())"
+          [ngModelOptions]="{ standalone: true }" />
         Single keys are on. They never act while you type in a field.</label
       >
     </nl-sheet>

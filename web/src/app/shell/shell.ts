@@ -1,4 +1,5 @@
 import type { ElementRef } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
@@ -42,6 +43,7 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
     AlarmBar,
     SetAside,
     AwayNote,
+    ButtonDirective,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',

@@ -8,6 +8,10 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
@@ -41,7 +45,7 @@ const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothin
 /** Water sources: what each is, what is known of it and from when, whether it can be true, and what it means. */
 @Component({
   selector: 'nl-sources',
-  imports: [FormsModule, RouterLink, SourceYear, UnitLogPart],
+  imports: [FormsModule, RouterLink, SourceYear, UnitLogPart, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sources-screen.html',
   styleUrl: './sources-screen.scss',

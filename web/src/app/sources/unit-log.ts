@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
 import { resinWords } from '#words/sources';
@@ -9,7 +12,7 @@ import { agoText, figure } from '../ui/words';
 /** The RO unit: its in/out log, the membrane's rejection, litres since the resin, and when each school would change it. */
 @Component({
   selector: 'nl-unit-log',
-  imports: [FormsModule],
+  imports: [FormsModule, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>The unit</h3>
@@ -48,6 +51,7 @@ import { agoText, figure } from '../ui/words';
       <label
         ><span class="name">Litres made, by the meter</span
         ><input
+          pInputText
           type="number"
           step="any"
           min="0"
@@ -58,11 +62,19 @@ import { agoText, figure } from '../ui/words';
       /></label>
       <label
         ><span class="name">In, µS/cm</span
-        ><input type="number" step="any" min="0" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)"
+        ><input
+          pInputText
+          type="number"
+          step="any"
+          min="0"
+          name="in"
+          [ngModel]="ins()"
+          (ngModelChange)="ins.set($event)"
       /></label>
       <label
         ><span class="name">After the membrane</span
         ><input
+          pInputText
           type="number"
           step="any"
           min="0"
@@ -76,6 +88,7 @@ import { agoText, figure } from '../ui/words';
       <label
         ><span class="name">Out</span
         ><input
+          pInputText
           type="number"
           step="any"
           min="0"
@@ -89,14 +102,13 @@ import { agoText, figure } from '../ui/words';
       </label>
       <label
         ><span class="name">New in it</span
-        ><select name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)">
-          <option value="">nothing</option>
+        ><nl-choice name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)">
+          <nl-option value="" word="nothing" />
           @for (p of parts; track p) {
-            <option [value]="p">{{ p }}</option>
-          }
-        </select></label
-      >
-      <button class="plain" [disabled]="made() === null">Write the line</button>
+            <nl-option [value]="p" [word]="p" />
+          }</nl-choice
+      ></label>
+      <button pButton class="plain" [disabled]="made() === null">Write the line</button>
     </form>
     @if (recent().length > 0) {
       <details>
@@ -197,11 +209,18 @@ export class UnitLogPart {
       outUsPerCm: this.out(),
       renewed: renewed === '' ? [] : [renewed],
     });
+    const fields = [this.made, this.ins, this.between, this.out];
+    const typed = fields.map((field) => field());
+    // The next line may be typed while this one is on its way.
+    for (const field of fields) field.set(null);
+    this.renewed.set('');
     const written = await this.scribe.write([entry], 'The line');
     this.faults.set(written.faults);
     this.said.set(written.said);
-    if (!written.kept) return;
-    for (const field of [this.made, this.ins, this.between, this.out]) field.set(null);
-    this.renewed.set('');
+    if (written.kept || fields.some((field) => field() !== null)) return;
+    fields.forEach((field, i) => {
+      field.set(typed[i] ?? null);
+    });
+    this.renewed.set(renewed);
   }
 }

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { recorder } from '#core/explain';
@@ -42,7 +46,19 @@ const weekMs = 7 * 86_400_000;
 /** Someone arrives: what speaks for and against it, how to bring them over, and the drip while it runs. */
 @Component({
   selector: 'nl-arrival',
-  imports: [FormsModule, RouterLink, Figure, StockNav, DripTimers, ValueField],
+  imports: [
+    FormsModule,
+    RouterLink,
+    Figure,
+    StockNav,
+    DripTimers,
+    ValueField,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './arrival-screen.html',
   styleUrl: './arrival-screen.scss',
@@ -174,8 +190,8 @@ export class ArrivalScreen {
       (this.warnings().length === 0 || this.overrideReason().trim() !== ''),
   );
 
-  protected choose(event: Event): void {
-    void this.router.navigate(['/stock/arrival'], { queryParams: { tank: (event.target as HTMLSelectElement).value } });
+  protected choose(picked: string): void {
+    void this.router.navigate(['/stock/arrival'], { queryParams: { tank: picked } });
   }
   protected setBag(id: ParameterId, value: number | null): void {
     this.bagTexts.update((all) => ({ ...all, [id]: value }));

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { middle, type DatedReading } from '#core/readings';
@@ -18,7 +21,7 @@ const weekMs = 7 * 86_400_000;
 /** The cycle of a tank: its school, where it stands, when it will be ready, and the dose of ammonia by net volume. */
 @Component({
   selector: 'nl-cycling-part',
-  imports: [FormsModule, Figure, TideChart],
+  imports: [FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Cycle">
@@ -47,7 +50,9 @@ const weekMs = 7 * 86_400_000;
         <p class="quiet">No cycle is in the book. Without a source of ammonia nothing begins.</p>
         <div class="row">
           @for (s of schools; track s.id) {
-            <button type="button" class="plain" (click)="begin(s.id)">Begin by {{ schoolWords[s.id].name }}</button>
+            <button pButton type="button" class="plain" (click)="begin(s.id)">
+              Begin by {{ schoolWords[s.id].name }}
+            </button>
           }
         </div>
         <ul>
@@ -74,6 +79,7 @@ const weekMs = 7 * 86_400_000;
           <label
             ><span class="name">Ammonia to, mg/L as N</span
             ><input
+              pInputText
               type="number"
               step="0.1"
               min="0.1"
@@ -84,15 +90,15 @@ const weekMs = 7 * 86_400_000;
           /></label>
           <label
             ><span class="name">From</span
-            ><select name="from" [ngModel]="from()" (ngModelChange)="from.set($event)">
-              <option value="salt">ammonium chloride</option>
-              <option value="solution">ammonia solution</option>
-            </select></label
-          >
+            ><nl-choice name="from" [ngModel]="from()" (ngModelChange)="from.set($event)">
+              <nl-option value="salt" word="ammonium chloride" />
+              <nl-option value="solution" word="ammonia solution" /> </nl-choice
+          ></label>
           @if (from() === 'solution') {
             <label
               ><span class="name">Its strength, % NH3</span
               ><input
+                pInputText
                 type="number"
                 step="0.1"
                 name="strength"
@@ -113,7 +119,7 @@ const weekMs = 7 * 86_400_000;
               <span class="fault">{{ refusal() }}</span>
             }
           </p>
-          <button class="plain" [disabled]="!dose()">Dosed it</button>
+          <button pButton class="plain" [disabled]="!dose()">Dosed it</button>
         </form>
       }
       @if (series().length > 0 && started()) {

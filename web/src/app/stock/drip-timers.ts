@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import type { Interval, ParameterId } from '#core/readings';
 import { acclimationParameters, acclimationProgress, plannedFraction, type AcclimationProgress } from '#core/stock';
@@ -23,7 +25,7 @@ export interface Drip {
 /** Drips that run: the plan's share and, once measured, the share of each difference; read from the book, so a reload changes nothing. */
 @Component({
   selector: 'nl-drip-timers',
-  imports: [FormsModule],
+  imports: [FormsModule, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (d of drips(); track d.arrivalId) {
@@ -64,6 +66,7 @@ export interface Drip {
             <label
               ><span class="name">{{ short(p) }} in the box</span
               ><input
+                pInputText
                 type="number"
                 step="any"
                 [name]="p"
@@ -71,9 +74,9 @@ export interface Drip {
                 (ngModelChange)="set(d.arrivalId + p, $event)"
             /></label>
           }
-          <button class="plain">Measured</button>
-          <button type="button" class="go" (click)="end(d, true)">They are over</button
-          ><button type="button" class="asText" (click)="end(d, false)">Broken off</button>
+          <button pButton class="plain">Measured</button>
+          <button pButton type="button" class="go" (click)="end(d, true)">They are over</button
+          ><button pButton type="button" class="asText" (click)="end(d, false)">Broken off</button>
         </form>
         <p class="caution small">Running water: look at box and floor every few minutes.</p>
       </section>

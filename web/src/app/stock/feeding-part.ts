@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { foods, powderSchools } from '#almanac/kinds';
 import { recorder } from '#core/explain';
@@ -37,7 +40,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
 /** Feeding one tank: the ration by the chosen school, the food whose turn it is, what must come out, and the nitrogen. */
 @Component({
   selector: 'nl-feeding-part',
-  imports: [FormsModule, Figure],
+  imports: [FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (animals()) {
@@ -79,23 +82,22 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
         <form class="row" (ngSubmit)="write()">
           <label
             ><span class="name">School</span
-            ><select name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">
+            ><nl-choice name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">
               @for (s of schools; track s) {
-                <option [value]="s">{{ schoolWords[s].name }}</option>
-              }
-            </select></label
-          >
+                <nl-option [value]="s" [word]="schoolWords[s].name" />
+              }</nl-choice
+          ></label>
           <label
             ><span class="name">Food</span
-            ><select name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">
+            ><nl-choice name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">
               @for (f of foods; track f.id) {
-                <option [value]="f.id">{{ f.name }}</option>
-              }
-            </select></label
-          >
+                <nl-option [value]="f.id" [word]="f.name" />
+              }</nl-choice
+          ></label>
           <label
             ><span class="name">Grams</span
             ><input
+              pInputText
               type="number"
               name="grams"
               step="any"
@@ -104,7 +106,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
           /></label>
-          <button class="go" [disabled]="!grams()">Fed</button>
+          <button pButton class="go" [disabled]="!grams()">Fed</button>
         </form>
         @if (fault()) {
           <p class="fault" role="alert">{{ fault() }}</p>
@@ -121,10 +123,12 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
             <li class="small">
               <span class="quiet">{{ ago(m.atEpochMs) }}</span> {{ m.payload.foodG }} g {{ foodName(m.payload.foodId) }}
               @if (m.cleared === undefined) {
-                <button type="button" class="plain tap" (click)="clear(m.entryId, 12)">
+                <button pButton type="button" class="plain tap" (click)="clear(m.entryId, 12)">
                   Gone in a quarter of an hour</button
-                ><button type="button" class="plain tap" (click)="clear(m.entryId, 60)">Gone later</button
-                ><button type="button" class="plain tap" (click)="clear(m.entryId, null)">Left over, taken out</button>
+                ><button pButton type="button" class="plain tap" (click)="clear(m.entryId, 60)">Gone later</button
+                ><button pButton type="button" class="plain tap" (click)="clear(m.entryId, null)">
+                  Left over, taken out
+                </button>
                 @if (m.due) {
                   <span class="quiet"> out by {{ when(m.due) }}</span>
                 }
@@ -138,7 +142,14 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
           <summary>For an absence</summary>
           <label class="short"
             ><span class="name">Nights away</span
-            ><input type="number" min="1" max="60" name="away" [ngModel]="away()" (ngModelChange)="away.set($event)"
+            ><input
+              pInputText
+              type="number"
+              min="1"
+              max="60"
+              name="away"
+              [ngModel]="away()"
+              (ngModelChange)="away.set($event)"
           /></label>
           <p class="small">
             {{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box

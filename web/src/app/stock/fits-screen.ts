@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Choice, Option, Options } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { Router, RouterLink } from '@angular/router';
 import { practices } from '#almanac/practices';
 import { schoolClash } from '#core/almanac';
@@ -50,7 +52,7 @@ interface Shelf {
 /** What fits: kinds for a tank's water tonight, or for a source as it is and after the cheapest change. */
 @Component({
   selector: 'nl-fits',
-  imports: [RouterLink, StockNav],
+  imports: [RouterLink, StockNav, Choice, InputText, Option, Options],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>What fits</h1>
@@ -58,32 +60,31 @@ interface Shelf {
     <div class="inputs">
       <label
         ><span class="name">Water of</span
-        ><select (change)="choose($event)">
-          <option value="" disabled [selected]="!tank() && !source()">Choose a source or a tank</option>
-          <optgroup label="Sources">
+        ><nl-choice (picked)="choose($event)">
+          <nl-option value="" disabled [chosen]="!tank() && !source()" word="Choose a source or a tank" />
+          <nl-options word="Sources">
             @for (s of sources.list(); track s.sourceId) {
-              <option [value]="'source:' + s.sourceId" [selected]="s.sourceId === source()">{{ s.setUp.name }}</option>
+              <nl-option [value]="'source:' + s.sourceId" [chosen]="s.sourceId === source()" [word]="s.setUp.name" />
             }
-          </optgroup>
-          <optgroup label="Tanks">
+          </nl-options>
+          <nl-options word="Tanks">
             @for (s of store.stocked(); track s.tank.tankId) {
-              <option [value]="'tank:' + s.tank.tankId" [selected]="s.tank.tankId === tank()">{{ s.tank.name }}</option>
+              <nl-option [value]="'tank:' + s.tank.tankId" [chosen]="s.tank.tankId === tank()" [word]="s.tank.name" />
             }
-          </optgroup>
-        </select></label
-      >
+          </nl-options> </nl-choice
+      ></label>
       <label
         ><span class="name">Group</span
-        ><select (change)="group.set($any($event.target).value)">
-          <option value="">all</option>
+        ><nl-choice (picked)="group.set($event)">
+          <nl-option value="" word="all" />
           @for (g of groups; track g) {
-            <option [value]="g">{{ groupWords[g] }}</option>
-          }
-        </select></label
-      >
+            <nl-option [value]="g" [word]="groupWords[g]" />
+          }</nl-choice
+      ></label>
       <label
         ><span class="name">Name</span
         ><input
+          pInputText
           [value]="wanted()"
           (input)="wanted.set($any($event.target).value)"
           autocomplete="off"
@@ -93,6 +94,7 @@ interface Shelf {
         <label
           ><span class="name">What a new active bed costs you</span
           ><input
+            pInputText
             type="number"
             min="0"
             step="any"
@@ -393,8 +395,8 @@ export class FitsScreen {
   protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>
     intervalText(span, decimalsOf(p));
   protected short = parameterShort;
-  protected choose(event: Event): void {
-    const [kind, id] = (event.target as HTMLSelectElement).value.split(':');
+  protected choose(picked: string): void {
+    const [kind, id] = picked.split(':');
     void this.router.navigate(['/stock/fits'], { queryParams: kind === 'source' ? { source: id } : { tank: id } });
   }
 }

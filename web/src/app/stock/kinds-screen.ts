@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { sources } from '#almanac/sources';
 import { kindParameters, stockGroups, type KindParameter, type KindRange, type StockKind } from '#core/stock';
@@ -16,7 +19,7 @@ type Ends = Partial<Record<KindParameter, { lo: number | null; hi: number | null
 /** The kinds of the almanac and the keeper's own, which outrank it: a breeder's figures beat any book. */
 @Component({
   selector: 'nl-kinds',
-  imports: [FormsModule, StockNav, ValueField],
+  imports: [FormsModule, StockNav, ValueField, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './kinds-screen.html',
   styleUrl: './kinds-screen.scss',

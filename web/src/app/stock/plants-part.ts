@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { exampleFertilisers } from '#almanac/kinds';
 import { recorder } from '#core/explain';
@@ -14,7 +17,7 @@ import type { TankStock } from './stock-store';
 /** The plants of one tank: what is due to be trimmed and how long it takes, and what a dose adds in a week. */
 @Component({
   selector: 'nl-plants-part',
-  imports: [FormsModule, Figure],
+  imports: [FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (plants().length > 0) {
@@ -41,7 +44,7 @@ import type { TankStock } from './stock-store';
                   }}{{ p.due ? trimText[p.due.habit] : '' }}
                 </td>
                 <td>
-                  <button type="button" class="plain" (click)="trimmed(p.kind.id)">
+                  <button pButton type="button" class="plain" (click)="trimmed(p.kind.id)">
                     Trimmed<span class="visuallyHidden"> {{ p.kind.commonName }}</span>
                   </button>
                 </td>
@@ -62,15 +65,15 @@ import type { TankStock } from './stock-store';
         <div class="row">
           <label
             ><span class="name">What</span
-            ><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
+            ><nl-choice name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
               @for (f of fertilisers; track f.id) {
-                <option [value]="f.id">{{ f.name }}</option>
-              }
-            </select></label
-          >
+                <nl-option [value]="f.id" [word]="f.name" />
+              }</nl-choice
+          ></label>
           <label
             ><span class="name">{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose</span
             ><input
+              pInputText
               type="number"
               step="any"
               min="0"
@@ -81,6 +84,7 @@ import type { TankStock } from './stock-store';
           <label
             ><span class="name">Doses a week</span
             ><input
+              pInputText
               type="number"
               step="1"
               min="0"
@@ -92,6 +96,7 @@ import type { TankStock } from './stock-store';
           <label
             ><span class="name">Changed weekly, %</span
             ><input
+              pInputText
               type="number"
               step="1"
               min="0"
@@ -104,6 +109,7 @@ import type { TankStock } from './stock-store';
             <label
               ><span class="name">Nitrate by its label, mg/mL</span
               ><input
+                pInputText
                 type="number"
                 step="any"
                 min="0"
@@ -139,7 +145,7 @@ import type { TankStock } from './stock-store';
         } @else {
           <p class="fault">{{ refusal() }}</p>
         }
-        <button type="button" class="plain" (click)="dosed()">Dosed once</button>
+        <button pButton type="button" class="plain" (click)="dosed()">Dosed once</button>
         <ul>
           @for (s of schools; track s.id) {
             <li class="small">

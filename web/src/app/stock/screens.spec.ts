@@ -126,7 +126,7 @@ const open = <C>(
 describe('an arrival', () => {
   it('shows what speaks against it, waits for a reason, and keeps both in the book', async () => {
     const room = await open(ArrivalScreen, { tank: 't1' });
-    await room.type('select[name=kind]', 'cardinal-tetra');
+    await room.pick('nl-choice[name=kind]', 'cardinal-tetra');
     await room.type('input[name=count]', '8');
     expect(room.text()).toContain('Quarantine on arrival');
     expect(room.text()).toContain('This water does not suit them: GH should be 1–6');
@@ -146,7 +146,7 @@ describe('an arrival', () => {
   });
   it('after long hours in a bag it says straight over, and why', async () => {
     const room = await open(ArrivalScreen, { tank: 't1' });
-    await room.type('select[name=kind]', 'cherry-shrimp');
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
     await room.type('input[name=hours]', '20');
     expect(room.text()).toContain('Straight over');
     expect(room.text()).toContain('pH rises and makes it toxic');
@@ -168,7 +168,7 @@ describe('who comes in is held against the tank as it is tonight', () => {
   const ailing = { ailing: true, state: 'act', reason: '4 platy dead in a week.' } as const;
   it('an arrival into a tank that is not well is told so, and waits for a reason', async () => {
     const room = await open(ArrivalScreen, { tank: 't1' }, [tank('t1', 'Window', ailing)]);
-    await room.type('select[name=kind]', 'cherry-shrimp');
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
     await room.type('input[name=count]', '8');
     expect(room.text()).toContain('Window is not well tonight: 4 platy dead in a week.');
     expect(room.query<HTMLButtonElement>('.do .go').disabled).toBeTrue();
@@ -182,8 +182,8 @@ describe('who comes in is held against the tank as it is tonight', () => {
   it('a move is told what speaks against where it goes: losses, no cycle, the wrong water', async () => {
     const soft = tank('t2', 'Landing', { ...ailing, stage: 'cycling', water: { ghDegrees: at(2) } });
     const room = await open(TankStockScreen, { tankId: 't1' }, [tank('t1', 'Window'), soft, tank('t3', 'Attic')]);
-    await room.type('select[name=event]', 'moved-out');
-    await room.type('select[name=other]', 't2');
+    await room.pick('nl-choice[name=event]', 'moved-out');
+    await room.pick('nl-choice[name=other]', 't2');
     for (const said of [
       'Landing (not well tonight)',
       'Landing is not well tonight: 4 platy dead',
@@ -191,17 +191,17 @@ describe('who comes in is held against the tank as it is tonight', () => {
       'Its water does not suit them: GH should be',
     ])
       expect(room.text()).toContain(said);
-    await room.type('select[name=other]', 't3');
+    await room.pick('nl-choice[name=other]', 't3');
     expect(room.text()).not.toContain('Attic is not');
     expect(room.text()).not.toContain('does not suit them');
   });
   it('a delicate kind asks: changes follow it from now on, or the set-up is kept to, in the same request', async () => {
     const soft = { ghDegrees: at(5), khDegrees: at(1), ph: at(6.2), tempC: at(22), ec25UsPerCm: at(200) };
     const room = await open(ArrivalScreen, { tank: 't1' }, [tank('t1', 'Window', { water: soft, events: [] })]);
-    await room.type('select[name=kind]', 'bee-shrimp');
+    await room.pick('nl-choice[name=kind]', 'bee-shrimp');
     await room.type('input[name=count]', '8');
     expect(room.text()).toContain('are delicate; Window is planned for usual');
-    await room.fill('From now on its changes are made', 'set-up');
+    await room.pick('nl-choice[name=planFor]', 'set-up');
     if (room.has('input[name=because]')) await room.type('input[name=because]', 'I know them');
     await room.click('They are here');
     expect(room.written.map((e) => e.kind).slice(0, 2)).toEqual(['set-up', 'arrival']);
@@ -211,7 +211,7 @@ describe('who comes in is held against the tank as it is tonight', () => {
     const soft = { ghDegrees: at(5), khDegrees: at(1), ph: at(6.2), tempC: at(22), ec25UsPerCm: at(200) };
     const cared = tank('t1', 'Window', { water: soft, bears: { bearing: 'delicate', askedBy: ['practice'] } });
     const other = await open(ArrivalScreen, { tank: 't1' }, [cared]);
-    await other.type('select[name=kind]', 'bee-shrimp');
+    await other.pick('nl-choice[name=kind]', 'bee-shrimp');
     expect(other.text()).not.toContain('is planned for');
   });
 });
@@ -257,8 +257,8 @@ describe('the stock of one tank', () => {
   });
   it('a move writes both tanks in one request; a refusal keeps what was typed', async () => {
     const room = await open(TankStockScreen, { tankId: 't1' });
-    await room.type('select[name=event]', 'moved-out');
-    await room.type('select[name=other]', 't2');
+    await room.pick('nl-choice[name=event]', 'moved-out');
+    await room.pick('nl-choice[name=other]', 't2');
     await room.type('input[name=count]', '5');
     room.answer({
       state: 'refused',
@@ -339,7 +339,7 @@ describe('the other pages of stock', () => {
     const room = await open(SuppliesScreen);
     expect(room.text()).toContain('To order: GH mineral');
     await room.type('input[aria-label^="How much of GH mineral"]', '250');
-    await room.type('select[aria-label="What happened to GH mineral"]', 'bought');
+    await room.pick('[role=combobox][aria-label="What happened to GH mineral"]', 'bought');
     await room.click('Write GH mineral');
     expect([room.written[0]?.subjectId, room.written[0]?.payload]).toEqual([supplyId, { event: 'bought', value: 250 }]);
   });
@@ -353,7 +353,7 @@ describe('tanks', () => {
       jasmine.objectContaining({ name: 'Window 2', roundOrder: 11, measuredFillL: 45 }),
     );
     expect(room.written[0]?.subjectId).not.toBe('t1');
-    await room.type('select[aria-label="Stage of Landing"]', 'resting');
+    await room.pick('[role=combobox][aria-label="Stage of Landing"]', 'resting');
     expect(room.written[1]?.payload).toEqual({ about: 'stage', stage: 'resting' });
   });
   it('facts: the heater that is off is said, what is new stands there and can go out again', async () => {

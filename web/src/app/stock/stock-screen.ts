@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Checkbox } from 'primeng/checkbox';
+import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { TogetherFinding, StockAlarm } from '#core/stock';
 import { togetherWords } from '#words/stock';
@@ -13,7 +15,7 @@ import { countText, StockStore, type TankStock } from './stock-store';
 /** Who lives where: counts as spans, what all of a tank bear, and what speaks against their company. */
 @Component({
   selector: 'nl-stock',
-  imports: [RouterLink, StockNav, StateMark, Welcome],
+  imports: [RouterLink, StockNav, StateMark, Welcome, Checkbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Stock</h1>
@@ -25,7 +27,12 @@ import { countText, StockStore, type TankStock } from './stock-store';
       <p class="fault" role="alert">The stock cannot be read just now.</p>
     }
     <label class="check"
-      ><input type="checkbox" [checked]="all()" (change)="all.set(!all())" /> also what is only worth knowing</label
+      ><p-checkbox
+        [binary]="true"
+        [ngModel]="all()"
+        (onChange)="all.set(!all())"
+        [ngModelOptions]="{ standalone: true }" />
+      also what is only worth knowing</label
     >
     @for (s of store.stocked(); track s.tank.tankId) {
       <section [attr.aria-label]="s.tank.name">

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { fitOf, stockSigns, type Population, type StockEventName, type StockSign, type StockAlarm } from '#core/stock';
@@ -47,7 +50,20 @@ const quick: readonly StockEventName[] = [
 /** The animals and plants of one tank: a quick entry, how many there are, broods, feeding, plants, and its cycle. */
 @Component({
   selector: 'nl-tank-stock',
-  imports: [FormsModule, RouterLink, StateMark, StockNav, TideChart, CyclingPart, FeedingPart, PlantsPart],
+  imports: [
+    FormsModule,
+    RouterLink,
+    StateMark,
+    StockNav,
+    TideChart,
+    CyclingPart,
+    FeedingPart,
+    PlantsPart,
+    ButtonDirective,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tank-stock-screen.html',
   styleUrl: './tank-stock-screen.scss',

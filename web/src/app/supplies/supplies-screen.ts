@@ -7,6 +7,10 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { Day } from '../ui/day';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import {
   supplyCategories,
@@ -38,7 +42,7 @@ const dayMs = 86_400_000;
 /** What is on the shelf: how much, how fast it goes, when it runs out, and what to order. */
 @Component({
   selector: 'nl-supplies',
-  imports: [FormsModule],
+  imports: [FormsModule, ButtonDirective, Choice, Day, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supplies</h1>
@@ -65,6 +69,7 @@ const dayMs = 86_400_000;
                 <span class="serif">{{ r.supply.name }}</span>
                 <div class="small quiet about">
                   {{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button
+                    pButton
                     type="button"
                     class="asText small"
                     (click)="edit(r.id, r.supply)">
@@ -94,23 +99,24 @@ const dayMs = 86_400_000;
               </td>
               <td>
                 <form class="log" (ngSubmit)="log(r.id, r.supply.name)">
-                  <select
+                  <nl-choice
                     [name]="'e' + r.id"
-                    [attr.aria-label]="'What happened to ' + r.supply.name"
+                    [ariaLabel]="'What happened to ' + r.supply.name"
                     [ngModel]="events()[r.id] ?? 'used'"
                     (ngModelChange)="setEvent(r.id, $event)">
-                    <option value="used">used</option>
-                    <option value="left">left, counted</option>
-                    <option value="bought">bought</option>
-                    <option value="thrown-away">thrown away</option></select
+                    <nl-option value="used" word="used" />
+                    <nl-option value="left" word="left, counted" />
+                    <nl-option value="bought" word="bought" />
+                    <nl-option value="thrown-away" word="thrown away" /></nl-choice
                   ><input
+                    pInputText
                     type="number"
                     step="any"
                     min="0"
                     [name]="'v' + r.id"
                     [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit"
                     [ngModel]="values()[r.id]"
-                    (ngModelChange)="setValue(r.id, $event)" /><button class="plain">
+                    (ngModelChange)="setValue(r.id, $event)" /><button pButton class="plain">
                     Write<span class="visuallyHidden"> {{ r.supply.name }}</span>
                   </button>
                 </form>
@@ -131,6 +137,7 @@ const dayMs = 86_400_000;
       <label
         ><span class="name">Name</span
         ><input
+          pInputText
           #first
           name="name"
           required
@@ -145,21 +152,20 @@ const dayMs = 86_400_000;
       </label>
       <label
         ><span class="name">Sort</span
-        ><select name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">
+        ><nl-choice name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">
           @for (c of categories; track c) {
-            <option [value]="c">{{ c }}</option>
-          }
-        </select></label
-      >
+            <nl-option [value]="c" [word]="c" />
+          }</nl-choice
+      ></label>
       @if (category() === 'salt') {
         <label
           ><span class="name">Which salt</span
-          ><select name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)">
-            <option value="">another one</option>
+          ><nl-choice name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)">
+            <nl-option value="" word="another one" />
             @for (s of saltList; track s.id) {
-              <option [value]="s.id">{{ s.name }}</option>
+              <nl-option [value]="s.id" [word]="s.name" />
             }
-          </select>
+          </nl-choice>
           @if (fault('saltId')) {
             <span class="fault">{{ fault('saltId') }}</span>
           }
@@ -168,6 +174,7 @@ const dayMs = 86_400_000;
           <label
             ><span class="name">Pure, % by its label</span
             ><input
+              pInputText
               type="number"
               min="1"
               max="100"
@@ -184,11 +191,11 @@ const dayMs = 86_400_000;
       }
       <label
         ><span class="name">In</span
-        ><select name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">
+        ><nl-choice name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">
           @for (u of units; track u) {
-            <option [value]="u">{{ u }}</option>
+            <nl-option [value]="u" [word]="u" />
           }
-        </select>
+        </nl-choice>
         @if (fault('unit')) {
           <span class="fault">{{ fault('unit') }}</span>
         }
@@ -196,12 +203,20 @@ const dayMs = 86_400_000;
       @if (!editing()) {
         <label
           ><span class="name">There is now</span
-          ><input type="number" step="any" min="0" name="now" [ngModel]="now()" (ngModelChange)="now.set($event)"
+          ><input
+            pInputText
+            type="number"
+            step="any"
+            min="0"
+            name="now"
+            [ngModel]="now()"
+            (ngModelChange)="now.set($event)"
         /></label>
       }
       <label
         ><span class="name">A pack holds, {{ unit() }}</span
         ><input
+          pInputText
           type="number"
           step="any"
           min="0"
@@ -216,6 +231,7 @@ const dayMs = 86_400_000;
       <label
         ><span class="name">and costs</span
         ><input
+          pInputText
           type="number"
           step="any"
           min="0"
@@ -229,18 +245,25 @@ const dayMs = 86_400_000;
       </label>
       <label
         ><span class="name">Good until</span
-        ><input type="date" name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
+        ><nl-day name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
       /></label>
       <label
         ><span class="name">Days until a delivery comes</span
-        ><input type="number" min="0" max="365" name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)"
+        ><input
+          pInputText
+          type="number"
+          min="0"
+          max="365"
+          name="lead"
+          [ngModel]="lead()"
+          (ngModelChange)="lead.set($event)"
       /></label>
       <div>
-        <button class="go" [disabled]="name().trim() === ''">
+        <button pButton class="go" [disabled]="name().trim() === ''">
           {{ editing() ? 'Write the change' : 'Put it on the shelf' }}
         </button>
         @if (editing()) {
-          &ngsp;<button type="button" class="asText" (click)="clear()">Leave it</button>
+          &ngsp;<button pButton type="button" class="asText" (click)="clear()">Leave it</button>
         }
       </div>
     </form>

@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { Day } from '../ui/day';
+import { FormsModule } from '@angular/forms';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { intervalText, middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
@@ -49,7 +54,7 @@ export function spanFigures(
 /** The chart of a folio: several parameters, bands by date, a span that is drawn or typed, other tanks, files, a table. */
 @Component({
   selector: 'nl-chart-part',
-  imports: [TideChart],
+  imports: [TideChart, ButtonDirective, Checkbox, Choice, Day, Option, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chart-part.html',
   styles: `
@@ -218,11 +223,8 @@ export class ChartPart {
   protected toggle(id: ParameterId): void {
     this.charted.update((all) => (all.includes(id) ? all.filter((x) => x !== id) : [...all, id]));
   }
-  protected compare(event: Event): void {
-    const select = event.target as HTMLSelectElement;
-    const tankId = select.value;
+  protected compare(tankId: string): void {
     const name = this.tonight.tankNamed(tankId)?.name ?? '';
-    select.value = '';
     if (tankId === '') return;
     this.api
       .call('folio', { params: { tankId }, query: { days: '365' } })
@@ -243,8 +245,8 @@ export class ChartPart {
   protected dayOf = (atEpochMs: number | null | undefined): string =>
     atEpochMs == null ? '' : new Date(atEpochMs).toISOString().slice(0, 10);
   /** The same span by keyboard: two days, whole. */
-  protected typed(side: 'from' | 'to', event: Event): void {
-    const on = Date.parse((event.target as HTMLInputElement).value);
+  protected typed(side: 'from' | 'to', day: string): void {
+    const on = Date.parse(day);
     if (Number.isNaN(on)) return;
     const span = this.span() ?? { fromEpochMs: this.firstEpochMs(), toEpochMs: Date.parse(this.folio().nowAt) };
     const next = side === 'from' ? { ...span, fromEpochMs: on } : { ...span, toEpochMs: on + 86_400_000 - 1 };

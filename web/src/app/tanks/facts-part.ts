@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import {
   conditions,
@@ -29,7 +33,7 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
 /** The dated facts of a tank: stage, equipment, what is new, decorations, what it shares, how well one sees in. */
 @Component({
   selector: 'nl-facts-part',
-  imports: [FormsModule],
+  imports: [FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './facts-part.html',
   styles: `

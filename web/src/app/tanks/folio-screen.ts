@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
@@ -25,7 +29,21 @@ import { WatchPart } from './watch-part';
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 @Component({
   selector: 'nl-folio',
-  imports: [RouterLink, StateMark, TideMark, ChartPart, DevicesPart, Figure, FactsPart, PhotosPart, WatchPart],
+  imports: [
+    RouterLink,
+    StateMark,
+    TideMark,
+    ChartPart,
+    DevicesPart,
+    Figure,
+    FactsPart,
+    PhotosPart,
+    WatchPart,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    FormsModule,
+  ],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './folio-screen.html',

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
 import { RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
@@ -15,7 +17,7 @@ const reaches = [30, 90, 365] as const;
 /** The record of one tank on paper, for a veterinarian or whoever takes it over: what it is, its water, what was done. */
 @Component({
   selector: 'nl-record',
-  imports: [RouterLink],
+  imports: [RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (folio(); as f) {
@@ -23,13 +25,12 @@ const reaches = [30, 90, 365] as const;
         <a [routerLink]="['/tanks', tankId()]">Back to {{ f.tank.name }}</a>
         <label
           ><span class="name">How far back</span
-          ><select (change)="reach($event)">
+          ><nl-choice (picked)="reach($event)">
             @for (d of reaches; track d) {
-              <option [value]="d" [selected]="d === days()">{{ d }} days</option>
-            }
-          </select></label
-        >
-        <button type="button" class="go" (click)="print()">Print, or save as PDF</button>
+              <nl-option [value]="d" [chosen]="d === days()" word="{{ d }} days" />
+            }</nl-choice
+        ></label>
+        <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
       </div>
       <article>
         <h1>Record of {{ f.tank.name }}</h1>
@@ -196,8 +197,8 @@ export class RecordScreen {
   protected litres = (value: number): string => figure(value, 1);
   protected when = (at: string): string => whenText(at, this.house.zone());
   protected day = (on: string): string => dayText(on);
-  protected reach(event: Event): void {
-    this.days.set(Number((event.target as HTMLSelectElement).value));
+  protected reach(picked: string): void {
+    this.days.set(Number(picked));
   }
   protected print(): void {
     globalThis.print();

@@ -50,9 +50,9 @@ describe('the bed of a tank being set up', () => {
   it('asks for its grain where there is one, and since when where it wears out', async () => {
     const room = await sized();
     expect(room.has('input[name=grain]')).toBeFalse();
-    await room.type('select[name=bedKind]', 'inert');
+    await room.pick('nl-choice[name=bedKind]', 'inert');
     expect(room.has('input[name=laid]')).toBeFalse();
-    await room.type('select[name=bedKind]', 'active');
+    await room.pick('nl-choice[name=bedKind]', 'active');
     await room.fill('Its grain', '2');
     await room.fill('Laid on', '2026-01-05');
     await room.click('Put the tank in the book');
@@ -63,10 +63,10 @@ describe('the bed of a tank being set up', () => {
 describe('the shape of a tank being set up', () => {
   it('asks only for what that shape has', async () => {
     const room = await open();
-    const shapes = [...room.query<HTMLSelectElement>('select[name=shape]').options].map((o) => o.value);
+    const shapes = room.choices('nl-choice[name=shape]').map(String);
     const asked = new Map<string, string>();
     for (const shape of shapes) {
-      await room.type('select[name=shape]', shape);
+      await room.pick('nl-choice[name=shape]', shape);
       asked.set(shape, room.textOf('.four'));
     }
     expect(new Set(asked.values()).size).toBe(shapes.length);

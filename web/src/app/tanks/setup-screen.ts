@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { Day } from '../ui/day';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
@@ -32,7 +37,7 @@ type Override = SetUpPayload['overrides'][number];
 /** Set-up of a tank, new or changed: the net volume is worked out while one types. */
 @Component({
   selector: 'nl-setup',
-  imports: [FormsModule, RouterLink, Figure, ValueField],
+  imports: [FormsModule, RouterLink, Figure, ValueField, ButtonDirective, Checkbox, Choice, Day, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './setup-screen.html',
   styleUrl: './setup-screen.scss',

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { tankStages, type TankStage } from '#core/tanks';
@@ -20,7 +24,7 @@ const rank = { act: 0, drifting: 1, unknown: 2, settled: 3, resting: 4 };
 /** The register: every tank on one screen, sorted, filtered, grouped by rack, edited in place, cloned, in and out by CSV. */
 @Component({
   selector: 'nl-tanks',
-  imports: [FormsModule, RouterLink, StateMark, Welcome],
+  imports: [FormsModule, RouterLink, StateMark, Welcome, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tanks-screen.html',
   styleUrl: './tanks-screen.scss',

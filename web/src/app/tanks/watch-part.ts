@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { seenBehaviours, seenGrazing, type Seen } from '#core/readings';
 import { learntBearing, watchHabit, watchReading, type WatchedChange } from '#core/stock';
 import type { SeenPayload } from '#contracts/book';
@@ -14,6 +15,7 @@ const dayMs = 86_400_000;
 /** For a day after a change: what was seen, in a few taps, tied to that change; and what this tank has shown to bear. */
 @Component({
   selector: 'nl-watch-part',
+  imports: [ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="What was seen">
@@ -31,10 +33,11 @@ const dayMs = 86_400_000;
       <div class="taps">
         @for (c of counted; track c) {
           <span class="tap"
-            ><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' less'" (click)="add(c, -1)">−</button
+            ><button pButton type="button" class="plain" [attr.aria-label]="'One ' + c + ' less'" (click)="add(c, -1)">
+              −</button
             ><span
               ><span class="num">{{ count(c) }}</span> {{ c }}</span
-            ><button type="button" class="plain" [attr.aria-label]="'One ' + c + ' more'" (click)="add(c, 1)">
+            ><button pButton type="button" class="plain" [attr.aria-label]="'One ' + c + ' more'" (click)="add(c, 1)">
               +
             </button></span
           >
@@ -43,6 +46,7 @@ const dayMs = 86_400_000;
       <div class="taps" role="group" aria-label="Grazing and behaviour">
         @for (g of grazing; track g) {
           <button
+            pButton
             type="button"
             class="plain"
             [attr.aria-pressed]="seen().grazing === g"
@@ -52,6 +56,7 @@ const dayMs = 86_400_000;
         }
         @for (b of behaviours; track b) {
           <button
+            pButton
             type="button"
             class="plain"
             [attr.aria-pressed]="seen().behaviour === b"
@@ -72,9 +77,12 @@ const dayMs = 86_400_000;
         }
       }
       <div class="taps">
-        <button type="button" class="go" (click)="write(seen())" [disabled]="blank()">Write what was seen</button>
+        <button pButton type="button" class="go" (click)="write(seen())" [disabled]="blank()">
+          Write what was seen
+        </button>
         @if (blank()) {
           <button
+            pButton
             type="button"
             class="plain"
             (click)="write({ deaths: { lo: 0, hi: 0 }, grazing: 'usual', behaviour: 'calm' })">

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import type { RoundGroup } from '#core/tonight';
 import type { ShownContribution, TonightTank } from '#contracts/tonight';
@@ -19,7 +20,7 @@ const isForecast = (c: ShownContribution): boolean => c.reason.id === 'leaves';
 /** Tonight's round: an ordered sheet of visits, with hand-wash lines between groups; a tank that needs nothing says so. */
 @Component({
   selector: 'nl-tonight',
-  imports: [RouterLink, StateMark, Welcome],
+  imports: [RouterLink, StateMark, Welcome, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tonight-screen.html',
   styleUrl: './tonight-screen.scss',

@@ -1,12 +1,15 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import type { Working } from '#core/explain';
 import { MarginStore } from '../base/margin-store';
 
 /** A computed number that opens its working in the margin. */
 @Component({
   selector: 'nl-figure',
+  imports: [ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<button
+    pButton
     type="button"
     (click)="show()"
     [attr.aria-label]="title() + ' ' + text() + ' ' + unit() + ', show the working'">

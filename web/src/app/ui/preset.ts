@@ -44,6 +44,18 @@ export const preset = definePreset(Aura, {
     colorScheme: { light: scheme('lit'), dark: scheme('out') },
   },
   components: {
+    select: { root: { paddingX: '0.6rem', paddingY: '0.35rem' }, dropdown: { color: 'var(--quiet)' } },
+    datepicker: {
+      dropdown: {
+        background: 'var(--panel)',
+        hoverBackground: 'var(--wash)',
+        activeBackground: 'var(--wash)',
+        borderColor: 'var(--quiet)',
+        hoverBorderColor: 'var(--ink)',
+        color: 'var(--ink)',
+        hoverColor: 'var(--ink)',
+      },
+    },
     slider: {
       track: { size: '2px', background: 'var(--quiet)' },
       range: { background: 'var(--water)' },

@@ -1,15 +1,17 @@
 import type { ElementRef } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { afterNextRender, ChangeDetectionStrategy, Component, input, output, viewChild } from '@angular/core';
 
 /** A sheet laid over the page: the platform's own modal, so that focus stays inside and Escape closes it. */
 @Component({
   selector: 'nl-sheet',
+  imports: [ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dialog #sheet [attr.aria-label]="label()" (close)="closed.emit()">
       <div class="head">
         <h2>{{ label() }}</h2>
-        <button type="button" class="plain" (click)="sheet.close()">Close</button>
+        <button pButton type="button" class="plain" (click)="sheet.close()">Close</button>
       </div>
       <ng-content />
     </dialog>

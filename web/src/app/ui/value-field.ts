@@ -9,6 +9,8 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { parameters } from '#almanac/parameters';
 import { aimRead, type ParameterId } from '#core/readings';
 import { aimWords } from '#words/readings';
@@ -18,11 +20,13 @@ import { figure } from './words';
 /** One value that is wanted: typed with or without its unit, ppm by this house's pen; what could be two things is asked. */
 @Component({
   selector: 'nl-value-field',
+  imports: [ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label
       ><span [class.name]="!bare()" [class.visuallyHidden]="bare()">{{ label() }}</span
       ><input
+        pInputText
         inputmode="text"
         autocomplete="off"
         [name]="name()"
@@ -33,8 +37,8 @@ import { figure } from './words';
     @if (question(); as q) {
       <p class="fault small" role="alert">{{ q }}</p>
       @if (either()) {
-        <button type="button" class="plain" (click)="say('ppm')">ppm</button>
-        <button type="button" class="plain" (click)="say(unit())">{{ unit() }}</button>
+        <button pButton type="button" class="plain" (click)="say('ppm')">ppm</button>
+        <button pButton type="button" class="plain" (click)="say(unit())">{{ unit() }}</button>
       }
     } @else if (converted()) {
       <p class="small quiet num">{{ converted() }}</p>

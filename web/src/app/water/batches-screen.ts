@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
@@ -40,7 +42,7 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
 /** Batches as things: measured, corrected, accepted, used, thrown away; with a label whose code opens the batch. */
 @Component({
   selector: 'nl-batches',
-  imports: [FormsModule, RouterLink, WaterNav, ValueField],
+  imports: [FormsModule, RouterLink, WaterNav, ValueField, ButtonDirective, InputText],
   providers: [MixStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './batches-screen.html',

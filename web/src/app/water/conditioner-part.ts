@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { ammoniaOfChloramineRatio } from '#core/sources';
@@ -18,7 +20,7 @@ interface Label {
 /** Conditioner by its own label and for the chlorine that is really there; for the new water, or the whole tank. */
 @Component({
   selector: 'nl-conditioner-part',
-  imports: [FormsModule, Figure],
+  imports: [FormsModule, Figure, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small" [open]="needed()">
@@ -27,6 +29,7 @@ interface Label {
         <label
           ><span class="name">Total chlorine in it, mg/L, if measured</span
           ><input
+            pInputText
             type="number"
             min="0"
             step="any"
@@ -37,6 +40,7 @@ interface Label {
         <label
           ><span class="name">Label: mL</span
           ><input
+            pInputText
             type="number"
             min="0"
             step="any"
@@ -47,6 +51,7 @@ interface Label {
         <label
           ><span class="name">treat, L</span
           ><input
+            pInputText
             type="number"
             min="0"
             step="any"
@@ -57,6 +62,7 @@ interface Label {
         <label
           ><span class="name">at chlorine of, mg/L, if it says</span
           ><input
+            pInputText
             type="number"
             min="0"
             step="any"
@@ -66,11 +72,10 @@ interface Label {
         /></label>
         <label
           ><span class="name">For</span
-          ><select name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)">
-            <option [ngValue]="false">what is in the drum</option>
-            <option [ngValue]="true">the whole tank: straight from the tap</option>
-          </select></label
-        >
+          ><nl-choice name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)">
+            <nl-option [value]="false" word="what is in the drum" />
+            <nl-option [value]="true" word="the whole tank: straight from the tap" /> </nl-choice
+        ></label>
       </div>
       @if (byLabel(); as d) {
         <p>

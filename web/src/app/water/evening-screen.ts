@@ -1,4 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -29,7 +32,7 @@ const solverSeconds = '8';
 /** Tonight’s buckets in plain terms: what to mix, which tanks, what may wait and why; and the fourteen nights behind it. */
 @Component({
   selector: 'nl-evening',
-  imports: [NgTemplateOutlet, FormsModule, RouterLink, WaterNav],
+  imports: [NgTemplateOutlet, FormsModule, RouterLink, WaterNav, ButtonDirective, Checkbox, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './evening-screen.html',
   styles: `

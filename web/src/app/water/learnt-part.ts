@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
@@ -14,7 +15,7 @@ import { dateText, figure } from '../ui/words';
 /** Predicted against measured after each change, and what that proposes; never taken over by itself. */
 @Component({
   selector: 'nl-learnt-part',
-  imports: [RouterLink],
+  imports: [RouterLink, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What the changes have taught</h2>
@@ -42,7 +43,7 @@ import { dateText, figure } from '../ui/words';
         } @else {
           <a routerLink="/readings" [queryParams]="{ source: p.sourceId }">Test the source</a>
         }
-        <button type="button" class="asText" (click)="putAside(p)">Put it aside for a month</button>
+        <button pButton type="button" class="asText" (click)="putAside(p)">Put it aside for a month</button>
       </div>
     } @empty {
       <p class="small quiet">

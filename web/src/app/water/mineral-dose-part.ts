@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { mineralDose, type MineralState } from '#core/water';
@@ -17,7 +19,7 @@ type QuantityId = (typeof quantities)[number]['id'];
 /** Grams of one mineral from what is there to what is wanted, by what a gram of it really does in this house. */
 @Component({
   selector: 'nl-mineral-dose',
-  imports: [FormsModule, Figure, ValueField],
+  imports: [FormsModule, Figure, ValueField, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
@@ -26,6 +28,7 @@ type QuantityId = (typeof quantities)[number]['id'];
         <label
           ><span class="name">Litres</span
           ><input
+            pInputText
             type="number"
             min="0.1"
             step="any"
@@ -35,12 +38,11 @@ type QuantityId = (typeof quantities)[number]['id'];
         /></label>
         <label
           ><span class="name">Raise</span
-          ><select name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
+          ><nl-choice name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
             @for (q of open(); track q.id) {
-              <option [value]="q.id">{{ q.word }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="q.id" [word]="q.word" />
+            }</nl-choice
+        ></label>
         <nl-value-field label="from" name="from" [parameter]="of()" [(value)]="from" />
         <nl-value-field label="to" name="to" [parameter]="of()" [(value)]="to" />
       </div>

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { parameters } from '#almanac/parameters';
 import { recorder } from '#core/explain';
@@ -19,23 +22,23 @@ interface Part {
 /** Up to five waters poured together: what comes of it, with its pH by chemistry, now and after a day of air. */
 @Component({
   selector: 'nl-mix-blend',
-  imports: [FormsModule, Figure],
+  imports: [FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (p of parts(); track $index; let i = $index) {
       <div class="row">
         <label
           ><span class="name">Water {{ i + 1 }}</span
-          ><select [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })">
-            <option value="" disabled>choose</option>
+          ><nl-choice [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })">
+            <nl-option value="" disabled word="choose" />
             @for (o of mix.sources.list(); track o.sourceId) {
-              <option [value]="o.sourceId">{{ o.setUp.name }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="o.sourceId" [word]="o.setUp.name" />
+            }</nl-choice
+        ></label>
         <label class="short"
           ><span class="name">Litres</span
           ><input
+            pInputText
             type="number"
             min="0"
             step="any"
@@ -46,6 +49,7 @@ interface Part {
         <label class="short"
           ><span class="name">°C now</span
           ><input
+            pInputText
             type="number"
             step="any"
             [name]="'t' + i"
@@ -54,12 +58,12 @@ interface Part {
             placeholder="as tested"
         /></label>
         @if (parts().length > 2) {
-          <button type="button" class="asText" (click)="drop(i)">out</button>
+          <button pButton type="button" class="asText" (click)="drop(i)">out</button>
         }
       </div>
     }
     @if (parts().length < 5) {
-      <button type="button" class="asText" (click)="add()">Another water</button>
+      <button pButton type="button" class="asText" (click)="add()">Another water</button>
     }
     @if (scalds()) {
       <p class="caution">Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.</p>

@@ -8,6 +8,9 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
@@ -23,22 +26,22 @@ import { WarmPart } from './warm-part';
 /** One drum by its recipe: what to pour, what to weigh, what the pen should say; then into the book as a batch. */
 @Component({
   selector: 'nl-mix-drum',
-  imports: [FormsModule, RouterLink, WarmPart],
+  imports: [FormsModule, RouterLink, WarmPart, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="grid">
       <label
         ><span class="name">Water</span
-        ><select name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)">
-          <option value="" disabled>Choose</option>
+        ><nl-choice name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)">
+          <nl-option value="" disabled word="Choose" />
           @for (s of drums(); track s.sourceId) {
-            <option [value]="s.sourceId">{{ s.setUp.name }}</option>
-          }
-        </select></label
-      >
+            <nl-option [value]="s.sourceId" [word]="s.setUp.name" />
+          }</nl-choice
+      ></label>
       <label
         ><span class="name">Litres</span
         ><input
+          pInputText
           type="number"
           min="0.1"
           step="any"
@@ -49,11 +52,18 @@ import { WarmPart } from './warm-part';
       /></label>
       <label
         ><span class="name">Drum</span
-        ><input name="drum" maxlength="40" [ngModel]="drum()" (ngModelChange)="drum.set($event)" autocomplete="off"
+        ><input
+          pInputText
+          name="drum"
+          maxlength="40"
+          [ngModel]="drum()"
+          (ngModelChange)="drum.set($event)"
+          autocomplete="off"
       /></label>
       <label
         ><span class="name">Scale shows steps of, g</span
         ><input
+          pInputText
           type="number"
           min="0.001"
           step="any"
@@ -85,7 +95,7 @@ import { WarmPart } from './warm-part';
                 <td class="small">{{ k.then }}</td>
                 <td class="num right">{{ k.readyL > 0 ? f1(k.readyL) : '' }}</td>
                 <td class="line">
-                  <button type="button" class="asText" (click)="waterId.set(k.sourceId)">
+                  <button pButton type="button" class="asText" (click)="waterId.set(k.sourceId)">
                     Mix it<span class="visuallyHidden">: {{ k.name }}</span>
                   </button>
                 </td>
@@ -148,7 +158,9 @@ import { WarmPart } from './warm-part';
           <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>
         }
         <p>
-          <button type="button" class="go" (click)="write()" [disabled]="busy()">It is mixed: write the batch</button>
+          <button pButton type="button" class="go" (click)="write()" [disabled]="busy()">
+            It is mixed: write the batch
+          </button>
         </p>
       }
     }

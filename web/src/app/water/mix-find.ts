@@ -1,4 +1,8 @@
 import { noteWords, whyWords } from '#words/explain';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -54,7 +58,7 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
 /** The solver: waters and a shelf to start from, targets to reach; or grams typed, and the water seen. */
 @Component({
   selector: 'nl-mix-find',
-  imports: [FormsModule, RouterLink, Figure, ValueField],
+  imports: [FormsModule, RouterLink, Figure, ValueField, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './mix-find.html',
   styles: `

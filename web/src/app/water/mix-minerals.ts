@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { type HouseMineral, mineralDrift, type OddBatch } from '#core/water';
@@ -14,7 +16,7 @@ import { MixStore } from './mix-store';
 /** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
 @Component({
   selector: 'nl-mix-minerals',
-  imports: [FormsModule, RouterLink, MineralDosePart, ValueField],
+  imports: [FormsModule, RouterLink, MineralDosePart, ValueField, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (m of mix.minerals(); track m.supplyId) {
@@ -66,12 +68,15 @@ import { MixStore } from './mix-store';
             Nothing is known of it yet: write what its label says, or mix and measure three batches.
           </p>
         }
-        <button type="button" class="asText" (click)="edit(m)">{{ m.label ? 'The label' : 'Write the label' }}</button>
+        <button pButton type="button" class="asText" (click)="edit(m)">
+          {{ m.label ? 'The label' : 'Write the label' }}
+        </button>
         @if (editing() === m.supplyId) {
           <form class="row" (ngSubmit)="save(m)">
             <label
               ><span class="name">Grams</span
               ><input
+                pInputText
                 type="number"
                 min="0"
                 step="any"
@@ -81,6 +86,7 @@ import { MixStore } from './mix-store';
             ><label
               ><span class="name">in litres</span
               ><input
+                pInputText
                 type="number"
                 min="0"
                 step="any"
@@ -105,7 +111,7 @@ import { MixStore } from './mix-store';
               parameter="ec25UsPerCm"
               [value]="form().ec25UsPerCm"
               (valueChange)="set('ec25UsPerCm', $event)" />
-            <button class="go">Write the label</button>
+            <button pButton class="go">Write the label</button>
           </form>
           <p class="small quiet">
             Conductivity may be typed in ppm as your own pen shows it; a label in ppm names no factor as a rule: then

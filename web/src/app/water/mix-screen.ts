@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { MixBlend } from './mix-blend';
 import { MixDrum } from './mix-drum';
 import { MixFind } from './mix-find';
@@ -17,7 +18,7 @@ type Way = (typeof ways)[number]['id'];
 /** Where water is made up: one drum tonight, a recipe for the next, a blend, and what the minerals really do. */
 @Component({
   selector: 'nl-mix',
-  imports: [WaterNav, MixDrum, MixFind, MixBlend, MixMinerals],
+  imports: [WaterNav, MixDrum, MixFind, MixBlend, MixMinerals, ButtonDirective],
   providers: [MixStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -25,7 +26,7 @@ type Way = (typeof ways)[number]['id'];
     <h1>Mix</h1>
     <div class="ways" role="group" aria-label="What to do">
       @for (w of ways; track w.id) {
-        <button type="button" class="plain" [attr.aria-pressed]="way() === w.id" (click)="way.set(w.id)">
+        <button pButton type="button" class="plain" [attr.aria-pressed]="way() === w.id" (click)="way.set(w.id)">
           {{ w.word }}
         </button>
       }

@@ -8,6 +8,9 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
@@ -60,7 +63,20 @@ interface Form {
 /** Where the routine of a tank settles, what would hold the ceiling, what each school would do, and half a year ahead. */
 @Component({
   selector: 'nl-routines',
-  imports: [FormsModule, RouterLink, WaterNav, Figure, RoutinesOverview, SchoolsPart, WhatIfPart, LearntPart],
+  imports: [
+    FormsModule,
+    RouterLink,
+    WaterNav,
+    Figure,
+    RoutinesOverview,
+    SchoolsPart,
+    WhatIfPart,
+    LearntPart,
+    ButtonDirective,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './routines-screen.html',
   styles: `
@@ -337,9 +353,9 @@ export class RoutinesScreen {
   protected percent = (share: number): string => String(Math.round(1000 * share) / 10);
   protected litres = (value: number): string => figure(value, 1);
   protected days = (value: number): string => (value > 999 ? 'over 999' : figure(value, 1));
-  protected choose(event: Event): void {
+  protected choose(picked: string): void {
     void this.router.navigate(['/water/routines'], {
-      queryParams: { tank: (event.target as HTMLSelectElement).value },
+      queryParams: { tank: picked },
     });
   }
   protected set(part: Partial<Form>): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
 import { stepLimits } from '#almanac/limits';
 import { changeSchools, type ChangeSchool } from '#almanac/water';
 import { middle, type Parameter, type Water } from '#core/readings';
@@ -41,6 +42,7 @@ interface SchoolHere extends SchoolTaken {
 /** What each school of changing water would do to this tank: the step it makes, where it settles, what it takes in a year. */
 @Component({
   selector: 'nl-schools-part',
+  imports: [ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What each school would do here</h2>
@@ -82,7 +84,7 @@ interface SchoolHere extends SchoolTaken {
               <td class="num right">{{ s.cost.litresPerYearL.toFixed(0) }}</td>
               <td class="num right">{{ s.cost.workPerYearHours.toFixed(0) }}</td>
               <td class="line">
-                <button type="button" class="asText" (click)="taken.emit(s)">
+                <button pButton type="button" class="asText" (click)="taken.emit(s)">
                   Take it over<span class="visuallyHidden">: {{ s.school.name }}</span>
                 </button>
               </td>

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
 import { FormsModule } from '@angular/forms';
 import { stepLimits } from '#almanac/limits';
 import { parameters } from '#almanac/parameters';
@@ -13,7 +15,7 @@ import { parameterShort } from '../ui/kind-words';
 /** A change that is too large, as the shortest row of changes these animals bear; into the book as a plan, step by step. */
 @Component({
   selector: 'nl-sequence-part',
-  imports: [FormsModule],
+  imports: [FormsModule, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (aims().length === 0) {
@@ -26,12 +28,11 @@ import { parameterShort } from '../ui/kind-words';
       <div class="row">
         <label
           ><span class="name">A step every</span
-          ><select name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">
+          ><nl-choice name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">
             @for (d of [1, 2, 3, 4, 7]; track d) {
-              <option [ngValue]="d">{{ d === 1 ? 'day' : d + ' days' }}</option>
-            }
-          </select></label
-        >
+              <nl-option [value]="d" [word]="d === 1 ? 'day' : d + ' days'" />
+            }</nl-choice
+        ></label>
       </div>
       @if (refusal()) {
         <p class="fault" role="alert">{{ refusal() }}</p>
@@ -79,7 +80,7 @@ import { parameterShort } from '../ui/kind-words';
             </table>
           </div>
           @if (s.steps.length > 12) {
-            <button type="button" class="asText" (click)="all.set(!all())">
+            <button pButton type="button" class="asText" (click)="all.set(!all())">
               {{ all() ? 'Only the first and the last' : 'All ' + s.steps.length + ' steps' }}
             </button>
           }
@@ -91,7 +92,7 @@ import { parameterShort } from '../ui/kind-words';
               <li>· {{ stops[x] }}</li>
             }
           </ul>
-          <button type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
+          <button pButton type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
         }
       }
     }

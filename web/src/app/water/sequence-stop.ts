@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import type { SequencePayload } from '#contracts/book';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -9,7 +12,7 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
 /** A planned row of changes, at its next step: how far it is, what was seen since, and how it ends before its end. */
 @Component({
   selector: 'nl-sequence-stop',
-  imports: [FormsModule],
+  imports: [FormsModule, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="caution">
@@ -22,22 +25,22 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
       <form class="row" (ngSubmit)="end()">
         <label
           ><span class="name">End it, because</span
-          ><select name="because" [ngModel]="because()" (ngModelChange)="because.set($event)">
-            <option value="reached">the goal is reached</option>
-            <option value="recovered">they have recovered</option>
-            <option value="died">one died after a step</option>
-            <option value="other">something else</option>
-          </select></label
-        >
+          ><nl-choice name="because" [ngModel]="because()" (ngModelChange)="because.set($event)">
+            <nl-option value="reached" word="the goal is reached" />
+            <nl-option value="recovered" word="they have recovered" />
+            <nl-option value="died" word="one died after a step" />
+            <nl-option value="other" word="something else" /> </nl-choice
+        ></label>
         <label
           ><span class="name">Note</span
           ><input
+            pInputText
             name="note"
             maxlength="500"
             [ngModel]="note()"
             (ngModelChange)="note.set($event)"
             autocomplete="off" /></label
-        ><button class="plain">End the sequence</button>
+        ><button pButton class="plain">End the sequence</button>
       </form>
       @if (fault()) {
         <p class="fault" role="alert">{{ fault() }}</p>

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { hotAndCold } from '#core/water';
 import { warmingWords } from '#words/water';
@@ -7,7 +8,7 @@ import { plainRefusal } from '../ui/refusals';
 /** How much from the hot and how much from the cold, and the steps at a mixer tap, with what scalds. */
 @Component({
   selector: 'nl-warm-part',
-  imports: [FormsModule],
+  imports: [FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
@@ -16,6 +17,7 @@ import { plainRefusal } from '../ui/refusals';
         <label
           ><span class="name">Wanted, °C</span
           ><input
+            pInputText
             type="number"
             step="any"
             name="wanted"
@@ -23,10 +25,16 @@ import { plainRefusal } from '../ui/refusals';
             (ngModelChange)="wantedC.set($event)" /></label
         ><label
           ><span class="name">The cold is, °C</span
-          ><input type="number" step="any" name="cold" [ngModel]="coldC()" (ngModelChange)="coldC.set($event)" /></label
+          ><input
+            pInputText
+            type="number"
+            step="any"
+            name="cold"
+            [ngModel]="coldC()"
+            (ngModelChange)="coldC.set($event)" /></label
         ><label
           ><span class="name">The hot is, °C</span
-          ><input type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
+          ><input pInputText type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
         /></label>
       </div>
       @if (steps(); as s) {

@@ -9,6 +9,10 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Choice, Option } from '../ui/choice';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { Slider } from 'primeng/slider';
@@ -74,6 +78,11 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
     SequenceStop,
     ConditionerPart,
     WarmPart,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './water-screen.html',
@@ -356,9 +365,9 @@ export class WaterScreen {
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected litresText = (value: number): string => figure(value, 1);
 
-  protected choose(event: Event): void {
+  protected choose(picked: string): void {
     this.begun.set(false);
-    void this.router.navigate(['/water'], { queryParams: { tank: (event.target as HTMLSelectElement).value } });
+    void this.router.navigate(['/water'], { queryParams: { tank: picked } });
   }
   protected setPercent(value: number | undefined | null): void {
     if (value === undefined || value === null) return;

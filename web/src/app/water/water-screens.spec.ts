@@ -163,7 +163,7 @@ describe('finding a recipe', () => {
     const room = await open(MixScreen, { do: 'find' });
     await room.click('out: Ca : Mg');
     await room.click('out: Potassium');
-    await room.type('select[name=keepFor]', 'soft');
+    await room.pick('nl-choice[name=keepFor]', 'soft');
     await room.click('Write the recipe');
     expect(room.text()).toContain('Say which of your sources the pure water is');
     await room.choose('Water 1', 'RO/DI');
@@ -350,7 +350,7 @@ describe('routines', () => {
     const room = await open(RoutinesScreen, { tank: 'lobby' });
     expect(room.text()).toContain('pure and mineral in turn');
     await room.click('Take it over: pure and mineral in turn');
-    expect(room.query<HTMLSelectElement>('select[name=no]').value).toBe('ro');
+    expect(room.chosen('nl-choice[name=no]')).toBe('RO/DI');
     await room.click('Write the routine');
     expect(room.written[0]?.payload).toEqual(
       jasmine.objectContaining({
@@ -387,7 +387,7 @@ describe('routines', () => {
     const room = await open(RoutinesScreen, { tank: 'lobby' });
     expect(room.text()).toContain('It adds nothing: as it should be.');
     await room.fill('Evaporates in a week', '10');
-    await room.type('select[name=ts]', 'tap');
+    await room.pick('nl-choice[name=ts]', 'tap');
     // 10 L of 10 mg/L into 100 L: 1 a week; settles at 0 + 1 × 0.8 / 0.2 = 4.
     expect(room.text()).toContain('It adds 1 mg/L a week; by that alone the tank would settle at 4');
   });
@@ -477,7 +477,7 @@ describe('one change', () => {
     await room.fill('Litres', '120');
     expect(room.text()).toContain('120.0 L is 120 % of the 100.0 L that are in it.');
     await room.fill('Litres', '10');
-    await room.type('select[name=bed]', 'half');
+    await room.pick('nl-choice[name=bed]', 'half');
     await room.fill('Of it with the dirt', '14');
     expect(room.text()).toContain('14.0 L came out with the dirt, and only 10.0 L are counted as changed.');
     expect(room.disabled('Done: write it in the book')).toBeTrue();

@@ -8,6 +8,8 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import type { Parameter } from '#core/readings';
 import { sdOf80, type WhatIfCourse, type WhatIfInput, type WhatIfRoutine } from '#core/water';
@@ -25,7 +27,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
 /** Two to four ways of keeping this tank, side by side over half a year; the model of the forecast, its chance drawn. */
 @Component({
   selector: 'nl-what-if-part',
-  imports: [FormsModule, FanChart],
+  imports: [FormsModule, FanChart, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What if</h2>
@@ -49,6 +51,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
             <tr>
               <td>
                 <input
+                  pInputText
                   [name]="'n' + i"
                   maxlength="40"
                   [ngModel]="r.name"
@@ -58,6 +61,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
               @for (f of fields; track f.key) {
                 <td>
                   <input
+                    pInputText
                     type="number"
                     step="any"
                     [min]="f.min"
@@ -69,7 +73,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
               }
               <td>
                 @if (rows().length > 1) {
-                  <button type="button" class="asText" (click)="drop(i)">
+                  <button pButton type="button" class="asText" (click)="drop(i)">
                     out<span class="visuallyHidden">: {{ r.name }}</span>
                   </button>
                 }
@@ -82,15 +86,15 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
     <div class="do">
       @if (rows().length < 4) {
         @for (p of presets; track p.word) {
-          <button type="button" class="plain" (click)="add(p)">{{ p.word }}</button>
+          <button pButton type="button" class="plain" (click)="add(p)">{{ p.word }}</button>
         }
       }
-      <button type="button" class="go" (click)="run()" [disabled]="runner.doneFraction() !== null">
+      <button pButton type="button" class="go" (click)="run()" [disabled]="runner.doneFraction() !== null">
         Half a year ahead
       </button>
       @if (runner.doneFraction(); as d) {
         <progress [value]="d" max="1" aria-label="Courses drawn"></progress
-        ><button type="button" class="asText" (click)="runner.stop()">Stop</button>
+        ><button pButton type="button" class="asText" (click)="runner.stop()">Stop</button>
       }
     </div>
     @if (fault()) {

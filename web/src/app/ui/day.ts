@@ -1,0 +1,97 @@
+import {
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  forwardRef,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { FormsModule, NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
+import { DatePicker } from 'primeng/datepicker';
+
+/**
+ * A day, picked or typed as year, month, day; the same on every machine. Its value is the ISO day, '' where there is none.
+ * What is typed and is no day stays in the field and is no value.
+ * @example <nl-day name="from" [value]="from()" (picked)="from.set($event)" />
+ */
+@Component({
+  selector: 'nl-day',
+  host: { '(input)': 'typed($event)' },
+  imports: [FormsModule, DatePicker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => Day), multi: true }],
+  template: `
+    <p-datepicker
+      dateFormat="yy-mm-dd"
+      placeholder="year-month-day"
+      [showIcon]="true"
+      [firstDayOfWeek]="1"
+      [keepInvalid]="true"
+      [ngModel]="date()"
+      (ngModelChange)="take($event)"
+      (onBlur)="touched()"
+      [disabled]="held()"
+      [invalid]="invalid()"
+      appendTo="body" />
+  `,
+  styles: `
+    :host {
+      display: block;
+      min-width: 10.5rem;
+    }
+    p-datepicker {
+      width: 100%;
+    }
+  `,
+})
+export class Day implements ControlValueAccessor {
+  readonly value = input('');
+  readonly invalid = input(false, { transform: booleanAttribute });
+  readonly required = input(false, { transform: booleanAttribute });
+  /** The ISO day the keeper took. */
+  readonly picked = output<string>();
+  protected readonly held = signal(false);
+  private readonly day = linkedSignal(() => this.value());
+  protected readonly date = computed(() => {
+    const [year, month, day] = this.day().split('-').map(Number);
+    return year && month && day ? new Date(year, month - 1, day) : null;
+  });
+  private changed: (value: string) => void = () => undefined;
+  protected touched: () => void = () => undefined;
+
+  protected take(date: unknown): void {
+    const two = (part: number): string => String(part).padStart(2, '0');
+    const day =
+      date instanceof Date
+        ? `${String(date.getFullYear()).padStart(4, '0')}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
+        : '';
+    this.day.set(day);
+    this.changed(day);
+    this.picked.emit(day);
+  }
+
+  /** The library reads what is typed by key; what is pasted or filled in comes without one. */
+  protected typed({ target }: Event): void {
+    const text = target instanceof HTMLInputElement ? target.value.trim() : '';
+    const [year, month, day] = text.split('-').map(Number);
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(text) || !year || !month || !day) return;
+    const date = new Date(year, month - 1, day);
+    if (date.getMonth() === month - 1 && this.day() !== text) this.take(date);
+  }
+
+  writeValue(value: unknown): void {
+    this.day.set(typeof value === 'string' ? value : '');
+  }
+  registerOnChange(changed: (value: string) => void): void {
+    this.changed = changed;
+  }
+  registerOnTouched(touched: () => void): void {
+    this.touched = touched;
+  }
+  setDisabledState(disabled: boolean): void {
+    this.held.set(disabled);
+  }
+}
