@@ -53,6 +53,10 @@ const read = (subjectId: string, values: Record<string, number>, happenedAt: str
 const inBand = { ph: 7.2, ghDegrees: 8, khDegrees: 4, no3MgPerL: 10, tempC: 23 };
 const visitOf = (page: Page, name: string): Locator =>
   page.getByRole('listitem').filter({ has: page.locator('.who').getByRole('link', { name, exact: true }) });
+const opened = (page: Page, name: string): Promise<void> =>
+  visitOf(page, name)
+    .getByRole('button', { name: new RegExp(`More of ${name}$`) })
+    .click();
 async function line(page: Page, text: string): Promise<void> {
   await page.goto(`${url()}/tonight`);
   await expect(page.getByRole('heading', { name: 'Tonight’s round' })).toBeVisible();
@@ -90,6 +94,7 @@ test('conductivity that climbs while every test is in band is remarked tonight, 
   );
   await page.goto(`${url()}/tonight`);
   await expect(visitOf(page, 'Landing')).toContainText('Conductivity is creeping up');
+  await opened(page, 'Landing');
   await expect(visitOf(page, 'Landing')).toContainText(/changes of \d+ %.* bring it back to what was usual/);
   await expect(visitOf(page, 'Landing').locator('nl-state-mark').first()).toHaveText('drifting');
 });
@@ -205,6 +210,7 @@ test('the morning after a change a line of moults answers what Tonight asks, and
   await expect(visitOf(page, 'Study')).toContainText('Changed: what do they do?');
   await line(page, 'study 9 moults');
   await expect(visitOf(page, 'Study')).not.toContainText('Changed: what do they do?');
+  await opened(page, 'Study');
   await expect(visitOf(page, 'Study')).toContainText('9 the day after is more than chance');
   await visitOf(page, 'Study').getByRole('link', { name: 'Study', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Study' })).toBeVisible();

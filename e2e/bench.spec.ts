@@ -154,7 +154,7 @@ test('the day after a change: what was seen in a few taps, both schools on moult
     .getByRole('link', { name: /what do they do/ })
     .first()
     .click();
-  await page.goto(`${url()}/tanks/${tank?.tankId ?? ''}`);
+  await page.goto(`${url()}/tanks/${tank?.tankId ?? ''}?room=care`);
   const part = page.getByRole('region', { name: 'What was seen' });
   await expect(part).toContainText('What do they do?');
   for (let i = 0; i < 2; i++) await part.getByRole('button', { name: 'One moults more' }).click();

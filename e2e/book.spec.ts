@@ -137,6 +137,7 @@ test('a photo comes into the book and goes with it into another house; what is n
   writeFileSync(bad, 'no picture at all');
   await page.goto(`${demo()}/tanks`);
   await page.getByRole('link', { name: 'Cellar Rack B' }).first().click();
+  await page.getByRole('tab', { name: 'Inside' }).click();
   const part = page.getByRole('region', { name: 'Photos' });
   await part.getByLabel('What it shows').fill('the moss wall');
   await part.getByLabel('A photo').setInputFiles(bad);

@@ -20,6 +20,7 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
   await expect(page.getByText('Quarantine last.')).toBeVisible();
   const needing = page.locator('.visit', { hasText: 'Stairwell' });
   await expect(needing).toContainText('act');
+  await needing.getByRole('button', { name: /More of Stairwell$/ }).click();
   await expect(needing).toContainText('ceiling 40');
 
   // A test by ledger line, from the keyboard: 64 °C is questioned, mended, and only then written.

@@ -40,6 +40,7 @@ test('an empty house: a source, a tank and the first readings, by following what
   await expect(page.getByRole('button', { name: /^pH 6.8, show/ })).toBeVisible();
 
   // A band of the keeper's own outranks the practice's.
+  await page.getByRole('tab', { name: 'Set-up' }).click();
   await page.getByRole('link', { name: 'Change the set-up' }).click();
   await expect(page.getByLabel('Name')).toHaveValue('Window');
   await page.getByText('Bands of your own').click();

@@ -53,7 +53,7 @@ test('the chart compares tanks, takes a span by date, and saves files that are w
     tanks: { tankId: string; name: string }[];
   };
   const tank = sheet.tanks.find((t) => t.name === 'Breakfast Bar');
-  await page.goto(`${url()}/tanks/${tank?.tankId ?? ''}`);
+  await page.goto(`${url()}/tanks/${tank?.tankId ?? ''}?room=time`);
   await choose(page.getByLabel('Compare with'), 'Library');
   await expect(page.getByRole('button', { name: 'leave out Library' })).toBeVisible();
   await page.getByLabel('Span from').fill('2026-01-01');

@@ -15,6 +15,15 @@ const only = process.argv.indexOf('--only');
 const wanted = only > 0 ? (process.argv[only + 1] ?? '').split(',') : null;
 
 /** @typedef {{ page: import('@playwright/test').Page, url: string, tank: (name: string) => string, source: (name: string) => string }} Room */
+/** @param {import('@playwright/test').Locator} field @param {string | RegExp} word */
+async function pick(field, word) {
+  await field.click();
+  await field
+    .page()
+    .getByRole('option', { name: word, exact: typeof word === 'string' })
+    .click();
+}
+
 /** @type {Record<string, { lamp: 'lit' | 'out', phone?: boolean, spare?: boolean, take: (room: Room) => Promise<void> }>} */
 const views = {
   tonight: { lamp: 'out', take: async ({ page, url }) => void (await page.goto(`${url}/tonight`)) },
@@ -33,7 +42,7 @@ const views = {
   'folio-chart': {
     lamp: 'out',
     take: async ({ page, url, tank }) => {
-      await page.goto(`${url}/tanks/${tank('Stairwell')}`);
+      await page.goto(`${url}/tanks/${tank('Stairwell')}?room=time`);
       await page.getByRole('heading', { name: 'Over the year' }).scrollIntoViewIfNeeded();
       await page.mouse.wheel(0, 420);
       await page.locator('nl-tide-chart svg').waitFor();
@@ -111,10 +120,10 @@ const views = {
     lamp: 'lit',
     spare: true,
     take: async ({ page, url, tank }) => {
-      await page.goto(`${url}/tanks/${tank('Breakfast Bar')}`);
+      await page.goto(`${url}/tanks/${tank('Breakfast Bar')}?room=time`);
       await page.getByRole('heading', { name: 'Over the year' }).scrollIntoViewIfNeeded();
       await page.mouse.wheel(0, 420);
-      await page.getByLabel('Compare with').selectOption({ label: 'Library' });
+      await pick(page.getByLabel('Compare with'), 'Library');
       await page.getByLabel('Span from').fill('2025-12-01');
       await page.locator('nl-tide-chart svg').waitFor();
       const box = await page.locator('nl-tide-chart svg').boundingBox();
@@ -129,12 +138,12 @@ const views = {
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/water?tank=${tank('Library')}`);
-      await page.getByLabel('New water').selectOption({ label: 'Tap, aged' });
+      await pick(page.getByLabel('New water'), 'Tap, aged');
       await page.getByLabel('%', { exact: true }).fill('50');
       await page.getByRole('heading', { name: 'Too large a step' }).waitFor();
       await page.getByText('Or begin from an aim').click();
-      await page.locator('select[name=aim]').selectOption('ghDegrees');
-      await page.locator('select[name=aimSide]').selectOption('at-least');
+      await pick(page.locator('nl-choice[name=aim] [role=combobox]'), 'General hardness');
+      await pick(page.locator('nl-choice[name=aimSide] [role=combobox]'), 'at least');
       await page.locator('input[name=aimValue]').fill('5');
     },
   },
@@ -207,7 +216,7 @@ const views = {
     spare: true,
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/stock/arrival?tank=${tank('Library')}`);
-      await page.getByLabel('Who').selectOption({ value: 'bee-shrimp' });
+      await pick(page.getByLabel('Who'), /^Bee shrimp/i);
       await page.getByLabel('How many').fill('30');
       await page.getByLabel('GH, °dH').fill('9');
       await page.getByRole('heading', { name: 'Drip them over' }).waitFor();

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { purposes } from '#core/tonight';
-import { day, instant, parameterId, uuid } from '#contracts/shapes';
+import { day, instant, interval, parameterId, uuid } from '#contracts/shapes';
 
 export const stateId = v.picklist(['settled', 'drifting', 'act', 'unknown', 'resting']);
 export const lastDone = v.object({
@@ -49,7 +49,15 @@ export const tonightTank = v.object({
   /** The contribution that decides the state; null where the water does. */
   decidedBy: v.nullable(v.string()),
   /** What the water alone says. */
-  water: v.object({ state: stateId, reason: v.string(), deciding: v.nullable(parameterId) }),
+  water: v.object({
+    state: stateId,
+    reason: v.string(),
+    /** The same in about five words. */
+    short: v.string(),
+    deciding: v.nullable(parameterId),
+    /** What it reads against its band, to be drawn; null where there is no such thing. */
+    mark: v.nullable(v.object({ reading: interval, band: interval })),
+  }),
   deciding: v.nullable(parameterId),
   urgent: v.boolean(),
   nextStep: v.object({

@@ -110,7 +110,7 @@ function watchOf(tank: Tank, nowEpochMs: number): Contribution[] {
       severity: 'note',
       reason: { id: 'after-change', facts: { changeEntryId: change.entryId } },
       sinceEpochMs: change.atEpochMs,
-      begins: { path: `/tanks/${tank.tankId}`, query: {} },
+      begins: { path: `/tanks/${tank.tankId}`, query: { room: 'care' } },
       rank: 10,
     },
   ];

@@ -1,7 +1,7 @@
-import { nightOn, type Contribution } from '#core/tonight';
+import { nightOn, type Contribution, type VerdictFacts } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import { doneWords } from '#words/book';
-import { contributionWords, stepWords, verdictWords } from '#words/tonight';
+import { contributionWords, shortVerdict, stepWords, verdictWords } from '#words/tonight';
 import type { BookDeps } from '../book';
 import type { HouseContext } from '../house';
 import { judged, type JudgedTank, type JudgeDeps } from '../judgement';
@@ -22,6 +22,10 @@ export async function tonightSheet({ db, house, ...judges }: TonightDeps): Promi
     tanks: sheet.tanks.map((of) => tankLine(of, { house, nowEpochMs })),
   };
 }
+
+/** What a verdict was made of, as far as it can be drawn. */
+const markOf = ({ reading, band, penPpm }: VerdictFacts): TonightTank['water']['mark'] =>
+  penPpm ?? (reading && band ? { reading, band } : null);
 
 /** One visit: its state, what was last done, and what the slices have to say. */
 export function tankLine(
@@ -50,7 +54,13 @@ export function tankLine(
     reason: said?.text ?? verdictWords(verdict.reason),
     reasonFacts: reason.said.facts,
     decidedBy: reason.by === 'water' ? null : reason.id,
-    water: { state: verdict.state, reason: verdictWords(verdict.reason), deciding: verdict.deciding },
+    water: {
+      state: verdict.state,
+      reason: verdictWords(verdict.reason),
+      short: shortVerdict(verdict.reason),
+      deciding: verdict.deciding,
+      mark: markOf(verdict.reason.facts),
+    },
     deciding,
     urgent,
     nextStep: { ...nextStep, text: said?.nextStep ?? stepWords(nextStep) },

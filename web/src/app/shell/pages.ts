@@ -142,12 +142,12 @@ export const pages: Routes = [
 
 /** In the order people work; the key goes there after `g`. */
 export const menu = [
-  { path: '/tonight', word: 'Tonight', key: 't' },
+  { path: '/tonight', word: 'Tonight', key: 't', thumb: true },
   { path: '/tanks', word: 'Tanks', key: 'k' },
-  { path: '/readings', word: 'Readings', key: 'r' },
-  { path: '/water', word: 'Water', key: 'w' },
+  { path: '/readings', word: 'Readings', key: 'r', thumb: true },
+  { path: '/water', word: 'Water', key: 'w', thumb: true },
   { path: '/sources', word: 'Sources', key: 's', under: 'Water' },
-  { path: '/stock', word: 'Stock', key: 'l' },
+  { path: '/stock', word: 'Stock', key: 'l', thumb: true },
   { path: '/supplies', word: 'Supplies', key: 'u' },
   { path: '/book', word: 'Book', key: 'b' },
   { path: '/almanac', word: 'Almanac', key: 'a' },

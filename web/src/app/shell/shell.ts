@@ -65,6 +65,9 @@ export class Shell {
   /** What is typed between `n` or `/` and the line or box being there: a quick hand loses no letter. */
   protected readonly typedAhead = signal('');
   protected readonly shelfOpen = signal(false);
+  /** On a phone the bar holds what is wanted with wet hands; the other pages come up on asking. */
+  protected readonly allPages = signal(false);
+  protected readonly shortNight = computed(() => this.night().replace(/^(\w{3})\w*, (\d+ \w{3})\w* .*$/, '$1 $2'));
   protected readonly night = computed(() => {
     const on = this.house.house()?.nightOn;
     return on ? dayText(on) : '';

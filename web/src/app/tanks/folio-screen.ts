@@ -3,7 +3,9 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
+import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
+import { ToggleSwitch } from 'primeng/toggleswitch';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
@@ -27,6 +29,36 @@ import { FactsPart } from './facts-part';
 import { WatchPart } from './watch-part';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
+const daysText = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
+/** The rooms of a folio; the address names the one that is open, the device remembers the last. */
+const rooms = [
+  { id: 'water', word: 'Water' },
+  { id: 'time', word: 'Over time' },
+  { id: 'inside', word: 'Inside' },
+  { id: 'care', word: 'Care' },
+  { id: 'book', word: 'Book' },
+  { id: 'set-up', word: 'Set-up' },
+] as const;
+type RoomId = (typeof rooms)[number]['id'];
+const rememberedKey = 'night-ledger-folio-room';
+/** A device that keeps nothing forgets the room, no more. */
+function remembered(): RoomId {
+  try {
+    const id = localStorage.getItem(rememberedKey);
+    return isRoom(id) ? id : 'water';
+  } catch {
+    return 'water';
+  }
+}
+function remember(id: RoomId): void {
+  try {
+    localStorage.setItem(rememberedKey, id);
+  } catch {
+    // Nothing is kept: the folio opens on its water.
+  }
+}
+const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
+
 @Component({
   selector: 'nl-folio',
   imports: [
@@ -43,6 +75,12 @@ import { WatchPart } from './watch-part';
     Checkbox,
     InputText,
     FormsModule,
+    Tabs,
+    TabList,
+    Tab,
+    TabPanels,
+    TabPanel,
+    ToggleSwitch,
   ],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,6 +89,8 @@ import { WatchPart } from './watch-part';
 })
 export class FolioScreen {
   readonly tankId = input.required<string>();
+  /** Which room the address asks for. */
+  readonly roomAsked = input<string>(undefined, { alias: 'room' });
   protected readonly store = inject(FolioStore);
   protected readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
@@ -60,6 +100,20 @@ export class FolioScreen {
   protected readonly folio = this.store.folio;
   protected readonly charted = signal<readonly ParameterId[]>(['no3MgPerL', 'ec25UsPerCm']);
   protected readonly said = signal('');
+  protected readonly rooms = rooms;
+  protected readonly ahead = signal(false);
+  private readonly remembered = signal<RoomId>(remembered());
+  protected readonly room = computed((): RoomId => {
+    const asked = this.roomAsked();
+    return isRoom(asked) ? asked : this.remembered();
+  });
+  private readonly router = inject(Router);
+  protected enter(id: unknown): void {
+    if (!isRoom(id)) return;
+    this.remembered.set(id);
+    remember(id);
+    void this.router.navigate([], { queryParams: { room: id }, queryParamsHandling: 'merge', replaceUrl: true });
+  }
 
   constructor() {
     effect(() => {
@@ -116,8 +170,10 @@ export class FolioScreen {
       grade,
       parameters,
     }));
+  /** What decides is one of the findings under it: said there, with its evidence, and once. */
+  protected foundBelow = (folio: Folio): boolean => this.findings(folio).some((f) => f.id === folio.tank.decidedBy);
   protected dueText = (days: number): string =>
-    days > 0 ? `in ${days} days` : days === 0 ? 'tonight' : `tonight (was due ${-days} days ago)`;
+    days > 0 ? `in ${daysText(days)}` : days === 0 ? 'tonight' : `tonight (was due ${daysText(-days)} ago)`;
   /** The model's word under a tide mark: where it stands, where the routine takes it, and what the last reading did. */
   protected outlook(id: ParameterId): string {
     const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);

@@ -1,41 +1,46 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
+import { ProgressBar } from 'primeng/progressbar';
 import { RouterLink } from '@angular/router';
 import type { RoundGroup } from '#core/tonight';
-import type { ShownContribution, TonightTank } from '#contracts/tonight';
+import type { TonightTank } from '#contracts/tonight';
 import { beforeGroupWords } from '#words/tonight';
-import { HouseStore } from '../base/house-store';
 import type { Sent } from '../base/outbox';
-import { StateMark } from '../ui/state-mark';
 import { roundInSteps } from '../ui/drawn-in-steps';
-import { agoText, whenText } from '../ui/words';
+import { isTest, Visit } from './visit';
 import { Welcome } from './welcome';
 import { TonightStore } from './tonight-store';
 
-/** Shown as one list over all tanks. */
-const isTest = (c: ShownContribution): boolean => c.reason.id === 'test-due';
-/** Told by the verdict already. */
-const isForecast = (c: ShownContribution): boolean => c.reason.id === 'leaves';
+/** Tanks that need somebody are named at the top, so many of them. */
+const mostNamed = 6;
 
 /** Tonight's round: an ordered sheet of visits, with hand-wash lines between groups; a tank that needs nothing says so. */
 @Component({
   selector: 'nl-tonight',
-  imports: [RouterLink, StateMark, Welcome, ButtonDirective],
+  imports: [RouterLink, Visit, Welcome, ButtonDirective, ProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tonight-screen.html',
   styleUrl: './tonight-screen.scss',
 })
 export class TonightScreen {
   protected readonly store = inject(TonightStore);
-  private readonly house = inject(HouseStore);
   protected readonly said = signal('');
-  protected readonly summary = computed(() => {
-    const tanks = this.store.tanks();
-    const left = tanks.filter((t) => !t.lookedTonight).length;
-    const needing = tanks.filter((t) => t.state === 'act').length;
-    const alone = tanks.filter((t) => t.nextStep.kind === 'leave' || t.nextStep.kind === 'none').length;
-    return `${left === 0 ? 'Every tank has been looked after tonight.' : `${left} of ${tanks.length} still to look after.`} ${needing === 0 ? 'None needs anything done.' : needing === 1 ? 'One needs something done.' : `${needing} need something done.`} ${alone} can be left alone.`;
+  protected readonly mostNamed = mostNamed;
+  protected readonly testsOpen = signal(false);
+  protected readonly waiting = computed(() => {
+    const left = this.unseen(this.store.tanks()).length;
+    return left === 0 ? 'Every tank has been looked after.' : `${left} to look after.`;
   });
+  /** In the order of the round. */
+  protected readonly needing = computed(() =>
+    this.store
+      .round()
+      .flatMap((group) => group.visits)
+      .filter((t) => t.state === 'act' || t.urgent),
+  );
+  protected readonly testsCount = computed(() =>
+    this.store.tanks().reduce((sum, { contributions }) => sum + contributions.filter(isTest).length, 0),
+  );
   /** How far the forecasts of a large house are; nothing once all are made. */
   protected readonly foreseeing = computed(() => {
     const foreseen = this.store.sheet()?.foreseen;
@@ -64,27 +69,14 @@ export class TonightScreen {
     return racks;
   }
   protected readonly unseen = (tanks: readonly TonightTank[]): TonightTank[] => tanks.filter((t) => !t.lookedTonight);
-  protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
-  /** What presses stands with the verdict, as it comes: most needed first. */
-  protected pressing = (tank: TonightTank): ShownContribution[] =>
-    tank.contributions.filter((c) => c.severity !== 'note' || c.reason.id === 'animals' || c.reason.id === 'moults');
-  /** What runs, waits to be looked at or came in lately stands beside what was last done; tests stand above the round. */
-  protected beside(tank: TonightTank): ShownContribution[] {
-    const notes = tank.contributions.filter((c) => !this.pressing(tank).includes(c) && !isTest(c) && !isForecast(c));
-    return [...notes.filter((c) => c.begins), ...notes.filter((c) => !c.begins).slice(0, 2)];
+  /** To its line: the address of the page stays as it is. */
+  protected goTo(event: Event, tankId: string): void {
+    const line = document.getElementById(`visit-${tankId}`);
+    if (!line) return;
+    event.preventDefault();
+    line.scrollIntoView({ block: 'center' });
+    line.focus();
   }
-  protected whenOf = ({ dueEpochMs, sinceEpochMs }: ShownContribution): string =>
-    dueEpochMs !== null
-      ? this.due(dueEpochMs)
-      : sinceEpochMs === null
-        ? ''
-        : agoText({ atEpochMs: sinceEpochMs, nowEpochMs: this.house.nowEpochMs() });
-  protected due(at: number): string {
-    const minutes = Math.round((at - this.house.nowEpochMs()) / 60_000);
-    if (minutes < 0) return `was due ${minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`} ago`;
-    return `in ${minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}`;
-  }
-  protected when = (at: string): string => whenText(at, this.house.zone());
 
   protected async looked(tanks: readonly TonightTank[], name: string): Promise<void> {
     const sent: Sent = await this.store.looked(tanks);

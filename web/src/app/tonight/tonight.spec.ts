@@ -20,7 +20,13 @@ const tank = (name: string, over: Partial<TonightTank> = {}): TonightTank => ({
   reason: 'pH reads 7.',
   reasonFacts: {},
   decidedBy: null,
-  water: { state: 'settled', reason: 'pH reads 7.', deciding: 'ph' },
+  water: {
+    state: 'settled',
+    reason: 'pH reads 7.',
+    short: 'pH 7.0, in band',
+    deciding: 'ph',
+    mark: { reading: { lo: 6.95, hi: 7.05 }, band: { lo: 6.5, hi: 7.5 } },
+  },
   deciding: 'ph',
   urgent: false,
   nextStep: { kind: 'leave', text: 'Leave it alone.', reason: { id: 'leave', facts: {} } },
@@ -45,7 +51,12 @@ const said = (reasonId: string, over: Partial<ShownContribution> = {}): ShownCon
 });
 
 describe('tonight’s round', () => {
-  const shown = async (tanks: TonightTank[], readyCount = tanks.length): Promise<string> => {
+  let page: HTMLElement;
+  const textOf = (element: Element): string => element.textContent.replace(/\s+/g, ' ').trim();
+  const shown = async (
+    tanks: TonightTank[],
+    { readyCount = tanks.length, opened = '', tests = false } = {},
+  ): Promise<string> => {
     const sheet: Tonight = {
       nowAt: '2026-03-14T21:30:00.000Z',
       nightOn: '2026-03-14',
@@ -71,50 +82,113 @@ describe('tonight’s round', () => {
     });
     const fixture = TestBed.createComponent(TonightScreen);
     await fixture.whenStable();
-    return (fixture.nativeElement as HTMLElement).textContent;
+    page = fixture.nativeElement as HTMLElement;
+    const visits = [...page.querySelectorAll('nl-visit')].filter((v) => textOf(v).includes(opened || 'nobody'));
+    for (const visit of visits) visit.querySelector<HTMLButtonElement>('.clause')?.click();
+    if (tests)
+      [...page.querySelectorAll<HTMLButtonElement>('.waits button')].find((b) => textOf(b).includes('test'))?.click();
+    await fixture.whenStable();
+    return textOf(page);
   };
-  it('says how many can be left alone, and that nothing needs doing', async () => {
-    const text = await shown([tank('Lobby'), tank('Library')]);
-    expect(text).toContain('2 of 2 still to look after. None needs anything done. 2 can be left alone.');
+  it('a quiet night: one line a tank, its verdict in few words, its one tap; nothing needs doing', async () => {
+    const text = await shown([tank('Lobby'), tank('Library', { lookedTonight: true })]);
+    expect(text).toContain('1 to look after. None needs anything done.');
     expect(text).not.toContain('Forecasts of');
+    const [library, lobby] = [...page.querySelectorAll('nl-visit')];
+    expect(textOf(lobby as Element)).toContain('pH 7.0, in band');
+    expect(textOf(lobby as Element)).not.toContain('Leave it alone.');
+    expect(lobby?.querySelector('[aria-label="Looked, fed, fine: Lobby"]')).not.toBeNull();
+    expect(lobby?.querySelector('nl-tide-mark')).not.toBeNull();
+    expect(textOf(library as Element)).toContain('seen');
+    expect(library?.querySelector('[aria-label^="Looked"]')).toBeNull();
+  });
+  it('who needs somebody is named at the top, in the order of the round, with the reason and the step that begins it', async () => {
+    const act = {
+      state: 'act',
+      reason: 'Nitrate reads 60, ceiling 40: above it.',
+      water: { state: 'act', reason: '', short: 'NO₃ 60, above 40', deciding: 'no3MgPerL', mark: null },
+      nextStep: { kind: 'change', text: 'Plan a change.', reason: { id: 'plan-change', facts: {} } },
+    } as const;
+    const text = await shown([
+      tank('Linen', { ...act, purpose: 'quarantine' }),
+      tank('Lobby'),
+      tank('Stairwell', act),
+      tank('Library', { urgent: true, nextStep: { ...act.nextStep, kind: 'change-now' } }),
+    ]);
+    expect(text).toMatch(/4 to look after\. 3 need you: Library Stairwell Linen/);
+    const of = (name: string): Element | undefined =>
+      [...page.querySelectorAll('nl-visit')].find((v) => textOf(v).includes(name));
+    expect(textOf(of('Stairwell') as Element)).toContain('NO₃ 60, above 40');
+    expect(textOf(of('Stairwell') as Element)).toContain('Nitrate reads 60, ceiling 40: above it.');
+    expect(of('Stairwell')?.querySelector('.do a')?.getAttribute('href')).toBe('/water?tank=Stairwell');
+    expect(textOf(of('Library')?.querySelector('.do a') as Element)).toContain('Change now');
+    expect(of('Library')?.classList).toContain('urgent');
+    expect(of('Lobby')?.querySelector('.do')).toBeNull();
+  });
+  it('a finding that decides stands in the line; the rest opens on asking', async () => {
+    const deaths = said('animals', { severity: 'act', text: '6 cherry shrimp dead in a week' });
+    const over = {
+      state: 'act',
+      decidedBy: deaths.id,
+      reason: deaths.text,
+      nextStep: { kind: 'look', text: 'Look at the animals.', reason: { id: 'look-animals', facts: {} } },
+      contributions: [deaths, said('slow-harm', { severity: 'watch', text: 'Conductivity is creeping up' })],
+    } as const;
+    const closed = await shown([tank('Attic', { ...over, contributions: [...over.contributions] })]);
+    expect(closed).toContain('6 cherry shrimp dead in a week');
+    expect(closed).toContain('Look at the animals.');
+    expect(closed).not.toContain('creeping up');
+    expect(page.querySelector('nl-tide-mark')).toBeNull();
+    TestBed.resetTestingModule();
+    const open = await shown([tank('Attic', { ...over, contributions: [...over.contributions] })], { opened: 'Attic' });
+    expect(open).toContain('Conductivity is creeping up');
+    expect(open).toContain('pH reads 7.');
+    expect(page.querySelector('.clause')?.getAttribute('aria-expanded')).toBe('true');
   });
   it('bundles tests by kit over all tanks: one bottle is opened once', async () => {
     const due = (text: string) => [said('test-due', { text })];
-    const text = await shown([
-      tank('Lobby', { contributions: due('Nitrate') }),
-      tank('Stairwell', { contributions: due('Nitrate') }),
-      tank('Library', { contributions: due('pH') }),
-    ]);
+    const text = await shown(
+      [
+        tank('Lobby', { contributions: due('Nitrate') }),
+        tank('Stairwell', { contributions: due('Nitrate') }),
+        tank('Library', { contributions: due('pH') }),
+      ],
+      { tests: true },
+    );
+    expect(text).toContain('3 tests');
     expect(text).toContain('Nitrate: Lobby, Stairwell');
     expect(text).toContain('pH: Library');
   });
   it('shows what any slice contributes, without knowing the slice: what presses, what runs out and when, where it begins', async () => {
     const now = Date.parse('2026-03-14T21:30:00.000Z');
-    const text = await shown([
-      tank('Lobby', {
-        contributions: [
-          said('of-a-slice-to-come', {
-            severity: 'act',
-            text: 'White spots seen',
-            evidence: ['three of nine animals'],
-          }),
-          said('course', {
-            text: 'dose 2 of 5',
-            dueEpochMs: now + 30 * 60_000,
-            begins: { path: '/tonight', query: {} },
-          }),
-          said('new', { text: 'New: a root', sinceEpochMs: now - 3 * 86_400_000 }),
-        ],
-      }),
-    ]);
+    const text = await shown(
+      [
+        tank('Lobby', {
+          contributions: [
+            said('of-a-slice-to-come', {
+              severity: 'act',
+              text: 'White spots seen',
+              evidence: ['three of nine animals'],
+            }),
+            said('course', {
+              text: 'dose 2 of 5',
+              dueEpochMs: now + 30 * 60_000,
+              begins: { path: '/tonight', query: {} },
+            }),
+            said('new', { text: 'New: a root', sinceEpochMs: now - 3 * 86_400_000 }),
+          ],
+        }),
+      ],
+      { opened: 'Lobby' },
+    );
     expect(text).toMatch(/White spots seen\s*three of nine animals/);
     expect(text).toMatch(/dose 2 of 5\s*in 30 min/);
     expect(text).toMatch(/New: a root\s*3 days ago|New: a root\s*\S+/);
   });
   it('shows how far the forecasts of a large house are, while the verdicts already stand', async () => {
-    const text = await shown([tank('Lobby'), tank('Library'), tank('Linen')], 1);
+    const text = await shown([tank('Lobby'), tank('Library'), tank('Linen')], { readyCount: 1 });
     expect(text).toContain('Forecasts of 1 of 3 tanks');
-    expect(text).toContain('pH reads 7.');
+    expect(text).toContain('pH 7.0, in band');
   });
   it('healthy tanks come first and quarantine last, each group with its hand-wash line', async () => {
     const text = await shown([tank('Linen', { purpose: 'quarantine' }), tank('Lobby')]);

@@ -37,6 +37,24 @@ const scheme = (lamp: Lamp): object => {
   };
 };
 
+const ourDropdown = {
+  background: 'var(--panel)',
+  hoverBackground: 'var(--wash)',
+  activeBackground: 'var(--wash)',
+  color: 'var(--ink)',
+  hoverColor: 'var(--ink)',
+  activeColor: 'var(--ink)',
+};
+const ourSwitch = {
+  root: {
+    background: 'var(--quiet)',
+    hoverBackground: 'var(--quiet)',
+    checkedBackground: 'var(--water)',
+    checkedHoverBackground: 'var(--water)',
+  },
+  handle: { background: 'var(--panel)', hoverBackground: 'var(--panel)', checkedBackground: 'var(--panel)' },
+};
+
 export const preset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '1px', sm: '2px', md: '2px', lg: '3px', xl: '4px' } },
   semantic: {
@@ -45,16 +63,22 @@ export const preset = definePreset(Aura, {
   },
   components: {
     select: { root: { paddingX: '0.6rem', paddingY: '0.35rem' }, dropdown: { color: 'var(--quiet)' } },
-    datepicker: {
-      dropdown: {
-        background: 'var(--panel)',
-        hoverBackground: 'var(--wash)',
-        activeBackground: 'var(--wash)',
-        borderColor: 'var(--quiet)',
-        hoverBorderColor: 'var(--ink)',
-        color: 'var(--ink)',
-        hoverColor: 'var(--ink)',
+    datepicker: { colorScheme: { light: { dropdown: ourDropdown }, dark: { dropdown: ourDropdown } } },
+    tabs: {
+      tablist: { background: 'transparent', borderColor: 'var(--line)' },
+      tab: {
+        padding: '0.55rem 0.9rem',
+        fontWeight: '500',
+        activeColor: 'var(--ink)',
+        activeBorderColor: 'var(--amber)',
       },
+      activeBar: { height: '3px', bottom: '-1px', background: 'var(--amber)' },
+      tabpanel: { background: 'transparent', padding: '0.8rem 0 0' },
+    },
+    toggleswitch: {
+      root: { width: '2.4rem', height: '1.35rem', borderRadius: '3px' },
+      handle: { borderRadius: '2px' },
+      colorScheme: { light: ourSwitch, dark: ourSwitch },
     },
     slider: {
       track: { size: '2px', background: 'var(--quiet)' },

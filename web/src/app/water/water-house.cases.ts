@@ -273,7 +273,7 @@ export const folioOf = (over: Partial<Folio> = {}): Folio => ({
     reason: 'All inside.',
     reasonFacts: {},
     decidedBy: null,
-    water: { state: 'settled', reason: 'All inside.', deciding: null },
+    water: { state: 'settled', reason: 'All inside.', short: 'all inside', deciding: null, mark: null },
     deciding: null,
     urgent: false,
     nextStep: { kind: 'leave', text: '', reason: { id: 'leave', facts: {} } },

@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import type { ShownContribution, TonightTank } from '#contracts/tonight';
+import { HouseStore } from '../base/house-store';
+import { StateMark } from '../ui/state-mark';
+import { TideMark } from '../ui/tide-mark';
+import { agoText, whenText } from '../ui/words';
+
+/** Shown as one list over all tanks. */
+export const isTest = (c: ShownContribution): boolean => c.reason.id === 'test-due';
+/** Told by the verdict already. */
+const isForecast = (c: ShownContribution): boolean => c.reason.id === 'leaves';
+
+/**
+ * One tank of the round in one line: its state, what decides it, what is running, one tap. A tank that needs something
+ * has its reason and next step under it; the rest opens on asking.
+ */
+@Component({
+  selector: 'nl-visit',
+  imports: [RouterLink, StateMark, TideMark, ButtonDirective],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class.needs]': 'needs()', '[class.urgent]': 'tank().urgent' },
+  templateUrl: './visit.html',
+  styleUrl: './visit.scss',
+})
+export class Visit {
+  readonly tank = input.required<TonightTank>();
+  readonly looked = output();
+  private readonly house = inject(HouseStore);
+  protected readonly open = signal(false);
+  protected readonly needs = computed(() => this.tank().state === 'act' || this.tank().urgent);
+  private readonly deciding = computed(() => {
+    const { decidedBy, contributions } = this.tank();
+    return decidedBy === null ? null : (contributions.find((c) => c.id === decidedBy) ?? null);
+  });
+  /** What decides: a finding by its name, else the water in a few words. */
+  protected readonly clause = computed(() => {
+    const tank = this.tank();
+    if (this.deciding()) return tank.reason;
+    return tank.water.short;
+  });
+  protected readonly mark = computed(() => (this.deciding() ? null : this.tank().water.mark));
+  protected readonly why = computed(() => (this.deciding() ? this.tank().nextStep.text : this.tank().reason));
+  /** Where the next step is begun, and what its button says. */
+  protected readonly step = computed((): { word: string; path: string } | null => {
+    switch (this.tank().nextStep.kind) {
+      case 'change-now':
+        return { word: 'Change now', path: '/water' };
+      case 'change':
+        return { word: 'Plan a change', path: '/water' };
+      case 'test':
+        return { word: 'Test it', path: '/readings' };
+      default:
+        return null;
+    }
+  });
+  /** What presses, as it comes: most needed first. */
+  protected readonly pressing = computed(() =>
+    this.tank().contributions.filter(
+      (c) => c.severity !== 'note' || c.reason.id === 'animals' || c.reason.id === 'moults',
+    ),
+  );
+  /** What runs, waits to be looked at or came in lately; tests stand above the round. */
+  protected readonly beside = computed(() => {
+    const notes = this.tank().contributions.filter((c) => !this.pressing().includes(c) && !isTest(c) && !isForecast(c));
+    return [...notes.filter((c) => c.begins), ...notes.filter((c) => !c.begins).slice(0, 2)];
+  });
+  protected evidence = (c: ShownContribution): string[] =>
+    c.reason.id === 'moults' ? c.evidence : c.evidence.slice(0, 1);
+  protected whenOf = ({ dueEpochMs, sinceEpochMs }: ShownContribution): string =>
+    dueEpochMs !== null
+      ? this.due(dueEpochMs)
+      : sinceEpochMs === null
+        ? ''
+        : agoText({ atEpochMs: sinceEpochMs, nowEpochMs: this.house.nowEpochMs() });
+  protected due(at: number): string {
+    const minutes = Math.round((at - this.house.nowEpochMs()) / 60_000);
+    if (minutes < 0) return `was due ${minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`} ago`;
+    return `in ${minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}`;
+  }
+  protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
+  protected when = (at: string): string => whenText(at, this.house.zone());
+}
