@@ -1,10 +1,10 @@
 // @ts-check
 /**
  * The house checks that need no types: what imports what (dependency-cruiser, .dependency-cruiser.mjs), what nobody uses
- * (knip), slice words, and the form of sources and templates (prettier). The rules on names, clock and chance are ESLint's
+ * (knip), slice words, controls of the browser in pages, and the form of sources and templates (prettier). The rules on names, clock and chance are ESLint's
  * (tools/house-rules.mjs) and run with the lint. Prints what is wrong.
  */
-import { readdirSync, statSync } from 'node:fs';
+import { readFileSync, readdirSync, statSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { cruise } from 'dependency-cruiser';
@@ -79,6 +79,38 @@ export async function importFaults(at) {
   );
 }
 
+/** Every control is the component library's. What is left to the browser, and why. @type {Record<string, string>} */
+export const nativeControls = {
+  'dialog ui/sheet.ts': 'the browser’s own top layer: above every alarm, focus kept inside, Escape closes',
+  'input readings/bench-row.ts': 'our own drawing: three thousand cells answer a key at once',
+  'datalist stock/arrival-screen.html': 'suggests strains and forbids none',
+  'details *': 'is opened by the browser’s search within the page',
+  'file *': 'opens the camera of a phone and the files of the device',
+};
+const wants = /** @type {Record<string, string | null>} */ ({
+  ...{ select: null, progress: null, meter: null, dialog: null, datalist: null, details: null },
+  ...{ button: 'pButton', input: 'pInputText', textarea: 'pTextarea' },
+});
+/** Controls of the browser that stand in a page without a reason. @param {string} at @returns {string[]} */
+export function controlFaults(at) {
+  const pages = path.join(at, 'web/src/app');
+  return readdirSync(pages, { recursive: true, encoding: 'utf8' })
+    .filter((file) => /\.(ts|html)$/.test(file) && !/\.(spec|cases)\.ts$/.test(file))
+    .flatMap((file) => {
+      const text = readFileSync(path.join(pages, file), 'utf8');
+      const tags = text.matchAll(
+        /<(select|progress|meter|dialog|datalist|details|button|input|textarea)\b((?:[^>"]|"[^"]*")*)>/g,
+      );
+      return [...tags].flatMap(([, tag = '', attributes = '']) => {
+        const kind = /type="file"/.test(attributes) ? 'file' : tag;
+        const wanted = wants[tag];
+        if (wanted && new RegExp(`\\b${wanted}\\b`).test(attributes)) return [];
+        const excused = `${kind} ${file.split(path.sep).join('/')}` in nativeControls || `${kind} *` in nativeControls;
+        return excused ? [] : [`native-control: ${kind} in web/src/app/${file}`];
+      });
+    });
+}
+
 /** @param {string} file @param {string[]} args @returns {string[]} */
 function told(file, args) {
   const done = spawnSync(process.execPath, [path.join(root, 'node_modules', file), ...args], {
@@ -93,7 +125,7 @@ const unusedFaults = () => told('knip/bin/knip.js', ['--no-progress', '--no-conf
 const formFaults = () => told('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
 
 if (process.argv[1] === path.join(root, 'tools/checks.mjs')) {
-  const results = [await importFaults(root), unusedFaults(), sliceFaults(root), formFaults()];
+  const results = [await importFaults(root), unusedFaults(), sliceFaults(root), controlFaults(root), formFaults()];
   results.flat().forEach((f) => console.log(f));
   const held = results.filter((r) => r.length === 0).length;
   console.log(`${held} of ${results.length} checks hold`);

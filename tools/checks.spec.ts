@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ESLint } from 'eslint';
 import tseslint from 'typescript-eslint';
-import { importFaults, layers, sliceFaults } from './checks.mjs';
+import { controlFaults, importFaults, layers, nativeControls, sliceFaults } from './checks.mjs';
 import { houseRules } from './house-rules.mjs';
 
 /** A check that never fires is none: each is shown a violation of its kind, planted in a house of its own. */
@@ -203,6 +203,26 @@ describe('the checks on imports fire', () => {
     mkdirSync(path.join(folder, 'server/src/utils'));
     mkdirSync(path.join(folder, 'web/src/app/helpers'));
     expect(sliceFaults(folder)).toEqual(['server: “utils” is no slice word', 'web: “helpers” is no slice word']);
+  });
+  it('on controls of the browser in a page, in a template of its own or inside the component, and on nothing excused', () => {
+    plant(
+      'web/src/app/ui/good.html',
+      '<button pButton type="button" (click)="a > b && go()">Go</button><input pInputText />',
+    );
+    plant('web/src/app/ui/sheet.ts', 'const template = `<dialog aria-label="x"><details></details></dialog>`;');
+    plant('web/src/app/book/bad.ts', 'const template = `<select name="kind"></select><input type="file" />`;');
+    plant(
+      'web/src/app/book/bad.html',
+      '<button\n  type="button"\n  class="go">Go</button><dialog></dialog><input type="number" />',
+    );
+    plant('web/src/app/book/bad.spec.ts', 'const host = `<button>Go</button>`;');
+    expect(controlFaults(folder).sort()).toEqual([
+      'native-control: button in web/src/app/book/bad.html',
+      'native-control: dialog in web/src/app/book/bad.html',
+      'native-control: input in web/src/app/book/bad.html',
+      'native-control: select in web/src/app/book/bad.ts',
+    ]);
+    for (const why of Object.values(nativeControls)) expect(why.length).toBeGreaterThan(20);
   });
 });
 

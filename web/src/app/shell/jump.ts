@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { InputText } from 'primeng/inputtext';
 import { Router } from '@angular/router';
 import { TonightStore } from '../tonight';
 import { Sheet } from '../ui/sheet';
@@ -17,13 +18,14 @@ import { menu } from './pages';
 /** The jump box: type a few letters of a tank or a page, arrows choose, Enter goes. */
 @Component({
   selector: 'nl-jump',
-  imports: [Sheet],
+  imports: [Sheet, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Jump to" (closed)="closed.emit()">
       <label
         ><span class="visuallyHidden">Tank or page</span>
         <input
+          pInputText
           autofocus
           type="text"
           role="combobox"

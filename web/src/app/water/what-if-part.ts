@@ -8,6 +8,7 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { ProgressBar } from 'primeng/progressbar';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -27,7 +28,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
 /** Two to four ways of keeping this tank, side by side over half a year; the model of the forecast, its chance drawn. */
 @Component({
   selector: 'nl-what-if-part',
-  imports: [FormsModule, FanChart, ButtonDirective, InputText],
+  imports: [FormsModule, FanChart, ButtonDirective, InputText, ProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What if</h2>
@@ -93,8 +94,8 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
         Half a year ahead
       </button>
       @if (runner.doneFraction(); as d) {
-        <progress [value]="d" max="1" aria-label="Courses drawn"></progress
-        ><button pButton type="button" class="asText" (click)="runner.stop()">Stop</button>
+        <p-progressbar [value]="100 * d" [showValue]="false" aria-label="Courses drawn" />
+        <button pButton type="button" class="asText" (click)="runner.stop()">Stop</button>
       }
     </div>
     @if (fault()) {
