@@ -38,12 +38,12 @@ test('what the house fails at is set aside with its content: read, mended, sent 
       });
     else await route.continue();
   });
-  await page.goto(`${url()}/tanks/${bad}`);
+  await page.goto(`${url()}/tanks/${bad}?room=book`);
   await page.getByLabel('A note: what you saw or did').fill('the snail is back');
   await page.getByRole('button', { name: 'Write the note' }).click();
   await expect(page.getByText('1 unsent, kept on this device')).toBeVisible();
   // Another tank's note goes through meanwhile.
-  await page.goto(`${url()}/tanks/${good}`);
+  await page.goto(`${url()}/tanks/${good}?room=book`);
   await page.getByLabel('A note: what you saw or did').fill('quiet here');
   await page.getByRole('button', { name: 'Write the note' }).click();
   await expect(page.locator('main').getByText('quiet here').first()).toBeVisible();
@@ -64,6 +64,6 @@ test('what the house fails at is set aside with its content: read, mended, sent 
   await text.fill(was.replace('the snail is back', 'the snail is back, with young'));
   await aside.getByRole('button', { name: 'Send it again' }).click();
   await expect(aside).toBeHidden();
-  await page.goto(`${url()}/tanks/${bad}`);
+  await page.goto(`${url()}/tanks/${bad}?room=book`);
   await expect(page.locator('main').getByText('the snail is back, with young').first()).toBeVisible();
 });

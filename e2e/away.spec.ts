@@ -54,6 +54,7 @@ test('without its house the app opens, says how old what it shows is, takes entr
     await expect(page.getByText('The house does not answer.')).toBeVisible();
     await expect(page.getByText(/What is shown is \d+ minutes? old/)).toBeVisible();
     await page.getByRole('link', { name: 'Attic' }).first().click();
+    await page.getByRole('tab', { name: 'Book' }).click();
     await expect(page.locator('main').getByText('young snails at the back').first()).toBeVisible();
     await page.getByLabel('A note: what you saw or did').fill('fed, all in sight');
     await page.getByRole('button', { name: 'Write the note' }).click();

@@ -101,6 +101,7 @@ test('a slip is put right in one step by its line; the old one stays readable; a
   await page.getByRole('textbox', { name: /Tank, then/ }).fill('lobby gh 7 kh 4');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: /Tank, then/ })).toBeHidden();
+  await page.getByRole('tab', { name: 'Book' }).click();
   await page.getByRole('link', { name: 'All of this tank’s book' }).click();
   await page
     .getByRole('button', { name: /^Amend ?: Lobby, tested: GH/ })

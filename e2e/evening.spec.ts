@@ -35,7 +35,7 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
   await expect(line).toBeHidden();
 
   // The folio gives the verdict, and the margin its working.
-  await needing.getByRole('link', { name: 'Stairwell' }).click();
+  await needing.getByRole('link', { name: 'Stairwell', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Stairwell' })).toBeVisible();
   await page.getByRole('button', { name: /^Nitrate >60, show/ }).click();
   // Eighty is the last colour of the house’s kit: what it reads may be more.

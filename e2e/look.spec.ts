@@ -117,3 +117,66 @@ test('a strange address says so, and files named by hash are kept for good, comp
   ]);
   expect((await page.request.get(url())).headers()['content-security-policy']).toContain("script-src 'self'");
 });
+
+test('tonight on one screen: every tank of the demo house in sight, who needs somebody named first, few words', async ({
+  browser,
+}) => {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${url()}/tonight`);
+  await page.locator('nl-visit').first().waitFor();
+  const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
+  const needing = sheet.tanks.filter((t) => t.state === 'act' || t.urgent);
+  await expect(page.locator('.waits')).toContainText(`${needing.length} need you:`);
+  for (const { name } of needing.slice(0, 6))
+    await expect(page.locator('.waits').getByRole('link', { name, exact: true })).toBeInViewport();
+  const lines = await page.locator('nl-visit').evaluateAll((all) =>
+    all.map((e) => ({
+      topPx: e.getBoundingClientRect().top,
+      heightPx: e.getBoundingClientRect().height,
+      needs: e.classList.contains('needs'),
+    })),
+  );
+  expect(lines.length).toBe(sheet.tanks.length);
+  for (const line of lines.filter((l) => !l.needs)) expect(line.heightPx).toBeLessThanOrEqual(40);
+  // Other walks add tanks to this house; its own nine fit.
+  expect(lines.filter((l) => l.topPx < 800).length).toBeGreaterThanOrEqual(9);
+  // Words in sight on the sheet itself, as they are read.
+  const wordsCount = await page.evaluate(() => {
+    const seen: string[] = [];
+    const walk = document.createTreeWalker(document.querySelector('main') ?? document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walk.nextNode(); node; node = walk.nextNode()) {
+      const range = document.createRange();
+      range.selectNodeContents(node);
+      const { top, width, height } = range.getBoundingClientRect();
+      const hidden = node.parentElement?.closest('.visuallyHidden');
+      if (!hidden && width > 1 && height > 1 && top < innerHeight) seen.push(node.textContent ?? '');
+    }
+    return seen.join(' ').split(/\s+/).filter(Boolean).length;
+  });
+  console.log(`words in sight: ${wordsCount}`);
+  expect(wordsCount).toBeLessThanOrEqual(200);
+  // From the first line to the tank, and its rest opened from the keyboard.
+  const first = needing[0]?.name ?? '';
+  await page.locator('.waits').getByRole('link', { name: first, exact: true }).click();
+  await expect(page.locator('.tank', { hasText: first }).first()).toBeFocused();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('nl-visit', { hasText: first }).locator('.more')).toBeVisible();
+  await page.close();
+});
+
+test('the folio has rooms: by address, by key, and the last is remembered', async ({ page }) => {
+  const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
+  const id = sheet.tanks.find((t) => t.name === 'Lobby')?.tankId ?? '';
+  await page.goto(`${url()}/tanks/${id}`);
+  await expect(page.getByRole('region', { name: 'Tide marks' })).toBeVisible();
+  await page.getByRole('tab', { name: 'Water' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Over the year' })).toBeVisible();
+  await expect(page).toHaveURL(/room=time/);
+  await page.goto(`${url()}/tanks/${id}`);
+  await expect(page.getByRole('heading', { name: 'Over the year' })).toBeVisible();
+  await page.goto(`${url()}/tanks/${id}?room=set-up`);
+  await expect(page.getByRole('link', { name: 'Change the set-up' })).toBeVisible();
+});

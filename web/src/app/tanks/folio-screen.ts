@@ -90,7 +90,7 @@ const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
 export class FolioScreen {
   readonly tankId = input.required<string>();
   /** Which room the address asks for. */
-  readonly roomAsked = input<string>(undefined, { alias: 'room' });
+  readonly room = input<string>();
   protected readonly store = inject(FolioStore);
   protected readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
@@ -103,8 +103,8 @@ export class FolioScreen {
   protected readonly rooms = rooms;
   protected readonly ahead = signal(false);
   private readonly remembered = signal<RoomId>(remembered());
-  protected readonly room = computed((): RoomId => {
-    const asked = this.roomAsked();
+  protected readonly here = computed((): RoomId => {
+    const asked = this.room();
     return isRoom(asked) ? asked : this.remembered();
   });
   private readonly router = inject(Router);

@@ -52,7 +52,8 @@ const said = (reasonId: string, over: Partial<ShownContribution> = {}): ShownCon
 
 describe('tonight’s round', () => {
   let page: HTMLElement;
-  const textOf = (element: Element): string => element.textContent.replace(/\s+/g, ' ').trim();
+  const textOf = (element: Element | null | undefined): string =>
+    (element?.textContent ?? '').replace(/\s+/g, ' ').trim();
   const shown = async (
     tanks: TonightTank[],
     { readyCount = tanks.length, opened = '', tests = false } = {},
@@ -95,11 +96,11 @@ describe('tonight’s round', () => {
     expect(text).toContain('1 to look after. None needs anything done.');
     expect(text).not.toContain('Forecasts of');
     const [library, lobby] = [...page.querySelectorAll('nl-visit')];
-    expect(textOf(lobby as Element)).toContain('pH 7.0, in band');
-    expect(textOf(lobby as Element)).not.toContain('Leave it alone.');
+    expect(textOf(lobby)).toContain('pH 7.0, in band');
+    expect(textOf(lobby)).not.toContain('Leave it alone.');
     expect(lobby?.querySelector('[aria-label="Looked, fed, fine: Lobby"]')).not.toBeNull();
     expect(lobby?.querySelector('nl-tide-mark')).not.toBeNull();
-    expect(textOf(library as Element)).toContain('seen');
+    expect(textOf(library)).toContain('seen');
     expect(library?.querySelector('[aria-label^="Looked"]')).toBeNull();
   });
   it('who needs somebody is named at the top, in the order of the round, with the reason and the step that begins it', async () => {
@@ -118,10 +119,10 @@ describe('tonight’s round', () => {
     expect(text).toMatch(/4 to look after\. 3 need you: Library Stairwell Linen/);
     const of = (name: string): Element | undefined =>
       [...page.querySelectorAll('nl-visit')].find((v) => textOf(v).includes(name));
-    expect(textOf(of('Stairwell') as Element)).toContain('NO₃ 60, above 40');
-    expect(textOf(of('Stairwell') as Element)).toContain('Nitrate reads 60, ceiling 40: above it.');
+    expect(textOf(of('Stairwell'))).toContain('NO₃ 60, above 40');
+    expect(textOf(of('Stairwell'))).toContain('Nitrate reads 60, ceiling 40: above it.');
     expect(of('Stairwell')?.querySelector('.do a')?.getAttribute('href')).toBe('/water?tank=Stairwell');
-    expect(textOf(of('Library')?.querySelector('.do a') as Element)).toContain('Change now');
+    expect(textOf(of('Library')?.querySelector('.do a'))).toContain('Change now');
     expect(of('Library')?.classList).toContain('urgent');
     expect(of('Lobby')?.querySelector('.do')).toBeNull();
   });

@@ -45,7 +45,12 @@ describe('the kit: a choice and a day', () => {
     await new Promise((done) => setTimeout(done));
     await fixture.whenStable();
   };
-  const box = (id: string): HTMLElement => page.querySelector(`#${id} [role=combobox]`) as HTMLElement;
+  const one = <E extends HTMLElement>(selector: string): E => {
+    const found = page.querySelector<E>(selector);
+    if (!found) throw new Error(`nothing is ${selector}`);
+    return found;
+  };
+  const box = (id: string): HTMLElement => one(`#${id} [role=combobox]`);
   const shown = (id: string): string => box(id).textContent.trim();
   const open = async (id: string): Promise<HTMLElement[]> => {
     page.querySelector<HTMLElement>(`#${id} p-select`)?.click();
@@ -108,12 +113,12 @@ describe('the kit: a choice and a day', () => {
       'Waters',
     ]);
     expect(document.querySelector('.p-select-filter')).toBeNull();
-    fixture.componentInstance.tanks.set([...'ABCDEFGHIJ']);
+    fixture.componentInstance.tanks.set(['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H', 'I', 'J']);
     await settle();
     expect(document.querySelector('.p-select-filter')).not.toBeNull();
   });
   it('a day is typed as year, month, day; what is none stays in the field and is no value', async () => {
-    const field = page.querySelector('nl-day input') as HTMLInputElement;
+    const field = one<HTMLInputElement>('nl-day input');
     expect(field.value).toBe('2026-03-14');
     const type = async (text: string): Promise<void> => {
       field.value = text;
@@ -126,10 +131,12 @@ describe('the kit: a choice and a day', () => {
     await type('2026-02-31');
     expect(fixture.componentInstance.from()).not.toBe('2026-03-03');
     expect(field.value).toBe('2026-02-31');
+    expect(one('nl-day .fault').textContent).toContain('No such day');
     // Pasted: no key comes with it.
     field.value = '2025-12-01';
     field.dispatchEvent(new Event('input', { bubbles: true }));
     await settle();
     expect(fixture.componentInstance.from()).toBe('2025-12-01');
+    expect(page.querySelector('nl-day .fault')).toBeNull();
   });
 });

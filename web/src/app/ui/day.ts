@@ -28,14 +28,18 @@ import { DatePicker } from 'primeng/datepicker';
       dateFormat="yy-mm-dd"
       placeholder="year-month-day"
       [showIcon]="true"
+      [showOnFocus]="false"
       [firstDayOfWeek]="1"
       [keepInvalid]="true"
       [ngModel]="date()"
       (ngModelChange)="take($event)"
       (onBlur)="touched()"
       [disabled]="held()"
-      [invalid]="invalid()"
+      [invalid]="invalid() || odd() !== null"
       appendTo="body" />
+    @if (odd() !== null) {
+      <span class="fault" role="alert">No such day. Write it as year-month-day.</span>
+    }
   `,
   styles: `
     :host {
@@ -55,7 +59,11 @@ export class Day implements ControlValueAccessor {
   readonly picked = output<string>();
   protected readonly held = signal(false);
   private readonly day = linkedSignal(() => this.value());
+  /** What is typed and is no day: it stays in the field. */
+  protected readonly odd = signal<string | null>(null);
   protected readonly date = computed(() => {
+    const odd = this.odd();
+    if (odd !== null) return odd;
     const [year, month, day] = this.day().split('-').map(Number);
     return year && month && day ? new Date(year, month - 1, day) : null;
   });
@@ -68,6 +76,7 @@ export class Day implements ControlValueAccessor {
       date instanceof Date
         ? `${String(date.getFullYear()).padStart(4, '0')}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
         : '';
+    this.odd.set(typeof date === 'string' && date.trim() !== '' ? date : null);
     this.day.set(day);
     this.changed(day);
     this.picked.emit(day);
@@ -83,6 +92,7 @@ export class Day implements ControlValueAccessor {
   }
 
   writeValue(value: unknown): void {
+    if (value !== '') this.odd.set(null);
     this.day.set(typeof value === 'string' ? value : '');
   }
   registerOnChange(changed: (value: string) => void): void {
