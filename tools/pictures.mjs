@@ -52,11 +52,7 @@ const views = {
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/tanks/${tank('Library')}`);
-      await page
-        .getByText('Tide')
-        .first()
-        .waitFor({ state: 'attached' })
-        .catch(() => undefined);
+      await page.getByRole('region', { name: 'Tide marks' }).waitFor();
       await page.keyboard.press('n');
       await page.getByRole('textbox', { name: /Tank, then/ }).fill('library ph 6,1 gh 4 ec 215 no3 5-10 t 64');
     },

@@ -68,6 +68,7 @@ import { amendment, asLedgerEntry } from './amend';
         @if (asked().length > 0) {
           <label class="ask"
             ><p-checkbox
+              [autofocus]="false"
               [binary]="true"
               [ngModel]="insisted()"
               (onChange)="insisted.set(!insisted())"

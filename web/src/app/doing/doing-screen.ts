@@ -64,6 +64,7 @@ const doneKey = 'night-ledger-steps';
               <li [class.done]="isDone(j.job, s)">
                 <label
                   ><p-checkbox
+                    [autofocus]="false"
                     [binary]="true"
                     [ngModel]="isDone(j.job, s)"
                     (onChange)="toggle(j.job, s)"
@@ -91,6 +92,7 @@ const doneKey = 'night-ledger-steps';
             <li>
               <label
                 ><p-checkbox
+                  [autofocus]="false"
                   [binary]="true"
                   [ngModel]="j.job.ticked.includes(c.id)"
                   [disabled]="j.job.ticked.includes(c.id)"

@@ -117,6 +117,7 @@ const typeWords: Record<InstrumentType, string> = {
                       /></label>
                       <label class="check"
                         ><p-checkbox
+                          [autofocus]="false"
                           [binary]="true"
                           name="ca"
                           [ngModel]="calAdjusted()"
@@ -215,8 +216,13 @@ const typeWords: Record<InstrumentType, string> = {
       }
       @if (type() === 'drop-test') {
         <label class="check"
-          ><p-checkbox [binary]="true" name="double" [ngModel]="double()" (ngModelChange)="double.set($event)" /> with a
-          double sample: half a drop</label
+          ><p-checkbox
+            [autofocus]="false"
+            [binary]="true"
+            name="double"
+            [ngModel]="double()"
+            (ngModelChange)="double.set($event)" />
+          with a double sample: half a drop</label
         >
       }
       @if (parameter() === 'ec25UsPerCm') {
@@ -231,6 +237,7 @@ const typeWords: Record<InstrumentType, string> = {
         ></label>
         <label class="check"
           ><p-checkbox
+            [autofocus]="false"
             [binary]="true"
             name="comp"
             [ngModel]="compensates()"
@@ -240,7 +247,12 @@ const typeWords: Record<InstrumentType, string> = {
       }
       @if (['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter())) {
         <label class="check"
-          ><p-checkbox [binary]="true" name="element" [ngModel]="element()" (ngModelChange)="element.set($event)" />
+          ><p-checkbox
+            [autofocus]="false"
+            [binary]="true"
+            name="element"
+            [ngModel]="element()"
+            (ngModelChange)="element.set($event)" />
           reports as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label
         >
       }

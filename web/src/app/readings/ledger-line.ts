@@ -92,6 +92,7 @@ const keptLineCount = 30;
           @if (asked()) {
             <label class="ask"
               ><p-checkbox
+                [autofocus]="false"
                 [binary]="true"
                 [ngModel]="insisted()"
                 (onChange)="insisted.set(!insisted())"

@@ -21,6 +21,7 @@ import { menu } from './pages';
       </dl>
       <label class="choice"
         ><p-checkbox
+          [autofocus]="false"
           [binary]="true"
           [ngModel]="house.shortcuts()"
           (onChange)="house.setShortcuts(!house.shortcuts())"

@@ -28,6 +28,7 @@ import { countText, StockStore, type TankStock } from './stock-store';
     }
     <label class="check"
       ><p-checkbox
+        [autofocus]="false"
         [binary]="true"
         [ngModel]="all()"
         (onChange)="all.set(!all())"

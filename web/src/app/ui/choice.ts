@@ -54,6 +54,7 @@ let labelsCount = 0;
   providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => Choice), multi: true }],
   template: `
     <p-select
+      [autofocus]="false"
       [options]="lines()"
       optionLabel="word"
       optionValue="value"

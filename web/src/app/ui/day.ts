@@ -25,6 +25,7 @@ import { DatePicker } from 'primeng/datepicker';
   providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => Day), multi: true }],
   template: `
     <p-datepicker
+      [autofocus]="false"
       dateFormat="yy-mm-dd"
       placeholder="year-month-day"
       [showIcon]="true"
