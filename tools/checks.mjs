@@ -84,6 +84,7 @@ export const nativeControls = {
   'dialog ui/sheet.ts': 'the browser’s own top layer: above every alarm, focus kept inside, Escape closes',
   'input readings/bench-row.ts': 'our own drawing: three thousand cells answer a key at once',
   'datalist stock/arrival-screen.html': 'suggests strains and forbids none',
+  'progress *': 'the bar of the library carries aria-level, which its role does not allow (axe)',
   'details *': 'is opened by the browser’s search within the page',
   'file *': 'opens the camera of a phone and the files of the device',
 };

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
-import { ProgressBar } from 'primeng/progressbar';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -26,7 +25,7 @@ export interface Drip {
 /** Drips that run: the plan's share and, once measured, the share of each difference; read from the book, so a reload changes nothing. */
 @Component({
   selector: 'nl-drip-timers',
-  imports: [FormsModule, ButtonDirective, InputText, ProgressBar],
+  imports: [FormsModule, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (d of drips(); track d.arrivalId) {
@@ -35,10 +34,10 @@ export interface Drip {
           Dripping: {{ tankName(d.tankId) }}
           <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span>
         </h2>
-        <p-progressbar
-          [value]="100 * d.planned"
-          [showValue]="false"
-          [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'" />
+        <progress
+          [value]="d.planned"
+          max="1"
+          [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'"></progress>
         <p>
           By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered.
           @if (d.progress; as p) {

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
-import { ProgressBar } from 'primeng/progressbar';
 import { RouterLink } from '@angular/router';
 import type { RoundGroup } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
@@ -17,7 +16,7 @@ const mostNamed = 6;
 /** Tonight's round: an ordered sheet of visits, with hand-wash lines between groups; a tank that needs nothing says so. */
 @Component({
   selector: 'nl-tonight',
-  imports: [RouterLink, Visit, Welcome, ButtonDirective, ProgressBar],
+  imports: [RouterLink, Visit, Welcome, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tonight-screen.html',
   styleUrl: './tonight-screen.scss',

@@ -80,10 +80,6 @@ export const preset = definePreset(Aura, {
       handle: { borderRadius: '2px' },
       colorScheme: { light: ourSwitch, dark: ourSwitch },
     },
-    progressbar: {
-      root: { background: 'var(--line)', borderRadius: '1px', height: '6px' },
-      value: { background: 'var(--water)' },
-    },
     slider: {
       track: { size: '2px', background: 'var(--quiet)' },
       range: { background: 'var(--water)' },

@@ -8,7 +8,6 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
-import { ProgressBar } from 'primeng/progressbar';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -28,7 +27,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
 /** Two to four ways of keeping this tank, side by side over half a year; the model of the forecast, its chance drawn. */
 @Component({
   selector: 'nl-what-if-part',
-  imports: [FormsModule, FanChart, ButtonDirective, InputText, ProgressBar],
+  imports: [FormsModule, FanChart, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What if</h2>
@@ -94,7 +93,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
         Half a year ahead
       </button>
       @if (runner.doneFraction(); as d) {
-        <p-progressbar [value]="100 * d" [showValue]="false" aria-label="Courses drawn" />
+        <progress [value]="d" max="1" aria-label="Courses drawn"></progress>
         <button pButton type="button" class="asText" (click)="runner.stop()">Stop</button>
       }
     </div>
