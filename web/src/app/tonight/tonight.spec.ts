@@ -126,6 +126,17 @@ describe('tonight’s round', () => {
     expect(of('Library')?.classList).toContain('urgent');
     expect(of('Lobby')?.querySelector('.do')).toBeNull();
   });
+  it('another finding that asks for somebody tonight is never only behind a tap', async () => {
+    const text = await shown([
+      tank('Linen', {
+        state: 'act',
+        contributions: [said('losses', { severity: 'act', text: '3 dead of one arrival' })],
+      }),
+      tank('Lobby', { contributions: [said('slow-harm', { severity: 'watch', text: 'Conductivity is creeping up' })] }),
+    ]);
+    expect(text).toContain('3 dead of one arrival');
+    expect(text).not.toContain('creeping up');
+  });
   it('a finding that decides stands in the line; the rest opens on asking', async () => {
     const deaths = said('animals', { severity: 'act', text: '6 cherry shrimp dead in a week' });
     const over = {

@@ -29,7 +29,9 @@ export class Visit {
   readonly looked = output();
   private readonly house = inject(HouseStore);
   protected readonly open = signal(false);
-  protected readonly needs = computed(() => this.tank().state === 'act' || this.tank().urgent);
+  protected readonly needs = computed(
+    () => this.tank().state === 'act' || this.tank().urgent || this.alsoActs().length > 0,
+  );
   private readonly deciding = computed(() => {
     const { decidedBy, contributions } = this.tank();
     return decidedBy === null ? null : (contributions.find((c) => c.id === decidedBy) ?? null);
@@ -60,6 +62,10 @@ export class Visit {
     this.tank().contributions.filter(
       (c) => c.severity !== 'note' || c.reason.id === 'animals' || c.reason.id === 'moults',
     ),
+  );
+  /** What else must be seen to tonight, beside what decides: never only behind a tap. */
+  protected readonly alsoActs = computed(() =>
+    this.pressing().filter((c) => c.severity === 'act' && c.id !== this.tank().decidedBy),
   );
   /** What runs, waits to be looked at or came in lately; tests stand above the round. */
   protected readonly beside = computed(() => {
