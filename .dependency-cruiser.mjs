@@ -58,6 +58,8 @@ const coreSlices = {
 
 /** Words: each says what its slice of the core gives. */
 const wordsSlices = {
+  units: [],
+  dates: [],
   explain: [],
   tanks: [],
   doing: [],
@@ -130,7 +132,8 @@ export default {
       from: { path: '^web/src/app/([^/]+)/', pathNot: `${test}|^web/src/app/shell/` },
       to: {
         path: '^web/src/app/[^/]+/',
-        pathNot: '^web/src/app/($1|base|ui)/|^web/src/app/[^/]+/index[.]ts$',
+        // `later….ts`: what a page fetches when it is wanted (`@defer`), apart from what the index gives at once.
+        pathNot: '^web/src/app/($1|base|ui)/|^web/src/app/[^/]+/(index|later[a-z-]*)[.]ts$',
       },
     },
     wired('server/src', kernel, 'the server'),
@@ -144,7 +147,7 @@ export default {
     ...allowed(serverSlices, 'server/src', kernel),
     ...allowed(webSlices, 'web/src/app', ['base', 'ui']),
     ...allowed(coreSlices, 'core/src', []),
-    ...allowed(wordsSlices, 'words/src', ['explain']),
+    ...allowed(wordsSlices, 'words/src', ['explain', 'units']),
     {
       name: 'queries-in-repos',
       severity: /** @type {const} */ ('error'),

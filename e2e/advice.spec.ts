@@ -72,6 +72,7 @@ test('a pen in ppm is held against a band in ppm, and it is said that neither na
   await written(page, tank(id, 'Parlour', 'neocaridina-middle'), read(id, inBand, ago(2)));
   await line(page, 'parlour tds 340 ppm');
   await expect(visitOf(page, 'Parlour')).toContainText('340 ppm');
+  await opened(page, 'Parlour');
   await expect(visitOf(page, 'Parlour')).toContainText('pen against pen: neither says its factor');
 });
 

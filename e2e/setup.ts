@@ -1,7 +1,7 @@
 import { openHouse } from '../tools/house.mjs';
 import { freePort } from '../tools/postgres.mjs';
 
-/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and four empty ones. */
+/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and five empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
@@ -15,6 +15,8 @@ export default async function setup(): Promise<() => Promise<void>> {
   const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
   const copy = await openHouse({ database: 'copy', args: ['--empty'] });
   const advice = await openHouse({ database: 'advice', args: ['--empty'] });
+  const two = await openHouse({ database: 'two', args: ['--empty'] });
+  process.env['E2E_TWO'] = two.url;
   process.env['E2E_ADVICE'] = advice.url;
   process.env['E2E_COPY'] = copy.url;
   process.env['E2E_KEEPER'] = keeper.url;
@@ -28,5 +30,6 @@ export default async function setup(): Promise<() => Promise<void>> {
     await keeper.close();
     await copy.close();
     await advice.close();
+    await two.close();
   };
 }

@@ -22,7 +22,7 @@ export async function measureGrid(url, executablePath) {
     const openedMs = performance.now() - opened;
     await page.locator('details.columns summary').click();
     for (const box of await page.locator('.choices input').all()) {
-      const label = (await box.locator('xpath=..').textContent())?.trim() ?? '';
+      const label = (await box.locator('xpath=ancestor::label').textContent())?.trim() ?? '';
       const wanted = ['Temp', 'pH', 'GH', 'KH', 'EC', 'NO₃', 'NO₂', 'TAN', 'PO₄', 'Ca'].includes(label);
       if ((await box.isChecked()) !== wanted && !label.startsWith('Enter')) await box.click();
     }

@@ -12,6 +12,7 @@ const sources = [
   'core/src',
   'almanac/src',
   'contracts/src',
+  'words/src',
   'server/src',
   'web',
   'angular.json',

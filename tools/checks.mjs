@@ -23,7 +23,8 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
     ...['tonight', 'almanac', 'water', 'doing'],
   ],
   words: [
-    ...['explain', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight', 'book', 'almanac'],
+    ...['units', 'dates', 'explain', 'tanks', 'sources', 'stock', 'supplies'],
+    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac'],
   ],
   server: [
     ...[

@@ -15,7 +15,7 @@ async function main() {
   const children = [
     spawn(
       process.execPath,
-      ['node_modules/@angular/cli/bin/ng.js', 'build', '--watch', '--configuration', 'production'],
+      ['node_modules/@angular/cli/bin/ng.js', 'build', '--watch', '--configuration', 'production,kit'],
       { cwd: root, stdio: 'inherit' },
     ),
     spawn(process.execPath, ['--watch', '--import', 'tsx', 'server/src/app/main.ts'], {

@@ -5,9 +5,8 @@ import { provideServiceWorker, SwRegistrationOptions } from '@angular/service-wo
 import { providePrimeNG } from 'primeng/config';
 import { pages } from './app/shell/pages';
 import { Shell } from './app/shell/shell';
-import { savedLamp } from './app/base/house-store';
+import { layPreferences } from './app/base/house-store';
 import { preset } from './app/ui/preset';
-import { layTokens } from './app/base/tokens';
 
 /** Only what `npm start` builds has a worker; from the first visit on the pages open without the house. */
 class Kept extends SwRegistrationOptions {
@@ -15,7 +14,7 @@ class Kept extends SwRegistrationOptions {
   override registrationStrategy = 'registerWithDelay:10000';
 }
 
-layTokens(savedLamp(), document.documentElement);
+layPreferences(document.documentElement);
 bootstrapApplication(Shell, {
   providers: [
     provideZonelessChangeDetection(),

@@ -1,1 +1,1 @@
-export { apiPath, askedHeader, routes, type Route, type RouteName } from './routes';
+export { apiPath, askedHeader, houseCookie, houseHeader, routes, type Route, type RouteName } from './routes';

@@ -5,7 +5,7 @@ import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
 import { folio } from '#contracts/tanks';
-import { house, preferences, tonight } from '#contracts/tonight';
+import { house, houseChange, houseKey, housesView, preferences, tonight } from '#contracts/tonight';
 import { doingView } from '#contracts/doing';
 import { batchList, buildUpView, eveningView, fortnightView, learntView } from '#contracts/water';
 import { day, deviceId, instant, parameterId, uuid } from '#contracts/shapes';
@@ -25,6 +25,9 @@ export interface Route {
 
 const digits = v.pipe(v.string(), v.regex(/^\d{1,12}$/, 'must be a whole number'));
 
+/** The house that a device looks at, and the one that a request is about: `own` or `demo`. */
+export const houseCookie = 'night-ledger-house';
+export const houseHeader = 'x-night-ledger-house';
 /** A mark that a page gives with each question and the house gives back: an answer with another mark was kept. */
 export const askedHeader = 'X-Asked';
 
@@ -37,6 +40,26 @@ export const routes = {
     response: v.object({ ok: v.literal(true), version: v.string(), databaseMs: v.pipe(v.number(), v.minValue(0)) }),
   },
   house: { method: 'get', path: '/api/house', summary: 'The house: its clock, night and preferences', response: house },
+  houses: {
+    method: 'get',
+    path: '/api/houses',
+    summary: 'The own house and the demo house: which is open on this device, which are there',
+    response: housesView,
+  },
+  openHouse: {
+    method: 'post',
+    path: '/api/houses/{houseKey}',
+    summary: 'Open a house, making it first where it is not there yet; ask /api/houses how far it is',
+    params: v.object({ houseKey }),
+    response: housesView,
+  },
+  putHouse: {
+    method: 'put',
+    path: '/api/house',
+    summary: 'Name the house anew, or move it to another time zone from tonight on',
+    body: houseChange,
+    response: house,
+  },
   putPreferences: {
     method: 'put',
     path: '/api/preferences',

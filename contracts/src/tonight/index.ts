@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { purposes } from '#core/tonight';
+import { unitChoices } from '#core/units';
 import { day, instant, interval, parameterId, uuid } from '#contracts/shapes';
 
 export const stateId = v.picklist(['settled', 'drifting', 'act', 'unknown', 'resting']);
@@ -20,6 +21,8 @@ export const contribution = v.object({
   severity: v.picklist(['act', 'watch', 'note']),
   reason: reasonData,
   text: v.string(),
+  /** The same in about five words. */
+  short: v.string(),
   evidence: v.array(v.string()),
   nextStep: v.nullable(v.string()),
   sinceEpochMs: v.nullable(v.number()),
@@ -63,6 +66,7 @@ export const tonightTank = v.object({
   nextStep: v.object({
     kind: v.picklist(['leave', 'change-now', 'change', 'test', 'look', 'none']),
     text: v.string(),
+    short: v.string(),
     reason: reasonData,
   }),
   lookedTonight: v.boolean(),
@@ -82,7 +86,38 @@ export type TonightTank = v.InferOutput<typeof tonightTank>;
 export type ShownContribution = v.InferOutput<typeof contribution>;
 export type StateId = v.InferOutput<typeof stateId>;
 
+const timeOfDay = v.pipe(v.string(), v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'is no time of day, such as 22:30'));
+export const dateForms = ['day-month', 'month-day', 'year-month-day'] as const;
+export const densities = ['close', 'roomy'] as const;
+const keepersUnits = v.strictObject({
+  volume: v.picklist(unitChoices.volume),
+  temperature: v.picklist(unitChoices.temperature),
+  length: v.picklist(unitChoices.length),
+  hardness: v.picklist(unitChoices.hardness),
+  ammonia: v.picklist(unitChoices.ammonia),
+  nitrogen: v.picklist(unitChoices.nitrogen),
+  conductivity: v.picklist(unitChoices.conductivity),
+});
+
+export const preferences = v.strictObject({
+  lamp: v.optional(v.picklist(['lit', 'out'])),
+  shortcuts: v.optional(v.boolean()),
+  /** By hand the lamp stays as it was put; by the clock it goes out and on at these times of the house. */
+  lampBy: v.optional(v.picklist(['hand', 'clock'])),
+  lampOutAt: v.optional(timeOfDay),
+  lampLitAt: v.optional(timeOfDay),
+  units: v.optional(keepersUnits),
+  dateForm: v.optional(v.picklist(dateForms)),
+  density: v.optional(v.picklist(densities)),
+});
+export type Preferences = v.InferOutput<typeof preferences>;
+
+/** The keeper's own house, and the demo house to look round in: apart in everything. */
+export const houseKey = v.picklist(['own', 'demo']);
+export type HouseKey = v.InferOutput<typeof houseKey>;
+
 export const house = v.object({
+  key: houseKey,
   nowAt: instant,
   nightOn: day,
   name: v.string(),
@@ -90,13 +125,40 @@ export const house = v.object({
   demo: v.boolean(),
   frozen: v.boolean(),
   almanacVersion: v.number(),
-  preferences: v.record(v.string(), v.union([v.string(), v.boolean(), v.number()])),
+  preferences: preferences,
 });
 export type House = v.InferOutput<typeof house>;
-export const preferences = v.strictObject({
-  lamp: v.optional(v.picklist(['lit', 'out'])),
-  shortcuts: v.optional(v.boolean()),
-  volumeUnit: v.optional(v.picklist(['L', 'US gal', 'imp gal'])),
-  temperatureUnit: v.optional(v.picklist(['°C', '°F'])),
+
+function isZone(zone: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
+}
+
+export const housesView = v.object({
+  /** The one that this device sees. */
+  open: houseKey,
+  houses: v.array(
+    v.object({
+      key: houseKey,
+      name: v.nullable(v.string()),
+      ready: v.boolean(),
+      /** How much of it is made, while it is being made. */
+      makingFraction: v.nullable(v.number()),
+      fault: v.nullable(v.string()),
+    }),
+  ),
 });
-export type Preferences = v.InferOutput<typeof preferences>;
+export type HousesView = v.InferOutput<typeof housesView>;
+
+/** What a keeper may say anew of the house; a zone holds from tonight on, past nights keep theirs. */
+export const houseChange = v.pipe(
+  v.strictObject({
+    name: v.optional(v.pipe(v.string(), v.regex(/\S/, 'is empty'), v.maxLength(60))),
+    zone: v.optional(v.pipe(v.string(), v.minLength(1), v.maxLength(60), v.check(isZone, 'is no time zone we know'))),
+  }),
+  v.check((change) => Object.keys(change).length > 0, 'nothing is said anew'),
+);
+export type HouseChange = v.InferOutput<typeof houseChange>;

@@ -31,7 +31,7 @@ export {
 export { type LedgerReason } from './ledger-reasons';
 export { ledgerText } from './ledger-print';
 export { parameterIds, parameterNamed, type Parameter, type ParameterId, type ReadBy, type Water } from './parameter';
-export { likelyMend, parseReading, type ParsedReading } from './parse';
+export { likelyMend, parseReading, typedSpan, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
 export { theilSenLine } from './slope';
 export { buildUp, tracked, type BuildUp, type ChangedMind } from './build-up';

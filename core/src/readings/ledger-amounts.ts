@@ -14,10 +14,12 @@ export function amountAt(state: Reading, wordIndex: number): { value: number; un
   const two = /^(us|imp)$/i.test(next) && /^gal/i.test(after);
   return { value: numberOf(glued[1] ?? ''), unit: two ? `${next} ${after}` : next, usedCount: two ? 3 : 2 };
 }
-export function litres({ value, unit }: { value: number; unit: string }): number | null {
+/** Litres of an amount; a bare gallon is the keeper's own, where one was chosen. */
+export function litres(state: Reading, { value, unit }: { value: number; unit: string }): number | null {
   const volume = quantityNamed('volume');
   if (!volume.ok) return null;
-  const found = unitNamed({ quantity: volume.value, unit });
+  const gallon = /^gal(lons?)?$/i.test(unit) ? (state.input.gallon ?? unit) : unit;
+  const found = unitNamed({ quantity: volume.value, unit: gallon });
   return found.ok && unit !== '' ? value * found.value.factor : null;
 }
 

@@ -28,7 +28,7 @@ export const change: Rule = (state, at) => {
     return wordCount;
   }
   const saidCount = wordCount + amount.usedCount;
-  const changeL = litres(amount);
+  const changeL = litres(state, amount);
   const fraction = amount.unit === '%' ? amount.value / 100 : null;
   if (changeL === null && fraction === null) {
     ask(state, `${label} ${amount.value}`, { id: 'unit-after-number', facts: {} });
@@ -102,7 +102,7 @@ export const topUp: Rule = (state, at) => {
     first === 'topup' ? 1 : (first === 'topped' || first === 'top') && (second === 'up' || second === 'off') ? 2 : 0;
   if (wordCount === 0) return 0;
   const amount = amountAt(state, at + wordCount);
-  const topUpL = amount ? litres(amount) : null;
+  const topUpL = amount ? litres(state, amount) : null;
   if (!amount || topUpL === null) {
     ask(state, 'topped up', { id: 'how-much-topped-up', facts: {} });
     return wordCount;
@@ -126,7 +126,7 @@ function clauseFrom(state: Reading, at: number): LedgerWord[] {
 export const dose: Rule = (state, at) => {
   if (!['dosed', 'dose'].includes(state.words[at]?.plain ?? '')) return 0;
   const amount = amountAt(state, at + 1);
-  const changeL = amount ? litres(amount) : null;
+  const changeL = amount ? litres(state, amount) : null;
   if (!amount || changeL === null) {
     ask(state, 'dosed', { id: 'how-much-dosed', facts: {} });
     return 1;

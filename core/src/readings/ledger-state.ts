@@ -77,7 +77,9 @@ export interface LedgerInput extends LedgerClock {
   /** The tank whose page is open: meant where the line names none. */
   openTankId?: string | undefined;
   /** What a parameter is read with, where the keeper has said, and the unit it shows. */
-  instruments?: Partial<Record<ParameterId, { readBy: ReadBy; unit: string }>>;
+  instruments?: Partial<Record<ParameterId, { readBy?: ReadBy | undefined; unit: string }>>;
+  /** Which gallon this keeper means by the bare word. */
+  gallon?: 'US gal' | 'imp gal' | undefined;
 }
 
 export interface Section {

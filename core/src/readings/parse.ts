@@ -193,3 +193,15 @@ export function parseReading(
     factorUnknown: unit.value.factorSpan !== undefined,
   });
 }
+
+/**
+ * A value that was typed once, without the kit it was read with: half a step of the usual kit to each side, on a colour
+ * chart a tenth of it and at least half a unit, within what is possible. Ours: typed figures say no more than that.
+ *
+ * @param value canonical unit of the parameter
+ * @example typedSpan(ph, 7.2) // { lo: 7.15, hi: 7.25 } for a pen of tenths
+ */
+export function typedSpan({ readBy, possible }: Parameter, value: number): { lo: number; hi: number } {
+  const half = readBy.kind === 'resolution' ? readBy.resolution / 2 : Math.max(0.5, value * 0.1);
+  return { lo: clean(Math.max(possible.lo, value - half)), hi: clean(Math.min(possible.hi, value + half)) };
+}

@@ -10,6 +10,7 @@ import {
   parseReading,
   placeBesideBand,
   plausibility,
+  typedSpan,
   type Interval,
   type ReadBy,
 } from './index';
@@ -84,6 +85,22 @@ describe('a written reading is an interval', () => {
   it('pH 74 is refused with its likely mend 7.4', () => {
     const r = parseReading({ parameter: phCase, text: '74' });
     expect(r.ok ? null : r.refusal).toEqual(jasmine.objectContaining({ kind: 'out-of-range', mend: '7.4' }));
+  });
+});
+
+describe('a value typed without its kit', () => {
+  it('is half a step of the usual kit to each side; on a colour chart a tenth, at least half a unit', () => {
+    if (phCase.readBy.kind !== 'resolution') throw new Error('a pen reads pH here');
+    const half = phCase.readBy.resolution / 2;
+    expect(typedSpan(phCase, 7.2)).toEqual({ lo: 7.2 - half, hi: 7.2 + half });
+    const chart = { ...nitrateCase, readBy: { kind: 'chart' as const, steps: [0, 5, 10, 20, 40] } };
+    expect(typedSpan(chart, 20)).toEqual({ lo: 18, hi: 22 });
+    expect(typedSpan(chart, 2)).toEqual({ lo: 1.5, hi: 2.5 });
+  });
+  it('never leaves what is possible', () => {
+    const chart = { ...nitrateCase, readBy: { kind: 'chart' as const, steps: [0, 5] }, possible: { lo: 0, hi: 100 } };
+    expect(typedSpan(chart, 0)).toEqual({ lo: 0, hi: 0.5 });
+    expect(typedSpan(chart, 99)).toEqual({ lo: 89.1, hi: 100 });
   });
 });
 

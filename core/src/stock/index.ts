@@ -15,7 +15,7 @@ export {
   type StockGroup,
   type StockKind,
 } from './kind';
-export { fitOf, fitTable, type FitVerdict, type KindFit, type RangeFit, type WaterKnown } from './suits';
+export { fitOf, fitTable, whoFits, type FitVerdict, type KindFit, type RangeFit, type WaterKnown } from './suits';
 export {
   bedMonths,
   bedYearCost,

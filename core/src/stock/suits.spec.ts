@@ -15,6 +15,7 @@ import {
   stockingAdvice,
   together,
   treatedWater,
+  whoFits,
   type Lodger,
   type StockKind,
   type TankPlace,
@@ -37,6 +38,18 @@ describe('whether a kind fits a water', () => {
   it('what was never measured cannot be told either; nothing known, nothing fits', () => {
     expect(fitOf({ kind: softFish, water: {} }).wouldTell).toEqual(['ghDegrees', 'tempC', 'ph']);
     expect(fitOf({ kind: softFish, water: { ghDegrees: at(4) } }).verdict).toBe('unknown');
+  });
+  it('who fits, of whom it cannot be told, and the one test that would tell of most', () => {
+    const kinds = [softFish, hardFish, colonyShrimp];
+    const soft = whoFits({ kinds, water: { ghDegrees: at(4), ph: at(6.5) }, skip: ['tempC'] });
+    expect(soft.fit.map((k) => k.id)).toEqual([softFish.id]);
+    // Hardness alone rules the two hard-water kinds out, so nothing is open.
+    expect([soft.open, soft.wouldTell]).toEqual([[], null]);
+    const hard = whoFits({ kinds, water: { ghDegrees: at(13) }, skip: ['tempC'] });
+    expect(hard.fit).toEqual([]);
+    expect(hard.open.map((k) => k.id)).toEqual([hardFish.id, colonyShrimp.id]);
+    expect(hard.wouldTell).toBe('ph');
+    expect(whoFits({ kinds, water: {} }).open.length).toBe(3);
   });
   it('a range the book is unsure of warns and never decides', () => {
     const unsure: StockKind = {

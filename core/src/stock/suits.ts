@@ -91,3 +91,29 @@ export function fitTable({
 }): { id: string; fits: KindFit[] }[] {
   return waters.map(({ id, water }) => ({ id, fits: kinds.map((kind) => fitOf({ kind, water })) }));
 }
+
+/**
+ * Who fits a water as it is, of whom it cannot be told, and the one test that would tell of most of these.
+ *
+ * @example whoFits({ kinds: [neon], water: {} }).wouldTell // 'ghDegrees'
+ */
+export function whoFits({
+  kinds,
+  water,
+  skip = [],
+}: {
+  kinds: readonly StockKind[];
+  water: WaterKnown;
+  skip?: readonly KindParameter[];
+}): { fit: StockKind[]; open: StockKind[]; wouldTell: KindParameter | null } {
+  const all = kinds.map((kind) => ({ kind, fit: fitOf({ kind, water, skip }) }));
+  const open = all.filter((f) => f.fit.verdict === 'unknown');
+  const told = new Map<KindParameter, number>();
+  for (const { fit } of open) for (const p of fit.wouldTell) told.set(p, (told.get(p) ?? 0) + 1);
+  const [most] = [...told].sort((a, b) => b[1] - a[1]);
+  return {
+    fit: all.filter((f) => f.fit.verdict === 'fits').map((f) => f.kind),
+    open: open.map((f) => f.kind),
+    wouldTell: most?.[0] ?? null,
+  };
+}

@@ -1,5 +1,5 @@
 export { groundOf, shapeMeasures, tankShapes, type Footprint, type TankShape } from './footprint';
-export { netLitres, netVolume, type NetVolume, type TankGeometry } from './volume';
+export { netLitres, netVolume, usualGeometry, type NetVolume, type TankGeometry } from './volume';
 export { doseExcess, tankWeight, type BedKind, type TankWeight } from './weight';
 export {
   conditions,

@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { caseOf } from '#core/checks';
 import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
-import { doseExcess, equipmentFindings, groundOf, netVolume, tankWeight, type TankGeometry } from './index';
+import {
+  doseExcess,
+  equipmentFindings,
+  groundOf,
+  netVolume,
+  tankWeight,
+  usualGeometry,
+  type TankGeometry,
+} from './index';
 
 const tank: TankGeometry = { lengthCm: 120, widthCm: 50, heightCm: 50, glassMm: 10, waterBelowRimCm: 0 };
 
@@ -71,6 +79,19 @@ describe('net volume of a rectangular tank', () => {
       { waterBelowRimCm: 55 },
     ];
     expect(bad.map((b) => netVolume({ ...tank, ...b }).ok)).toEqual(bad.map(() => false));
+  });
+});
+
+describe('a tank of which only the outside is known', () => {
+  // Thicknesses: common practice, from memory.
+  it('has glass by its height, and water 3 cm below the rim', () => {
+    const glass = (heightCm: number) => usualGeometry({ lengthCm: 60, widthCm: 30, heightCm }).glassMm;
+    expect([30, 31, 40, 41, 50, 51, 60, 61].map(glass)).toEqual([5, 6, 6, 8, 8, 10, 10, 12]);
+    expect(usualGeometry({ lengthCm: 60, widthCm: 30, heightCm: 34 }).waterBelowRimCm).toBe(3);
+  });
+  it('holds what geometry says: 58.8 x 28.8 cm, 34 less 3 less 0.6 high', () => {
+    const { netL } = unwrap(netVolume(usualGeometry({ lengthCm: 60, widthCm: 30, heightCm: 34 }))).value;
+    expect(netL).toBeCloseTo((58.8 * 28.8 * 30.4) / 1000, 6);
   });
 });
 

@@ -4,3 +4,16 @@ export { instantMs, isDay } from './moments';
 export { rangeOf, type Range } from './ranges';
 export { quantities, type Quantity, type Unit } from './quantities';
 export { atomicGPerMol, degreeCaco3MgPerL, degreeMeqPerL, degreeMmolPerL, species } from './weights';
+export {
+  amountRead,
+  decimalsIn,
+  fromUnit,
+  inUnit,
+  keepersUnit,
+  stepInUnit,
+  unitChoices,
+  usualUnits,
+  type KeepersUnits,
+  type ShownUnit,
+  type UnitQuestion,
+} from './keeper';

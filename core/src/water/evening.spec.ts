@@ -371,6 +371,15 @@ describe('learning from what was measured', () => {
     const like = [296, 295, 297, 296].map((a, i) => outcome(i, a, { source: { ec25UsPerCm: 290 } }));
     expect(learntProposals({ outcomes: like, netVolumeL: 100 })).toEqual([]);
   });
+  it('conductivity that rises though the new water is thinner accuses the source, not the volume', () => {
+    const told = (after: readonly number[]): string[] =>
+      learntProposals({ outcomes: after.map((a, i) => outcome(i, a)), netVolumeL: 100 }).map((p) =>
+        p.kind === 'source' ? p.parameter : p.kind,
+      );
+    expect(told([280, 280, 280, 280])).toEqual(['net-volume']);
+    expect(told([280, 280, 280, 280, 305])).toEqual(['net-volume']);
+    expect(told([280, 280, 280, 280, 305, 305])).toEqual(['ec25UsPerCm']);
+  });
   it('hardness that does not land accuses the source: 11 implied where 7 is stated', () => {
     const outcomes = Array.from({ length: 5 }, (_, i) =>
       outcome(i, 260, {

@@ -196,3 +196,4 @@ export {
   type HouseSalt,
   type MadeBatch,
 } from './shelf';
+export { drumsOf, dueByNight } from './week-ahead';

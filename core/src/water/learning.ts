@@ -42,6 +42,8 @@ export type LearntProposal =
 const learntFrom: readonly ParameterId[] = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'tempC'];
 /** Fewer changes than this propose nothing (ours). */
 const leastChanges = 4;
+/** So many of the telling changes a volume must be able to explain before it is accused (ours). */
+const leastPossibleFraction = 0.75;
 /** A proposal for less than this is not worth a new set-up (ours). */
 const leastShiftFraction = 0.08;
 
@@ -74,9 +76,10 @@ export function outcomeErrors(outcomes: readonly ChangeOutcome[]): OutcomeError[
  *
  * Net volume: from conductivity, which a pen reads finely, the share that was really changed is (before − after) /
  * (before − source). If it is larger than planned time after time, there is less water than the book says. Only changes
- * where tank and source differ by a tenth and more tell anything. Source: where the share is believed, the value that the new
- * water must have had is (after − (1 − f) before) / f; if that keeps apart from what the source is said to hold, the
- * source is to be tested. Medians and the middle half over at least four changes.
+ * where tank and source differ by a tenth and more tell anything, and a volume is proposed only where it could have
+ * made at least three in four of them (conductivity that rises after a change with thinner water is the source's).
+ * Source: where the share is believed, the value that the new water must have had is (after − (1 − f) before) / f; if
+ * that keeps apart from what the source is said to hold, the source is to be tested. Medians and the middle half over at least four changes.
  */
 export function learntProposals({
   outcomes,
@@ -90,15 +93,16 @@ export function learntProposals({
 }
 
 function volumeProposal(outcomes: readonly ChangeOutcome[], nowL: number): LearntProposal | null {
-  const implied = outcomes.flatMap(({ changeL, changeFraction, before, source, measured }) => {
+  const shares = outcomes.flatMap(({ changeL, changeFraction, before, source, measured }) => {
     const [x, c] = [before.ec25UsPerCm, source.ec25UsPerCm];
     const after = measured.ec25UsPerCm ? closedMiddle(measured.ec25UsPerCm) : null;
     if (x === undefined || c === undefined || after === null || Math.abs(x - c) < 0.1 * x || changeFraction < 0.05)
       return [];
-    const share = (x - after) / (x - c);
-    return share > 0.02 && share <= 1 ? [changeL / share] : [];
+    return [{ changeL, share: (x - after) / (x - c) }];
   });
-  if (implied.length < leastChanges) return null;
+  const implied = shares.filter(({ share }) => share > 0.02 && share <= 1).map(({ changeL, share }) => changeL / share);
+  // Water that moved away from the new water, or past it, has another reason than its volume.
+  if (implied.length < leastChanges || implied.length < leastPossibleFraction * shares.length) return null;
   const span = middleHalf(implied);
   const shifted = Math.abs(span.middleValue - nowL) > leastShiftFraction * nowL;
   // The middle half must lie wholly on one side of what the book says.

@@ -5,13 +5,14 @@ import expressStaticGzip from 'express-static-gzip';
 import type { Logger } from 'pino';
 import { askedHeader, routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
-import { preferences } from '#contracts/tonight';
+import { houseChange, houseKey, preferences } from '#contracts/tonight';
+import { speakIn } from '#words/units';
 import { almanacView } from '../almanac';
 import { bookRouter, diaryView, type BookDeps, type ParcelRoom, type PhotoRoom } from '../book';
 import { answersInMs, stateOf } from '../db';
 import { doingView } from '../doing';
 import { buildUpView, eveningView, type WaterPlanner } from '../evening';
-import { changePreferences, houseView } from '../house';
+import { changeHouse, changePreferences, houseView, unitsOfKeeper } from '../house';
 import type { Prospects } from '../judgement';
 import { badRequest, notFound, parsed, problemHandler } from '../problems';
 import { devicesRouter, type Devices } from '../readings';
@@ -19,6 +20,7 @@ import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
 import { benchView, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
+import type { HousesDoor } from './houses';
 import { contributorsOf } from './contributors';
 import { openApi } from './openapi';
 import { KnownAnswers } from './known-answers';
@@ -39,6 +41,7 @@ export interface AppOptions {
   parcels: ParcelRoom;
   planner: WaterPlanner;
   metrics: Metrics;
+  houses: HousesDoor;
 }
 
 const bodyLimit = '1mb';
@@ -58,6 +61,7 @@ export function createApp({
   parcels,
   planner,
   metrics,
+  houses,
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -78,7 +82,7 @@ export function createApp({
     '/api',
     guardedWrites(),
     express.json({ limit: bodyLimit, strict: true }),
-    apiRouter(deps, { version, devices, prospects, photos, parcels, planner }),
+    apiRouter(deps, { version, devices, prospects, photos, parcels, planner, houses }),
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -97,7 +101,8 @@ function apiRouter(
     photos,
     parcels,
     planner,
-  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'parcels' | 'planner'>,
+    houses,
+  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'parcels' | 'planner' | 'houses'>,
 ): Router {
   const router = Router();
   const contributors = contributorsOf(deps.db);
@@ -126,11 +131,23 @@ function apiRouter(
       void response.json({ ok: true, version, databaseMs: Math.round(await answersInMs(deps.db)) }),
   );
   router.get('/openapi.json', (_request, response) => void response.json(openApi(version)));
-  router.get(
-    '/house',
-    async (_request, response) =>
-      void response.json(await houseView({ ...deps, almanacVersion: shippedAlmanac.version })),
-  );
+  // What is said is said in the keeper's units; figures beside it stay canonical.
+  router.use(async (request, _response, next) => {
+    // A refusal is said as the last page was: a write costs no question of its own.
+    if (request.method === 'GET') speakIn(await unitsOfKeeper(deps.db));
+    next();
+  });
+  const view = (): ReturnType<typeof houseView> => houseView({ ...deps, almanacVersion: shippedAlmanac.version });
+  router.get('/house', async (_request, response) => void response.json(await view()));
+  router.put('/house', async (request, response) => {
+    await changeHouse(deps, parsed(houseChange, request.body));
+    response.json(await view());
+  });
+  router.get('/houses', (request, response) => void response.json(houses.view(request)));
+  router.post('/houses/:houseKey', (request, response) => {
+    houses.open(parsed(houseKey, request.params.houseKey));
+    response.json(houses.view(request));
+  });
   router.put(
     '/preferences',
     async (request, response) =>

@@ -30,6 +30,7 @@ export interface Answer<T> {
 }
 export interface TestHouse {
   db: Db;
+  databaseUrl: string;
   url: string;
   port: number;
   get: <T>(where: string) => Promise<Answer<T>>;
@@ -111,6 +112,10 @@ async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Pr
       parcels,
       planner,
       devices: new Devices(db, house.clock, house.clock),
+      houses: {
+        view: () => ({ open: 'demo', houses: [] }),
+        open: () => undefined,
+      },
       deps: { db, house, kinds, by: keeperId },
       logger: pino({ level: 'silent' }),
       version: 'test',
@@ -139,6 +144,7 @@ async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Pr
     );
   return {
     db,
+    databaseUrl,
     url,
     port,
     send,

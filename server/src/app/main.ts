@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { loadAlmanac } from '#almanac/shelf';
 import { ParcelRoom, PhotoRoom, rebuildAll } from '../book';
-import { migrateDb, openDb } from '../db';
+import { migrateDb, openDb, schemaThere, type Db, type OpenDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { WaterPlanner } from '../evening';
 import {
@@ -18,6 +18,7 @@ import {
   readHouse,
   realClock,
   writeDerivedVersion,
+  type HouseContext,
 } from '../house';
 import { Prospects } from '../judgement';
 import { readTanks } from '../lodgers';
@@ -25,9 +26,10 @@ import { reasonOf } from '../problems';
 import { Devices, linkDevices } from '../readings';
 
 import { createApp } from './app';
+import { Houses, type HousesDoor, type OpenedHouse } from './houses';
 import { kinds } from './kinds';
 import { Metrics } from './metrics';
-import { settingsFrom } from './settings';
+import { settingsFrom, type Settings } from './settings';
 
 const root = path.resolve(
   path.dirname(fileURLToPath(import.meta.url)),
@@ -44,38 +46,16 @@ function codeMark(): string | null {
     .digest('hex');
 }
 
-async function main(): Promise<void> {
-  const settings = settingsFrom(process.argv.slice(2), process.env);
-  const { faults } = loadAlmanac();
-  if (faults.length > 0)
-    throw new Error(
-      `The almanac has faults, so nothing is served:\n${faults.map((f) => `  - ${f.where}: ${f.what}`).join('\n')}`,
-    );
-  const { db, pool, close } = openDb({ url: settings.databaseUrl });
-  await migrateDb(db, path.join(root, 'server/migrations'));
-  const before = await readHouse(db);
-  if (!before && settings.empty) await setUpEmpty(db, { zone: settings.zone });
-  else if (!before) await seedDemo(db, { zone: settings.zone, tonightOn: settings.tonightOn, kinds, say });
-  // What rides with subjects has a shape of its own; a database from before it changed is derived anew from its book.
-  const outgrown = (await readDerivedVersion(db)) < derivedVersion;
-  if (settings.rebuild || outgrown) {
-    say(`Rebuilt what is derived of ${await rebuildAll(db, kinds)} subjects.`);
-    await writeDerivedVersion(db, derivedVersion);
-  }
-  if (settings.seedOnly) {
-    await close();
-    return;
-  }
+/** Where the tables of the house beside the first are. */
+const otherSchema = 'second_house';
+const migrations = path.join(root, 'server/migrations');
+
+/** A house with all that serves it: its connections, clock, devices, forecasts and threads. */
+async function opened(
+  { db, pool, close }: OpenDb,
+  { settings, houses }: { settings: Settings; houses: () => HousesDoor },
+): Promise<OpenedHouse & { house: HouseContext }> {
   const house = await openHouse(db);
-  const { frozenAtEpochMs } = house.row;
-  if (
-    settings.tonightOn !== undefined &&
-    (frozenAtEpochMs === null || house.nightOnAt(frozenAtEpochMs) !== settings.tonightOn)
-  )
-    throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
-  const hosts = new Set(
-    ['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`),
-  );
   // Live values are heard by every server on this database; one of them writes what is gathered.
   const lease = new Lease(db, 'devices');
   if (settings.brokerUrl !== undefined) await lease.start();
@@ -103,6 +83,9 @@ async function main(): Promise<void> {
   metrics.gauge('devices_writer', 'Whether continuous data of devices is written by this server', () =>
     lease.isHeld ? 1 : 0,
   );
+  const hosts = new Set(
+    ['127.0.0.1', 'localhost', '[::1]', ...settings.extraHosts].map((host) => `${host}:${settings.port}`),
+  );
   const app = createApp({
     metrics,
     prospects,
@@ -110,26 +93,91 @@ async function main(): Promise<void> {
     parcels,
     planner,
     devices,
+    houses: { view: (request) => houses().view(request), open: (key) => houses().open(key) },
     deps: { db, house, kinds, by: keeperId },
     logger,
     version: settings.version,
     hosts,
     webRoot: path.join(root, 'dist/web/browser'),
   });
-  const server = createServer(app);
+  return {
+    house,
+    key: house.row.demo ? 'demo' : 'own',
+    name: () => house.row.name,
+    listener: app,
+    close: async () => {
+      await link?.close();
+      await lease.stop();
+      await prospects.close();
+      await photos.close();
+      await parcels.close();
+      await planner.close();
+      await close();
+    },
+  };
+}
+
+/** What rides with subjects has a shape of its own; a database from before it changed is derived anew from its book. */
+async function derived(db: Db, { rebuild }: Settings): Promise<void> {
+  const outgrown = (await readDerivedVersion(db)) < derivedVersion;
+  if (!rebuild && !outgrown) return;
+  say(`Rebuilt what is derived of ${await rebuildAll(db, kinds)} subjects.`);
+  await writeDerivedVersion(db, derivedVersion);
+}
+
+async function main(): Promise<void> {
+  const settings = settingsFrom(process.argv.slice(2), process.env);
+  const { faults } = loadAlmanac();
+  if (faults.length > 0)
+    throw new Error(
+      `The almanac has faults, so nothing is served:\n${faults.map((f) => `  - ${f.where}: ${f.what}`).join('\n')}`,
+    );
+  const first = openDb({ url: settings.databaseUrl });
+  await migrateDb(first.db, migrations);
+  const before = await readHouse(first.db);
+  if (!before && settings.empty) await setUpEmpty(first.db, { zone: settings.zone });
+  else if (!before) await seedDemo(first.db, { zone: settings.zone, tonightOn: settings.tonightOn, kinds, say });
+  await derived(first.db, settings);
+  if (settings.seedOnly) {
+    await first.close();
+    return;
+  }
+  // Asked for by both houses, and made of them.
+  const door = (): HousesDoor => houses;
+  const firstHouse = await opened(first, { settings, houses: door });
+  const { frozenAtEpochMs } = firstHouse.house.row;
+  if (
+    settings.tonightOn !== undefined &&
+    (frozenAtEpochMs === null || firstHouse.house.nightOnAt(frozenAtEpochMs) !== settings.tonightOn)
+  )
+    throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
+  const houses: Houses = new Houses(firstHouse, async (key, told) => {
+    const other = openDb({ url: settings.databaseUrl, schema: otherSchema });
+    try {
+      await migrateDb(other.db, migrations, otherSchema);
+      const { zone } = settings;
+      const there = await readHouse(other.db);
+      if (!there && key === 'own') await setUpEmpty(other.db, { zone });
+      else if (!there) await seedDemo(other.db, { zone, tonightOn: settings.tonightOn, kinds, say, told });
+      await derived(other.db, settings);
+      return await opened(other, { settings, houses: door });
+    } catch (error) {
+      logger.error({ reason: reasonOf(error) }, 'the other house cannot be opened');
+      await other.close();
+      throw error;
+    }
+  });
+  if (await schemaThere(first.db, otherSchema)) await houses.reopen();
+  const server = createServer(houses.listener);
+  // Longer than a browser or a proxy keeps a line open, so that no question meets one that is just being closed.
+  server.keepAliveTimeout = 75_000;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(settings.port, settings.host, resolve);
   });
   say(`READY http://${settings.host}:${settings.port}`);
   const finish = async (): Promise<void> => {
-    await link?.close();
-    await lease.stop();
-    await prospects.close();
-    await photos.close();
-    await parcels.close();
-    await planner.close();
-    await close();
+    await houses.close();
     process.exit(0);
   };
   const stop = (): void => {

@@ -194,7 +194,7 @@ describe('a book of version 0.1.0', () => {
       more = at === undefined ? '' : `&before=${at}&beforeSequence=${sequence ?? ''}`;
     } while (more !== '');
     for (const [id, line, struck] of before.lines) {
-      if (!line.includes('unknown')) expect(lines.get(id)?.line).toBe(line);
+      if (!line.includes('unknown')) expect(lines.get(id)?.line).toBe(saidToday(line));
       expect(lines.get(id)?.struck).toEqual(struck as never);
     }
     const unknown = [...lines.values()].filter((e) => e.line.includes(' unknown'));
@@ -217,3 +217,7 @@ describe('a book of version 0.1.0', () => {
     expect(await rows()).toEqual(once);
   });
 });
+
+/** 0.1.0 named measurements of a batch by their code; what the trade calls them is said since. */
+const saidToday = (line: string): string =>
+  line.replace(/ghDegrees (\d+)/, (_, gh: string) => `GH ${Number(gh).toFixed(1)}`).replace('ec25UsPerCm', 'EC');

@@ -88,8 +88,8 @@ describe('several at once', () => {
       const wanted: Preferences[] = [
         { lamp: round % 2 ? 'lit' : 'out' },
         { shortcuts: round % 2 === 0 },
-        { volumeUnit: round % 2 ? 'L' : 'US gal' },
-        { temperatureUnit: round % 2 ? '°C' : '°F' },
+        { dateForm: round % 2 ? 'day-month' : 'month-day' },
+        { density: round % 2 ? 'close' : 'roomy' },
       ];
       await Promise.all(wanted.map((w) => house.send(w, '/api/preferences', { method: 'PUT' })));
       const { body } = await house.get<{ preferences: Preferences }>('/api/house');

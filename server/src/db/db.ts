@@ -46,8 +46,22 @@ class ReturningPool extends pg.Pool {
   }
 }
 
-export function openDb({ url, connectionsCount = 10 }: { url: string; connectionsCount?: number }): OpenDb {
-  const pool = new ReturningPool({ connectionString: url, max: connectionsCount, connectionTimeoutMillis: 5_000 });
+/** @param schema Where its tables are, where not in the usual place. */
+export function openDb({
+  url,
+  connectionsCount = 10,
+  schema,
+}: {
+  url: string;
+  connectionsCount?: number;
+  schema?: string;
+}): OpenDb {
+  const pool = new ReturningPool({
+    connectionString: url,
+    max: connectionsCount,
+    connectionTimeoutMillis: 5_000,
+    ...(schema === undefined ? {} : { options: `-c search_path=${schema}` }),
+  });
   // A connection lost while idle is replaced at the next query; one lost while in use fails its query. Either also
   // says so as an event, which without a listener would end the process.
   pool.on('error', () => undefined);
@@ -105,14 +119,24 @@ export async function stateOf(db: Db): Promise<string> {
 
 /** Two servers that are started at once both want to migrate: the one that comes second fails, and finds it done. */
 const migratedMeanwhile = ['42P06', '42P07', '42701', '23505', '40P01'];
-export async function migrateDb(db: Db, migrationsFolder: string): Promise<void> {
+/** @param schema Of a house beside the first: its tables, and what was migrated of them, are in one schema. */
+export async function migrateDb(db: Db, migrationsFolder: string, schema?: string): Promise<void> {
   for (let triesLeft = 5; ; triesLeft--) {
     try {
-      await migrate(db, { migrationsFolder });
+      if (schema !== undefined) await db.execute(sql`create schema if not exists ${sql.identifier(schema)}`);
+      await migrate(db, { migrationsFolder, ...(schema === undefined ? {} : { migrationsSchema: schema }) });
       return;
     } catch (error) {
       if (triesLeft === 0 || !migratedMeanwhile.some((code) => failedWith(error, code))) throw error;
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
   }
+}
+
+/** Whether tables of a house are in this schema. */
+export async function schemaThere(db: Db, schema: string): Promise<boolean> {
+  const { rows } = await db.execute<{ there: boolean }>(
+    sql`select to_regclass(${`${schema}.house`}) is not null as there`,
+  );
+  return rows[0]?.there ?? false;
 }

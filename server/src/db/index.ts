@@ -5,6 +5,7 @@ export {
   lostConnection,
   migrateDb,
   openDb,
+  schemaThere,
   stateOf,
   type Db,
   type OpenDb,

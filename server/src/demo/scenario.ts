@@ -334,6 +334,11 @@ export interface DemoNote {
 /** What went wrong and was put right, counted back from tonight. */
 export const demoNotes: readonly DemoNote[] = [
   {
+    agoDays: 54,
+    subject: 'tap',
+    text: 'The supplier’s new report prints chloride 190: its ions cannot be true together. Asked them; our own drops count until they answer.',
+  },
+  {
     agoDays: 236,
     subject: 'ro',
     text: 'Pen reads 31 µS/cm after the deioniser; the resin is through. New resin in, the first 20 L run to waste.',

@@ -14,6 +14,8 @@ export interface SeedOptions {
   tonightOn: string | undefined;
   kinds: KindRegistry;
   say: (text: string) => void;
+  /** How much is written. */
+  told?: (doneFraction: number) => void;
 }
 
 const usableZone = (zone: string): string => (knownZone(zone) ? zone : 'UTC');
@@ -26,7 +28,7 @@ export async function setUpEmpty(db: Db, { zone }: { zone: string }): Promise<vo
 }
 
 /** Writes the demo house through the services, night by night, with a clock that steps along. */
-export async function seedDemo(db: Db, { zone, tonightOn, kinds, say }: SeedOptions): Promise<void> {
+export async function seedDemo(db: Db, { zone, tonightOn, kinds, say, told }: SeedOptions): Promise<void> {
   const ownZone = usableZone(zone);
   const realNow = realClock().nowEpochMs();
   const on = tonightOn ?? nightOn({ atEpochMs: realNow, zone: ownZone });
@@ -39,6 +41,7 @@ export async function seedDemo(db: Db, { zone, tonightOn, kinds, say }: SeedOpti
   };
   const clock = steppingClock(tonightEpochMs);
   const nights = demoNights({ tonightOn: on, zone: ownZone });
+  // In one piece: a demo house is whole or not there.
   await db.transaction(async (tx) => {
     const inside = tx as unknown as Db;
     await setUpHouse(inside, { row, zone: ownZone });
@@ -47,6 +50,7 @@ export async function seedDemo(db: Db, { zone, tonightOn, kinds, say }: SeedOpti
     for (const [index, night] of nights.entries()) {
       clock.to(night.writtenAtEpochMs);
       await writeEntries({ db: inside, house, kinds, by: keeperId }, night.entries);
+      told?.((index + 1) / nights.length);
       if (index % 137 === 136)
         say(`  demo house: ${Math.round((100 * (index + 1)) / nights.length)} % of eighteen months written`);
     }

@@ -45,6 +45,10 @@ export async function writeZone(db: Db, zone: { fromOn: string; zone: string }):
     .values(zone)
     .onConflictDoUpdate({ target: houseZones.fromOn, set: { zone: zone.zone } });
 }
+/** A new name for the house; all else of it stands. */
+export async function renameHouse(db: Db, name: string): Promise<void> {
+  await db.update(house).set({ name }).where(eq(house.id, onlyId));
+}
 export async function readPreferences(db: Db, personId: string): Promise<Preferences> {
   const [row] = await db.select().from(preferences).where(eq(preferences.personId, personId));
   return row?.choices ?? {};

@@ -1,6 +1,7 @@
 import { assert } from '#core/result';
 import { nightOn } from '#core/tonight';
-import type { House, Preferences } from '#contracts/tonight';
+import { usualUnits, type KeepersUnits } from '#core/units';
+import type { House, HouseChange, Preferences } from '#contracts/tonight';
 import type { Db } from '../db';
 import { realClock, stoppedClock, type Clock } from './clock';
 import {
@@ -8,6 +9,7 @@ import {
   readHouse,
   readPreferences,
   readZones,
+  renameHouse,
   writeHouse,
   writeZone,
   type HouseRow,
@@ -16,18 +18,19 @@ import {
 /** One keeper on loopback; people come later, their ids are in the book from the first day. */
 export const keeperId = 'keeper';
 
-/** The house as every service needs it: its name, its clock and the zone in force at a time. */
+/** The house as every service needs it: its name, its clock and the zone in force at a time; read anew when it is changed. */
 export interface HouseContext {
   row: HouseRow;
   clock: Clock;
   zoneAt: (atEpochMs: number) => string;
   nightOnAt: (atEpochMs: number) => string;
+  refresh: () => Promise<void>;
 }
 
 export async function openHouse(db: Db, clock?: Clock): Promise<HouseContext> {
   const row = await readHouse(db);
   assert(row !== null, 'the house is set up before the server starts');
-  const zones = await readZones(db);
+  let zones = await readZones(db);
   const zoneAt = (atEpochMs: number): string => {
     const on = new Date(atEpochMs).toISOString().slice(0, 10);
     return zones.filter((z) => z.fromOn <= on).at(-1)?.zone ?? zones[0]?.zone ?? 'UTC';
@@ -39,6 +42,10 @@ export async function openHouse(db: Db, clock?: Clock): Promise<HouseContext> {
     clock: clock ?? ownClock,
     zoneAt,
     nightOnAt: (atEpochMs) => nightOn({ atEpochMs, zone: zoneAt(atEpochMs) }),
+    refresh: async () => {
+      row.name = (await readHouse(db))?.name ?? row.name;
+      zones = await readZones(db);
+    },
   };
 }
 
@@ -57,18 +64,34 @@ export async function houseView({
   almanacVersion: number;
 }): Promise<House> {
   const now = house.clock.nowEpochMs();
-  const preferences = await readPreferences(db, keeperId);
+  // Another server may have taken a new name or zone.
+  const [preferences] = await Promise.all([readPreferences(db, keeperId), house.refresh()]);
   return {
     nowAt: new Date(now).toISOString(),
     nightOn: house.nightOnAt(now),
+    key: house.row.demo ? 'demo' : 'own',
     name: house.row.name,
     zone: house.zoneAt(now),
     demo: house.row.demo,
     frozen: house.row.frozenAtEpochMs !== null,
     almanacVersion,
-    preferences: Object.fromEntries(Object.entries(preferences)),
+    preferences,
   };
 }
 
 export const changePreferences = (db: Db, choices: Preferences): Promise<Preferences> =>
   mergePreferences(db, keeperId, choices);
+
+/** The units in which this keeper is spoken to. */
+export const unitsOfKeeper = async (db: Db): Promise<KeepersUnits> =>
+  (await readPreferences(db, keeperId)).units ?? usualUnits;
+
+/** A new name at once; another zone from tonight on, so that nights of the past stay what they were. */
+export async function changeHouse(
+  { db, house }: { db: Db; house: HouseContext },
+  { name, zone }: HouseChange,
+): Promise<void> {
+  if (name !== undefined) await renameHouse(db, name.trim());
+  if (zone !== undefined) await writeZone(db, { fromOn: house.nightOnAt(house.clock.nowEpochMs()), zone });
+  await house.refresh();
+}

@@ -1,7 +1,7 @@
 import { nightOn, type Contribution, type VerdictFacts } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import { doneWords } from '#words/book';
-import { contributionWords, shortVerdict, stepWords, verdictWords } from '#words/tonight';
+import { contributionWords, shortVerdict, stepShort, stepWords, verdictWords } from '#words/tonight';
 import type { BookDeps } from '../book';
 import type { HouseContext } from '../house';
 import { judged, type JudgedTank, type JudgeDeps } from '../judgement';
@@ -63,7 +63,7 @@ export function tankLine(
     },
     deciding,
     urgent,
-    nextStep: { ...nextStep, text: said?.nextStep ?? stepWords(nextStep) },
+    nextStep: { ...nextStep, text: said?.nextStep ?? stepWords(nextStep), short: stepShort(nextStep) },
     lookedTonight: looked !== undefined && nightOf(looked.atEpochMs) === nightOf(nowEpochMs),
     lastDone: lastDone.sort((a, b) => b.at.localeCompare(a.at)),
     contributions: contributions.map(shown),

@@ -101,7 +101,7 @@ describe('setting up a tank', () => {
   it('a set-up that is changed begins with what is in force, and keeps its subject', async () => {
     const room = await open(SetupScreen, { tankId: 'lobby' });
     expect(room.query<HTMLInputElement>('input[name=name]').value).toBe('Lobby');
-    await room.fill('Or: litres it took to fill', '96');
+    await room.fill('Or: it took to fill, L', '96');
     await room.click('Write the new set-up');
     expect(room.written[0]).toEqual(jasmine.objectContaining({ kind: 'set-up', subjectId: 'lobby' }));
     expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ name: 'Lobby', measuredFillL: 96 }));

@@ -61,6 +61,8 @@ export async function openRoom<C>(
   let answer: Sent = { state: 'written' };
   const api = {
     told: new Subject<{ nowEpochMs: number; ageMs: number }>(),
+    stayIn: () => undefined,
+    inHouse: () => 'own',
     call: (name: RouteName, { query = {} }: { query?: Record<string, string | undefined> } = {}) => {
       api.told.next({ nowEpochMs, ageMs: 0 });
       asked.push({ name, query });

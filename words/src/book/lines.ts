@@ -1,5 +1,5 @@
 import { parameterWords } from '#almanac/parameters';
-import { intervalText } from '#core/readings';
+import type { ParameterId } from '#core/readings';
 import { netLitres } from '#core/tanks';
 import { batchCode, salts } from '#core/water';
 import type {
@@ -14,13 +14,17 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
+import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
 
 const sizeText = ({ entered }: Pick<ChangePayload, 'entered'>): string =>
-  entered.by === 'litres' ? `${entered.changeL} L` : `${Math.round(entered.changeFraction * 1000) / 10} %`;
+  entered.by === 'litres'
+    ? amountPlainly('volume', entered.changeL)
+    : `${Math.round(entered.changeFraction * 1000) / 10} %`;
+const bareLitres = (volumeL: number): string => amountPlainly('volume', volumeL).split(' ')[0] ?? '';
 const readText = (value: Pick<ReadingValue, 'parameter' | 'lo' | 'hi'>): string => {
   const parameter = parameterOf(value.parameter);
-  return `${parameter?.short ?? value.parameter} ${intervalText(value, parameter?.decimalsCount ?? 2)}`;
+  return `${parameter?.short ?? value.parameter} ${spanText(value.parameter, value)}`;
 };
 const eventWords: Record<StockPayload['event'], string> = {
   arrived: 'arrived',
@@ -71,13 +75,14 @@ const factLines: { [A in FactPayload['about']]: (fact: Extract<FactPayload, { ab
     algae: ({ wanted, name }) => `${name ?? 'algae'}: ${wanted ? 'wanted here' : 'not wanted'}`,
   };
 
-const perCm = (value: number | null): string => (value === null ? 'not measured' : `${value} µS/cm`);
+const perCm = (value: number | null): string =>
+  value === null ? 'not measured' : amountPlainly('conductivity', value);
 
 /** One line in plain words for every kind of entry; a kind without one does not compile. */
 const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => string } = {
   'set-up': (setUp) => {
     const volume = netLitres(setUp);
-    return `set up: ${volume.ok ? `${volume.value.toFixed(1)} L net, ` : ''}${setUp.purpose}, practice ${setUp.practiceId}, ${setUp.bearing}`;
+    return `set up: ${volume.ok ? `${amount('volume', volume.value, 1)} net, ` : ''}${setUp.purpose}, practice ${setUp.practiceId}, ${setUp.bearing}`;
   },
   looked: ({ fed, fine }) => ['looked', ...(fed ? ['fed'] : ['not fed']), ...(fine ? ['fine'] : [])].join(', '),
   note: ({ text, mark }) =>
@@ -94,7 +99,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     `${parameter === 'ec25UsPerCm' && standardValue === 0 ? 'dry in air' : `standard ${standardValue}`}: showed ${shownValue} (${parameterWords[parameter]})${adjusted ? ', then set' : ''}`,
   source: ({ state, chlorine }) => `water source: ${state.replace('-', ', ')}, chlorine: ${chlorine}`,
   change: (change, nameOf) => {
-    const temp = change.water.tempC === undefined ? '' : ` at ${change.water.tempC.toFixed(1)} °C`;
+    const temp = change.water.tempC === undefined ? '' : ` at ${amount('temperature', change.water.tempC, 1)}`;
     const against =
       change.advice?.advice === 'too-large'
         ? ` — against advice: ${change.overrideReason ?? ''}`
@@ -102,13 +107,16 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
           ? ` — emergency: ${change.overrideReason ?? ''}`
           : '';
     const batch = change.batchId === undefined ? '' : ` from batch ${batchCode(change.batchId)}`;
-    const bed = change.bedL === undefined || change.bedL === 0 ? '' : `, ${change.bedL} L of it from the bed`;
+    const bed =
+      change.bedL === undefined || change.bedL === 0
+        ? ''
+        : `, ${amountPlainly('volume', change.bedL)} of it from the bed`;
     const all = change.batchReason === undefined ? '' : ` — batch taken all the same: ${change.batchReason}`;
     return `changed ${sizeText(change)}, ${nameOf(change.sourceId)}${batch}${temp}, ${change.how}${bed}${against}${all}`;
   },
-  'top-up': ({ topUpL, sourceId }, nameOf) => `topped up ${topUpL} L, ${nameOf(sourceId)}`,
+  'top-up': ({ topUpL, sourceId }, nameOf) => `topped up ${amountPlainly('volume', topUpL)}, ${nameOf(sourceId)}`,
   unit: ({ madeL, inUsPerCm, betweenUsPerCm, outUsPerCm, renewed }) =>
-    `RO unit at ${madeL} L: in ${perCm(inUsPerCm)}${betweenUsPerCm === null ? '' : `, after the membrane ${perCm(betweenUsPerCm)}`}, out ${perCm(outUsPerCm)}${renewed.length > 0 ? `; new ${renewed.join(' and ')}` : ''}`,
+    `RO unit at ${amountPlainly('volume', madeL)}: in ${perCm(inUsPerCm)}${betweenUsPerCm === null ? '' : `, after the membrane ${perCm(betweenUsPerCm)}`}, out ${perCm(outUsPerCm)}${renewed.length > 0 ? `; new ${renewed.join(' and ')}` : ''}`,
   recipe: ({ parts, salts: weighed, minerals, leadHours }, nameOf) =>
     [
       `recipe: ${parts.map((p) => `${percent(p.shareFraction)} ${nameOf(p.sourceId)}`).join(', ')}`,
@@ -117,24 +125,24 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
       ...(leadHours > 0 ? [`${figure(leadHours)} hours before use`] : []),
     ].join('; '),
   mineral: ({ massG, waterL, ghDegrees, khDegrees, ec25UsPerCm }) =>
-    `label: ${figure(massG)} g in ${figure(waterL)} L${ghDegrees === null ? '' : `, GH ${figure(ghDegrees)}`}${khDegrees === null ? '' : `, KH ${figure(khDegrees)}`}${ec25UsPerCm === null ? '' : `, ${figure(ec25UsPerCm)} µS/cm`}`,
+    `label: ${figure(massG)} g in ${amountPlainly('volume', waterL)}${ghDegrees === null ? '' : `, GH ${figure(spokenValue('ghDegrees', ghDegrees))}`}${khDegrees === null ? '' : `, KH ${figure(spokenValue('khDegrees', khDegrees))}`}${ec25UsPerCm === null ? '' : `, ${amountPlainly('conductivity', ec25UsPerCm)}`}`,
   works: ({ madeLPerH, storesL, storedL, drums }) =>
-    `makes ${figure(madeLPerH)} L/h, stores ${figure(storedL)} of ${figure(storesL)} L; drums: ${drums.map((d) => `${d.name} ${figure(d.volumeL)} L`).join(', ') || 'none'}`,
+    `makes ${amountPlainly('volume', madeLPerH)}/h, stores ${bareLitres(storedL)} of ${amountPlainly('volume', storesL)}; drums: ${drums.map((d) => `${d.name} ${amountPlainly('volume', d.volumeL)}`).join(', ') || 'none'}`,
   batch: ({ madeL, salts: weighed, minerals, drum }, nameOf) =>
-    `batch of ${figure(madeL)} L${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
+    `batch of ${amountPlainly('volume', madeL)}${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
   'batch-step': (payload) => {
     const which = `batch ${batchCode(payload.batchId)}`;
     switch (payload.step) {
       case 'measured':
         return `${which} measured: ${Object.entries(payload.water)
-          .map(([id, span]) => `${id} ${figure(span.hi ?? span.lo ?? 0)}`)
+          .map(([id, span]) => `${parameterOf(id)?.short ?? id} ${spanText(id as ParameterId, span)}`)
           .join(', ')}`;
       case 'corrected':
-        return `${which} corrected: ${payload.addedL > 0 ? `${figure(payload.addedL)} L ` : ''}${payload.addedG > 0 ? `${figure(payload.addedG)} g ` : ''}${payload.what}`;
+        return `${which} corrected: ${payload.addedL > 0 ? `${amountPlainly('volume', payload.addedL)} ` : ''}${payload.addedG > 0 ? `${figure(payload.addedG)} g ` : ''}${payload.what}`;
       case 'accepted':
         return `${which} accepted${payload.reason === undefined ? '' : `: ${payload.reason}`}`;
       case 'left':
-        return `${which}: ${figure(payload.leftL)} L left`;
+        return `${which}: ${amountPlainly('volume', payload.leftL)} left`;
       case 'thrown-away':
         return `${which} thrown away`;
     }
@@ -152,7 +160,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     `${countText(count)} ${kindName(kindId, strain)} arrived${from ? ` from ${from}` : ''}, ${method}${warnings.length > 0 ? `; against: ${warnings.join(' ')}` : ''}${overrideReason ? `; because ${overrideReason}` : ''}`,
   acclimation: (payload) =>
     payload.step === 'started'
-      ? `drip begun: ${payload.rateLPerH.toFixed(1)} L/h for ${Math.round(payload.durationMinutes)} min`
+      ? `drip begun: ${amount('volume', payload.rateLPerH, 1)}/h for ${Math.round(payload.durationMinutes)} min`
       : payload.step === 'measured'
         ? 'measured in the drip box'
         : payload.done
@@ -186,7 +194,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     if (payload.step === 'broken-off') return `broken off: ${payload.reason}`;
     const { work } = payload;
     return work.kind === 'change'
-      ? `began to change ${figure(work.changeL)} L`
+      ? `began to change ${amountPlainly('volume', work.changeL)}`
       : `${workWords[work.kind].began}${work.note ? `: ${work.note}` : ''}`;
   },
   timer: (payload) =>

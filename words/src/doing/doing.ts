@@ -1,5 +1,6 @@
 import type { ClosingCheckId, StepCautionId, StepReason, TimerKind, WorkKind } from '#core/doing';
 import { teller } from '#words/explain';
+import { amount } from '#words/units';
 
 export const timerWords: Record<TimerKind, string> = {
   drip: 'drip',
@@ -48,7 +49,7 @@ export const cautionWords: Record<StepCautionId, string> = {
   'young-about': 'Young or berried animals about: leave the bed alone.',
   siphon:
     'Start the siphon by filling the hose or with a pump, never by mouth. Sponge on the inlet where small animals live. Lift no full bucket you would not lift at work: two half ones.',
-  scald: 'Above 50 °C water scalds.',
+  scald: 'Water above 50 °C (122 °F) scalds.',
   conditioner: 'By its label and for what is in the water. Not on skin, not by mouth.',
   hose: 'Stay beside a running hose. The timer is only for the day you do not.',
   'sponge-water':
@@ -66,7 +67,7 @@ export const cautionWords: Record<StepCautionId, string> = {
   'stand-in': 'A stand-in feeds too much: put the rest of the food out of reach.',
 };
 
-const litres = (value: number): string => `${value.toFixed(1)} L`;
+const litres = (value: number): string => amount('volume', value, 1);
 const itemWords = { filter: 'filter', uv: 'UV', co2: 'CO2', air: 'air' } as const;
 
 export function offWords({ heaterOff, others }: Extract<StepReason, { id: 'off' }>['facts']): string {
@@ -87,7 +88,7 @@ export const stepWords = teller<StepReason>({
   out: ({ changeL, downCm }) =>
     `${litres(changeL)} out${downCm === null ? '' : `: down ${downCm.toFixed(1)} cm on this glass`}. Look at what comes out: it tells of the animals.`,
   temperature: ({ where, newWaterC, tankC }) =>
-    `New water measured ${where === 'drum' ? 'in the drum' : 'at the end of the hose, beside the tank'}: ${newWaterC === null ? 'write it down' : `${newWaterC.toFixed(1)} °C`}${tankC === null ? '' : `; the tank is at ${tankC.toFixed(1)} °C`}.`,
+    `New water measured ${where === 'drum' ? 'in the drum' : 'at the end of the hose, beside the tank'}: ${newWaterC === null ? 'write it down' : amount('temperature', newWaterC, 1)}${tankC === null ? '' : `; the tank is at ${amount('temperature', tankC, 1)}`}.`,
   batch: ({ batchCode }) => `The drum is the one with ${batchCode} on its label.`,
   conditioner: ({ conditionerMl }) => `Conditioner, ${conditionerMl.toFixed(1)} mL, before the water goes in.`,
   valve: () => 'One hose for several tanks: shut the valve at the tank, not the tap, so that its temperature stays.',

@@ -18,7 +18,7 @@ export const noteWords = teller<Note>({
     `Where nobody has said how warm a water is, ${tempC} °C is taken for its pH: ten degrees off moves it by less than 0.1.`,
   'air-balance-supposed': () =>
     'Water with hardly any carbonate, whose pH nobody measured, is taken as in balance with air: it weighs next to nothing.',
-  scalds: () => 'Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.',
+  scalds: () => 'Water above 50 °C (122 °F) scalds: cold in first, then hot, and a thermometer before a hand.',
   'label-total-chlorine': () =>
     'The label is right for total chlorine; one that names chlorine alone may not bind the ammonia of chloramine.',
   'salt-harms': () =>

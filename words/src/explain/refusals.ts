@@ -1,4 +1,5 @@
 import type { Refusal, Why } from '#core/result';
+import { amountPlainly, unitName } from '#words/units';
 import { teller } from './tell';
 
 const figure = (value: number): string => String(Number(value.toPrecision(12)));
@@ -32,7 +33,7 @@ export const whyWords = teller<Why>({
   'known-on-one-side': () => 'no parameter is known both before and after the change',
   'say-how-much': () => 'say how much is changed, in litres or as a fraction',
   'litres-against-share': ({ changeL, netVolumeL, changeFraction }) =>
-    `${changeL} L of ${netVolumeL} L is not ${changeFraction}`,
+    `${amountPlainly('volume', changeL)} of ${amountPlainly('volume', netVolumeL)} is not ${changeFraction}`,
   'source-stands-at': ({ sourceValue }) => `the source stands at ${sourceValue}`,
   'no-change-below-source': ({ sourceValue }) =>
     `the source stands at ${sourceValue}: no change of any size goes below it`,
@@ -50,7 +51,8 @@ export const whyWords = teller<Why>({
   'diluting-water-stands-at': ({ pureValue }) => `the water to dilute with stands at ${pureValue} itself`,
   'mineral-only-raises': ({ nowValue }) =>
     `the water stands at ${nowValue} already, and a mineral only raises it: cut it with purer water first`,
-  'between-cold-and-hot': ({ coldC, hotC }) => `mixing ${coldC} and ${hotC} °C gives what lies between them`,
+  'between-cold-and-hot': ({ coldC, hotC }) =>
+    `mixing ${amountPlainly('temperature', coldC)} and ${amountPlainly('temperature', hotC)} gives what lies between them`,
   'hardness-against-conductivity': ({ ghDegrees, khDegrees, ec25UsPerCm, leastUsPerCm }) =>
     `GH ${tenth(ghDegrees)} with KH ${tenth(khDegrees)} cannot give ${Math.round(ec25UsPerCm)} µS/cm; it takes at least about ${Math.round(leastUsPerCm)}`,
   'ions-against-hardness': ({ ionGhDegrees, ghDegrees }) =>
@@ -69,16 +71,32 @@ export const whyWords = teller<Why>({
 /** Ends at or above this are no ends: JSON has no infinity. */
 const unbounded = 1e300;
 
+/** Units that a keeper may choose otherwise, by their usual name. */
+const quantityOf: Readonly<Record<string, string>> = {
+  '°C': 'temperature',
+  L: 'volume',
+  cm: 'length',
+  'µS/cm': 'conductivity',
+};
+
 const listed = (names: readonly string[]): string => names.join(', ');
 
 /** One plain sentence for a refusal: what was wrong, and the likely mend where there is one. */
 export function refusalWords(refusal: Refusal): string {
   switch (refusal.kind) {
     case 'out-of-range': {
-      const unit = refusal.unit ? ` ${refusal.unit}` : '';
+      const said = (value: number): string => `${value}${refusal.unit ? ` ${refusal.unit}` : ''}`;
+      const quantityId = quantityOf[refusal.unit];
+      const told = (value: number): string =>
+        quantityId === undefined || unitName(quantityId) === refusal.unit
+          ? said(value)
+          : amountPlainly(quantityId, value);
+      const { lo, hi } = refusal;
       const range =
-        refusal.hi < unbounded ? `between ${refusal.lo} and ${refusal.hi}${unit}` : `at least ${refusal.lo}${unit}`;
-      return `${refusal.field} is ${refusal.value}${unit}; it can only be ${range}.${mended(refusal.mend)}`;
+        hi >= unbounded
+          ? `at least ${told(lo)}`
+          : `between ${quantityId !== undefined && unitName(quantityId) !== refusal.unit ? told(lo) : lo} and ${told(hi)}`;
+      return `${refusal.field} is ${told(refusal.value)}; it can only be ${range}.${mended(refusal.mend)}`;
     }
     case 'not-a-number':
       return `“${refusal.text}” is not a number we can read for ${refusal.field}.${mended(refusal.mend)}`;

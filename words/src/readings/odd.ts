@@ -1,18 +1,21 @@
-import { intervalText, type AimQuestion, type OddReason } from '#core/readings';
-import { labelOf, parameterOf } from '#words/book';
+import type { AimQuestion, OddReason, ParameterId } from '#core/readings';
+import { labelOf } from '#words/book';
 import { teller, type Sentences } from '#words/explain';
+import { spanText, spokenStep, spokenValue, unitOf as bareUnit } from '#words/units';
 
-const unitOf = (id: string): string => {
-  const unit = parameterOf(id)?.unit ?? '';
+const unitOf = (id: ParameterId): string => {
+  const unit = bareUnit(id);
   return unit === '' ? '' : ` ${unit}`;
 };
+
+const said = (id: ParameterId, value: number): number => Number(spokenValue(id, value).toPrecision(4));
 
 /** What is asked of a reading that is possible but unlikely, as a sentence without its stop. */
 export const oddSentences: Sentences<OddReason> = {
   'outside-usual': ({ parameter, value, lo, hi }) =>
-    `${labelOf(parameter)} ${value}${unitOf(parameter)} is outside what fresh-water tanks usually are (${lo} to ${hi})`,
+    `${labelOf(parameter)} ${said(parameter, value)}${unitOf(parameter)} is outside what fresh-water tanks usually are (${said(parameter, lo)} to ${said(parameter, hi)})`,
   jumped: ({ parameter, last, gapValue }) =>
-    `${labelOf(parameter)} was ${intervalText(last, parameterOf(parameter)?.decimalsCount ?? 2)} last time; this is ${Number(Math.abs(gapValue).toPrecision(2))}${unitOf(parameter)} ${gapValue > 0 ? 'higher' : 'lower'}`,
+    `${labelOf(parameter)} was ${spanText(parameter, last)} last time; this is ${Number(Math.abs(spokenStep(parameter, gapValue)).toPrecision(2))}${unitOf(parameter)} ${gapValue > 0 ? 'higher' : 'lower'}`,
 };
 export const oddWords = teller<OddReason>(oddSentences);
 

@@ -1,5 +1,25 @@
 import type { StockAlarmReason } from '#core/stock';
 
+/** The same in about five words, for a line of the round. */
+export function alarmShort(reason: StockAlarmReason, kindName: string): string {
+  switch (reason.id) {
+    case 'deaths':
+      return `${reason.facts.seenCount} ${kindName} dead this week`;
+    case 'first-losses':
+      return `${reason.facts.lostCount} of ${reason.facts.arrivedCount} new ${kindName} lost`;
+    case 'missing':
+      return `${reason.facts.missingCount} ${kindName} missing, no bodies`;
+    case 'not-grazing':
+      return `${kindName} are not grazing`;
+    case 'young-not-growing':
+      return `young ${kindName} do not grow`;
+    case 'no-young':
+      return `no young ${kindName} for ${reason.facts.weeksCount} weeks`;
+    case 'moults':
+      return `${reason.facts.seenCount} moults within a day`;
+  }
+}
+
 /** What the animals of a kind say. */
 export function alarmWords(reason: StockAlarmReason, kindName: string): string {
   switch (reason.id) {

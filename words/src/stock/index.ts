@@ -1,4 +1,4 @@
-export { alarmWords } from './alarms';
+export { alarmShort, alarmWords } from './alarms';
 export { arrivalCautionWords, maturityWords, methodWords, stockingWords } from './arrival';
 export { cyclingReasonWords, cyclingWords, dosingWords, feedingWords, mealWords, trimWords } from './living';
 export { osmoticWords, togetherWords } from './together';

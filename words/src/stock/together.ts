@@ -1,5 +1,6 @@
 import type { StockGroup, TogetherReason } from '#core/stock';
 import { teller } from '#words/explain';
+import { amountFigure, amountPlainly } from '#words/units';
 
 /** What speaks for or against a company. */
 export const togetherWords = teller<TogetherReason>({
@@ -9,7 +10,8 @@ export const togetherWords = teller<TogetherReason>({
   'few-or-not': ({ name, wantedCount }) =>
     `${name}: whether there are ${wantedCount} or more cannot be told; a count would.`,
   crowd: ({ name, mostCount }) => `${name}: more than ${mostCount} of them do not keep peace in one tank.`,
-  room: ({ name, wantedL, netVolumeL }) => `${name} wants ${wantedL} L; there are ${Math.round(netVolumeL)}.`,
+  room: ({ name, wantedL, netVolumeL }) =>
+    `${name} wants ${amountPlainly('volume', wantedL)}; there are ${amountFigure('volume', netVolumeL, 0)}.`,
   length: ({ name, wantedCm, lengthCm }) =>
     `${name} wants ${wantedCm} cm to swim; the tank is ${Math.round(lengthCm)} long.`,
   'no-lid': ({ name }) => `${name} jumps, and there is no lid.`,

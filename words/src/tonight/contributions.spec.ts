@@ -192,8 +192,8 @@ describe('what the last reading did, in words', () => {
   });
   it('the levels after the last changes, and whether the routine holds', () => {
     const said = (verdict: 'holds' | 'loses' | 'falls') =>
-      ratchetWords({ decimalsCount: 1 }, { levels: [10, 12.04, 14], verdict });
-    expect(said('loses')).toBe('After the last changes: 10.0, 12.0, 14.0; each ends higher: the routine loses.');
+      ratchetWords({ id: 'no2MgPerL' }, { levels: [10, 12.04, 14], verdict });
+    expect(said('loses')).toBe('After the last changes: 10.00, 12.04, 14.00; each ends higher: the routine loses.');
     expect(said('holds')).toContain('the routine holds it');
     expect(said('falls')).toContain('each ends lower.');
   });

@@ -2,34 +2,45 @@ import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
 import { timerWords, workWords } from '#words/doing';
-import { alarmWords, moultSchoolNames, moultWords, watchHabitWords } from '#words/stock';
+import { alarmShort, alarmWords, moultSchoolNames, moultWords, watchHabitWords } from '#words/stock';
 import { ratchetWords, slowWords, testWords } from './prospects';
 import { leavesText } from './spans';
 
 /** What a contribution says: its sentence, and what speaks for it, where there is more to say. */
 export interface ContributionWords {
   text: string;
+  /** The same in about five words, for a line of the round. */
+  short: string;
   evidence: string[];
   nextStep: string | null;
 }
-const plain = (text: string, evidence: string[] = []): ContributionWords => ({ text, evidence, nextStep: null });
+const plain = (text: string, evidence: string[] = [], short = text): ContributionWords => ({
+  text,
+  short,
+  evidence,
+  nextStep: null,
+});
 const labelOf = (id: string): string => parameters.find((p) => p.id === id)?.label ?? id;
 
 type Of<Id extends ContributionReason['id']> = Extract<ContributionReason, { id: Id }>['facts'];
 const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => ContributionWords } = {
-  animals: ({ alarm, kindName, beside }) => plain(`${alarmWords(alarm, kindName)}${beside ? besideText(beside) : ''}`),
+  animals: ({ alarm, kindName, beside }) =>
+    plain(`${alarmWords(alarm, kindName)}${beside ? besideText(beside) : ''}`, [], alarmShort(alarm, kindName)),
   losses: ({ deathsCount, livingCount, beside }) =>
     plain(
       `${deathsCount} dead in a week${livingCount === null ? ', and no stock is in the book to hold it against' : ` of about ${livingCount}`}. Test the water first, then ask what is new.${besideText(beside)}`,
+      [],
+      `${deathsCount} dead this week`,
     ),
   'slow-harm': ({ finding }) => {
     const { title, evidence, nextStep } = slowWords(finding);
-    return { text: title, evidence, nextStep };
+    return { text: title, short: title, evidence, nextStep };
   },
   'routine-loses': ({ parameter, levels }) => {
     const known = parameters.find((p) => p.id === parameter);
     return {
       text: `${labelOf(parameter)}: the routine loses`,
+      short: `${labelOf(parameter)}: the routine loses`,
       evidence: known ? [ratchetWords(known, { levels, verdict: 'loses' })] : [],
       nextStep:
         'Give it more, or more often, or a water with less in it: the what-if of its routine shows which holds.',
@@ -38,32 +49,44 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
   leaves: ({ parameter, side, lo, hi }) =>
     plain(`${labelOf(parameter)} goes ${side} its band ${leavesText({ lo, hi })}`),
   'test-due': ({ parameter, why }) => plain(labelOf(parameter), [testWords[why]]),
-  'after-change': () => plain('Changed: what do they do?'),
+  'after-change': () => plain('Changed: what do they do?', [], 'changed'),
   moults: ({ schools, habits }) => {
     const [first, ...others] = schools.map((s) => `${moultSchoolNames[s.id]}: ${moultWords(s)}`);
-    return { text: first ?? 'Moults', evidence: [...others, ...habits.map(watchHabitWords)], nextStep: null };
+    return {
+      text: first ?? 'Moults',
+      short: 'moults',
+      evidence: [...others, ...habits.map(watchHabitWords)],
+      nextStep: null,
+    };
   },
   cycle: ({ ageDays, said, stocked }) => ({
     text: `${said ? 'It is being cycled' : `${Math.round(ageDays)} days old, and no cycle is in the book`}${stocked ? ', with animals in it' : ''}`,
+    short: stocked ? 'cycling, with animals in it' : 'cycling',
     evidence: ['Until ammonia and nitrite are eaten within a day, nothing else of its water counts (common practice)'],
     nextStep: stocked
       ? 'Its cycle first: test ammonia and nitrite daily, change water when either is found, and let nobody else in.'
       : 'Its cycle first: something that feeds it, then ammonia and nitrite tests; nobody moves in before.',
   }),
   drip: () => plain('drip running'),
-  leftovers: ({ foodId }) => plain(`${foods.find((f) => f.id === foodId)?.name ?? foodId}: take out what is left`),
-  timer: ({ timer, note }) => plain(`${timerWords[timer]}${note ? `: ${note}` : ''}`),
+  leftovers: ({ foodId }) =>
+    plain(`${foods.find((f) => f.id === foodId)?.name ?? foodId}: take out what is left`, [], 'leftovers out'),
+  timer: ({ timer, note }) => plain(`${timerWords[timer]}${note ? `: ${note}` : ''}`, [], timerWords[timer]),
   'open-job': ({ work, openCount }) =>
-    plain(`${workWords[work].name} not closed: ${openCount} ${openCount === 1 ? 'thing' : 'things'} to see to`),
+    plain(
+      `${workWords[work].name} not closed: ${openCount} ${openCount === 1 ? 'thing' : 'things'} to see to`,
+      [],
+      `${workWords[work].name} not closed`,
+    ),
   'not-worked-out': ({ what }) => ({
     text:
       what === 'forecast'
         ? 'Its forecast cannot be worked out'
         : 'Part of what is to be said of it cannot be worked out',
+    short: 'something cannot be worked out',
     evidence: ['Something in its book is too odd to reckon with; the other tanks are not touched'],
     nextStep: 'Look through its last entries for a figure that cannot be, and strike it.',
   }),
-  new: ({ name }) => plain(`New: ${name}`),
+  new: ({ name }) => plain(`New: ${name}`, [], `new: ${name.replace(/^(a|an|the) /, '')}`),
 };
 function besideText({ changedNights, changeFraction, fresh }: BesideAlarm): string {
   const changed =

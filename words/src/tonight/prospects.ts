@@ -1,9 +1,33 @@
-import { intervalText, type ChangedMind, type Parameter } from '#core/readings';
+import type { ChangedMind, Parameter, ParameterId } from '#core/readings';
 import { mindOf, type Outlook, type SlowEvidence, type SlowReason, type TestReasonId } from '#core/tonight';
+import {
+  amount,
+  amountStep,
+  spanText,
+  spokenParameter,
+  spokenStep,
+  spokenValue,
+  unitOf,
+  valueText,
+} from '#words/units';
 import { leavesText } from './spans';
 
 const signed = ({ perWeek, readingCount }: SlowEvidence, digits: number, unit: string): string =>
   `${perWeek > 0 ? 'up' : 'down'} ${Math.abs(perWeek).toFixed(digits)}${unit} a week over ${readingCount}`;
+
+const signedOf = (
+  parameter: ParameterId,
+  evidence: SlowEvidence,
+  digits: number,
+  named = parameter === 'no3MgPerL',
+): string =>
+  signed(
+    { ...evidence, perWeek: spokenStep(parameter, evidence.perWeek) },
+    digits,
+    named ? ` ${unitOf(parameter)}` : '',
+  );
+/** One degree of KH, from where on pH falls: in the unit spoken. */
+const spokenOne = (): string => String(Number(spokenValue('khDegrees', 1).toPrecision(2)));
 
 type Slow<Id extends SlowReason['id']> = Extract<SlowReason, { id: Id }>['facts'];
 interface SlowWords {
@@ -15,8 +39,8 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
   'old-tank': ({ no3, kh, ph }) => ({
     title: 'Old-tank syndrome is setting in',
     evidence: [
-      `Nitrate ${signed(no3, 1, ' mg/L')} readings`,
-      `KH ${signed(kh, 2, '')}`,
+      `Nitrate ${signedOf('no3MgPerL', no3, 1)} readings`,
+      `KH ${signedOf('khDegrees', kh, 2)}`,
       ph ? `pH ${signed(ph, 2, '')}` : 'pH has not followed yet',
     ],
     nextStep:
@@ -25,10 +49,10 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
   'kh-decline': ({ kh, levelDegrees, leaves, atThisPaceDays }) => ({
     title: 'The carbonate buffer is being used up',
     evidence: [
-      `KH ${signed(kh, 2, '')} readings, about ${levelDegrees.toFixed(1)} tonight`,
+      `KH ${signedOf('khDegrees', kh, 2)} readings, about ${valueText('khDegrees', levelDegrees)} tonight`,
       leaves === null
-        ? `At this pace it is down to 1 in about ${String(atThisPaceDays)} days`
-        : `Down to 1 ${leavesText(leaves)}`,
+        ? `At this pace it is down to ${spokenOne()} in about ${String(atThisPaceDays)} days`
+        : `Down to ${spokenOne()} ${leavesText(leaves)}`,
     ],
     nextStep: 'Test KH again within the week; then raise it slowly, by the change water.',
   }),
@@ -36,8 +60,8 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
     title: 'Conductivity is creeping up',
     evidence: [
       facts.usual
-        ? `${Math.round(facts.usual.levelUsPerCm)} µS/cm where ${usualText(facts.usual)} was usual here, ${signed(facts.ec, 0, '')} readings`
-        : `${signed(facts.ec, 0, ' µS/cm')} readings`,
+        ? `${amount('conductivity', facts.usual.levelUsPerCm, 0)} where ${usualText(facts.usual)} was usual here, ${signedOf('ec25UsPerCm', facts.ec, 0)} readings`
+        : `${signedOf('ec25UsPerCm', facts.ec, 0, true)} readings`,
       `Likeliest: ${creepText(facts)}`,
     ],
     nextStep: `Top up with pure water; look at the source before the next change.${backText(facts.back)}`,
@@ -45,7 +69,7 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
   'temperature-widening': ({ rangeNowK, rangeBeforeK }) => ({
     title: 'The temperature swings wider than it did',
     evidence: [
-      `Range ${rangeNowK.toFixed(1)} K in four weeks, ${rangeBeforeK.toFixed(1)} K in the three months before`,
+      `Range ${amountStep('temperature', rangeNowK, 1)} in four weeks, ${amountStep('temperature', rangeBeforeK, 1)} in the three months before`,
     ],
     nextStep: 'Look at heater and thermostat; unplug before the hand goes in.',
   }),
@@ -57,10 +81,12 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
 };
 
 const usualText = ({ loUsPerCm, hiUsPerCm }: { loUsPerCm: number; hiUsPerCm: number }): string =>
-  loUsPerCm === hiUsPerCm ? `about ${Math.round(loUsPerCm)}` : `${Math.round(loUsPerCm)}–${Math.round(hiUsPerCm)}`;
+  loUsPerCm === hiUsPerCm
+    ? `about ${valueText('ec25UsPerCm', loUsPerCm)}`
+    : spanText('ec25UsPerCm', { lo: loUsPerCm, hi: hiUsPerCm });
 function backText(back: Slow<'tds-creep'>['back']): string {
   if (!back) return '';
-  const source = `water of ${Math.round(back.sourceUsPerCm)} µS/cm`;
+  const source = `water of ${amount('conductivity', back.sourceUsPerCm, 0)}`;
   if (!back.reachable) return ` With ${source} no change brings it back: a share of pure water in it would.`;
   const { changesCount, changeFraction, everyDays } = back;
   const percent = Math.round(100 * changeFraction);
@@ -72,9 +98,9 @@ function backText(back: Slow<'tds-creep'>['back']): string {
 function creepText({ cause, sourceRiseUsPerCm, topUpUsPerCmPerWeek }: Slow<'tds-creep'>): string {
   switch (cause) {
     case 'source':
-      return `the source itself: what went in rose by about ${Math.round(sourceRiseUsPerCm)} µS/cm`;
+      return `the source itself: what went in rose by about ${amountStep('conductivity', sourceRiseUsPerCm, 0)}`;
     case 'top-ups':
-      return `topping up: it brings about ${Math.round(topUpUsPerCmPerWeek)} µS/cm a week, and what evaporates takes none of it away`;
+      return `topping up: it brings about ${amountStep('conductivity', topUpUsPerCmPerWeek, 0)} a week, and what evaporates takes none of it away`;
     case 'minerals':
       return 'minerals: GH rises with it, as from topping up with mineralised water instead of pure';
     case 'food':
@@ -105,9 +131,9 @@ export const testWords: Record<TestReasonId, string> = {
 
 /** How the last reading changed what was believed, in one line. */
 export function mindWords(parameter: Parameter, mind: ChangedMind): string {
-  const digits = parameter.decimalsCount;
+  const digits = spokenParameter(parameter).decimalsCount;
   const { expected, reading, movedValue } = mind;
-  const was = `Expected ${intervalText({ lo: expected.lo80, hi: expected.hi80 }, digits)}, read ${intervalText(reading, digits)}`;
+  const was = `Expected ${spanText(parameter.id, { lo: expected.lo80, hi: expected.hi80 })}, read ${spanText(parameter.id, reading)}`;
   switch (mindOf(parameter, mind)) {
     case 'hardly-believed':
       return `${was}: so odd that it is hardly believed; a second test would settle it.`;
@@ -116,7 +142,7 @@ export function mindWords(parameter: Parameter, mind: ChangedMind): string {
     case 'changed-nothing':
       return `${was}: it changed nothing.`;
     case 'moved':
-      return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(movedValue).toFixed(digits)}.`;
+      return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(spokenStep(parameter, movedValue)).toFixed(digits)}.`;
   }
 }
 
@@ -127,6 +153,6 @@ const ratchets = {
 } as const;
 /** What the levels after the last changes say. */
 export const ratchetWords = (
-  { decimalsCount }: Pick<Parameter, 'decimalsCount'>,
+  { id }: Pick<Parameter, 'id'>,
   { levels, verdict }: NonNullable<Outlook['ratchet']>,
-): string => `After the last changes: ${levels.map((l) => l.toFixed(decimalsCount)).join(', ')}; ${ratchets[verdict]}.`;
+): string => `After the last changes: ${levels.map((l) => valueText(id, l)).join(', ')}; ${ratchets[verdict]}.`;

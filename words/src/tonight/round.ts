@@ -8,3 +8,10 @@ export const beforeGroupWords: Record<RoundGroup<Visit>['id'], string> = {
   quarantine:
     'Wash again; gloves over any cut. Quarantine’s own equipment only, and nothing goes back to the other tanks.',
 };
+
+/** The same in a line: what must not be forgotten, the rest on asking. */
+export const beforeGroupShort: Record<RoundGroup<Visit>['id'], string> = {
+  healthy: 'Hands rinsed, no soap; equipment dry.',
+  doubtful: 'Wash again; own net each.',
+  quarantine: 'Wash again; gloves; own equipment.',
+};

@@ -28,7 +28,7 @@ describe('a verdict in about five words', () => {
     expect(shortVerdict({ id: 'nothing-tested', facts: { parameter: null } })).toBe('nothing tested yet');
     expect(shortVerdict({ id: 'resting', facts: { parameter: null } })).toBe('no animals in it');
     expect(say('never-tested')).toBe('pH never tested');
-    expect(say('stale', { ageDays: 61.2 })).toBe('pH tested 61 days ago');
+    expect(say('stale', { ageDays: 61.2 })).toBe('pH untested 61 days');
     expect(say('needs-others', { parameter: 'tanMgPerL' })).toBe('TAN: pH or temperature missing');
     expect(say('no-band', { reading: at(7) })).toBe('pH 7.0, no band');
   });

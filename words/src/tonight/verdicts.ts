@@ -1,15 +1,20 @@
 import { parameters } from '#almanac/parameters';
 import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
 import type { NextStep, VerdictFacts, VerdictReason } from '#core/tonight';
+import { amount, fromTo, spanText, spokenParameter, spokenValue, unitOf } from '#words/units';
 import { capital, leavesText } from './spans';
+import { spokenFacts } from './spoken';
 
-const known = (id: ParameterId): Parameter | undefined => parameters.find((p) => p.id === id);
+const known = (id: ParameterId): Parameter | undefined => {
+  const found = parameters.find((p) => p.id === id);
+  return found ? spokenParameter(found) : undefined;
+};
 
 const readText = ({ decimalsCount, unit }: Parameter, reading: Interval): string =>
   `reads ${intervalText(reading, decimalsCount)}${unit ? ` ${unit}` : ''}`;
 function bandText({ decimalsCount }: Parameter, band: Interval): string {
   const shown = (value: number): string => String(Number(value.toFixed(decimalsCount)));
-  if (band.lo !== null && band.hi !== null && band.lo > 0) return `band ${shown(band.lo)}–${shown(band.hi)}`;
+  if (band.lo !== null && band.hi !== null && band.lo > 0) return `band ${fromTo(shown(band.lo), shown(band.hi))}`;
   return band.hi === null ? `floor ${shown(band.lo ?? 0)}` : `ceiling ${shown(band.hi)}`;
 }
 const headText = (parameter: Parameter, { reading, band, asked, penPpm }: VerdictFacts): string =>
@@ -29,7 +34,8 @@ function askedText(parameter: Parameter, { asked, clash }: VerdictFacts): string
 }
 
 /** Why a tank, or one of its values, is judged as it is. */
-export function verdictWords({ id, facts }: VerdictReason): string {
+export function verdictWords({ id, facts: reckoned }: VerdictReason): string {
+  const facts = spokenFacts(reckoned);
   if (id === 'resting') return 'No animals in it.';
   const parameter = facts.parameter === null ? undefined : known(facts.parameter);
   if (id === 'nothing-tested' || !parameter) return 'Nothing has been tested yet.';
@@ -59,14 +65,15 @@ export function verdictWords({ id, facts }: VerdictReason): string {
   }
 }
 
+const plain = (tanMgPerL: number): string => String(Number(spokenValue('tanMgPerL', tanMgPerL).toPrecision(2)));
 function toxicText(
   id: VerdictReason['id'],
   { span, concernMgPerL, urgentMgPerL }: NonNullable<VerdictFacts['toxic']>,
   { finerTest }: Parameter,
 ): string {
-  const text = `Toxic ammonia is ${intervalText(span, 3)} mg/L as N, of concern from ${concernMgPerL}`;
+  const text = `Toxic ammonia is ${spanText('tanMgPerL', span, 1)} ${unitOf('tanMgPerL')}, of concern from ${plain(concernMgPerL)}`;
   if (id === 'straddles') return `${text}: the reading crosses the limit. ${capital(finerTest)} would tell.`;
-  return `${text}${urgentMgPerL === null ? '' : `, urgent from ${urgentMgPerL}`}.`;
+  return `${text}${urgentMgPerL === null ? '' : `, urgent from ${plain(urgentMgPerL)}`}.`;
 }
 
 function co2Text({ limitMgPerL, over, open }: NonNullable<VerdictFacts['co2']>, reading?: Interval): string {
@@ -116,12 +123,36 @@ function fastText(
 
 function warmText({ heat, oxygen }: VerdictFacts): string {
   const held = heat
-    ? ` At ${heat.tempC.toFixed(1)} °C water holds ${heat.o2MgPerL.toFixed(1)} mg/L of oxygen at most (8.3 at 25): keep the surface moving.`
+    ? ` At ${amount('temperature', heat.tempC, 1)} water holds ${heat.o2MgPerL.toFixed(1)} mg/L of oxygen at most (8.3 at ${amount('temperature', 25, 0)}): keep the surface moving.`
     : '';
   const share = oxygen
-    ? ` That is ${Math.round(100 * oxygen.ofSaturationFraction)} % of what water of ${oxygen.tempC.toFixed(1)} °C can hold.`
+    ? ` That is ${Math.round(100 * oxygen.ofSaturationFraction)} % of what water of ${amount('temperature', oxygen.tempC, 1)} can hold.`
     : '';
   return `${held}${share}`;
+}
+
+/** The next step in about five words, beside the button that begins it. */
+export function stepShort(step: NextStep): string {
+  switch (step.reason.id) {
+    case 'change-now':
+      return 'Matched water; waiting harms more.';
+    case 'look-animals':
+      return 'First ammonia, nitrite, temperature.';
+    case 'look-before':
+      return 'Find out what moved it, first.';
+    case 'gas-down':
+      return 'Gas down, surface moving.';
+    case 'air':
+      return 'Move the surface, add air now.';
+    case 'heater':
+      return 'Check the heater; bring it back slowly.';
+    case 'bring-slowly':
+      return 'A little nearer with each change.';
+    case 'plan-change':
+      return 'In steps these animals bear.';
+    default:
+      return stepWords(step);
+  }
 }
 
 /** The one next step of a tank, in one line. */

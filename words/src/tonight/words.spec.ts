@@ -105,6 +105,7 @@ describe('next steps and contributions, in words', () => {
   it('a test that is due says its value and why; slow harm its evidence and what to do', () => {
     expect(contributionWords({ id: 'test-due', facts: { parameter: 'ph', why: 'straddles', dueInDays: 0 } })).toEqual({
       text: 'pH',
+      short: 'pH',
       evidence: [testWords.straddles],
       nextStep: null,
     });

@@ -11,6 +11,7 @@ import type {
 } from '#core/water';
 import { shortOf } from '#words/book';
 import { teller } from '#words/explain';
+import { amount } from '#words/units';
 
 /** From what an emergency was concluded, as the end of a sentence. */
 export const emergencyWords = teller<EmergencyReason>({
@@ -100,7 +101,8 @@ export const watchWords = teller<WatchReason>({
     'Test again what made it urgent: it should have come down by the share that was changed. If not, it still comes from somewhere.',
   'no-more-today': ({ parameters }) =>
     `No second change: most of what they bear in a day of ${listed(parameters)} is used up.`,
-  temperature: ({ tempC }) => `The thermometer again: it should stand near ${tempC.toFixed(1)} °C, with the heater on.`,
+  temperature: ({ tempC }) =>
+    `The thermometer again: it should stand near ${amount('temperature', tempC, 1)}, with the heater on.`,
   bed: () => 'Ammonia and nitrite: a stirred bed gives off what lay in it.',
   animals: ({ bearing }) =>
     `Deaths, hiding, breath, grazing, against what is usual here${bearing === 'delicate' ? '; delicate animals show it late, so look on the second evening too' : ''}. One dead after a step ends a sequence.`,

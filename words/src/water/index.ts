@@ -16,6 +16,7 @@ export {
   eveningWords,
   learntWords,
   nightWords,
+  eveningShort,
   tonightReasonWords,
   waitWords,
 } from './evening';

@@ -1,5 +1,6 @@
 import type { OddBatchCause, PhBy, WarmingStep } from '#core/water';
 import { teller } from '#words/explain';
+import { amount } from '#words/units';
 
 /** What usually makes a batch odd. */
 export const oddBatchWords: Record<OddBatchCause, string> = {
@@ -22,9 +23,9 @@ export const phByWords: Record<PhBy, string> = {
 
 /** How hot and cold are brought together. */
 export const warmingWords = teller<WarmingStep>({
-  'cold-first': ({ coldL }) => `Cold first: ${coldL.toFixed(1)} L.`,
+  'cold-first': ({ coldL }) => `Cold first: ${amount('volume', coldL, 1)}.`,
   'then-hot': ({ hotL, scaldingC }) =>
-    `Then ${hotL.toFixed(1)} L of hot${scaldingC === null ? '' : `; at ${scaldingC.toFixed(0)} °C it scalds: pour low and slowly, keep children away, thermometer before hand`}.`,
+    `Then ${amount('volume', hotL, 1)} of hot${scaldingC === null ? '' : `; at ${amount('temperature', scaldingC, 0)} it scalds: pour low and slowly, keep children away, thermometer before hand`}.`,
   'stir-measure': () =>
     'Stir, wait a minute, measure; mend with a litre at a time, then measure once more beside the tank.',
   'mixer-tap': () =>

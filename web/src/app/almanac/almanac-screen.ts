@@ -1,13 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { catchError, of } from 'rxjs';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { catchError, of, startWith, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import type { AlmanacView } from '#contracts/almanac';
 import { Api } from '../base/api';
+import { Told } from '../base/told';
+import { Table, type TableColumn } from '../ui/table';
 import { gradeWords } from '../ui/words';
+import { fromTo } from '#words/units';
 
 /** The reviewed knowledge, readable: practices by livestock, limits by bearing, sources; each with its evidence. */
 @Component({
   selector: 'nl-almanac',
+  imports: [Table],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Almanac</h1>
@@ -64,33 +69,7 @@ import { gradeWords } from '../ui/words';
           Limits advise; they never forbid. In an emergency waiting can be the greater harm. New arrivals count one
           class lower for a month.
         </p>
-        <table>
-          <thead>
-            <tr>
-              <th>Of</th>
-              <th class="right">Delicate</th>
-              <th class="right">Usual</th>
-              <th class="right">Robust</th>
-              <th>Per</th>
-              <th>Note</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (l of a.limits; track l.id) {
-              <tr>
-                <td>{{ label(l.parameter) }}</td>
-                @for (b of bearings; track b) {
-                  <td class="num right">
-                    {{ limit(l, b) }}
-                    <div class="small quiet">{{ words[l.byBearing[b].grade] }}</div>
-                  </td>
-                }
-                <td>{{ l.per }}</td>
-                <td class="small">{{ l.note }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <nl-table name="How far one step may go" nameHidden [columns]="limitColumns" [rows]="a.limits" widest="none" />
       </section>
       <section aria-label="Sources">
         <h2>Sources</h2>
@@ -101,10 +80,6 @@ import { gradeWords } from '../ui/words';
           }
         </dl>
       </section>
-    } @else if (fault()) {
-      <p class="fault" role="alert">The almanac cannot be reached just now.</p>
-    } @else {
-      <p class="quiet">Opening …</p>
     }
   `,
   styles: `
@@ -130,9 +105,6 @@ import { gradeWords } from '../ui/words';
 })
 export class AlmanacScreen {
   protected readonly almanac = signal<AlmanacView | null>(null);
-  protected readonly fault = signal(false);
-  protected readonly bearings = ['delicate', 'usual', 'robust'] as const;
-  protected readonly words = gradeWords;
   protected readonly closes = {
     never: 'Does not close:',
     'in-part': 'Closes only in part:',
@@ -141,18 +113,28 @@ export class AlmanacScreen {
   protected readonly columns = parameters.filter((p) =>
     ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'].includes(p.id),
   );
+  protected readonly limitColumns: TableColumn<AlmanacView['limits'][number]>[] = [
+    { head: 'Of', text: (l) => this.label(l.parameter) },
+    ...(['delicate', 'usual', 'robust'] as const).map((bearing) => ({
+      head: bearing.charAt(0).toUpperCase() + bearing.slice(1),
+      text: (l: AlmanacView['limits'][number]) => this.limit(l, bearing),
+      note: (l: AlmanacView['limits'][number]) => gradeWords[l.byBearing[bearing].grade] ?? '',
+      figures: true,
+    })),
+    { head: 'Per', text: (l) => l.per },
+    { head: 'Note', text: (l) => l.note },
+  ];
   private readonly names = computed(() => new Map(this.almanac()?.practices.map((p) => [p.id, p.name])));
   constructor() {
-    inject(Api)
-      .call('almanac')
-      .pipe(
-        catchError(() => {
-          this.fault.set(true);
-          return of(null);
-        }),
+    const api = inject(Api);
+    inject(Told)
+      .again.pipe(
+        startWith(undefined),
+        switchMap(() => api.call('almanac').pipe(catchError(() => of(null)))),
+        takeUntilDestroyed(),
       )
       .subscribe((a) => {
-        this.almanac.set(a);
+        if (a) this.almanac.set(a);
       });
   }
   protected name = (id: string): string => this.names().get(id) ?? id;
@@ -162,7 +144,7 @@ export class AlmanacScreen {
   protected band(p: AlmanacView['practices'][number], id: string): string {
     const line = p.bands.find((b) => b.parameter === id);
     if (!line) return '';
-    return line.lo === null ? `≤ ${line.hi ?? ''}` : line.hi === null ? `≥ ${line.lo}` : `${line.lo}–${line.hi}`;
+    return line.lo === null ? `≤ ${line.hi ?? ''}` : line.hi === null ? `≥ ${line.lo}` : fromTo(line.lo, line.hi);
   }
   protected grades = (p: AlmanacView['practices'][number]): string =>
     [...new Set(p.bands.map((b) => gradeWords[b.grade] ?? b.grade))].join(', ');

@@ -1,11 +1,14 @@
 import { inject, Injectable } from '@angular/core';
 import type { Observable } from 'rxjs';
-import { catchError, from, mergeMap, Subject, switchMap, throwError } from 'rxjs';
+import { catchError, from, mergeMap, Subject, switchMap, tap, throwError } from 'rxjs';
 import { fromFetch } from 'rxjs/fetch';
 import * as v from 'valibot';
-import { apiPath, askedHeader, routes, type RouteName } from '#contracts/api';
+import { apiPath, askedHeader, houseHeader, routes, type RouteName } from '#contracts/api';
+import type { HouseKey } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
 import { Reach } from './reach';
+import { Told } from './told';
+import { houseChosen } from './which-house';
 
 type ResponseOf<N extends RouteName> = v.InferOutput<(typeof routes)[N]['response']>;
 
@@ -24,6 +27,8 @@ interface Asked {
   params?: Record<string, string>;
   query?: Record<string, string | undefined>;
   body?: unknown;
+  /** The house it is about, where that is not the one this page is of. */
+  house?: HouseKey | undefined;
 }
 interface Sent {
   name: RouteName;
@@ -45,9 +50,13 @@ const tab = Math.random().toString(36).slice(2);
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly reach = inject(Reach);
+  private readonly asked = inject(Told);
   private readonly times = new Subject<{ nowEpochMs: number; ageMs: number }>();
   /** The house's time, each time a response tells it; and how long ago that was, where the answer was kept. */
   readonly told = this.times.asObservable();
+
+  /** The house this page is of: it stays in it, whatever another tab chooses. */
+  private houseKey: HouseKey | null = houseChosen();
 
   constructor() {
     this.reach.knock = async () => {
@@ -61,16 +70,28 @@ export class Api {
   }
   /** Asked only so that this device keeps the answer. */
   learn(path: string): Observable<unknown> {
-    return fromFetch(path, { headers: { [askedHeader]: 'by-heart' } });
+    return fromFetch(path, { headers: { [askedHeader]: 'by-heart', ...this.houseHeaders() } });
   }
-  call<N extends RouteName>(name: N, { params, query, body }: Asked = {}): Observable<ResponseOf<N>> {
+  /** The house that answered: from now on this page asks it by name. */
+  stayIn(key: HouseKey): void {
+    this.houseKey = key;
+  }
+  inHouse(): HouseKey | null {
+    return this.houseKey;
+  }
+  private houseHeaders(house = this.houseKey): Record<string, string> {
+    return house === null ? {} : { [houseHeader]: house };
+  }
+  call<N extends RouteName>(name: N, { params, query, body, house }: Asked = {}): Observable<ResponseOf<N>> {
     const route = routes[name];
     const sent: Sent = { name, path: apiPath(route.path, params, query), mark: `${tab}-${(askedCount += 1)}` };
     const reads = route.method === 'get';
+    if (reads) this.asked.asks(name, sent.path);
     const init: RequestInit = {
       method: route.method.toUpperCase(),
       headers: {
         [askedHeader]: sent.mark,
+        ...this.houseHeaders(house),
         // Writes go past the service worker: a line that breaks must look broken.
         ...(reads ? {} : bypass),
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
@@ -90,7 +111,7 @@ export class Api {
     const init: RequestInit = {
       method: 'POST',
       body: file,
-      headers: { 'Content-Type': file.type, ...bypass },
+      headers: { 'Content-Type': file.type, ...bypass, ...this.houseHeaders() },
     };
     return this.answered<N>(fromFetch(sent.path, init), sent, false);
   }
@@ -112,6 +133,17 @@ export class Api {
           return throwError(() => error);
         this.reach.silent();
         return reads ? from(this.recalled<N>(sent, error)) : throwError(() => error);
+      }),
+      tap({
+        next: () => {
+          if (reads) this.asked.has(sent.name, sent.path);
+        },
+        error: (error: unknown) => {
+          // What there is not, its page says itself.
+          if (!reads || (error instanceof ApiProblem && error.problem.status === 404)) return;
+          const title = error instanceof ApiProblem ? error.problem.title : 'The answer cannot be read';
+          this.asked.lacks(sent.name, sent.path, title);
+        },
       }),
     );
   }

@@ -1,15 +1,19 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { firstValueFrom, map, merge, Observable, Subject } from 'rxjs';
+import { firstValueFrom, map, merge, Observable, ReplaySubject, Subject } from 'rxjs';
 import { v7 } from 'uuid';
 import type { NewEntry } from '#contracts/book';
+import type { HouseKey } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
 import { Api, ApiProblem } from './api';
 import { Reach } from './reach';
+import { Told } from './told';
 
 export interface QueuedWrite {
   id: string;
   entries: NewEntry[];
+  /** The house it was written in; it goes into no other. */
+  house?: HouseKey | null;
   /** Why the server would not take it; it stays here until the keeper mends or discards it. */
   refused: Problem | null;
   /** How often the server itself failed at it; after a few times it is set aside, so that the rest goes on. */
@@ -39,6 +43,7 @@ export const newId = (): string => v7();
 export class Outbox {
   private readonly api = inject(Api);
   private readonly reach = inject(Reach);
+  private readonly questions = inject(Told);
   private readonly db: Promise<IDBPDatabase<OutboxSchema> | null> = openDB<OutboxSchema>('night-ledger', 1, {
     upgrade: (db) => {
       db.createObjectStore('writes', { keyPath: 'id' });
@@ -47,6 +52,8 @@ export class Outbox {
   }).catch(() => null);
   private readonly _waiting = signal<QueuedWrite[]>([]);
   private readonly acknowledged = new Subject<NewEntry[]>();
+  /** Kept some seconds: what shows it is fetched with the first key or tap, and may come after the first write. */
+  private readonly became = new ReplaySubject<{ state: 'written' | 'queued'; entries: NewEntry[] }>(1, 6000);
   private sending: Promise<void> = Promise.resolve();
   /** Those that the device could not keep. */
   private readonly memoryOnly = new Set<string>();
@@ -56,8 +63,13 @@ export class Outbox {
   readonly unsent = computed(() => this._waiting().filter((w) => !w.refused));
   readonly refusedWrites = computed(() => this._waiting().filter((w) => w.refused !== null));
   readonly written = this.acknowledged.asObservable();
+  /** What became of what was just written here, where it is not its form that says so. */
+  readonly told = this.became.asObservable();
   /** What is shown may have changed: entries were written, or the house answers again after it did not (null). */
-  readonly stirred: Observable<NewEntry[] | null> = merge(this.acknowledged, this.reach.back.pipe(map(() => null)));
+  readonly stirred: Observable<NewEntry[] | null> = merge(
+    this.acknowledged,
+    merge(this.reach.back, this.questions.again).pipe(map(() => null)),
+  );
   /** Other tabs of this device: they share the drafts, so each is told what another has kept. */
   private readonly tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('night-ledger-drafts');
   readonly draftsElsewhere = new Observable<{ id: string; text: string }>((subscriber) => {
@@ -79,12 +91,15 @@ export class Outbox {
 
   /** Queues the entries and tries to send them now; what cannot be sent yet is not lost. */
   async write(entries: NewEntry[]): Promise<Sent> {
-    const queued: QueuedWrite = { id: newId(), entries, refused: null };
+    const queued: QueuedWrite = { id: newId(), entries, house: this.api.inHouse(), refused: null };
     await this.keep(queued);
     await this.flush();
     const still = this._waiting().find((w) => w.id === queued.id);
-    if (!still) return { state: 'written' };
-    if (!still.refused) return { state: 'queued' };
+    if (!still?.refused) {
+      const state = still ? 'queued' : 'written';
+      this.became.next({ state, entries });
+      return { state };
+    }
     // What the server fails at is set aside; what it refuses goes back to its form, which still holds it.
     if (still.failedCount) return { state: 'queued' };
     await this.discard(queued.id);
@@ -101,7 +116,7 @@ export class Outbox {
   async again(id: string, entries?: NewEntry[]): Promise<void> {
     const aside = this._waiting().find((w) => w.id === id);
     if (!aside) return;
-    await this.keep({ id, entries: entries ?? aside.entries, refused: null });
+    await this.keep({ id, entries: entries ?? aside.entries, house: aside.house ?? null, refused: null });
     await this.flush();
   }
 
@@ -153,7 +168,7 @@ export class Outbox {
   private async sent(queued: QueuedWrite): Promise<'written' | 'refused' | 'failed' | 'away'> {
     try {
       const answer: unknown = await firstValueFrom(
-        this.api.call('writeEntries', { body: { entries: queued.entries } }),
+        this.api.call('writeEntries', { body: { entries: queued.entries }, house: queued.house ?? undefined }),
       );
       // An answer that names what was sent is an acknowledgement; another program on the port knows none of it.
       if (!acknowledges(answer, queued.entries)) return 'away';

@@ -1,6 +1,8 @@
 import { computed, Injectable, signal } from '@angular/core';
 import { Subject } from 'rxjs';
 
+/** A house that answers some questions and not others must not make every page ask anew with each answer. */
+const calmMs = 3000;
 /** So often a house that does not answer is asked whether it is back. */
 const askAgainMs = 4000;
 
@@ -16,6 +18,8 @@ export class Reach {
   /** Asks the house itself whether it answers; given by who speaks with it. */
   knock: () => Promise<boolean> = () => Promise.resolve(false);
   private asking: ReturnType<typeof setTimeout> | null = null;
+  private telling: ReturnType<typeof setTimeout> | null = null;
+  private toldBackAtMs = -calmMs;
   /** The house did not answer when it was last asked. */
   readonly away = this._away.asReadonly();
   /** When the oldest of what is shown was told, by the house's own clock; null while all is fresh. */
@@ -53,7 +57,20 @@ export class Reach {
     this.kept.set(new Map());
     if (this.asking) clearTimeout(this.asking);
     this.asking = null;
-    this.returned.next();
+    this.tellBack();
+  }
+  /** At once, and then at most once in so long; what was left out is told at its end. */
+  private tellBack(): void {
+    const waitMs = this.toldBackAtMs + calmMs - performance.now();
+    if (waitMs <= 0) {
+      this.toldBackAtMs = performance.now();
+      this.returned.next();
+      return;
+    }
+    this.telling ??= setTimeout(() => {
+      this.telling = null;
+      if (!this._away()) this.tellBack();
+    }, waitMs + 1);
   }
   private async ask(): Promise<void> {
     this.asking = null;

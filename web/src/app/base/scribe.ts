@@ -68,7 +68,9 @@ export class DiaryWatch {
         takeUntilDestroyed(),
       )
       .subscribe((answer) => {
-        if (answer) this._entries.set(answer.entries);
+        // What was not told is not «nothing».
+        if (!answer) return;
+        this._entries.set(answer.entries);
         this._loaded.set(true);
       });
     inject(Outbox)

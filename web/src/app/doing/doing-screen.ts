@@ -29,6 +29,8 @@ import { agoText, figure } from '../ui/words';
 import { spanText } from './alarm-bar';
 import { DoingStore, type RunningTimer } from './doing-store';
 import { WaterNav } from '../ui/water-nav';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe } from '../ui/amount';
 
 type Job = DoingView['jobs'][number];
 const doneKey = 'night-ledger-steps';
@@ -36,7 +38,18 @@ const doneKey = 'night-ledger-steps';
 /** Step lists for wet hands, timers, and the closing checks that keep a change open until each is ticked. */
 @Component({
   selector: 'nl-doing',
-  imports: [FormsModule, RouterLink, WaterNav, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [
+    AmountPipe,
+    InUnit,
+    FormsModule,
+    RouterLink,
+    WaterNav,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-water-nav />
@@ -52,7 +65,7 @@ const doneKey = 'night-ledger-steps';
         <h2>
           {{ j.job.tankName }}
           @if (j.job.work.kind === 'change') {
-            <span class="num quiet">{{ litres(j.job.work.changeL) }} L {{ j.job.work.how }}</span>
+            <span class="num quiet">{{ j.job.work.changeL | amount: 'volume' }} {{ j.job.work.how }}</span>
           } @else {
             <span class="quiet">{{ headOf(j.job.work.kind) }}{{ j.job.work.note ? ': ' + j.job.work.note : '' }}</span>
           }
@@ -186,14 +199,7 @@ const doneKey = 'night-ledger-steps';
         ></label>
         <label
           ><span class="name">Minutes</span
-          ><input
-            pInputText
-            type="number"
-            min="0.5"
-            step="any"
-            name="minutes"
-            [ngModel]="minutes()"
-            (ngModelChange)="minutes.set($event)"
+          ><input pInputText nlIn name="minutes" [ngModel]="minutes()" (ngModelChange)="minutes.set($event)"
         /></label>
         <button pButton class="go" [disabled]="!tankId() || !minutes()">Start</button>
       </form>

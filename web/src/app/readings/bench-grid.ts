@@ -1,6 +1,7 @@
 import { computed, type Signal } from '@angular/core';
-import { intervalText, placeBesideBand, type Instrument, type Interval } from '#core/readings';
+import { placeBesideBand, type Instrument, type Interval } from '#core/readings';
 import type { Bench } from '#contracts/readings';
+import { spanText } from '#words/units';
 import {
   benchRow,
   cellKey,
@@ -11,7 +12,6 @@ import {
   type Column,
 } from './bench-entries';
 import type { CellView, RowView } from './bench-row';
-import { parameterOf } from './understanding';
 
 interface Given {
   bench: Signal<Bench | null>;
@@ -112,7 +112,7 @@ function standsTyped(row: BenchRow, column: Column): { standsPercent?: number | 
 function lastText(tank: Bench['tanks'][number], column: Column): string {
   if (isSeen(column)) return '';
   const cell = tank.cells[column];
-  return cell?.last ? intervalText(cell.last, parameterOf(column)?.decimalsCount ?? 1) : '';
+  return cell?.last ? spanText(column, cell.last) : '';
 }
 function trendMark(tank: Bench['tanks'][number], column: Column): string {
   if (isSeen(column)) return '';
@@ -124,10 +124,9 @@ function trendMark(tank: Bench['tanks'][number], column: Column): string {
 export function describedCell(tank: Bench['tanks'][number], column: Column): string {
   if (isSeen(column)) return '';
   const cell = tank.cells[column];
-  const digits = parameterOf(column)?.decimalsCount ?? 1;
   return [
-    cell?.band ? `band ${intervalText(cell.band, digits)}` : '',
-    cell?.expected ? `expected ${intervalText({ lo: cell.expected.lo80, hi: cell.expected.hi80 }, digits)}` : '',
+    cell?.band ? `band ${spanText(column, cell.band)}` : '',
+    cell?.expected ? `expected ${spanText(column, { lo: cell.expected.lo80, hi: cell.expected.hi80 })}` : '',
     cell?.due ? `due: ${cell.due}` : '',
   ]
     .filter((t) => t !== '')

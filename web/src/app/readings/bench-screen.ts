@@ -19,6 +19,7 @@ import { parameters } from '#almanac/parameters';
 import { sharedFaults, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
 import { sharedFaultWords, instrumentWords } from '#words/readings';
+import { unitOf } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
@@ -116,7 +117,7 @@ export class BenchScreen {
         id,
         word: isSeen(id) ? seenWords[id] : (parameter?.short ?? id),
         label: isSeen(id) ? seenWords[id] : (parameter?.label ?? id),
-        unit: parameter?.unit ?? '',
+        unit: parameter ? unitOf(parameter.id) : '',
         parameter,
         instruments: isSeen(id)
           ? []
@@ -160,7 +161,7 @@ export class BenchScreen {
           column,
           instrumentId: instrument.id,
           label: parameter.label,
-          unit: parameter.unit,
+          unit: unitOf(parameter.id),
         }
       : null;
   });

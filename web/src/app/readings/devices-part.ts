@@ -9,6 +9,7 @@ import type { InstrumentPayload } from '#contracts/book';
 import type { Device, DeviceHistory } from '#contracts/readings';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
+import { whenText } from '../ui/words';
 import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
 import { DeviceChart } from './device-chart';
@@ -252,12 +253,7 @@ export class DevicesPart {
       });
   }
   protected percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
-  protected time = (atEpochMs: number): string =>
-    new Date(atEpochMs).toLocaleString('en-GB', {
-      timeZone: this.house.zone(),
-      dateStyle: 'short',
-      timeStyle: 'short',
-    });
+  protected time = (atEpochMs: number): string => whenText(atEpochMs, this.house.zone());
   protected lastOf = (buckets: DeviceHistory['series'][number]['buckets']): typeof buckets =>
     [...buckets].reverse().slice(0, 60);
   protected isOwned = (d: Device): boolean => this.owned.inUse().some((o) => o.payload.deviceId === d.deviceId);

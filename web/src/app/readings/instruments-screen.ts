@@ -16,6 +16,7 @@ import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
 import { DevicesPart } from './devices-part';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
+import { InUnit } from '../ui/in-unit';
 
 const typeWords: Record<InstrumentType, string> = {
   'drop-test': 'drop test',
@@ -31,7 +32,7 @@ const typeWords: Record<InstrumentType, string> = {
 /** Kits, charts, strips and pens that the keeper owns: what each can tell, its calibrations, and what speaks against it. */
 @Component({
   selector: 'nl-instruments',
-  imports: [DevicesPart, FormsModule, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option],
+  imports: [InUnit, DevicesPart, FormsModule, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -99,21 +100,14 @@ const typeWords: Record<InstrumentType, string> = {
                         ><span class="name">Standard (0: dry in air)</span
                         ><input
                           pInputText
+                          nlIn
                           name="cs"
-                          type="number"
-                          step="any"
                           [ngModel]="calStandard()"
                           (ngModelChange)="calStandard.set($event)"
                       /></label>
                       <label
                         ><span class="name">It showed, once steady</span
-                        ><input
-                          pInputText
-                          name="cv"
-                          type="number"
-                          step="any"
-                          [ngModel]="calShown()"
-                          (ngModelChange)="calShown.set($event)"
+                        ><input pInputText nlIn name="cv" [ngModel]="calShown()" (ngModelChange)="calShown.set($event)"
                       /></label>
                       <label class="check"
                         ><p-checkbox
@@ -202,10 +196,8 @@ const typeWords: Record<InstrumentType, string> = {
           ><span class="name">{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}</span
           ><input
             pInputText
+            nlIn
             name="resolution"
-            type="number"
-            step="any"
-            min="0"
             [ngModel]="resolution()"
             (ngModelChange)="resolution.set($event)"
             [attr.aria-invalid]="!!fault('resolutionValue')" />
@@ -263,14 +255,7 @@ const typeWords: Record<InstrumentType, string> = {
       @if (type() === 'pen' || type() === 'probe' || type() === 'scale') {
         <label
           ><span class="name">Calibrate every, days</span
-          ><input
-            pInputText
-            name="every"
-            type="number"
-            min="1"
-            max="3650"
-            [ngModel]="every()"
-            (ngModelChange)="every.set($event)"
+          ><input pInputText nlIn name="every" [ngModel]="every()" (ngModelChange)="every.set($event)"
         /></label>
       }
       <div><button pButton class="go" [disabled]="name().trim() === ''">Put it in the book</button></div>

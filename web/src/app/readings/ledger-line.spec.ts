@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { of } from 'rxjs';
+import { of, Subject, switchMap, type Observable } from 'rxjs';
 import type { NewEntry } from '#contracts/book';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
@@ -12,7 +12,7 @@ import { LedgerLine } from './ledger-line';
 import { ReadWith } from './read-with';
 
 describe('the ledger line', () => {
-  const opened = async (draft: string | null = null) => {
+  const opened = async (draft: string | null = null, late: Observable<unknown> | null = null) => {
     const written: NewEntry[][] = [];
     const source = {
       sourceId: 'tap',
@@ -24,12 +24,14 @@ describe('the ledger line', () => {
         {
           provide: Api,
           useValue: {
-            call: (name: string) =>
-              of({
+            call: (name: string) => {
+              const answer = of({
                 nowAt: '',
                 ownKinds: [],
                 tanks: name === 'stock' ? [{ tankId: 'a', events: [{ kindId: 'platy', strain: 'red' }] }] : [],
-              }),
+              });
+              return name === 'stock' && late ? late.pipe(switchMap(() => answer)) : answer;
+            },
           },
         },
         { provide: HouseStore, useValue: { nowEpochMs: () => Date.parse('2026-03-14T21:30:00Z'), zone: () => 'UTC' } },
@@ -128,6 +130,41 @@ describe('the ledger line', () => {
     });
     await type('library hardness 14');
     expect(page.textContent).toContain('General or carbonate hardness? Write gh 14 or kh 14.');
+  });
+  it('Enter with the last letter writes at once, before the button has opened; while a word is composed it does not', async () => {
+    const { fixture, input, written } = await opened();
+    const enter = async (isComposing: boolean) => {
+      input().value = 'library ph 6.4';
+      input().dispatchEvent(new Event('input'));
+      input().dispatchEvent(
+        new KeyboardEvent('keydown', { key: 'Enter', isComposing, cancelable: true, bubbles: true }),
+      );
+      await fixture.whenStable();
+    };
+    await enter(true);
+    expect(written.length).toBe(0);
+    await enter(false);
+    expect(written.length).toBe(1);
+  });
+  it('Enter before the house has told who lives where is not lost: it is written when the line is understood', async () => {
+    const late = new Subject<void>();
+    const { fixture, type, save, written } = await opened(null, late);
+    await type('library 3 dead platies');
+    await save();
+    expect(written).toEqual([]);
+    late.next();
+    await fixture.whenStable();
+    expect(written.length).toBe(1);
+  });
+  it('what is typed after such an Enter takes it back', async () => {
+    const late = new Subject<void>();
+    const { fixture, type, save, written } = await opened(null, late);
+    await type('library 3 dead platies');
+    await save();
+    await type('library 3 dead platies and');
+    late.next();
+    await fixture.whenStable();
+    expect(written).toEqual([]);
   });
   it('a change carries what is known of its source, but not last week’s temperature', async () => {
     const { type, save, written } = await opened();

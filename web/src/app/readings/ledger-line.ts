@@ -19,6 +19,7 @@ import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings';
 import { ledgerWords } from '#words/readings';
+import { spokenUnits } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
@@ -169,7 +170,7 @@ export class LedgerLine {
     inject(Api)
       .call('bench')
       .pipe(catchError(() => of(null))),
-    { initialValue: null },
+    { initialValue: undefined },
   );
   /** What was typed before the line was there to take it. */
   readonly typedAhead = input('');
@@ -194,12 +195,14 @@ export class LedgerLine {
     inject(Api)
       .call('stock', {})
       .pipe(catchError(() => of(null))),
-    {
-      initialValue: null,
-    },
+    { initialValue: undefined },
   );
+  /** Everything the line is understood by was asked for, and is here or cannot be had. */
+  private readonly told = computed(() => this.stock() !== undefined && this.bench() !== undefined);
+  /** Enter was pressed before that: it is written as soon as it is understood. */
+  private readonly waits = signal(false);
   /** Who lives where, by the names of the almanac and the keeper's own. */
-  private readonly animals = computed(() => animalsOf(this.stock()));
+  private readonly animals = computed(() => animalsOf(this.stock() ?? null));
   protected readonly understood = computed(() =>
     ledgerLine({
       line: this.line(),
@@ -211,6 +214,7 @@ export class LedgerLine {
       zone: this.house.zone(),
       openTankId: this.openTank(),
       instruments: this.instruments.instruments(),
+      gallon: keepersGallon(),
     }),
   );
   protected readonly readWith = computed(() => {
@@ -235,6 +239,13 @@ export class LedgerLine {
       untracked(() => {
         if (ahead.length > this.aheadCount) this.setLine(this.line() + ahead.slice(this.aheadCount));
         this.aheadCount = ahead.length;
+      });
+    });
+    effect(() => {
+      if (!this.waits() || !this.told()) return;
+      untracked(() => {
+        this.waits.set(false);
+        if (this.ready()) void this.write();
       });
     });
     void this.outbox.draft(draftId).then((text) => {
@@ -280,6 +291,7 @@ export class LedgerLine {
     this.ids = [];
     this.insisted.set(false);
     this.fault.set('');
+    this.waits.set(false);
     void this.outbox.keepDraft(draftId, text);
   }
   protected complete(rest: string): void {
@@ -292,6 +304,8 @@ export class LedgerLine {
       event.preventDefault();
       this.complete(first.rest);
     }
+    // Not left to the form: its button may still be shut from before the last letter, and then Enter does nothing.
+    if (event.key === 'Enter' && !event.isComposing) void this.save(event);
     if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
     const to = this.recalled + (event.key === 'ArrowUp' ? 1 : -1);
     const older = this.history()[to];
@@ -302,7 +316,10 @@ export class LedgerLine {
   }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
-    if (!this.ready()) return;
+    if (this.ready()) await this.write();
+    else this.waits.set(!this.told());
+  }
+  private async write(): Promise<void> {
     const { entries } = this.understood();
     if (this.ids.length === 0) this.ids = entries.map(() => newId());
     const sent = await this.outbox.write(
@@ -326,3 +343,9 @@ export class LedgerLine {
     this.closed.emit();
   }
 }
+
+/** The gallon that a bare `gal` stands for, where this keeper reckons in gallons. */
+const keepersGallon = (): 'US gal' | 'imp gal' | undefined => {
+  const { volume } = spokenUnits();
+  return volume === 'L' ? undefined : volume;
+};

@@ -1,8 +1,16 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { readByInstrument, unitShownBy, type Instrument, type LedgerInput, type ParameterId } from '#core/readings';
+import {
+  parameterIds,
+  readByInstrument,
+  unitShownBy,
+  type Instrument,
+  type LedgerInput,
+  type ParameterId,
+} from '#core/readings';
 import type { ReadingValue } from '#contracts/book';
 import { Outbox } from '../base/outbox';
 import type { BenchDraft } from './bench-entries';
+import { keepersUnitWritten } from './understanding';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 
 export const benchDraftId = 'bench';
@@ -49,9 +57,13 @@ export class ReadWith {
   /** As the ledger line wants to know it. */
   readonly instruments = computed((): NonNullable<LedgerInput['instruments']> => {
     const all: NonNullable<LedgerInput['instruments']> = {};
-    for (const id of new Set(this.owned.inUse().flatMap((o) => o.instrument.parameters))) {
+    for (const id of parameterIds) {
       const instrument = this.of(id);
-      if (instrument) all[id] = { readBy: readByInstrument(instrument), unit: unitShownBy(instrument, id) };
+      const shown = instrument ? unitShownBy(instrument, id) : '';
+      const keepers = keepersUnitWritten(id);
+      // A bare figure is what the instrument shows; where that says no unit, in the keeper's own.
+      if (shown === '' && keepers !== '') all[id] = { unit: keepers };
+      else if (instrument) all[id] = { readBy: readByInstrument(instrument), unit: shown };
     }
     return all;
   });

@@ -6,14 +6,15 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { intervalText, type Fan, type Parameter, type ParameterId } from '#core/readings';
+import { type Fan, type Parameter, type ParameterId } from '#core/readings';
 import type { Analysis } from '#core/sources';
 import { quantities } from '#core/units';
 import { type readingContexts, entryOf } from '#contracts/book';
 import {} from '#contracts/book';
+import { spanText } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
-import { FolioStore, TonightStore } from '../tonight';
+import { FolioStore, LastTank, TonightStore } from '../tonight';
 import { SourcesStore } from '../sources';
 import { TideMark } from '../ui/tide-mark';
 import { InstrumentStore } from './instrument-store';
@@ -55,6 +56,7 @@ export class ReadingsScreen {
   protected readonly sources = inject(SourcesStore);
   private readonly folios = inject(FolioStore);
   private readonly readWith = inject(ReadWith);
+  private readonly last = inject(LastTank);
   protected readonly contexts: readonly { id: Context; word: string }[] = [
     { id: 'routine', word: 'as it is' },
     { id: 'before-change', word: 'before a change' },
@@ -91,7 +93,7 @@ export class ReadingsScreen {
         parameter,
         context,
         text: this.texts()[parameter.id] ?? '',
-        last: last ? intervalText(last, parameter.decimalsCount) : '',
+        last: last ? spanText(parameter.id, last) : '',
         units: this.unitsOf(parameter),
         said: this.understandingOf(parameter),
         instruments: this.readWith.choices(parameter.id),
@@ -126,7 +128,16 @@ export class ReadingsScreen {
     this.sources.load();
     effect(() => {
       const id = this.tank();
-      if (id !== undefined) this.folios.open(id);
+      if (id !== undefined) {
+        this.folios.open(id);
+        untracked(() => {
+          this.last.remember(id);
+        });
+      } else if (this.source() === undefined) {
+        const tank = this.last.tankId();
+        if (tank !== null)
+          void this.router.navigate([], { queryParams: { tank }, queryParamsHandling: 'merge', replaceUrl: true });
+      }
     });
     effect(() => {
       const id = this.subjectId();

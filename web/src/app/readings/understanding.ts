@@ -1,6 +1,5 @@
 import { parameters } from '#almanac/parameters';
 import {
-  intervalText,
   judgeReading,
   parseReading,
   plausibility,
@@ -16,6 +15,7 @@ import {
 import type { ReadingValue } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
 import { oddWords } from '#words/readings';
+import { spanText, unitOf } from '#words/units';
 import { plainRefusal } from '../ui/refusals';
 
 /** What was understood of one typed value while it is being typed. */
@@ -76,23 +76,38 @@ export function readOn(
   instrument: Instrument | undefined,
   { text, parameter }: { text: string; parameter: ParameterId },
 ): { text: string; readBy?: ReadBy } {
-  if (!instrument || /[a-zµ°]/i.test(text)) return { text };
-  const unit = unitShownBy(instrument, parameter);
+  if (/[a-zµ°]/i.test(text) || text.trim() === '') return { text };
+  const keepers = keepersUnitWritten(parameter);
+  if (!instrument) return { text: keepers === '' ? text : `${text} ${keepers}` };
+  const shown = unitShownBy(instrument, parameter);
+  // A kit or pen that says its unit is read in it; else the keeper's own.
+  if (shown === '' && keepers !== '') return { text: `${text} ${keepers}` };
+  const unit = shown;
   return { text: unit === '' ? text : `${text} ${unit}`, readBy: readByInstrument(instrument) };
+}
+
+/** The unit in which this keeper writes a bare figure, where it is not the book's own. */
+export function keepersUnitWritten(parameter: ParameterId): string {
+  const known = parameterOf(parameter);
+  return known && unitOf(parameter) !== known.unit ? unitOf(parameter) : '';
+}
+function shownSpan(parameter: Parameter, reading: Interval): string {
+  const narrow = reading.hi !== null && reading.lo !== null && reading.hi - reading.lo < 1;
+  return spanText(parameter.id, reading, narrow ? Math.max(0, 2 - parameter.decimalsCount) : 0);
 }
 
 export function judged(parameter: Parameter, reading: ParsedReading, { band, last }: Context): Understanding {
   const judgement = band ? judgeReading({ reading, band }) : null;
   const verdict = judgement?.ok ? judgement.value.value.verdict : 'no-band';
   const asked = plausibility({ parameter, reading, last: last ?? undefined });
-  const unit = parameter.unit === '' ? '' : ` ${parameter.unit}`;
+  const unit = unitOf(parameter.id) === '' ? '' : ` ${unitOf(parameter.id)}`;
   const doubt = reading.factorUnknown ? ', the pen’s factor not being known' : '';
   return {
     kind: 'understood',
     reading,
     verdict,
     tone: tones[verdict],
-    text: `${intervalText(reading, Math.max(parameter.decimalsCount, reading.hi !== null && reading.lo !== null && reading.hi - reading.lo < 1 ? 2 : 0))}${unit}${doubt}${words[verdict] === '' ? '' : ` · ${words[verdict]}`}`,
+    text: `${shownSpan(parameter, reading)}${unit}${doubt}${words[verdict] === '' ? '' : ` · ${words[verdict]}`}`,
     question:
       asked.kind === 'question'
         ? `${oddWords(asked.why)}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}`

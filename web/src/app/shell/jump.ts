@@ -13,7 +13,7 @@ import { InputText } from 'primeng/inputtext';
 import { Router } from '@angular/router';
 import { TonightStore } from '../tonight';
 import { Sheet } from '../ui/sheet';
-import { menu } from './pages';
+import { menu, places } from './pages';
 
 /** The jump box: type a few letters of a tank or a page, arrows choose, Enter goes. */
 @Component({
@@ -87,11 +87,19 @@ export class Jump {
   protected readonly wanted = signal('');
   protected readonly chosen = signal(0);
   protected readonly places = computed(() => {
+    const racks = [
+      ...new Set(this.tonight.round().flatMap((g) => g.visits.flatMap((t) => (t.rack === '' ? [] : [t.rack])))),
+    ];
     const all = [
       ...this.tonight
         .round()
         .flatMap((g) => g.visits.map((t) => ({ path: `/tanks/${t.tankId}`, name: t.name, tank: true }))),
-      ...menu.map((m) => ({ path: m.path, name: m.word, tank: false })),
+      ...racks.map((rack) => ({
+        path: `/tonight?rack=${encodeURIComponent(rack)}`,
+        name: `${rack}: the rack on the round`,
+        tank: false,
+      })),
+      ...[...menu, ...places].map((m) => ({ path: m.path, name: m.word, tank: false })),
     ];
     const wanted = this.wanted().trim().toLowerCase();
     return all.filter((p) => p.name.toLowerCase().includes(wanted)).slice(0, 40);

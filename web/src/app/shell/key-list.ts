@@ -57,6 +57,8 @@ export class KeyList {
     ['/', 'Jump to a tank or page'],
     ['n', 'Ledger line: write readings in one line'],
     ['.', 'Next tank of the round'],
+    ['u', 'Undo what was just written, while it is told'],
+    ['Esc', 'Out of a field, so that keys act again'],
     ['m', 'Margin: show or fold away'],
     ['l', 'Lamp: lit or lights out'],
     ['?', 'This list'],

@@ -1,4 +1,5 @@
 import type { Routes } from '@angular/router';
+import { kitPages } from './kit-pages';
 
 /** The page's word is the slice's word; each page is loaded when it is opened. */
 export const pages: Routes = [
@@ -7,6 +8,11 @@ export const pages: Routes = [
     path: 'tonight',
     title: 'Tonight · Night Ledger',
     loadComponent: async () => (await import('../tonight/tonight-screen')).TonightScreen,
+  },
+  {
+    path: 'begin',
+    title: 'Begin · Night Ledger',
+    loadComponent: async () => (await import('../tonight/begin-screen')).BeginScreen,
   },
   {
     path: 'tanks',
@@ -134,6 +140,12 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../almanac/almanac-screen')).AlmanacScreen,
   },
   {
+    path: 'settings',
+    title: 'Settings · Night Ledger',
+    loadComponent: async () => (await import('./settings-screen')).SettingsScreen,
+  },
+  ...kitPages,
+  {
     path: '**',
     title: 'Not found · Night Ledger',
     loadComponent: async () => (await import('./lost-screen')).LostScreen,
@@ -151,4 +163,22 @@ export const menu = [
   { path: '/supplies', word: 'Supplies', key: 'u' },
   { path: '/book', word: 'Book', key: 'b' },
   { path: '/almanac', word: 'Almanac', key: 'a' },
+] as const;
+
+/** Pages below those of the menu: the jump box knows them by name. */
+export const places = [
+  { path: '/readings/bench', word: 'The bench: all tanks at once' },
+  { path: '/readings/instruments', word: 'Instruments, calibration' },
+  { path: '/water/evening', word: 'The evening’s water' },
+  { path: '/water/mix', word: 'Mix a drum' },
+  { path: '/water/mix?do=find', word: 'Find a recipe' },
+  { path: '/water/batches', word: 'Batches' },
+  { path: '/water/routines', word: 'Routines' },
+  { path: '/water/doing', word: 'Doing it: what runs, alarms' },
+  { path: '/stock/fits', word: 'What fits a water' },
+  { path: '/stock/arrival', word: 'Arrivals' },
+  { path: '/stock/kinds', word: 'Kinds' },
+  { path: '/tanks/new', word: 'Add a tank' },
+  { path: '/book/import', word: 'Take in a table' },
+  { path: '/settings', word: 'Settings' },
 ] as const;

@@ -1,10 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink, RouterLinkActive } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive } from '@angular/router';
+import { filter, map } from 'rxjs';
 import { roundOf } from '#core/tonight';
 import { TonightStore } from '../tonight';
 import { roundInSteps } from '../ui/drawn-in-steps';
 import { StateMark } from '../ui/state-mark';
 import { stateWords } from '../ui/words';
+
+/** Pages about one tank, which it is standing behind their address. */
+const chosenByShelf: readonly string[] = ['/readings', '/water', '/water/routines'];
 
 /** The shelf: every tank in round order, its name and its state's mark. */
 @Component({
@@ -17,7 +22,8 @@ import { stateWords } from '../ui/words';
         @for (tank of group.visits.slice(0, drawnOf(group.visits)); track tank.tankId) {
           <li>
             <a
-              [routerLink]="['/tanks', tank.tankId]"
+              [routerLink]="pathOf(tank.tankId)"
+              [queryParams]="queryOf(tank.tankId)"
               routerLinkActive="here"
               [attr.title]="word(tank.state) + ': ' + tank.reason">
               <nl-state-mark [state]="tank.state" [worded]="false" />
@@ -87,8 +93,25 @@ import { stateWords } from '../ui/words';
   `,
 })
 export class Shelf {
+  private readonly router = inject(Router);
   private readonly store = inject(TonightStore);
   protected readonly groups = computed(() => roundOf(this.store.tanks()));
   protected readonly drawnOf = roundInSteps(this.groups);
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map((event) => event.urlAfterRedirects),
+    ),
+    { initialValue: this.router.url },
+  );
+  /** A page that is about one tank stays what it is, of another tank; from elsewhere the folio opens. */
+  private readonly page = computed(() => {
+    const path = this.url().replace(/[?#].*$/, '');
+    return chosenByShelf.includes(path) ? path : path.startsWith('/stock') ? '/stock/tanks' : '/tanks';
+  });
+  protected pathOf = (tankId: string): string[] =>
+    chosenByShelf.includes(this.page()) ? [this.page()] : [this.page(), tankId];
+  protected queryOf = (tankId: string): { tank?: string } =>
+    chosenByShelf.includes(this.page()) ? { tank: tankId } : {};
   protected word = (state: keyof typeof stateWords): string => stateWords[state];
 }

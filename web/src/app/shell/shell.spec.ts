@@ -68,6 +68,7 @@ describe('the outbox', () => {
               return answer(body.entries);
             },
             told: new Subject(),
+            inHouse: () => 'own',
           },
         },
       ],

@@ -1,19 +1,22 @@
 import type { ElementRef } from '@angular/core';
+import { Keyboard, Lamp, MoonStar, PanelLeft, PenLine, Search, Settings } from 'lucide';
 import { ButtonDirective } from 'primeng/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { routes } from '#contracts/api';
-import { LedgerLine } from '../readings';
+import { LedgerLine } from '../readings/later-line';
 import { TonightStore } from '../tonight';
 import { AlarmBar } from '../doing';
-import { dayText } from '../ui/words';
+import { dayText, nightText } from '../ui/words';
+import { Icon } from '../ui/icon';
 import { WorkingView } from '../ui/working-view';
 import { HouseStore } from '../base/house-store';
 import { Reach } from '../base/reach';
 import { AwayNote } from './away-note';
 import { LearnByHeart } from './learn-by-heart';
 import { NewerPages } from './newer-pages';
+import { FirstTime } from './first-time';
 import { Jump } from './jump';
 import { isTyping, Keys } from './keys';
 import { KeyList } from './key-list';
@@ -22,6 +25,9 @@ import { Outbox } from '../base/outbox';
 import { menu } from './pages';
 import { SetAside } from './set-aside';
 import { Shelf } from './shelf';
+import { Toasts } from './toasts';
+import { Told } from '../base/told';
+import { ToldNote } from './told-note';
 
 /** What is in sight whatever page is open. */
 const onEveryPage = [routes.house.path, routes.tonight.path];
@@ -35,6 +41,7 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
     RouterOutlet,
     RouterLink,
     RouterLinkActive,
+    Icon,
     Shelf,
     WorkingView,
     Jump,
@@ -43,12 +50,18 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
     AlarmBar,
     SetAside,
     AwayNote,
+    FirstTime,
+    Toasts,
+    ToldNote,
     ButtonDirective,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
-  host: { '(document:keydown)': 'onKey($event)' },
+  host: {
+    '(document:keydown)': 'onKey($event)',
+    '(document:pointerdown)': 'hasWritten.set(true)',
+  },
 })
 export class Shell {
   protected readonly house = inject(HouseStore);
@@ -56,18 +69,33 @@ export class Shell {
   protected readonly outbox = inject(Outbox);
   protected readonly tonight = inject(TonightStore);
   protected readonly reach = inject(Reach);
+  protected readonly questions = inject(Told);
   protected readonly newer = inject(NewerPages);
   private readonly heart = inject(LearnByHeart);
   private readonly router = inject(Router);
   private readonly page = viewChild<ElementRef<HTMLElement>>('page');
   protected readonly menu = menu;
+  protected readonly icons = {
+    shelf: PanelLeft,
+    line: PenLine,
+    jump: Search,
+    lightsOut: MoonStar,
+    lampOn: Lamp,
+    settings: Settings,
+    keys: Keyboard,
+  };
   protected readonly open = signal<'jump' | 'keys' | 'line' | null>(null);
   /** What is typed between `n` or `/` and the line or box being there: a quick hand loses no letter. */
   protected readonly typedAhead = signal('');
   protected readonly shelfOpen = signal(false);
   /** On a phone the bar holds what is wanted with wet hands; the other pages come up on asking. */
   protected readonly allPages = signal(false);
-  protected readonly shortNight = computed(() => this.night().replace(/^(\w{3})\w*, (\d+ \w{3})\w* .*$/, '$1 $2'));
+  /** What tells of the first write is fetched before it: with the first key or tap anywhere. */
+  protected readonly hasWritten = signal(false);
+  protected readonly shortNight = computed(() => {
+    const on = this.house.house()?.nightOn;
+    return on ? nightText(on) : '';
+  });
   protected readonly night = computed(() => {
     const on = this.house.house()?.nightOn;
     return on ? dayText(on) : '';
@@ -98,18 +126,29 @@ export class Shell {
       this.house.load();
     });
     this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
-      if (event instanceof NavigationStart) this.reach.turnedPage(onEveryPage);
+      // Whoever comes by keys begins in the page, not at the top of everything.
+      if (event instanceof NavigationEnd && document.activeElement === document.body) this.toPage();
+      if (!(event instanceof NavigationStart)) return;
+      this.reach.turnedPage(onEveryPage);
+      this.questions.turnedPage(onEveryPage);
     });
     effect(() => {
       this.heart.learn(this.tonight.tanks());
     });
   }
   protected onKey(event: KeyboardEvent): void {
+    this.hasWritten.set(true);
     if (event.key === 'Escape' && this.open()) this.close();
+    else if (event.key === 'Escape' && this.house.shortcuts() && this.leavesField(event)) this.toPage();
     else if (this.isAhead(event)) {
       event.preventDefault();
       this.typedAhead.update((text) => text + (event.key === 'Enter' ? '\n' : event.key));
     } else if (this.house.shortcuts() && !this.open()) this.keys.press(event);
+  }
+  /** Out of a field of the page, so that single keys act again. */
+  private leavesField({ target, defaultPrevented }: KeyboardEvent): boolean {
+    const page = this.page()?.nativeElement;
+    return !defaultPrevented && isTyping(target) && target instanceof Node && page?.contains(target) === true;
   }
   /** Meant for the line or the jump box, which is not there yet. */
   private isAhead(event: KeyboardEvent): boolean {
@@ -124,7 +163,7 @@ export class Shell {
     this.open.set(null);
   }
   protected toPage(): void {
-    this.page()?.nativeElement.focus();
+    this.page()?.nativeElement.focus({ preventScroll: true });
   }
   /** `.`: the next tank of the round, from the one that is open. */
   private nextOnRound(): void {

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { parameters } from '#almanac/parameters';
-import { intervalText } from '#core/readings';
 import { movementOf } from '#core/sources';
 import type { SourceHistory } from '#contracts/sources';
+import { decimalsOf, spanText, spokenSpan, unitOf, valueText } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
-import { dateText, figure } from '../ui/words';
+import { dateText } from '../ui/words';
 
 const drawn = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'] as const;
 
@@ -88,7 +88,7 @@ export class SourceYear {
       const [parameter, readings] = [parameters.find((p) => p.id === id), this.history()[id] ?? []];
       const moved = movementOf(readings);
       if (!parameter || !moved || readings.length < 2) return [];
-      const shown = (value: number): string => figure(value, parameter.decimalsCount);
+      const shown = (value: number): string => valueText(id, value);
       const { step } = moved;
       return [
         {
@@ -115,12 +115,13 @@ export class SourceYear {
         ? [
             {
               label: parameter.label,
-              unit: parameter.unit,
-              decimalsCount: parameter.decimalsCount,
+              unit: unitOf(id),
+              decimalsCount: decimalsOf(id),
               band: null,
               readings: readings.map((r) => ({
                 ...r,
-                text: `${intervalText(r, parameter.decimalsCount)}${r.origin === 'supplier-report' ? ', report' : ''}`,
+                ...spokenSpan(id, r),
+                text: `${spanText(id, r)}${r.origin === 'supplier-report' ? ', report' : ''}`,
               })),
             },
           ]

@@ -16,11 +16,12 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { intervalText, middle } from '#core/readings';
+import { middle } from '#core/readings';
 import { analysisReport, blendDisagrees, blendOf, chlorineMeaning, looksSoftened } from '#core/sources';
 import { sourceStates, type SourcePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
 import { analysisWords, treatmentWords } from '#words/sources';
+import { spanText, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -29,6 +30,8 @@ import { agoText } from '../ui/words';
 import { SourceYear } from './source-year';
 import { SourcesStore } from './sources-store';
 import { UnitLogPart } from './unit-log';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitWordPipe } from '../ui/amount';
 
 export const stateWords: Record<SourcePayload['state'], string> = {
   'tap-straight': 'tap, straight',
@@ -45,7 +48,20 @@ const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothin
 /** Water sources: what each is, what is known of it and from when, whether it can be true, and what it means. */
 @Component({
   selector: 'nl-sources',
-  imports: [FormsModule, RouterLink, SourceYear, UnitLogPart, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [
+    AmountPipe,
+    InUnit,
+    UnitWordPipe,
+    FormsModule,
+    RouterLink,
+    SourceYear,
+    UnitLogPart,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sources-screen.html',
   styleUrl: './sources-screen.scss',
@@ -115,7 +131,7 @@ export class SourcesScreen {
     const shown = parameters.flatMap((p) => {
       const span = expected[p.id];
       return span && ['ghDegrees', 'khDegrees', 'ec25UsPerCm'].includes(p.id)
-        ? [`${p.short} ${intervalText(span, p.decimalsCount)}`]
+        ? [`${p.short} ${spanText(p.id, span)}`]
         : [];
     });
     return {
@@ -130,8 +146,8 @@ export class SourcesScreen {
         ? [
             {
               label: p.label,
-              text: intervalText(value, p.decimalsCount),
-              unit: p.unit,
+              text: spanText(p.id, value),
+              unit: unitOf(p.id),
               ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }),
             },
           ]

@@ -16,11 +16,16 @@ export class SourcesStore {
 
   constructor() {
     this.asked.pipe(switchMap(() => this.api.call('sources').pipe(catchError(() => of(null))))).subscribe((answer) => {
-      if (answer) this._list.set(answer.sources);
+      // What was not told is not «nothing».
+      if (!answer) return;
+      this._list.set(answer.sources);
       this._loaded.set(true);
     });
     inject(Outbox).stirred.subscribe((entries) => {
-      if (this._loaded() && (!entries || entries.some((e) => ['source', 'readings', 'strike'].includes(e.kind))))
+      if (
+        (this._loaded() || !entries) &&
+        (!entries || entries.some((e) => ['source', 'readings', 'strike'].includes(e.kind)))
+      )
         this.load();
     });
   }

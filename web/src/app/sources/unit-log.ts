@@ -5,14 +5,28 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
 import { resinWords } from '#words/sources';
+import { amount, amountFigure } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText, figure } from '../ui/words';
+import { InUnit } from '../ui/in-unit';
+import { UnitWordPipe, AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 
 /** The RO unit: its in/out log, the membrane's rejection, litres since the resin, and when each school would change it. */
 @Component({
   selector: 'nl-unit-log',
-  imports: [FormsModule, ButtonDirective, Choice, InputText, Option],
+  imports: [
+    UnitWordPipe,
+    BareAmountPipe,
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
+    FormsModule,
+    ButtonDirective,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>The unit</h3>
@@ -22,19 +36,19 @@ import { agoText, figure } from '../ui/words';
           The membrane rejects <span class="num">{{ percent(s.rejectionFraction) }} %</span
           >{{ s.rejectionFraction < 0.9 ? ': under 90 it is worn or its seal leaks' : '' }}.
         }
-        <span class="num">{{ litres(s.litresSinceResinL) }} L</span> since the resin was new.
+        <span class="num">{{ s.litresSinceResinL | amount: 'volume' }}</span> since the resin was new.
       </p>
       <ul>
         @for (f of s.forecasts; track f.school) {
           <li class="small">
             <strong [class.act]="f.state === 'reached'"
-              >{{ resin[f.school].name }} ({{ school(f.school)?.ppmCount }} ppm, {{ litres(f.limitUsPerCm.lo) }}–{{
-                litres(f.limitUsPerCm.hi)
+              >{{ resin[f.school].name }} ({{ school(f.school)?.ppmCount }} ppm, {{ perCm(f.limitUsPerCm.lo) }}–{{
+                perCm(f.limitUsPerCm.hi)
               }}
-              µS/cm by the pen):</strong
+              {{ 'conductivity' | unitName }} by the pen):</strong
             >
             @if (f.state === 'reached') {
-              reached; change the resin, the first 20 L to waste.
+              reached; change the resin, the first {{ 20 | amount: 'volume' : 0 }} to waste.
             } @else if (f.leftL) {
               {{ leftText(f.leftL) }} left,
               {{ f.by === 'rise' ? 'by how it rises' : 'by how long earlier charges lasted' }}.
@@ -49,35 +63,18 @@ import { agoText, figure } from '../ui/words';
     }
     <form class="row" (ngSubmit)="write()">
       <label
-        ><span class="name">Litres made, by the meter</span
-        ><input
-          pInputText
-          type="number"
-          step="any"
-          min="0"
-          name="made"
-          required
-          [ngModel]="made()"
-          (ngModelChange)="made.set($event)"
+        ><span class="name">{{ 'volume' | unitWord }} made, by the meter</span
+        ><input pInputText nlIn="volume" name="made" required [ngModel]="made()" (ngModelChange)="made.set($event)"
       /></label>
       <label
-        ><span class="name">In, µS/cm</span
-        ><input
-          pInputText
-          type="number"
-          step="any"
-          min="0"
-          name="in"
-          [ngModel]="ins()"
-          (ngModelChange)="ins.set($event)"
+        ><span class="name">In, {{ 'conductivity' | unitName }}</span
+        ><input pInputText nlIn="conductivity" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)"
       /></label>
       <label
         ><span class="name">After the membrane</span
         ><input
           pInputText
-          type="number"
-          step="any"
-          min="0"
+          nlIn="conductivity"
           name="between"
           [ngModel]="between()"
           (ngModelChange)="between.set($event)" />
@@ -89,9 +86,7 @@ import { agoText, figure } from '../ui/words';
         ><span class="name">Out</span
         ><input
           pInputText
-          type="number"
-          step="any"
-          min="0"
+          nlIn="conductivity"
           name="out"
           [ngModel]="out()"
           (ngModelChange)="out.set($event)"
@@ -128,10 +123,10 @@ import { agoText, figure } from '../ui/words';
             @for (l of recent(); track l.atEpochMs) {
               <tr>
                 <td class="small">{{ ago(l.atEpochMs) }}</td>
-                <td class="num right">{{ litres(l.madeL) }}</td>
-                <td class="num right">{{ l.inUsPerCm ?? '' }}</td>
-                <td class="num right">{{ l.betweenUsPerCm ?? '' }}</td>
-                <td class="num right">{{ l.outUsPerCm ?? '' }}</td>
+                <td class="num right">{{ l.madeL | bareAmount: 'volume' : 0 }}</td>
+                <td class="num right">{{ l.inUsPerCm | bareAmount: 'conductivity' : 0 }}</td>
+                <td class="num right">{{ l.betweenUsPerCm | bareAmount: 'conductivity' : 0 }}</td>
+                <td class="num right">{{ l.outUsPerCm | bareAmount: 'conductivity' : 0 }}</td>
                 <td class="small">{{ l.renewed.join(', ') }}</td>
               </tr>
             }
@@ -189,12 +184,12 @@ export class UnitLogPart {
   protected readonly resin = resinWords;
   protected school = (id: string): (typeof resinSchools)[number] | undefined => resinSchools.find((s) => s.id === id);
   protected percent = (share: number): string => figure(100 * share, 1);
-  protected litres = (value: number): string => figure(value, 0);
+  protected perCm = (value: number): string => amountFigure('conductivity', value, 0);
   protected leftText({ lo, hi }: { lo: number; hi: number | null }): string {
-    if (hi === null) return `at least ${this.litres(lo)} L`;
-    return this.litres(lo) === this.litres(hi)
-      ? `about ${this.litres(lo)} L`
-      : `${this.litres(lo)}–${this.litres(hi)} L`;
+    if (hi === null) return `at least ${amount('volume', lo, 0)}`;
+    return amountFigure('volume', lo, 0) === amountFigure('volume', hi, 0)
+      ? `about ${amount('volume', lo, 0)}`
+      : `${amountFigure('volume', lo, 0)}–${amount('volume', hi, 0)}`;
   }
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected fault = (field: string): string => this.faults().get(field) ?? '';

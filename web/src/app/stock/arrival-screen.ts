@@ -32,6 +32,9 @@ import { ValueField } from '../ui/value-field';
 import { DripTimers } from './drip-timers';
 import { StockNav } from './stock-nav';
 import { countFrom, StockStore } from './stock-store';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe } from '../ui/amount';
+import { FromToPipe } from '../ui/from-to';
 
 const bagFields = [
   { id: 'tempC', label: 'Temperature, °C' },
@@ -47,6 +50,10 @@ const weekMs = 7 * 86_400_000;
 @Component({
   selector: 'nl-arrival',
   imports: [
+    FromToPipe,
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
     FormsModule,
     RouterLink,
     Figure,
@@ -100,6 +107,7 @@ export class ArrivalScreen {
     });
   }
   protected readonly quarantines = computed(() => this.store.tanks().filter((t) => t.setUp.purpose === 'quarantine'));
+  /** Only a tank that somebody named: the one last looked at may be the one that is not well. */
   protected readonly stock = computed(() => this.store.stockOf(this.tank() ?? ''));
   protected readonly kind = computed(() => this.store.kindNamed(this.kindId()));
   protected readonly planned = computed(() => countFrom(this.count()));
@@ -132,7 +140,7 @@ export class ArrivalScreen {
     if (!stock || !kind) return '';
     const fit = fitOf({ kind, water: stock.tank.water });
     return fit.verdict === 'no' && fit.deciding
-      ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding])}.`
+      ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`
       : '';
   });
   /** They bear less than this tank is planned for. */

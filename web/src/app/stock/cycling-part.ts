@@ -7,6 +7,7 @@ import { recorder } from '#core/explain';
 import { middle, type DatedReading } from '#core/readings';
 import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
 import { cyclingReasonWords, cyclingWords } from '#words/stock';
+import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { FolioStore } from '../tonight';
@@ -15,13 +16,14 @@ import { plainRefusal } from '../ui/refusals';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
 import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
+import { InUnit } from '../ui/in-unit';
 
 const weekMs = 7 * 86_400_000;
 
 /** The cycle of a tank: its school, where it stands, when it will be ready, and the dose of ammonia by net volume. */
 @Component({
   selector: 'nl-cycling-part',
-  imports: [FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
+  imports: [InUnit, FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Cycle">
@@ -78,15 +80,7 @@ const weekMs = 7 * 86_400_000;
         <form class="row" (ngSubmit)="write()">
           <label
             ><span class="name">Ammonia to, mg/L as N</span
-            ><input
-              pInputText
-              type="number"
-              step="0.1"
-              min="0.1"
-              max="5"
-              name="target"
-              [ngModel]="target()"
-              (ngModelChange)="target.set($event)"
+            ><input pInputText nlIn="ammonia" name="target" [ngModel]="target()" (ngModelChange)="target.set($event)"
           /></label>
           <label
             ><span class="name">From</span
@@ -97,13 +91,7 @@ const weekMs = 7 * 86_400_000;
           @if (from() === 'solution') {
             <label
               ><span class="name">Its strength, % NH3</span
-              ><input
-                pInputText
-                type="number"
-                step="0.1"
-                name="strength"
-                [ngModel]="strength()"
-                (ngModelChange)="strength.set($event)"
+              ><input pInputText nlIn name="strength" [ngModel]="strength()" (ngModelChange)="strength.set($event)"
             /></label>
           }
           <p>
@@ -114,7 +102,7 @@ const weekMs = 7 * 86_400_000;
                 [text]="doseText()"
                 [unit]="d.value.amountMl === null ? 'g' : 'mL'"
                 [working]="d" />
-              for {{ litres() }} L net.
+              for {{ litres() }} net.
             } @else {
               <span class="fault">{{ refusal() }}</span>
             }
@@ -265,7 +253,7 @@ export class CyclingPart {
   protected readonly doseText = computed(() =>
     figure(this.dose()?.value.amountMl ?? this.dose()?.value.amountG ?? 0, 2),
   );
-  protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 1));
+  protected readonly litres = computed(() => amount('volume', this.stock().tank.netVolumeL, 1));
   protected readonly series = computed((): ChartSeries[] =>
     (
       [

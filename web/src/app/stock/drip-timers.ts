@@ -7,8 +7,9 @@ import { acclimationParameters, acclimationProgress, plannedFraction, type Accli
 import type { AcclimationPayload } from '#contracts/book';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
-import { parameterLabel, parameterShort } from '../ui/kind-words';
+import { parameterLabel, parameterShort, quantityOf } from '../ui/kind-words';
 import { StockStore } from './stock-store';
+import { InUnit } from '../ui/in-unit';
 
 type Started = Extract<AcclimationPayload, { step: 'started' }>;
 export interface Drip {
@@ -25,7 +26,7 @@ export interface Drip {
 /** Drips that run: the plan's share and, once measured, the share of each difference; read from the book, so a reload changes nothing. */
 @Component({
   selector: 'nl-drip-timers',
-  imports: [FormsModule, ButtonDirective, InputText],
+  imports: [InUnit, FormsModule, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (d of drips(); track d.arrivalId) {
@@ -67,8 +68,7 @@ export interface Drip {
               ><span class="name">{{ short(p) }} in the box</span
               ><input
                 pInputText
-                type="number"
-                step="any"
+                [nlIn]="quantityOf(p)"
                 [name]="p"
                 [ngModel]="texts()[d.arrivalId + p]"
                 (ngModelChange)="set(d.arrivalId + p, $event)"
@@ -109,6 +109,7 @@ export interface Drip {
   `,
 })
 export class DripTimers {
+  protected quantityOf = quantityOf;
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly store = inject(StockStore);

@@ -19,15 +19,17 @@ import {
   type FeedingSchool,
 } from '#core/stock';
 import { feedingWords, mealWords } from '#words/stock';
+import { amount, fromTo } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { agoText, figure, whenText } from '../ui/words';
 import type { TankStock } from './stock-store';
+import { InUnit } from '../ui/in-unit';
 
 const spanText = ({ lo, hi }: { lo: number; hi: number }, decimalsCount: number): string => {
   const [from, to] = [figure(lo, decimalsCount), figure(hi, decimalsCount)];
-  return from === to ? from : `${from}–${to}`;
+  return fromTo(from, to);
 };
 function pinchText({ lo, hi }: { lo: number; hi: number }): string {
   const [from, to] = [pinchesOf(lo), pinchesOf(hi)];
@@ -40,7 +42,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
 /** Feeding one tank: the ration by the chosen school, the food whose turn it is, what must come out, and the nitrogen. */
 @Component({
   selector: 'nl-feeding-part',
-  imports: [FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
+  imports: [InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (animals()) {
@@ -98,10 +100,8 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
             ><span class="name">Grams</span
             ><input
               pInputText
-              type="number"
+              nlIn
               name="grams"
-              step="any"
-              min="0"
               [ngModel]="grams()"
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
@@ -115,7 +115,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
           <p class="small">
             It brings
             <nl-figure title="Nitrate from this ration" [text]="no3Text()" unit="mg/L nitrate at most" [working]="n" />
-            into {{ litres() }} L; {{ stay() }}
+            into {{ litres() }}; {{ stay() }}
           </p>
         }
         <ul>
@@ -142,14 +142,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
           <summary>For an absence</summary>
           <label class="short"
             ><span class="name">Nights away</span
-            ><input
-              pInputText
-              type="number"
-              min="1"
-              max="60"
-              name="away"
-              [ngModel]="away()"
-              (ngModelChange)="away.set($event)"
+            ><input pInputText nlIn name="away" [ngModel]="away()" (ngModelChange)="away.set($event)"
           /></label>
           <p class="small">
             {{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box
@@ -286,7 +279,7 @@ export class FeedingPart {
   );
   protected readonly advice = computed(() => {
     const { lo, hi } = this.ration();
-    const mass = `${figure(lo, 2)}–${figure(hi, 2)} g`;
+    const mass = `${fromTo(figure(lo, 2), figure(hi, 2))} g`;
     if (this.school() === 'mass') return `About ${mass} a day by living mass, in tiny amounts.`;
     if (this.school() === 'few') return `About ${mass} two or three times a week; between, they graze.`;
     const meal = this.learnt();
@@ -307,12 +300,12 @@ export class FeedingPart {
   protected readonly no3Text = computed(() => figure(this.nitrogen()?.value.no3MgPerL ?? 0, 2));
   protected readonly stay = computed(() => {
     const food = foods.find((f) => f.id === this.foodId());
-    return food?.stayHours ? `out again within ${food.stayHours.lo}–${food.stayHours.hi} hours.` : 'it may stay.';
+    return food?.stayHours ? `out again within ${fromTo(food.stayHours.lo, food.stayHours.hi)} hours.` : 'it may stay.';
   });
   protected readonly portions = computed(() =>
     portionsFor({ awayDays: this.away(), school: this.school(), dailyG: this.ration().lo }),
   );
-  protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 0));
+  protected readonly litres = computed(() => amount('volume', this.stock().tank.netVolumeL, 0));
   protected grams2 = (g: number): string => figure(g, 2);
   protected foodName = (id: string): string => foods.find((f) => f.id === id)?.name ?? id;
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });

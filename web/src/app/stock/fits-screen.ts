@@ -4,7 +4,6 @@ import { InputText } from 'primeng/inputtext';
 import { Router, RouterLink } from '@angular/router';
 import { practices } from '#almanac/practices';
 import { schoolClash } from '#core/almanac';
-import { intervalText } from '#core/readings';
 import {
   cycleAsked,
   kindParameters,
@@ -16,8 +15,9 @@ import {
   type WaterKnown,
 } from '#core/stock';
 import { osmoticWords } from '#words/stock';
+import { spanText } from '#words/units';
 import { SourcesStore } from '../sources';
-import { decimalsOf, groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
+import { groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
 import { HouseStore } from '../base/house-store';
 import { FitsWorker } from './fits-worker';
 import { StockNav } from './stock-nav';
@@ -61,10 +61,10 @@ interface Shelf {
       <label
         ><span class="name">Water of</span
         ><nl-choice (picked)="choose($event)">
-          <nl-option value="" disabled [chosen]="!tank() && !source()" word="Choose a source or a tank" />
+          <nl-option value="" disabled [chosen]="!tank() && !here()" word="Choose a source or a tank" />
           <nl-options word="Sources">
             @for (s of sources.list(); track s.sourceId) {
-              <nl-option [value]="'source:' + s.sourceId" [chosen]="s.sourceId === source()" [word]="s.setUp.name" />
+              <nl-option [value]="'source:' + s.sourceId" [chosen]="s.sourceId === here()" [word]="s.setUp.name" />
             }
           </nl-options>
           <nl-options word="Tanks">
@@ -90,7 +90,7 @@ interface Shelf {
           autocomplete="off"
           placeholder="part of a name"
       /></label>
-      @if (source()) {
+      @if (here()) {
         <label
           ><span class="name">What a new active bed costs you</span
           ><input
@@ -115,7 +115,7 @@ interface Shelf {
         @if (missing().length > 0) {
           <span class="quiet"
             >not known: {{ missing().join(', ') }}; what hangs on it cannot be told.
-            <a routerLink="/readings" [queryParams]="source() ? { source: source() } : { tank: tank() }"
+            <a routerLink="/readings" [queryParams]="here() ? { source: here() } : { tank: tank() }"
               >Write a test</a
             ></span
           >
@@ -147,8 +147,8 @@ interface Shelf {
                     line.kind.commonName
                   }}</a>
                   <span class="small quiet">{{ line.kind.scientificName }}</span></span
-                ><span class="small how">{{ line.how }}</span
-                ><span class="small quiet">{{ line.why }}</span>
+                >&ngsp;<span class="small how">{{ line.how }}</span
+                >&ngsp;<span class="small quiet">{{ line.why }}</span>
               </li>
             }
           </ul>
@@ -215,6 +215,13 @@ export class FitsScreen {
   private readonly house = inject(HouseStore);
   private readonly worker = inject(FitsWorker);
   private readonly router = inject(Router);
+  /** The water that is asked for; else the tap, else the first that was analysed. */
+  protected readonly here = computed((): string | undefined => {
+    const [tank, source] = [this.tank(), this.source()];
+    if (tank !== undefined || source !== undefined) return source;
+    const analysed = this.sources.list().filter((s) => s.analysis.ghDegrees !== undefined);
+    return (analysed.find((s) => s.setUp.state.startsWith('tap')) ?? analysed[0])?.sourceId;
+  });
   protected readonly groups = stockGroups;
   protected readonly groupWords = groupWords;
   protected readonly parameters = kindParameters;
@@ -228,18 +235,18 @@ export class FitsScreen {
   protected readonly failed = signal(false);
 
   protected readonly water = computed((): WaterKnown | null => {
-    const [tank, source] = [this.tank(), this.source()];
+    const [tank, source] = [this.tank(), this.here()];
     if (tank) return this.store.stockOf(tank)?.tank.water ?? null;
     return source ? (this.sources.named(source)?.analysis ?? null) : null;
   });
   protected readonly missing = computed(() =>
     kindParameters
-      .filter((p) => !this.water()?.[p] && !(p === 'tempC' && this.source()) && p !== 'ec25UsPerCm')
+      .filter((p) => !this.water()?.[p] && !(p === 'tempC' && this.here()) && p !== 'ec25UsPerCm')
       .map(parameterLabel),
   );
   /** The chosen source is softened: its hardness says nothing of what comes before the softener. */
   protected readonly soft = computed(() =>
-    this.sources.named(this.source() ?? '')?.setUp.state === 'softened'
+    this.sources.named(this.here() ?? '')?.setUp.state === 'softened'
       ? 'Softened water: sodium in place of calcium. For animals draw it before the softener, and test that.'
       : '',
   );
@@ -248,7 +255,7 @@ export class FitsScreen {
     this.store.load();
     this.sources.load();
     effect(() => {
-      const [kinds, water, isSource] = [this.store.kinds(), this.water(), this.source() !== undefined];
+      const [kinds, water, isSource] = [this.store.kinds(), this.water(), this.here() !== undefined];
       if (!water) return;
       const known = Object.fromEntries(
         kindParameters.flatMap((p) => (water[p] ? [[p, { lo: water[p].lo, hi: water[p].hi }]] : [])),
@@ -267,7 +274,7 @@ export class FitsScreen {
         }, failed);
     });
   }
-  protected readonly shelves = computed((): Shelf[] => (this.source() ? this.sourceShelves() : this.tankShelves()));
+  protected readonly shelves = computed((): Shelf[] => (this.here() ? this.sourceShelves() : this.tankShelves()));
 
   private listed(kindId: string): StockKind | null {
     const kind = this.store.kindNamed(kindId);
@@ -371,7 +378,7 @@ export class FitsScreen {
   }
   private decided(kind: StockKind, fit: KindFit): string {
     const p = fit.deciding;
-    return p ? `${parameterShort(p)} ${rangeText(kind.ranges[p])} wanted` : '';
+    return p ? `${parameterShort(p)} ${rangeText(kind.ranges[p], p)} wanted` : '';
   }
   /** Where the schools of this kind differ about the value that decides, both are said. */
   private schools(kind: StockKind, parameter: KindParameter): string {
@@ -387,13 +394,12 @@ export class FitsScreen {
     const span = p ? this.water()?.[p] : undefined;
     if (!p || fit.verdict === 'fits') return '';
     if (!span) return `${parameterLabel(p)} of this water is not known.`;
-    const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p])}.`;
+    const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p], p)}.`;
     return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees')
       ? `${said} ${osmoticWords({ group: kind.group, side })}${this.schools(kind, p)}`
       : `${said}${this.schools(kind, p)}`;
   }
-  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>
-    intervalText(span, decimalsOf(p));
+  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string => spanText(p, span);
   protected short = parameterShort;
   protected choose(picked: string): void {
     const [kind, id] = picked.split(':');

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
+import { TableModule } from 'primeng/table';
 import { FormsModule } from '@angular/forms';
 import { sources } from '#almanac/sources';
 import { kindParameters, stockGroups, type KindParameter, type KindRange, type StockKind } from '#core/stock';
@@ -11,15 +12,31 @@ import { DiaryWatch, Scribe } from '../base/scribe';
 import { gradeWords } from '../ui/words';
 import { groupWords, parameterShort, rangeText } from '../ui/kind-words';
 import { ValueField } from '../ui/value-field';
+import { saveCsv } from '../ui/save-csv';
 import { StockNav } from './stock-nav';
 import { StockStore } from './stock-store';
+import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
+import { FromToPipe } from '../ui/from-to';
 
 type Ends = Partial<Record<KindParameter, { lo: number | null; hi: number | null }>>;
 
 /** The kinds of the almanac and the keeper's own, which outrank it: a breeder's figures beat any book. */
 @Component({
   selector: 'nl-kinds',
-  imports: [FormsModule, StockNav, ValueField, ButtonDirective, Choice, InputText, Option],
+  imports: [
+    FromToPipe,
+    AmountPipe,
+    BareAmountPipe,
+    UnitNamePipe,
+    FormsModule,
+    StockNav,
+    ValueField,
+    ButtonDirective,
+    Choice,
+    InputText,
+    Option,
+    TableModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './kinds-screen.html',
   styleUrl: './kinds-screen.scss',
@@ -64,6 +81,17 @@ export class KindsScreen {
           `${k.commonName} ${k.scientificName}`.toLowerCase().includes(wanted),
       );
   });
+  protected saveTable(): void {
+    saveCsv(
+      'kinds',
+      ['kind', 'scientific name', 'group', 'grows to, cm', ...kindParameters, 'bears'],
+      this.listed().map((k) => [
+        ...[k.commonName, k.scientificName, k.group, k.adultCm],
+        ...kindParameters.map((p) => rangeText(k.ranges[p])),
+        k.bearing,
+      ]),
+    );
+  }
   protected readonly open = computed(() => this.store.kindNamed(this.openId()));
   protected show(id: string): void {
     this.openId.set(this.openId() === id ? '' : id);
@@ -109,7 +137,7 @@ export class KindsScreen {
     this.diary.of('own-kind').find((o) => o.payload.kind.id === id)?.subjectId ?? null;
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected readonly allFaults = computed(() => [...this.faults().values()].join('; '));
-  protected range = (k: StockKind, p: KindParameter): string => rangeText(k.ranges[p]);
+  protected range = (k: StockKind, p: KindParameter): string => rangeText(k.ranges[p], p);
   protected short = parameterShort;
   protected evidence(k: StockKind, p: KindParameter): string {
     const r = k.ranges[p];

@@ -7,17 +7,19 @@ import { exampleFertilisers } from '#almanac/kinds';
 import { recorder } from '#core/explain';
 import { dosingSchools, drySalts, nutrientsAdded, trimDue, type Fertiliser } from '#core/stock';
 import { dosingWords, trimWords } from '#words/stock';
+import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
+import { InUnit } from '../ui/in-unit';
 
 /** The plants of one tank: what is due to be trimmed and how long it takes, and what a dose adds in a week. */
 @Component({
   selector: 'nl-plants-part',
-  imports: [FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
+  imports: [InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (plants().length > 0) {
@@ -72,50 +74,20 @@ import type { TankStock } from './stock-store';
           ></label>
           <label
             ><span class="name">{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose</span
-            ><input
-              pInputText
-              type="number"
-              step="any"
-              min="0"
-              name="amount"
-              [ngModel]="amount()"
-              (ngModelChange)="amount.set($event)"
+            ><input pInputText nlIn name="amount" [ngModel]="amount()" (ngModelChange)="amount.set($event)"
           /></label>
           <label
             ><span class="name">Doses a week</span
-            ><input
-              pInputText
-              type="number"
-              step="1"
-              min="0"
-              max="21"
-              name="doses"
-              [ngModel]="doses()"
-              (ngModelChange)="doses.set($event)"
+            ><input pInputText nlIn name="doses" [ngModel]="doses()" (ngModelChange)="doses.set($event)"
           /></label>
           <label
             ><span class="name">Changed weekly, %</span
-            ><input
-              pInputText
-              type="number"
-              step="1"
-              min="0"
-              max="100"
-              name="change"
-              [ngModel]="change()"
-              (ngModelChange)="change.set($event)"
+            ><input pInputText nlIn name="change" [ngModel]="change()" (ngModelChange)="change.set($event)"
           /></label>
           @if (chosen().form === 'liquid' && !chosen().carbon) {
             <label
               ><span class="name">Nitrate by its label, mg/mL</span
-              ><input
-                pInputText
-                type="number"
-                step="any"
-                min="0"
-                name="label"
-                [ngModel]="no3Label()"
-                (ngModelChange)="no3Label.set($event)"
+              ><input pInputText nlIn name="label" [ngModel]="no3Label()" (ngModelChange)="no3Label.set($event)"
             /></label>
           }
         </div>
@@ -123,8 +95,7 @@ import type { TankStock } from './stock-store';
           <p class="caution small">
             Liquid carbon is a disinfectant: gloves and eyes, never by more than its label, by net volume ({{
               litres()
-            }}
-            L). Shrimp die of double doses.
+            }}). Shrimp die of double doses.
             @if (sensitive(); as names) {
               Harmed by it here: {{ names }}.
             }
@@ -259,7 +230,7 @@ export class PlantsPart {
     const result = this.result();
     return result.ok ? '' : plainRefusal(result.refusal);
   });
-  protected readonly litres = computed(() => figure(this.stock().tank.netVolumeL, 0));
+  protected readonly litres = computed(() => amount('volume', this.stock().tank.netVolumeL, 0));
   protected text = (value: number): string => figure(value, value < 1 ? 2 : 1);
   protected day = (at: number): string => dateText(at, this.house.zone());
   protected async trimmed(kindId: string): Promise<void> {

@@ -23,9 +23,6 @@ import { countText, StockStore, type TankStock } from './stock-store';
     @if (tonight.empty()) {
       <nl-welcome />
     }
-    @if (store.fault()) {
-      <p class="fault" role="alert">The stock cannot be read just now.</p>
-    }
     <label class="check"
       ><p-checkbox
         [autofocus]="false"

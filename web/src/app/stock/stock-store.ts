@@ -54,8 +54,9 @@ export class StockStore {
       if (view) this._view.set(view);
       this._fault.set(view === null);
     });
-    inject(Outbox).stirred.subscribe(() => {
-      if (this._view()) this.load();
+    inject(Outbox).stirred.subscribe((entries) => {
+      // After a failure too: asked again, whatever was there before.
+      if (this._view() || (!entries && this._fault())) this.load();
     });
   }
   load(): void {

@@ -12,6 +12,7 @@ import { Choice, Option } from '../ui/choice';
 import { Day } from '../ui/day';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
+import { TableModule } from 'primeng/table';
 import {
   supplyCategories,
   supplyState,
@@ -27,7 +28,10 @@ import { supplyWords } from '#words/supplies';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
-import { dateText, figure } from '../ui/words';
+import { saveCsv } from '../ui/save-csv';
+import { dateText, figure, shortDayText } from '../ui/words';
+import { InUnit } from '../ui/in-unit';
+import { FromToPipe } from '../ui/from-to';
 
 const stateWords: Record<SupplyState['state'], string> = {
   enough: 'enough',
@@ -42,7 +46,7 @@ const dayMs = 86_400_000;
 /** What is on the shelf: how much, how fast it goes, when it runs out, and what to order. */
 @Component({
   selector: 'nl-supplies',
-  imports: [FormsModule, ButtonDirective, Choice, Day, InputText, Option],
+  imports: [FromToPipe, InUnit, FormsModule, TableModule, ButtonDirective, Choice, Day, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supplies</h1>
@@ -50,81 +54,78 @@ const dayMs = 86_400_000;
       <p class="caution" role="status">To order: {{ orders().join(', ') }}.</p>
     }
     @if (rows().length > 0) {
-      <table>
-        <thead>
+      <p class="small"><button pButton type="button" class="asText" (click)="saveTable()">Save it as CSV</button></p>
+      <p-table [value]="rows()" dataKey="id" class="sticky">
+        <ng-template #header>
           <tr>
-            <th>Supply</th>
-            <th class="right">Left</th>
+            <th pSortableColumn="supply.name">Supply <p-sortIcon field="supply.name" /></th>
+            <th pSortableColumn="state.leftValue" class="right">Left <p-sortIcon field="state.leftValue" /></th>
             <th class="right">A week</th>
-            <th>Runs out</th>
-            <th>Good until</th>
-            <th>State</th>
+            <th pSortableColumn="state.runsOut.loEpochMs">Runs out <p-sortIcon field="state.runsOut.loEpochMs" /></th>
+            <th pSortableColumn="supply.expiresOn">Good until <p-sortIcon field="supply.expiresOn" /></th>
+            <th pSortableColumn="state.state">State <p-sortIcon field="state.state" /></th>
             <th>Write</th>
           </tr>
-        </thead>
-        <tbody>
-          @for (r of rows(); track r.id) {
-            <tr>
-              <td>
-                <span class="serif">{{ r.supply.name }}</span>
-                <div class="small quiet about">
-                  {{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button
-                    pButton
-                    type="button"
-                    class="asText small"
-                    (click)="edit(r.id, r.supply)">
-                    change<span class="visuallyHidden"> {{ r.supply.name }}</span>
-                  </button>
-                </div>
-              </td>
-              <td class="num right">
-                {{ amount(r.state.leftValue) }} <span class="unit">{{ r.supply.unit }}</span>
-              </td>
-              <td class="num right">
-                @if (r.state.weekly; as w) {
-                  {{ amount(w.lo) }}–{{ amount(w.hi) }}
-                } @else {
-                  <span class="quiet">?</span>
-                }
-              </td>
-              <td class="small num">
-                @if (r.state.runsOut; as o) {
-                  {{ day(o.loEpochMs) }} – {{ day(o.hiEpochMs) }}
-                }
-              </td>
-              <td class="small num">{{ r.supply.expiresOn ?? '' }}</td>
-              <td class="small">
-                <strong [class]="r.state.state">{{ words[r.state.state] }}</strong>
-                <div class="quiet">{{ stateText(r.state.reason) }}</div>
-              </td>
-              <td>
-                <form class="log" (ngSubmit)="log(r.id, r.supply.name)">
-                  <nl-choice
-                    [name]="'e' + r.id"
-                    [ariaLabel]="'What happened to ' + r.supply.name"
-                    [ngModel]="events()[r.id] ?? 'used'"
-                    (ngModelChange)="setEvent(r.id, $event)">
-                    <nl-option value="used" word="used" />
-                    <nl-option value="left" word="left, counted" />
-                    <nl-option value="bought" word="bought" />
-                    <nl-option value="thrown-away" word="thrown away" /></nl-choice
-                  ><input
-                    pInputText
-                    type="number"
-                    step="any"
-                    min="0"
-                    [name]="'v' + r.id"
-                    [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit"
-                    [ngModel]="values()[r.id]"
-                    (ngModelChange)="setValue(r.id, $event)" /><button pButton class="plain">
-                    Write<span class="visuallyHidden"> {{ r.supply.name }}</span>
-                  </button>
-                </form>
-              </td>
-            </tr>
-          }
-        </tbody>
-      </table>
+        </ng-template>
+        <ng-template #body let-r>
+          <tr>
+            <td>
+              <span class="serif">{{ r.supply.name }}</span>
+              <div class="small quiet about">
+                {{ r.supply.category }}{{ about(r.supply) }}&ngsp;<button
+                  pButton
+                  type="button"
+                  class="asText small"
+                  (click)="edit(r.id, r.supply)">
+                  change<span class="visuallyHidden"> {{ r.supply.name }}</span>
+                </button>
+              </div>
+            </td>
+            <td class="num right">
+              {{ amount(r.state.leftValue) }} <span class="unit">{{ r.supply.unit }}</span>
+            </td>
+            <td class="num right">
+              @if (r.state.weekly; as w) {
+                {{ amount(w.lo) | to: amount(w.hi) }}
+              } @else {
+                <span class="quiet">?</span>
+              }
+            </td>
+            <td class="small num">
+              @if (r.state.runsOut; as o) {
+                {{ day(o.loEpochMs) }} – {{ day(o.hiEpochMs) }}
+              }
+            </td>
+            <td class="small num">{{ r.supply.expiresOn ? shortDay(r.supply.expiresOn) : '' }}</td>
+            <td class="small">
+              <strong [class]="r.state.state">{{ stateWord(r.state.state) }}</strong>
+              <div class="quiet">{{ stateText(r.state.reason) }}</div>
+            </td>
+            <td>
+              <form class="log" (ngSubmit)="log(r.id, r.supply.name)">
+                <nl-choice
+                  [name]="'e' + r.id"
+                  [ariaLabel]="'What happened to ' + r.supply.name"
+                  [ngModel]="events()[r.id] ?? 'used'"
+                  (ngModelChange)="setEvent(r.id, $event)">
+                  <nl-option value="used" word="used" />
+                  <nl-option value="left" word="left, counted" />
+                  <nl-option value="bought" word="bought" />
+                  <nl-option value="thrown-away" word="thrown away" /></nl-choice
+                ><input
+                  pInputText
+                  nlIn
+                  [name]="'v' + r.id"
+                  [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit"
+                  [ngModel]="values()[r.id]"
+                  (ngModelChange)="setValue(r.id, $event)" /><button pButton class="plain">
+                  Write<span class="visuallyHidden"> {{ r.supply.name }}</span>
+                </button>
+              </form>
+            </td>
+          </tr>
+        </ng-template>
+      </p-table>
     } @else if (diary.loaded()) {
       <p class="quiet">
         Nothing is on the shelf that the book knows of. Minerals, conditioner, plain salts, food, kits, resin,
@@ -175,10 +176,7 @@ const dayMs = 86_400_000;
             ><span class="name">Pure, % by its label</span
             ><input
               pInputText
-              type="number"
-              min="1"
-              max="100"
-              step="any"
+              nlIn
               name="purity"
               [ngModel]="purityPercent()"
               (ngModelChange)="purityPercent.set($event)"
@@ -203,23 +201,14 @@ const dayMs = 86_400_000;
       @if (!editing()) {
         <label
           ><span class="name">There is now</span
-          ><input
-            pInputText
-            type="number"
-            step="any"
-            min="0"
-            name="now"
-            [ngModel]="now()"
-            (ngModelChange)="now.set($event)"
+          ><input pInputText nlIn name="now" [ngModel]="now()" (ngModelChange)="now.set($event)"
         /></label>
       }
       <label
         ><span class="name">A pack holds, {{ unit() }}</span
         ><input
           pInputText
-          type="number"
-          step="any"
-          min="0"
+          nlIn
           name="packHolds"
           [ngModel]="packHolds()"
           (ngModelChange)="packHolds.set($event)"
@@ -232,9 +221,7 @@ const dayMs = 86_400_000;
         ><span class="name">and costs</span
         ><input
           pInputText
-          type="number"
-          step="any"
-          min="0"
+          nlIn
           name="packCosts"
           [ngModel]="packCosts()"
           (ngModelChange)="packCosts.set($event)"
@@ -249,14 +236,7 @@ const dayMs = 86_400_000;
       /></label>
       <label
         ><span class="name">Days until a delivery comes</span
-        ><input
-          pInputText
-          type="number"
-          min="0"
-          max="365"
-          name="lead"
-          [ngModel]="lead()"
-          (ngModelChange)="lead.set($event)"
+        ><input pInputText nlIn name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)"
       /></label>
       <div>
         <button pButton class="go" [disabled]="name().trim() === ''">
@@ -322,7 +302,7 @@ export class SuppliesScreen {
   protected readonly diary = new DiaryWatch(['supply', 'supply-log']);
   protected readonly categories = supplyCategories;
   protected readonly units = supplyUnits;
-  protected readonly words = stateWords;
+  protected stateWord = (state: SupplyState['state']): string => stateWords[state];
   protected readonly name = signal('');
   protected readonly category = signal<SupplyCategory>('mineral');
   protected readonly unit = signal<SupplyUnit>('g');
@@ -367,6 +347,17 @@ export class SuppliesScreen {
   );
   protected amount = (value: number): string => figure(value, value < 10 ? 1 : 0);
   protected day = (at: number): string => dateText(at, this.house.zone());
+  protected shortDay = (on: string): string => shortDayText(Date.parse(`${on}T12:00:00Z`), 'UTC');
+  protected saveTable(): void {
+    saveCsv(
+      'supplies',
+      ['supply', 'sort', 'left', 'unit', 'a week, from', 'to', 'good until', 'state'],
+      this.rows().map(({ supply, state }) => [
+        ...[supply.name, supply.category, state.leftValue, supply.unit],
+        ...[state.weekly?.lo ?? '', state.weekly?.hi ?? '', supply.expiresOn ?? '', state.state],
+      ]),
+    );
+  }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected setEvent(id: string, event: SupplyLogPayload['event']): void {
     this.events.update((all) => ({ ...all, [id]: event }));

@@ -3,11 +3,13 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Choice, Option } from '../ui/choice';
 import { Day } from '../ui/day';
+import { Table, type TableColumn } from '../ui/table';
 import { FormsModule } from '@angular/forms';
 import { catchError, of } from 'rxjs';
 import { parameters } from '#almanac/parameters';
-import { intervalText, middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { middle, type Interval, type Parameter, type ParameterId } from '#core/readings';
 import type { Folio } from '#contracts/tanks';
+import { amountPlainly, decimalsOf, spanText, spokenSpan, spokenValue, unitOf, fromTo } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
@@ -54,7 +56,7 @@ export function spanFigures(
 /** The chart of a folio: several parameters, bands by date, a span that is drawn or typed, other tanks, files, a table. */
 @Component({
   selector: 'nl-chart-part',
-  imports: [TideChart, ButtonDirective, Checkbox, Choice, Day, Option, FormsModule],
+  imports: [TideChart, ButtonDirective, Checkbox, Choice, Day, Option, FormsModule, Table],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chart-part.html',
   styles: `
@@ -108,18 +110,19 @@ export class ChartPart {
       return [
         {
           label: parameter.label,
-          unit: parameter.unit,
-          decimalsCount: parameter.decimalsCount,
-          band: lines.find((l) => l.parameter === id)?.band ?? null,
+          unit: unitOf(id),
+          decimalsCount: decimalsOf(id),
+          band: bandOf(id, lines.find((l) => l.parameter === id)?.band ?? null),
           bands: bandStretches(bandsByDate, { parameter: id, toEpochMs: Date.parse(nowAt) + 60 * 86_400_000 }).map(
             (b) => ({
               ...b,
+              ...spokenSpan(id, b),
               fromEpochMs: Math.max(b.fromEpochMs, this.firstEpochMs()),
             }),
           ),
-          readings: history[id] ?? [],
+          readings: spokenReadings(id, history[id] ?? []),
           forecast: this.forecastOf(id),
-          others: this.others().map((o) => ({ name: o.name, readings: o.history[id] ?? [] })),
+          others: this.others().map((o) => ({ name: o.name, readings: spokenReadings(id, o.history[id] ?? []) })),
         },
       ];
     }),
@@ -148,9 +151,11 @@ export class ChartPart {
       label: `dosed ${payload.amountMl} mL or g ${payload.product}`,
       added: true,
     })),
-    ...this.diary
-      .of('top-up')
-      .map(({ atEpochMs, payload }) => ({ atEpochMs, label: `topped up ${payload.topUpL} L`, added: true })),
+    ...this.diary.of('top-up').map(({ atEpochMs, payload }) => ({
+      atEpochMs,
+      label: `topped up ${amountPlainly('volume', payload.topUpL)}`,
+      added: true,
+    })),
   ]);
   protected readonly figures = computed(() => {
     const span = this.span();
@@ -164,7 +169,7 @@ export class ChartPart {
           label: s.label,
           name,
           count: found?.count ?? 0,
-          range: found ? `${text(found.lo)}–${text(found.hi)}` : '–',
+          range: found ? fromTo(text(found.lo), text(found.hi)) : '–',
           median: found ? text(found.median) : '–',
         };
       });
@@ -178,14 +183,39 @@ export class ChartPart {
   });
   protected readonly rows = computed(() =>
     this.charted()
-      .flatMap((id) => [
-        ...(this.folio().history[id] ?? []).slice(0, 60).map((r) => ({ ...r, tank: '', label: this.label(id) })),
-        ...this.others().flatMap((o) =>
-          (o.history[id] ?? []).slice(0, 60).map((r) => ({ ...r, tank: o.name, label: this.label(id) })),
+      .flatMap((id) =>
+        [
+          { name: this.folio().tank.name, readings: this.folio().history[id] ?? [] },
+          ...this.others().map((o) => ({ name: o.name, readings: o.history[id] ?? [] })),
+        ].flatMap(({ name, readings }) =>
+          readings.map((r) => ({ ...r, shown: spanText(id, r), tank: name, label: this.label(id) })),
         ),
-      ])
+      )
       .sort((a, b) => b.atEpochMs - a.atEpochMs),
   );
+  protected readonly tableOpen = signal(false);
+  private readonly whenColumn: TableColumn<{ atEpochMs: number }> = {
+    head: 'When',
+    text: (r) => this.when(r.atEpochMs),
+    sortBy: (r) => r.atEpochMs,
+  };
+  protected readonly readingColumns: TableColumn<ReturnType<typeof this.rows>[number]>[] = [
+    this.whenColumn,
+    { head: 'Tank', text: (r) => r.tank },
+    { head: 'Parameter', text: (r) => r.label },
+    { head: 'As written', text: (r) => r.text, sortBy: (r) => middle(r), figures: true },
+    { head: 'Understood as', text: (r) => r.shown, sortBy: (r) => middle(r), figures: true },
+  ];
+  protected readonly aheadColumns: TableColumn<ReturnType<typeof this.ahead>[number]>[] = [
+    this.whenColumn,
+    { head: 'Parameter', text: (f) => f.label },
+    { head: 'From', text: (f) => f.lo, sortBy: (f) => Number(f.lo), figures: true },
+    { head: 'To', text: (f) => f.hi, sortBy: (f) => Number(f.hi), figures: true },
+  ];
+  protected readonly doneColumns: TableColumn<ReturnType<typeof this.done>[number]>[] = [
+    this.whenColumn,
+    { head: 'What', text: (n) => n.label },
+  ];
   /** The fan and the notches of the chart in words, for those who cannot see them. */
   protected readonly ahead = computed(() =>
     this.series().flatMap((s) =>
@@ -200,7 +230,7 @@ export class ChartPart {
         })),
     ),
   );
-  protected readonly done = computed(() => [...this.notches()].sort((a, b) => b.atEpochMs - a.atEpochMs).slice(0, 60));
+  protected readonly done = computed(() => [...this.notches()].sort((a, b) => b.atEpochMs - a.atEpochMs));
   protected readonly comparable = computed(() =>
     this.tonight
       .tanks()
@@ -213,13 +243,19 @@ export class ChartPart {
     const { outlooks, nowAt } = this.folio();
     const now = Date.parse(nowAt);
     const outlook = outlooks.find((o) => o.parameter === id);
-    return outlook?.forecast.map((f) => ({ ...f, atEpochMs: now + f.day * 86_400_000 })) ?? [];
+    return (
+      outlook?.forecast.map(({ day, mean, lo80, hi80 }) => ({
+        atEpochMs: now + day * 86_400_000,
+        mean: spokenValue(id, mean),
+        lo80: spokenValue(id, lo80),
+        hi80: spokenValue(id, hi80),
+      })) ?? []
+    );
   }
   protected sign = (place: number): string => otherMarks[place]?.sign ?? '';
   protected label = (id: string): string => parameterOf(id)?.label ?? id;
   protected short = (id: string): string => parameterOf(id)?.short ?? id;
   protected when = (at: number): string => whenText(at, this.house.zone());
-  protected shown = (row: Interval): string => intervalText(row, 2);
   protected toggle(id: ParameterId): void {
     this.charted.update((all) => (all.includes(id) ? all.filter((x) => x !== id) : [...all, id]));
   }
@@ -253,3 +289,10 @@ export class ChartPart {
     if (next.fromEpochMs < next.toEpochMs) this.span.set(next);
   }
 }
+
+/** As they are drawn: in the keeper's unit, like the axis beside them. */
+const spokenReadings = (
+  id: ParameterId,
+  readings: readonly (Interval & { atEpochMs: number; text: string })[],
+): (Interval & { atEpochMs: number; text: string })[] => readings.map((r) => ({ ...r, ...spokenSpan(id, r) }));
+const bandOf = (id: ParameterId, band: Interval | null): Interval | null => (band ? spokenSpan(id, band) : null);

@@ -22,6 +22,7 @@ import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { agoText, dateText } from '../ui/words';
+import { InUnit } from '../ui/in-unit';
 
 const sightWords = {
   clear: 'one sees in well',
@@ -33,7 +34,7 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
 /** The dated facts of a tank: stage, equipment, what is new, decorations, what it shares, how well one sees in. */
 @Component({
   selector: 'nl-facts-part',
-  imports: [FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [InUnit, FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './facts-part.html',
   styles: `

@@ -9,24 +9,28 @@ import { ToggleSwitch } from 'primeng/toggleswitch';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
 import { recorder } from '#core/explain';
-import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { type Interval, type Parameter, type ParameterId } from '#core/readings';
 import { entryOf } from '#contracts/book';
 import { doseExcess, netVolume, tankWeight } from '#core/tanks';
 import type { Folio, ParameterLine } from '#contracts/tanks';
 import type { ShownContribution } from '#contracts/tonight';
+import { decimalsOf, spanText, spokenSpan, unitOf, fromTo } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { MarginStore } from '../base/margin-store';
 import { newId, Outbox } from '../base/outbox';
-import { FolioStore, saidBy, TonightStore } from '../tonight';
+import { FolioStore, LastTank, saidBy, TonightStore } from '../tonight';
 import { Figure } from '../ui/figure';
 import { StateMark } from '../ui/state-mark';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, figure, gradeWords, whenText } from '../ui/words';
-import { PhotosPart } from '../book';
-import { DevicesPart, InstrumentStore } from '../readings';
+import { PhotosPart } from '../book/later';
+import { InstrumentStore } from '../readings';
+import { DevicesPart } from '../readings/later-devices';
+import { LifePart } from '../stock/later';
 import { ChartPart } from './chart-part';
 import { FactsPart } from './facts-part';
 import { WatchPart } from './watch-part';
+import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 const daysText = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
@@ -34,6 +38,7 @@ const daysText = (days: number): string => (days === 1 ? '1 day' : `${days} days
 const rooms = [
   { id: 'water', word: 'Water' },
   { id: 'time', word: 'Over time' },
+  { id: 'life', word: 'Life' },
   { id: 'inside', word: 'Inside' },
   { id: 'care', word: 'Care' },
   { id: 'book', word: 'Book' },
@@ -62,6 +67,9 @@ const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
 @Component({
   selector: 'nl-folio',
   imports: [
+    AmountPipe,
+    BareAmountPipe,
+    UnitNamePipe,
     RouterLink,
     StateMark,
     TideMark,
@@ -69,6 +77,7 @@ const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
     DevicesPart,
     Figure,
     FactsPart,
+    LifePart,
     PhotosPart,
     WatchPart,
     ButtonDirective,
@@ -92,6 +101,7 @@ export class FolioScreen {
   /** Which room the address asks for. */
   readonly room = input<string>();
   protected readonly store = inject(FolioStore);
+  private readonly last = inject(LastTank);
   protected readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly margin = inject(MarginStore);
@@ -118,6 +128,7 @@ export class FolioScreen {
   constructor() {
     effect(() => {
       this.store.open(this.tankId());
+      this.last.remember(this.tankId());
     });
   }
   /** Tested parameters first; those never tested stand below, short. */
@@ -179,14 +190,11 @@ export class FolioScreen {
     const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);
     const parameter = this.parameterOf(id);
     if (!outlook || !parameter) return '';
-    const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
-      intervalText({ lo: lo80, hi: hi80 }, parameter.decimalsCount);
+    const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string => spanText(id, { lo: lo80, hi: hi80 });
     const { settles, leaves, mind, mindId, ratchet, ratchetId, normal } = outlook;
     return [
       `Estimated ${span(outlook.level)} tonight`,
-      normal
-        ? `usual here ${intervalText({ lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi }, parameter.decimalsCount)}`
-        : '',
+      normal ? `usual here ${spanText(id, { lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi })}` : '',
       leaves ? `goes ${leaves.side} the band ${leaves.text}` : '',
       settles ? `the routine settles at ${span(settles.peak)} before a change` : '',
     ]
@@ -198,15 +206,25 @@ export class FolioScreen {
         ratchet && ratchetId !== 'holds' ? ` ${ratchet}` : '',
       );
   }
+  protected unitOf = unitOf;
   protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
   protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;
-  protected shown = (id: string, interval: Interval): string =>
-    intervalText(interval, this.parameterOf(id)?.decimalsCount ?? 2);
+  protected shown = (id: ParameterId, interval: Interval): string => spanText(id, interval);
   protected bandText(line: ParameterLine): string {
     if (!line.band) return line.parameter === 'tanMgPerL' ? 'judged by its toxic part' : 'no band';
-    const { lo, hi } = line.band;
-    const clean = (value: number): string => String(Number(value.toFixed(2)));
-    if (lo !== null && hi !== null) return lo > 0 ? `${clean(lo)}–${clean(hi)}` : `up to ${clean(hi)}`;
+    const { lo, hi } = spokenSpan(line.parameter, line.band);
+    const clean = (value: number): string =>
+      String(
+        Number(
+          value.toFixed(
+            Math.max(
+              decimalsOf(line.parameter),
+              unitOf(line.parameter) === this.parameterOf(line.parameter)?.unit ? 2 : 0,
+            ),
+          ),
+        ),
+      );
+    if (lo !== null && hi !== null) return lo > 0 ? fromTo(clean(lo), clean(hi)) : `up to ${clean(hi)}`;
     return lo === null ? `up to ${clean(hi ?? 0)}` : `from ${clean(lo)}`;
   }
   protected grade = (line: ParameterLine): string =>

@@ -2,22 +2,25 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
 import { RouterLink } from '@angular/router';
-import { catchError, of } from 'rxjs';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of, scan } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
-import { intervalText } from '#core/readings';
 import type { BookEntry } from '#contracts/book';
+import { spanText, unitOf } from '#words/units';
 import { Api } from '../base/api';
+import { Told } from '../base/told';
 import { HouseStore } from '../base/house-store';
 import { dayText, figure, stateWords, whenText } from '../ui/words';
 import { FolioStore } from '../tonight';
+import { AmountPipe } from '../ui/amount';
 
 const reaches = [30, 90, 365] as const;
 
 /** The record of one tank on paper, for a veterinarian or whoever takes it over: what it is, its water, what was done. */
 @Component({
   selector: 'nl-record',
-  imports: [RouterLink, ButtonDirective, Choice, Option],
+  imports: [AmountPipe, RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (folio(); as f) {
@@ -37,7 +40,7 @@ const reaches = [30, 90, 365] as const;
         <p>{{ house.house()?.name }} · made on {{ when(f.nowAt) }} · the last {{ days() }} days</p>
         <dl>
           <dt>Net volume</dt>
-          <dd>{{ litres(f.netVolumeL) }} L</dd>
+          <dd>{{ f.netVolumeL | amount: 'volume' }}</dd>
           <dt>Running since</dt>
           <dd>{{ f.startedOn }}</dd>
           <dt>Purpose</dt>
@@ -51,48 +54,52 @@ const reaches = [30, 90, 365] as const;
           </dd>
         </dl>
         <h2>Water, the last reading of each</h2>
-        <table>
-          <thead>
-            <tr>
-              <th>Parameter</th>
-              <th>Read</th>
-              <th>As written</th>
-              <th>Band here</th>
-              <th>When</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (r of water(); track r.label) {
+        <div class="scroll">
+          <table>
+            <thead>
               <tr>
-                <td>{{ r.label }}</td>
-                <td class="num">{{ r.read }}</td>
-                <td class="num">{{ r.text }}</td>
-                <td class="num">{{ r.band }}</td>
-                <td>{{ r.when }}</td>
+                <th>Parameter</th>
+                <th>Read</th>
+                <th>As written</th>
+                <th>Band here</th>
+                <th>When</th>
               </tr>
-            }
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              @for (r of water(); track r.label) {
+                <tr>
+                  <td>{{ r.label }}</td>
+                  <td class="num">{{ r.read }}</td>
+                  <td class="num">{{ r.text }}</td>
+                  <td class="num">{{ r.band }}</td>
+                  <td>{{ r.when }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
         <h2>What was done and seen</h2>
-        <table class="book">
-          <tbody>
-            @for (e of shown(); track e.id) {
-              <tr [class.struck]="e.struck">
-                <td class="num">{{ day(e.nightOn) }}</td>
-                <td>
-                  {{ e.line }}
-                  @if (e.struck) {
-                    — struck: {{ e.struck.reason }}
-                  }
-                </td>
-              </tr>
-            } @empty {
-              <tr>
-                <td>Nothing in this time.</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <div class="scroll">
+          <table class="book">
+            <tbody>
+              @for (e of shown(); track e.id) {
+                <tr [class.struck]="e.struck">
+                  <td class="num">{{ day(e.nightOn) }}</td>
+                  <td>
+                    {{ e.line }}
+                    @if (e.struck) {
+                      — struck: {{ e.struck.reason }}
+                    }
+                  </td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td>Nothing in this time.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
         <p class="small">
           Readings are spans: what the kit could tell apart. Struck lines were found wrong and stay readable. Written by
           the keeper; nothing here is a diagnosis or a prescription.
@@ -152,10 +159,12 @@ export class RecordScreen {
   protected readonly stateWord = stateWords;
   protected readonly days = signal<number>(90);
   private readonly entries = signal<readonly BookEntry[]>([]);
+  private readonly askedAgain = toSignal(inject(Told).again.pipe(scan((count) => count + 1, 0)), { initialValue: 0 });
   constructor() {
     effect(() => {
       const subject = this.tankId();
       const days = this.days();
+      this.askedAgain();
       untracked(() => {
         this.folios.open(subject);
         const from = new Date(this.house.nowEpochMs() - days * 86_400_000).toISOString().slice(0, 10);
@@ -180,13 +189,13 @@ export class RecordScreen {
     (this.folio()?.lines ?? []).flatMap((line) => {
       const parameter = parameters.find((p) => p.id === line.parameter);
       if (!parameter || !line.latest) return [];
-      const unit = parameter.unit ? ` ${parameter.unit}` : '';
+      const unit = unitOf(parameter.id) ? ` ${unitOf(parameter.id)}` : '';
       return [
         {
           label: parameter.label,
-          read: `${intervalText(line.latest, parameter.decimalsCount)}${unit}`,
+          read: `${spanText(parameter.id, line.latest)}${unit}`,
           text: line.latest.text,
-          band: line.band ? intervalText(line.band, parameter.decimalsCount) : '',
+          band: line.band ? spanText(parameter.id, line.band) : '',
           when: whenText(line.latest.atEpochMs, this.house.zone()),
         },
       ];

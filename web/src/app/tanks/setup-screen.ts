@@ -30,6 +30,8 @@ import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { ValueField } from '../ui/value-field';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 
 type SizeField = Exclude<keyof TankGeometry, 'shape'>;
 type Override = SetUpPayload['overrides'][number];
@@ -37,7 +39,22 @@ type Override = SetUpPayload['overrides'][number];
 /** Set-up of a tank, new or changed: the net volume is worked out while one types. */
 @Component({
   selector: 'nl-setup',
-  imports: [FormsModule, RouterLink, Figure, ValueField, ButtonDirective, Checkbox, Choice, Day, InputText, Option],
+  imports: [
+    BareAmountPipe,
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
+    FormsModule,
+    RouterLink,
+    Figure,
+    ValueField,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    Day,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './setup-screen.html',
   styleUrl: './setup-screen.scss',
@@ -54,6 +71,7 @@ export class SetupScreen {
   protected readonly bearings = bearings;
   protected readonly shapes = tankShapes.map((id) => ({ id, label: shapeMeasures[id].label }));
   protected readonly shape = signal<TankShape>('rectangle');
+  protected quantityOf = (unit: string): string => (unit === 'cm' ? 'length' : unit === 'L' ? 'volume' : '');
   protected readonly sizes = computed((): { id: SizeField; label: string; unit: string; needed: boolean }[] => {
     const words = shapeMeasures[this.shape()];
     return [

@@ -3,6 +3,7 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
+import { TableModule } from 'primeng/table';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { tankStages, type TankStage } from '#core/tanks';
@@ -14,17 +15,34 @@ import { Scribe } from '../base/scribe';
 import { countText, StockStore, type TankStock } from '../stock';
 import { TonightStore, Welcome } from '../tonight';
 import { StateMark } from '../ui/state-mark';
-import { figure } from '../ui/words';
 import { decoded } from '../ui/text-file';
+import { RackPicture } from './rack-picture';
 import { csvOf, tanksFromCsv, type CsvTanks } from './tank-csv';
+import { BareAmountPipe, UnitNamePipe } from '../ui/amount';
 
 type Column = 'order' | 'name' | 'rack' | 'purpose' | 'stage' | 'net' | 'state';
+/** Up to so many rows all their fields are open. */
+const mostEditable = 60;
 const rank = { act: 0, drifting: 1, unknown: 2, settled: 3, resting: 4 };
 
 /** The register: every tank on one screen, sorted, filtered, grouped by rack, edited in place, cloned, in and out by CSV. */
 @Component({
   selector: 'nl-tanks',
-  imports: [FormsModule, RouterLink, StateMark, Welcome, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [
+    BareAmountPipe,
+    UnitNamePipe,
+    FormsModule,
+    RouterLink,
+    StateMark,
+    Welcome,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
+    RackPicture,
+    TableModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tanks-screen.html',
   styleUrl: './tanks-screen.scss',
@@ -38,6 +56,7 @@ export class TanksScreen {
   protected readonly stages = tankStages;
   protected readonly wanted = signal('');
   protected readonly grouped = signal(true);
+  protected readonly drawn = signal(false);
   protected readonly sort = signal<{ by: Column; down: boolean }>({ by: 'order', down: false });
   protected readonly said = signal('');
   protected readonly fault = signal('');
@@ -79,12 +98,19 @@ export class TanksScreen {
           (down ? -1 : 1),
       );
   });
-  protected readonly groups = computed(() => {
-    if (!this.grouped()) return [{ rack: '', rows: this.rows() }];
+  /** Racks in the order of their first tank, where they are shown as racks. */
+  protected readonly tableRows = computed((): TankStock[] => {
+    const rows = this.rows();
+    if (!this.grouped()) return rows;
     const racks = new Map<string, TankStock[]>();
-    for (const row of this.rows()) racks.set(row.tank.setUp.rack, [...(racks.get(row.tank.setUp.rack) ?? []), row]);
-    return [...racks].map(([rack, rows]) => ({ rack: rack || 'No rack', rows }));
+    for (const row of rows) racks.set(row.tank.setUp.rack, [...(racks.get(row.tank.setUp.rack) ?? []), row]);
+    return [...racks.values()].flat();
   });
+  protected countOf = (rack: string): number => this.rows().filter((r) => r.tank.setUp.rack === rack).length;
+  /** In a large house a row gets its fields when it is asked for. */
+  protected readonly editing = signal<string | null>(null);
+  protected editable = ({ tank }: TankStock): boolean =>
+    this.rows().length <= mostEditable || this.editing() === tank.tankId;
   protected readonly total = computed(() => this.rows().length);
   protected sortBy(by: Column): void {
     this.sort.update((s) => (s.by === by ? { by, down: !s.down } : { by, down: false }));
@@ -94,7 +120,6 @@ export class TanksScreen {
   protected lodgers = (s: TankStock): string =>
     s.lodgers.map((l) => `${countText(l.count)} ${l.kind.commonName}${l.strain ? ` ${l.strain}` : ''}`).join(', ');
   protected names = (c: CsvTanks): string => c.setUps.map((s) => s.name).join(', ');
-  protected litres = (value: number): string => figure(value, 1);
 
   /** A set-up with one thing changed: written over the old one from tonight. */
   protected async change(tank: StockTank, over: { purpose?: Purpose; rack?: string }): Promise<void> {

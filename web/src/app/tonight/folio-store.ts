@@ -12,10 +12,11 @@ export class FolioStore {
   private readonly api = inject(Api);
   private readonly asked = new Subject<string>();
   private readonly _folio = signal<Folio | null>(null);
-  private readonly _fault = signal<string | null>(null);
+  private readonly _unknown = signal(false);
   private openId: string | null = null;
   readonly folio = this._folio.asReadonly();
-  readonly fault = this._fault.asReadonly();
+  /** No tank bears that id; what else fails is told by the shell. */
+  readonly unknown = this._unknown.asReadonly();
 
   constructor() {
     this.asked
@@ -24,10 +25,10 @@ export class FolioStore {
           this.api.call('folio', { params: { tankId }, query: { days: '365' } }).pipe(
             tap((folio) => {
               this._folio.set(folio);
-              this._fault.set(null);
+              this._unknown.set(false);
             }),
             catchError((error: unknown) => {
-              this._fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');
+              this._unknown.set(error instanceof ApiProblem && error.problem.status === 404);
               return of(null);
             }),
           ),
@@ -45,7 +46,7 @@ export class FolioStore {
     // Pages open a folio from an effect: what is read here must not make that effect run again with each answer.
     if (untracked(this._folio)?.tank.tankId !== tankId) this._folio.set(null);
     this.openId = tankId;
-    this._fault.set(null);
+    this._unknown.set(false);
     this.asked.next(tankId);
   }
   working(tankId: string, parameter: ParameterId): ReturnType<typeof this.api.call<'verdictWorking'>> {

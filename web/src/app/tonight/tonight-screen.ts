@@ -1,14 +1,26 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
+import { CheckCheck } from 'lucide';
 import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import type { RoundGroup } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
-import { beforeGroupWords } from '#words/tonight';
+import { beforeGroupShort, beforeGroupWords } from '#words/tonight';
 import type { Sent } from '../base/outbox';
 import { roundInSteps } from '../ui/drawn-in-steps';
+import { Icon } from '../ui/icon';
 import { isTest, Visit } from './visit';
 import { Welcome } from './welcome';
 import { TonightStore } from './tonight-store';
+import { WaterLine } from './water-line';
 
 /** Tanks that need somebody are named at the top, so many of them. */
 const mostNamed = 6;
@@ -16,7 +28,7 @@ const mostNamed = 6;
 /** Tonight's round: an ordered sheet of visits, with hand-wash lines between groups; a tank that needs nothing says so. */
 @Component({
   selector: 'nl-tonight',
-  imports: [RouterLink, Visit, Welcome, ButtonDirective],
+  imports: [RouterLink, Icon, Visit, Welcome, WaterLine, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tonight-screen.html',
   styleUrl: './tonight-screen.scss',
@@ -26,9 +38,11 @@ export class TonightScreen {
   protected readonly said = signal('');
   protected readonly mostNamed = mostNamed;
   protected readonly testsOpen = signal(false);
+  protected readonly checkAll = CheckCheck;
+  protected readonly washOpen = signal(false);
   protected readonly waiting = computed(() => {
     const left = this.unseen(this.store.tanks()).length;
-    return left === 0 ? 'Every tank has been looked after.' : `${left} to look after.`;
+    return left === 0 ? 'All looked after' : `${left} to go`;
   });
   /** In the order of the round. */
   protected readonly needing = computed(() =>
@@ -58,6 +72,7 @@ export class TonightScreen {
   protected readonly drawnOf = roundInSteps(() => this.store.round());
   /** Tanks of a group by rack, in round order; a rack is one tap. */
   protected readonly before = beforeGroupWords;
+  protected readonly beforeShort = beforeGroupShort;
   protected racksOf(group: RoundGroup<TonightTank>): { rack: string; tanks: TonightTank[] }[] {
     const racks: { rack: string; tanks: TonightTank[] }[] = [];
     for (const tank of group.visits) {
@@ -68,6 +83,22 @@ export class TonightScreen {
     return racks;
   }
   protected readonly unseen = (tanks: readonly TonightTank[]): TonightTank[] => tanks.filter((t) => !t.lookedTonight);
+  /** A rack that the address asks for: its button is under the finger. */
+  readonly rack = input<string>();
+  private goneTo: string | undefined;
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    afterRenderEffect(() => {
+      const rack = this.rack();
+      if (this.store.round().length === 0 || rack === this.goneTo) return;
+      this.goneTo = rack;
+      const head = [...host.querySelectorAll<HTMLElement>('.rack')].find((e) => e.dataset['rack'] === rack);
+      head?.scrollIntoView({ block: 'center' });
+      (
+        head?.querySelector<HTMLElement>('button.plain') ?? head?.nextElementSibling?.querySelector<HTMLElement>('a')
+      )?.focus();
+    });
+  }
   /** To its line: the address of the page stays as it is. */
   protected goTo(event: Event, tankId: string): void {
     const line = document.getElementById(`visit-${tankId}`);

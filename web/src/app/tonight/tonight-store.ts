@@ -3,7 +3,7 @@ import { catchError, of, Subject, switchMap, tap } from 'rxjs';
 import { roundOf } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import { entryOf } from '#contracts/book';
-import { Api, ApiProblem } from '../base/api';
+import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox, type Sent } from '../base/outbox';
 
@@ -18,9 +18,7 @@ export class TonightStore {
   private readonly house = inject(HouseStore);
   private readonly asked = new Subject<void>();
   private readonly _sheet = signal<Tonight | null>(null);
-  private readonly _fault = signal<string | null>(null);
   readonly sheet = this._sheet.asReadonly();
-  readonly fault = this._fault.asReadonly();
   readonly tanks = computed<TonightTank[]>(() => this._sheet()?.tanks ?? []);
   readonly round = computed(() => roundOf(this.tanks()));
   readonly empty = computed(() => this._sheet()?.tanks.length === 0);
@@ -32,16 +30,12 @@ export class TonightStore {
           this.api.call('tonight').pipe(
             tap((sheet) => {
               this._sheet.set(sheet);
-              this._fault.set(null);
               if (sheet.foreseen.readyCount < sheet.foreseen.tanksCount)
                 setTimeout(() => {
                   this.load();
                 }, followUpMs);
             }),
-            catchError((error: unknown) => {
-              this._fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');
-              return of(null);
-            }),
+            catchError(() => of(null)),
           ),
         ),
       )

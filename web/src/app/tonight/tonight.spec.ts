@@ -29,7 +29,7 @@ const tank = (name: string, over: Partial<TonightTank> = {}): TonightTank => ({
   },
   deciding: 'ph',
   urgent: false,
-  nextStep: { kind: 'leave', text: 'Leave it alone.', reason: { id: 'leave', facts: {} } },
+  nextStep: { kind: 'leave', text: 'Leave it alone.', short: 'Leave it alone.', reason: { id: 'leave', facts: {} } },
   lookedTonight: false,
   lastDone: [],
   contributions: [],
@@ -41,6 +41,7 @@ const said = (reasonId: string, over: Partial<ShownContribution> = {}): ShownCon
   severity: 'note',
   reason: { id: reasonId, facts: {} },
   text: '',
+  short: over.text ?? '',
   evidence: [],
   nextStep: null,
   sinceEpochMs: null,
@@ -56,7 +57,7 @@ describe('tonight’s round', () => {
     (element?.textContent ?? '').replace(/\s+/g, ' ').trim();
   const shown = async (
     tanks: TonightTank[],
-    { readyCount = tanks.length, opened = '', tests = false } = {},
+    { readyCount = tanks.length, opened = '', tests = false, rack = '' } = {},
   ): Promise<string> => {
     const sheet: Tonight = {
       nowAt: '2026-03-14T21:30:00.000Z',
@@ -82,6 +83,10 @@ describe('tonight’s round', () => {
       ],
     });
     const fixture = TestBed.createComponent(TonightScreen);
+    if (rack !== '') {
+      document.body.append(fixture.nativeElement as HTMLElement);
+      fixture.componentRef.setInput('rack', rack);
+    }
     await fixture.whenStable();
     page = fixture.nativeElement as HTMLElement;
     const visits = [...page.querySelectorAll('nl-visit')].filter((v) => textOf(v).includes(opened || 'nobody'));
@@ -93,7 +98,7 @@ describe('tonight’s round', () => {
   };
   it('a quiet night: one line a tank, its verdict in few words, its one tap; nothing needs doing', async () => {
     const text = await shown([tank('Lobby'), tank('Library', { lookedTonight: true })]);
-    expect(text).toContain('1 to look after. None needs anything done.');
+    expect(text).toMatch(/None needs anything done\. 1 to go/);
     expect(text).not.toContain('Forecasts of');
     const [library, lobby] = [...page.querySelectorAll('nl-visit')];
     expect(textOf(lobby)).toContain('pH 7.0, in band');
@@ -103,12 +108,25 @@ describe('tonight’s round', () => {
     expect(textOf(library)).toContain('seen');
     expect(library?.querySelector('[aria-label^="Looked"]')).toBeNull();
   });
+  it('a rack that the address asks for has its one tap under the finger; alone in it, the tank', async () => {
+    const cellar = (name: string) => tank(name, { rack: 'Cellar' });
+    await shown([tank('Lobby'), cellar('A'), cellar('B')], { rack: 'Cellar' });
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Whole rack looked, fed, fine: Cellar');
+    TestBed.resetTestingModule();
+    await shown([tank('Lobby'), tank('C', { rack: 'Attic' })], { rack: 'Attic' });
+    expect(document.activeElement?.textContent?.trim()).toBe('C');
+  });
   it('who needs somebody is named at the top, in the order of the round, with the reason and the step that begins it', async () => {
     const act = {
       state: 'act',
       reason: 'Nitrate reads 60, ceiling 40: above it.',
       water: { state: 'act', reason: '', short: 'NO₃ 60, above 40', deciding: 'no3MgPerL', mark: null },
-      nextStep: { kind: 'change', text: 'Plan a change.', reason: { id: 'plan-change', facts: {} } },
+      nextStep: {
+        kind: 'change',
+        text: 'Plan a change.',
+        short: 'In steps.',
+        reason: { id: 'plan-change', facts: {} },
+      },
     } as const;
     const text = await shown([
       tank('Linen', { ...act, purpose: 'quarantine' }),
@@ -116,11 +134,11 @@ describe('tonight’s round', () => {
       tank('Stairwell', act),
       tank('Library', { urgent: true, nextStep: { ...act.nextStep, kind: 'change-now' } }),
     ]);
-    expect(text).toMatch(/4 to look after\. 3 need you: Library Stairwell Linen/);
+    expect(text).toMatch(/3 need you: Library Stairwell Linen 4 to go/);
     const of = (name: string): Element | undefined =>
       [...page.querySelectorAll('nl-visit')].find((v) => textOf(v).includes(name));
     expect(textOf(of('Stairwell'))).toContain('NO₃ 60, above 40');
-    expect(textOf(of('Stairwell'))).toContain('Nitrate reads 60, ceiling 40: above it.');
+    expect(textOf(of('Stairwell'))).toContain('In steps.');
     expect(of('Stairwell')?.querySelector('.do a')?.getAttribute('href')).toBe('/water?tank=Stairwell');
     expect(textOf(of('Library')?.querySelector('.do a'))).toContain('Change now');
     expect(of('Library')?.classList).toContain('urgent');
@@ -143,7 +161,12 @@ describe('tonight’s round', () => {
       state: 'act',
       decidedBy: deaths.id,
       reason: deaths.text,
-      nextStep: { kind: 'look', text: 'Look at the animals.', reason: { id: 'look-animals', facts: {} } },
+      nextStep: {
+        kind: 'look',
+        text: 'Look at the animals.',
+        short: 'Look at the animals.',
+        reason: { id: 'look-animals', facts: {} },
+      },
       contributions: [deaths, said('slow-harm', { severity: 'watch', text: 'Conductivity is creeping up' })],
     } as const;
     const closed = await shown([tank('Attic', { ...over, contributions: [...over.contributions] })]);
@@ -205,6 +228,10 @@ describe('tonight’s round', () => {
   it('healthy tanks come first and quarantine last, each group with its hand-wash line', async () => {
     const text = await shown([tank('Linen', { purpose: 'quarantine' }), tank('Lobby')]);
     expect(text.indexOf('Lobby')).toBeLessThan(text.indexOf('Linen'));
-    expect(text).toContain('Quarantine last.');
+    expect(text).toMatch(/Hands rinsed, no soap.*Wash again; gloves/);
+    // The whole of it at one tap.
+    page.querySelector<HTMLButtonElement>('.wash button')?.click();
+    await new Promise((done) => setTimeout(done));
+    expect(textOf(page)).toContain('nothing goes back to the other tanks');
   });
 });

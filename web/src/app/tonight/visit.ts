@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { Check, Droplet } from 'lucide';
 import { ButtonDirective } from 'primeng/button';
 import type { ShownContribution, TonightTank } from '#contracts/tonight';
 import { HouseStore } from '../base/house-store';
+import { Icon } from '../ui/icon';
 import { StateMark } from '../ui/state-mark';
 import { TideMark } from '../ui/tide-mark';
 import { agoText, whenText } from '../ui/words';
@@ -18,7 +20,7 @@ const isForecast = (c: ShownContribution): boolean => c.reason.id === 'leaves';
  */
 @Component({
   selector: 'nl-visit',
-  imports: [RouterLink, StateMark, TideMark, ButtonDirective],
+  imports: [RouterLink, Icon, StateMark, TideMark, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.needs]': 'needs()', '[class.urgent]': 'tank().urgent' },
   templateUrl: './visit.html',
@@ -29,6 +31,8 @@ export class Visit {
   readonly looked = output();
   private readonly house = inject(HouseStore);
   protected readonly open = signal(false);
+  protected readonly check = Check;
+  protected readonly drop = Droplet;
   protected readonly needs = computed(
     () => this.tank().state === 'act' || this.tank().urgent || this.alsoActs().length > 0,
   );
@@ -38,12 +42,10 @@ export class Visit {
   });
   /** What decides: a finding by its name, else the water in a few words. */
   protected readonly clause = computed(() => {
-    const tank = this.tank();
-    if (this.deciding()) return tank.reason;
-    return tank.water.short;
+    return this.deciding()?.short ?? this.tank().water.short;
   });
   protected readonly mark = computed(() => (this.deciding() ? null : this.tank().water.mark));
-  protected readonly why = computed(() => (this.deciding() ? this.tank().nextStep.text : this.tank().reason));
+  protected readonly why = computed(() => this.tank().nextStep.short);
   /** Where the next step is begun, and what its button says. */
   protected readonly step = computed((): { word: string; path: string } | null => {
     switch (this.tank().nextStep.kind) {

@@ -117,9 +117,9 @@ describe('the kit: a choice and a day', () => {
     await settle();
     expect(document.querySelector('.p-select-filter')).not.toBeNull();
   });
-  it('a day is typed as year, month, day; what is none stays in the field and is no value', async () => {
+  it('a day is typed in the keeper’s form or year first; what is none stays in the field and is no value', async () => {
     const field = one<HTMLInputElement>('nl-day input');
-    expect(field.value).toBe('2026-03-14');
+    expect(field.value).toBe('14 Mar 2026');
     const type = async (text: string): Promise<void> => {
       field.value = text;
       field.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true }));
@@ -128,6 +128,8 @@ describe('the kit: a choice and a day', () => {
     };
     await type('2026-02-28');
     expect(fixture.componentInstance.from()).toBe('2026-02-28');
+    await type('3 Apr 2026');
+    expect(fixture.componentInstance.from()).toBe('2026-04-03');
     await type('2026-02-31');
     expect(fixture.componentInstance.from()).not.toBe('2026-03-03');
     expect(field.value).toBe('2026-02-31');

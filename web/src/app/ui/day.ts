@@ -11,9 +11,10 @@ import {
 } from '@angular/core';
 import { FormsModule, NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
 import { DatePicker } from 'primeng/datepicker';
+import { dayExample, dayPattern, dayRead } from '#words/dates';
 
 /**
- * A day, picked or typed as year, month, day; the same on every machine. Its value is the ISO day, '' where there is none.
+ * A day, picked or typed in the keeper's form, or year first. Its value is the ISO day, '' where there is none.
  * What is typed and is no day stays in the field and is no value.
  * @example <nl-day name="from" [value]="from()" (picked)="from.set($event)" />
  */
@@ -26,8 +27,8 @@ import { DatePicker } from 'primeng/datepicker';
   template: `
     <p-datepicker
       [autofocus]="false"
-      dateFormat="yy-mm-dd"
-      placeholder="year-month-day"
+      [dateFormat]="pattern"
+      [placeholder]="example"
       [showIcon]="true"
       [showOnFocus]="false"
       [firstDayOfWeek]="1"
@@ -39,7 +40,7 @@ import { DatePicker } from 'primeng/datepicker';
       [invalid]="invalid() || odd() !== null"
       appendTo="body" />
     @if (odd() !== null) {
-      <span class="fault" role="alert">No such day. Write it as year-month-day.</span>
+      <span class="fault" role="alert">No such day. Write it as {{ example }}.</span>
     }
   `,
   styles: `
@@ -58,6 +59,8 @@ export class Day implements ControlValueAccessor {
   readonly required = input(false, { transform: booleanAttribute });
   /** The ISO day the keeper took. */
   readonly picked = output<string>();
+  protected readonly pattern = dayPattern();
+  protected readonly example = dayExample();
   protected readonly held = signal(false);
   private readonly day = linkedSignal(() => this.value());
   /** What is typed and is no day: it stays in the field. */
@@ -86,10 +89,10 @@ export class Day implements ControlValueAccessor {
   /** The library reads what is typed by key; what is pasted or filled in comes without one. */
   protected typed({ target }: Event): void {
     const text = target instanceof HTMLInputElement ? target.value.trim() : '';
-    const [year, month, day] = text.split('-').map(Number);
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(text) || !year || !month || !day) return;
-    const date = new Date(year, month - 1, day);
-    if (date.getMonth() === month - 1 && this.day() !== text) this.take(date);
+    const read = dayRead(text);
+    const [year, month, day] = (read ?? '').split('-').map(Number);
+    if (read === null || !year || !month || !day) return;
+    if (this.day() !== read || this.odd() !== null) this.take(new Date(year, month - 1, day));
   }
 
   writeValue(value: unknown): void {

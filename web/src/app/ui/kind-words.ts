@@ -1,19 +1,23 @@
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
+import { spokenSpan, spokenStep, unitOf, fromTo } from '#words/units';
 import { bedYearCost, type Remedy, type StockKind } from '#core/stock';
 
 const clean = (value: number): string => String(Number(value.toFixed(2)));
+const step = (id: ParameterId, value: number): string =>
+  `${clean(spokenStep(id, value))}${unitOf(id) === 'ppm' || unitOf(id) === 'mmol/L' ? ` ${unitOf(id)}` : ''}`;
 
 /** A range in words: `6–14`, `up to 8`, `from 5`. */
-export function rangeText(range: Interval | null | undefined): string {
+export function rangeText(range: Interval | null | undefined, parameter?: ParameterId): string {
   if (!range) return '';
-  const { lo, hi } = range;
-  if (lo !== null && hi !== null) return lo > 0 ? `${clean(lo)}–${clean(hi)}` : `up to ${clean(hi)}`;
+  const { lo, hi } = parameter === undefined ? range : spokenSpan(parameter, range);
+  if (lo !== null && hi !== null) return lo > 0 ? fromTo(clean(lo), clean(hi)) : `up to ${clean(hi)}`;
   return lo === null ? (hi === null ? '' : `up to ${clean(hi)}`) : `from ${clean(lo)}`;
 }
 export const parameterShort = (id: string): string => parameters.find((p) => p.id === id)?.short ?? id;
 export const parameterLabel = (id: string): string => parameters.find((p) => p.id === id)?.label.toLowerCase() ?? id;
-export const decimalsOf = (id: ParameterId): number => parameters.find((p) => p.id === id)?.decimalsCount ?? 1;
+/** The quantity whose units a parameter is told in; empty for what is none of the book's. */
+export const quantityOf = (id: string): string => parameters.find((p) => p.id === id)?.quantity ?? '';
 
 export const groupWords: Record<StockKind['group'], string> = {
   fish: 'fish',
@@ -26,7 +30,7 @@ export const groupWords: Record<StockKind['group'], string> = {
 /** What is done to a source, in one line: `40 % RO, GH +3 with a mineral`. */
 const monthsText = ({ lo, hi }: { lo: number; hi: number }): string => {
   const [from, to] = [Math.floor(lo), Math.round(hi)];
-  return from === to ? String(from) : `${from}–${to}`;
+  return fromTo(from, to);
 };
 export function remedyText(
   { roFraction, ghAddedDegrees, khAddedDegrees, activeBed }: Remedy,
@@ -34,11 +38,11 @@ export function remedyText(
   bedValue: number | null = null,
 ): string {
   const year = bedMonths && bedValue !== null ? bedYearCost({ bedValue, months: bedMonths }) : null;
-  const cost = year ? `, ${Math.round(year.loValue)}–${Math.round(year.hiValue)} a year` : '';
+  const cost = year ? `, ${fromTo(Math.round(year.loValue), Math.round(year.hiValue))} a year` : '';
   const parts = [
     ...(roFraction >= 1 - 1e-9 ? ['pure RO'] : roFraction > 0 ? [`${Math.round(roFraction * 100)} % RO`] : []),
-    ...(ghAddedDegrees > 0 ? [`GH +${clean(ghAddedDegrees)} with a mineral`] : []),
-    ...(khAddedDegrees > 0 ? [`KH +${clean(khAddedDegrees)} with a bicarbonate`] : []),
+    ...(ghAddedDegrees > 0 ? [`GH +${step('ghDegrees', ghAddedDegrees)} with a mineral`] : []),
+    ...(khAddedDegrees > 0 ? [`KH +${step('khDegrees', khAddedDegrees)} with a bicarbonate`] : []),
     ...(activeBed ? [`an active bed${bedMonths ? `, new every ${monthsText(bedMonths)} months${cost}` : ''}`] : []),
   ];
   return parts.length === 0 ? 'as it is' : parts.join(', ');

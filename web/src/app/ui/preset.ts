@@ -10,6 +10,8 @@ const scheme = (lamp: Lamp): object => {
     highlight: { background: t.wash, focusBackground: t.wash, color: t.ink, focusColor: t.ink },
     formField: {
       background: t.panel,
+      disabledBackground: t.panel,
+      disabledColor: t.quiet,
       borderColor: t.quiet,
       hoverBorderColor: t.ink,
       focusBorderColor: t.amber,
@@ -45,6 +47,20 @@ const ourDropdown = {
   hoverColor: 'var(--ink)',
   activeColor: 'var(--ink)',
 };
+const ourToast = {
+  blur: '0',
+  secondary: {
+    background: 'var(--panel)',
+    borderColor: 'var(--settled)',
+    color: 'var(--ink)',
+    detailColor: 'var(--ink)',
+    shadow: '0 4px 18px rgb(0 0 0 / 25%)',
+    closeButton: {
+      hoverBackground: 'var(--wash)',
+      focusRing: { color: 'var(--amber)', shadow: 'none' },
+    },
+  },
+};
 const ourSwitch = {
   root: {
     background: 'var(--quiet)',
@@ -62,6 +78,12 @@ export const preset = definePreset(Aura, {
     colorScheme: { light: scheme('lit'), dark: scheme('out') },
   },
   components: {
+    skeleton: {
+      colorScheme: {
+        light: { root: { background: 'var(--wash)', animationBackground: 'var(--panel)' } },
+        dark: { root: { background: 'var(--wash)', animationBackground: 'var(--panel)' } },
+      },
+    },
     select: { root: { paddingX: '0.6rem', paddingY: '0.35rem' }, dropdown: { color: 'var(--quiet)' } },
     datepicker: { colorScheme: { light: { dropdown: ourDropdown }, dark: { dropdown: ourDropdown } } },
     tabs: {
@@ -74,6 +96,32 @@ export const preset = definePreset(Aura, {
       },
       activeBar: { height: '3px', bottom: '-1px', background: 'var(--amber)' },
       tabpanel: { background: 'transparent', padding: '0.8rem 0 0' },
+    },
+    datatable: {
+      header: { background: 'transparent', padding: '0' },
+      headerCell: {
+        padding: '0.3rem 0.6rem 0.3rem 0',
+        background: 'var(--ground)',
+        hoverBackground: 'var(--wash)',
+        selectedBackground: 'var(--ground)',
+        selectedColor: 'var(--ink)',
+        color: 'var(--quiet)',
+        hoverColor: 'var(--ink)',
+        borderColor: 'var(--quiet)',
+      },
+      columnTitle: { fontWeight: '600' },
+      row: { background: 'transparent', color: 'var(--ink)' },
+      bodyCell: { padding: '0.15rem 0.6rem 0.15rem 0', borderColor: 'var(--line)' },
+      footerCell: { background: 'transparent', color: 'var(--ink)', padding: '0.3rem 0.6rem 0.3rem 0' },
+      sortIcon: { color: 'var(--quiet)', hoverColor: 'var(--ink)', size: '0.75rem' },
+      colorScheme: {
+        light: { root: { borderColor: 'var(--line)' }, bodyCell: { selectedBorderColor: 'var(--line)' } },
+        dark: { root: { borderColor: 'var(--line)' }, bodyCell: { selectedBorderColor: 'var(--line)' } },
+      },
+    },
+    toast: {
+      root: { width: '22rem', borderRadius: '3px', borderWidth: '0 0 0 3px' },
+      colorScheme: { light: ourToast, dark: ourToast },
     },
     toggleswitch: {
       root: { width: '2.4rem', height: '1.35rem', borderRadius: '3px' },

@@ -13,6 +13,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { middle, type Interval } from '#core/readings';
 import { HouseStore } from '../base/house-store';
 import { drawnChart } from './drawn-chart';
+import { shortDayText } from './words';
 import { fontSans, tokens } from '../base/tokens';
 
 use([
@@ -247,7 +248,7 @@ export class TideChart {
       })),
       tooltip: {
         formatter: (p: { name: string; value: number[] }) =>
-          `${new Date(p.value[0] ?? 0).toLocaleDateString('en-GB')}: ${s.label} ${escaped(p.name)} ${s.unit}`,
+          `${shortDayText(p.value[0] ?? 0, this.house.zone())}: ${s.label} ${escaped(p.name)} ${s.unit}`,
       },
       renderItem: (_params: unknown, api: { value: (n: number) => number; coord: (p: number[]) => number[] }) => {
         const [x = 0, low = 0] = api.coord([api.value(0), api.value(1)]);
@@ -274,7 +275,7 @@ export class TideChart {
       data: (other?.readings ?? []).map((r) => ({ value: [r.atEpochMs, middle(r)], name: r.text })),
       tooltip: {
         formatter: (p: { name: string; value: number[] }) =>
-          `${escaped(other?.name ?? '')}, ${new Date(p.value[0] ?? 0).toLocaleDateString('en-GB')}: ${escaped(p.name)} ${s.unit}`,
+          `${escaped(other?.name ?? '')}, ${shortDayText(p.value[0] ?? 0, this.house.zone())}: ${escaped(p.name)} ${s.unit}`,
       },
     };
   }

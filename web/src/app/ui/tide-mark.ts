@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { highEnd, lowEnd, middle, type Direction, type Interval } from '#core/readings';
+import { highEnd, lowEnd, middle, type Direction, type Interval, type ParameterId } from '#core/readings';
+import { valueText } from '#words/units';
 
 interface Placed {
   startPercent: number;
@@ -7,11 +8,15 @@ interface Placed {
 }
 const clamp = (percent: number): number => Math.max(0, Math.min(100, percent));
 
+/** The least a line spans, as a share of its highest value: 580 beside 568 is near, and looks near. */
+const leastSpanFraction = 0.25;
+
 /** The ends of the line: the band and all readings, with room on both sides. */
 function scaleOf(spans: readonly Interval[]): { lo: number; hi: number } {
   const ends = spans.flatMap((s) => [s.lo, s.hi]).filter((n): n is number => n !== null);
   const [lo, hi] = [Math.min(...ends), Math.max(...ends)];
-  const room = Math.max(hi - lo, Math.abs(hi) * 0.05, 0.01) * 0.18;
+  const span = hi - lo;
+  const room = Math.max(0.18 * span, (Math.max(leastSpanFraction * Math.abs(hi), 0.04) - span) / 2);
   return { lo: lo - room, hi: hi + room };
 }
 
@@ -45,6 +50,10 @@ function scaleOf(spans: readonly Interval[]): { lo: number; hi: number } {
     </svg>
     @if (arrow(); as a) {
       <span class="arrow" [style.left.%]="a.percent" aria-hidden="true">{{ a.sign }}</span>
+    }
+    @if (ends(); as e) {
+      <span class="end num" aria-hidden="true">{{ e.lo }}</span>
+      <span class="end hi num" aria-hidden="true">{{ e.hi }}</span>
     }
     <span class="visuallyHidden">{{ said() }}</span>
   `,
@@ -92,6 +101,17 @@ function scaleOf(spans: readonly Interval[]): { lo: number; hi: number } {
     .after {
       fill: var(--amber);
     }
+    .end {
+      position: absolute;
+      left: 0;
+      top: 15px;
+      font-size: 0.7rem;
+      color: var(--quiet);
+    }
+    .end.hi {
+      left: auto;
+      right: 0;
+    }
     .arrow {
       position: absolute;
       top: -2px;
@@ -110,6 +130,13 @@ export class TideMark {
   readonly direction = input<Direction>('unknown');
   readonly tone = input('settled');
   readonly label = input('');
+  /** The ends of the line in figures, in the keeper's unit of this parameter. */
+  readonly scaledFor = input<ParameterId | null>(null);
+  protected readonly ends = computed(() => {
+    const id = this.scaledFor();
+    const { lo, hi } = this.scale();
+    return id === null ? null : { lo: valueText(id, Math.max(0, lo)), hi: valueText(id, hi) };
+  });
 
   private readonly scale = computed(() => {
     const spans = [this.band(), this.reading(), this.after(), ...this.earlier()].filter(

@@ -71,6 +71,20 @@ describe('marks', () => {
     ]).toEqual([1, 1, '→']);
     expect(mark.textContent).toContain('pH, rising');
   });
+  it('what is near looks near: 580 after 568 stands a twelfth of the line away, 0 beside 40 most of it', async () => {
+    const apart = async (reading: number, after: number): Promise<number> => {
+      const mark = await render(TideMark, {
+        reading: { lo: reading, hi: reading },
+        after: { lo: after, hi: after },
+        scaledFor: 'ec25UsPerCm',
+      });
+      const at = (part: string) => Number(mark.querySelector(part)?.getAttribute('x'));
+      expect(mark.querySelectorAll('.end').length).toBe(2);
+      return at('.after') - at('.span');
+    };
+    expect(await apart(568, 580)).toBeCloseTo((100 * 12) / 145, 0);
+    expect(await apart(0, 40)).toBeGreaterThan(70);
+  });
   it('open ends run to the edge of the line', async () => {
     const span = (await render(TideMark, { band: { lo: 0, hi: 30 }, reading: { lo: 160, hi: null } })).querySelector(
       '.span',

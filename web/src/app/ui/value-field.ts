@@ -14,8 +14,8 @@ import { InputText } from 'primeng/inputtext';
 import { parameters } from '#almanac/parameters';
 import { aimRead, type ParameterId } from '#core/readings';
 import { aimWords } from '#words/readings';
+import { spokenValue, unitOf, valueText } from '#words/units';
 import { HousePen } from '../base/house-pen';
-import { figure } from './words';
 
 /** One value that is wanted: typed with or without its unit, ppm by this house's pen; what could be two things is asked. */
 @Component({
@@ -30,6 +30,7 @@ import { figure } from './words';
         inputmode="text"
         autocomplete="off"
         [name]="name()"
+        [placeholder]="unit()"
         [value]="text()"
         [attr.aria-invalid]="!!question() || !!fault()"
         (input)="typed($event)"
@@ -71,10 +72,14 @@ export class ValueField {
   private readonly pen = inject(HousePen);
   protected readonly text = signal('');
   private readonly known = computed(() => parameters.find((p) => p.id === this.parameter()));
-  protected readonly unit = computed(() => this.known()?.unit ?? '');
+  protected readonly unit = computed(() => unitOf(this.parameter()));
   private readonly read = computed(() => {
     const parameter = this.known();
-    return parameter ? aimRead({ parameter, text: this.text(), penUnit: this.pen.unit() }) : { value: null };
+    if (!parameter) return { value: null };
+    const text = this.text();
+    // A bare figure is in the keeper's unit.
+    const bare = /^[\s\d.,+-]+$/.test(text) && text.trim() !== '' && this.unit() !== parameter.unit;
+    return aimRead({ parameter, text: bare ? `${text} ${this.unit()}` : text, penUnit: this.pen.unit() });
   });
   private readonly asked = computed(() => {
     const read = this.read();
@@ -89,7 +94,7 @@ export class ValueField {
   protected readonly converted = computed(() => {
     const [read, parameter] = [this.read(), this.known()];
     return 'value' in read && read.value !== null && parameter && /[^\d.,\s+-]/.test(this.text())
-      ? `= ${figure(read.value, parameter.decimalsCount)} ${parameter.unit}`
+      ? `= ${valueText(parameter.id, read.value)} ${this.unit()}`
       : '';
   });
   constructor() {
@@ -98,7 +103,7 @@ export class ValueField {
       const value = this.value();
       const read = untracked(this.read);
       if ('value' in read ? read.value !== value : value !== null)
-        this.text.set(value === null ? '' : String(Number(value.toPrecision(6))));
+        this.text.set(value === null ? '' : String(Number(spokenValue(this.parameter(), value).toPrecision(6))));
     });
   }
   protected typed(event: Event): void {

@@ -1,5 +1,7 @@
 import type { StateId } from '#contracts/tonight';
 
+export { dateText, dayText, nightText, shortDayText, whenText } from '#words/dates';
+
 /** State has a word, a shape and a tone; the id `unknown` is said as "cannot tell". */
 export const stateWords: Record<StateId, string> = {
   settled: 'settled',
@@ -39,31 +41,5 @@ export function spanText(spanMs: number): string {
   return `${count} ${unit}${count === 1 ? '' : 's'}`;
 }
 
-/** A date and time in the house's zone. */
-export function whenText(at: number | string, zone: string): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-    timeZone: zone,
-  }).format(new Date(at));
-}
-export function dayText(on: string): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    weekday: 'long',
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-    timeZone: 'UTC',
-  }).format(new Date(`${on}T12:00:00Z`));
-}
-
 /** Fixed decimals, with the minus sign proper. */
 export const figure = (value: number, decimalsCount: number): string => value.toFixed(decimalsCount).replace('-', '−');
-
-/** A calendar date in the house's zone: `14 Mar`. */
-export const dateText = (atEpochMs: number, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: zone }).format(new Date(atEpochMs));

@@ -5,12 +5,12 @@ import { FormsModule } from '@angular/forms';
 import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { renderSVG } from 'uqr';
-import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
 import { isPure, batchCorrection, foreseenEc } from '#core/water';
 import type { BatchStepPayload } from '#contracts/book';
 import type { BatchView } from '#contracts/water';
 import { oddBatchWords } from '#words/water';
+import { amount, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { parameterLabel, parameterShort } from '../ui/kind-words';
@@ -19,6 +19,8 @@ import { agoText, figure, whenText } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
 import { WaterNav } from '../ui/water-nav';
 import { ValueField } from '../ui/value-field';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 
 const fateWords: Record<BatchView['fate'], string> = {
   mixed: 'not measured',
@@ -42,7 +44,18 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
 /** Batches as things: measured, corrected, accepted, used, thrown away; with a label whose code opens the batch. */
 @Component({
   selector: 'nl-batches',
-  imports: [FormsModule, RouterLink, WaterNav, ValueField, ButtonDirective, InputText],
+  imports: [
+    AmountPipe,
+    BareAmountPipe,
+    InUnit,
+    UnitNamePipe,
+    FormsModule,
+    RouterLink,
+    WaterNav,
+    ValueField,
+    ButtonDirective,
+    InputText,
+  ],
   providers: [MixStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './batches-screen.html',
@@ -160,7 +173,7 @@ export class BatchesScreen {
   };
   protected label = parameterLabel;
   protected short = parameterShort;
-  protected unit = (id: ParameterId): string => parameters.find((p) => p.id === id)?.unit ?? '';
+  protected unit = (id: ParameterId): string => unitOf(id);
   protected text = (value: number): string => String(Number(value.toPrecision(3)));
   protected f1 = (value: number): string => figure(value, 1);
   protected when = (at: number): string => whenText(at, this.house.zone());
@@ -228,7 +241,7 @@ export class BatchesScreen {
 
   protected history(b: BatchView): { at: number; text: string }[] {
     const steps = b.steps.map((s) => ({ at: s.atEpochMs, text: stepText(s.payload as BatchStepPayload) }));
-    const uses = b.uses.map((u) => ({ at: u.atEpochMs, text: `${figure(u.usedL, 1)} L into ${u.tankName}` }));
+    const uses = b.uses.map((u) => ({ at: u.atEpochMs, text: `${amount('volume', u.usedL, 1)} into ${u.tankName}` }));
     return [...steps, ...uses].sort((a, b2) => a.at - b2.at);
   }
   protected async measure(b: BatchView): Promise<void> {
@@ -317,11 +330,11 @@ export function correctionOf({
       addedG: c.addG,
       what: mineralName,
     };
-  const first = c.removeL > 0.05 ? `Draw off ${figure(c.removeL, 1)} L, then add` : 'Add';
+  const first = c.removeL > 0.05 ? `Draw off ${amount('volume', c.removeL, 1)}, then add` : 'Add';
   return {
     ...nothing,
-    text: `${first} ${figure(c.addL, 1)} L of pure water: ${figure(c.endL, 1)} L in the drum. Stir, measure again.`,
-    why: `${by}; ${figure(batch.leftL, 1)} L stand in the drum. By mass balance.`,
+    text: `${first} ${amount('volume', c.addL, 1)} of pure water: ${amount('volume', c.endL, 1)} in the drum. Stir, measure again.`,
+    why: `${by}; ${amount('volume', batch.leftL, 1)} stand in the drum. By mass balance.`,
     addedL: c.addL,
     removedL: c.removeL,
     what: 'pure water',
@@ -335,11 +348,11 @@ function stepText(step: BatchStepPayload): string {
         .map(([id, span]) => `${parameterShort(id)} ${String(span.hi ?? span.lo ?? '')}`)
         .join(', ')}`;
     case 'corrected':
-      return `corrected: ${step.addedL > 0 ? `${figure(step.addedL, 1)} L ` : ''}${step.addedG > 0 ? `${figure(step.addedG, 1)} g ` : ''}${step.what}`;
+      return `corrected: ${step.addedL > 0 ? `${amount('volume', step.addedL, 1)} ` : ''}${step.addedG > 0 ? `${figure(step.addedG, 1)} g ` : ''}${step.what}`;
     case 'accepted':
       return step.reason === undefined ? 'accepted' : `accepted: ${step.reason}`;
     case 'left':
-      return `${figure(step.leftL, 1)} L left, counted`;
+      return `${amount('volume', step.leftL, 1)} left, counted`;
     case 'thrown-away':
       return 'thrown away';
   }

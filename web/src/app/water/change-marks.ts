@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { parameters } from '#almanac/parameters';
-import { intervalText, type Parameter } from '#core/readings';
+import { type Parameter } from '#core/readings';
 import type { ChangePlan } from '#core/water';
 import type { Folio } from '#contracts/tanks';
+import { decimalsOf, spanText, spokenStep, unitOf } from '#words/units';
 import { Figure } from '../ui/figure';
 import { TideMark } from '../ui/tide-mark';
 import { figure, gradeWords } from '../ui/words';
@@ -25,13 +26,14 @@ import { figure, gradeWords } from '../ui/words';
           [reading]="row.before"
           [after]="row.span"
           tone="settled"
+          [scaledFor]="row.parameter.id"
           [label]="row.parameter.label" />
         <div>
           @if (row.span) {
             <nl-figure
               [title]="row.parameter.label + ' after'"
               [text]="shown(row.parameter, row.span)"
-              [unit]="row.parameter.unit"
+              [unit]="unit(row.parameter)"
               [working]="plan().effect" />
           } @else {
             <span class="small quiet">not known after: the source’s is missing</span>
@@ -39,7 +41,7 @@ import { figure, gradeWords } from '../ui/words';
         </div>
         <div class="small" [class.over]="row.step && !row.step.within">
           @if (row.step; as s) {
-            step {{ stepText(row.parameter, s.stepValue) }}, bears {{ limitText(s.limitValue) }} a
+            step {{ stepText(row.parameter, s.stepValue) }}, bears {{ limitText(row.parameter, s.limitValue) }} a
             {{ s.per }}&ngsp;<span class="quiet grade">{{ grade(s.grade) }}</span>
           }
         </div>
@@ -122,9 +124,10 @@ export class ChangeMarks {
     });
   });
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
-    intervalText(interval, p.decimalsCount);
+    spanText(p.id, interval);
   protected stepText = (p: Parameter, value: number): string =>
-    `${value > 0 ? '+' : ''}${figure(value, p.decimalsCount)}`;
-  protected limitText = (value: number): string => String(Number(value.toPrecision(2)));
+    `${value > 0 ? '+' : ''}${figure(spokenStep(p.id, value), decimalsOf(p.id))}`;
+  protected limitText = (p: Parameter, value: number): string => String(Number(spokenStep(p.id, value).toPrecision(2)));
+  protected unit = (p: Parameter): string => unitOf(p.id);
   protected grade = (id: string): string => gradeWords[id] ?? id;
 }

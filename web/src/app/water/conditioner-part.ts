@@ -9,6 +9,8 @@ import type { SourceView } from '#contracts/sources';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe } from '../ui/amount';
 
 const labelKey = 'night-ledger-conditioner';
 interface Label {
@@ -20,7 +22,7 @@ interface Label {
 /** Conditioner by its own label and for the chlorine that is really there; for the new water, or the whole tank. */
 @Component({
   selector: 'nl-conditioner-part',
-  imports: [FormsModule, Figure, Choice, InputText, Option],
+  imports: [AmountPipe, InUnit, UnitNamePipe, FormsModule, Figure, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small" [open]="needed()">
@@ -28,33 +30,17 @@ interface Label {
       <div class="row">
         <label
           ><span class="name">Total chlorine in it, mg/L, if measured</span
-          ><input
-            pInputText
-            type="number"
-            min="0"
-            step="any"
-            name="cl"
-            [ngModel]="chlorine()"
-            (ngModelChange)="chlorine.set($event)"
+          ><input pInputText nlIn name="cl" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)"
         /></label>
         <label
           ><span class="name">Label: mL</span
-          ><input
-            pInputText
-            type="number"
-            min="0"
-            step="any"
-            name="ml"
-            [ngModel]="label().labelMl"
-            (ngModelChange)="set({ labelMl: $event })"
+          ><input pInputText nlIn name="ml" [ngModel]="label().labelMl" (ngModelChange)="set({ labelMl: $event })"
         /></label>
         <label
-          ><span class="name">treat, L</span
+          ><span class="name">treat, {{ 'volume' | unitName }}</span
           ><input
             pInputText
-            type="number"
-            min="0"
-            step="any"
+            nlIn="volume"
             name="ll"
             [ngModel]="label().labelL"
             (ngModelChange)="set({ labelL: $event })"
@@ -63,9 +49,7 @@ interface Label {
           ><span class="name">at chlorine of, mg/L, if it says</span
           ><input
             pInputText
-            type="number"
-            min="0"
-            step="any"
+            nlIn
             name="lm"
             [ngModel]="label().labelMgPerL"
             (ngModelChange)="set({ labelMgPerL: $event })"
@@ -81,7 +65,7 @@ interface Label {
         <p>
           @if (d.ok) {
             <nl-figure title="By its label" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
-            <span class="quiet">by its label, for {{ f1(tapL()) }} L of tap</span>
+            <span class="quiet">by its label, for {{ tapL() | amount: 'volume' }} of tap</span>
           } @else {
             <span class="fault">{{ sentence(d.refusal) }}</span>
           }

@@ -5,18 +5,24 @@ import { InputText } from 'primeng/inputtext';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
+import { amountRead } from '#core/units';
 import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
 import { bearsWords, eveningWords, tonightReasonWords, waitWords } from '#words/water';
+import { spokenUnits, amountPlainly, amountFigure } from '#words/units';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources';
 import { faultsText, plainRefusal } from '../ui/refusals';
-import { figure } from '../ui/words';
+import { figure, nightText } from '../ui/words';
 import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
+import { DrumCalendar } from './drum-calendar';
+import { WeekStrip } from './week-strip';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
 
 const weekdays = [
   { day: 1, word: 'Mon' },
@@ -32,7 +38,21 @@ const solverSeconds = '8';
 /** Tonight’s buckets in plain terms: what to mix, which tanks, what may wait and why; and the fourteen nights behind it. */
 @Component({
   selector: 'nl-evening',
-  imports: [NgTemplateOutlet, FormsModule, RouterLink, WaterNav, ButtonDirective, Checkbox, InputText],
+  imports: [
+    UnitWordPipe,
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
+    NgTemplateOutlet,
+    FormsModule,
+    RouterLink,
+    WaterNav,
+    DrumCalendar,
+    WeekStrip,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './evening-screen.html',
   styles: `
@@ -45,9 +65,6 @@ const solverSeconds = '8';
     }
     .right {
       text-align: right;
-    }
-    .scroll {
-      overflow-x: auto;
     }
     .tanks li {
       display: grid;
@@ -169,7 +186,8 @@ export class EveningScreen {
   protected whyNow = tonightReasonWords;
   protected whyWaits = waitWords;
   protected bears = bearsWords;
-  protected litres = (value: number): string => figure(value, value < 100 ? 1 : 0);
+  protected litres = (value: number): string => amountFigure('volume', value, value < 100 ? 1 : 0);
+  protected canonical = (value: number): string => figure(value, 1);
   protected hours = (value: number): string =>
     value < 1 ? `${Math.ceil(value * 60)} minutes` : `${value.toFixed(1)} hours`;
   protected waterName = (id: string): string => this.view()?.waters.find((w) => w.waterId === id)?.name ?? '';
@@ -205,14 +223,7 @@ export class EveningScreen {
     const on = this.house.house()?.nightOn;
     if (index === 0) return 'tonight';
     if (!on) return `in ${index} nights`;
-    const at = new Date(`${on}T12:00:00Z`);
-    at.setUTCDate(at.getUTCDate() + index);
-    return new Intl.DateTimeFormat('en-GB', {
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-      timeZone: 'UTC',
-    }).format(at);
+    return nightText(on, index);
   }
   protected readonly fortnightText = computed(() => {
     const f = this.fortnight();
@@ -270,7 +281,9 @@ export class EveningScreen {
       ? { ...works, drums: named }
       : { ...works, drums: named, madeLPerH: 5, storesL: 60, storedL: 30, wasteRatio: 3, eveningMinutes: 90 };
     this.works.set(started);
-    this.drumsText.set(started.drums.map((d) => `${d.name} ${d.volumeL}`).join(', '));
+    this.drumsText.set(
+      started.drums.map((d) => `${d.name} ${amountPlainly('volume', d.volumeL).replace(' L', '')}`).join(', '),
+    );
   }
   protected setWorks(part: Partial<WorksPayload>): void {
     this.works.update((w) => (w ? { ...w, ...part } : w));
@@ -312,8 +325,9 @@ export function drumsFrom(text: string): { name: string; volumeL: number }[] | n
     .map((p) => p.trim())
     .filter((p) => p !== '');
   const drums = parts.map((part) => {
-    const found = /^(.+?)\s+(\d+(?:[.,]\d+)?)\s*(?:L|l|litres)?$/.exec(part);
-    return found?.[1] && found[2] ? { name: found[1], volumeL: Number(found[2].replace(',', '.')) } : null;
+    const found = /^(.+?)\s+(\d+(?:[.,]\d+)?\s*(?:L|l|litres|(?:US |imp )?gal(?:lons?)?)?)$/.exec(part);
+    const volumeL = amountRead(found?.[2] ?? '', { quantityId: 'volume', units: spokenUnits() });
+    return found?.[1] && typeof volumeL === 'number' ? { name: found[1], volumeL } : null;
   });
   return drums.some((d) => d === null) ? null : (drums as { name: string; volumeL: number }[]);
 }

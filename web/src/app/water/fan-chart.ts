@@ -4,7 +4,9 @@ import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
+import type { ParameterId } from '#core/readings';
 import type { WhatIfCourse } from '#core/water';
+import { spokenValue, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { drawnChart } from '../ui/drawn-chart';
 import { fontSans, tokens } from '../base/tokens';
@@ -25,14 +27,27 @@ const gapPx = 34;
   `,
 })
 export class FanChart {
+  /** In the canonical unit of the parameter; drawn in the keeper's. */
   readonly courses = input.required<readonly WhatIfCourse[]>();
   readonly ceiling = input<number | null>(null);
-  readonly unit = input('');
+  readonly parameter = input.required<ParameterId>();
+  private readonly unit = computed(() => unitOf(this.parameter()));
+  private readonly drawn = computed(() =>
+    this.courses().map((c) => ({
+      ...c,
+      fan: c.fan.map((f) => ({
+        ...f,
+        mean: spokenValue(this.parameter(), f.mean),
+        lo80: spokenValue(this.parameter(), f.lo80),
+        hi80: spokenValue(this.parameter(), f.hi80),
+      })),
+    })),
+  );
   private readonly at = viewChild.required<ElementRef<HTMLDivElement>>('at');
   private readonly house = inject(HouseStore);
   protected readonly heightPx = computed(() => this.courses().length * (panePx + gapPx) + 30);
   protected readonly said = computed(() =>
-    this.courses()
+    this.drawn()
       .map((c) => {
         const last = c.fan.at(-1);
         return `${c.name}: after ${c.fan.length - 1} days ${last ? `${last.mean.toFixed(0)}, four times in five ${last.lo80.toFixed(0)} to ${last.hi80.toFixed(0)}` : ''} ${this.unit()}`;
@@ -41,8 +56,9 @@ export class FanChart {
   );
   private readonly option = computed((): EChartsCoreOption => {
     const t = tokens[this.house.lamp()];
-    const courses = this.courses();
-    const ceiling = this.ceiling();
+    const courses = this.drawn();
+    const limit = this.ceiling();
+    const ceiling = limit === null ? null : spokenValue(this.parameter(), limit);
     const highest = Math.max(ceiling ?? 0, ...courses.flatMap((c) => c.fan.map((f) => f.hi80)));
     const lowest = Math.min(...courses.flatMap((c) => c.fan.map((f) => f.lo80)));
     const from = lowest > 0.6 * highest ? Math.floor(lowest * 0.95) : 0;

@@ -1,21 +1,26 @@
+import type { ParameterId } from '#core/readings';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
-import { catchError, of } from 'rxjs';
-import { parameters } from '#almanac/parameters';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of, scan } from 'rxjs';
 import { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal } from '#core/water';
 import { learntWords } from '#words/water';
+import { valueText } from '#words/units';
 import { Api } from '../base/api';
+import { Told } from '../base/told';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources';
 import { parameterLabel } from '../ui/kind-words';
 import { dateText, figure } from '../ui/words';
+import { AmountPipe } from '../ui/amount';
+import { FromToPipe } from '../ui/from-to';
 
 /** Predicted against measured after each change, and what that proposes; never taken over by itself. */
 @Component({
   selector: 'nl-learnt-part',
-  imports: [RouterLink, ButtonDirective],
+  imports: [FromToPipe, AmountPipe, RouterLink, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What the changes have taught</h2>
@@ -23,9 +28,9 @@ import { dateText, figure } from '../ui/words';
       <div class="caution">
         @if (p.kind === 'net-volume') {
           <p>
-            <strong>There seem to be about {{ f(p.netVolumeL.middleValue, 0) }} L in it</strong>&ngsp;<span class="num"
-              >({{ f(p.netVolumeL.lo, 0) }}–{{ f(p.netVolumeL.hi, 0) }})</span
-            >, where the book says {{ f(p.nowL, 0) }}.
+            <strong>There seem to be about {{ p.netVolumeL.middleValue | amount: 'volume' : 0 }} in it</strong
+            >&ngsp;<span class="num">({{ f(p.netVolumeL.lo, 0) | to: f(p.netVolumeL.hi, 0) }})</span>, where the book
+            says {{ f(p.nowL, 0) }}.
           </p>
         } @else {
           <p>
@@ -33,7 +38,7 @@ import { dateText, figure } from '../ui/words';
               >{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about
               {{ value(p.parameter, p.impliedValue.middleValue) }}</strong
             >&ngsp;<span class="num"
-              >({{ value(p.parameter, p.impliedValue.lo) }}–{{ value(p.parameter, p.impliedValue.hi) }})</span
+              >({{ value(p.parameter, p.impliedValue.lo) | to: value(p.parameter, p.impliedValue.hi) }})</span
             >, where its analysis says {{ value(p.parameter, p.statedValue) }}.
           </p>
         }
@@ -55,30 +60,32 @@ import { dateText, figure } from '../ui/words';
       </p>
     }
     @if (errors().length > 0) {
-      <table>
-        <thead>
-          <tr>
-            <th>Change</th>
-            <th>Value</th>
-            <th class="right">foreseen</th>
-            <th class="right">measured</th>
-            <th class="right">off by</th>
-            <th></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (e of errors(); track e.entryId + e.parameter) {
+      <div class="scroll">
+        <table>
+          <thead>
             <tr>
-              <td class="num">{{ day(e.atEpochMs) }}</td>
-              <td>{{ label(e.parameter) }}</td>
-              <td class="num right">{{ value(e.parameter, e.predictedValue) }}</td>
-              <td class="num right">{{ value(e.parameter, e.measuredValue) }}</td>
-              <td class="num right">{{ e.errorValue > 0 ? '+' : '' }}{{ value(e.parameter, e.errorValue) }}</td>
-              <td class="small quiet">{{ e.explained ? 'within what it was read with' : '' }}</td>
+              <th>Change</th>
+              <th>Value</th>
+              <th class="right">foreseen</th>
+              <th class="right">measured</th>
+              <th class="right">off by</th>
+              <th></th>
             </tr>
-          }
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            @for (e of errors(); track e.entryId + e.parameter) {
+              <tr>
+                <td class="num">{{ day(e.atEpochMs) }}</td>
+                <td>{{ label(e.parameter) }}</td>
+                <td class="num right">{{ value(e.parameter, e.predictedValue) }}</td>
+                <td class="num right">{{ value(e.parameter, e.measuredValue) }}</td>
+                <td class="num right">{{ e.errorValue > 0 ? '+' : '' }}{{ value(e.parameter, e.errorValue) }}</td>
+                <td class="small quiet">{{ e.explained ? 'within what it was read with' : '' }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
     }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
@@ -104,15 +111,17 @@ export class LearntPart {
   private readonly diary = new DiaryWatch(['learnt']);
   private readonly outcomes = signal<readonly ChangeOutcome[]>([]);
   protected readonly said = signal('');
+  private readonly askedAgain = toSignal(inject(Told).again.pipe(scan((count) => count + 1, 0)), { initialValue: 0 });
   constructor() {
     effect(() => {
       const tankId = this.tankId();
+      this.askedAgain();
       this.diary.open(tankId);
       this.api
         .call('learnt', { params: { tankId } })
         .pipe(catchError(() => of(null)))
         .subscribe((view) => {
-          this.outcomes.set(view?.outcomes ?? []);
+          if (view) this.outcomes.set(view.outcomes);
         });
     });
   }
@@ -130,8 +139,7 @@ export class LearntPart {
   protected label = parameterLabel;
   protected f = figure;
   protected sourceName = (id: string): string => this.sources.named(id)?.setUp.name ?? 'The source';
-  protected value = (id: string, value: number): string =>
-    figure(value, parameters.find((p) => p.id === id)?.decimalsCount ?? 1);
+  protected value = (id: ParameterId, value: number): string => valueText(id, value);
   protected day = (at: number): string => dateText(at, this.house.zone());
   protected async putAside(p: LearntProposal): Promise<void> {
     const until = new Date(this.house.nowEpochMs() + 30 * 86_400_000).toISOString().slice(0, 10);

@@ -8,6 +8,8 @@ import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { ValueField } from '../ui/value-field';
 import { figure } from '../ui/words';
+import { InUnit } from '../ui/in-unit';
+import { UnitWordPipe } from '../ui/amount';
 
 const quantities = [
   { id: 'gh', word: 'GH, °dH', of: 'ghDegrees' },
@@ -19,22 +21,15 @@ type QuantityId = (typeof quantities)[number]['id'];
 /** Grams of one mineral from what is there to what is wanted, by what a gram of it really does in this house. */
 @Component({
   selector: 'nl-mineral-dose',
-  imports: [FormsModule, Figure, ValueField, Choice, InputText, Option],
+  imports: [InUnit, UnitWordPipe, FormsModule, Figure, ValueField, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
       <summary>How many grams?</summary>
       <div class="row">
         <label
-          ><span class="name">Litres</span
-          ><input
-            pInputText
-            type="number"
-            min="0.1"
-            step="any"
-            name="litres"
-            [ngModel]="litres()"
-            (ngModelChange)="litres.set($event)"
+          ><span class="name">{{ 'volume' | unitWord }}</span
+          ><input pInputText nlIn="volume" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)"
         /></label>
         <label
           ><span class="name">Raise</span

@@ -7,11 +7,13 @@ import { parameters } from '#almanac/parameters';
 import { recorder } from '#core/explain';
 import { blend, scaldC } from '#core/water';
 import { noteWords } from '#words/explain';
+import { unitOf, valueText } from '#words/units';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
-import { figure } from '../ui/words';
 import { parameterLabel } from '../ui/kind-words';
 import { MixStore, waterOfView } from './mix-store';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
 
 interface Part {
   sourceId: string;
@@ -22,7 +24,18 @@ interface Part {
 /** Up to five waters poured together: what comes of it, with its pH by chemistry, now and after a day of air. */
 @Component({
   selector: 'nl-mix-blend',
-  imports: [FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
+  imports: [
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
+    UnitWordPipe,
+    FormsModule,
+    Figure,
+    ButtonDirective,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (p of parts(); track $index; let i = $index) {
@@ -36,22 +49,19 @@ interface Part {
             }</nl-choice
         ></label>
         <label class="short"
-          ><span class="name">Litres</span
+          ><span class="name">{{ 'volume' | unitWord }}</span
           ><input
             pInputText
-            type="number"
-            min="0"
-            step="any"
+            nlIn="volume"
             [name]="'l' + i"
             [ngModel]="p.volumeL"
             (ngModelChange)="set(i, { volumeL: $event })"
         /></label>
         <label class="short"
-          ><span class="name">°C now</span
+          ><span class="name">{{ 'temperature' | unitName }} now</span
           ><input
             pInputText
-            type="number"
-            step="any"
+            nlIn="temperature"
             [name]="'t' + i"
             [ngModel]="p.tempC"
             (ngModelChange)="set(i, { tempC: $event })"
@@ -72,7 +82,7 @@ interface Part {
       <p class="fault" role="alert">{{ refusal() }}</p>
     }
     @if (told(); as t) {
-      <h2>Poured together: {{ t.totalL }} L</h2>
+      <h2>Poured together: {{ t.totalL | amount: 'volume' }}</h2>
       <dl class="facts">
         @for (r of t.rows; track r.label) {
           <div>
@@ -168,13 +178,10 @@ export class MixBlend {
       phAerated: value.phAerated,
       assumptions: working.assumptions,
       unknown: value.unknown.map(parameterLabel).join(', '),
-      totalL: figure(
-        this.known().reduce((sum, p) => sum + (p.volumeL ?? 0), 0),
-        1,
-      ),
+      totalL: this.known().reduce((sum, p) => sum + (p.volumeL ?? 0), 0),
       rows: parameters
         .filter((p) => p.id !== 'ph' && value.water[p.id] !== undefined)
-        .map((p) => ({ label: p.label, text: figure(value.water[p.id] ?? 0, p.decimalsCount), unit: p.unit })),
+        .map((p) => ({ label: p.label, text: valueText(p.id, value.water[p.id] ?? 0), unit: unitOf(p.id) })),
     };
   });
   protected set(index: number, part: Partial<Part>): void {

@@ -16,17 +16,32 @@ import { Router, RouterLink } from '@angular/router';
 import { foodGradeCaution, saltCares } from '#almanac/water';
 import { foreseenEc, salts } from '#core/water';
 import type { BatchPayload } from '#contracts/book';
+import { amountFigure } from '#words/units';
 import { Scribe } from '../base/scribe';
 import { parameterLabel } from '../ui/kind-words';
 import { faultsText } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { MixStore, waterOfView } from './mix-store';
 import { WarmPart } from './warm-part';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
 
 /** One drum by its recipe: what to pour, what to weigh, what the pen should say; then into the book as a batch. */
 @Component({
   selector: 'nl-mix-drum',
-  imports: [FormsModule, RouterLink, WarmPart, ButtonDirective, Choice, InputText, Option],
+  imports: [
+    UnitNamePipe,
+    AmountPipe,
+    InUnit,
+    UnitWordPipe,
+    FormsModule,
+    RouterLink,
+    WarmPart,
+    ButtonDirective,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="grid">
@@ -39,12 +54,10 @@ import { WarmPart } from './warm-part';
           }</nl-choice
       ></label>
       <label
-        ><span class="name">Litres</span
+        ><span class="name">{{ 'volume' | unitWord }}</span
         ><input
           pInputText
-          type="number"
-          min="0.1"
-          step="any"
+          nlIn="volume"
           name="litres"
           [ngModel]="litres()"
           (ngModelChange)="litres.set($event)"
@@ -62,14 +75,7 @@ import { WarmPart } from './warm-part';
       /></label>
       <label
         ><span class="name">Scale shows steps of, g</span
-        ><input
-          pInputText
-          type="number"
-          min="0.001"
-          step="any"
-          name="scale"
-          [ngModel]="mix.scaleG()"
-          (ngModelChange)="mix.scaleG.set($event || 0.1)"
+        ><input pInputText nlIn name="scale" [ngModel]="mix.scaleG()" (ngModelChange)="mix.scaleG.set($event || 0.1)"
       /></label>
     </div>
     @if (!waterId() && known().length > 0) {
@@ -82,7 +88,7 @@ import { WarmPart } from './warm-part';
               <th>Made of</th>
               <th>It should read</th>
               <th>Then</th>
-              <th class="right">Ready, L</th>
+              <th class="right">Ready, {{ 'volume' | unitName }}</th>
               <th></th>
             </tr>
           </thead>
@@ -93,7 +99,7 @@ import { WarmPart } from './warm-part';
                 <td class="small">{{ k.madeOf }}</td>
                 <td class="small num">{{ k.aims }}</td>
                 <td class="small">{{ k.then }}</td>
-                <td class="num right">{{ k.readyL > 0 ? f1(k.readyL) : '' }}</td>
+                <td class="num right">{{ k.readyL > 0 ? bareLitres(k.readyL) : '' }}</td>
                 <td class="line">
                   <button pButton type="button" class="asText" (click)="waterId.set(k.sourceId)">
                     Mix it<span class="visuallyHidden">: {{ k.name }}</span>
@@ -124,7 +130,7 @@ import { WarmPart } from './warm-part';
         <ol class="weigh">
           @for (p of poured(); track p.sourceId) {
             <li>
-              <span class="num big">{{ f1(p.partL) }} L</span>&ngsp;{{ p.name }}
+              <span class="num big">{{ p.partL | amount: 'volume' }}</span>&ngsp;{{ p.name }}
             </li>
           }
           @for (w of weighed(); track w.name) {
@@ -147,7 +153,8 @@ import { WarmPart } from './warm-part';
             >{{ last ? '.' : ', ' }}
           }
           @if (expected(); as e) {
-            By what is known of parts and powder it will read about <span class="num">{{ f0(e) }} µS/cm</span>.
+            By what is known of parts and powder it will read about
+            <span class="num">{{ e | amount: 'conductivity' : 0 }}</span>.
           }
           @if (r.leadHours > 0) {
             Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.
@@ -195,9 +202,6 @@ import { WarmPart } from './warm-part';
     p {
       margin: 0.5rem 0;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     .right {
       text-align: right;
     }
@@ -207,6 +211,7 @@ import { WarmPart } from './warm-part';
   `,
 })
 export class MixDrum {
+  protected bareLitres = (value: number): string => amountFigure('volume', value, 1);
   protected readonly mix = inject(MixStore);
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);

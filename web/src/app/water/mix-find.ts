@@ -30,6 +30,7 @@ import {
 } from '#core/water';
 import type { RecipePayload } from '#contracts/book';
 import { phByWords } from '#words/water';
+import { unitOf } from '#words/units';
 import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { ValueField } from '../ui/value-field';
@@ -38,6 +39,10 @@ import { figure } from '../ui/words';
 import { decimalsOf } from './mix-drum';
 import { MixStore, waterOfView } from './mix-store';
 import { ionRowsOf, penAim, roundedText, type Answer } from './recipe-answer';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitWordPipe } from '../ui/amount';
+import { quantityOf } from '../ui/kind-words';
+import { FromToPipe } from '../ui/from-to';
 
 interface Start {
   sourceId: string;
@@ -58,7 +63,21 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
 /** The solver: waters and a shelf to start from, targets to reach; or grams typed, and the water seen. */
 @Component({
   selector: 'nl-mix-find',
-  imports: [FormsModule, RouterLink, Figure, ValueField, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [
+    FromToPipe,
+    AmountPipe,
+    InUnit,
+    UnitWordPipe,
+    FormsModule,
+    RouterLink,
+    Figure,
+    ValueField,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './mix-find.html',
   styles: `
@@ -70,7 +89,7 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
     }
     @media (max-width: 760px) {
       .two {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
       }
     }
     h2 {
@@ -88,9 +107,6 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
     }
     .right {
       text-align: right;
-    }
-    .scroll {
-      overflow-x: auto;
     }
     .tick {
       display: flex;
@@ -125,6 +141,9 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
       min-height: 40px;
       border-bottom: 1px solid var(--line);
       padding: 0.3rem 0;
+    }
+    .wraps {
+      white-space: normal;
     }
     .big {
       display: inline-block;
@@ -163,6 +182,11 @@ export class MixFind {
   private readonly scribe = inject(Scribe);
   protected readonly allSalts = saltIds.map((id) => salts[id]);
   protected readonly words = recipeWords;
+  protected quantityOf = quantityOf;
+  protected unitOf = (quantity: RecipeQuantity): string => {
+    const parameter = this.parameterOf(quantity);
+    return parameter ? unitOf(parameter) : recipeWords[quantity].unit;
+  };
   protected readonly foodGrade = foodGradeCaution;
   protected readonly starts = signal<readonly Start[]>([{ sourceId: '', costFactor: null }]);
   protected readonly litres = signal<number | null>(40);

@@ -12,41 +12,45 @@ import { dateText, figure } from '../ui/words';
 import { ValueField } from '../ui/value-field';
 import { MineralDosePart } from './mineral-dose-part';
 import { MixStore } from './mix-store';
+import { InUnit } from '../ui/in-unit';
+import { UnitWordPipe } from '../ui/amount';
 
 /** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
 @Component({
   selector: 'nl-mix-minerals',
-  imports: [FormsModule, RouterLink, MineralDosePart, ValueField, ButtonDirective, InputText],
+  imports: [InUnit, UnitWordPipe, FormsModule, RouterLink, MineralDosePart, ValueField, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (m of mix.minerals(); track m.supplyId) {
       <section [attr.aria-label]="m.name">
         <h2>{{ m.name }}</h2>
         @if (m.state; as s) {
-          <table>
-            <thead>
-              <tr>
-                <th>A gram in a litre raises</th>
-                <th class="right">by</th>
-                <th>from</th>
-                <th class="right">scatter</th>
-                <th class="right">against the label</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (r of rows(m); track r.what) {
+          <div class="scroll">
+            <table>
+              <thead>
                 <tr>
-                  <td>{{ r.what }}</td>
-                  <td class="num right">
-                    {{ r.by }} <span class="unit">{{ r.unit }}</span>
-                  </td>
-                  <td class="small">{{ r.from }}</td>
-                  <td class="num right">{{ r.scatter }}</td>
-                  <td class="num right">{{ r.ratio }}</td>
+                  <th>A gram in a litre raises</th>
+                  <th class="right">by</th>
+                  <th>from</th>
+                  <th class="right">scatter</th>
+                  <th class="right">against the label</th>
                 </tr>
-              }
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                @for (r of rows(m); track r.what) {
+                  <tr>
+                    <td>{{ r.what }}</td>
+                    <td class="num right">
+                      {{ r.by }} <span class="unit">{{ r.unit }}</span>
+                    </td>
+                    <td class="small">{{ r.from }}</td>
+                    <td class="num right">{{ r.scatter }}</td>
+                    <td class="num right">{{ r.ratio }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          </div>
           @if (weak(m); as w) {
             <p class="small">{{ w }}</p>
           }
@@ -75,21 +79,12 @@ import { MixStore } from './mix-store';
           <form class="row" (ngSubmit)="save(m)">
             <label
               ><span class="name">Grams</span
-              ><input
-                pInputText
-                type="number"
-                min="0"
-                step="any"
-                name="g"
-                [ngModel]="form().massG"
-                (ngModelChange)="set('massG', $event)" /></label
+              ><input pInputText nlIn name="g" [ngModel]="form().massG" (ngModelChange)="set('massG', $event)" /></label
             ><label
-              ><span class="name">in litres</span
+              ><span class="name">in {{ 'volume' | unitWord }}</span
               ><input
                 pInputText
-                type="number"
-                min="0"
-                step="any"
+                nlIn="volume"
                 name="l"
                 [ngModel]="form().waterL"
                 (ngModelChange)="set('waterL', $event)"

@@ -15,13 +15,15 @@ import {
 } from '#core/water';
 import type { BuildUpView, EveningTankView, EveningView } from '#contracts/water';
 import { whyWords } from '#words/explain';
+import { valueText, fromTo } from '#words/units';
 import { Api } from '../base/api';
 import { Outbox } from '../base/outbox';
 import { SourcesStore } from '../sources';
 import { StateMark } from '../ui/state-mark';
-import { figure } from '../ui/words';
 import { waterOfView } from './mix-store';
 import { WaterStore } from './water-store';
+import { TableModule } from 'primeng/table';
+import { BareAmountPipe, UnitNamePipe } from '../ui/amount';
 
 type BuildUpTank = BuildUpView['tanks'][number];
 type BuildUpLine = BuildUpTank['lines'][number];
@@ -61,7 +63,7 @@ const holdWords: Record<
 /** Every tank's routine at a glance: where it settles, whether that holds, the least that would, and what a year of it takes. */
 @Component({
   selector: 'nl-routines-overview',
-  imports: [RouterLink, StateMark],
+  imports: [RouterLink, StateMark, TableModule, BareAmountPipe, UnitNamePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows(); as all) {
@@ -70,74 +72,76 @@ const holdWords: Record<
       } @else {
         <p>{{ plain() }}</p>
         <div class="scroll">
-          <table>
-            <thead>
+          <p-table [value]="tableRows()" dataKey="tankId" class="sticky">
+            <ng-template #header>
               <tr>
-                <th>Tank</th>
+                <th pSortableColumn="name">Tank <p-sortIcon field="name" /></th>
                 <th>Routine</th>
-                <th>Does it hold?</th>
-                <th>What decides</th>
+                <th pSortableColumn="state">Does it hold? <p-sortIcon field="state" /></th>
+                <th pSortableColumn="label">What decides <p-sortIcon field="label" /></th>
                 <th class="right">settles at</th>
                 <th class="right">limit</th>
                 <th class="right">least that holds</th>
-                <th class="right">L a year</th>
-                <th class="right">hours</th>
+                <th class="right" pSortableColumn="cost.litresPerYearL">
+                  {{ 'volume' | unitName }} a year <p-sortIcon field="cost.litresPerYearL" />
+                </th>
+                <th class="right" pSortableColumn="cost.workPerYearHours">
+                  hours <p-sortIcon field="cost.workPerYearHours" />
+                </th>
                 @if (priced()) {
                   <th class="right">costs a year</th>
                 }
               </tr>
-            </thead>
-            <tbody>
-              @for (r of all; track r.tankId) {
-                <tr>
-                  <td>
-                    <a class="serif" routerLink="/water/routines" [queryParams]="{ tank: r.tankId }">{{ r.name }}</a>
-                  </td>
-                  <td class="small">
-                    @if (r.routine; as now) {
-                      <span class="num">{{ percent(now.changeFraction) }} %</span> every
-                      <span class="num">{{ now.everyDays }}</span> d, {{ r.waterName }}
-                      @if (now.routineBy === 'habit') {
-                        <div class="quiet">as the last changes went</div>
-                      }
-                    } @else {
-                      <span class="quiet">none known</span>
+            </ng-template>
+            <ng-template #body let-r>
+              <tr>
+                <td>
+                  <a class="serif" routerLink="/water/routines" [queryParams]="{ tank: r.tankId }">{{ r.name }}</a>
+                </td>
+                <td class="small">
+                  @if (r.routine; as now) {
+                    <span class="num">{{ percent(now.changeFraction) }} %</span> every
+                    <span class="num">{{ now.everyDays }}</span> d, {{ r.waterName }}
+                    @if (now.routineBy === 'habit') {
+                      <div class="quiet">as the last changes went</div>
                     }
-                  </td>
-                  <td>
-                    <nl-state-mark [state]="words[r.state].mark" [said]="words[r.state].word" />
-                    @if (r.why) {
-                      <div class="small quiet">{{ r.why }}</div>
-                    }
-                  </td>
-                  <td class="small">{{ r.label }}</td>
-                  <td class="num right">{{ r.settles }}</td>
-                  <td class="num right">{{ r.limit }}</td>
-                  <td class="num right">{{ r.least }}</td>
-                  <td class="num right">{{ r.cost ? r.cost.litresPerYearL.toFixed(0) : '' }}</td>
-                  <td class="num right">{{ r.cost ? r.cost.workPerYearHours.toFixed(0) : '' }}</td>
-                  @if (priced()) {
-                    <td class="num right">
-                      {{ r.cost && r.cost.moneyPerYearValue > 0 ? r.cost.moneyPerYearValue.toFixed(0) : '' }}
-                    </td>
+                  } @else {
+                    <span class="quiet">none known</span>
                   }
-                </tr>
-              }
-            </tbody>
-            @if (total(); as t) {
-              <tfoot>
+                </td>
+                <td>
+                  <nl-state-mark [state]="wordsOf(r).mark" [said]="wordsOf(r).word" />
+                  @if (r.why) {
+                    <div class="small quiet">{{ r.why }}</div>
+                  }
+                </td>
+                <td class="small">{{ r.label }}</td>
+                <td class="num right">{{ r.settles }}</td>
+                <td class="num right">{{ r.limit }}</td>
+                <td class="num right">{{ r.least }}</td>
+                <td class="num right">{{ r.cost?.litresPerYearL | bareAmount: 'volume' : 0 }}</td>
+                <td class="num right">{{ r.cost ? r.cost.workPerYearHours.toFixed(0) : '' }}</td>
+                @if (priced()) {
+                  <td class="num right">
+                    {{ r.cost && r.cost.moneyPerYearValue > 0 ? r.cost.moneyPerYearValue.toFixed(0) : '' }}
+                  </td>
+                }
+              </tr>
+            </ng-template>
+            <ng-template #footer>
+              @if (total(); as t) {
                 <tr>
                   <td>All</td>
                   <td colspan="6"></td>
-                  <td class="num right">{{ t.litresPerYearL.toFixed(0) }}</td>
+                  <td class="num right">{{ t.litresPerYearL | bareAmount: 'volume' : 0 }}</td>
                   <td class="num right">{{ t.workPerYearHours.toFixed(0) }}</td>
                   @if (priced()) {
                     <td class="num right">{{ t.moneyPerYearValue.toFixed(0) }}</td>
                   }
                 </tr>
-              </tfoot>
-            }
-          </table>
+              }
+            </ng-template>
+          </p-table>
         </div>
         <p class="small quiet">
           Settled values are spans: four times in five what the tank makes in a day lies between their ends. The least
@@ -149,9 +153,6 @@ const holdWords: Record<
     }
   `,
   styles: `
-    .scroll {
-      overflow-x: auto;
-    }
     .right {
       text-align: right;
     }
@@ -167,7 +168,9 @@ export class RoutinesOverview {
   private readonly api = inject(Api);
   private readonly water = inject(WaterStore);
   private readonly sources = inject(SourcesStore);
-  protected readonly words = holdWords;
+  protected wordsOf = ({ state }: OverviewRow): (typeof holdWords)[OverviewRow['state']] => holdWords[state];
+  /** The library wants a list of its own, to sort. */
+  protected readonly tableRows = computed(() => [...(this.rows() ?? [])]);
   /** Asked again after every write, and while forecasts are still being made. */
   private readonly buildUp = toSignal(
     inject(Outbox).stirred.pipe(
@@ -288,8 +291,7 @@ const labelOf = (id: BuildUpLine['parameter']): string => parameters.find((p) =>
 function lapsedText({ sinceDays, missedCount }: { sinceDays: number; missedCount: number }, line: Held | null): string {
   const since = `due ${sinceDays} nights ago, ${missedCount} left out`;
   if (!line || line.level.mean <= line.peak.hi) return since;
-  const v = (value: number): string =>
-    figure(value, parameters.find((p) => p.id === line.parameter)?.decimalsCount ?? 1);
+  const v = (value: number): string => valueText(line.parameter, value);
   return `${since}: ${labelOf(line.parameter).toLowerCase()} stands at about ${v(line.level.mean)}, kept it would not pass ${v(line.peak.hi)}`;
 }
 
@@ -298,7 +300,7 @@ function told(
   { everyDays }: EveningTankView,
 ): Pick<OverviewRow, 'label' | 'settles' | 'limit' | 'least' | 'why'> {
   const parameter = parameters.find((p) => p.id === line.parameter);
-  const v = (value: number): string => figure(value, parameter?.decimalsCount ?? 1);
+  const v = (value: number): string => valueText(line.parameter, value);
   const { ceiling, floor, peak, trough, productionPerDay } = line;
   const low = floor !== null && trough.lo < floor && (ceiling === null || peak.hi <= ceiling);
   const shown = low ? trough : peak;
@@ -315,7 +317,7 @@ function told(
         });
   return {
     label: parameter?.label ?? line.parameter,
-    settles: v(shown.lo) === v(shown.hi) ? v(shown.lo) : `${v(shown.lo)}–${v(shown.hi)}`,
+    settles: fromTo(v(shown.lo), v(shown.hi)),
     limit: low ? `from ${v(floor)}` : ceiling === null ? '' : `up to ${v(ceiling)}`,
     least: need?.ok ? `${Math.ceil(1000 * need.value.value.changeFraction) / 10} %` : '',
     why:

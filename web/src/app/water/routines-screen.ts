@@ -31,6 +31,7 @@ import {
   type CertaintyId,
 } from '#core/water';
 import type { RoutinePayload } from '#contracts/book';
+import { amount, unitOf, valueText, fromTo } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources';
@@ -46,6 +47,9 @@ import { SchoolsPart, type SchoolTaken } from './schools-part';
 import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
 import { WhatIfPart } from './what-if-part';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe } from '../ui/amount';
+import { FromToPipe } from '../ui/from-to';
 
 const dayMs = 86_400_000;
 /** What usually decides a routine, first. */
@@ -64,6 +68,10 @@ interface Form {
 @Component({
   selector: 'nl-routines',
   imports: [
+    FromToPipe,
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
     FormsModule,
     RouterLink,
     WaterNav,
@@ -92,9 +100,6 @@ interface Form {
     }
     .right {
       text-align: right;
-    }
-    .scroll {
-      overflow-x: auto;
     }
     .facts {
       max-width: 760px;
@@ -157,14 +162,14 @@ export class RoutinesScreen {
     if (!found) throw new Error('a parameter without its almanac line');
     return found;
   });
-  protected readonly unit = computed(() => this.parameter().unit);
+  protected readonly unit = computed(() => unitOf(this.parameter().id));
   protected readonly band = computed(
     () => this.folio()?.lines.find((l) => l.parameter === this.parameterId())?.band ?? null,
   );
   protected readonly bandText = computed(() => {
     const b = this.band();
     if (!b) return '';
-    return b.lo === null ? `up to ${b.hi ?? ''}` : b.hi === null ? `from ${b.lo}` : `${b.lo}–${b.hi}`;
+    return b.lo === null ? `up to ${b.hi ?? ''}` : b.hi === null ? `from ${b.lo}` : fromTo(b.lo, b.hi);
   });
   protected readonly ceiling = linkedSignal<number | null>(() => this.band()?.hi ?? null);
 
@@ -321,9 +326,9 @@ export class RoutinesScreen {
     const c = this.cost();
     if (!c) return [];
     return [
-      { figure: `${c.litresPerYearL.toFixed(0)} L`, what: 'of water' },
+      { figure: amount('volume', c.litresPerYearL, 0), what: 'of water' },
       ...(c.wastedPerYearL > 1
-        ? [{ figure: `${c.wastedPerYearL.toFixed(0)} L`, what: 'thrown away by the unit' }]
+        ? [{ figure: amount('volume', c.wastedPerYearL, 0), what: 'thrown away by the unit' }]
         : []),
       ...(c.saltPerYearG > 1 ? [{ figure: `${c.saltPerYearG.toFixed(0)} g`, what: 'of mineral and salt' }] : []),
       { figure: c.workPerYearHours.toFixed(0), what: 'hours' },
@@ -349,7 +354,7 @@ export class RoutinesScreen {
   protected sentence = plainRefusal;
   protected label = parameterLabel;
   protected grade = (id: string): string => gradeWords[id] ?? id;
-  protected v = (value: number): string => figure(value, this.parameter().decimalsCount);
+  protected v = (value: number): string => valueText(this.parameter().id, value);
   protected percent = (share: number): string => String(Math.round(1000 * share) / 10);
   protected litres = (value: number): string => figure(value, 1);
   protected days = (value: number): string => (value > 999 ? 'over 999' : figure(value, 1));

@@ -15,10 +15,10 @@ import {
   type RoutineCost,
 } from '#core/water';
 import type { Folio, FolioOutlook } from '#contracts/tanks';
+import { valueText } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { SourcesStore } from '../sources';
 import { parameterLabel } from '../ui/kind-words';
-import { figure } from '../ui/words';
 import { waterOfView } from './mix-store';
 
 export interface SchoolTaken {
@@ -103,9 +103,6 @@ interface SchoolHere extends SchoolTaken {
     .right {
       text-align: right;
     }
-    .scroll {
-      overflow-x: auto;
-    }
     .usual td:first-child {
       box-shadow: inset 3px 0 0 var(--settled);
       padding-left: 0.6rem;
@@ -160,7 +157,7 @@ export class SchoolsPart {
       const changeFraction = (school.changeFraction.lo + school.changeFraction.hi) / 2;
       const everyDays = Math.round((school.everyDays.lo + school.everyDays.hi) / 2);
       const settles = this.settlesBy(school, { changeFraction, everyDays });
-      const [v, limit] = [(value: number) => figure(value, this.parameter().decimalsCount), this.ceiling()];
+      const [v, limit] = [(value: number) => valueText(this.parameter().id, value), this.ceiling()];
       const { netVolumeL } = this.folio();
       const changeMinutes = usualChangeMinutes(changeFraction * netVolumeL);
       return {

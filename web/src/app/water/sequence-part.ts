@@ -3,19 +3,20 @@ import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
 import { FormsModule } from '@angular/forms';
 import { stepLimits } from '#almanac/limits';
-import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId, Water } from '#core/readings';
 import { unstatedAims, wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
 import { adviceWords, missWords, stopWords } from '#words/water';
+import { valueText } from '#words/units';
 import { Scribe } from '../base/scribe';
 import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { parameterShort } from '../ui/kind-words';
+import { AmountPipe } from '../ui/amount';
 
 /** A change that is too large, as the shortest row of changes these animals bear; into the book as a plan, step by step. */
 @Component({
   selector: 'nl-sequence-part',
-  imports: [FormsModule, ButtonDirective, Choice, Option],
+  imports: [AmountPipe, FormsModule, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (aims().length === 0) {
@@ -69,7 +70,8 @@ import { parameterShort } from '../ui/kind-words';
                     <td class="num">{{ step.place }}</td>
                     <td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td>
                     <td class="num right">
-                      {{ percent(step.changeFraction) }} % <span class="quiet">{{ f1(step.changeL) }} L</span>
+                      {{ percent(step.changeFraction) }} %
+                      <span class="quiet">{{ step.changeL | amount: 'volume' }}</span>
                     </td>
                     @for (p of shown(); track p) {
                       <td class="num right">{{ value(step.after, p) }}</td>
@@ -107,9 +109,6 @@ import { parameterShort } from '../ui/kind-words';
     }
     .right {
       text-align: right;
-    }
-    .scroll {
-      overflow-x: auto;
     }
     table {
       max-width: 720px;
@@ -188,7 +187,7 @@ export class SequencePart {
   protected percent = (share: number): string => figure(100 * share, 1);
   protected value = (water: Water, id: ParameterId): string => {
     const value = water[id];
-    return value === undefined ? '?' : figure(value, parameters.find((p) => p.id === id)?.decimalsCount ?? 1);
+    return value === undefined ? '?' : valueText(id, value);
   };
   protected async keep(): Promise<void> {
     const steps = this.found()?.steps ?? [];

@@ -4,37 +4,37 @@ import { FormsModule } from '@angular/forms';
 import { hotAndCold } from '#core/water';
 import { warmingWords } from '#words/water';
 import { plainRefusal } from '../ui/refusals';
+import { InUnit } from '../ui/in-unit';
+import { UnitNamePipe } from '../ui/amount';
 
 /** How much from the hot and how much from the cold, and the steps at a mixer tap, with what scalds. */
 @Component({
   selector: 'nl-warm-part',
-  imports: [FormsModule, InputText],
+  imports: [InUnit, UnitNamePipe, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
       <summary>Hot and cold for its temperature</summary>
       <div class="grid">
         <label
-          ><span class="name">Wanted, °C</span
+          ><span class="name">Wanted, {{ 'temperature' | unitName }}</span
           ><input
             pInputText
-            type="number"
-            step="any"
+            nlIn="temperature"
             name="wanted"
             [ngModel]="wantedC()"
             (ngModelChange)="wantedC.set($event)" /></label
         ><label
-          ><span class="name">The cold is, °C</span
+          ><span class="name">The cold is, {{ 'temperature' | unitName }}</span
           ><input
             pInputText
-            type="number"
-            step="any"
+            nlIn="temperature"
             name="cold"
             [ngModel]="coldC()"
             (ngModelChange)="coldC.set($event)" /></label
         ><label
-          ><span class="name">The hot is, °C</span
-          ><input pInputText type="number" step="any" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
+          ><span class="name">The hot is, {{ 'temperature' | unitName }}</span
+          ><input pInputText nlIn="temperature" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
         /></label>
       </div>
       @if (steps(); as s) {

@@ -276,7 +276,7 @@ export const folioOf = (over: Partial<Folio> = {}): Folio => ({
     water: { state: 'settled', reason: 'All inside.', short: 'all inside', deciding: null, mark: null },
     deciding: null,
     urgent: false,
-    nextStep: { kind: 'leave', text: '', reason: { id: 'leave', facts: {} } },
+    nextStep: { kind: 'leave', text: '', short: '', reason: { id: 'leave', facts: {} } },
     lookedTonight: false,
     lastDone: [],
     contributions: [],

@@ -35,15 +35,16 @@ import {
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
 import { adviceWords, atHandWords, conditionWords, flowWords, reliefWords } from '#words/water';
+import { amount, amountFigure } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
 import { Scribe } from '../base/scribe';
 import { SourcesStore } from '../sources';
-import { FolioStore, TonightStore } from '../tonight';
+import { FolioStore, LastTank, TonightStore } from '../tonight';
 import { faultsByField } from '../base/faults';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
-import { parameterLabel, parameterShort } from '../ui/kind-words';
+import { parameterLabel, parameterShort, quantityOf } from '../ui/kind-words';
 import { figure } from '../ui/words';
 import { ChangeMarks } from './change-marks';
 import { changeRecord, jobRecord, type ChangeForm } from './change-record';
@@ -55,6 +56,8 @@ import { WarmPart } from './warm-part';
 import { WatchAfterPart } from './watch-after-part';
 import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
+import { InUnit } from '../ui/in-unit';
+import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
 
 /** What an urgent verdict was decided by, as an emergency. */
 const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
@@ -67,6 +70,10 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
 @Component({
   selector: 'nl-water',
   imports: [
+    AmountPipe,
+    InUnit,
+    UnitNamePipe,
+    UnitWordPipe,
     FormsModule,
     RouterLink,
     Slider,
@@ -101,6 +108,7 @@ export class WaterScreen {
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
   private readonly folios = inject(FolioStore);
+  private readonly last = inject(LastTank);
   protected readonly tonight = inject(TonightStore);
   protected readonly sources = inject(SourcesStore);
   protected readonly folio = computed(() => {
@@ -157,6 +165,7 @@ export class WaterScreen {
   protected readonly aimId = signal<ParameterId | ''>('');
   protected readonly aimSide = signal<WaterAim['side']>('at-most');
   protected readonly aimValue = signal<number | null>(null);
+  protected readonly aimQuantity = computed(() => quantityOf(this.aimId()));
   protected readonly wanted = computed((): WaterAim | null => {
     const [parameter, value] = [this.aimId(), this.aimValue()];
     return parameter === '' || value === null ? null : { parameter, value, side: this.aimSide() };
@@ -175,7 +184,16 @@ export class WaterScreen {
     this.waterStore.loadBatches();
     effect(() => {
       const id = this.tank();
-      if (id !== undefined) this.folios.open(id);
+      if (id !== undefined) {
+        this.folios.open(id);
+        untracked(() => {
+          this.last.remember(id);
+        });
+      } else {
+        const tank = this.last.tankId();
+        if (tank !== null)
+          void this.router.navigate([], { queryParams: { tank }, queryParamsHandling: 'merge', replaceUrl: true });
+      }
     });
     effect(() => {
       const asked = Number(this.changeL());
@@ -213,7 +231,7 @@ export class WaterScreen {
     const batch = this.theBatch();
     if (!batch) return '';
     if (!batch.usable) return `${batch.why} Not into a tank without a reason.`;
-    return batch.leftL < this.litres() - 0.05 ? `Only ${this.litresText(batch.leftL)} L of this batch are left.` : '';
+    return batch.leftL < this.litres() - 0.05 ? `Only ${amount('volume', batch.leftL, 1)} of this batch are left.` : '';
   });
   /** What the tank makes of each parameter by itself in a day. */
   protected readonly production = computed(() =>
@@ -360,7 +378,7 @@ export class WaterScreen {
     const tapC = this.source()?.analysis.tempC?.lo ?? null;
     const mostStepC = limit.byBearing[plan.bearing].value;
     const span = sensibleWaterSpan({ tankC, changeFraction, mostStepC, tapC });
-    return span && { lo: figure(span.loC, 1), hi: figure(span.hiC, 1) };
+    return span && { lo: amountFigure('temperature', span.loC, 1), hi: amountFigure('temperature', span.hiC, 1) };
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected litresText = (value: number): string => figure(value, 1);
@@ -388,14 +406,14 @@ export class WaterScreen {
     const fraction = this.changeFraction();
     if (!Number.isFinite(fraction) || fraction <= 0) return 'Say how much: more than nothing.';
     return fraction > 1
-      ? `${this.litresText(this.litres())} L is ${Math.round(100 * fraction)} % of the ${this.litresText(this.netVolumeL())} L that are in it.`
+      ? `${amount('volume', this.litres(), 1)} is ${Math.round(100 * fraction)} % of the ${amount('volume', this.netVolumeL(), 1)} that are in it.`
       : '';
   });
   /** What goes down the hose with the dirt is changed water too. */
   protected readonly bedFault = computed(() => {
     const bedL = this.bed() === 'none' ? null : this.bedL();
     return bedL !== null && bedL > this.litres() + 0.05
-      ? `${this.litresText(bedL)} L came out with the dirt, and only ${this.litresText(this.litres())} L are counted as changed.`
+      ? `${amount('volume', bedL, 1)} came out with the dirt, and only ${amount('volume', this.litres(), 1)} are counted as changed.`
       : '';
   });
   protected readonly ready = computed(() => {

@@ -14,12 +14,10 @@ export class WaterStore {
   private readonly eveningAsked = new Subject<void>();
   private readonly _batches = signal<readonly BatchView[]>([]);
   private readonly _evening = signal<EveningView | null>(null);
-  private readonly _fault = signal(false);
   private readonly open = new Set<'batches' | 'evening'>();
   readonly batches = this._batches.asReadonly();
   readonly batchesLoaded = signal(false);
   readonly evening = this._evening.asReadonly();
-  readonly fault = this._fault.asReadonly();
 
   constructor() {
     this.batchesAsked
@@ -30,14 +28,12 @@ export class WaterStore {
       )
       .subscribe((answer) => {
         if (answer) this._batches.set(answer.batches);
-        this._fault.set(answer === null);
-        this.batchesLoaded.set(true);
+        if (answer) this.batchesLoaded.set(true);
       });
     this.eveningAsked
       .pipe(switchMap(() => this.api.call('evening').pipe(catchError(() => of(null)))))
       .subscribe((answer) => {
         if (answer) this._evening.set(answer);
-        this._fault.set(answer === null);
       });
     inject(Outbox).stirred.subscribe(() => {
       if (this.open.has('batches')) this.batchesAsked.next();

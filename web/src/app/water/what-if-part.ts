@@ -14,20 +14,28 @@ import { FormsModule } from '@angular/forms';
 import type { Parameter } from '#core/readings';
 import { sdOf80, type WhatIfCourse, type WhatIfInput, type WhatIfRoutine } from '#core/water';
 import type { FolioOutlook } from '#contracts/tanks';
+import { spokenValue, valueText } from '#words/units';
 import { plainRefusal } from '../ui/refusals';
-import { figure } from '../ui/words';
 import { FanChart } from './fan-chart';
 import { WhatIfRunner } from './what-if-runner';
+import { InUnit } from '../ui/in-unit';
+import { BareAmountPipe, UnitNamePipe } from '../ui/amount';
+import { FromToPipe } from '../ui/from-to';
 
 const days = 182;
 const drawsCount = 1000;
 
 type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays: number; percent: number };
 
+const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'sourceValue'>): readonly Row[] => {
+  const percent = Math.round(1000 * now.changeFraction) / 10;
+  return [{ ...now, id: '0', name: 'as now', percent, skipPercent: 0, feedFactor: 1, awayFromDay: 0, awayDays: 0 }];
+};
+
 /** Two to four ways of keeping this tank, side by side over half a year; the model of the forecast, its chance drawn. */
 @Component({
   selector: 'nl-what-if-part',
-  imports: [FormsModule, FanChart, ButtonDirective, InputText],
+  imports: [FromToPipe, BareAmountPipe, UnitNamePipe, InUnit, FormsModule, FanChart, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What if</h2>
@@ -62,9 +70,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
                 <td>
                   <input
                     pInputText
-                    type="number"
-                    step="any"
-                    [min]="f.min"
+                    nlIn
                     [name]="f.key + i"
                     [ngModel]="r[f.key]"
                     (ngModelChange)="set(i, asPart(f.key, $event))"
@@ -101,7 +107,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
       <p class="fault" role="alert">{{ fault() }} What you typed is kept.</p>
     }
     @if (courses().length > 0) {
-      <nl-fan-chart [courses]="courses()" [ceiling]="ceiling()" [unit]="parameter().unit" />
+      <nl-fan-chart [courses]="courses()" [ceiling]="ceiling()" [parameter]="parameter().id" />
       <table>
         <thead>
           <tr>
@@ -109,12 +115,12 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
             <th class="right">After half a year</th>
             <th class="right">four in five</th>
             @if (ceiling() !== null) {
-              <th class="right">ever above {{ ceiling() }}</th>
+              <th class="right">ever above {{ ceilingText() }}</th>
               <th class="right">of all days</th>
               <th>half of them by</th>
             }
             <th class="right">changes</th>
-            <th class="right">litres</th>
+            <th class="right">{{ 'volume' | unitName }}</th>
           </tr>
         </thead>
         <tbody>
@@ -122,14 +128,14 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
             <tr>
               <td>{{ c.name }}</td>
               <td class="num right">{{ last(c).mean }}</td>
-              <td class="num right">{{ last(c).lo }}–{{ last(c).hi }}</td>
+              <td class="num right">{{ last(c).lo | to: last(c).hi }}</td>
               @if (ceiling() !== null) {
                 <td class="num right">{{ percent(c.aboveFraction) }}</td>
                 <td class="num right">{{ percent(c.daysAboveFraction) }}</td>
                 <td class="num">{{ c.halfAboveAtDay === null ? 'not within it' : 'day ' + c.halfAboveAtDay }}</td>
               }
               <td class="num right">{{ c.changesCount }}</td>
-              <td class="num right">{{ (c.changedFraction * netVolumeL()).toFixed(0) }}</td>
+              <td class="num right">{{ c.changedFraction * netVolumeL() | bareAmount: 'volume' : 0 }}</td>
             </tr>
           }
         </tbody>
@@ -141,9 +147,6 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
     }
   `,
   styles: `
-    .scroll {
-      overflow-x: auto;
-    }
     table input {
       min-width: 76px;
       width: 88px;
@@ -167,6 +170,7 @@ type Row = WhatIfRoutine & { skipPercent: number; awayFromDay: number; awayDays:
   `,
 })
 export class WhatIfPart {
+  readonly tankId = input.required<string>();
   readonly outlook = input.required<FolioOutlook>();
   readonly parameter = input.required<Parameter>();
   readonly netVolumeL = input.required<number>();
@@ -193,20 +197,17 @@ export class WhatIfPart {
       part: (r) => ({ name: 'half as much again', percent: Math.min(100, r.percent * 1.5) }),
     },
   ];
-  protected readonly rows = linkedSignal((): readonly Row[] => [
-    {
-      ...this.now(),
-      id: '0',
-      name: 'as now',
-      percent: Math.round(1000 * this.now().changeFraction) / 10,
-      skipPercent: 0,
-      feedFactor: 1,
-      awayFromDay: 0,
-      awayDays: 0,
-    },
-  ]);
-  protected readonly courses = linkedSignal<unknown, readonly WhatIfCourse[]>({
-    source: () => this.outlook(),
+  /** What is typed and drawn belongs to a value of a tank; a folio told anew must not take it away. */
+  private readonly about = computed(() => `${this.tankId()} ${this.parameter().id}`);
+  protected readonly rows = linkedSignal<{ about: string; begun: readonly Row[] }, readonly Row[]>({
+    source: () => ({ about: this.about(), begun: begunWith(this.now()) }),
+    computation: (source, previous) =>
+      previous?.source.about === source.about && previous.value !== previous.source.begun
+        ? previous.value
+        : source.begun,
+  });
+  protected readonly courses = linkedSignal<string, readonly WhatIfCourse[]>({
+    source: this.about,
     computation: () => [],
   });
   protected readonly fault = signal('');
@@ -229,11 +230,15 @@ export class WhatIfPart {
   protected drop(index: number): void {
     this.rows.update((all) => all.filter((_, i) => i !== index));
   }
+  protected readonly ceilingText = computed(() => {
+    const ceiling = this.ceiling();
+    return ceiling === null ? '' : String(Number(spokenValue(this.parameter().id, ceiling).toPrecision(3)));
+  });
   protected percent = (share: number | null): string => (share === null ? '' : `${Math.round(100 * share)} %`);
   protected last(c: WhatIfCourse): { mean: string; lo: string; hi: string } {
     const end = c.fan.at(-1);
-    const d = this.parameter().decimalsCount;
-    return { mean: figure(end?.mean ?? 0, d), lo: figure(end?.lo80 ?? 0, d), hi: figure(end?.hi80 ?? 0, d) };
+    const v = (value: number | undefined): string => valueText(this.parameter().id, value ?? 0);
+    return { mean: v(end?.mean), lo: v(end?.lo80), hi: v(end?.hi80) };
   }
   private readonly input = computed((): WhatIfInput => {
     const { level, productionPerDay, traits } = this.outlook();

@@ -1,2 +1,0 @@
-/** What other slices use of this one. Its pages are opened by the shell. */
-export { PhotosPart } from './photos-part';

@@ -1,0 +1,2 @@
+/** What other slices show of this one when it is wanted: named in their `@defer`, and fetched then. */
+export { PhotosPart } from './photos-part';

@@ -1,0 +1,274 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { unitChoices, usualUnits, type KeepersUnits, type UnitQuestion } from '#core/units';
+import type { Preferences } from '#contracts/tonight';
+import { whenText, type DateForm } from '#words/dates';
+import { amount, spanText, unitOf } from '#words/units';
+import { ApiProblem } from '../base/api';
+import { faultsByField } from '../base/faults';
+import { HouseStore } from '../base/house-store';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { Houses } from './houses';
+
+const questions: readonly { id: UnitQuestion; label: string; words: Readonly<Record<string, string>> }[] = [
+  { id: 'volume', label: 'Water', words: { L: 'litres', 'US gal': 'US gallons', 'imp gal': 'imperial gallons' } },
+  { id: 'temperature', label: 'Temperature', words: { '°C': 'degrees Celsius', '°F': 'degrees Fahrenheit' } },
+  { id: 'length', label: 'Length', words: { cm: 'centimetres', in: 'inches' } },
+  {
+    id: 'hardness',
+    label: 'Hardness, general and carbonate',
+    words: { degrees: 'German degrees', ppm: 'ppm as CaCO₃', 'mmol/L': 'mmol/L' },
+  },
+  {
+    id: 'ammonia',
+    label: 'Ammonia',
+    words: { 'mg/L as N': 'mg/L as nitrogen', 'mg/L as NH3': 'mg/L as NH₃', 'mg/L as NH4': 'mg/L as NH₄' },
+  },
+  {
+    id: 'nitrogen',
+    label: 'Nitrate and nitrite',
+    words: { 'as ion': 'mg/L as the ion', 'as N': 'mg/L as nitrogen' },
+  },
+  {
+    id: 'conductivity',
+    label: 'Dissolved salts',
+    words: {
+      'µS/cm': 'conductivity, µS/cm at 25 °C',
+      'ppm (0.5)': 'ppm, pen of factor 0.5',
+      'ppm (0.64)': 'ppm, pen of factor 0.64',
+      'ppm (0.7)': 'ppm, pen of factor 0.7',
+    },
+  },
+];
+const dateForms: readonly { id: DateForm; word: string }[] = [
+  { id: 'day-month', word: '14 Mar 2026' },
+  { id: 'month-day', word: 'Mar 14, 2026' },
+  { id: 'year-month-day', word: '2026-03-14' },
+];
+
+/** How this keeper sees the house: its name and zone, units, dates, lamp, keys, density; and which house is open. */
+@Component({
+  selector: 'nl-settings',
+  imports: [FormsModule, ButtonDirective, Checkbox, InputText, Choice, Field, Option, Houses],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>Settings</h1>
+    <p class="quiet small">What is written in the book stays as it was written; only how it is shown follows these.</p>
+    <p class="said" role="status">{{ said() }}</p>
+    @if (fault()) {
+      <p class="fault" role="alert">{{ fault() }}</p>
+    }
+    <section aria-labelledby="unitsHead">
+      <h2 id="unitsHead">Units</h2>
+      <div class="grid">
+        @for (q of questions; track q.id) {
+          <nl-field [name]="q.label">
+            <nl-choice
+              [name]="q.id"
+              [attr.name]="q.id"
+              [ngModel]="units()[q.id]"
+              (ngModelChange)="setUnit(q.id, $event)">
+              @for (choice of choices(q.id); track choice) {
+                <nl-option [value]="choice" [word]="q.words[choice] ?? choice" />
+              }
+            </nl-choice>
+          </nl-field>
+        }
+      </div>
+      <p class="example num">{{ example }}</p>
+      <p class="small quiet">
+        A figure typed with its unit is taken as it stands, whatever is chosen here. The working of a number is reckoned
+        in the book’s own units.
+      </p>
+    </section>
+    <section aria-labelledby="datesHead">
+      <h2 id="datesHead">Dates, lamp, lines</h2>
+      <div class="grid">
+        <nl-field name="Dates">
+          <nl-choice name="dates" [ngModel]="dates()" (ngModelChange)="prefer({ dateForm: $event }, 'Dates')">
+            @for (f of dateForms; track f.id) {
+              <nl-option [value]="f.id" [word]="f.word" />
+            }
+          </nl-choice>
+        </nl-field>
+        <nl-field name="Lamp">
+          <nl-choice name="lamp" [ngModel]="lamp()" (ngModelChange)="setLamp($event)">
+            <nl-option value="lit" word="lamp lit" />
+            <nl-option value="out" word="lights out" />
+            <nl-option value="clock" word="by the clock"
+          /></nl-choice>
+        </nl-field>
+        @if (lamp() === 'clock') {
+          <!-- A time of day: the browser's own field knows it by key, wheel and voice. -->
+          <nl-field name="Out from">
+            <input
+              pInputText
+              type="time"
+              name="outAt"
+              [ngModel]="preferences().lampOutAt ?? '22:00'"
+              (change)="setTime('lampOutAt', $event)" />
+          </nl-field>
+          <nl-field name="Lit from">
+            <input
+              pInputText
+              type="time"
+              name="litAt"
+              [ngModel]="preferences().lampLitAt ?? '08:00'"
+              (change)="setTime('lampLitAt', $event)" />
+          </nl-field>
+        }
+        <nl-field name="Lines">
+          <nl-choice
+            name="density"
+            [ngModel]="preferences().density ?? 'close'"
+            (ngModelChange)="prefer({ density: $event }, 'Lines')">
+            <nl-option value="close" word="close: many tanks in sight" />
+            <nl-option value="roomy" word="roomy: larger, with more air"
+          /></nl-choice>
+        </nl-field>
+      </div>
+      <label class="box"
+        ><p-checkbox
+          [autofocus]="false"
+          [binary]="true"
+          [ngModel]="house.shortcuts()"
+          (onChange)="house.setShortcuts(!house.shortcuts())"
+          [ngModelOptions]="{ standalone: true }" />
+        Single keys are on. They never act while you type in a field.</label
+      >
+    </section>
+    <section aria-labelledby="houseHead">
+      <h2 id="houseHead">The house</h2>
+      <form class="grid" (ngSubmit)="saveHouse()">
+        <nl-field name="Its name" [fault]="faults().get('name') ?? ''">
+          <input
+            pInputText
+            name="houseName"
+            maxlength="60"
+            autocomplete="off"
+            [ngModel]="name()"
+            (ngModelChange)="name.set($event)" />
+        </nl-field>
+        <nl-field name="Its time zone" [fault]="faults().get('zone') ?? ''">
+          <nl-choice name="zone" [ngModel]="zone()" (ngModelChange)="zone.set($event)">
+            @for (z of zones(); track z) {
+              <nl-option [value]="z" [word]="z.replaceAll('_', ' ')" />
+            }
+          </nl-choice>
+        </nl-field>
+        <button pButton class="go">Keep them</button>
+      </form>
+      <p class="small quiet">Another zone holds from tonight on; nights of the past keep the one they were in.</p>
+    </section>
+    <nl-houses />
+  `,
+  styles: `
+    section {
+      margin: 1.2rem 0 1.8rem;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 960px;
+      margin: 0.5rem 0;
+    }
+    .example {
+      white-space: normal;
+      border-left: 3px solid var(--water);
+      padding-left: 0.6rem;
+    }
+    .box {
+      display: flex;
+      gap: 0.6rem;
+      align-items: center;
+      min-height: 44px;
+    }
+    .said {
+      color: var(--settled);
+      min-height: 1.45em;
+    }
+  `,
+})
+export class SettingsScreen {
+  protected readonly house = inject(HouseStore);
+  protected readonly questions = questions;
+  protected readonly dateForms = dateForms;
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  protected readonly faults = signal<Map<string, string>>(new Map());
+  protected readonly preferences = this.house.preferences;
+  protected readonly units = computed((): KeepersUnits => this.preferences().units ?? usualUnits);
+  protected readonly dates = computed(
+    (): DateForm => this.preferences().dateForm ?? (navigator.language === 'en-US' ? 'month-day' : 'day-month'),
+  );
+  protected readonly lamp = computed(() => (this.preferences().lampBy === 'clock' ? 'clock' : this.house.lamp()));
+  protected readonly name = signal('');
+  protected readonly zone = signal('');
+  protected readonly zones = computed(() => {
+    const own = this.house.zone();
+    const known = Intl.supportedValuesOf('timeZone');
+    return known.includes(own) ? known : [own, ...known];
+  });
+  /** The same water in the units that are chosen. */
+  protected readonly example = [
+    amount('volume', 54, 1),
+    amount('temperature', 24.5, 1),
+    `nitrate ${spanText('no3MgPerL', { lo: 10, hi: 20 })} ${unitOf('no3MgPerL')}`,
+    `GH ${spanText('ghDegrees', { lo: 6, hi: 6 })} ${unitOf('ghDegrees')}`,
+    amount('conductivity', 320, 0),
+    whenText(Date.UTC(2026, 2, 14, 21, 30), 'UTC'),
+  ].join(' · ');
+
+  constructor() {
+    effect(() => {
+      const house = this.house.house();
+      if (!house) return;
+      this.name.set(house.name);
+      this.zone.set(house.zone);
+    });
+  }
+  protected choices = (id: UnitQuestion): readonly string[] => unitChoices[id];
+  protected setUnit(id: UnitQuestion, choice: string): void {
+    this.prefer({ units: { ...this.units(), [id]: choice } }, 'Units');
+  }
+  protected setLamp(choice: 'lit' | 'out' | 'clock'): void {
+    this.prefer(choice === 'clock' ? { lampBy: 'clock' } : { lampBy: 'hand', lamp: choice }, 'Lamp');
+  }
+  protected setTime(which: 'lampOutAt' | 'lampLitAt', event: Event): void {
+    const time = event.target instanceof HTMLInputElement ? event.target.value : '';
+    if (/^\d{2}:\d{2}$/.test(time)) this.prefer({ [which]: time }, 'Lamp');
+  }
+  protected prefer(choice: Preferences, what: string): void {
+    this.house.prefer(choice).subscribe({
+      next: () => {
+        this.fault.set('');
+        this.said.set(`${what}: kept.`);
+      },
+      error: (error: unknown) => {
+        this.said.set('');
+        this.fault.set(`${what} not kept: ${error instanceof ApiProblem ? error.problem.title : 'something failed'}.`);
+      },
+    });
+  }
+  protected saveHouse(): void {
+    this.faults.set(new Map());
+    this.house.changeHouse({ name: this.name(), zone: this.zone() }).subscribe({
+      next: () => {
+        this.fault.set('');
+        this.said.set('The house: kept.');
+      },
+      error: (error: unknown) => {
+        this.said.set('');
+        if (!(error instanceof ApiProblem)) throw error;
+        this.faults.set(faultsByField(error.problem));
+        this.fault.set(`The house is not changed: ${error.problem.title}.`);
+      },
+    });
+  }
+}

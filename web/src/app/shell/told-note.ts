@@ -1,0 +1,49 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { Skeleton } from 'primeng/skeleton';
+import { HouseStore } from '../base/house-store';
+import { Told } from '../base/told';
+import { whenText } from '../ui/words';
+
+/** What the house did not tell, on every page: what is missing, how old what is shown is, and the way to ask again. */
+@Component({
+  selector: 'nl-told-note',
+  imports: [ButtonDirective, Skeleton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (told.failed(); as failed) {
+      <p class="caution" role="alert">
+        Not told: {{ failed.about }}. {{ failed.title }}.
+        {{
+          shownFrom()
+            ? 'What is shown is of ' + shownFrom() + '.'
+            : 'That nothing stands here does not mean that there is nothing.'
+        }}
+        Nothing is lost.
+        <button pButton type="button" class="asText" (click)="told.askAgain()">Ask again</button>
+      </p>
+    } @else if (told.waiting()) {
+      <div class="bones" role="status" aria-label="The house is asked">
+        <p-skeleton width="14rem" height="1.6rem" />
+        <p-skeleton width="100%" height="2.2rem" />
+        <p-skeleton width="92%" height="2.2rem" />
+        <p-skeleton width="96%" height="2.2rem" />
+      </div>
+    }
+  `,
+  styles: `
+    .bones {
+      display: grid;
+      gap: 0.5rem;
+      margin-bottom: 1rem;
+    }
+  `,
+})
+export class ToldNote {
+  protected readonly told = inject(Told);
+  private readonly house = inject(HouseStore);
+  protected readonly shownFrom = computed(() => {
+    const at = this.told.failed()?.shownFromEpochMs ?? null;
+    return at === null ? '' : whenText(at, this.house.zone());
+  });
+}

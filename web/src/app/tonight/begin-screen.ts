@@ -1,0 +1,374 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { bookKinds } from '#almanac/kinds';
+import { parameters } from '#almanac/parameters';
+import { practices } from '#almanac/practices';
+import { typedSpan, type ParameterId } from '#core/readings';
+import { whoFits, type WaterKnown } from '#core/stock';
+import { netVolume, usualGeometry } from '#core/tanks';
+import { entryOf, type NewEntry, type ReadingValue, type SourcePayload } from '#contracts/book';
+import { labelOf } from '#words/book';
+import { amount } from '#words/units';
+import { faultsByField } from '../base/faults';
+import { HouseStore } from '../base/house-store';
+import { newId, Outbox } from '../base/outbox';
+import { AmountPipe, UnitNamePipe } from '../ui/amount';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { InUnit } from '../ui/in-unit';
+import { plainRefusal } from '../ui/refusals';
+import { ValueField } from '../ui/value-field';
+
+const tested: readonly ParameterId[] = ['ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'];
+const states: readonly { id: SourcePayload['state']; word: string }[] = [
+  { id: 'tap-aged', word: 'tap water that has stood' },
+  { id: 'tap-straight', word: 'tap water, straight' },
+  { id: 'softened', word: 'tap water through a softener' },
+  { id: 'ro', word: 'reverse osmosis' },
+  { id: 'rain', word: 'rain' },
+];
+/** So many names of a list are shown. */
+const shownCount = 12;
+
+/**
+ * The first minutes: the water there is, one tank, and then at once what would live in it and what to do tonight. Each
+ * step is in the book when the next opens, so that one may stop anywhere.
+ */
+@Component({
+  selector: 'nl-begin',
+  imports: [
+    ...[FormsModule, RouterLink, ButtonDirective, InputText],
+    ...[AmountPipe, UnitNamePipe, Choice, Field, Option, InUnit, ValueField],
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>Begin with the water you have</h1>
+    <p class="quiet small">Three steps. What you do not know stays empty: the ledger says what it would tell.</p>
+    <ol class="heads">
+      @for (name of heads; track name) {
+        <li [attr.aria-current]="step() === $index + 1 ? 'step' : null" [class.past]="step() > $index + 1">
+          <span class="num">{{ $index + 1 }}</span> {{ name }}
+        </li>
+      }
+    </ol>
+    @switch (step()) {
+      @case (1) {
+        <form (ngSubmit)="saveWater()">
+          <div class="grid">
+            <nl-field name="What you call it">
+              <input
+                pInputText
+                name="waterName"
+                maxlength="60"
+                autocomplete="off"
+                [ngModel]="waterName()"
+                (ngModelChange)="waterName.set($event)" />
+            </nl-field>
+            <nl-field name="It is">
+              <nl-choice name="waterState" [ngModel]="waterState()" (ngModelChange)="waterState.set($event)">
+                @for (s of states; track s.id) {
+                  <nl-option [value]="s.id" [word]="s.word" />
+                }
+              </nl-choice>
+            </nl-field>
+          </div>
+          <h2>What you know of it</h2>
+          <p class="small quiet">From a test of your own or the supplier’s page; any of these, or none.</p>
+          <div class="grid">
+            @for (p of tested; track p) {
+              <nl-value-field
+                [name]="p"
+                [label]="label(p)"
+                [parameter]="p"
+                [value]="values()[p] ?? null"
+                (valueChange)="setValue(p, $event)" />
+            }
+          </div>
+          @if (fault()) {
+            <p class="fault" role="alert">{{ fault() }}</p>
+          }
+          <button pButton class="go" [disabled]="busy() || waterName().trim() === ''">Keep it, and on</button>
+        </form>
+      }
+      @case (2) {
+        <form (ngSubmit)="saveTank()">
+          <div class="grid">
+            <nl-field name="The tank’s name">
+              <input
+                pInputText
+                name="tankName"
+                maxlength="60"
+                autocomplete="off"
+                [ngModel]="tankName()"
+                (ngModelChange)="tankName.set($event)" />
+            </nl-field>
+            <nl-field name="Kept for">
+              <nl-choice name="practice" [ngModel]="practiceId()" (ngModelChange)="practiceId.set($event)">
+                @for (p of practices; track p.id) {
+                  <nl-option [value]="p.id" word="{{ p.livestock }}: {{ p.name }}" />
+                }
+              </nl-choice>
+            </nl-field>
+            <nl-field name="Length outside" [unit]="'length' | unitName">
+              <input
+                pInputText
+                nlIn="length"
+                name="lengthCm"
+                [ngModel]="lengthCm()"
+                (ngModelChange)="lengthCm.set($event)" />
+            </nl-field>
+            <nl-field name="Width outside" [unit]="'length' | unitName">
+              <input
+                pInputText
+                nlIn="length"
+                name="widthCm"
+                [ngModel]="widthCm()"
+                (ngModelChange)="widthCm.set($event)" />
+            </nl-field>
+            <nl-field name="Height outside" [unit]="'length' | unitName">
+              <input
+                pInputText
+                nlIn="length"
+                name="heightCm"
+                [ngModel]="heightCm()"
+                (ngModelChange)="heightCm.set($event)" />
+            </nl-field>
+            <nl-field name="Or: it took to fill" [unit]="'volume' | unitName">
+              <input pInputText nlIn="volume" name="fillL" [ngModel]="fillL()" (ngModelChange)="fillL.set($event)" />
+            </nl-field>
+          </div>
+          @if (netL(); as net) {
+            <p class="small">
+              About <strong class="num">{{ net | amount: 'volume' }}</strong> of water{{ glassText() }}; its set-up page
+              takes bed, rock and wood off too.
+            </p>
+          }
+          @if (sizeFault() || fault()) {
+            <p class="fault" role="alert">{{ sizeFault() || fault() }}</p>
+          }
+          <button pButton class="go" [disabled]="busy() || tankName().trim() === '' || netL() === null">
+            Keep it, and on
+          </button>
+        </form>
+      }
+      @case (3) {
+        <h2>What fits {{ waterName() }}</h2>
+        @if (known().length === 0) {
+          <p>
+            Nothing is known of it yet, so nothing can be said of who would live in it. General hardness tells most;
+            conductivity and pH next.
+          </p>
+        } @else {
+          <p>
+            <strong>{{ fits().yes.length }} of {{ kindsCount }} kinds fit as it is</strong>{{ names(fits().yes) }}
+          </p>
+          @if (fits().open.length > 0) {
+            <p class="quiet">
+              Of {{ fits().open.length }} more it cannot be told before {{ fits().wouldTell }} is known.
+            </p>
+          }
+          <p class="small quiet">
+            By ranges of the almanac, the tank’s heater aside.
+            <a routerLink="/stock/fits" [queryParams]="{ source: sourceId }"
+              >All of them, and what would make more fit</a
+            >
+          </p>
+        }
+        <h2>Tonight</h2>
+        <ul class="steps">
+          <li>
+            <a routerLink="/readings" [queryParams]="{ tank: tankId }">Test {{ tankName() }} once</a>: pH, hardness,
+            nitrate and temperature say where it stands.
+          </li>
+          <li><a [routerLink]="['/stock/tanks', tankId]">Write down who lives in it</a>: its bands follow them.</li>
+          <li>
+            <a [routerLink]="['/tanks', tankId, 'set-up']">Its bed, rock and wood</a>: doses go by the water that is
+            really in it.
+          </li>
+          <li><a routerLink="/tonight">To tonight’s round</a></li>
+        </ul>
+        <p class="caution small">
+          New tanks need a grown filter before animals come in: ammonia and nitrite are tested until both are eaten
+          within a day. Unplug heater and filter before a hand goes in.
+        </p>
+      }
+    }
+  `,
+  styles: `
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+      gap: 0.7rem 1rem;
+      align-items: end;
+      max-width: 900px;
+      margin: 0.6rem 0;
+    }
+    .heads {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.2rem 1.6rem;
+      margin: 0.8rem 0 0.4rem;
+      border-bottom: 1px solid var(--line);
+    }
+    .heads li {
+      padding: 0.4rem 0;
+      color: var(--quiet);
+    }
+    .heads .num {
+      border: 1px solid currentColor;
+      border-radius: 3px;
+      padding: 0 0.4rem;
+      margin-right: 0.3rem;
+    }
+    .heads [aria-current] {
+      color: var(--ink);
+      box-shadow: inset 0 -3px 0 var(--amber);
+    }
+    .heads .past {
+      color: var(--settled);
+    }
+    .steps li {
+      padding: 0.35rem 0;
+    }
+    form {
+      padding: 0.6rem 0;
+    }
+  `,
+})
+export class BeginScreen {
+  private readonly outbox = inject(Outbox);
+  private readonly house = inject(HouseStore);
+  protected readonly heads = ['The water', 'One tank', 'What fits, and tonight'];
+  protected readonly states = states;
+  protected readonly practices = practices;
+  protected readonly tested = tested;
+  protected readonly kindsCount = bookKinds.length;
+  protected readonly step = signal(1);
+  protected readonly busy = signal(false);
+  protected readonly fault = signal('');
+  protected readonly sourceId = newId();
+  protected readonly tankId = newId();
+  protected readonly waterName = signal('Tap');
+  protected readonly waterState = signal<SourcePayload['state']>('tap-aged');
+  protected readonly values = signal<Partial<Record<ParameterId, number>>>({});
+  protected readonly tankName = signal('');
+  protected readonly practiceId = signal('community-soft');
+  protected readonly lengthCm = signal<number | null>(null);
+  protected readonly widthCm = signal<number | null>(null);
+  protected readonly heightCm = signal<number | null>(null);
+  protected readonly fillL = signal<number | null>(null);
+
+  protected readonly geometry = computed(() => {
+    const [lengthCm, widthCm, heightCm] = [this.lengthCm(), this.widthCm(), this.heightCm()];
+    return lengthCm === null || widthCm === null || heightCm === null
+      ? null
+      : usualGeometry({ lengthCm, widthCm, heightCm });
+  });
+  private readonly volume = computed(() => {
+    const geometry = this.geometry();
+    return geometry ? netVolume(geometry) : null;
+  });
+  protected readonly netL = computed(() => {
+    const volume = this.volume();
+    return this.fillL() ?? (volume?.ok ? volume.value.value.netL : null);
+  });
+  protected readonly glassText = computed(() => {
+    const geometry = this.geometry();
+    if (this.fillL() !== null || !geometry) return '';
+    return `, with glass of ${geometry.glassMm} mm and the water ${amount('length', geometry.waterBelowRimCm, 0)} below the rim`;
+  });
+  protected readonly sizeFault = computed(() => {
+    const volume = this.volume();
+    return volume && !volume.ok && this.fillL() === null ? plainRefusal(volume.refusal) : '';
+  });
+
+  /** As spans half a step of a usual kit wide: typed figures say no more than that. */
+  private readonly water = computed((): WaterKnown => {
+    const water: WaterKnown = {};
+    for (const p of parameters) {
+      const value = this.values()[p.id];
+      if (value !== undefined) water[p.id] = typedSpan(p, value);
+    }
+    return water;
+  });
+  protected readonly known = computed(() => Object.keys(this.water()));
+  protected readonly fits = computed(() => {
+    const { fit, open, wouldTell } = whoFits({ kinds: bookKinds, water: this.water(), skip: ['tempC'] });
+    return {
+      yes: fit.map((kind) => kind.commonName),
+      open,
+      wouldTell: wouldTell ? labelOf(wouldTell).toLowerCase().replace('ph', 'pH') : 'more',
+    };
+  });
+  protected label = labelOf;
+  protected names = (names: readonly string[]): string =>
+    names.length === 0
+      ? '.'
+      : `: ${names.slice(0, shownCount).join(', ')}${names.length > shownCount ? ` and ${names.length - shownCount} more` : ''}.`;
+  protected setValue(parameter: ParameterId, value: number | null): void {
+    this.values.update(({ [parameter]: _old, ...rest }) => (value === null ? rest : { ...rest, [parameter]: value }));
+  }
+
+  private today = (): string => this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10);
+  protected async saveWater(): Promise<void> {
+    const head = { subjectId: this.sourceId, happenedAt: this.house.nowIso() };
+    const values = parameters.flatMap((p): ReadingValue[] => {
+      const value = this.values()[p.id];
+      if (value === undefined) return [];
+      const span = typedSpan(p, value);
+      return [{ parameter: p.id, ...span, text: String(value), enteredUnit: p.unit }];
+    });
+    const source = entryOf(
+      'source',
+      { id: newId(), ...head },
+      {
+        name: this.waterName().trim(),
+        state: this.waterState(),
+        chlorine: this.waterState() === 'ro' || this.waterState() === 'rain' ? 'none' : 'unknown',
+        startedOn: this.today(),
+      },
+    );
+    await this.write([
+      source,
+      ...(values.length > 0
+        ? [entryOf('readings', { id: newId(), ...head }, { context: 'source', origin: 'own-test', values })]
+        : []),
+    ]);
+  }
+  protected async saveTank(): Promise<void> {
+    const [fillL, geometry] = [this.fillL(), this.geometry()];
+    await this.write([
+      entryOf(
+        'set-up',
+        { id: newId(), subjectId: this.tankId, happenedAt: this.house.nowIso() },
+        {
+          name: this.tankName().trim(),
+          rack: '',
+          roundOrder: 10,
+          purpose: 'display',
+          practiceId: this.practiceId(),
+          bearing: 'usual',
+          overrides: [],
+          startedOn: this.today(),
+          ...(fillL === null ? {} : { measuredFillL: fillL }),
+          ...(geometry ? { geometry } : {}),
+        },
+      ),
+    ]);
+  }
+  /** Kept, and the next step; what is refused stays where it was typed. */
+  private async write(entries: NewEntry[]): Promise<void> {
+    this.busy.set(true);
+    const sent = await this.outbox.write(entries);
+    this.busy.set(false);
+    if (sent.state === 'refused') {
+      this.fault.set([...faultsByField(sent.problem)].map(([field, why]) => `${field} ${why}`.trim()).join('; '));
+      return;
+    }
+    this.fault.set('');
+    this.step.update((step) => step + 1);
+  }
+}

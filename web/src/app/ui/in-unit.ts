@@ -1,0 +1,95 @@
+import { Directive, effect, ElementRef, forwardRef, inject, input, Renderer2 } from '@angular/core';
+import { NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
+import { amountRead, inUnit, keepersUnit } from '#core/units';
+import { spokenUnits } from '#words/units';
+
+/**
+ * A number in a field: shown and typed in the keeper's unit of a quantity, with or without the name of a unit, with a
+ * decimal point or comma; its value is canonical, null where nothing (or nothing that can be read) stands there. What
+ * cannot be read stays in the field and is said beside it. Without a quantity it is a bare number.
+ * @example <input pInputText nlIn="volume" [ngModel]="litres()" (ngModelChange)="litres.set($event)" />
+ */
+@Directive({
+  selector: 'input[nlIn]',
+  providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => InUnit), multi: true }],
+  host: {
+    inputmode: 'decimal',
+    autocomplete: 'off',
+    '(input)': 'typed()',
+    '(change)': 'typed()',
+    '(blur)': 'left()',
+  },
+})
+export class InUnit implements ControlValueAccessor {
+  /** A quantity of the core (`volume`, `temperature`, `length`, `conductivity`, …); empty for a bare number. */
+  readonly nlIn = input('');
+  private readonly field = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
+  private readonly renderer = inject(Renderer2);
+  private value: number | null = null;
+  private fault: HTMLElement | null = null;
+  private changed: (value: number | null) => void = () => undefined;
+  private touched: () => void = () => undefined;
+
+  constructor() {
+    effect(() => {
+      this.nlIn();
+      this.show();
+    });
+  }
+  writeValue(value: unknown): void {
+    const next = typeof value === 'number' && Number.isFinite(value) ? value : null;
+    // What the page gives back of what was just typed must not be written over it.
+    if (next !== null && this.value !== null && Math.abs(next - this.value) <= 1e-9 * Math.max(1, Math.abs(next)))
+      return;
+    if (next === null && this.value === null && this.field.value.trim() !== '' && this.fault) return;
+    this.value = next;
+    this.show();
+  }
+  registerOnChange(changed: (value: number | null) => void): void {
+    this.changed = changed;
+  }
+  registerOnTouched(touched: () => void): void {
+    this.touched = touched;
+  }
+  setDisabledState(disabled: boolean): void {
+    this.field.disabled = disabled;
+  }
+
+  protected typed(): void {
+    const read = this.read();
+    this.say(read === undefined ? `“${this.field.value.trim()}” is no number we can read here.` : '');
+    this.value = read ?? null;
+    this.changed(this.value);
+  }
+  protected left(): void {
+    this.touched();
+  }
+
+  private read(): number | null | undefined {
+    return amountRead(this.field.value, { quantityId: this.nlIn() || 'ph', units: spokenUnits() });
+  }
+  private inKeepers(value: number): number {
+    const quantityId = this.nlIn();
+    return Number((quantityId === '' ? value : inUnit(value, keepersUnit(quantityId, spokenUnits()))).toPrecision(6));
+  }
+  private show(): void {
+    this.say('');
+    this.field.value = this.value === null ? '' : String(this.inKeepers(this.value));
+  }
+  /** Said beside the field, in its label or cell. */
+  private say(text: string): void {
+    if (text === '') {
+      if (this.fault) this.fault.remove();
+      this.fault = null;
+      return;
+    }
+    if (!this.fault) {
+      const fault = this.renderer.createElement('span') as HTMLElement;
+      fault.className = 'fault';
+      fault.setAttribute('role', 'alert');
+      this.field.insertAdjacentElement('afterend', fault);
+      this.fault = fault;
+    }
+    this.fault.textContent = text;
+  }
+}
