@@ -155,3 +155,23 @@ test.describe.serial('a keeper’s first minutes, and the two houses', () => {
     expect(book.entries[0]?.line).toContain('Temp 76.5–77.5');
   });
 });
+
+test('the record on paper: black on white, the page alone, nothing cut off at its edge', async ({ page }) => {
+  const { tanks } = (await (await page.request.get(`${demo()}/api/tonight`)).json()) as Tonight;
+  const lobby = tanks.find((t) => t.name === 'Lobby')?.tankId ?? '';
+  await page.goto(`${demo()}/tanks/${lobby}/record`);
+  await expect(page.locator('table.book tr').nth(5)).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  // A sheet of A4 between margins of 1 cm.
+  await page.setViewportSize({ width: 718, height: 1046 });
+  for (const aside of ['header', 'nav', '.shelf', '.do'])
+    for (const part of await page.locator(aside).all()) await expect(part, aside).toBeHidden();
+  const paper = await page.evaluate(() => {
+    const { color, backgroundColor } = getComputedStyle(document.documentElement);
+    return { color, backgroundColor, wideCount: document.documentElement.scrollWidth };
+  });
+  expect(paper.color).toBe('rgb(0, 0, 0)');
+  expect(paper.backgroundColor).toBe('rgb(255, 255, 255)');
+  expect(paper.wideCount).toBeLessThanOrEqual(718);
+  await expect(page.getByRole('heading', { level: 2, name: 'What was done and seen' })).toBeVisible();
+});

@@ -1,7 +1,7 @@
 import { openHouse } from '../tools/house.mjs';
 import { freePort } from '../tools/postgres.mjs';
 
-/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and five empty ones. */
+/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and six empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
@@ -16,6 +16,8 @@ export default async function setup(): Promise<() => Promise<void>> {
   const copy = await openHouse({ database: 'copy', args: ['--empty'] });
   const advice = await openHouse({ database: 'advice', args: ['--empty'] });
   const two = await openHouse({ database: 'two', args: ['--empty'] });
+  const many = await openHouse({ database: 'many', args: ['--empty'] });
+  process.env['E2E_MANY'] = many.url;
   process.env['E2E_TWO'] = two.url;
   process.env['E2E_ADVICE'] = advice.url;
   process.env['E2E_COPY'] = copy.url;
@@ -31,5 +33,6 @@ export default async function setup(): Promise<() => Promise<void>> {
     await copy.close();
     await advice.close();
     await two.close();
+    await many.close();
   };
 }

@@ -119,3 +119,84 @@ export async function measureTonightPage(url, executablePath) {
     await browser.close();
   }
 }
+
+const walked = [
+  '/tanks',
+  '/readings',
+  '/readings/bench',
+  '/readings/instruments',
+  '/water',
+  '/water/evening',
+  '/water/mix',
+  '/water/batches',
+  '/water/routines',
+  '/water/doing',
+  '/sources',
+  '/stock',
+  '/stock/fits',
+  '/stock/kinds',
+  '/supplies',
+  '/book',
+  '/book/import',
+  '/almanac',
+  '/settings',
+  '/tonight',
+];
+
+/**
+ * What each page fetches beyond the first load (charts apart), and how long a change to it takes once it is there, to
+ * the second frame after its heading. @param {string} url @param {string} executablePath
+ */
+export async function measurePages(url, executablePath) {
+  const browser = await chromium.launch({ executablePath, args: browserArgs });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    let fetchedBytes = 0;
+    /** @type {Promise<void>[]} */
+    const told = [];
+    page.on('response', (answer) => {
+      if (!answer.url().endsWith('.js')) return;
+      const weighed = async () => {
+        const drawing = (await answer.text()).includes('zrender');
+        if (!drawing) fetchedBytes += (await answer.request().sizes()).responseBodySize;
+      };
+      told.push(weighed());
+    });
+    await page.goto(`${url}/tonight`);
+    await page.locator('nl-visit').first().waitFor();
+    /** @param {string} to @returns {Promise<number>} */
+    const change = (to) =>
+      page.evaluate(async (where) => {
+        const before = document.querySelector('main h1');
+        const from = performance.now();
+        history.pushState({}, '', where);
+        dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+        await new Promise((done) => {
+          const look = () => {
+            const now = document.querySelector('main h1');
+            if (now && now !== before) requestAnimationFrame(() => requestAnimationFrame(done));
+            else setTimeout(look, 2);
+          };
+          look();
+        });
+        return performance.now() - from;
+      }, to);
+    /** @type {{ where: string, bytes: number, changeMs: number }[]} */
+    const pages = [];
+    for (const where of walked) {
+      fetchedBytes = 0;
+      await change(where);
+      await page.waitForLoadState('networkidle');
+      await Promise.all(told);
+      pages.push({ where, bytes: fetchedBytes, changeMs: 0 });
+    }
+    for (const one of pages) {
+      one.changeMs = await change(one.where);
+      await page.waitForLoadState('networkidle');
+    }
+    return pages;
+  } finally {
+    await browser.close();
+  }
+}

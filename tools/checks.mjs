@@ -15,16 +15,16 @@ export const layers = ['core', 'almanac', 'contracts', 'words', 'server', 'web']
 const sliceWords = /** @type {Record<string, string[]>} */ ({
   core: [
     ...['units', 'explain', 'result', 'checks', 'tanks', 'sources', 'stock', 'supplies'],
-    ...['readings', 'water', 'doing', 'tonight', 'almanac'],
+    ...['readings', 'water', 'doing', 'tonight', 'almanac', 'trouble'],
   ],
-  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water'],
+  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble'],
   contracts: [
     ...['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings'],
-    ...['tonight', 'almanac', 'water', 'doing'],
+    ...['tonight', 'almanac', 'water', 'doing', 'trouble'],
   ],
   words: [
     ...['units', 'dates', 'explain', 'tanks', 'sources', 'stock', 'supplies'],
-    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac'],
+    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble'],
   ],
   server: [
     ...[
@@ -41,11 +41,11 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
       'stock',
       'supplies',
     ],
-    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac'],
+    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac', 'trouble'],
   ],
   web: [
     ...['base', 'shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight'],
-    ...['book', 'almanac'],
+    ...['book', 'almanac', 'trouble'],
   ],
 });
 

@@ -35,6 +35,7 @@ import {
 import { calculation, explainedBy, type Calculation } from './calculation';
 import { readingsCalculations } from './readings-calculations';
 import { stockCalculations } from './stock-calculations';
+import { troubleCalculations } from './trouble-calculations';
 import { namedWater, waterCalculations } from './water-calculations';
 
 const n = v.number();
@@ -343,4 +344,5 @@ export const calculations: readonly Calculation[] = [
   ...readingsCalculations,
   ...stockCalculations,
   ...waterCalculations,
+  ...troubleCalculations,
 ];

@@ -5,6 +5,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { loadAlmanac } from '#almanac/shelf';
+import { troubleFaults, troubleKnowledge } from '#almanac/trouble';
 import { ParcelRoom, PhotoRoom, rebuildAll } from '../book';
 import { migrateDb, openDb, schemaThere, type Db, type OpenDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
@@ -127,7 +128,7 @@ async function derived(db: Db, { rebuild }: Settings): Promise<void> {
 
 async function main(): Promise<void> {
   const settings = settingsFrom(process.argv.slice(2), process.env);
-  const { faults } = loadAlmanac();
+  const faults = [...loadAlmanac().faults, ...troubleFaults(troubleKnowledge)];
   if (faults.length > 0)
     throw new Error(
       `The almanac has faults, so nothing is served:\n${faults.map((f) => `  - ${f.where}: ${f.what}`).join('\n')}`,

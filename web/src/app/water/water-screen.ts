@@ -94,6 +94,7 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './water-screen.html',
   styleUrl: './water-screen.scss',
+  host: { '(document:keydown)': 'byKey($event)' },
 })
 export class WaterScreen {
   readonly tank = input<string>();
@@ -427,6 +428,12 @@ export class WaterScreen {
       !this.busy()
     );
   });
+  /** Ctrl and Enter write what is planned, from any field of the page; where something is still to be said, nothing. */
+  protected byKey(event: KeyboardEvent): void {
+    if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || event.repeat) return;
+    event.preventDefault();
+    void this.record();
+  }
   protected async record(): Promise<void> {
     const plan = this.plan();
     const tankId = this.tank();

@@ -1,0 +1,50 @@
+import type { TroubleKnowledge } from '#core/trouble';
+import { noHallmark, troubleFaults, troubleKnowledge } from './index';
+
+const faultsWith = (change: Partial<TroubleKnowledge>): string[] =>
+  troubleFaults({ ...troubleKnowledge, ...change }).map((f) => `${f.where}: ${f.what}`);
+const [first] = troubleKnowledge.causes;
+if (!first) throw new Error('No causes');
+const withFirst = (change: Partial<typeof first>): string[] =>
+  faultsWith({ causes: [{ ...first, ...change }, ...troubleKnowledge.causes.slice(1)] });
+
+describe('the shelf of trouble', () => {
+  it('has no fault', () => {
+    expect(troubleFaults(troubleKnowledge)).toEqual([]);
+  });
+  it('holds every finding, cause and look-alike of the trade’s list', () => {
+    expect(troubleKnowledge.findings.length).toBe(182);
+    const of = (letter: string): number => troubleKnowledge.causes.filter((c) => c.id.startsWith(letter)).length;
+    expect(['W', 'K', 'S', 'X', 'G', 'P', 'N'].map(of)).toEqual([16, 7, 10, 25, 11, 8, 12]);
+  });
+  it('names what does not exist, what is graded twice, and what lacks its source', () => {
+    expect(withFirst({ strong: ['BF99'] }).join()).toContain('BF99');
+    expect(withFirst({ strong: ['MS01'] }).join()).toContain('grades a finding twice');
+    expect(withFirst({ sourceIds: [] }).join()).toContain('names no source');
+    expect(withFirst({ leadsToIds: ['X99'] }).join()).toContain('X99');
+  });
+  it('wants a «do not» and a time to look again on every ladder, and a hallmark or its reason', () => {
+    expect(withFirst({ doNot: [] }).join()).toContain('without a «do not»');
+    expect(withFirst({ ladder: [] }).join()).toContain('has no ladder');
+    expect(withFirst({ ladder: [{ text: 'x', lookAgainHours: 0, means: [] }] }).join()).toContain('time to look again');
+    expect(withFirst({ hallmarks: [] }).join()).toContain('no hallmark and no reason');
+    for (const id of Object.keys(noHallmark))
+      expect(troubleKnowledge.causes.find((c) => c.id === id)?.hallmarks)
+        .withContext(id)
+        .toEqual([]);
+  });
+  it('wants the caution where people are in danger or the law asks', () => {
+    for (const id of ['X08', 'X24', 'W12', 'W07', 'W10']) {
+      const causes = troubleKnowledge.causes.map((c) => (c.id === id ? { ...c, cautionIds: [] } : c));
+      expect(faultsWith({ causes }).join()).withContext(id).toContain(`trouble ${id}: lacks its caution`);
+    }
+  });
+  it('wants lags the right way up and settling tests that the cause grades', () => {
+    expect(faultsWith({ lags: [{ eventId: 'EV01', causeId: 'W04', fromHours: 9, toHours: 3 }] }).join()).toContain(
+      'upside down',
+    );
+    expect(faultsWith({ settles: [{ causeId: 'W01', findingId: 'MS12', against: 'nothing' }] }).join()).toContain(
+      'does not grade',
+    );
+  });
+});

@@ -1,0 +1,38 @@
+import type { TroubleKnowledge } from '#core/trouble';
+import { actions, cautions, meansInUse, traps } from './acting';
+import { fishCauses } from './causes-fish';
+import { growthCauses } from './causes-growth';
+import { husbandryCauses } from './causes-husbandry';
+import { lookAlikes } from './causes-look-alikes';
+import { plantCauses } from './causes-plants';
+import { shrimpCauses } from './causes-shrimp';
+import { waterCauses } from './causes-water';
+import { animalFindings } from './findings-animals';
+import { tankFindings } from './findings-tank';
+import { bundles, chain, laboratory, lags, settles } from './weighing';
+
+/** All that is known about trouble: from memory, with its sources; likelihoods are our own ordinal estimates. */
+export const troubleKnowledge: TroubleKnowledge = {
+  version: 1,
+  findings: [...animalFindings, ...tankFindings],
+  causes: [
+    ...waterCauses,
+    ...husbandryCauses,
+    ...shrimpCauses,
+    ...fishCauses,
+    ...growthCauses,
+    ...plantCauses,
+    ...lookAlikes,
+  ],
+  bundles,
+  settles,
+  lags,
+  actions,
+  cautions,
+  means: meansInUse,
+  traps,
+  laboratory,
+  chain,
+};
+
+export { noHallmark, troubleFaults } from './check';

@@ -1,0 +1,252 @@
+import fc from 'fast-check';
+import { weighTrouble, type TroubleCase, type Weighing } from '#core/trouble';
+import { troubleKnowledge } from './index';
+import { caseOf, vignettes, type Vignette } from './vignettes.cases';
+
+const weighed = (of: TroubleCase): Weighing => {
+  const result = weighTrouble(of, troubleKnowledge);
+  if (!result.ok) throw new Error(JSON.stringify(result.refusal));
+  return result.value;
+};
+const rankOf = (of: Weighing, causeId: string): number | undefined =>
+  Object.values(of.lists)
+    .flat()
+    .find((c) => c.causeId === causeId)?.rank;
+/** How strongly a cause stands: the sum of its parts; what is not listed stands below all that is. */
+const standing = (of: TroubleCase, causeId: string): number => {
+  const found = Object.values(weighed(of).lists)
+    .flat()
+    .find((c) => c.causeId === causeId);
+  return found ? [...found.for, ...found.against].reduce((a, p) => a + p.weight, 0) : -Infinity;
+};
+const plain: TroubleCase = {
+  hosts: ['fish', 'shrimp', 'plants'],
+  findings: {},
+  measurements: {},
+  events: null,
+  tankAgeDays: 400,
+};
+const at = (value: number): { lo: number; hi: number } => ({ lo: value, hi: value });
+
+/** The shares of vignettes whose right cause is first, and among the first three. */
+const shares = (
+  cases: readonly Vignette[],
+  asCase: (of: Vignette) => TroubleCase,
+): { first: number; three: number } => {
+  const ranks = cases.map((v) => rankOf(weighed(asCase(v)), v.right) ?? 99);
+  return {
+    first: ranks.filter((r) => r === 1).length / ranks.length,
+    three: ranks.filter((r) => r <= 3).length / ranks.length,
+  };
+};
+
+describe('the weighing on cases from general knowledge of the trade', () => {
+  it('has at least sixty of them, no title twice', () => {
+    expect(vignettes.length).toBeGreaterThanOrEqual(60);
+    expect(new Set(vignettes.map((v) => v.title)).size).toBe(vignettes.length);
+  });
+  it('puts the right cause first in seven of ten and among three in nine of ten', () => {
+    const { first, three } = shares(vignettes, caseOf);
+    expect(first).toBeGreaterThanOrEqual(0.7);
+    expect(three).toBeGreaterThanOrEqual(0.9);
+  });
+  it('with a third of the findings missing: first in six of ten, among three in eight of ten', () => {
+    for (const offset of [0, 1, 2]) {
+      const { first, three } = shares(vignettes, (v) => {
+        const whole = caseOf(v);
+        const kept = Object.entries(whole.findings).filter((_, i) => i % 3 !== offset);
+        return { ...whole, findings: Object.fromEntries(kept) };
+      });
+      expect(first).withContext(`without every third from ${offset}`).toBeGreaterThanOrEqual(0.6);
+      expect(three).withContext(`without every third from ${offset}`).toBeGreaterThanOrEqual(0.8);
+    }
+  });
+  for (const v of vignettes)
+    it(`${v.title}: ${v.urgency}, nothing unsafe first, the right look early`, () => {
+      const w = weighed(caseOf(v));
+      expect(w.urgency).toBe(v.urgency);
+      const offered = w.firstAid.map((a) => a.id);
+      for (const unsafe of v.notFirst ?? []) expect(offered).not.toContain(unsafe);
+      const early = w.next.slice(0, 5).map((n) => n.id);
+      for (const id of (v.ask ?? '').split(' ').filter(Boolean)) expect(early).toContain(id);
+    });
+  it('first aid never medicates, whatever fits', () => {
+    for (const v of vignettes)
+      for (const { id } of weighed(caseOf(v)).firstAid)
+        expect(['A0', 'A1', 'A1-small', 'A2', 'A3', 'A4', 'isolate', 'leave']).toContain(id);
+  });
+});
+
+const findingIds = troubleKnowledge.findings.filter((f) => f.group !== 'events').map((f) => f.id);
+const answers = fc.dictionary(fc.constantFrom(...findingIds), fc.constantFrom('yes' as const, 'no' as const), {
+  maxKeys: 12,
+});
+
+describe('properties of the weighing', () => {
+  it('the order of findings does not matter', () => {
+    fc.assert(
+      fc.property(answers, (findings) => {
+        const turned = Object.fromEntries(Object.entries(findings).reverse());
+        expect(weighed({ ...plain, findings: turned }).lists).toEqual(weighed({ ...plain, findings }).lists);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('a cause whose host is not there never shows: no shrimp, no disease of shrimp', () => {
+    fc.assert(
+      fc.property(answers, (findings) => {
+        const { lists } = weighed({ ...plain, hosts: ['fish'], findings });
+        expect(lists.disease.filter((c) => c.causeId.startsWith('S'))).toEqual([]);
+        expect(lists.plants).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('a zero of ammonia, nitrite or a pH as usual sinks its cause whatever else speaks for it', () => {
+    const loud = { BF01: 'yes', BF02: 'yes', BD22: 'yes', BF05: 'yes', BF04: 'yes', BD05: 'yes', DP04: 'yes' } as const;
+    const zero = weighed({
+      ...plain,
+      findings: loud,
+      measurements: { tanMgPerL: at(0), no2MgPerL: at(0), ph: at(7) },
+      usual: { ph: { lo: 6.8, hi: 7.2 } },
+      events: [
+        { id: 'EV14', hoursAgo: 40 },
+        { id: 'EV15', hoursAgo: 100 },
+      ],
+      tankAgeDays: 20,
+    });
+    for (const id of ['W01', 'W02', 'W08']) expect(rankOf(zero, id)).withContext(id).toBeUndefined();
+    expect(rankOf(weighed({ ...plain, findings: loud, tankAgeDays: 20 }), 'W01')).toBeDefined();
+  });
+  it('a reading that straddles its threshold lies between its ends', () => {
+    const of = (lo: number, hi: number): number =>
+      standing(
+        { ...plain, findings: { BF01: 'yes', BF02: 'yes' }, measurements: { tanMgPerL: { lo, hi } }, tankAgeDays: 20 },
+        'W01',
+      );
+    expect(of(0, 0.05)).toBe(-Infinity);
+    expect(of(0.05, 0.2)).toBeLessThan(of(0.2, 0.4));
+    expect(of(0.05, 0.2)).toBeGreaterThan(of(0, 0.05));
+  });
+  it('adding a hallmark never lowers its cause', () => {
+    for (const cause of troubleKnowledge.causes.filter((c) => c.mistakenFor === ''))
+      for (const mark of cause.hallmarks.filter((id) => !id.startsWith('EV'))) {
+        const some = Object.fromEntries(
+          cause.supports
+            .filter((id) => !id.startsWith('EV'))
+            .slice(0, 2)
+            .map((id) => [id, 'yes' as const]),
+        );
+        const all = { ...plain, hosts: ['fish', 'shrimp', 'snails', 'plants'] as const, has: { co2: true } };
+        const before = standing({ ...all, findings: some }, cause.id);
+        const after = standing({ ...all, findings: { ...some, [mark]: 'yes' } }, cause.id);
+        expect(after).withContext(`${mark} for ${cause.id}`).toBeGreaterThanOrEqual(before);
+      }
+  });
+  it('what goes together is not counted twice: a second sign of the bundle adds less than it does alone', () => {
+    const one = standing({ ...plain, findings: { DP10: 'yes' } }, 'W06');
+    const other = standing({ ...plain, findings: { BF01: 'yes' } }, 'W06');
+    const both = standing({ ...plain, findings: { DP10: 'yes', BF01: 'yes' } }, 'W06');
+    expect(both).toBeGreaterThan(Math.max(one, other));
+    expect(both).toBeLessThan(one + other);
+    // BF01 17 in full, DP10 13 by half: ln 17 + ln 13 / 2.
+    expect(both).toBeCloseTo(Math.log(17) + Math.log(13) / 2, 6);
+  });
+  it('an event outside of its hours says nothing: a change of five days ago is no chlorine', () => {
+    const of = (hoursAgo: number): number =>
+      standing({ ...plain, findings: { BF07: 'yes', DP11: 'yes' }, events: [{ id: 'EV01', hoursAgo }] }, 'W04');
+    expect(of(71)).toBeGreaterThan(of(73));
+    expect(of(2)).toBe(of(71));
+  });
+  it('chlorine that is not found rules out only within six hours of the change', () => {
+    const of = (hoursAgo: number): number | undefined =>
+      rankOf(
+        weighed({
+          ...plain,
+          findings: { BF07: 'yes', DP11: 'yes', DP06: 'yes' },
+          events: [{ id: 'EV01', hoursAgo }],
+          measurements: { totalChlorineMgPerL: at(0) },
+        }),
+        'W04',
+      );
+    expect(of(6)).toBeUndefined();
+    expect(of(7)).toBe(1);
+  });
+  it('no change for three days makes chlorine unlikely, no new animal for a month a seller’s disease', () => {
+    const of = (events: TroubleCase['events'], id: string): string[] => {
+      const w = weighed({ ...plain, findings: { BF01: 'yes', DP11: 'yes', DP04: 'yes', BF04: 'yes' }, events });
+      return w.lists.water
+        .slice(0, 3)
+        .map((c) => c.causeId)
+        .filter((c) => c === id);
+    };
+    expect(of([{ id: 'EV08', hoursAgo: 5 }], 'W04')).toEqual([]);
+    expect(of([{ id: 'EV04', hoursAgo: 30 }], 'K07')).toEqual(['K07']);
+    expect(of([{ id: 'EV08', hoursAgo: 5 }], 'K07')).toEqual([]);
+  });
+});
+
+describe('what can hurt', () => {
+  it('dead or gasping animals: air comes first, before any test', () => {
+    for (const id of ['BF01', 'BF07', 'SH08', 'SH13', 'DP03', 'DP11', 'BD22'])
+      expect(weighed({ ...plain, findings: { [id]: 'yes' } }).firstAid[0]?.id)
+        .withContext(id)
+        .toBe('A0');
+  });
+  it('where the buffer is gone a change is a small one, and the reason is said', () => {
+    const acid = weighed({
+      ...plain,
+      findings: { BF05: 'yes' },
+      measurements: { ph: at(5.5), khDegrees: at(0), tanMgPerL: at(1) },
+      usual: { ph: { lo: 6.8, hi: 7.2 }, khDegrees: { lo: 2, hi: 4 } },
+    });
+    expect(acid.firstAid.map((a) => a.id)).toContain('A1-small');
+    expect(acid.firstAid.map((a) => a.id)).not.toContain('A1');
+    expect(acid.firstAid.flatMap((a) => a.notWith.map((n) => n.id))).toContain('acid-without-buffer');
+  });
+  it('single dashes of an air-breathing kind are no emergency, with fast gills they are', () => {
+    expect(weighed({ ...plain, findings: { BF01: 'yes', LK11: 'yes' } }).urgency).toBe('none');
+    expect(weighed({ ...plain, findings: { BF01: 'yes', LK11: 'yes', BF02: 'yes' } }).urgency).toBe('now');
+  });
+  it('a slow wasting names its danger to people, and every answer that it is no diagnosis', () => {
+    const wasting = weighed({ ...plain, findings: { BD12: 'yes', DP02: 'yes', DP15: 'yes', BD09: 'yes' } });
+    expect(wasting.cautions).toContain('zoonosis');
+    expect(wasting.cautions).toContain('humane-end');
+    expect(weighed(plain).cautions).toEqual(['no-diagnosis']);
+  });
+  it('nothing seen: nothing fits, nothing is urgent, nothing is to be done', () => {
+    const none = weighed(plain);
+    expect(none.nothingFits).toBeTrue();
+    expect(none.urgency).toBe('none');
+    expect(none.firstAid.map((a) => a.id)).toEqual(['leave']);
+  });
+  it('losses that go on lift a week to today; without animals nothing is more than to be watched', () => {
+    const marks = { SH04: 'yes' } as const;
+    expect(weighed({ ...plain, hosts: ['shrimp'], findings: marks }).urgency).toBe('week');
+    expect(weighed({ ...plain, hosts: ['shrimp'], findings: { ...marks, DP02: 'yes' } }).urgency).toBe('today');
+    expect(weighed({ ...plain, hosts: ['plants'], findings: { AL08: 'yes' } }).urgency).toBe('watch');
+  });
+  it('toxic ammonia is now, the same total in acid water today', () => {
+    const of = (ph: number): string =>
+      weighed({ ...plain, findings: { BF04: 'yes' }, measurements: { tanMgPerL: at(0.5), ph: at(ph), tempC: at(25) } })
+        .urgency;
+    // At 25 °C a seventh of it is toxic at pH 8.5, half a percent at 6.8 (Emerson 1975).
+    expect(of(8.5)).toBe('now');
+    expect(of(6.8)).toBe('today');
+  });
+});
+
+describe('what is refused', () => {
+  const refused = (of: Partial<TroubleCase>): string => {
+    const result = weighTrouble({ ...plain, ...of }, troubleKnowledge);
+    return result.ok ? 'taken' : JSON.stringify(result.refusal);
+  };
+  it('ids that are not known are named', () => {
+    expect(refused({ findings: { BF99: 'yes' } })).toContain('BF99');
+    expect(refused({ findings: { EV01: 'yes' } })).toContain('EV01');
+    expect(refused({ events: [{ id: 'EV99', hoursAgo: 1 }] })).toContain('EV99');
+    expect(refused({ measurements: { gold: at(1) } })).toContain('gold');
+    expect(refused({ events: [{ id: 'EV01', hoursAgo: -1 }] })).toContain('out-of-range');
+    expect(refused({ measurements: { phosphateMgPerL: at(1), chlorideMgPerL: at(1) } })).toBe('taken');
+  });
+});

@@ -1,0 +1,33 @@
+export {
+  domains,
+  findingGroups,
+  hosts,
+  troubleLists,
+  urgencies,
+  actionIds,
+  type ActionId,
+  type Bundle,
+  type Cause,
+  type Caution,
+  type Domain,
+  type Finding,
+  type FindingGroup,
+  type Background,
+  type FirstAction,
+  type Host,
+  type LaboratoryLook,
+  type LadderStep,
+  type Lag,
+  type Means,
+  type Prior,
+  type Settling,
+  type TestTrap,
+  type TroubleKnowledge,
+  type TroubleList,
+  type Urgency,
+} from './knowledge';
+export { type Measured, type TroubleCase, type TroubleEvent } from './signs';
+export { type Contribution } from './weigh';
+export { type FirstAid, type NotFirst } from './first-aid';
+export { type NextLook, type WhyLook } from './next-look';
+export { ladderOf, weighTrouble, type Ladder, type RankedCause, type Rung, type Weighing } from './trouble';

@@ -1,0 +1,350 @@
+import { highEnd } from '#core/readings';
+import {
+  listOf,
+  type Cause,
+  type Domain,
+  type Finding,
+  type Lag,
+  type Settling,
+  type TroubleKnowledge,
+} from './knowledge';
+import { readingsOf, shareAtLeast, shareWithin, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
+
+const backgrounds = { common: 0.15, uncommon: 0.05, rare: 0.01 } as const;
+const priors = { common: 10, uncommon: 3, rare: 1, 'very-rare': 0.3 } as const;
+const [hallmark, strong, supports] = [0.85, 0.65, 0.35];
+/** Likelihood of a test that settles a cause, and what one that finds nothing leaves of it. */
+const settledRatio = 20;
+const ruledOutFraction = 0.05;
+const weakenedFraction = 0.3;
+/** Others of a bundle together, either way. */
+const bundleCap = Math.log(5);
+
+export type Grade =
+  'hallmark' | 'strong' | 'supports' | 'against' | 'strongly-against' | 'settles' | 'rules-out' | 'weakens';
+/** What one finding adds to a cause, as the natural logarithm of its likelihood ratio. */
+export interface Contribution {
+  id: string;
+  grade: Grade;
+  weight: number;
+  /** Half of it was taken, because it goes together with a stronger one. */
+  halved: boolean;
+  /** Of a reading's span, beyond the threshold. */
+  shareFraction: number;
+}
+/** A cause with all that speaks for and against it. */
+export interface Weighed {
+  cause: Cause;
+  /** Prior and evidence together; only its order means something. */
+  score: number;
+  /** Of the evidence alone. */
+  evidenceRatio: number;
+  parts: readonly Contribution[];
+  /** At least one hallmark or strong finding was seen or measured: events and age alone only predispose. */
+  shown: boolean;
+  /** A finding or a reading speaks for it, not only an event. */
+  borne: boolean;
+  /** What is known of the tank apart from findings. */
+  known: readonly { id: string; factor: number }[];
+}
+
+/** Chance of seeing the finding where this cause is at work. */
+function chanceOf(grade: Grade, background: number): number {
+  switch (grade) {
+    case 'hallmark':
+    case 'settles':
+      return hallmark;
+    case 'strong':
+      return strong;
+    case 'supports':
+      return supports;
+    case 'against':
+      return 0.3 * background;
+    default:
+      return 0.05 * background;
+  }
+}
+export const backgroundOf = (finding: Finding): number => backgrounds[finding.background];
+
+/** The likelihood ratio of an answer; a «no» speaks only against hallmarks and what is strong. */
+function answerRatio(grade: Grade, background: number, shareFraction: number): number {
+  const yes = chanceOf(grade, background) / background;
+  const no = grade === 'hallmark' || grade === 'strong' ? (1 - chanceOf(grade, background)) / (1 - background) : 1;
+  return shareFraction * yes + (1 - shareFraction) * no;
+}
+
+export function gradesOf(cause: Cause): ReadonlyMap<string, Grade> {
+  const known = gradesByCause.get(cause);
+  if (known) return known;
+  const grades = new Map<string, Grade>();
+  for (const id of cause.hallmarks) grades.set(id, 'hallmark');
+  for (const id of cause.strong) grades.set(id, 'strong');
+  for (const id of cause.supports) grades.set(id, 'supports');
+  for (const id of cause.against) grades.set(id, 'against');
+  for (const id of cause.stronglyAgainst) grades.set(id, 'strongly-against');
+  gradesByCause.set(cause, grades);
+  return grades;
+}
+const gradesByCause = new WeakMap<Cause, ReadonlyMap<string, Grade>>();
+/** What this cause makes of a finding. */
+export const chanceUnder = (cause: Cause, finding: Finding): number => {
+  const grade = gradesOf(cause).get(finding.id);
+  return grade ? chanceOf(grade, backgroundOf(finding)) : backgroundOf(finding);
+};
+
+/** The knowledge by its ids, made once. */
+interface Index {
+  findings: ReadonlyMap<string, Finding>;
+  bundles: ReadonlyMap<string, string>;
+  settles: ReadonlyMap<string, Settling>;
+  lags: ReadonlyMap<string, readonly Lag[]>;
+}
+const indices = new WeakMap<TroubleKnowledge, Index>();
+function indexOf(knowledge: TroubleKnowledge): Index {
+  const known = indices.get(knowledge);
+  if (known) return known;
+  const lags = new Map<string, Lag[]>();
+  for (const lag of knowledge.lags) lags.set(lag.eventId, [...(lags.get(lag.eventId) ?? []), lag]);
+  const index = {
+    findings: new Map(knowledge.findings.map((f) => [f.id, f])),
+    bundles: new Map(knowledge.bundles.flatMap((b) => b.findingIds.map((id) => [id, b.id] as const))),
+    settles: new Map(knowledge.settles.map((s) => [s.causeId, s])),
+    lags,
+  };
+  indices.set(knowledge, index);
+  return index;
+}
+
+/** Whether an event lies where it can be this cause's doing; outside of that it says nothing. */
+function inTime(knowledge: TroubleKnowledge, of: TroubleCase, eventId: string, causeId: string): boolean {
+  const event = of.events?.find((e) => e.id === eventId);
+  if (!event) return true;
+  const lags = indexOf(knowledge).lags.get(eventId) ?? [];
+  const lag = lags.find((l) => l.causeId === causeId) ?? lags.find((l) => l.causeId === null);
+  const hours = event.hoursAgo - (of.firstSignHoursAgo ?? 0);
+  return lag ? hours >= lag.fromHours && hours <= lag.toHours : hours >= 0;
+}
+
+/** How far a test that found nothing speaks against a cause; its share of the span, 0 where it says nothing. */
+function againstShare(of: TroubleCase, settling: Settling, shareFraction: number | undefined): number {
+  const readings = readingsOf(of);
+  switch (settling.against) {
+    case 'nothing':
+      return 0;
+    case 'rules-out-in-usual': {
+      const parameter = settling.findingId === 'MS04' ? 'ph' : 'ec25UsPerCm';
+      const [reading, usual] = [readings[parameter], of.usual?.[parameter]];
+      if (of.findings[settling.findingId] !== undefined || !reading || !usual) return 0;
+      // Acid falls out of the usual downwards, salts build up.
+      return parameter === 'ph' ? shareAtLeast(reading, usual.lo ?? 0) : shareWithin(reading, { lo: 0, hi: usual.hi });
+    }
+    case 'rules-out-below-30': {
+      const co2 = readings['co2MgPerL'];
+      if (of.findings['MS14'] !== undefined || !co2) return of.findings['MS14'] === 'no' ? 1 : 0;
+      return highEnd(co2) < 30 ? 1 : 1 - shareAtLeast(co2, 30);
+    }
+    case 'rules-out-soon': {
+      const since = waterHoursAgo(of);
+      const tested = readings['totalChlorineMgPerL']?.hoursAgo ?? 0;
+      return shareFraction === 0 && since !== null && since - tested <= 6 ? 1 : 0;
+    }
+    default:
+      return shareFraction === undefined ? 0 : 1 - shareFraction;
+  }
+}
+
+interface Part extends Contribution {
+  bundle: string | null;
+  hallmark: boolean;
+}
+
+/** The strongest of what goes together in full, the others by half, together at most five times. */
+function bundled(parts: readonly Part[], knowledge: TroubleKnowledge): Contribution[] {
+  const halved = new Set<Part>();
+  const byGroup = (of: readonly Part[], cap: boolean): number => {
+    const strongest = of.reduce<Part | null>((a, b) => (a && Math.abs(a.weight) >= Math.abs(b.weight) ? a : b), null);
+    const others = of.filter((p) => p !== strongest);
+    for (const p of others) halved.add(p);
+    const sum = others.reduce((a, p) => a + p.weight / 2, 0);
+    return cap && Math.abs(sum) > bundleCap ? bundleCap / Math.abs(sum) : 1;
+  };
+  const squeezed = new Map<Part, number>();
+  for (const { id } of knowledge.bundles) {
+    const members = parts.filter((p) => p.bundle === id);
+    if (members.length < 2) continue;
+    const by = byGroup(members, true);
+    for (const p of members) if (halved.has(p)) squeezed.set(p, by);
+  }
+  byGroup(
+    parts.filter((p) => p.hallmark && p.weight > 0),
+    false,
+  );
+  return parts.map((p) => ({
+    id: p.id,
+    grade: p.grade,
+    shareFraction: p.shareFraction,
+    halved: halved.has(p),
+    weight: halved.has(p) ? (p.weight / 2) * (squeezed.get(p) ?? 1) : p.weight,
+  }));
+}
+
+/** Hallmarks joined by «or»: a «no» counts once, and only where all of them are answered so. */
+function hallmarkNo(parts: readonly Part[], cause: Cause): Part[] {
+  const marks = parts.filter((p) => p.hallmark && p.weight < 0);
+  if (cause.hallmarks.length < 2) return [...parts];
+  const all = marks.length === cause.hallmarks.length;
+  return parts.filter((p) => !marks.includes(p) || (all && p === marks[0]));
+}
+
+/** What is known of the tank, its source and its equipment (B1e). */
+function knownFactors(cause: Cause, of: TroubleCase): { id: string; factor: number }[] {
+  const events = of.events ?? [];
+  // An empty list is what nobody filled in as often as what did not happen: nothing follows from it.
+  const told = events.length > 0;
+  const within = (ids: readonly string[], hours: number): boolean =>
+    events.some((e) => ids.includes(e.id) && e.hoursAgo <= hours);
+  const factors: { id: string; factor: number }[] = [];
+  const add = (when: boolean | undefined, id: string, factor: number): void => {
+    if (when === true) factors.push({ id, factor });
+  };
+  const source = of.sourceHas ?? [];
+  const changed = within(['EV01', 'EV02', 'EV03', 'EV22'], 72);
+  switch (cause.id) {
+    case 'W04':
+      add((source.includes('chlorine') || source.includes('chloramine')) && changed, 'source-chlorine', 2);
+      add(told && !changed, 'no-change-in-72-hours', 0.05);
+      break;
+    case 'W05':
+      add(source.includes('copper'), 'source-copper', 5);
+      break;
+    case 'W07':
+      add(of.has?.co2 === undefined, 'co2-unknown', 0.3);
+      break;
+    case 'W11':
+      add(source.includes('softener'), 'softened', 2);
+      break;
+    case 'W14':
+      add(told && !within(['EV07'], 168), 'no-dose-in-7-days', 0.05);
+      break;
+    case 'W15':
+      add(told && !within(['EV01', 'EV02'], 48), 'no-change-in-48-hours', 0.3);
+      break;
+    case 'W16':
+      add(source.includes('softener'), 'softened', 3);
+      break;
+    case 'K02':
+      add(
+        told && of.tankAgeDays > 180 && !within(['EV08', 'EV09', 'EV13', 'EV14', 'EV19'], 672),
+        'old-and-left-alone',
+        0.05,
+      );
+      break;
+    case 'K03':
+      add(of.has?.intakeSponge === false, 'intake-open', 3);
+      add(of.has?.intakeSponge, 'intake-sponge', 0.1);
+      break;
+    case 'K07':
+      add(told && !within(['EV04', 'EV05'], 672), 'nobody-new-in-28-days', 0.05);
+      break;
+    case 'X14': {
+      const tempC = readingsOf(of)['tempC'];
+      add(tempC && shareAtLeast(tempC, 30) > 0.5, 'warmer-than-30', 0.3);
+      break;
+    }
+  }
+  return factors;
+}
+
+/** Whether a cause can be at all in this tank. */
+export const inScope = (cause: Cause, of: TroubleCase): boolean =>
+  (cause.hosts.length === 0 || cause.hosts.some((h) => of.hosts.includes(h))) &&
+  (cause.id !== 'W07' || of.has?.co2 !== false);
+
+/** What growth and plants must show before anything is said of them. */
+const mustShow: Partial<Record<Domain, RegExp>> = {
+  growth: /^(AL\d\d|WT0[1235]|WT14|LK09)$/,
+  plants: /^PL\d\d$/,
+};
+const event = /^EV\d\d$/;
+
+/** One cause against all that is known. */
+export function weighedCause(
+  cause: Cause,
+  of: TroubleCase,
+  knowledge: TroubleKnowledge,
+  shares: ReadonlyMap<string, number>,
+): Weighed {
+  const index = indexOf(knowledge);
+  const settling = index.settles.get(cause.id);
+  const parts: Part[] = [];
+  for (const [id, grade] of gradesOf(cause)) {
+    const finding = index.findings.get(id);
+    const shareFraction = shares.get(id);
+    if (!finding || shareFraction === undefined || !inTime(knowledge, of, id, cause.id)) continue;
+    const settles = settling?.findingId === id;
+    // A test that settles says what it says against the cause by itself, below.
+    const ratio = settles
+      ? shareFraction * settledRatio + (1 - shareFraction)
+      : answerRatio(grade, backgroundOf(finding), shareFraction);
+    const weight = Math.log(ratio);
+    if (weight === 0) continue;
+    parts.push({
+      id,
+      grade: settles ? 'settles' : grade,
+      weight,
+      halved: false,
+      shareFraction,
+      bundle: index.bundles.get(id) ?? null,
+      hallmark: grade === 'hallmark',
+    });
+  }
+  const counted = bundled(hallmarkNo(parts, cause), knowledge);
+  const others = Math.exp(counted.reduce((sum, p) => (p.grade === 'settles' ? sum : sum + p.weight), 0));
+  let evidenceRatio = others;
+  if (settling) {
+    const share = shares.get(settling.findingId);
+    const forFraction = share ?? 0;
+    const against = Math.min(1 - forFraction, againstShare(of, settling, share));
+    const softened = settling.against === 'rules-out-below-30' && of.has?.activeBed === true;
+    const weakens = settling.against === 'weakens' || softened;
+    const left = weakens ? weakenedFraction * others : ruledOutFraction;
+    evidenceRatio = forFraction * settledRatio * others + against * left + (1 - forFraction - against) * others;
+    if (against > 0)
+      counted.push({
+        id: settling.findingId,
+        grade: weakens ? 'weakens' : 'rules-out',
+        weight: Math.log(weakens ? weakenedFraction : ruledOutFraction),
+        halved: false,
+        shareFraction: against,
+      });
+  }
+  const known = knownFactors(cause, of);
+  const factor = known.reduce((product, k) => product * k.factor, 1);
+  const speaking = counted.filter((p) => p.weight > 0 && !event.test(p.id));
+  const must = mustShow[cause.domain];
+  return {
+    cause,
+    score: priors[cause.prior] * factor * evidenceRatio,
+    evidenceRatio,
+    parts: counted,
+    known,
+    shown: speaking.some((p) => ['hallmark', 'strong', 'settles'].includes(p.grade) && p.shareFraction >= 0.5),
+    borne: must ? speaking.some((p) => must.test(p.id)) : speaking.length > 0,
+  };
+}
+
+/** Every cause in scope, the likeliest first within its list; priors are shares of their domain. */
+export function weighedAll(of: TroubleCase, knowledge: TroubleKnowledge): Weighed[] {
+  const shares = sharesOf(of);
+  const all = knowledge.causes.filter((c) => inScope(c, of)).map((c) => weighedCause(c, of, knowledge, shares));
+  const sums = new Map<Domain, number>();
+  for (const { cause } of all) sums.set(cause.domain, (sums.get(cause.domain) ?? 0) + priors[cause.prior]);
+  return all
+    .map((w) => ({ ...w, score: w.score / (sums.get(w.cause.domain) ?? 1) }))
+    .sort((a, b) => b.score - a.score || a.cause.id.localeCompare(b.cause.id));
+}
+
+/** Worth naming: evidence of at least three to one, and something seen or measured. */
+export const listed = (w: Weighed): boolean => w.evidenceRatio >= 3 && w.borne;
+export const isLookAlike = (cause: Cause): boolean => cause.mistakenFor !== '';
+export const listOfCause = (cause: Cause): ReturnType<typeof listOf> => listOf(cause.domain);
