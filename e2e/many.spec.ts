@@ -38,7 +38,9 @@ test('every page with 300 tanks: opened, none of it failed, nothing sideways', a
   test.setTimeout(400_000);
   const entries = manyTanks();
   for (let from = 0; from < entries.length; from += 200) {
-    const answer = await page.request.post(`${url()}/api/entries`, { data: { entries: entries.slice(from, from + 200) } });
+    const answer = await page.request.post(`${url()}/api/entries`, {
+      data: { entries: entries.slice(from, from + 200) },
+    });
     expect(answer.ok(), await answer.text()).toBeTruthy();
   }
   const lobbyId = entries[0]?.subjectId ?? '';

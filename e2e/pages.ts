@@ -24,6 +24,8 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/stock/arrival?tank=${id}`,
   () => '/stock/kinds?kind=bee-shrimp',
   (id) => `/stock/tanks/${id}`,
+  () => '/trouble',
+  (id) => `/trouble/${id}`,
   () => '/supplies',
   (id) => `/tanks/${id}/record`,
   () => '/readings/bench',
@@ -31,6 +33,7 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   () => '/book/import',
   () => '/book',
   () => '/almanac',
+  () => '/almanac/trouble',
   () => '/settings',
   () => '/begin',
 ];

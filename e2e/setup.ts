@@ -5,34 +5,27 @@ import { freePort } from '../tools/postgres.mjs';
 export default async function setup(): Promise<() => Promise<void>> {
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
-  const demo = await openHouse({ database: 'demo', args: ['--tonight', '2026-03-14'], broker });
+  const evening = ['--tonight', '2026-03-14'];
+  const asked: Record<string, Parameters<typeof openHouse>[0]> = {
+    E2E_DEMO: { database: 'demo', args: evening, broker },
+    E2E_BENCH: { database: 'bench', args: evening },
+    E2E_WATER: { database: 'water', args: evening },
+    E2E_EMPTY: { database: 'empty', args: ['--empty'] },
+    E2E_KEEPER: { database: 'keeper', args: ['--empty'] },
+    E2E_COPY: { database: 'copy', args: ['--empty'] },
+    E2E_ADVICE: { database: 'advice', args: ['--empty'] },
+    E2E_TWO: { database: 'two', args: ['--empty'] },
+    E2E_MANY: { database: 'many', args: ['--empty'] },
+  };
+  const opened = await Promise.all(
+    Object.entries(asked).map(async ([name, of]) => {
+      const house = await openHouse(of);
+      process.env[name] = house.url;
+      return house;
+    }),
+  );
   process.env['E2E_BROKER_PORT'] = String(brokerPort);
-  const bench = await openHouse({ database: 'bench', args: ['--tonight', '2026-03-14'] });
-  process.env['E2E_BENCH'] = bench.url;
-  const water = await openHouse({ database: 'water', args: ['--tonight', '2026-03-14'] });
-  process.env['E2E_WATER'] = water.url;
-  const empty = await openHouse({ database: 'empty', args: ['--empty'] });
-  const keeper = await openHouse({ database: 'keeper', args: ['--empty'] });
-  const copy = await openHouse({ database: 'copy', args: ['--empty'] });
-  const advice = await openHouse({ database: 'advice', args: ['--empty'] });
-  const two = await openHouse({ database: 'two', args: ['--empty'] });
-  const many = await openHouse({ database: 'many', args: ['--empty'] });
-  process.env['E2E_MANY'] = many.url;
-  process.env['E2E_TWO'] = two.url;
-  process.env['E2E_ADVICE'] = advice.url;
-  process.env['E2E_COPY'] = copy.url;
-  process.env['E2E_KEEPER'] = keeper.url;
-  process.env['E2E_DEMO'] = demo.url;
-  process.env['E2E_EMPTY'] = empty.url;
   return async () => {
-    await demo.close();
-    await bench.close();
-    await water.close();
-    await empty.close();
-    await keeper.close();
-    await copy.close();
-    await advice.close();
-    await two.close();
-    await many.close();
+    await Promise.all(opened.map((house) => house.close()));
   };
 }

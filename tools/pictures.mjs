@@ -81,6 +81,14 @@ const views = {
       await type('Stairwell, Conductivity', '90');
     },
   },
+  trouble: {
+    lamp: 'lit',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/trouble/${tank('Linen Room')}`);
+      await page.getByRole('heading', { name: 'What fits' }).waitFor();
+      await page.getByRole('button', { name: /How fish behave/ }).click();
+    },
+  },
   instruments: {
     lamp: 'out',
     spare: true,
@@ -160,6 +168,7 @@ const views = {
     },
   },
   routines: {
+    spare: true,
     lamp: 'lit',
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/water/routines?tank=${tank('Lobby')}`);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { weighTrouble, type TroubleCase, type Weighing } from '#core/trouble';
+import { ladderOf, weighTrouble, type TroubleCase, type Weighing } from '#core/trouble';
 import { troubleKnowledge } from './index';
 import { caseOf, vignettes, type Vignette } from './vignettes.cases';
 
@@ -248,5 +248,41 @@ describe('what is refused', () => {
     expect(refused({ measurements: { gold: at(1) } })).toContain('gold');
     expect(refused({ events: [{ id: 'EV01', hoursAgo: -1 }] })).toContain('out-of-range');
     expect(refused({ measurements: { phosphateMgPerL: at(1), chlorideMgPerL: at(1) } })).toBe('taken');
+  });
+});
+
+describe('a ladder', () => {
+  const ladder = (causeId: string, hosts: readonly ('fish' | 'shrimp' | 'snails' | 'plants')[], netVolumeL = 100) => {
+    const result = ladderOf({ causeId, hosts, netVolumeL }, troubleKnowledge);
+    if (!result.ok) throw new Error(JSON.stringify(result.refusal));
+    return result.value;
+  };
+  it('doses by net volume: salt of 1 g/L is 80 g in 80 L', () => {
+    const salt = ladder('X04', ['fish'], 80).steps.find((s) => s.doseG);
+    expect(salt?.doseG).toEqual({ lo: 80, hi: 80 });
+    const ich = ladder('X01', ['fish'], 60).steps.find((s) => s.doseG);
+    expect(ich?.doseG).toEqual({ lo: 60, hi: 180 });
+  });
+  it('says whom a step would harm, by who lives there', () => {
+    const salt = (hosts: Parameters<typeof ladder>[1]): readonly string[] =>
+      ladder('X04', hosts).steps.find((s) => s.doseG)?.notIf ?? [];
+    expect(salt(['fish']).join()).not.toContain('plants');
+    expect(salt(['fish', 'plants', 'shrimp']).join()).toContain('plants');
+    expect(salt(['fish', 'plants', 'shrimp']).join()).toContain('Shrimp');
+    const heat = ladder('X01', ['fish', 'shrimp']).steps[0];
+    expect(heat?.notIf.join()).toContain('Shrimp die above');
+    expect(heat?.caution).toBe('heat');
+  });
+  it('every step has its time to look again; medicines carry their caution', () => {
+    for (const cause of troubleKnowledge.causes.filter((c) => c.mistakenFor === ''))
+      for (const step of ladder(cause.id, ['fish', 'shrimp', 'snails', 'plants']).steps) {
+        expect(step.lookAgainHours).withContext(cause.id).toBeGreaterThan(0);
+        if (/antibiotic|formalin|copper by|levamisole|metronidazole/i.test(step.text))
+          expect(step.caution).withContext(step.text).not.toBeNull();
+      }
+  });
+  it('refuses a cause that is not known and a volume that cannot be', () => {
+    expect(ladderOf({ causeId: 'X99', hosts: [], netVolumeL: 10 }, troubleKnowledge).ok).toBeFalse();
+    expect(ladderOf({ causeId: 'X01', hosts: [], netVolumeL: 0 }, troubleKnowledge).ok).toBeFalse();
   });
 });

@@ -44,6 +44,7 @@ export {
   type SentEntry,
 } from './kinds';
 export { type ChangePayload, type GivenAdvice, type TopUpPayload } from './changes';
+export { type CasePayload } from './trouble';
 export { work, type JobPayload, type TimerPayload, type Work } from './doing';
 export { photoPayload, type LookedPayload, type NotePayload, type PhotoPayload, type StrikePayload } from './pages';
 export { setUpPayload, sourcePayload, sourceStates, type SetUpPayload, type SourcePayload } from './set-up';

@@ -13,6 +13,7 @@ export const bookGroups = [
   'feeding',
   'plants',
   'work',
+  'trouble',
   'rounds',
   'notes',
   'photos',

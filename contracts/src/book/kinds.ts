@@ -5,10 +5,18 @@ import { bookGroups, type BookGroupId, type KindDescriptor, type PastVersion } f
 import { readingKinds } from './reading-kinds';
 import { stockKinds } from './stock-kinds';
 import { tankKinds } from './tank-kinds';
+import { troubleKinds } from './trouble-kinds';
 import { waterKinds } from './water-kinds';
 
 /** Every kind of entry there is. What else knows kinds is derived from this list, or checked against it. */
-export const kindList = [...tankKinds, ...readingKinds, ...waterKinds, ...stockKinds, ...doingKinds] as const;
+export const kindList = [
+  ...tankKinds,
+  ...readingKinds,
+  ...waterKinds,
+  ...stockKinds,
+  ...doingKinds,
+  ...troubleKinds,
+] as const;
 
 type Listed = (typeof kindList)[number];
 export type Kind = Listed['id'];

@@ -27,6 +27,7 @@ export type ContributionReason =
   | { id: 'leftovers'; facts: { foodId: string; fedEntryId: string } }
   | { id: 'timer'; facts: { timer: TimerKind; note: string } }
   | { id: 'open-job'; facts: { work: WorkKind; openCount: number } }
+  | { id: 'case'; facts: { due: boolean; state: 'better' | 'same' | 'worse' | null; signsCount: number } }
   | { id: 'not-worked-out'; facts: { what: 'forecast' | 'advice' } }
   | { id: 'new'; facts: { what: string; name: string } };
 

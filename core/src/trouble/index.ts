@@ -31,3 +31,14 @@ export { type Contribution } from './weigh';
 export { type FirstAid, type NotFirst } from './first-aid';
 export { type NextLook, type WhyLook } from './next-look';
 export { ladderOf, weighTrouble, type Ladder, type RankedCause, type Rung, type Weighing } from './trouble';
+export { caseFromBook, evidenceOf, type BookOfTank, type Evidence, type Happened, type Told } from './evidence';
+export {
+  caseOutcomes,
+  caseStepOf,
+  caseStates,
+  threadsOf,
+  type CaseOutcome,
+  type CaseState,
+  type CaseStep,
+  type TroubleThread,
+} from './thread';

@@ -32,32 +32,35 @@ const acts = ({ cause }: Weighed): string =>
 /** Causes of one list as the doubt about what to do: chances that sum to one, and which are met alike. */
 interface Doubt {
   causes: readonly Weighed[];
-  chances: readonly { of: number; actIndex: number }[];
+  chances: readonly { chanceFraction: number; actIndex: number }[];
   actCount: number;
-  before: number;
+  beforeValue: number;
 }
 function doubtOf(causes: readonly Weighed[]): Doubt {
   const total = causes.reduce((a, w) => a + w.score, 0);
   const kinds = [...new Set(causes.map(acts))];
-  const chances = causes.map((w) => ({ of: total > 0 ? w.score / total : 0, actIndex: kinds.indexOf(acts(w)) }));
-  const doubt = { causes, chances, actCount: kinds.length, before: 0 };
-  return { ...doubt, before: entropy(doubt, () => 1).entropy };
+  const chances = causes.map((w) => ({
+    chanceFraction: total > 0 ? w.score / total : 0,
+    actIndex: kinds.indexOf(acts(w)),
+  }));
+  const doubt = { causes, chances, actCount: kinds.length, beforeValue: 0 };
+  return { ...doubt, beforeValue: entropy(doubt, () => 1).doubtValue };
 }
 /** Entropy over what one would do, with each cause weighed by how well it explains an answer; and the answer's chance. */
 function entropy(
   { causes, chances, actCount }: Doubt,
   explains: (of: Weighed) => number,
-): { entropy: number; chance: number } {
+): { doubtValue: number; chanceFraction: number } {
   const sums = new Array<number>(actCount).fill(0);
   let chance = 0;
   for (const [i, w] of causes.entries()) {
-    const { of, actIndex } = chances[i] ?? { of: 0, actIndex: 0 };
-    const part = of * explains(w);
+    const { chanceFraction, actIndex } = chances[i] ?? { chanceFraction: 0, actIndex: 0 };
+    const part = chanceFraction * explains(w);
     sums[actIndex] = (sums[actIndex] ?? 0) + part;
     chance += part;
   }
   const entropyOf = sums.reduce((a, p) => (p > 0 ? a - (p / chance) * Math.log(p / chance) : a), 0);
-  return { entropy: entropyOf, chance };
+  return { doubtValue: entropyOf, chanceFraction: chance };
 }
 
 /** How much doubt about what to do an answer is expected to take away, over all lists. */
@@ -66,7 +69,7 @@ function expectedGain(finding: Finding, doubts: readonly Doubt[]): number {
   for (const doubt of doubts) {
     const yes = entropy(doubt, (w) => chanceUnder(w.cause, finding));
     const no = entropy(doubt, (w) => 1 - chanceUnder(w.cause, finding));
-    gain += Math.max(0, doubt.before - yes.chance * yes.entropy - no.chance * no.entropy);
+    gain += Math.max(0, doubt.beforeValue - yes.chanceFraction * yes.doubtValue - no.chanceFraction * no.doubtValue);
   }
   return gain;
 }

@@ -34,20 +34,20 @@ export interface TroubleCase {
  * How much of a span lies at or beyond a threshold: 1 all of it, 0 none; a point counts whole.
  * @example shareAtLeast({ lo: 0, hi: 0.4 }, 0.1) // 0.75
  */
-export function shareAtLeast(span: Interval, threshold: number): number {
+export function shareAtLeast(span: Interval, thresholdValue: number): number {
   const [lo, hi] = [lowEnd(span), highEnd(span)];
-  if (lo >= threshold) return 1;
-  if (hi < threshold) return 0;
+  if (lo >= thresholdValue) return 1;
+  if (hi < thresholdValue) return 0;
   // A top that is open tells only that it is more than the bottom.
   if (!Number.isFinite(hi)) return 0.5;
   const from = Math.max(lo, 0);
-  return hi > from ? (hi - threshold) / (hi - from) : 1;
+  return hi > from ? (hi - thresholdValue) / (hi - from) : 1;
 }
 /** A threshold that is not itself beyond. */
-export function shareAbove(span: Interval, threshold: number): number {
-  return lowEnd(span) === highEnd(span) && lowEnd(span) === threshold ? 0 : shareAtLeast(span, threshold);
+export function shareAbove(span: Interval, thresholdValue: number): number {
+  return lowEnd(span) === highEnd(span) && lowEnd(span) === thresholdValue ? 0 : shareAtLeast(span, thresholdValue);
 }
-const shareBelow = (span: Interval, threshold: number): number => 1 - shareAtLeast(span, threshold);
+const shareBelow = (span: Interval, thresholdValue: number): number => 1 - shareAtLeast(span, thresholdValue);
 export const shareWithin = (span: Interval, within: Interval): number =>
   Math.max(0, shareAtLeast(span, lowEnd(within)) - shareAbove(span, highEnd(within)));
 
@@ -127,14 +127,14 @@ const rules: Readonly<Record<string, Rule>> = {
   },
   MS19: (of, read) => planted(of, below(read('ghDegrees'), 2)),
 };
-function above(span: Measured | null, threshold: number): number | null {
-  return span && shareAtLeast(span, threshold);
+function above(span: Measured | null, thresholdValue: number): number | null {
+  return span && shareAtLeast(span, thresholdValue);
 }
-function strictly(span: Measured | null, threshold: number): number | null {
-  return span && shareAbove(span, threshold);
+function strictly(span: Measured | null, thresholdValue: number): number | null {
+  return span && shareAbove(span, thresholdValue);
 }
-function below(span: Measured | null, threshold: number): number | null {
-  return span && shareBelow(span, threshold);
+function below(span: Measured | null, thresholdValue: number): number | null {
+  return span && shareBelow(span, thresholdValue);
 }
 function planted(of: TroubleCase, share: number | null): number | null {
   return of.hosts.includes('plants') ? share : null;

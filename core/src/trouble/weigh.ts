@@ -49,7 +49,7 @@ export interface Weighed {
 }
 
 /** Chance of seeing the finding where this cause is at work. */
-function chanceOf(grade: Grade, background: number): number {
+function chanceOf(grade: Grade, backgroundFraction: number): number {
   switch (grade) {
     case 'hallmark':
     case 'settles':
@@ -59,17 +59,20 @@ function chanceOf(grade: Grade, background: number): number {
     case 'supports':
       return supports;
     case 'against':
-      return 0.3 * background;
+      return 0.3 * backgroundFraction;
     default:
-      return 0.05 * background;
+      return 0.05 * backgroundFraction;
   }
 }
 export const backgroundOf = (finding: Finding): number => backgrounds[finding.background];
 
 /** The likelihood ratio of an answer; a «no» speaks only against hallmarks and what is strong. */
-function answerRatio(grade: Grade, background: number, shareFraction: number): number {
-  const yes = chanceOf(grade, background) / background;
-  const no = grade === 'hallmark' || grade === 'strong' ? (1 - chanceOf(grade, background)) / (1 - background) : 1;
+function answerRatio(grade: Grade, backgroundFraction: number, shareFraction: number): number {
+  const yes = chanceOf(grade, backgroundFraction) / backgroundFraction;
+  const no =
+    grade === 'hallmark' || grade === 'strong'
+      ? (1 - chanceOf(grade, backgroundFraction)) / (1 - backgroundFraction)
+      : 1;
   return shareFraction * yes + (1 - shareFraction) * no;
 }
 

@@ -36,6 +36,7 @@ export const unitSuffixes = [
   'Seconds',
   'Minutes',
   'Hours',
+  'HoursAgo',
   'Days',
   'Weeks',
   'Years',
@@ -59,7 +60,8 @@ export const unitSuffixes = [
 /**
  * Dimensionless endings, and whole names that carry their own meaning. `Value`, `lo`, `hi` and `resolution` take their
  * unit from the parameter id beside them; k1, k2, kw and the activity coefficients are the field's own symbols; a, b, c, x, y, z and sd
- * the variables of a formula; a night is counted from tonight, an evening is a weekday.
+ * the variables of a formula; a night is counted from tonight, an evening is a weekday; a weight is the natural logarithm of a likelihood ratio,
+ * a score orders causes and means nothing else.
  */
 /** @public Read by tools/house-rules. */
 export const dimensionlessEndings = [
@@ -126,4 +128,6 @@ export const dimensionlessNames = [
   'night',
   'evenings',
   'after',
+  'weight',
+  'score',
 ] as const;

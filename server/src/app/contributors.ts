@@ -3,6 +3,7 @@ import { doingContributions } from '../doing';
 import { judgementContributions, type Contributor } from '../judgement';
 import { stockContributions } from '../stock';
 import { tanksContributions } from '../tanks';
+import { troubleContributions } from '../trouble';
 
 /**
  * The composition root of Tonight: what each slice has to say of a visit. A new capability adds a line here, its
@@ -13,4 +14,5 @@ export const contributorsOf = (db: Db): readonly Contributor[] => [
   tanksContributions,
   ({ tanks, nowEpochMs }) => stockContributions({ deps: { db }, tanks, nowEpochMs }),
   ({ nowEpochMs }) => doingContributions({ deps: { db }, nowEpochMs }),
+  ({ nowEpochMs }) => troubleContributions({ deps: { db }, nowEpochMs }),
 ];

@@ -5,6 +5,7 @@ import { sourceKind, unitKind } from '../sources';
 import { acclimationKind, arrivalKind, clearedKind, fedKind, ownKindKind, stockKind } from '../stock';
 import { supplyKind } from '../supplies';
 import { factKind, setUpKind } from '../tanks';
+import { caseKind } from '../trouble';
 import { batchKind, batchStepKind, changeKind, recipeKind, routineKind, sequenceKind, topUpKind } from '../water';
 
 /** The book alone keeps it: nothing rides with its subject, no table of its own, nothing to check beyond its shape. */
@@ -47,4 +48,5 @@ export const kinds = new KindRegistry({
   job: jobKind,
   timer: timerKind,
   learnt: keptOnly,
+  case: caseKind,
 });

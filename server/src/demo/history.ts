@@ -8,6 +8,7 @@ import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
 import { demoInstruments, watchedTanks } from './instruments';
 import { batchOf, demoBatchesOf, demoLabels, demoRecipes, demoWorks, recipeOf, type DemoBatch } from './waters';
+import { demoCases } from './trouble';
 import { breederBees, demoLife, demoSalts, demoSupplies, supplyDates, tonightDrip } from './life';
 import {
   demoDays,
@@ -93,6 +94,8 @@ interface Run {
   chance: Chance;
   /** For what was added later: the water of the house keeps its numbers. */
   side: Chance;
+  /** For the cases. */
+  cases: Chance;
   /** For the plain salts of the shelf. */
   shelf: Chance;
   /** The change of the evening before, by tank. */
@@ -123,6 +126,7 @@ export function demoNights({
     tonightOn,
     chance,
     side: new Chance(seed + 1),
+    cases: new Chance(seed + 3),
     shelf: new Chance(seed + 2),
     changed: new Map(),
     batchSteps: [],
@@ -345,6 +349,7 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
       payload: { text: note.text, ...(note.mark ? { mark: note.mark } : {}) },
     });
   }
+  entries.push(...casesOf(run, on, agoDays));
   entries.push(...lifeOf(run, on, agoDays), ...mixedThatNight(run, on, agoDays), ...saltLogs(run, on, agoDays));
   if (agoDays === 174)
     entries.push(
@@ -358,6 +363,36 @@ function nightOf(run: Run, on: string, agoDays: number): DemoNight {
       },
     );
   return { on, writtenAtEpochMs: at(run, on, 100).epochMs, entries };
+}
+
+/** What was written of cases that night. */
+function casesOf(run: Run, on: string, agoDays: number): NewEntry[] {
+  return demoCases.flatMap((of, index) =>
+    of.steps
+      .filter((s) => s.agoDays === agoDays)
+      .map(({ agoDays: _ago, minutes, againDays, ...step }): NewEntry => {
+        const when = at(run, on, minutes);
+        const id = run.cases.id(when.epochMs);
+        const shifted = (days: number): string => new Date(when.epochMs + days * 86_400_000).toISOString();
+        const lookAgainAt = againDays === undefined ? null : shifted(againDays);
+        const head = {
+          id,
+          kind: 'case' as const,
+          kindVersion: 1 as const,
+          subjectId: idOf(run, of.tank),
+          happenedAt: when.iso,
+        };
+        if (step.step === 'opened') {
+          run.ids.set(`case-${index}`, id);
+          const { signDays, ...opened } = step;
+          return { ...head, payload: { ...opened, firstSignAt: shifted(-signDays), lookAgainAt } };
+        }
+        const caseId = idOf(run, `case-${index}`);
+        return step.step === 'closed'
+          ? { ...head, payload: { ...step, caseId } }
+          : { ...head, payload: { ...step, caseId, lookAgainAt } };
+      }),
+  );
 }
 
 /** What happened to animals, plants, equipment and supplies that night. */

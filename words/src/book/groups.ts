@@ -8,6 +8,7 @@ export const groupWords: Record<BookGroupId, string> = {
   feeding: 'feeding',
   plants: 'plants and doses',
   work: 'jobs and timers',
+  trouble: 'cases',
   rounds: 'rounds',
   notes: 'notes',
   photos: 'photos',

@@ -14,6 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
+import { outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
 
@@ -199,6 +200,24 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
   },
   timer: (payload) =>
     payload.step === 'set' ? `timer: ${timerWords[payload.timer]}, ${figure(payload.minutes)} min` : 'timer answered',
+  case: (payload) => {
+    switch (payload.step) {
+      case 'opened':
+        return `case opened: ${signsText(payload.findings)}${noteText(payload.note)}`;
+      case 'looked':
+        return `looked again: ${payload.state}${noteText(payload.note)}`;
+      case 'acted':
+        return `done for it: ${payload.text}`;
+      case 'closed':
+        return `case closed: ${outcomeWords[payload.outcome]}${noteText(payload.note)}`;
+    }
+  },
+};
+const noteText = (note: string): string => (note === '' ? '' : `; ${note}`);
+/** How many signs were seen: their names stand in the case, with the knowledge that is loaded there. */
+const signsText = (findings: Readonly<Record<string, 'yes' | 'no'>>): string => {
+  const count = Object.values(findings).filter((answer) => answer === 'yes').length;
+  return `${count} ${count === 1 ? 'sign' : 'signs'} seen`;
 };
 
 /** The line of an entry, its payload as its kind reads it. */

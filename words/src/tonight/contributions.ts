@@ -77,6 +77,12 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
       [],
       `${workWords[work].name} not closed`,
     ),
+  case: ({ due, state, signsCount }) =>
+    plain(
+      `An open case with ${signsCount} ${signsCount === 1 ? 'sign' : 'signs'}${state ? `, last seen ${state}` : ''}: ${due ? 'look again now' : 'one thing at a time until the next look'}`,
+      [],
+      due ? 'case: look again' : `case open${state ? `, ${state}` : ''}`,
+    ),
   'not-worked-out': ({ what }) => ({
     text:
       what === 'forecast'

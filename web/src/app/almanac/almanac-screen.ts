@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, of, startWith, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
@@ -12,13 +13,14 @@ import { fromTo } from '#words/units';
 /** The reviewed knowledge, readable: practices by livestock, limits by bearing, sources; each with its evidence. */
 @Component({
   selector: 'nl-almanac',
-  imports: [Table],
+  imports: [RouterLink, Table],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Almanac</h1>
     @if (almanac(); as a) {
       <p class="quiet">
         Version {{ a.version }}. Where schools disagree they stand side by side; what a school does not say is blank.
+        <a routerLink="/almanac/trouble">What is known about trouble</a> has a page of its own.
       </p>
       <section aria-label="Practices">
         <h2>Practices</h2>

@@ -120,6 +120,16 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../stock/tank-stock-screen')).TankStockScreen,
   },
   {
+    path: 'trouble',
+    title: 'Trouble · Night Ledger',
+    loadComponent: async () => (await import('../trouble/trouble-screen')).TroubleScreen,
+  },
+  {
+    path: 'trouble/:tankId',
+    title: 'A case · Night Ledger',
+    loadComponent: async () => (await import('../trouble/case-screen')).CaseScreen,
+  },
+  {
     path: 'supplies',
     title: 'Supplies · Night Ledger',
     loadComponent: async () => (await import('../supplies/supplies-screen')).SuppliesScreen,
@@ -138,6 +148,11 @@ export const pages: Routes = [
     path: 'almanac',
     title: 'Almanac · Night Ledger',
     loadComponent: async () => (await import('../almanac/almanac-screen')).AlmanacScreen,
+  },
+  {
+    path: 'almanac/trouble',
+    title: 'Trouble: what is known · Night Ledger',
+    loadComponent: async () => (await import('../trouble/knowledge-screen')).KnowledgeScreen,
   },
   {
     path: 'settings',
@@ -160,6 +175,7 @@ export const menu = [
   { path: '/water', word: 'Water', key: 'w', thumb: true },
   { path: '/sources', word: 'Sources', key: 's', under: 'Water' },
   { path: '/stock', word: 'Stock', key: 'l', thumb: true },
+  { path: '/trouble', word: 'Trouble', key: 'x' },
   { path: '/supplies', word: 'Supplies', key: 'u' },
   { path: '/book', word: 'Book', key: 'b' },
   { path: '/almanac', word: 'Almanac', key: 'a' },
@@ -179,6 +195,7 @@ export const places = [
   { path: '/stock/arrival', word: 'Arrivals' },
   { path: '/stock/kinds', word: 'Kinds' },
   { path: '/tanks/new', word: 'Add a tank' },
+  { path: '/almanac/trouble', word: 'Trouble: what is known' },
   { path: '/book/import', word: 'Take in a table' },
   { path: '/settings', word: 'Settings' },
 ] as const;

@@ -1,0 +1,60 @@
+import * as v from 'valibot';
+import { caseOutcomes, caseStates } from '#core/trouble';
+import { instant, textUpTo, uuid } from '#contracts/shapes';
+
+const findingId = v.pipe(v.string(), v.regex(/^[A-Z]{2}\d\d$/, 'is no finding'));
+/** What was looked for: seen, or not there; what nobody looked for is left out. */
+const findings = v.pipe(
+  v.record(findingId, v.picklist(['yes', 'no'], 'must be yes or no')),
+  v.check((answers) => Object.keys(answers).length <= 200, 'holds too many answers'),
+);
+const causeId = v.pipe(v.string(), v.regex(/^[A-Z]\d\d$/, 'is no cause'));
+/** Evidence of the book that the keeper took out, by its id. */
+const struckIds = v.pipe(v.array(textUpTo(80)), v.maxLength(100));
+const lookAgainAt = v.optional(v.nullable(instant), null);
+const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
+/** The order of causes as it was shown, with the version of the knowledge. */
+const ranking = v.optional(
+  v.strictObject({
+    knowledgeVersion: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100000)),
+    causeIds: v.pipe(v.array(causeId), v.maxLength(20)),
+  }),
+);
+
+/** A case of trouble, step by step: what was seen, what was done, how it ended. */
+export const casePayload = v.variant('step', [
+  v.strictObject({
+    step: v.literal('opened'),
+    firstSignAt: instant,
+    findings,
+    struckIds: v.optional(struckIds, []),
+    ranking,
+    lookAgainAt,
+    note,
+  }),
+  v.strictObject({
+    step: v.literal('looked'),
+    caseId: uuid,
+    state: v.picklist(caseStates, 'must be better, same or worse'),
+    findings: v.optional(findings, {}),
+    struckIds: v.optional(struckIds, []),
+    ranking,
+    lookAgainAt,
+    note,
+  }),
+  v.strictObject({
+    step: v.literal('acted'),
+    caseId: uuid,
+    causeId,
+    text: textUpTo(300),
+    lookAgainAt,
+  }),
+  v.strictObject({
+    step: v.literal('closed'),
+    caseId: uuid,
+    outcome: v.picklist(caseOutcomes, 'is no known end'),
+    causeId: v.optional(v.nullable(causeId), null),
+    note,
+  }),
+]);
+export type CasePayload = v.InferOutput<typeof casePayload>;

@@ -1,0 +1,83 @@
+import { caseFromBook, evidenceOf, type BookOfTank } from './index';
+
+const hourMs = 3_600_000;
+const now = 1000 * 24 * hourMs;
+const ago = (hours: number): number => now - hours * hourMs;
+const book: BookOfTank = {
+  nowEpochMs: now,
+  startedEpochMs: ago(24 * 100),
+  groups: ['fish', 'shrimp', 'plant'],
+  readings: [],
+  usual: {},
+  happened: [],
+  told: [],
+  livingCount: 30,
+  equipment: {},
+  source: [],
+};
+const says = (of: Partial<BookOfTank>): string[] => evidenceOf({ ...book, ...of }).map((e) => e.says);
+
+describe('evidence from the book', () => {
+  it('a change of more than half is two events, half of it one; each names its entry', () => {
+    const change = (changeFraction: number): Partial<BookOfTank> => ({
+      happened: [{ entryId: 'c', atEpochMs: ago(10), what: 'change', changeFraction }],
+    });
+    expect(says(change(0.51))).toEqual(['EV01', 'EV02']);
+    expect(says(change(0.5))).toEqual(['EV01']);
+    expect(evidenceOf({ ...book, ...change(0.5) })[0]?.entryId).toBe('c');
+  });
+  it('events count for two weeks, new animals and plants for four, nothing of the future', () => {
+    const at = (what: 'dose' | 'animals-in', hours: number): string[] =>
+      says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
+    expect(at('dose', 14 * 24)).toEqual(['EV07']);
+    expect(at('dose', 14 * 24 + 1)).toEqual([]);
+    expect(at('animals-in', 28 * 24)).toEqual(['EV04']);
+    expect(at('animals-in', 28 * 24 + 1)).toEqual([]);
+    expect(at('dose', -1)).toEqual([]);
+  });
+  it('the newest reading of each parameter within a week is a measurement', () => {
+    const readings = [
+      { parameter: 'ph' as const, lo: 7, hi: 7.2, atEpochMs: ago(50), entryId: 'old' },
+      { parameter: 'ph' as const, lo: 6, hi: 6.2, atEpochMs: ago(2), entryId: 'new' },
+      { parameter: 'tanMgPerL' as const, lo: 0, hi: 0.1, atEpochMs: ago(8 * 24), entryId: 'stale' },
+    ];
+    expect(evidenceOf({ ...book, readings }).map((e) => e.id)).toEqual(['ph:new']);
+    const of = caseFromBook({ ...book, readings }, {});
+    expect(of.measurements['ph']).toEqual({ lo: 6, hi: 6.2, hoursAgo: 2 });
+    expect(of.tankAgeDays).toBe(100);
+    expect(of.hosts).toEqual(['fish', 'shrimp', 'plants']);
+  });
+  it('deaths are a pattern: three and a tenth within a day are many; on three days of a month a trickle; one is one', () => {
+    const died = (hours: number, count: number): BookOfTank['told'][number] => ({
+      entryId: `d${hours}`,
+      atEpochMs: ago(hours),
+      what: 'died',
+      count,
+    });
+    expect(says({ told: [died(2, 3)] })).toEqual(['DP03']);
+    expect(says({ told: [died(2, 2)] })).toEqual([]);
+    expect(says({ told: [died(2, 3)], livingCount: 31 })).toEqual([]);
+    expect(says({ told: [died(30, 1)] })).toEqual(['DP01']);
+    expect(says({ told: [died(30, 1), died(80, 1), died(200, 1)] })).toEqual(['DP02']);
+    expect(says({ told: [died(30, 1), died(80, 1)] })).toEqual([]);
+  });
+  it('what was struck does not count, and what the keeper answers lies over what the book says', () => {
+    const told: BookOfTank['told'] = [{ entryId: 'g', atEpochMs: ago(3), what: 'gasping', count: 1 }];
+    const happened: BookOfTank['happened'] = [{ entryId: 'c', atEpochMs: ago(9), what: 'change', changeFraction: 0.3 }];
+    const whole = caseFromBook({ ...book, told, happened }, {}, { firstSignEpochMs: ago(4) });
+    expect(whole.findings).toEqual({ BF01: 'yes' });
+    expect(whole.events).toEqual([{ id: 'EV01', hoursAgo: 9 }]);
+    expect(whole.firstSignHoursAgo).toBe(4);
+    const struck = caseFromBook({ ...book, told, happened }, { BF01: 'no' }, { struckIds: ['EV01:c'] });
+    expect(struck.findings).toEqual({ BF01: 'no' });
+    expect(struck.events).toEqual([]);
+  });
+  it('signs are those of animals that live there', () => {
+    const told: BookOfTank['told'] = [{ entryId: 'n', atEpochMs: ago(3), what: 'not-grazing', count: 1 }];
+    expect(says({ told })).toEqual(['SH07']);
+    expect(says({ told, groups: ['fish'] })).toEqual([]);
+  });
+  it('a tank without any entry says nothing at all', () => {
+    expect(evidenceOf({ ...book, groups: [] })).toEqual([]);
+  });
+});

@@ -1,0 +1,240 @@
+import type { Interval, ParameterId } from '#core/readings';
+import type { StockGroup } from '#core/stock';
+import type { Host } from './knowledge';
+import type { Measured, TroubleCase, TroubleEvent } from './signs';
+
+/** Something the book holds that can be an event of the case. */
+export interface Happened {
+  entryId: string;
+  atEpochMs: number;
+  what:
+    | 'change'
+    | 'top-up'
+    | 'animals-in'
+    | 'plants-in'
+    | 'product'
+    | 'dose'
+    | 'decoration'
+    | 'sponge'
+    | 'bed'
+    | 'food'
+    | 'shared'
+    | 'absence';
+  /** Of the water, where it is a change. */
+  changeFraction?: number;
+}
+/** Deaths and signs of animals, as they were written. */
+export interface Told {
+  entryId: string;
+  atEpochMs: number;
+  what: 'died' | 'missing' | 'not-grazing' | 'young-not-growing' | 'hiding' | 'pale' | 'gasping' | 'less-grazing';
+  count: number;
+}
+/** All of one tank's book that evidence is made of. */
+export interface BookOfTank {
+  nowEpochMs: number;
+  startedEpochMs: number;
+  groups: readonly StockGroup[];
+  readings: readonly (Interval & { parameter: ParameterId; atEpochMs: number; entryId: string })[];
+  usual: Readonly<Partial<Record<ParameterId, Interval>>>;
+  happened: readonly Happened[];
+  told: readonly Told[];
+  livingCount: number | null;
+  equipment: TroubleCase['has'];
+  source: TroubleCase['sourceHas'];
+}
+/** One thing that the book says of a case; the keeper may strike it. */
+export interface Evidence {
+  id: string;
+  entryId: string;
+  atEpochMs: number;
+  of: 'event' | 'measurement' | 'finding';
+  /** A finding, an event or a parameter. */
+  says: string;
+}
+
+const hourMs = 3_600_000;
+const dayHours = 24;
+/** Events older than two weeks are not asked for; animals and food not made for fresh water count longer. */
+const eventHours = 14 * dayHours;
+const longHours = 28 * dayHours;
+/** A reading is worth this long; chlorine is gone before. */
+const readingHours = 7 * dayHours;
+
+const eventsOf = (h: Happened): string[] => {
+  switch (h.what) {
+    case 'change':
+      return (h.changeFraction ?? 0) > 0.5 ? ['EV01', 'EV02'] : ['EV01'];
+    case 'top-up':
+      return [];
+    case 'animals-in':
+      return ['EV04'];
+    case 'plants-in':
+      return ['EV06'];
+    case 'product':
+    case 'dose':
+      return ['EV07'];
+    case 'decoration':
+      return ['EV13'];
+    case 'sponge':
+      return ['EV14'];
+    case 'bed':
+      return ['EV19'];
+    case 'food':
+      return ['EV16'];
+    case 'shared':
+      return ['EV24'];
+    case 'absence':
+      return [];
+  }
+};
+const hostOf: Partial<Record<StockGroup, Host>> = {
+  fish: 'fish',
+  shrimp: 'shrimp',
+  crayfish: 'shrimp',
+  snail: 'snails',
+  plant: 'plants',
+};
+const chemistry: readonly ParameterId[] = [
+  'tempC',
+  'ph',
+  'ghDegrees',
+  'khDegrees',
+  'ec25UsPerCm',
+  'tanMgPerL',
+  'no2MgPerL',
+  'no3MgPerL',
+  'po4MgPerL',
+  'o2MgPerL',
+  'co2MgPerL',
+  'clMgPerL',
+  'cl2MgPerL',
+];
+
+/** Deaths of the last two days, and of the month, as the pattern they make. */
+function patterns(of: BookOfTank): Evidence[] {
+  const deaths = of.told.filter((t) => t.what === 'died' && of.nowEpochMs - t.atEpochMs < longHours * hourMs);
+  const recent = deaths.filter((t) => of.nowEpochMs - t.atEpochMs < dayHours * hourMs);
+  const sum = (list: readonly Told[]): number => list.reduce((a, t) => a + t.count, 0);
+  const said = (says: string, from: Told | undefined): Evidence[] =>
+    from
+      ? [{ id: `${says}:${from.entryId}`, entryId: from.entryId, atEpochMs: from.atEpochMs, of: 'finding', says }]
+      : [];
+  const many = sum(recent) >= 3 && sum(recent) >= 0.1 * (of.livingCount ?? 0);
+  const days = new Set(deaths.map((t) => Math.floor(t.atEpochMs / (dayHours * hourMs))));
+  return [
+    ...(many ? said('DP03', recent[0]) : []),
+    ...(sum(deaths) === 1 ? said('DP01', deaths[0]) : []),
+    ...(days.size >= 3 ? said('DP02', deaths[0]) : []),
+    ...said(
+      'DP13',
+      of.told.find((t) => t.what === 'missing' && of.nowEpochMs - t.atEpochMs < longHours * hourMs),
+    ),
+  ];
+}
+const findingOf: Partial<Record<Told['what'], readonly string[]>> = {
+  'not-grazing': ['SH07'],
+  'less-grazing': ['SH07'],
+  'young-not-growing': ['SH20'],
+  hiding: ['BF06'],
+  pale: ['BD27', 'SH15'],
+  gasping: ['BF01'],
+};
+
+/**
+ * What the book of a tank says of a case: events with their hours, readings of the last week, deaths as a pattern; each
+ * with the entry it comes from, so that the keeper can strike it. What the book does not hold is not said to be absent.
+ * @example evidenceOf({ …, happened: [{ entryId: 'a', atEpochMs: 0, what: 'change', changeFraction: 0.6 }] }) // EV01, EV02
+ */
+export function evidenceOf(of: BookOfTank): Evidence[] {
+  const within = (atEpochMs: number, hours: number): boolean =>
+    atEpochMs <= of.nowEpochMs && of.nowEpochMs - atEpochMs <= hours * hourMs;
+  const newestOf = new Map<ParameterId, BookOfTank['readings'][number]>();
+  for (const r of of.readings) {
+    const known = newestOf.get(r.parameter);
+    if (
+      chemistry.includes(r.parameter) &&
+      within(r.atEpochMs, readingHours) &&
+      (!known || r.atEpochMs > known.atEpochMs)
+    )
+      newestOf.set(r.parameter, r);
+  }
+  const fishy = of.groups.includes('fish');
+  const shrimpy = of.groups.some((g) => hostOf[g] === 'shrimp');
+  return [
+    ...of.happened
+      .filter((h) => within(h.atEpochMs, h.what === 'animals-in' || h.what === 'plants-in' ? longHours : eventHours))
+      .flatMap((h) =>
+        eventsOf(h).map((says): Evidence => ({
+          id: `${says}:${h.entryId}`,
+          entryId: h.entryId,
+          atEpochMs: h.atEpochMs,
+          of: 'event',
+          says,
+        })),
+      ),
+    ...[...newestOf.values()].map((r): Evidence => ({
+      id: `${r.parameter}:${r.entryId}`,
+      entryId: r.entryId,
+      atEpochMs: r.atEpochMs,
+      of: 'measurement',
+      says: r.parameter,
+    })),
+    ...patterns(of),
+    ...of.told
+      .filter((t) => within(t.atEpochMs, eventHours))
+      .flatMap((t) =>
+        (findingOf[t.what] ?? [])
+          .filter((id) => (id.startsWith('SH') ? shrimpy : fishy))
+          .slice(0, 1)
+          .map((says): Evidence => ({
+            id: `${says}:${t.entryId}`,
+            entryId: t.entryId,
+            atEpochMs: t.atEpochMs,
+            of: 'finding',
+            says,
+          })),
+      ),
+  ].filter((e, i, all) => all.findIndex((other) => other.id === e.id) === i);
+}
+
+/** The case as it is weighed: what the book says, without what was struck, under what the keeper answered. */
+export function caseFromBook(
+  of: BookOfTank,
+  answers: TroubleCase['findings'],
+  { struckIds = [], firstSignEpochMs }: { struckIds?: readonly string[]; firstSignEpochMs?: number | undefined } = {},
+): TroubleCase {
+  const evidence = evidenceOf(of).filter((e) => !struckIds.includes(e.id));
+  const hoursAgo = (atEpochMs: number): number => Math.max(0, (of.nowEpochMs - atEpochMs) / hourMs);
+  const newest = new Map<string, TroubleEvent>();
+  for (const e of evidence.filter(({ of: sort }) => sort === 'event')) {
+    const known = newest.get(e.says);
+    if (!known || hoursAgo(e.atEpochMs) < known.hoursAgo)
+      newest.set(e.says, { id: e.says, hoursAgo: hoursAgo(e.atEpochMs) });
+  }
+  const measurements: Record<string, Measured> = {};
+  for (const e of evidence.filter(({ of: sort }) => sort === 'measurement')) {
+    const reading = of.readings.find((r) => r.entryId === e.entryId && r.parameter === e.says);
+    if (reading)
+      measurements[e.says === 'cl2MgPerL' ? 'totalChlorineMgPerL' : e.says] = {
+        lo: reading.lo,
+        hi: reading.hi,
+        hoursAgo: hoursAgo(e.atEpochMs),
+      };
+  }
+  const findings = Object.fromEntries(
+    evidence.filter(({ of: sort }) => sort === 'finding').map((e) => [e.says, 'yes' as const]),
+  );
+  const hosts = [...new Set(of.groups.flatMap((g) => hostOf[g] ?? []))];
+  return {
+    hosts,
+    findings: { ...findings, ...answers },
+    measurements,
+    usual: of.usual,
+    events: [...newest.values()],
+    firstSignHoursAgo: firstSignEpochMs === undefined ? 0 : hoursAgo(firstSignEpochMs),
+    tankAgeDays: Math.max(0, hoursAgo(of.startedEpochMs) / dayHours),
+    has: of.equipment,
+    sourceHas: of.source,
+  };
+}

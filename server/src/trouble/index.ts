@@ -1,0 +1,2 @@
+export { caseKind } from './trouble-kinds';
+export { troubleContributions } from './trouble-contributions';

@@ -1,0 +1,44 @@
+import { caseStepOf, threadsOf, type TroubleThread } from '#core/trouble';
+import type { Contribution } from '#core/tonight';
+import { readDiary, type BookDeps, type DiaryRow } from '../book';
+
+/** Cases as they stand, from the rows of the book. */
+export const threadsIn = (rows: readonly DiaryRow<'case'>[]): TroubleThread[] =>
+  threadsOf(
+    rows.map((row) =>
+      caseStepOf({ entryId: row.entryId, tankId: row.subjectId, atEpochMs: row.atEpochMs, payload: row.payload }),
+    ),
+  );
+
+/** Open cases: the next look on the round; until it is closed the tank is doubtful. */
+export async function troubleContributions({
+  deps,
+  nowEpochMs,
+}: {
+  deps: Pick<BookDeps, 'db'>;
+  nowEpochMs: number;
+}): Promise<Map<string, Contribution[]>> {
+  const rows = await readDiary(deps, { kinds: ['case'] });
+  const byTank = new Map<string, Contribution[]>();
+  for (const of of threadsIn(rows)) {
+    if (of.closed) continue;
+    const due = of.lookAgainEpochMs !== null && of.lookAgainEpochMs <= nowEpochMs;
+    byTank.set(of.tankId, [
+      ...(byTank.get(of.tankId) ?? []),
+      {
+        id: `case:${of.caseId}`,
+        severity: due || of.state === 'worse' ? 'act' : 'watch',
+        reason: {
+          id: 'case',
+          facts: { due, state: of.state, signsCount: Object.values(of.findings).filter((a) => a === 'yes').length },
+        },
+        sinceEpochMs: of.openedEpochMs,
+        dueEpochMs: of.lookAgainEpochMs,
+        loud: false,
+        begins: { path: `/trouble/${of.tankId}`, query: { case: of.caseId } },
+        rank: 1,
+      },
+    ]);
+  }
+  return byTank;
+}

@@ -1,0 +1,71 @@
+import type { PayloadOf, SentEntry } from '#contracts/book';
+import type { Tonight } from '#contracts/tonight';
+import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
+
+let house: TestHouse;
+let [tank, other] = ['', ''];
+beforeAll(async () => {
+  house = await openTestHouse();
+  [tank, other] = [id(), id()];
+  await house.write(tankEntry(tank), tankEntry(other));
+});
+afterAll(() => house.close());
+const refused = (...entries: SentEntry[]) => refusedBy(house, ...entries);
+const taken = async (...entries: SentEntry[]) => {
+  expect(await refused(...entries)).toEqual([]);
+};
+const step = (payload: PayloadOf<'case'>, subjectId = tank, minutes = -10) =>
+  entry('case', subjectId, payload, at(0, minutes));
+const opening = (more: Partial<Extract<PayloadOf<'case'>, { step: 'opened' }>> = {}, subjectId = tank) =>
+  step({ step: 'opened', firstSignAt: at(1), findings: { BF01: 'yes' }, ...more }, subjectId, -20);
+const said = async (tankId: string) => {
+  const { tanks } = (await house.get<Tonight>('/api/tonight')).body;
+  return tanks.find((t) => t.tankId === tankId)?.contributions.filter((c) => c.id.startsWith('case:')) ?? [];
+};
+
+describe('a case is checked', () => {
+  it('by ids that are known, and a first sign that is not after it', async () => {
+    expect(await refused(opening({ findings: { BF99: 'yes' } }))).toEqual(['findings.BF99: is not known']);
+    expect(await refused(opening({ firstSignAt: at(0, -5) }))).toEqual(['firstSignAt: is after the case was opened']);
+    const opened = opening({}, other);
+    await taken(opened);
+    expect(await refused(step({ step: 'acted', caseId: opened.id, causeId: 'W99', text: 'x' }, other))).toEqual([
+      'causeId: is not known',
+    ]);
+  });
+  it('a step belongs to a case of its tank that is open', async () => {
+    const opened = opening();
+    await taken(opened);
+    const look = (caseId: string, subjectId = tank) => step({ step: 'looked', caseId, state: 'better' }, subjectId);
+    expect(await refused(look(id()))).toEqual(['caseId: is not in the book']);
+    expect(await refused(look(opened.id, other))).toEqual(['caseId: is not in the book']);
+    await taken(look(opened.id));
+    await taken(step({ step: 'closed', caseId: opened.id, outcome: 'recovered' }, tank, -8));
+    expect(await refused(step({ step: 'looked', caseId: opened.id, state: 'same' }, tank, -5))).toEqual([
+      'caseId: is closed already',
+    ]);
+  });
+});
+
+describe('an open case on the round', () => {
+  it('is watched until its look is due, then asks for it; closed it is silent', async () => {
+    const mine = id();
+    await house.write(tankEntry(mine));
+    const opened = opening({ lookAgainAt: at(-2) }, mine);
+    await taken(opened);
+    const [watched] = await said(mine);
+    expect(watched?.severity).toBe('watch');
+    expect(watched?.begins).toEqual({ path: `/trouble/${mine}`, query: { case: opened.id } });
+    await taken(step({ step: 'looked', caseId: opened.id, state: 'same', lookAgainAt: at(0, -1) }, mine));
+    expect((await said(mine))[0]?.severity).toBe('act');
+    await taken(step({ step: 'closed', caseId: opened.id, outcome: 'was-nothing' }, mine, -4));
+    expect(await said(mine)).toEqual([]);
+  });
+  it('one that gets worse must be acted on before its look is due', async () => {
+    const mine = id();
+    await house.write(tankEntry(mine));
+    const opened = opening({}, mine);
+    await taken(opened, step({ step: 'looked', caseId: opened.id, state: 'worse', lookAgainAt: at(-2) }, mine));
+    expect((await said(mine))[0]?.severity).toBe('act');
+  });
+});

@@ -1,0 +1,167 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { troubleKnowledge } from '#almanac/trouble';
+import { caseStepOf, threadsOf, type TroubleThread } from '#core/trouble';
+import { actionNames, outcomeWords, stateWords } from '#words/trouble';
+import { DiaryWatch } from '../base/scribe';
+import { HouseStore } from '../base/house-store';
+import { StockStore } from '../stock';
+import { Choice, Option } from '../ui/choice';
+import { agoText, dateText, whenText } from '../ui/words';
+import { entriesOf } from './book-of-tank';
+
+/** Where something is wrong: what to do before any question, open cases, and those that are closed. */
+@Component({
+  selector: 'nl-trouble',
+  imports: [FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1>Trouble</h1>
+    <section class="first" aria-label="Before any question">
+      <h2>Gasping, climbing out, dying by the hour?</h2>
+      <p>{{ air }}</p>
+    </section>
+    <form class="row" (ngSubmit)="go()" aria-label="Something is wrong">
+      <label
+        ><span class="name">Something is wrong in</span
+        ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
+          <nl-option value="" disabled word="choose" />
+          @for (s of stock.stocked(); track s.tank.tankId) {
+            <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
+          }</nl-choice
+      ></label>
+      <button pButton class="go" [disabled]="!tankId()">Look into it</button>
+    </form>
+    <section aria-label="Open cases">
+      <h2>Open cases</h2>
+      <ul class="cases">
+        @for (c of open(); track c.caseId) {
+          <li>
+            <a [routerLink]="['/trouble', c.tankId]" [queryParams]="{ case: c.caseId }">{{
+              nameOf(c.tankId)
+            }}</a>&ngsp;<span class="quiet">{{ lineOf(c) }}</span>
+          </li>
+        } @empty {
+          <li class="quiet">
+            {{ cases.loaded() ? 'None is open.' : 'Reading the book …' }}
+          </li>
+        }
+      </ul>
+    </section>
+    @if (closed().length > 0) {
+      <section aria-label="Closed cases">
+        <h2>Closed cases</h2>
+        @if (closed().length > 5) {
+          <label class="find"
+            ><span class="name">Find among them</span
+            ><input pInputText name="find" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
+          /></label>
+        }
+        <ul class="cases">
+          @for (c of found(); track c.caseId) {
+            <li>
+              <a [routerLink]="['/trouble', c.tankId]" [queryParams]="{ case: c.caseId }">{{
+                nameOf(c.tankId)
+              }}</a>&ngsp;<span class="quiet">{{ lineOf(c) }}</span>
+            </li>
+          }
+        </ul>
+      </section>
+    }
+    <p class="small quiet">
+      A ranking of what fits, from memory and by our own estimate of how much each sign says; never a diagnosis. What it
+      knows can be read in the <a routerLink="/almanac/trouble">Almanac</a>.
+    </p>
+  `,
+  styles: `
+    .first {
+      border-inline-start: 4px solid var(--act);
+      padding: 0.2rem 1rem 0.6rem;
+      background: var(--panel);
+      max-width: 760px;
+    }
+    .first h2 {
+      margin: 0.4rem 0;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 0.8rem;
+      align-items: end;
+      margin: 1rem 0;
+    }
+    .row label {
+      min-width: 220px;
+    }
+    .cases {
+      list-style: none;
+      padding: 0;
+    }
+    .cases li {
+      min-height: 44px;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 0.6rem;
+      align-items: center;
+      border-bottom: 1px solid var(--line);
+    }
+    .cases a {
+      min-height: 44px;
+      display: inline-flex;
+      align-items: center;
+      font-weight: 600;
+    }
+  `,
+})
+export class TroubleScreen {
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly router = inject(Router);
+  protected readonly cases = new DiaryWatch(['case']);
+  protected readonly tankId = signal('');
+  protected readonly words = signal('');
+  protected readonly air = troubleKnowledge.actions.find((a) => a.id === 'A0')?.text ?? actionNames.A0;
+  private readonly threads = computed(() =>
+    threadsOf(
+      entriesOf(this.cases.entries(), 'case').map(({ entryId, subjectId, atEpochMs, payload }) =>
+        caseStepOf({ entryId, tankId: subjectId, atEpochMs, payload }),
+      ),
+    ),
+  );
+  protected readonly open = computed(() => this.threads().filter((c) => !c.closed));
+  protected readonly closed = computed(() => this.threads().filter((c) => c.closed));
+  protected readonly found = computed(() => {
+    const words = this.words().trim().toLowerCase();
+    return this.closed().filter((c) => `${this.nameOf(c.tankId)} ${this.lineOf(c)}`.toLowerCase().includes(words));
+  });
+  constructor() {
+    this.stock.load();
+    this.cases.open();
+  }
+  protected go(): void {
+    if (this.tankId()) void this.router.navigate(['/trouble', this.tankId()]);
+  }
+  protected nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
+  private readonly day = (atEpochMs: number): string => dateText(atEpochMs, this.house.zone());
+  protected lineOf(of: TroubleThread): string {
+    const now = this.house.nowEpochMs();
+    const seen = Object.entries(of.findings).flatMap(([id, answer]) =>
+      answer === 'yes' ? (troubleKnowledge.findings.find((f) => f.id === id)?.words[0] ?? []) : [],
+    );
+    const signs = seen.slice(0, 3).join(', ') || 'no signs yet';
+    if (of.closed) {
+      const cause = troubleKnowledge.causes.find((c) => c.id === of.closed?.causeId)?.name;
+      return `${signs}; ${this.day(of.openedEpochMs)} to ${this.day(of.closed.atEpochMs)}: ${outcomeWords[of.closed.outcome]}${cause ? `, ${cause}` : ''}`;
+    }
+    const again =
+      of.lookAgainEpochMs === null
+        ? ''
+        : of.lookAgainEpochMs <= now
+          ? '; look again now'
+          : `; look again ${whenText(of.lookAgainEpochMs, this.house.zone())}`;
+    return `${signs}; opened ${agoText({ atEpochMs: of.openedEpochMs, nowEpochMs: now })}${of.state ? `, ${stateWords[of.state]}` : ''}${again}`;
+  }
+}

@@ -1,0 +1,330 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { troubleKnowledge } from '#almanac/trouble';
+import { ladderOf, troubleLists, type Contribution, type Host, type RankedCause, type Weighing } from '#core/trouble';
+import {
+  actionNames,
+  answerWords,
+  goOnWords,
+  gradeNames,
+  knownWords,
+  listNames,
+  notFirstWords,
+  urgencyWords,
+  whyLookWords,
+} from '#words/trouble';
+import { amount } from '#words/units';
+import { spanText } from '../ui/words';
+
+const nameOfCause = (id: string): string => troubleKnowledge.causes.find((c) => c.id === id)?.name ?? id;
+const questionOf = (id: string): string =>
+  troubleKnowledge.findings.find((f) => f.id === id)?.question ??
+  troubleKnowledge.laboratory.find((l) => l.id === id)?.question ??
+  id;
+export interface ToDo {
+  causeId: string;
+  text: string;
+  lookAgainHours: number;
+}
+
+/** What it amounts to: how soon, what first, what fits in which order and why, what to look at next, what to do. */
+@Component({
+  selector: 'nl-weighing-part',
+  imports: [ButtonDirective, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let w = weighing();
+    <p class="urgency" [class.now]="w.urgency === 'now'" role="status">{{ urgencies[w.urgency] }}</p>
+    <section aria-label="First">
+      <h2>First</h2>
+      <ol class="aid">
+        @for (a of w.firstAid; track a.id) {
+          <li>
+            <strong>{{ actions[a.id] }}.</strong> {{ a.text }}
+            @for (n of a.notWith; track n.id) {
+              <p class="caution small">{{ notFirst(n) }}</p>
+            }
+            @if (a.doNot.length > 0) {
+              <p class="small quiet">Not: {{ a.doNot.join('; ') }}.</p>
+            }
+          </li>
+        }
+      </ol>
+      @if (w.urgency === 'now' || w.urgency === 'today') {
+        <p>
+          <a routerLink="/water" [queryParams]="{ tank: tankId() }">Plan the change with its emergency weighing</a>
+        </p>
+      }
+    </section>
+    @for (c of cautions(); track c.id) {
+      <p class="caution small">{{ c.text }}</p>
+    }
+    <section aria-label="Look at next">
+      <h2>Look at next</h2>
+      <ul class="next">
+        @for (n of next(); track n.id) {
+          <li>
+            <p>
+              {{ n.question }} <span class="small quiet">{{ n.why }} {{ n.time }}</span>
+            </p>
+            <div class="answers" role="group" [attr.aria-label]="n.question">
+              @if (n.test) {
+                <a class="write" routerLink="/readings" [queryParams]="{ tank: tankId() }">Write the test</a>
+              }
+              @if (!n.laboratory) {
+                <button pButton type="button" class="plain" (click)="answered.emit({ id: n.id, answer: 'yes' })">
+                  {{ n.yes }}</button><button
+                  pButton
+                  type="button"
+                  class="plain"
+                  (click)="answered.emit({ id: n.id, answer: 'no' })">
+                  {{ n.no }}
+                </button>
+              }
+            </div>
+          </li>
+        } @empty {
+          <li class="quiet">Nothing more would tell apart what is met differently.</li>
+        }
+      </ul>
+    </section>
+    <section aria-label="What fits">
+      <h2>What fits</h2>
+      @if (w.nothingFits) {
+        <p>
+          Nothing fits yet. Say what you see; where the signs stay odd, a veterinarian or a laboratory can look at a
+          fresh body, a scrape or the water’s ions.
+        </p>
+      }
+      @for (l of lists(); track l.id) {
+        <h3>{{ l.name }}</h3>
+        @if (l.undecided) {
+          <p class="caution small">The first two are close and are met differently: test first, do not treat yet.</p>
+        }
+        <ol class="causes">
+          @for (c of l.causes; track c.causeId) {
+            <li>
+              <button
+                pButton
+                type="button"
+                class="asText"
+                [attr.aria-expanded]="openId() === c.causeId"
+                (click)="openId.set(openId() === c.causeId ? '' : c.causeId)">
+                <span class="num rank">{{ c.rank }}</span> {{ c.name }}
+              </button>
+              @if (openId() === c.causeId) {
+                <div class="why">
+                  <p class="small">{{ c.apart }}</p>
+                  <ul class="small parts">
+                    @for (p of c.parts; track p.id + p.grade) {
+                      <li>
+                        <span class="num weight">{{ p.weight }}</span> {{ p.text }}
+                      </li>
+                    }
+                  </ul>
+                  <p class="small quiet">
+                    Figures are natural logarithms of how much likelier the sign is with this cause than without: our
+                    own estimate, for the order only. {{ c.sources }}
+                  </p>
+                  @if (c.ladder.length > 0) {
+                    <h4>From the least that can work</h4>
+                    <ol>
+                      @for (s of c.ladder; track s.text) {
+                        <li>
+                          {{ s.text }}
+                          @if (s.dose) {
+                            <span class="num">({{ s.dose }})</span>
+                          }
+                          <p class="small quiet">Look again after {{ s.again }}; go on if {{ s.goOn }}.</p>
+                          @for (n of s.notIf; track n) {
+                            <p class="caution small">Not if: {{ n }}.</p>
+                          }
+                          @if (s.caution) {
+                            <p class="caution small">{{ s.caution }}</p>
+                          }
+                          @if (canAct()) {
+                            <button
+                              pButton
+                              type="button"
+                              class="plain"
+                              (click)="acted.emit({ causeId: c.causeId, text: s.text, lookAgainHours: s.hours })">
+                              Done: look again in {{ s.again }}
+                            </button>
+                          }
+                        </li>
+                      }
+                    </ol>
+                    <p class="caution">Do not: {{ c.doNot }}.</p>
+                  }
+                  @if (c.people) {
+                    <p class="caution small">{{ c.people }}.</p>
+                  }
+                </div>
+              }
+            </li>
+          }
+        </ol>
+      }
+    </section>
+  `,
+  styles: `
+    section {
+      margin-top: 1rem;
+    }
+    .causes {
+      list-style: none;
+      padding: 0;
+    }
+    .rank {
+      display: inline-block;
+      min-width: 1.6em;
+    }
+    .urgency {
+      font-size: 1.3rem;
+      margin: 0 0 0.4rem;
+    }
+    .urgency.now {
+      border-inline-start: 6px solid var(--act);
+      padding-inline-start: 0.6rem;
+      font-weight: 700;
+    }
+    .aid > li,
+    .causes > li {
+      margin-bottom: 0.5rem;
+    }
+    .next {
+      list-style: none;
+      padding: 0;
+    }
+    .next li {
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: space-between;
+      gap: 0.2rem 1rem;
+      align-items: center;
+      border-bottom: 1px solid var(--line);
+      padding: 0.25rem 0;
+    }
+    .next p {
+      margin: 0;
+      flex: 1 1 220px;
+    }
+    .answers {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.3rem;
+      align-items: center;
+    }
+    .answers button {
+      min-height: 44px;
+      min-width: 72px;
+    }
+    .write {
+      min-height: 44px;
+      display: inline-flex;
+      align-items: center;
+    }
+    .why {
+      border-inline-start: 3px solid var(--line);
+      padding: 0.2rem 0 0.4rem 0.8rem;
+    }
+    .parts {
+      list-style: none;
+      padding: 0;
+    }
+    .weight {
+      display: inline-block;
+      min-width: 3.4em;
+    }
+    .causes button {
+      min-height: 44px;
+      text-align: start;
+    }
+  `,
+})
+export class WeighingPart {
+  readonly weighing = input.required<Weighing>();
+  readonly tankId = input.required<string>();
+  readonly hosts = input.required<readonly Host[]>();
+  readonly netVolumeL = input.required<number>();
+  /** A case is open: what is done goes into it. */
+  readonly canAct = input(false);
+  readonly answered = output<{ id: string; answer: 'yes' | 'no' }>();
+  readonly acted = output<ToDo>();
+  protected readonly urgencies = urgencyWords;
+  protected readonly actions = actionNames;
+  protected readonly openId = signal('');
+  protected readonly cautions = computed(() =>
+    this.weighing().cautions.flatMap((id) => troubleKnowledge.cautions.find((c) => c.id === id) ?? []),
+  );
+  protected readonly next = computed(() =>
+    this.weighing()
+      .next.slice(0, 5)
+      .map((n) => ({
+        id: n.id,
+        question: questionOf(n.id),
+        why: whyLookWords(n.why, nameOfCause),
+        time: n.id.startsWith('lab-') ? 'A veterinarian or a laboratory.' : `${n.minutes} min.`,
+        test: n.id.startsWith('MS'),
+        laboratory: n.id.startsWith('lab-'),
+        ...answerWords(n.id),
+      })),
+  );
+  protected readonly lists = computed(() =>
+    troubleLists
+      .map((id) => ({
+        id,
+        name: listNames[id],
+        undecided: this.weighing().undecided.includes(id),
+        causes: this.weighing()
+          .lists[id].slice(0, 6)
+          .map((c) => this.causeView(c)),
+      }))
+      .filter((l) => l.causes.length > 0),
+  );
+  protected notFirst = (reason: Weighing['firstAid'][number]['notWith'][number]): string =>
+    notFirstWords(reason, nameOfCause);
+  private causeView(of: RankedCause) {
+    const cause = troubleKnowledge.causes.find((c) => c.id === of.causeId);
+    const ladder = ladderOf(
+      { causeId: of.causeId, hosts: this.hosts(), netVolumeL: this.netVolumeL() },
+      troubleKnowledge,
+    );
+    const partText = (p: Contribution): string =>
+      `${questionOf(p.id)} ${gradeNames[p.grade]}${p.halved ? ', counted by half beside a stronger one' : ''}`;
+    return {
+      causeId: of.causeId,
+      rank: of.rank,
+      name: cause?.name ?? of.causeId,
+      apart: cause?.apart ?? '',
+      people: cause?.people ?? '',
+      doNot: cause?.doNot.join('; ') ?? '',
+      sources: cause
+        ? `Recognised by ${cause.grade === 'published' ? 'published works, from memory' : 'common practice'}.`
+        : '',
+      parts: [
+        ...[...of.for, ...of.against].map((p) => ({
+          id: p.id,
+          grade: p.grade,
+          weight: `${p.weight > 0 ? '+' : '−'}${Math.abs(p.weight).toFixed(1)}`,
+          text: partText(p),
+        })),
+        ...of.known.map((k) => ({ id: k.id, grade: 'known', weight: `× ${k.factor}`, text: knownWords(k.id) })),
+      ],
+      ladder: ladder.ok
+        ? ladder.value.steps.map((s) => ({
+            text: s.text,
+            hours: s.lookAgainHours,
+            again: spanText(s.lookAgainHours * 3_600_000),
+            goOn: goOnWords[s.goOnIf],
+            notIf: s.notIf,
+            caution: troubleKnowledge.cautions.find((c) => c.id === s.caution)?.text ?? '',
+            dose: s.doseG
+              ? `${s.doseG.lo === s.doseG.hi ? '' : `${Math.round(s.doseG.lo)} to `}${Math.round(s.doseG.hi)} g in ${amount('volume', this.netVolumeL(), 0)} net`
+              : '',
+          }))
+        : [],
+    };
+  }
+}

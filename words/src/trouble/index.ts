@@ -1,0 +1,15 @@
+export {
+  actionNames,
+  answerWords,
+  goOnWords,
+  gradeNames,
+  groupNames,
+  hostWords,
+  knownWords,
+  listNames,
+  notFirstWords,
+  outcomeWords,
+  stateWords,
+  urgencyWords,
+  whyLookWords,
+} from './trouble';
