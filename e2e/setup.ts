@@ -17,13 +17,20 @@ export default async function setup(): Promise<() => Promise<void>> {
     E2E_TWO: { database: 'two', args: ['--empty'] },
     E2E_MANY: { database: 'many', args: ['--empty'] },
   };
-  const opened = await Promise.all(
+  const asking = await Promise.allSettled(
     Object.entries(asked).map(async ([name, of]) => {
       const house = await openHouse(of);
       process.env[name] = house.url;
       return house;
     }),
   );
+  const opened = asking.flatMap((a) => (a.status === 'fulfilled' ? [a.value] : []));
+  const failed = asking.find((a) => a.status === 'rejected');
+  if (failed) {
+    // What runs keeps the runner from ending.
+    await Promise.all(opened.map((house) => house.close()));
+    throw failed.reason;
+  }
   process.env['E2E_BROKER_PORT'] = String(brokerPort);
   return async () => {
     await Promise.all(opened.map((house) => house.close()));

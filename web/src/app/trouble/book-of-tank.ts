@@ -1,5 +1,5 @@
 import type { BookOfTank, Happened, Told } from '#core/trouble';
-import { middle, type ParameterId } from '#core/readings';
+import { middle } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { ReadPayloadOf } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
