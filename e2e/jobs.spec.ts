@@ -109,7 +109,7 @@ test('ten jobs of an evening by keyboard alone, each within so many keys', async
   await page.getByRole('button', { name: 'Done: write it in the book' }).waitFor();
   await hand.press('Control+Enter');
   await expect(page.getByText('The change is in the book.')).toBeVisible();
-  hand.job('Plan and record a change', 25);
+  hand.job('Plan and record a change', 40);
 
   // A drum mixed.
   await hand.jump('mix a');

@@ -1,10 +1,7 @@
 export {
-  domains,
   findingGroups,
   hosts,
   troubleLists,
-  urgencies,
-  actionIds,
   type ActionId,
   type Bundle,
   type Cause,

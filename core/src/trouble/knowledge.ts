@@ -42,15 +42,13 @@ export interface Finding {
 
 export type Prior = 'common' | 'uncommon' | 'rare' | 'very-rare';
 /** Causes are weighed against each other within one of these. */
-export const domains = ['water', 'fish', 'shrimp', 'growth', 'plants'] as const;
-export type Domain = (typeof domains)[number];
+export type Domain = 'water' | 'fish' | 'shrimp' | 'growth' | 'plants';
 export const troubleLists = ['water', 'disease', 'growth', 'plants'] as const;
 export type TroubleList = (typeof troubleLists)[number];
 
 export const urgencies = ['none', 'watch', 'week', 'today', 'now'] as const;
 export type Urgency = (typeof urgencies)[number];
-export const actionIds = ['A0', 'A1', 'A2', 'A3', 'A4', 'A1-small', 'isolate', 'leave'] as const;
-export type ActionId = (typeof actionIds)[number];
+export type ActionId = 'A0' | 'A1' | 'A2' | 'A3' | 'A4' | 'A1-small' | 'isolate' | 'leave';
 
 /** One rung of a ladder, from the least that can work. */
 export interface LadderStep {
