@@ -29,5 +29,9 @@ module.exports = (config) =>
         ],
       },
     },
+    // A spec that weighs a thousand cases holds the page for seconds on two busy cores.
+    pingTimeout: 60_000,
+    browserDisconnectTimeout: 60_000,
+    browserNoActivityTimeout: 180_000,
     restartOnFileChange: false,
   });

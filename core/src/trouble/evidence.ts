@@ -1,5 +1,6 @@
 import type { Interval, ParameterId } from '#core/readings';
 import type { StockGroup } from '#core/stock';
+import type { SlowReason } from '#core/tonight';
 import type { Host } from './knowledge';
 import type { Measured, TroubleCase, TroubleEvent } from './signs';
 
@@ -238,3 +239,12 @@ export function caseFromBook(
     sourceHas: of.source,
   };
 }
+
+/** The sign that a slow harm shows, so that a case can be started from it; a gap in the tests shows none. */
+export const findingOfSlow: Readonly<Record<SlowReason['id'], string | null>> = {
+  'old-tank': 'MS06',
+  'kh-decline': 'MS06',
+  'tds-creep': 'MS08',
+  'temperature-widening': 'MS11',
+  'silent-gap': null,
+};

@@ -28,7 +28,15 @@ export { type Contribution } from './weigh';
 export { type FirstAid, type NotFirst } from './first-aid';
 export { type NextLook, type WhyLook } from './next-look';
 export { ladderOf, weighTrouble, type Ladder, type RankedCause, type Rung, type Weighing } from './trouble';
-export { caseFromBook, evidenceOf, type BookOfTank, type Evidence, type Happened, type Told } from './evidence';
+export {
+  caseFromBook,
+  evidenceOf,
+  findingOfSlow,
+  type BookOfTank,
+  type Evidence,
+  type Happened,
+  type Told,
+} from './evidence';
 export {
   caseOutcomes,
   caseStepOf,

@@ -2,7 +2,7 @@ import type { ReasonOf } from '#core/result';
 import { troubleLists, type Finding, type TroubleKnowledge } from './knowledge';
 import { readingOf, readingsOf, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
 import { animalSigns } from './urgency';
-import { chanceUnder, isLookAlike, listOfCause, listed, type Weighed } from './weigh';
+import { chanceUnder, gradesOf, isLookAlike, listOfCause, listed, type Weighed } from './weigh';
 
 export type WhyLook = ReasonOf<{
   'only-now': { causeId: string };
@@ -53,10 +53,11 @@ function entropy(
 ): { doubtValue: number; chanceFraction: number } {
   const sums = new Array<number>(actCount).fill(0);
   let chance = 0;
-  for (const [i, w] of causes.entries()) {
-    const { chanceFraction, actIndex } = chances[i] ?? { chanceFraction: 0, actIndex: 0 };
-    const part = chanceFraction * explains(w);
-    sums[actIndex] = (sums[actIndex] ?? 0) + part;
+  for (let i = 0; i < causes.length; i++) {
+    const [w, known] = [causes[i], chances[i]];
+    if (!w || !known) continue;
+    const part = known.chanceFraction * explains(w);
+    sums[known.actIndex] = (sums[known.actIndex] ?? 0) + part;
     chance += part;
   }
   const entropyOf = sums.reduce((a, p) => (p > 0 ? a - (p / chance) * Math.log(p / chance) : a), 0);
@@ -163,8 +164,10 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
       });
   }
   const doubts = lists.map(doubtOf).filter((d) => d.actCount > 1);
+  // What none of them grades tells nothing apart.
+  const graded = new Set(doubts.flatMap((d) => d.causes.flatMap((w) => [...gradesOf(w.cause).keys()])));
   const byGain = knowledge.findings
-    .filter((f) => !known(f.id) && fits(f) && !f.neutral && told(f.id))
+    .filter((f) => graded.has(f.id) && !known(f.id) && fits(f) && !f.neutral && told(f.id))
     .map((f) => ({ f, gain: expectedGain(f, doubts) / Math.sqrt(minutesOf(f)) }))
     .filter(({ gain }) => gain > 1e-3)
     .sort((a, b) => b.gain - a.gain || a.f.id.localeCompare(b.f.id));

@@ -67,7 +67,7 @@ const leastOxygen = (tempC: Measured | null): number => {
   return Math.max(5, saturated?.ok ? 0.6 * saturated.value.o2MgPerL : 0);
 };
 /**
- * Readings that are findings, each as the share of its span that lies beyond the threshold (health knowledge, A6); null
+ * Readings that are findings, each as the share of its span that lies beyond the threshold; null
  * where it cannot be said.
  */
 const rules: Readonly<Record<string, Rule>> = {

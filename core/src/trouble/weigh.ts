@@ -120,12 +120,14 @@ function indexOf(knowledge: TroubleKnowledge): Index {
 
 /** Whether an event lies where it can be this cause's doing; outside of that it says nothing. */
 function inTime(knowledge: TroubleKnowledge, of: TroubleCase, eventId: string, causeId: string): boolean {
-  const event = of.events?.find((e) => e.id === eventId);
-  if (!event) return true;
+  const told = of.events?.filter((e) => e.id === eventId) ?? [];
+  if (told.length === 0) return true;
   const lags = indexOf(knowledge).lags.get(eventId) ?? [];
   const lag = lags.find((l) => l.causeId === causeId) ?? lags.find((l) => l.causeId === null);
-  const hours = event.hoursAgo - (of.firstSignHoursAgo ?? 0);
-  return lag ? hours >= lag.fromHours && hours <= lag.toHours : hours >= 0;
+  return told.some(({ hoursAgo }) => {
+    const hours = hoursAgo - (of.firstSignHoursAgo ?? 0);
+    return hours >= (lag?.fromHours ?? 0) && hours <= (lag?.toHours ?? Infinity);
+  });
 }
 
 /** How far a test that found nothing speaks against a cause; its share of the span, 0 where it says nothing. */
@@ -163,6 +165,7 @@ interface Part extends Contribution {
 
 /** The strongest of what goes together in full, the others by half, together at most five times. */
 function bundled(parts: readonly Part[], knowledge: TroubleKnowledge): Contribution[] {
+  if (parts.length < 2) return parts.map(({ bundle: _bundle, hallmark: _hallmark, ...part }) => part);
   const halved = new Set<Part>();
   const byGroup = (of: readonly Part[], cap: boolean): number => {
     const strongest = of.reduce<Part | null>((a, b) => (a && Math.abs(a.weight) >= Math.abs(b.weight) ? a : b), null);
@@ -199,7 +202,7 @@ function hallmarkNo(parts: readonly Part[], cause: Cause): Part[] {
   return parts.filter((p) => !marks.includes(p) || (all && p === marks[0]));
 }
 
-/** What is known of the tank, its source and its equipment (B1e). */
+/** What is known of the tank, its source and its equipment; our own estimates. */
 function knownFactors(cause: Cause, of: TroubleCase): { id: string; factor: number }[] {
   const events = of.events ?? [];
   // An empty list is what nobody filled in as often as what did not happen: nothing follows from it.

@@ -1,5 +1,6 @@
 import type { ParameterId } from '#core/readings';
 import type { Contribution } from '#core/tonight';
+import { findingOfSlow } from '#core/trouble';
 import { newestOf, type Tank } from '../tanks';
 import { noProspect, type Prospect } from './prospect';
 
@@ -39,6 +40,10 @@ export const notWorkedOut = (tankId: string, what: 'forecast' | 'advice'): Contr
   rank: 5,
 });
 
+/** A case is started from what was found in one tap; what shows no sign is looked at in the folio. */
+const lookedInto = (tankId: string, see: string | null): Contribution['begins'] =>
+  see === null ? { path: `/tanks/${tankId}`, query: {} } : { path: `/trouble/${tankId}`, query: { see } };
+
 const ofProspect = (
   tankId: string,
   { findings, plan, outlooks, failed }: Prospect,
@@ -50,7 +55,7 @@ const ofProspect = (
     id: `slow-harm:${reason.id}`,
     severity,
     reason: { id: 'slow-harm', facts: { finding: reason, parameters, grade } },
-    begins: { path: `/tanks/${tankId}`, query: {} },
+    begins: lookedInto(tankId, findingOfSlow[reason.id]),
     rank: 20,
   })),
   ...outlooks.flatMap(({ parameter, ratchet }): Contribution[] =>

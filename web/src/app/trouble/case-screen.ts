@@ -51,6 +51,8 @@ export class CaseScreen {
   readonly tankId = input.required<string>();
   /** The case that is open on the page; without one the newest open case of the tank, or a new one. */
   readonly case = input<string>();
+  /** A sign that led here, as Tonight found it. */
+  readonly see = input<string>();
   private readonly folios = inject(FolioStore);
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
@@ -80,7 +82,9 @@ export class CaseScreen {
       untracked(() => {
         this.folios.open(tankId);
         this.diary.open(tankId);
-        this.typed.set({});
+        const see = this.see();
+        const known = troubleKnowledge.findings.some((f) => f.id === see && f.group !== 'events');
+        this.typed.set(see !== undefined && known ? { [see]: 'yes' } : {});
         this.struckHere.set([]);
         this.hostsSaid.set(null);
       });

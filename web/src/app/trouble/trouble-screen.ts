@@ -96,6 +96,9 @@ import { entriesOf } from './book-of-tank';
     .row label {
       min-width: 220px;
     }
+    section {
+      margin-bottom: 1.2rem;
+    }
     .cases {
       list-style: none;
       padding: 0;

@@ -93,6 +93,27 @@ describe('a tank in trouble', () => {
     expect(payload.findings).toEqual({ BF01: 'yes' });
     expect(payload.ranking.causeIds).toContain('W06');
   });
+  it('started from what Tonight found, the sign is there already', async () => {
+    const room = await openRoom(CaseScreen, {
+      inputs: { tankId: 'lobby', see: 'MS08' },
+      answers: {
+        folio: folioOf({ lines: [] }),
+        diary: { nowAt: '', entries: [] },
+        stock: { nowAt: '', tanks: [], ownKinds: [] },
+      },
+      nowEpochMs,
+    });
+    expect(room.disabled('Open a case')).toBeFalse();
+    expect(room.textOf('.causes')).toContain('TDS build-up');
+  });
+  it('a sign that does not exist leads to an empty case', async () => {
+    const room = await openRoom(CaseScreen, {
+      inputs: { tankId: 'lobby', see: 'EV01' },
+      answers: { folio: folioOf(), diary: { nowAt: '', entries: [] }, stock: { nowAt: '', tanks: [], ownKinds: [] } },
+      nowEpochMs,
+    });
+    expect(room.disabled('Open a case')).toBeTrue();
+  });
   it('the same answer again takes it back', async () => {
     const room = await open([]);
     await room.click('Seen');

@@ -22,6 +22,7 @@ const questionOf = (id: string): string =>
   troubleKnowledge.findings.find((f) => f.id === id)?.question ??
   troubleKnowledge.laboratory.find((l) => l.id === id)?.question ??
   id;
+const missedNames: Partial<Record<Contribution['grade'], string>> = { hallmark: 'a hallmark', strong: 'strong' };
 export interface ToDo {
   causeId: string;
   text: string;
@@ -291,8 +292,13 @@ export class WeighingPart {
       { causeId: of.causeId, hosts: this.hosts(), netVolumeL: this.netVolumeL() },
       troubleKnowledge,
     );
-    const partText = (p: Contribution): string =>
-      `${questionOf(p.id)} ${gradeNames[p.grade]}${p.halved ? ', counted by half beside a stronger one' : ''}`;
+    const partText = (p: Contribution): string => {
+      const missed = p.weight < 0 && (p.grade === 'hallmark' || p.grade === 'strong');
+      const said = missed
+        ? `looked for and not there, though it would be ${missedNames[p.grade]}`
+        : gradeNames[p.grade];
+      return `${questionOf(p.id).replace(/\?$/, '')}: ${said}${p.halved ? ', counted by half beside a stronger one' : ''}`;
+    };
     return {
       causeId: of.causeId,
       rank: of.rank,
