@@ -137,7 +137,7 @@ export function stepShort(step: NextStep): string {
     case 'change-now':
       return 'Matched water; waiting harms more.';
     case 'look-animals':
-      return 'First ammonia, nitrite, temperature.';
+      return 'Ammonia, nitrite, temperature.';
     case 'look-before':
       return 'Find out what moved it, first.';
     case 'gas-down':
