@@ -52,7 +52,7 @@ export interface ToDo {
           </li>
         }
       </ol>
-      @if (w.urgency === 'now' || w.urgency === 'today') {
+      @if (changes()) {
         <p>
           <a routerLink="/water" [queryParams]="{ tank: tankId() }">Plan the change with its emergency weighing</a>
         </p>
@@ -256,6 +256,10 @@ export class WeighingPart {
   protected readonly urgencies = urgencyWords;
   protected readonly actions = actionNames;
   protected readonly openId = signal('');
+  /** A change is planned only where it is offered: not with water that is itself under suspicion. */
+  protected readonly changes = computed(() =>
+    this.weighing().firstAid.some((a) => a.id === 'A1' || a.id === 'A1-small'),
+  );
   protected readonly cautions = computed(() =>
     this.weighing().cautions.flatMap((id) => troubleKnowledge.cautions.find((c) => c.id === id) ?? []),
   );
