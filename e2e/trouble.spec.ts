@@ -13,7 +13,7 @@ test('deaths in a tank: the case opened, five answers, first aid, the change pla
   const head = (happenedAt: string) => ({ id: crypto.randomUUID(), subjectId, happenedAt });
   const entries: SentEntry[] = [
     entryOf('set-up', head(ago(24 * 200)), {
-      name: 'Porch',
+      name: 'Loft',
       roundOrder: 1,
       purpose: 'display',
       practiceId: 'neocaridina-wide',
@@ -42,9 +42,9 @@ test('deaths in a tank: the case opened, five answers, first aid, the change pla
 
   await page.goto(`${url()}/trouble`);
   await expect(page.getByText('Add air or raise the outlet')).toBeVisible();
-  await choose(page.locator('nl-choice[name=tank]'), 'Porch');
+  await choose(page.locator('nl-choice[name=tank]'), 'Loft');
   await page.getByRole('button', { name: 'Look into it' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Porch: what is wrong?' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Loft: what is wrong?' })).toBeVisible();
 
   // What the book knows is not asked for.
   const book = page.getByRole('region', { name: 'What the book says' });
@@ -97,10 +97,10 @@ test('deaths in a tank: the case opened, five answers, first aid, the change pla
   const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as {
     tanks: { name: string; contributions: { id: string }[] }[];
   };
-  expect(sheet.tanks.find((t) => t.name === 'Porch')?.contributions.some((c) => c.id.startsWith('case:'))).toBeTruthy();
+  expect(sheet.tanks.find((t) => t.name === 'Loft')?.contributions.some((c) => c.id.startsWith('case:'))).toBeTruthy();
 
   await page.goto(`${url()}/trouble`);
-  await page.getByRole('region', { name: 'Open cases' }).getByRole('link', { name: 'Porch' }).click();
+  await page.getByRole('region', { name: 'Open cases' }).getByRole('link', { name: 'Loft' }).click();
   await page.getByRole('button', { name: 'Looked: better' }).click();
   await expect(page.getByText('Looked again: better: in the book.')).toBeVisible();
   await page.getByRole('button', { name: 'Close it' }).click();

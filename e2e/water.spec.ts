@@ -252,9 +252,12 @@ test('a running hose is an alarm on every page until it is answered', async ({ p
   await choose(page.getByLabel('What runs'), 'hose running');
   await choose(page.getByLabel('Where'), 'Lobby');
   await page.getByLabel('Minutes').fill('0.1');
+  // Leaving the page before the house has answered would leave the write to the outbox.
+  const written = page.waitForResponse((r) => r.request().method() === 'POST' && r.url().endsWith('/api/entries'));
   await page.getByRole('button', { name: 'Start' }).click();
+  await written;
   await page.goto(`${url()}/almanac`);
-  await expect(page.getByRole('alert')).toContainText('hose running');
+  await expect(page.getByRole('alert')).toContainText('hose running', { timeout: 40_000 });
   await page.getByRole('button', { name: /^It is off/ }).click();
   await expect(page.getByRole('alert')).toBeHidden();
 });
