@@ -1,4 +1,5 @@
 import { caseFromBook, evidenceOf, type BookOfTank } from './index';
+import { trappedReading } from './evidence';
 
 const hourMs = 3_600_000;
 const now = 1000 * 24 * hourMs;
@@ -47,6 +48,18 @@ describe('evidence from the book', () => {
     expect(of.tankAgeDays).toBe(100);
     expect(of.hosts).toEqual(['fish', 'shrimp', 'plants']);
   });
+  it('a top-up that was not pure, a medicine, animals without quarantine', () => {
+    const at = (what: 'top-up' | 'medicine' | 'untreated-arrival', hours = 10): string[] =>
+      says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
+    expect(at('top-up')).toEqual(['EV22']);
+    expect(at('medicine')).toEqual(['EV09']);
+    expect(at('untreated-arrival', 27 * 24)).toEqual(['EV04', 'EV05']);
+  });
+  it('three weeks without a change, a test or a look are missed care; not where the book does not tell', () => {
+    expect(says({ lastCareEpochMs: ago(21 * 24) })).toEqual(['EV15']);
+    expect(says({ lastCareEpochMs: ago(21 * 24 - 1) })).toEqual([]);
+    expect(says({ lastCareEpochMs: null })).toEqual([]);
+  });
   it('deaths are a pattern: three and a tenth within a day are many; on three days of a month a trickle; one is one', () => {
     const died = (hours: number, count: number): BookOfTank['told'][number] => ({
       entryId: `d${hours}`,
@@ -79,5 +92,36 @@ describe('evidence from the book', () => {
   });
   it('a tank without any entry says nothing at all', () => {
     expect(evidenceOf({ ...book, groups: [] })).toEqual([]);
+  });
+});
+
+describe('test traps', () => {
+  const tan = { parameter: 'tanMgPerL' as const, lo: 0.8, hi: 1.2, atEpochMs: ago(2), entryId: 'r' };
+  const changed = (hours: number, conditioned: boolean): BookOfTank['happened'] => [
+    { entryId: 'c', atEpochMs: ago(hours), what: 'change', changeFraction: 0.3, conditioned },
+  ];
+  const measured = (of: Partial<BookOfTank>) =>
+    caseFromBook({ ...book, readings: [tan], ...of }, {}).measurements['tanMgPerL'];
+  it('ammonia within a day of a conditioner may be bound: down to nothing; later, or without one, it is what it is', () => {
+    expect(measured({ happened: changed(25, true) })).toEqual({ lo: 0, hi: 1.2, hoursAgo: 2 });
+    expect(measured({ happened: changed(26, true) })?.lo).toBe(0.8);
+    expect(measured({ happened: changed(25, false) })?.lo).toBe(0.8);
+    // A change after the test says nothing of the test.
+    expect(measured({ happened: changed(1, true) })?.lo).toBe(0.8);
+    expect(
+      evidenceOf({ ...book, readings: [tan], happened: changed(25, true) }).find((e) => e.says === 'tanMgPerL')?.trap,
+    ).toBe('ammonia-after-conditioner');
+  });
+  it('a doubtful kit is believed less: half to each side and a step, never under nothing', () => {
+    expect(measured({ readings: [{ ...tan, doubtful: true }] })).toEqual({
+      lo: 0.4 - 0.25,
+      hi: 1.2 * 1.5 + 0.25,
+      hoursAgo: 2,
+    });
+    expect(trappedReading({ lo: 0, hi: 0 }, 'no2MgPerL', 'doubtful-kit')).toEqual({ lo: 0, hi: 0.1 });
+    expect(trappedReading({ lo: 6.5, hi: 6.5 }, 'ph', 'doubtful-kit')).toEqual({ lo: 6, hi: 7 });
+    expect(trappedReading({ lo: 24, hi: 25 }, 'tempC', 'doubtful-kit')).toEqual({ lo: 23, hi: 26 });
+    expect(trappedReading({ lo: 1, hi: null }, 'tanMgPerL', 'doubtful-kit')).toEqual({ lo: 1, hi: null });
+    expect(trappedReading({ lo: 1, hi: 2 }, 'tanMgPerL', undefined)).toEqual({ lo: 1, hi: 2 });
   });
 });

@@ -20,9 +20,12 @@ export interface Happened {
     | 'bed'
     | 'food'
     | 'shared'
-    | 'absence';
+    | 'medicine'
+    | 'untreated-arrival';
   /** Of the water, where it is a change. */
   changeFraction?: number;
+  /** The new water carried a conditioner. */
+  conditioned?: boolean;
 }
 /** Deaths and signs of animals, as they were written. */
 export interface Told {
@@ -31,12 +34,20 @@ export interface Told {
   what: 'died' | 'missing' | 'not-grazing' | 'young-not-growing' | 'hiding' | 'pale' | 'gasping' | 'less-grazing';
   count: number;
 }
-/** All of one tank's book that evidence is made of. */
+/** All of one tank's book that evidence is made of; a top-up is listed only where it was not pure water. */
 export interface BookOfTank {
   nowEpochMs: number;
   startedEpochMs: number;
   groups: readonly StockGroup[];
-  readings: readonly (Interval & { parameter: ParameterId; atEpochMs: number; entryId: string })[];
+  readings: readonly (Interval & {
+    parameter: ParameterId;
+    atEpochMs: number;
+    entryId: string;
+    /** What it was read with was doubtful: past its date, out of calibration, off at its standard. */
+    doubtful?: boolean;
+  })[];
+  /** When water was last changed, tested or looked at; null where the book does not tell. */
+  lastCareEpochMs?: number | null;
   usual: Readonly<Partial<Record<ParameterId, Interval>>>;
   happened: readonly Happened[];
   told: readonly Told[];
@@ -52,13 +63,19 @@ export interface Evidence {
   of: 'event' | 'measurement' | 'finding';
   /** A finding, an event or a parameter. */
   says: string;
+  /** Why it counts for less. */
+  trap?: TrapId;
 }
+export type TrapId = 'doubtful-kit' | 'ammonia-after-conditioner';
 
 const hourMs = 3_600_000;
 const dayHours = 24;
 /** Events older than two weeks are not asked for; animals and food not made for fresh water count longer. */
 const eventHours = 14 * dayHours;
 const longHours = 28 * dayHours;
+const longOnes: ReadonlySet<Happened['what']> = new Set(['animals-in', 'untreated-arrival', 'plants-in']);
+/** Three weeks without a change, a test or a look is care that was missed. */
+const missedHours = 21 * dayHours;
 /** A reading is worth this long; chlorine is gone before. */
 const readingHours = 7 * dayHours;
 
@@ -67,7 +84,7 @@ const eventsOf = (h: Happened): string[] => {
     case 'change':
       return (h.changeFraction ?? 0) > 0.5 ? ['EV01', 'EV02'] : ['EV01'];
     case 'top-up':
-      return [];
+      return ['EV22'];
     case 'animals-in':
       return ['EV04'];
     case 'plants-in':
@@ -85,8 +102,10 @@ const eventsOf = (h: Happened): string[] => {
       return ['EV16'];
     case 'shared':
       return ['EV24'];
-    case 'absence':
-      return [];
+    case 'medicine':
+      return ['EV09'];
+    case 'untreated-arrival':
+      return ['EV04', 'EV05'];
   }
 };
 const hostOf: Partial<Record<StockGroup, Host>> = {
@@ -111,6 +130,44 @@ const chemistry: readonly ParameterId[] = [
   'clMgPerL',
   'cl2MgPerL',
 ];
+
+/** What a reading of this sort is widened by when its kit is doubtful: half of it, and a step below which nothing is told. */
+const widenedFraction = 0.5;
+const widenedStep: Partial<Record<ParameterId, number>> = {
+  tempC: 1,
+  ph: 0.5,
+  ghDegrees: 1,
+  khDegrees: 1,
+  tanMgPerL: 0.25,
+  no2MgPerL: 0.1,
+  no3MgPerL: 5,
+};
+/**
+ * What a reading counts once its trap is known. A doubtful kit may be half as much off to each side, on top of a step
+ * (our choice); an ammonia test within a day of a conditioner reads what was bound with what was not (common practice), so
+ * that less may be there, down to nothing.
+ */
+export function trappedReading(reading: Interval, parameter: ParameterId, trap: TrapId | undefined): Interval {
+  if (trap === undefined || reading.lo === null || reading.hi === null) return reading;
+  if (trap === 'ammonia-after-conditioner') return { lo: 0, hi: reading.hi };
+  const step = widenedStep[parameter] ?? 0;
+  if (parameter === 'tempC' || parameter === 'ph') return { lo: reading.lo - step, hi: reading.hi + step };
+  return {
+    lo: Math.max(0, reading.lo * (1 - widenedFraction) - step),
+    hi: reading.hi * (1 + widenedFraction) + step,
+  };
+}
+function trapOf(of: BookOfTank, reading: BookOfTank['readings'][number]): TrapId | undefined {
+  const conditioned = of.happened.some(
+    (h) =>
+      h.what === 'change' &&
+      h.atEpochMs <= reading.atEpochMs &&
+      reading.atEpochMs - h.atEpochMs < dayHours * hourMs &&
+      h.conditioned === true,
+  );
+  if (reading.parameter === 'tanMgPerL' && conditioned) return 'ammonia-after-conditioner';
+  return reading.doubtful === true ? 'doubtful-kit' : undefined;
+}
 
 /** Deaths of the last two days, and of the month, as the pattern they make. */
 function patterns(of: BookOfTank): Evidence[] {
@@ -164,7 +221,7 @@ export function evidenceOf(of: BookOfTank): Evidence[] {
   const shrimpy = of.groups.some((g) => hostOf[g] === 'shrimp');
   return [
     ...of.happened
-      .filter((h) => within(h.atEpochMs, h.what === 'animals-in' || h.what === 'plants-in' ? longHours : eventHours))
+      .filter((h) => within(h.atEpochMs, longOnes.has(h.what) ? longHours : eventHours))
       .flatMap((h) =>
         eventsOf(h).map((says): Evidence => ({
           id: `${says}:${h.entryId}`,
@@ -174,13 +231,22 @@ export function evidenceOf(of: BookOfTank): Evidence[] {
           says,
         })),
       ),
-    ...[...newestOf.values()].map((r): Evidence => ({
-      id: `${r.parameter}:${r.entryId}`,
-      entryId: r.entryId,
-      atEpochMs: r.atEpochMs,
-      of: 'measurement',
-      says: r.parameter,
-    })),
+    ...[...newestOf.values()].map((r): Evidence => {
+      const trap = trapOf(of, r);
+      return {
+        id: `${r.parameter}:${r.entryId}`,
+        entryId: r.entryId,
+        atEpochMs: r.atEpochMs,
+        of: 'measurement',
+        says: r.parameter,
+        ...(trap ? { trap } : {}),
+      };
+    }),
+    ...(of.lastCareEpochMs !== undefined &&
+    of.lastCareEpochMs !== null &&
+    of.nowEpochMs - of.lastCareEpochMs >= missedHours * hourMs
+      ? [{ id: 'EV15:care', entryId: '', atEpochMs: of.lastCareEpochMs, of: 'event' as const, says: 'EV15' }]
+      : []),
     ...patterns(of),
     ...of.told
       .filter((t) => within(t.atEpochMs, eventHours))
@@ -218,8 +284,7 @@ export function caseFromBook(
     const reading = of.readings.find((r) => r.entryId === e.entryId && r.parameter === e.says);
     if (reading)
       measurements[e.says === 'cl2MgPerL' ? 'totalChlorineMgPerL' : e.says] = {
-        lo: reading.lo,
-        hi: reading.hi,
+        ...trappedReading({ lo: reading.lo, hi: reading.hi }, reading.parameter, e.trap),
         hoursAgo: hoursAgo(e.atEpochMs),
       };
   }

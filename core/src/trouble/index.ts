@@ -36,7 +36,20 @@ export {
   type Evidence,
   type Happened,
   type Told,
+  type TrapId,
 } from './evidence';
+export {
+  afterWindowDays,
+  whatCameBefore,
+  type BeforeInput,
+  type BeforeOutcome,
+  type BeforeThing,
+  type SeenBefore,
+} from './before';
+export { bedDecision, pokeGases, type BedDecision, type BedReason, type Poke, type PokeGas } from './bed';
+export { darkDays, spotPeroxideMl, type DarkPlan } from './dark';
+export { deadSpots, squareKinds, type Square, type SquareKind, type TankPlan } from './layout';
+export { contradictions, type Contradiction } from './contradictions';
 export {
   caseOutcomes,
   caseStepOf,
