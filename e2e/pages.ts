@@ -26,6 +26,7 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/stock/tanks/${id}`,
   () => '/trouble',
   (id) => `/trouble/${id}`,
+  (id) => `/trouble/${id}/history`,
   () => '/supplies',
   (id) => `/tanks/${id}/record`,
   () => '/readings/bench',

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { caseOutcomes, caseStates } from '#core/trouble';
+import { caseOutcomes, caseStates, pokeGases, squareKinds } from '#core/trouble';
 import { instant, textUpTo, uuid } from '#contracts/shapes';
 
 const findingId = v.pipe(v.string(), v.regex(/^[A-Z]{2}\d\d$/, 'is no finding'));
@@ -58,3 +58,24 @@ export const casePayload = v.variant('step', [
   }),
 ]);
 export type CasePayload = v.InferOutput<typeof casePayload>;
+
+/** One small spot of the bed was poked: where, and what came up. */
+export const pokePayload = v.strictObject({
+  place: textUpTo(60),
+  gas: v.picklist(pokeGases, 'must be none, no-smell or smell'),
+  note,
+});
+const squares = v.pipe(
+  v.array(v.picklist(squareKinds, 'is no square of a plan')),
+  v.minLength(1, 'needs one at least'),
+  v.maxLength(16, 'holds too many'),
+);
+/** The tank from above as the keeper draws it: rows from the back to the front, all of one length. */
+export const layoutPayload = v.strictObject({
+  rows: v.pipe(
+    v.array(squares),
+    v.minLength(1, 'needs one at least'),
+    v.maxLength(8, 'holds too many'),
+    v.check((rows) => rows.every((row) => row.length === rows[0]?.length), 'has rows of unequal length'),
+  ),
+});

@@ -109,6 +109,34 @@ const seenWords: Record<string, Seen> = {
   restless: { behaviour: 'restless' },
   pale: { behaviour: 'pale' },
 };
+/** `white spots`, `cotton`: a sign of trouble in the keeper's own words, the longest run first; a single word only where it names no tank. */
+export const sign =
+  (mostCount: number, leastCount: number): Rule =>
+  (state, at) => {
+    for (let usedCount = mostCount; usedCount >= leastCount; usedCount--) {
+      const run = state.words.slice(at, at + usedCount);
+      if (run.length < usedCount || run.some((w) => w.quoted) || run.slice(0, -1).some((w) => w.ends)) continue;
+      const said = run.map((w) => singular(w.plain)).join(' ');
+      const found = (state.input.signs ?? []).find(
+        ({ words }) =>
+          words
+            .split(/\s+/)
+            .map((w) => singular(plainWord(w)))
+            .join(' ') === said,
+      );
+      if (!found) continue;
+      const { findingIds } = here(state);
+      if (!findingIds.includes(found.findingId)) findingIds.push(found.findingId);
+      return usedCount;
+    }
+    return 0;
+  };
+/** What was seen anyway and is a sign, too: the book keeps the one, the case begins with the other. */
+export const signIn = ({ input }: Reading, { seen: { behaviour } }: Section): string[] =>
+  (input.signs ?? []).flatMap(({ words, findingId }) =>
+    behaviour !== undefined && words === behaviour ? [findingId] : [],
+  );
+
 export const seen: Rule = (state, at) => {
   const [first, second] = [state.words[at]?.plain ?? '', state.words[at + 1]?.plain ?? ''];
   const not = first === 'not' || first === 'no';

@@ -62,8 +62,14 @@ export interface LedgerQuestion {
   text: string;
   why: LedgerReason;
 }
+/** Signs of trouble that a line names, for one tank: where one begins to look into it. */
+export interface LedgerTrouble {
+  subjectId: string;
+  findingIds: string[];
+}
 export interface LedgerLine {
   entries: LedgerEntry[];
+  troubles: LedgerTrouble[];
   /** What could not be understood; nothing is guessed and nothing is dropped. */
   questions: LedgerQuestion[];
 }
@@ -74,6 +80,8 @@ export interface LedgerInput extends LedgerClock {
   foods?: readonly { id: string; name: string }[];
   /** Who lives where: `3 dead platy` is understood of a tank with platies. */
   animals?: readonly LedgerAnimal[];
+  /** What a keeper calls a sign of trouble: `white spots`, `cotton`. */
+  signs?: readonly { words: string; findingId: string }[];
   /** The tank whose page is open: meant where the line names none. */
   openTankId?: string | undefined;
   /** What a parameter is read with, where the keeper has said, and the unit it shows. */
@@ -98,6 +106,7 @@ export interface Section {
     named: readonly LedgerAnimal[];
   }[];
   looked: { fed: boolean; fine: boolean } | null;
+  findingIds: string[];
 }
 export interface Reading {
   input: LedgerInput;
@@ -120,6 +129,7 @@ export const blank = (input: LedgerInput, from?: Section): Section => ({
   seen: {},
   animals: [],
   looked: null,
+  findingIds: [],
 });
 export const here = (state: Reading): Section => {
   const last = state.sections.at(-1) ?? blank(state.input);
@@ -131,6 +141,7 @@ export const hasContent = (s: Section): boolean =>
   s.readings.length > 0 ||
   Object.keys(s.seen).length > 0 ||
   s.animals.length > 0 ||
+  s.findingIds.length > 0 ||
   s.looked !== null;
 export const isValue = (word: string): boolean => /^[<>~≈+-]?=?[\d.,]*\d/.test(word);
 

@@ -1,5 +1,5 @@
 import { change, dose, fed, looked, topUp } from './ledger-doings';
-import { count, seen, stockOf } from './ledger-seen';
+import { count, seen, sign, signIn, stockOf } from './ledger-seen';
 import {
   ask,
   blank,
@@ -11,6 +11,7 @@ import {
   type LedgerInput,
   type LedgerLine,
   type LedgerPayload,
+  type LedgerTrouble,
   type Reading,
   type Rule,
   type Section,
@@ -43,13 +44,30 @@ export function ledgerLine(input: LedgerInput): LedgerLine {
   }
   askTwice(state);
   const entries = state.sections.flatMap((section) => entriesOf(state, section));
-  if (input.line.trim() !== '' && entries.length === 0 && state.questions.length === 0)
+  const troubles = state.sections.flatMap((section) => troublesOf(state, section));
+  if (input.line.trim() !== '' && entries.length + troubles.length === 0 && state.questions.length === 0)
     ask(state, input.line.trim(), { id: 'nothing-said', facts: {} });
-  return { entries, questions: state.questions };
+  return { entries, troubles, questions: state.questions };
+}
+const idsOf = ({ input }: Reading, section: Section): string[] =>
+  section.subjectIds.length > 0 ? section.subjectIds : input.openTankId ? [input.openTankId] : [];
+/** Signs that were named, for each tank of the section; sources have none. */
+function troublesOf(state: Reading, section: Section): LedgerTrouble[] {
+  const findingIds = [...new Set([...signIn(state, section), ...section.findingIds])];
+  return findingIds.length === 0
+    ? []
+    : idsOf(state, section).flatMap((subjectId) =>
+        state.input.subjects.some((s) => s.id === subjectId && s.kind === 'tank') ? [{ subjectId, findingIds }] : [],
+      );
 }
 
 const sizeOf = (s: Section): number =>
-  s.items.length + s.readings.length + s.animals.length + Object.keys(s.seen).length + (s.looked ? 1 : 0);
+  s.items.length +
+  s.readings.length +
+  s.animals.length +
+  Object.keys(s.seen).length +
+  (s.looked ? 1 : 0) +
+  s.findingIds.length;
 
 /** One value of one tank at one time, twice in the line: which one is it? */
 function askTwice(state: Reading): void {
@@ -71,8 +89,7 @@ function entriesOf(state: Reading, section: Section): LedgerEntry[] {
       ask(state, names.join(', '), { id: 'nothing-said', facts: {} });
     return [];
   }
-  const ids =
-    section.subjectIds.length > 0 ? section.subjectIds : state.input.openTankId ? [state.input.openTankId] : [];
+  const ids = idsOf(state, section);
   if (ids.length === 0) {
     if (state.questions.some((q) => q.why.id === 'ambiguous')) return [];
     const names = state.input.subjects.filter((s) => s.kind === 'tank').map((s) => s.name);
@@ -183,6 +200,8 @@ const rules: readonly Rule[] = [
   context,
   reading,
   valueFirst,
+  sign(4, 2),
   subject,
+  sign(1, 1),
   joining,
 ];

@@ -19,7 +19,7 @@ export interface Visit {
   rack: string;
   roundOrder: number;
   purpose: Purpose;
-  /** The keeper marked it doubtful: something may be going round in it. */
+  /** The keeper marked it doubtful, or a case is open: something may be going round in it. */
   doubtful: boolean;
   state: TankStateId;
 }

@@ -1,5 +1,5 @@
 import { shareAtLeast } from './signs';
-import type { Interval } from '#core/readings';
+import { middle, type Interval } from '#core/readings';
 import type { NoFacts, ReasonOf } from '#core/result';
 
 /** What a poke into one small spot gave. */
@@ -84,8 +84,8 @@ export function bedDecision(of: BedCase): BedDecision {
   const placesOf = (gas: PokeGas): string[] => fresh.filter((p) => p.gas === gas).map((p) => p.place);
   const [smelling, gassing] = [placesOf('smell'), placesOf('no-smell')];
   const middleOf = ({ lo, hi }: { lo: number; hi: number }): number => (lo + hi) / 2;
-  const phMiddle = of.ph && of.ph.lo !== null && of.ph.hi !== null ? middleOf({ lo: of.ph.lo, hi: of.ph.hi }) : null;
-  const warmth = of.tempC && of.tempC.lo !== null && of.tempC.hi !== null ? (of.tempC.lo + of.tempC.hi) / 2 : 25;
+  const phMiddle = of.ph ? middle(of.ph) : null;
+  const warmth = of.tempC ? middle(of.tempC) : 25;
   const h2sFraction = phMiddle === null ? null : sulphideFraction({ ph: phMiddle, tempC: warmth });
   const latestMs = Math.max(...told.map((p) => p.atEpochMs));
   const reasons: BedReason[] = [

@@ -46,9 +46,10 @@ export {
   type BeforeThing,
   type SeenBefore,
 } from './before';
-export { bedDecision, pokeGases, type BedDecision, type BedReason, type Poke, type PokeGas } from './bed';
-export { darkDays, spotPeroxideMl, type DarkPlan } from './dark';
-export { deadSpots, squareKinds, type Square, type SquareKind, type TankPlan } from './layout';
+export { bedDecision, pokeGases, type BedCase, type BedDecision, type BedReason, type Poke, type PokeGas } from './bed';
+export { darkDays, spotPeroxideMl } from './dark';
+export { deadSpots, squareId, squareKinds, type Square, type SquareKind, type TankPlan } from './layout';
+export { testMeans, type KitSupply, type OwnKit } from './test-means';
 export { contradictions, type Contradiction } from './contradictions';
 export {
   caseOutcomes,

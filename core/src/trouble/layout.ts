@@ -7,7 +7,7 @@ export interface Square {
   id: string;
   kind: SquareKind;
   /** Squares the water goes from the nearest outlet, thick plants counting three; null where it never comes. */
-  flowLength: number | null;
+  flowCount: number | null;
   dead: boolean;
 }
 
@@ -31,41 +31,45 @@ export const squareId = (rowIndex: number, columnIndex: number): string =>
  *
  * A picture, not a flow calculation: the shortest way of water over the squares of the plan (Dijkstra), thick plants
  * counting three squares; what lies further than three quarters of the longer side, or behind stones, is a dead spot.
- * @example deadSpots([['outlet', 'bed', 'hard', 'bed']]).at(-1) // { id: 'A4', dead: true, flowLength: null, … }
+ * @example deadSpots([['outlet', 'bed', 'hard', 'bed']]).at(-1) // { id: 'A4', dead: true, flowCount: null, … }
  */
 export function deadSpots(plan: TankPlan): Square[] {
   const width = Math.max(0, ...plan.map((row) => row.length));
   const limit = farShare * Math.max(width, plan.length);
-  const kindAt = (row: number, column: number): SquareKind | undefined => plan[row]?.[column];
+  const kindAt = (rowIndex: number, columnIndex: number): SquareKind | undefined => plan[rowIndex]?.[columnIndex];
   const lengths = new Map<string, number>();
-  const open: { row: number; column: number; length: number }[] = plan.flatMap((squares, row) =>
-    squares.flatMap((kind, column) => (kind === 'outlet' ? [{ row, column, length: 0 }] : [])),
+  const open: { rowIndex: number; columnIndex: number; stepCount: number }[] = plan.flatMap((squares, rowIndex) =>
+    squares.flatMap((kind, columnIndex) => (kind === 'outlet' ? [{ rowIndex, columnIndex, stepCount: 0 }] : [])),
   );
   while (open.length > 0) {
-    open.sort((a, b) => b.length - a.length);
+    open.sort((a, b) => b.stepCount - a.stepCount);
     const at = open.pop();
     if (!at) break;
-    const id = squareId(at.row, at.column);
-    if ((lengths.get(id) ?? Infinity) <= at.length) continue;
-    lengths.set(id, at.length);
+    const id = squareId(at.rowIndex, at.columnIndex);
+    if ((lengths.get(id) ?? Infinity) <= at.stepCount) continue;
+    lengths.set(id, at.stepCount);
     for (const [down, right] of [
       [1, 0],
       [-1, 0],
       [0, 1],
       [0, -1],
     ] as const) {
-      const kind = kindAt(at.row + down, at.column + right);
+      const kind = kindAt(at.rowIndex + down, at.columnIndex + right);
       if (kind !== undefined && stepOf[kind] < Infinity)
-        open.push({ row: at.row + down, column: at.column + right, length: at.length + stepOf[kind] });
+        open.push({
+          rowIndex: at.rowIndex + down,
+          columnIndex: at.columnIndex + right,
+          stepCount: at.stepCount + stepOf[kind],
+        });
     }
   }
   const anyOutlet = lengths.size > 0;
   return plan.flatMap((squares, row) =>
     squares.map((kind, column): Square => {
       const id = squareId(row, column);
-      const flowLength = lengths.get(id) ?? null;
+      const flowCount = lengths.get(id) ?? null;
       const open = kind !== 'hard';
-      return { id, kind, flowLength, dead: anyOutlet && open && (flowLength === null || flowLength > limit) };
+      return { id, kind, flowCount, dead: anyOutlet && open && (flowCount === null || flowCount > limit) };
     }),
   );
 }

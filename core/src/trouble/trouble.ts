@@ -134,6 +134,8 @@ export interface Rung {
   goOnIf: 'no-relief' | 'no-better' | 'no-less' | 'new-leaves-too';
   notIf: readonly string[];
   caution: string | null;
+  /** What it works with, by the almanac's names. */
+  meansIds: readonly string[];
   /** Of the whole, by net volume. */
   doseG: { lo: number; hi: number } | null;
 }
@@ -177,6 +179,7 @@ export function ladderOf(
           m.notIf.filter((n) => n.host === null || hosts.includes(n.host)).map((n) => n.text),
         ),
         caution: means.find((m) => m.cautionId !== null)?.cautionId ?? null,
+        meansIds: step.means,
         doseG: step.doseGPerL ? { lo: step.doseGPerL.lo * netVolumeL, hi: step.doseGPerL.hi * netVolumeL } : null,
       };
     }),

@@ -49,4 +49,6 @@ export const kinds = new KindRegistry({
   timer: timerKind,
   learnt: keptOnly,
   case: caseKind,
+  poke: keptOnly,
+  layout: keptOnly,
 });

@@ -1,3 +1,4 @@
+import type { SquareKind } from '#core/trouble';
 import { bookKinds } from '#almanac/kinds';
 import type { Kind, NewEntry } from '#contracts/book';
 
@@ -37,6 +38,18 @@ const stock = (
 ): DemoEvent => event(agoDays, tank, 'stock', { event: name, kindId, strain, count, ...more });
 const at = (value: number): { lo: number; hi: number } => ({ lo: value, hi: value });
 
+const squareOf: Readonly<Record<string, SquareKind>> = {
+  '.': 'bed',
+  o: 'outlet',
+  i: 'intake',
+  s: 'hard',
+  p: 'plants',
+  f: 'feeding',
+};
+/** A plan of a tank as it is drawn here: a letter a square, the back first. */
+const planOf = (rows: readonly string[]): SquareKind[][] =>
+  rows.map((row) => Array.from(row).map((letter) => squareOf[letter] ?? 'bed'));
+
 /** What lived in the house when the book began, and the plants. */
 const firstLodgers: readonly DemoEvent[] = [
   stock(540, 'lobby', 'arrived', 'rummy-nose', many(14)),
@@ -65,6 +78,10 @@ const life: readonly DemoEvent[] = [
   stock(402, 'bathhouse', 'died', 'cardinal-shrimp', many(2)),
   stock(301, 'breakfast', 'counted', 'cherry-shrimp', many(120, 160), 'red'),
   stock(300, 'breakfast', 'moved-out', 'cherry-shrimp', many(40, 50), 'red'),
+  // The milky ones of the autumn: three in the tank, four in a tub.
+  ...[267, 264, 261, 258, 256, 254, 253].map((agoDays) =>
+    stock(agoDays, 'cellar-a', 'died', 'cherry-shrimp', many(1), 'blue'),
+  ),
   stock(240, 'library', 'counted', 'bee-shrimp', many(40, 55), 'red and white'),
   stock(200, 'library', 'berried', 'bee-shrimp', many(4), 'red and white'),
   stock(150, 'stairwell', 'born', 'platy', many(25, 40), 'coral'),
@@ -79,6 +96,9 @@ const life: readonly DemoEvent[] = [
   stock(12, 'cellar-a', 'counted', 'cherry-shrimp', many(60, 80), 'blue'),
   stock(7, 'linen', 'died', 'cherry-barb', many(1)),
   stock(5, 'library', 'counted', 'bee-shrimp', many(24, 28), 'red and white'),
+  event(300, 'library', 'layout', { rows: planOf(['o..ss...', '...sspp.', '.f...ppp', 'i....pp.']) }, 91),
+  event(5, 'library', 'poke', { place: 'C2', gas: 'none', note: '' }, 88),
+  event(5, 'library', 'poke', { place: 'A7', gas: 'no-smell', note: 'Behind the wood.' }, 89),
   event(4, 'library', 'stock', {
     event: 'sign',
     kindId: 'bee-shrimp',

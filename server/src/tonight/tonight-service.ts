@@ -47,7 +47,10 @@ export function tankLine(
     rack,
     roundOrder,
     purpose,
-    doubtful: mark?.done.id === 'mark' && mark.done.facts.mark === 'doubtful',
+    // While a case is open, something may be going round in it: after the healthy ones, with equipment of its own.
+    doubtful:
+      (mark?.done.id === 'mark' && mark.done.facts.mark === 'doubtful') ||
+      contributions.some((c) => c.reason.id === 'case'),
     netVolumeL: tank.netVolumeL,
     state,
     reasonId: reason.said.id,

@@ -18,6 +18,8 @@ const step = (payload: PayloadOf<'case'>, subjectId = tank, minutes = -10) =>
   entry('case', subjectId, payload, at(0, minutes));
 const opening = (more: Partial<Extract<PayloadOf<'case'>, { step: 'opened' }>> = {}, subjectId = tank) =>
   step({ step: 'opened', firstSignAt: at(1), findings: { BF01: 'yes' }, ...more }, subjectId, -20);
+const doubtful = async (tankId: string) =>
+  (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tankId)?.doubtful;
 const said = async (tankId: string) => {
   const { tanks } = (await house.get<Tonight>('/api/tonight')).body;
   return tanks.find((t) => t.tankId === tankId)?.contributions.filter((c) => c.id.startsWith('case:')) ?? [];
@@ -55,11 +57,13 @@ describe('an open case on the round', () => {
     await taken(opened);
     const [watched] = await said(mine);
     expect(watched?.severity).toBe('watch');
+    expect(await doubtful(mine)).toBeTrue();
     expect(watched?.begins).toEqual({ path: `/trouble/${mine}`, query: { case: opened.id } });
     await taken(step({ step: 'looked', caseId: opened.id, state: 'same', lookAgainAt: at(0, -1) }, mine));
     expect((await said(mine))[0]?.severity).toBe('act');
     await taken(step({ step: 'closed', caseId: opened.id, outcome: 'was-nothing' }, mine, -4));
     expect(await said(mine)).toEqual([]);
+    expect(await doubtful(mine)).toBeFalse();
   });
   it('one that gets worse must be acted on before its look is due', async () => {
     const mine = id();
@@ -67,5 +71,19 @@ describe('an open case on the round', () => {
     const opened = opening({}, mine);
     await taken(opened, step({ step: 'looked', caseId: opened.id, state: 'worse', lookAgainAt: at(-2) }, mine));
     expect((await said(mine))[0]?.severity).toBe('act');
+  });
+});
+
+describe('pokes and plans', () => {
+  it('a poke wants a place and a known gas; a plan wants rows of one length', async () => {
+    const poke = (payload: object) => entry('poke', tank, payload as PayloadOf<'poke'>, at(0, -10));
+    const plan = (rows: string[][]) => entry('layout', tank, { rows } as PayloadOf<'layout'>, at(0, -10));
+    await taken(poke({ place: 'B3', gas: 'smell' }), plan([['outlet', 'bed']]));
+    expect((await refused(poke({ place: '', gas: 'smell' }))).join()).toContain('place');
+    expect((await refused(poke({ place: 'B3', gas: 'stink' }))).join()).toContain(
+      'gas: must be none, no-smell or smell',
+    );
+    expect((await refused(plan([['bed'], ['bed', 'bed']]))).join()).toContain('rows: has rows of unequal length');
+    expect((await refused(plan([['water']]))).join()).toContain('is no square of a plan');
   });
 });

@@ -8,7 +8,7 @@ export const groupWords: Record<BookGroupId, string> = {
   feeding: 'feeding',
   plants: 'plants and doses',
   work: 'jobs and timers',
-  trouble: 'cases',
+  trouble: 'cases, pokes and plans',
   rounds: 'rounds',
   notes: 'notes',
   photos: 'photos',

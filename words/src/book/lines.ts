@@ -14,7 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
-import { outcomeWords } from '#words/trouble';
+import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
 
@@ -212,6 +212,8 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
         return `case closed: ${outcomeWords[payload.outcome]}${noteText(payload.note)}`;
     }
   },
+  poke: ({ place, gas, note }) => `bed poked at ${place}: ${gasWords[gas]}${noteText(note)}`,
+  layout: ({ rows }) => `plan of the tank drawn, ${rows[0]?.length ?? 0} by ${rows.length} squares`,
 };
 const noteText = (note: string): string => (note === '' ? '' : `; ${note}`);
 /** How many signs were seen: their names stand in the case, with the knowledge that is loaded there. */

@@ -1,6 +1,11 @@
 export {
   actionNames,
   answerWords,
+  bedDoWords,
+  bedReasonWords,
+  beforeLine,
+  contradictionWords,
+  gasWords,
   goOnWords,
   gradeNames,
   groupNames,
@@ -9,7 +14,9 @@ export {
   listNames,
   notFirstWords,
   outcomeWords,
+  squareNames,
   stateWords,
+  trapWords,
   urgencyWords,
   whyLookWords,
 } from './trouble';

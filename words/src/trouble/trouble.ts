@@ -1,12 +1,21 @@
 import type {
   ActionId,
+  BedDecision,
+  BedReason,
+  BeforeOutcome,
+  BeforeThing,
   CaseOutcome,
   CaseState,
   Contribution,
   FindingGroup,
+  Contradiction,
   Host,
   NotFirst,
+  PokeGas,
   Rung,
+  SeenBefore,
+  SquareKind,
+  TrapId,
   TroubleList,
   Urgency,
   WhyLook,
@@ -123,3 +132,87 @@ export function whyLookWords(reason: WhyLook, nameOf: NameOf): string {
 /** The two answers to a question: what is looked for is seen or not there, what is asked is yes or no. */
 export const answerWords = (findingId: string): { yes: string; no: string } =>
   /^(MS|DP|LK|EV)/.test(findingId) ? { yes: 'Yes', no: 'No' } : { yes: 'Seen', no: 'Not there' };
+
+export const gasWords: Record<PokeGas, string> = {
+  none: 'no gas',
+  'no-smell': 'gas without a smell',
+  smell: 'gas that smells of rotten eggs',
+};
+export const bedDoWords: Record<BedDecision['do'], string> = {
+  'air-now': 'Air first: it is out already. Strong air, window open, face away, and nothing is dug.',
+  poke: 'Poke one small spot, with air on, window open, face away.',
+  leave: 'Leave the bed alone.',
+  wait: 'Wait: young are about, and nothing is dug over them. More air, less powder food.',
+  sections: 'Clean it by sections, never all at once, with air on and the animals out of that part.',
+  replace: 'Replace it by sections: an active bed that no longer holds the pH down is not worth cleaning.',
+};
+const figureWords = (value: number): string => String(Number(value.toPrecision(3)));
+const list = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+/** What speaks for the decision about the bed. */
+export function bedReasonWords(reason: BedReason): string {
+  switch (reason.id) {
+    case 'no-poke':
+      return 'Nobody has poked it yet.';
+    case 'old-pokes':
+      return `The last poke was ${reason.facts.ageDays} days ago.`;
+    case 'no-gas':
+      return `No gas at ${reason.facts.pokeCount === 1 ? 'the place' : `${reason.facts.pokeCount} places`} poked.`;
+    case 'gas-no-smell':
+      return `Gas without a smell at ${list(reason.facts.places)}: weaker, but it rules nothing out.`;
+    case 'smell':
+      return `Rotten eggs at ${list(reason.facts.places)}.`;
+    case 'fine-grain':
+      return `Grain of ${figureWords(reason.facts.grainMm)} mm lets hardly any water through.`;
+    case 'coarse-grain':
+      return `Grain of ${figureWords(reason.facts.grainMm)} mm lets water through.`;
+    case 'deep':
+      return `${figureWords(reason.facts.depthCm)} cm is deep.`;
+    case 'acid-water':
+      return `In water this acid ${Math.round(100 * reason.facts.shareFraction)} % of what gets out is the form that kills.`;
+    case 'young':
+      return 'Young are about.';
+    case 'still-holds':
+      return 'It still holds the pH down: worth cleaning.';
+    case 'spent':
+      return 'It no longer holds the pH down.';
+    case 'slow-signs':
+      return 'Animals fail slowly here, which gas can do.';
+    case 'gasping':
+      return 'Animals gasp.';
+  }
+}
+export const squareNames: Record<SquareKind, string> = {
+  bed: 'open bed',
+  plants: 'thick plants',
+  hard: 'stone or wood',
+  outlet: 'outlet',
+  intake: 'intake',
+  feeding: 'where food falls',
+};
+export const trapWords: Record<TrapId, string> = {
+  'doubtful-kit': 'counts for less: the kit or pen is doubtful',
+  'ammonia-after-conditioner': 'counts for less: read within a day of a conditioner, so part of it may be bound',
+};
+export const contradictionWords = ({ said, against }: Contradiction): string =>
+  against === 'reading'
+    ? `you say ${said}, the test says the other`
+    : `you say ${said === 'no' ? 'it is not there' : 'it is there'}, an entry of the book says the other`;
+const outcomeNames: Record<BeforeOutcome, string> = {
+  died: 'days with deaths',
+  'bad-moult': 'bad moults',
+  'no-young': 'pauses in breeding',
+  hiding: 'days of hiding',
+};
+const thingNames: Record<BeforeThing, string> = {
+  'big-change': 'a change of more than a third',
+  change: 'any change',
+  food: 'new food',
+  'animals-in': 'new animals',
+  dose: 'a dose',
+  bed: 'work in the bed',
+  sponge: 'a washed sponge',
+};
+/** What was seen here before, as one line. */
+export const beforeLine = (row: SeenBefore): string =>
+  `${row.afterCount} of ${row.afterCount + row.otherCount} ${outcomeNames[row.outcome]} after ${thingNames[row.thing]}`;

@@ -14,6 +14,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
@@ -22,7 +23,7 @@ import { ledgerWords } from '#words/readings';
 import { spokenUnits } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
-import { newId, Outbox } from '../base/outbox';
+import { newId, Outbox, type Sent } from '../base/outbox';
 import { SourcesStore } from '../sources';
 import { TonightStore } from '../tonight';
 import { Sheet } from '../ui/sheet';
@@ -31,6 +32,7 @@ import { whenText } from '../ui/words';
 import { InstrumentStore } from './instrument-store';
 import { animalsOf, bookEntry, completions, lineOf, sittingQuestions, waterOfSource } from './ledger-entries';
 import { ReadWith } from './read-with';
+import { signsOfTrouble } from '../trouble/ledger-signs';
 import { judged, parameterOf } from './understanding';
 
 const draftId = 'ledger-line';
@@ -89,6 +91,16 @@ const keptLineCount = 30;
             @for (q of entry.questions; track q.why) {
               <p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>
             }
+          }
+          @for (t of troubles(); track t.subjectId; let first = $first) {
+            <p>
+              <span class="serif tank">{{ t.name }}</span> {{ t.words }}:
+              {{
+                first
+                  ? 'Enter looks into it, and opens what to do first.'
+                  : 'to be looked into after that, from Trouble.'
+              }}
+            </p>
           }
           @if (asked()) {
             <label class="ask"
@@ -187,6 +199,16 @@ export class LedgerLine {
   /** The same ids for the same line, so that a second Enter writes nothing twice. */
   private ids: string[] = [];
 
+  private readonly signs = toSignal(signsOfTrouble(), { initialValue: [] });
+  private readonly router = inject(Router);
+  protected readonly troubles = computed(() =>
+    this.understood().troubles.map(({ subjectId, findingIds }) => ({
+      subjectId,
+      findingIds,
+      name: this.subjects().find((s) => s.id === subjectId)?.name ?? '',
+      words: findingIds.map((id) => this.signs().find((s) => s.findingId === id)?.words ?? id).join(', '),
+    })),
+  );
   private readonly subjects = computed((): LedgerSubject[] => [
     ...this.tonight.tanks().map((t) => ({ id: t.tankId, name: t.name, kind: 'tank' })),
     ...this.sources.list().map((s) => ({ id: s.sourceId, name: s.setUp.name, kind: 'source' })),
@@ -215,6 +237,7 @@ export class LedgerLine {
       openTankId: this.openTank(),
       instruments: this.instruments.instruments(),
       gallon: keepersGallon(),
+      signs: this.signs(),
     }),
   );
   protected readonly readWith = computed(() => {
@@ -227,7 +250,7 @@ export class LedgerLine {
   protected readonly offered = computed(() => completions(this.line(), this.subjects()));
   protected readonly ready = computed(
     () =>
-      this.understood().entries.length > 0 &&
+      this.understood().entries.length + this.troubles().length > 0 &&
       this.understood().questions.length === 0 &&
       (!this.asked() || this.insisted()),
   );
@@ -322,17 +345,20 @@ export class LedgerLine {
   private async write(): Promise<void> {
     const { entries } = this.understood();
     if (this.ids.length === 0) this.ids = entries.map(() => newId());
-    const sent = await this.outbox.write(
-      entries.map((entry, i) =>
-        bookEntry({
-          entry,
-          id: this.ids[i] ?? newId(),
-          insisted: new Set(this.insisted() ? this.shown()[i]?.questions.flatMap((q) => q.parameters) : []),
-          marked: (value) => this.instruments.marked(value),
-          waterOf: (sourceId) => waterOfSource(this.sources.named(sourceId)),
-        }),
-      ),
-    );
+    const sent: Sent =
+      entries.length === 0
+        ? { state: 'written' }
+        : await this.outbox.write(
+            entries.map((entry, i) =>
+              bookEntry({
+                entry,
+                id: this.ids[i] ?? newId(),
+                insisted: new Set(this.insisted() ? this.shown()[i]?.questions.flatMap((q) => q.parameters) : []),
+                marked: (value) => this.instruments.marked(value),
+                waterOf: (sourceId) => waterOfSource(this.sources.named(sourceId)),
+              }),
+            ),
+          );
     if (sent.state === 'refused') {
       this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));
       return;
@@ -341,6 +367,11 @@ export class LedgerLine {
     await this.outbox.keepDraft(historyId, JSON.stringify(lines.slice(0, keptLineCount)));
     await this.outbox.keepDraft(draftId, '');
     this.closed.emit();
+    const [trouble] = this.troubles();
+    if (trouble)
+      void this.router.navigate(['/trouble', trouble.subjectId], {
+        queryParams: { see: trouble.findingIds.join(',') },
+      });
   }
 }
 

@@ -130,6 +130,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../trouble/case-screen')).CaseScreen,
   },
   {
+    path: 'trouble/:tankId/history',
+    title: 'A case · Night Ledger',
+    loadComponent: async () => (await import('../trouble/history-screen')).HistoryScreen,
+  },
+  {
     path: 'supplies',
     title: 'Supplies · Night Ledger',
     loadComponent: async () => (await import('../supplies/supplies-screen')).SuppliesScreen,

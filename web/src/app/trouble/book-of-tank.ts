@@ -1,12 +1,20 @@
-import type { BookOfTank, Happened, Told } from '#core/trouble';
+import { troubleKnowledge } from '#almanac/trouble';
+import type { BedCase, BeforeInput, BookOfTank, Happened, Told, TroubleCase } from '#core/trouble';
 import { middle } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { ReadPayloadOf } from '#contracts/book';
+import type { SourceView } from '#contracts/sources';
 import type { Folio } from '#contracts/tanks';
 import type { DiaryEntry } from '../base/scribe';
 import type { TankStock } from '../stock';
 
 const kindsTold = { died: 'died', missing: 'missing' } as const;
+
+/** A question as what was said by it: when it was stands beside it. */
+export const saidOf = (findingId: string): string =>
+  (troubleKnowledge.findings.find((f) => f.id === findingId)?.question ?? findingId)
+    .replace(/\?$/, '')
+    .replace(/ (within|in at most) \d+ (h|weeks)$/, '');
 
 /** One tank's book as evidence is made of it: what the folio, its animals and its diary hold. */
 export function bookOfTank({
@@ -15,28 +23,56 @@ export function bookOfTank({
   diary,
   groupOf,
   nowEpochMs,
+  sources = [],
+  medicineNames = [],
 }: {
   folio: Folio;
   stock: TankStock | null;
   diary: readonly DiaryEntry[];
   groupOf: (kindId: string) => StockGroup | null;
   nowEpochMs: number;
+  /** The waters of the house: what they hold is known from them. */
+  sources?: readonly Pick<SourceView, 'sourceId' | 'setUp'>[];
+  /** Supplies that are medicines, by name. */
+  medicineNames?: readonly string[];
 }): BookOfTank {
   const of = <K extends Parameters<typeof entriesOf>[1]>(kind: K) => entriesOf(diary, kind);
+  const conditionedIds = new Set(
+    of('job').flatMap(({ payload }) =>
+      payload.step === 'started' && payload.work.kind === 'change' && (payload.work.conditionerMl ?? 0) > 0
+        ? [payload.work.changeEntryId]
+        : [],
+    ),
+  );
+  const isolated = folio.setUp.purpose === 'quarantine' || folio.setUp.purpose === 'hospital';
+  const medicine = (name: string): boolean => medicineNames.some((m) => m.toLowerCase() === name.trim().toLowerCase());
   const happened: Happened[] = [
     ...folio.changes.map(({ entryId, atEpochMs, changeFraction }) => ({
       entryId,
       atEpochMs,
       changeFraction,
+      conditioned: conditionedIds.has(entryId),
       what: 'change' as const,
     })),
+    ...of('top-up').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
+      const state = sources.find((s) => s.sourceId === payload.sourceId)?.setUp.state;
+      return state !== undefined && !pureStates.has(state) ? [{ entryId, atEpochMs, what: 'top-up' }] : [];
+    }),
     ...of('stock').flatMap(({ entryId, atEpochMs, payload }): Happened[] =>
       payload.event === 'arrived' || payload.event === 'moved-in'
         ? [{ entryId, atEpochMs, what: groupOf(payload.kindId) === 'plant' ? 'plants-in' : 'animals-in' }]
         : [],
     ),
-    ...of('arrival').map(({ entryId, atEpochMs }): Happened => ({ entryId, atEpochMs, what: 'animals-in' })),
-    ...of('dose').map(({ entryId, atEpochMs }): Happened => ({ entryId, atEpochMs, what: 'dose' })),
+    ...of('arrival').map(({ entryId, atEpochMs }): Happened => ({
+      entryId,
+      atEpochMs,
+      what: isolated ? 'animals-in' : 'untreated-arrival',
+    })),
+    ...of('dose').map(({ entryId, atEpochMs, payload }): Happened => ({
+      entryId,
+      atEpochMs,
+      what: medicine(payload.product) ? 'medicine' : 'dose',
+    })),
     ...of('job').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
       if (payload.step !== 'started') return [];
       const { work } = payload;
@@ -94,6 +130,7 @@ export function bookOfTank({
               hi: l.latest.hi,
               atEpochMs: l.latest.atEpochMs,
               entryId: l.latest.entryId,
+              doubtful: doubtfulIn(folio, l.latest.entryId, l.parameter),
             },
           ]
         : [],
@@ -110,13 +147,124 @@ export function bookOfTank({
       carbon: equipment.carbon?.on,
       intakeSponge: equipment['intake-sponge']?.on,
       lid: equipment.lid?.on,
-      activeBed: folio.setUp.practiceId.includes('active') ? true : undefined,
+      activeBed: folio.setUp.bed ? folio.setUp.bed.kind === 'active' : undefined,
     },
-    source: [],
+    source: sourceHas(folio, sources),
+    lastCareEpochMs: lastCare(folio, told),
   };
 }
 
-type DiaryKind = 'stock' | 'arrival' | 'dose' | 'job' | 'fact' | 'seen' | 'case';
+const pureStates: ReadonlySet<string> = new Set(['ro', 'rodi', 'rain']);
+/** Whether a reading was taken with a kit or pen that something spoke against when it was used. */
+const doubtfulIn = (folio: Folio, entryId: string, parameter: string): boolean =>
+  folio.entries.some(
+    (e) =>
+      e.id === entryId &&
+      e.kind === 'readings' &&
+      (e.payload as ReadPayloadOf<'readings'>).values.some((v) => v.parameter === parameter && v.doubt !== undefined),
+  );
+/** What the waters that went in lately bring with them; all taps of the house where nothing went in. */
+function sourceHas(
+  folio: Folio,
+  sources: readonly Pick<SourceView, 'sourceId' | 'setUp'>[],
+): NonNullable<BookOfTank['source']> {
+  const names = new Set(folio.changes.map((c) => c.sourceName));
+  const used = sources.filter((s) => names.size === 0 || names.has(s.setUp.name));
+  return [
+    ...new Set(
+      used.flatMap(({ setUp }): NonNullable<BookOfTank['source']>[number][] => [
+        ...(setUp.chlorine === 'chlorine' || setUp.chlorine === 'chloramine' ? [setUp.chlorine] : []),
+        ...(setUp.copperPipe === true ? (['copper'] as const) : []),
+        ...(setUp.state === 'softened' ? (['softener'] as const) : []),
+      ]),
+    ),
+  ];
+}
+/** When water was last changed, tested or animals were looked at; null where the book holds none of it. */
+function lastCare(folio: Folio, told: readonly Told[]): number | null {
+  const moments = [
+    ...folio.changes.map((c) => c.atEpochMs),
+    ...folio.lines.flatMap((l) => (l.latest ? [l.latest.atEpochMs] : [])),
+    ...told.map((t) => t.atEpochMs),
+    ...folio.entries.filter((e) => e.kind === 'looked').map((e) => Date.parse(e.happenedAt)),
+  ];
+  return moments.length > 0 ? Math.max(...moments) : null;
+}
+
+/** Over all the book: what was seen, and what was done, for the comparison of days after with other days. */
+export function beforeOfTank(folio: Folio, diary: readonly DiaryEntry[], nowEpochMs: number): BeforeInput {
+  const outcomes: BeforeInput['outcomes'][number][] = [];
+  const things: BeforeInput['things'][number][] = folio.changes.flatMap(({ atEpochMs, changeFraction }) => [
+    { id: 'change' as const, atEpochMs },
+    ...(changeFraction > 1 / 3 ? [{ id: 'big-change' as const, atEpochMs }] : []),
+  ]);
+  for (const { atEpochMs, payload } of entriesOf(diary, 'stock')) {
+    if (payload.event === 'died') outcomes.push({ id: 'died', atEpochMs });
+    if (payload.event === 'sign' && payload.sign === 'hiding') outcomes.push({ id: 'hiding', atEpochMs });
+    if (payload.event === 'arrived') things.push({ id: 'animals-in', atEpochMs });
+  }
+  for (const { atEpochMs, payload } of entriesOf(diary, 'seen')) {
+    if (payload.deaths && (payload.deaths.lo > 0 || (payload.deaths.hi ?? 0) > 0))
+      outcomes.push({ id: 'died', atEpochMs });
+    if (payload.behaviour === 'hiding') outcomes.push({ id: 'hiding', atEpochMs });
+  }
+  for (const { atEpochMs } of entriesOf(diary, 'arrival')) things.push({ id: 'animals-in', atEpochMs });
+  for (const { atEpochMs } of entriesOf(diary, 'dose')) things.push({ id: 'dose', atEpochMs });
+  for (const { atEpochMs, payload } of entriesOf(diary, 'fact'))
+    if (payload.about === 'new' && payload.what === 'food' && payload.gone !== true)
+      things.push({ id: 'food', atEpochMs });
+  for (const { atEpochMs, payload } of entriesOf(diary, 'job'))
+    if (payload.step === 'started' && (payload.work.kind === 'bed' || payload.work.kind === 'sponge'))
+      things.push({ id: payload.work.kind, atEpochMs });
+  for (const { atEpochMs, payload } of entriesOf(diary, 'case'))
+    if ('findings' in payload) {
+      if (badMoults.some((id) => payload.findings[id] === 'yes')) outcomes.push({ id: 'bad-moult', atEpochMs });
+      if (noYoung.some((id) => payload.findings[id] === 'yes')) outcomes.push({ id: 'no-young', atEpochMs });
+    }
+  return { fromEpochMs: Date.parse(folio.startedOn), toEpochMs: nowEpochMs, outcomes, things };
+}
+/** The white ring, half out of the old shell, dead at the moult; no berried females, eggs dropped, young that vanish. */
+const badMoults = ['SH01', 'SH14', 'DP12'];
+const noYoung = ['SH10', 'SH11', 'SH16'];
+
+/** The bed as the decision about gas wants it. */
+export function bedOfTank({
+  book,
+  folio,
+  diary,
+  answers,
+  youngHere,
+}: {
+  book: BookOfTank;
+  folio: Folio;
+  diary: readonly DiaryEntry[];
+  answers: TroubleCase['findings'];
+  youngHere: boolean;
+}): BedCase {
+  const { bed, geometry } = folio.setUp;
+  const of = (parameter: string) => book.readings.find((r) => r.parameter === parameter) ?? null;
+  const seen = (id: string): boolean => answers[id] === 'yes';
+  return {
+    pokes: entriesOf(diary, 'poke').map(({ atEpochMs, payload }) => ({
+      atEpochMs,
+      place: payload.place,
+      gas: payload.gas,
+    })),
+    nowEpochMs: book.nowEpochMs,
+    grainMm: bed?.grainMm === undefined ? null : { lo: bed.grainMm, hi: bed.grainMm },
+    depthCm: geometry?.bedDepthCm ?? null,
+    active: bed === undefined ? 'unknown' : bed.kind === 'active' ? (spent(folio) ? 'spent' : 'holds') : 'no',
+    young: youngHere,
+    ph: of('ph'),
+    tempC: of('tempC'),
+    slowSigns: ['SH07', 'SH10', 'SH16', 'SH20', 'DP02'].some(seen),
+    gasping: seen('BF01') || seen('BF02'),
+  };
+}
+/** An active bed that holds keeps the KH at nothing; one whose water carries a degree or more no longer does (common practice). */
+const spent = (folio: Folio): boolean => (folio.lines.find((l) => l.parameter === 'khDegrees')?.latest?.lo ?? 0) >= 1;
+
+type DiaryKind = 'stock' | 'arrival' | 'dose' | 'job' | 'fact' | 'seen' | 'case' | 'poke' | 'layout' | 'top-up';
 type Of<K extends DiaryKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
 export const entriesOf = <K extends DiaryKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] =>
   diary.filter((e) => e.kind === kind) as Of<K>[];

@@ -10,6 +10,7 @@ import {
   caseOutcomes,
   caseStates,
   caseStepOf,
+  contradictions,
   evidenceOf,
   hosts as allHosts,
   threadsOf,
@@ -24,14 +25,29 @@ import {
 import type { PayloadOf } from '#contracts/book';
 import { parameterWords } from '#almanac/parameters';
 import type { ParameterId } from '#core/readings';
-import { actionNames, hostWords, outcomeWords, stateWords, urgencyWords } from '#words/trouble';
+import { youngAbout } from '#core/stock';
+import {
+  actionNames,
+  contradictionWords,
+  hostWords,
+  outcomeWords,
+  stateWords,
+  trapWords,
+  urgencyWords,
+} from '#words/trouble';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { FolioStore } from '../tonight';
 import { Choice, Option } from '../ui/choice';
 import { whenText } from '../ui/words';
-import { bookOfTank, entriesOf } from './book-of-tank';
+import { bedOfTank, beforeOfTank, bookOfTank, entriesOf, saidOf } from './book-of-tank';
+import { BedPart } from './bed-part';
+import { BeforePart } from './before-part';
+import { PlanPart } from './plan-part';
+import { PhotosPart } from '../book/later';
+import { InstrumentStore } from '../readings/instrument-store';
+import { SourcesStore } from '../sources';
 import { FindingPicker, type Answer } from './finding-picker';
 import { WeighingPart, type ToDo } from './weighing-part';
 
@@ -42,7 +58,22 @@ const againHours = { now: 1, today: 24, week: 168, watch: 336, none: 336 } as co
 /** One tank in trouble: what is seen, what its book says, what that amounts to, and the case it makes. */
 @Component({
   selector: 'nl-case',
-  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, Choice, Option, FindingPicker, WeighingPart],
+  imports: [
+    FormsModule,
+    RouterLink,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    Choice,
+    Option,
+    FindingPicker,
+    WeighingPart,
+    BeforePart,
+    BedPart,
+    PlanPart,
+    PhotosPart,
+  ],
+  providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './case-screen.html',
   styleUrl: './case-screen.scss',
@@ -51,13 +82,26 @@ export class CaseScreen {
   readonly tankId = input.required<string>();
   /** The case that is open on the page; without one the newest open case of the tank, or a new one. */
   readonly case = input<string>();
-  /** A sign that led here, as Tonight found it. */
+  /** Signs that led here, as Tonight or a ledger line found them: ids with commas between. */
   readonly see = input<string>();
   private readonly folios = inject(FolioStore);
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['case', 'stock', 'arrival', 'dose', 'job', 'fact', 'seen']);
+  protected readonly diary = new DiaryWatch([
+    'case',
+    'stock',
+    'arrival',
+    'dose',
+    'job',
+    'fact',
+    'seen',
+    'poke',
+    'layout',
+    'top-up',
+  ]);
+  private readonly supplies = new DiaryWatch(['supply']);
+  private readonly sources = inject(SourcesStore);
   protected readonly hosts = allHosts;
   protected readonly hostNames = hostWords;
   protected readonly states = caseStates;
@@ -77,14 +121,17 @@ export class CaseScreen {
 
   constructor() {
     this.stock.load();
+    this.sources.load();
+    this.supplies.open();
     effect(() => {
       const tankId = this.tankId();
       untracked(() => {
         this.folios.open(tankId);
         this.diary.open(tankId);
-        const see = this.see();
-        const known = troubleKnowledge.findings.some((f) => f.id === see && f.group !== 'events');
-        this.typed.set(see !== undefined && known ? { [see]: 'yes' } : {});
+        const seen = (this.see() ?? '')
+          .split(',')
+          .filter((id) => troubleKnowledge.findings.some((f) => f.id === id && f.group !== 'events'));
+        this.typed.set(Object.fromEntries(seen.map((id) => [id, 'yes' as const])));
         this.struckHere.set([]);
         this.hostsSaid.set(null);
       });
@@ -113,9 +160,47 @@ export class CaseScreen {
           diary: this.diary.entries(),
           groupOf: (id) => this.stock.kindNamed(id)?.group ?? null,
           nowEpochMs: this.house.nowEpochMs(),
+          sources: this.sources.list(),
+          medicineNames: this.supplies
+            .of('supply')
+            .flatMap(({ payload }) => (payload.category === 'medicine' ? [payload.name] : [])),
         })
       : null;
   });
+  protected readonly before = computed(() => {
+    const folio = this.folio();
+    return folio ? beforeOfTank(folio, this.diary.entries(), this.house.nowEpochMs()) : null;
+  });
+  protected readonly bed = computed(() => {
+    const [book, folio] = [this.book(), this.folio()];
+    if (!book || !folio) return null;
+    const events = this.stock.stockOf(this.tankId())?.tank.events ?? [];
+    return bedOfTank({
+      book,
+      folio,
+      diary: this.diary.entries(),
+      answers: this.answers(),
+      youngHere: folio.setUp.purpose === 'breeding' || youngAbout({ events, nowEpochMs: book.nowEpochMs }),
+    });
+  });
+  protected readonly plan = computed(() => {
+    const drawn = entriesOf(this.diary.entries(), 'layout').sort((a, b) => b.atEpochMs - a.atEpochMs)[0];
+    return drawn?.payload.rows ?? null;
+  });
+  private readonly instruments = inject(InstrumentStore);
+  protected readonly kits = computed(() =>
+    this.instruments.inUse().map(({ instrument, warnings }) => ({
+      name: instrument.name,
+      parameters: instrument.parameters,
+      doubtful: warnings.some((w) => w.doubtful),
+    })),
+  );
+  protected readonly kitSupplies = computed(() =>
+    this.supplies
+      .of('supply')
+      .flatMap(({ payload: { name, category, pack } }) => (category === 'kit' && pack ? [{ name, ...pack }] : [])),
+  );
+  protected readonly hasBed = computed(() => this.folio()?.setUp.bed?.kind !== 'none');
   protected readonly struckIds = computed(() => [...(this.thread()?.struckIds ?? []), ...this.struckHere()]);
   protected readonly answers = computed((): TroubleCase['findings'] => {
     const merged = new Map(Object.entries(this.thread()?.findings ?? {}));
@@ -145,12 +230,23 @@ export class CaseScreen {
   private readonly firstSignEpochMs = computed(
     () => this.thread()?.firstSignEpochMs ?? this.house.nowEpochMs() - this.signHours() * hourMs,
   );
+  /** Answers that a test or another entry speaks against; they hold until they are put right. */
+  protected readonly clashes = computed(() => {
+    const book = this.book();
+    if (!book) return [];
+    const told = caseFromBook(book, {}, { struckIds: this.struckIds() });
+    return contradictions({ ...told, findings: this.answers() }, told.findings).map((c) => ({
+      id: c.findingId,
+      text: `${troubleKnowledge.findings.find((f) => f.id === c.findingId)?.question ?? c.findingId} ${contradictionWords(c)}`,
+    }));
+  });
   protected readonly evidence = computed(() => {
     const book = this.book();
     return book
       ? evidenceOf(book).map((e) => ({
           id: e.id,
           text: this.evidenceText(e),
+          trap: e.trap ? trapWords[e.trap] : '',
           when: whenText(e.atEpochMs, this.house.zone()),
           counts: !this.struckIds().includes(e.id),
         }))
@@ -254,8 +350,7 @@ export class CaseScreen {
       : undefined;
   }
   private evidenceText({ of, says, entryId }: Evidence): string {
-    if (of !== 'measurement')
-      return troubleKnowledge.findings.find((f) => f.id === says)?.question.replace(/\?$/, '') ?? says;
+    if (of !== 'measurement') return saidOf(says);
     const reading = this.folio()?.lines.find((l) => l.latest?.entryId === entryId && l.parameter === says);
     return `${parameterWords[says as ParameterId]} ${reading?.latest?.text ?? ''}`;
   }

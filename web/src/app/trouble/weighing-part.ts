@@ -2,7 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { troubleKnowledge } from '#almanac/trouble';
-import { ladderOf, troubleLists, type Contribution, type Host, type RankedCause, type Weighing } from '#core/trouble';
+import {
+  ladderOf,
+  testMeans,
+  troubleLists,
+  type KitSupply,
+  type OwnKit,
+  type Contribution,
+  type Host,
+  type RankedCause,
+  type Weighing,
+} from '#core/trouble';
 import {
   actionNames,
   answerWords,
@@ -22,6 +32,16 @@ const questionOf = (id: string): string =>
   troubleKnowledge.findings.find((f) => f.id === id)?.question ??
   troubleKnowledge.laboratory.find((l) => l.id === id)?.question ??
   id;
+/** Who can tell what this house cannot. */
+const elsewhere: Readonly<Record<string, string>> = {
+  MS10: 'a shop’s oxygen test at the tank, at dawn; a bottle on the way tells nothing',
+  MS12: 'the water works tell what is in the tap; a bottle loses chlorine within hours',
+  MS13: 'a laboratory for drinking water, from a clean plastic bottle',
+  MS15: 'a shop, or a laboratory for drinking water',
+  MS16: 'a shop, or a laboratory for drinking water',
+};
+/** Three figures, so that a small tank does not read nothing. */
+const grams = (massG: number): string => String(Number(massG.toPrecision(3)));
 const missedNames: Partial<Record<Contribution['grade'], string>> = { hallmark: 'a hallmark', strong: 'strong' };
 export interface ToDo {
   causeId: string;
@@ -251,6 +271,9 @@ export class WeighingPart {
   readonly netVolumeL = input.required<number>();
   /** A case is open: what is done goes into it. */
   readonly canAct = input(false);
+  /** Kits and pens in use, and what kits cost. */
+  readonly kits = input<readonly OwnKit[]>([]);
+  readonly kitSupplies = input<readonly KitSupply[]>([]);
   readonly answered = output<{ id: string; answer: 'yes' | 'no' }>();
   readonly acted = output<ToDo>();
   protected readonly urgencies = urgencyWords;
@@ -270,12 +293,27 @@ export class WeighingPart {
         id: n.id,
         question: questionOf(n.id),
         why: whyLookWords(n.why, nameOfCause),
-        time: n.id.startsWith('lab-') ? 'A veterinarian or a laboratory.' : `${n.minutes} min.`,
+        time: n.id.startsWith('lab-') ? 'A veterinarian or a laboratory.' : `${n.minutes} min${this.meansText(n.id)}.`,
         test: n.id.startsWith('MS'),
         laboratory: n.id.startsWith('lab-'),
         ...answerWords(n.id),
       })),
   );
+  /** What it is tested with here, and for how much; without a kit, who else can. */
+  private meansText(findingId: string): string {
+    const { have, kitName, costValue } = testMeans(findingId, { kits: this.kits(), supplies: this.kitSupplies() });
+    const cost = costValue === null ? '' : `, ${costValue.toFixed(2)} a test`;
+    switch (have) {
+      case 'by-eye':
+        return '';
+      case 'yes':
+        return `, with ${kitName ?? ''}${cost}`;
+      case 'doubtful':
+        return `, with ${kitName ?? ''}${cost}, which is doubtful: test water that is known beside it`;
+      case 'no':
+        return `; no kit in this house: ${elsewhere[findingId] ?? 'a shop tests it from a clean bottle, within the hour'}`;
+    }
+  }
   protected readonly lists = computed(() =>
     troubleLists
       .map((id) => ({
@@ -331,7 +369,7 @@ export class WeighingPart {
             notIf: s.notIf,
             caution: troubleKnowledge.cautions.find((c) => c.id === s.caution)?.text ?? '',
             dose: s.doseG
-              ? `${s.doseG.lo === s.doseG.hi ? '' : `${Math.round(s.doseG.lo)} to `}${Math.round(s.doseG.hi)} g in ${amount('volume', this.netVolumeL(), 0)} net`
+              ? `${s.doseG.lo === s.doseG.hi ? '' : `${grams(s.doseG.lo)} to `}${grams(s.doseG.hi)} g in ${amount('volume', this.netVolumeL(), 0)} net`
               : '',
           }))
         : [],

@@ -1,0 +1,62 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { afterWindowDays, whatCameBefore, type BeforeInput, type SeenBefore } from '#core/trouble';
+import { beforeLine } from '#words/trouble';
+import { Table, type TableColumn } from '../ui/table';
+import { BeforeChart } from './later';
+
+const times = (value: number | null): string =>
+  value === null ? 'any number' : value >= 10 ? value.toFixed(0) : value.toFixed(1);
+
+/** What was seen in this tank after things were done to it, against its own other days. */
+@Component({
+  selector: 'nl-before-part',
+  imports: [Table, BeforeChart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-label="Seen here before">
+      <h2>Seen here before</h2>
+      @if (rows().length === 0) {
+        <p class="quiet small">
+          Not enough in the book: it is silent below five days with deaths, bad moults or hiding, and where nothing was
+          done before them.
+        </p>
+      } @else {
+        <p>
+          @for (row of telling(); track row.thing + row.outcome) {
+            <strong>{{ line(row) }}</strong>: {{ span(row) }} times as often as on other days.
+          } @empty {
+            Nothing stands out from this tank’s other days.
+          }
+        </p>
+        @defer {
+          <nl-before-chart [rows]="rows()" />
+        }
+        <nl-table name="Days after against other days" [columns]="columns" [rows]="rows()" />
+        <p class="small quiet">
+          Seen here before, which is no cause. Exact intervals over the tank’s own days, made wider for the
+          {{ rows()[0]?.questionCount }} questions asked at once; several deaths of one day count once.
+        </p>
+      }
+    </section>
+  `,
+})
+export class BeforePart {
+  readonly book = input.required<BeforeInput>();
+  protected readonly rows = computed(() => whatCameBefore(this.book()));
+  protected readonly telling = computed(() => this.rows().filter((r) => r.more));
+  protected readonly line = beforeLine;
+  protected readonly span = (row: SeenBefore): string =>
+    row.hi === null ? `at least ${times(row.lo)}` : `${times(row.lo)} to ${times(row.hi)}`;
+  protected readonly columns: readonly TableColumn<SeenBefore>[] = [
+    { head: 'What after what', text: beforeLine },
+    {
+      head: 'Days looked at',
+      text: (r) => `${afterWindowDays[r.thing]} after each`,
+      sortBy: (r) => afterWindowDays[r.thing],
+    },
+    { head: 'After', text: (r) => `${r.afterCount} in ${r.afterDays} days`, sortBy: (r) => r.afterCount },
+    { head: 'Other days', text: (r) => `${r.otherCount} in ${r.otherDays} days`, sortBy: (r) => r.otherCount },
+    { head: 'Times as often', text: (r) => times(r.rateRatio), sortBy: (r) => r.rateRatio ?? 1e9, figures: true },
+    { head: 'From, to', text: this.span, sortBy: (r) => r.lo, figures: true },
+  ];
+}

@@ -1,0 +1,327 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { parameters } from '#almanac/parameters';
+import { caseStepOf, evidenceOf, threadsOf, type TroubleThread } from '#core/trouble';
+import { countText } from '#words/book';
+import { outcomeWords, stateWords } from '#words/trouble';
+import { spanText, unitOf } from '#words/units';
+import { DiaryWatch } from '../base/scribe';
+import { HouseStore } from '../base/house-store';
+import { SourcesStore } from '../sources';
+import { StockStore } from '../stock';
+import { FolioStore } from '../tonight';
+import { AmountPipe } from '../ui/amount';
+import { whenText } from '../ui/words';
+import { bookOfTank, entriesOf, saidOf } from './book-of-tank';
+
+const dayMs = 86_400_000;
+const historyDays = 42;
+/** So much fits on two pages of A4. */
+const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos: 4 } as const;
+
+/** Two pages for a veterinarian: what was seen, what happened before it, the water, the losses, what was done. */
+@Component({
+  selector: 'nl-history',
+  imports: [RouterLink, ButtonDirective, AmountPipe],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (folio(); as f) {
+      <div class="noPrint do">
+        <a [routerLink]="['/trouble', tankId()]">Back to the case</a>
+        <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
+      </div>
+      <article>
+        <section class="page">
+          <h1>{{ f.tank.name }}: history for a veterinarian</h1>
+          <p class="small">
+            {{ house.house()?.name }}, {{ when(house.nowEpochMs()) }}. Written by the keeper; no diagnosis. Readings are
+            spans: what the kit could tell apart.
+          </p>
+          <dl>
+            <dt>Water</dt>
+            <dd>{{ f.netVolumeL | amount: 'volume' }} net, since {{ f.startedOn }}</dd>
+            <dt>Who lives there</dt>
+            <dd>{{ animals() || 'not written' }}</dd>
+            <dt>First sign</dt>
+            <dd>{{ firstSign() }}</dd>
+          </dl>
+          <h2>Seen</h2>
+          <ul>
+            @for (s of seen(); track s) {
+              <li>{{ s }}</li>
+            } @empty {
+              <li>Nothing is written as seen.</li>
+            }
+          </ul>
+          @if (absent().length > 0) {
+            <h2>Looked for and not there</h2>
+            <p>{{ absent().join('; ') }}.</p>
+          }
+          <h2>What happened before</h2>
+          <ul>
+            @for (e of happened(); track e.id) {
+              <li>{{ e.text }}, {{ e.when }}</li>
+            } @empty {
+              <li>Nothing in the book for two weeks.</li>
+            }
+          </ul>
+        </section>
+        <section class="page">
+          <h2>Water, {{ weeks }} weeks</h2>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Value</th>
+                <th scope="col">Usual here</th>
+                <th scope="col">Readings, the newest first</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (r of water(); track r.label) {
+                <tr>
+                  <td>{{ r.label }}</td>
+                  <td class="num">{{ r.usual }}</td>
+                  <td class="num">{{ r.read }}</td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td colspan="3">No readings in this time.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          <h2>Losses, {{ weeks }} weeks</h2>
+          <p>{{ losses() || 'None written.' }}</p>
+          <h2>What was done</h2>
+          <ol>
+            @for (s of done(); track $index) {
+              <li>{{ s }}</li>
+            } @empty {
+              <li>Nothing yet.</li>
+            }
+          </ol>
+          @if (photos().length > 0) {
+            <h2>Photos</h2>
+            <div class="photos">
+              @for (p of photos(); track p.entryId) {
+                <figure>
+                  <img [src]="'/api/photos/' + p.hash + '?size=small'" [alt]="p.caption" />
+                  <figcaption class="small">{{ p.caption }}, {{ p.when }}</figcaption>
+                </figure>
+              }
+            </div>
+          }
+        </section>
+      </article>
+    } @else {
+      <h1>History for a veterinarian</h1>
+      <p class="quiet">Opening its book …</p>
+    }
+  `,
+  styles: `
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 1.5rem;
+      align-items: center;
+    }
+    article {
+      max-width: 760px;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 150px minmax(0, 1fr);
+      gap: 0.2rem 1rem;
+    }
+    dd {
+      margin: 0;
+    }
+    h2 {
+      margin: 0.8rem 0 0.2rem;
+    }
+    ul,
+    ol {
+      margin: 0.2rem 0;
+      padding-inline-start: 1.4rem;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      text-align: start;
+      padding: 0.15rem 0.6rem 0.15rem 0;
+      border-bottom: 1px solid var(--line);
+      vertical-align: top;
+    }
+    .photos {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem;
+    }
+    figure {
+      margin: 0;
+      max-width: 170px;
+    }
+    img {
+      max-width: 100%;
+      max-height: 130px;
+    }
+    @media print {
+      .noPrint {
+        display: none;
+      }
+      article {
+        max-width: none;
+        font-size: 10pt;
+      }
+      .page + .page {
+        break-before: page;
+      }
+      tr,
+      figure {
+        break-inside: avoid;
+      }
+    }
+  `,
+})
+export class HistoryScreen {
+  readonly tankId = input.required<string>();
+  protected readonly house = inject(HouseStore);
+  private readonly folios = inject(FolioStore);
+  private readonly stock = inject(StockStore);
+  private readonly sources = inject(SourcesStore);
+  protected readonly diary = new DiaryWatch([
+    'case',
+    'stock',
+    'arrival',
+    'dose',
+    'job',
+    'fact',
+    'seen',
+    'poke',
+    'top-up',
+    'photo',
+  ]);
+  protected readonly weeks = historyDays / 7;
+  constructor() {
+    this.stock.load();
+    this.sources.load();
+    effect(() => {
+      const tankId = this.tankId();
+      untracked(() => {
+        this.folios.open(tankId);
+        this.diary.open(tankId);
+      });
+    });
+  }
+  protected readonly folio = computed(() => {
+    const folio = this.folios.folio();
+    return folio?.tank.tankId === this.tankId() ? folio : null;
+  });
+  private readonly thread = computed((): TroubleThread | null => {
+    const threads = threadsOf(
+      entriesOf(this.diary.entries(), 'case').map(({ entryId, subjectId, atEpochMs, payload }) =>
+        caseStepOf({ entryId, tankId: subjectId, atEpochMs, payload }),
+      ),
+    );
+    return threads.find((t) => !t.closed) ?? threads[0] ?? null;
+  });
+  private readonly book = computed(() => {
+    const folio = this.folio();
+    return folio
+      ? bookOfTank({
+          folio,
+          stock: this.stock.stockOf(this.tankId()),
+          diary: this.diary.entries(),
+          groupOf: (id) => this.stock.kindNamed(id)?.group ?? null,
+          nowEpochMs: this.house.nowEpochMs(),
+          sources: this.sources.list(),
+        })
+      : null;
+  });
+  protected readonly when = (atEpochMs: number): string => whenText(atEpochMs, this.house.zone());
+  protected readonly animals = computed(() =>
+    (this.stock.stockOf(this.tankId())?.populations ?? [])
+      .map((p) => `${countText(p.count)} ${this.stock.kindNamed(p.kindId)?.commonName ?? p.kindId}`)
+      .join(', '),
+  );
+  protected readonly firstSign = computed(() => {
+    const thread = this.thread();
+    return thread ? this.when(thread.firstSignEpochMs) : 'no case is open';
+  });
+  private readonly answered = (answer: 'yes' | 'no'): string[] =>
+    Object.entries(this.thread()?.findings ?? {})
+      .flatMap(([id, said]) => (said === answer ? [saidOf(id)] : []))
+      .slice(0, most.signs);
+  protected readonly seen = computed(() => this.answered('yes'));
+  protected readonly absent = computed(() => this.answered('no'));
+  protected readonly happened = computed(() => {
+    const book = this.book();
+    const struckIds = this.thread()?.struckIds ?? [];
+    return (book ? evidenceOf(book) : [])
+      .filter((e) => e.of === 'event' && !struckIds.includes(e.id))
+      .sort((a, b) => b.atEpochMs - a.atEpochMs)
+      .slice(0, most.events)
+      .map((e) => ({ id: e.id, text: saidOf(e.says), when: this.when(e.atEpochMs) }));
+  });
+  protected readonly water = computed(() => {
+    const folio = this.folio();
+    const since = this.house.nowEpochMs() - historyDays * dayMs;
+    return parameters.flatMap((p) => {
+      const read = (folio?.history[p.id] ?? [])
+        .filter((r) => r.atEpochMs >= since)
+        .sort((a, b) => b.atEpochMs - a.atEpochMs);
+      if (read.length === 0) return [];
+      const usual = folio?.outlooks.find((o) => o.parameter === p.id)?.normal;
+      const unit = unitOf(p.id);
+      return [
+        {
+          label: unit ? `${p.label}, ${unit}` : p.label,
+          usual: usual ? spanText(p.id, { lo: Math.max(p.id === 'tempC' ? -50 : 0, usual.lo), hi: usual.hi }) : '',
+          read: read
+            .slice(0, most.readings)
+            .map((r) => `${spanText(p.id, r)} (${this.day(r.atEpochMs)})`)
+            .join(' · '),
+        },
+      ];
+    });
+  });
+  private readonly day = (atEpochMs: number): string =>
+    `${Math.round((this.house.nowEpochMs() - atEpochMs) / dayMs)} d`;
+  protected readonly losses = computed(() => {
+    const since = this.house.nowEpochMs() - historyDays * dayMs;
+    return (this.book()?.told ?? [])
+      .filter((t) => (t.what === 'died' || t.what === 'missing') && t.atEpochMs >= since)
+      .slice(0, most.losses)
+      .map((t) => `${t.count} ${t.what} ${this.when(t.atEpochMs)}`)
+      .join('; ');
+  });
+  protected readonly done = computed(() =>
+    (this.thread()?.steps ?? [])
+      .flatMap((s): string[] => {
+        const when = this.when(s.atEpochMs);
+        if (s.step === 'acted') return [`${when}: ${s.text}`];
+        if (s.step === 'looked') return [`${when}: looked again, ${stateWords[s.state]}${s.note ? `; ${s.note}` : ''}`];
+        return s.step === 'closed' ? [`${when}: closed, ${outcomeWords[s.outcome]}`] : [];
+      })
+      .slice(-most.steps),
+  );
+  protected readonly photos = computed(() =>
+    this.diary
+      .of('photo')
+      .sort((a, b) => b.atEpochMs - a.atEpochMs)
+      .slice(0, most.photos)
+      .map((p) => ({
+        entryId: p.entryId,
+        hash: p.payload.photoHash,
+        caption: p.payload.caption || 'photo without words',
+        when: this.when(p.atEpochMs),
+      })),
+  );
+  protected print(): void {
+    window.print();
+  }
+}
