@@ -41,7 +41,7 @@ const webSlices = {
   stock: ['tonight', 'sources'],
   book: ['tonight', 'sources', 'readings'],
   doing: ['stock'],
-  trouble: ['tonight', 'stock'],
+  trouble: ['tonight', 'stock', 'sources', 'readings', 'book'],
   water: ['tonight', 'sources', 'stock', 'doing'],
   tanks: ['tonight', 'stock', 'readings', 'book'],
 };

@@ -15,16 +15,16 @@ export const layers = ['core', 'almanac', 'contracts', 'words', 'server', 'web']
 const sliceWords = /** @type {Record<string, string[]>} */ ({
   core: [
     ...['units', 'explain', 'result', 'checks', 'tanks', 'sources', 'stock', 'supplies'],
-    ...['readings', 'water', 'doing', 'tonight', 'almanac', 'trouble'],
+    ...['readings', 'water', 'doing', 'tonight', 'almanac', 'trouble', 'care'],
   ],
-  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble'],
+  almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble', 'care'],
   contracts: [
     ...['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings'],
-    ...['tonight', 'almanac', 'water', 'doing', 'trouble'],
+    ...['tonight', 'almanac', 'water', 'doing', 'trouble', 'care'],
   ],
   words: [
     ...['units', 'dates', 'explain', 'tanks', 'sources', 'stock', 'supplies'],
-    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble'],
+    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble', 'care'],
   ],
   server: [
     ...[
@@ -41,11 +41,11 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
       'stock',
       'supplies',
     ],
-    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac', 'trouble'],
+    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac', 'trouble', 'care'],
   ],
   web: [
     ...['base', 'shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight'],
-    ...['book', 'almanac', 'trouble'],
+    ...['book', 'almanac', 'trouble', 'care'],
   ],
 });
 

@@ -33,6 +33,7 @@ import {
   type Emergency,
 } from '#core/water';
 import { calculation, explainedBy, type Calculation } from './calculation';
+import { careCalculations } from './care-calculations';
 import { readingsCalculations } from './readings-calculations';
 import { stockCalculations } from './stock-calculations';
 import { troubleCalculations } from './trouble-calculations';
@@ -345,4 +346,5 @@ export const calculations: readonly Calculation[] = [
   ...stockCalculations,
   ...waterCalculations,
   ...troubleCalculations,
+  ...careCalculations,
 ];

@@ -111,7 +111,7 @@ export const growthCauses: readonly Cause[] = [
     ladder: [
       step('Trim the leaves it sits on', 168),
       step('Steady CO2, less organic waste', 168),
-      step('Spot treatment with the filter off', 168),
+      step('Spot treatment with the filter off', 168, { means: ['peroxide', 'glutaraldehyde'] }),
       step('Fish that graze it', 168),
     ],
     doNot: ['Medicate before the water is tested'],

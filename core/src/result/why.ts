@@ -7,6 +7,12 @@ export interface Whys {
   'ends-crossed': { lo: number; hi: number };
   'ends-open': NoFacts;
   backwards: { firstText: string; secondText: string };
+  'one-of-two': NoFacts;
+  'whole-days-once': NoFacts;
+  'no-such-day': NoFacts;
+  'after-today': NoFacts;
+  'nothing-began-it': NoFacts;
+  'to-itself': NoFacts;
   'nested-too-deep': NoFacts;
   'too-many-items': { mostCount: number };
   'too-many-fields': { mostCount: number };

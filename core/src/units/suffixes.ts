@@ -13,6 +13,8 @@ export const unitSuffixes = [
   'Cm2',
   'M',
   'G',
+  'Mg',
+  'UsGal',
   'Kg',
   'GPerMl',
   'KgPerL',
@@ -61,7 +63,8 @@ export const unitSuffixes = [
  * Dimensionless endings, and whole names that carry their own meaning. `Value`, `lo`, `hi` and `resolution` take their
  * unit from the parameter id beside them; k1, k2, kw and the activity coefficients are the field's own symbols; a, b, c, x, y, z and sd
  * the variables of a formula; a night is counted from tonight, an evening is a weekday; a weight is the natural logarithm of a likelihood ratio,
- * a score orders causes and means nothing else.
+ * a score orders causes and means nothing else; packs and repeats are counted, a dose share is of the intended one, a ratio is one to
+ * so many parts, a risk is a product of ordinal weights.
  */
 /** @public Read by tools/house-rules. */
 export const dimensionlessEndings = [
@@ -130,4 +133,13 @@ export const dimensionlessNames = [
   'after',
   'weight',
   'score',
+  'packs',
+  'packsPerDose',
+  'packsTotal',
+  'doseShare',
+  'repeats',
+  'maxRepeats',
+  'ratioOneTo',
+  'percentOfBodyMass',
+  'risk',
 ] as const;

@@ -13,6 +13,12 @@ export const whyWords = teller<Why>({
   'ends-open': () => 'both ends are open, so it says nothing',
   backwards: ({ firstText, secondText }) =>
     `${firstText} to ${secondText} runs backwards; perhaps ${secondText}-${firstText}`,
+  'one-of-two': () => 'exactly one of them is needed',
+  'whole-days-once': () => 'days are whole, counted from 1, each named once',
+  'no-such-day': () => 'there is no such day; write it as 2026-03-14',
+  'after-today': () => 'it lies after today',
+  'nothing-began-it': () => 'an arrival, a contact, a sign or the end of a treatment has to begin it',
+  'to-itself': () => 'a tank gives nothing to itself',
   'nested-too-deep': () => 'it is nested too deep',
   'too-many-items': ({ mostCount }) => `it holds more than ${mostCount} items`,
   'too-many-fields': ({ mostCount }) => `it holds more than ${mostCount} fields`,

@@ -32,7 +32,7 @@ import { whenText } from '../ui/words';
 import { InstrumentStore } from './instrument-store';
 import { animalsOf, bookEntry, completions, lineOf, sittingQuestions, waterOfSource } from './ledger-entries';
 import { ReadWith } from './read-with';
-import { signsOfTrouble } from '../trouble/ledger-signs';
+import { signsOfTrouble } from './ledger-signs';
 import { judged, parameterOf } from './understanding';
 
 const draftId = 'ledger-line';

@@ -24,7 +24,7 @@ import {
 } from '#core/trouble';
 import type { PayloadOf } from '#contracts/book';
 import { parameterWords } from '#almanac/parameters';
-import type { ParameterId } from '#core/readings';
+import { middle, type ParameterId } from '#core/readings';
 import { youngAbout } from '#core/stock';
 import {
   actionNames,
@@ -46,7 +46,7 @@ import { BedPart } from './bed-part';
 import { BeforePart } from './before-part';
 import { PlanPart } from './plan-part';
 import { PhotosPart } from '../book/later';
-import { InstrumentStore } from '../readings/instrument-store';
+import { InstrumentStore } from '../readings';
 import { SourcesStore } from '../sources';
 import { FindingPicker, type Answer } from './finding-picker';
 import { WeighingPart, type ToDo } from './weighing-part';
@@ -186,6 +186,10 @@ export class CaseScreen {
   protected readonly plan = computed(() => {
     const drawn = entriesOf(this.diary.entries(), 'layout').sort((a, b) => b.atEpochMs - a.atEpochMs)[0];
     return drawn?.payload.rows ?? null;
+  });
+  protected readonly tempC = computed(() => {
+    const read = this.book()?.readings.find((r) => r.parameter === 'tempC');
+    return read ? middle(read) : null;
   });
   private readonly instruments = inject(InstrumentStore);
   protected readonly kits = computed(() =>

@@ -139,6 +139,35 @@ describe('a tank in trouble', () => {
     expect(payload.causeId).toBe('W01');
     expect(Date.parse(payload.lookAgainAt) - nowEpochMs).toBe(24 * hourMs);
   });
+  it('green water: days of darkness by this tank’s warmth, with the oxygen that has to be there at dawn', async () => {
+    const room = await openRoom(CaseScreen, {
+      inputs: { tankId: 'lobby', see: 'WT02,AL07' },
+      answers: {
+        folio: { ...folioOf({ lines: [folioLine('tempC', 27, null)] }), netVolumeL: 60 },
+        diary: { nowAt: '', entries: [] },
+        stock: { nowAt: '', tanks: [], ownKinds: [] },
+      },
+      nowEpochMs,
+    });
+    await room.click('Green water');
+    expect(room.textOf('.why')).toContain('3 days at 27.0 °C');
+    expect(room.textOf('.why')).toContain('no longer than that');
+    await room.click('Black brush');
+    expect(room.textOf('.why')).toContain('15 to 24 mL of 3 % in a day');
+  });
+  it('an answer that a test speaks against is said beside it, and holds', async () => {
+    const room = await openRoom(CaseScreen, {
+      inputs: { tankId: 'lobby', see: 'MS01' },
+      answers: {
+        folio: folioOf({ lines: [folioLine('tanMgPerL', 0, null)] }),
+        diary: { nowAt: '', entries: [] },
+        stock: { nowAt: '', tanks: [], ownKinds: [] },
+      },
+      nowEpochMs,
+    });
+    expect(room.textOf('[aria-label="Two answers"]')).toContain('the test says the other');
+    expect(room.textOf('.causes')).toContain('Ammonia');
+  });
   it('evidence that was unticked does not count: a reading of ammonia', async () => {
     const room = await open([openedCase], folioOf({ lines: [folioLine('tanMgPerL', 1, null)] }));
     expect(room.textOf('.causes')).toContain('Ammonia');

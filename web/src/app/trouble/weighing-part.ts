@@ -2,8 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { troubleKnowledge } from '#almanac/trouble';
+import { oxygenSaturation } from '#core/water';
 import {
+  darkDays,
   ladderOf,
+  spotPeroxideMl,
   testMeans,
   troubleLists,
   type KitSupply,
@@ -25,7 +28,7 @@ import {
   whyLookWords,
 } from '#words/trouble';
 import { amount } from '#words/units';
-import { spanText } from '../ui/words';
+import { figure, spanText } from '../ui/words';
 
 const nameOfCause = (id: string): string => troubleKnowledge.causes.find((c) => c.id === id)?.name ?? id;
 const questionOf = (id: string): string =>
@@ -154,6 +157,9 @@ export interface ToDo {
                       @for (s of c.ladder; track s.text) {
                         <li>
                           {{ s.text }}
+                          @for (h of s.how; track h) {
+                            <p class="small">{{ h }}</p>
+                          }
                           @if (s.dose) {
                             <span class="num">({{ s.dose }})</span>
                           }
@@ -271,6 +277,8 @@ export class WeighingPart {
   readonly netVolumeL = input.required<number>();
   /** A case is open: what is done goes into it. */
   readonly canAct = input(false);
+  /** As it was read last. */
+  readonly tempC = input<number | null>(null);
   /** Kits and pens in use, and what kits cost. */
   readonly kits = input<readonly OwnKit[]>([]);
   readonly kitSupplies = input<readonly KitSupply[]>([]);
@@ -299,6 +307,30 @@ export class WeighingPart {
         ...answerWords(n.id),
       })),
   );
+  /** Days of darkness and spots of peroxide, worked out for this tank. */
+  private howText(meansId: string, causeId: string): string[] {
+    if (meansId === 'peroxide') {
+      const dose = spotPeroxideMl({ netVolumeL: this.netVolumeL(), productPercent: 3 });
+      return dose
+        ? [
+            `At most ${grams(dose.lo)} to ${grams(dose.hi)} mL of 3 % in a day over all spots together (${amount('volume', this.netVolumeL(), 0)} net), filter off for 5 to 15 minutes, then on again with air; three to five days. Low grade: common practice.`,
+          ]
+        : [];
+    }
+    const tempC = this.tempC();
+    if (meansId !== 'dark-days' || tempC === null) return [];
+    const saturated = oxygenSaturation({ tempC });
+    if (!saturated.ok) return [];
+    const plan = darkDays({
+      why: causeId === 'G04' ? 'green-water' : 'slime',
+      tempC,
+      saturationMgPerL: saturated.value.o2MgPerL,
+    });
+    const days = plan.days.lo === plan.days.hi ? String(plan.days.lo) : `${plan.days.lo} to ${plan.days.hi}`;
+    return [
+      `${days} days at ${figure(tempC, 1)} °C, covered whole, air by day and night: the water holds ${figure(plan.saturationMgPerL, 1)} mg/L of oxygen at most, and should have ${figure(plan.leastMgPerL, 1)} at dawn. Then a change of ${Math.round(100 * plan.changeAfterFraction.lo)} to ${Math.round(100 * plan.changeAfterFraction.hi)} % and ${plan.lightHoursAfter.lo} to ${plan.lightHoursAfter.hi} hours of light.${plan.warm ? ' Warm water holds little: no longer than that.' : ''}`,
+    ];
+  }
   /** What it is tested with here, and for how much; without a kit, who else can. */
   private meansText(findingId: string): string {
     const { have, kitName, costValue } = testMeans(findingId, { kits: this.kits(), supplies: this.kitSupplies() });
@@ -367,6 +399,7 @@ export class WeighingPart {
             again: spanText(s.lookAgainHours * 3_600_000),
             goOn: goOnWords[s.goOnIf],
             notIf: s.notIf,
+            how: s.meansIds.flatMap((id) => this.howText(id, of.causeId)),
             caution: troubleKnowledge.cautions.find((c) => c.id === s.caution)?.text ?? '',
             dose: s.doseG
               ? `${s.doseG.lo === s.doseG.hi ? '' : `${grams(s.doseG.lo)} to `}${grams(s.doseG.hi)} g in ${amount('volume', this.netVolumeL(), 0)} net`

@@ -1,0 +1,199 @@
+import { because, firstFault, ok, refuse, type Result } from '#core/result';
+import { litresPerUsGallon } from './amounts';
+
+export interface CourseLabel {
+  packTreatsL?: number | undefined;
+  packTreatsUsGal?: number | undefined;
+  /** Days of one round, from 1. */
+  doseDays: readonly number[];
+  changes: readonly { day: number; fraction: number }[];
+  maxRepeats?: number | undefined;
+}
+export interface CourseInput {
+  netVolumeL: number;
+  label: CourseLabel;
+  repeats?: number | undefined;
+  packsCanBeSplit?: boolean | undefined;
+}
+export interface CourseDay {
+  day: number;
+  do: 'change' | 'dose' | 'look';
+  packs?: number;
+  changeL?: number;
+}
+export interface Course {
+  packsPerDose: number;
+  packsTotal: number;
+  /** The dose after rounding as a share of the intended one. */
+  doseShare: number;
+  calendar: readonly CourseDay[];
+  /** Where rounding is off by more than a tenth: so many packs in so much water, so much of it taken. */
+  stock?: { packs: number; waterMl: number; takeMl: number };
+}
+
+const offByMost = 0.1;
+/** Water for each pack of the stock solution. */
+const stockMlPerPack = 100;
+const day = { lo: 1, hi: 365, unit: 'd' };
+/** Looked at again after the last day: one, two, four weeks. */
+const lookAfterDays = [7, 14, 28] as const;
+/** Rounding noise of a division must not turn a half pack down. */
+const noise = 1e-9;
+
+const faultIn = ({ netVolumeL, label, repeats = 0 }: CourseInput) =>
+  firstFault([
+    { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.1, hi: 1e5, unit: 'L' } },
+    ...(label.packTreatsL === undefined
+      ? []
+      : [{ field: 'label.packTreatsL', value: label.packTreatsL, range: { lo: 0.01, hi: 1e5, unit: 'L' } }]),
+    ...(label.packTreatsUsGal === undefined
+      ? []
+      : [
+          {
+            field: 'label.packTreatsUsGal',
+            value: label.packTreatsUsGal,
+            range: { lo: 0.01, hi: 1e5, unit: 'US gal' },
+          },
+        ]),
+    ...label.doseDays.map((value, i) => ({ field: `label.doseDays.${i}`, value, range: day })),
+    ...label.changes.flatMap((change, i) => [
+      { field: `label.changes.${i}.day`, value: change.day, range: day },
+      { field: `label.changes.${i}.fraction`, value: change.fraction, range: { lo: 0.001, hi: 1, unit: '' } },
+    ]),
+    { field: 'repeats', value: repeats, range: { lo: 0, hi: Math.min(20, label.maxRepeats ?? 20), unit: '' } },
+  ]);
+
+/**
+ * A course as its label has it, on net volume: packs for each dose, the calendar, and what rounding does to the dose.
+ *
+ * Packs that cannot be split are rounded to the nearest whole one, halves up, at least one; off by more than a tenth, a stock
+ * solution gives the exact dose. Repeats add whole rounds, each beginning the day after the last day named. On one day a
+ * change stands before the dose; a look again stands one, two and four weeks after the end. Days from 1. Source: the label;
+ * proportionality (trade facts T01 and T02, common practice).
+ * @example courseOf({ netVolumeL: 283.9, label: { packTreatsUsGal: 10, doseDays: [1, 2, 3, 4, 5], changes: [{ day: 6, fraction: 0.25 }] } })
+ * // 8 packs a dose, 40 in all, 1.07 of the dose
+ */
+export function courseOf(input: CourseInput): Result<Course> {
+  const { netVolumeL, label, repeats = 0, packsCanBeSplit = false } = input;
+  if (label.packTreatsL !== undefined && label.packTreatsUsGal !== undefined)
+    return refuse({
+      kind: 'contradiction',
+      fields: ['label.packTreatsL', 'label.packTreatsUsGal'],
+      why: because('one-of-two'),
+    });
+  if (label.packTreatsL === undefined && label.packTreatsUsGal === undefined)
+    return refuse({ kind: 'missing', field: 'label.packTreatsL', why: because('number-needed') });
+  const fault = faultIn(input);
+  if (fault) return refuse(fault);
+  if (label.doseDays.length === 0)
+    return refuse({ kind: 'missing', field: 'label.doseDays', why: because('number-needed') });
+  const whole = [...label.doseDays, ...label.changes.map((c) => c.day), repeats].every(Number.isInteger);
+  if (!whole || new Set(label.doseDays).size < label.doseDays.length)
+    return refuse({ kind: 'malformed', field: 'label.doseDays', why: because('whole-days-once') });
+  const packTreatsL = label.packTreatsL ?? (label.packTreatsUsGal ?? 0) * litresPerUsGallon;
+  const exact = netVolumeL / packTreatsL;
+  const packsPerDose = packsCanBeSplit ? exact : Math.max(1, Math.floor(exact + 0.5 + noise));
+  const doseShare = packsPerDose / exact;
+  const roundDays = Math.max(...label.doseDays, ...label.changes.map((c) => c.day));
+  const rounds = Array.from({ length: repeats + 1 }, (_, i) => i * roundDays);
+  const done = rounds.flatMap((after): CourseDay[] => [
+    ...label.changes.map((c): CourseDay => ({ day: after + c.day, do: 'change', changeL: c.fraction * netVolumeL })),
+    ...label.doseDays.map((d): CourseDay => ({ day: after + d, do: 'dose', packs: packsPerDose })),
+  ]);
+  const lastDay = roundDays * (repeats + 1);
+  const packs = Math.max(1, Math.ceil(exact - noise));
+  return ok({
+    packsPerDose,
+    packsTotal: packsPerDose * label.doseDays.length * rounds.length,
+    doseShare,
+    calendar: [
+      ...done.sort((a, b) => a.day - b.day || Number(b.do === 'change') - Number(a.do === 'change')),
+      ...lookAfterDays.map((days): CourseDay => ({ day: lastDay + days, do: 'look' })),
+    ],
+    ...(Math.abs(doseShare - 1) > offByMost
+      ? { stock: { packs, waterMl: stockMlPerPack * packs, takeMl: stockMlPerPack * exact } }
+      : {}),
+  });
+}
+
+/**
+ * What is dosed anew after a change: only for the water that was replaced.
+ * @example redose({ doseMgPerL: 2, netVolumeL: 100, changeFraction: 0.25 }) // 50 mg
+ */
+export function redose({
+  doseMgPerL,
+  netVolumeL,
+  changeFraction,
+}: {
+  doseMgPerL: number;
+  netVolumeL: number;
+  changeFraction: number;
+}): Result<{ doseMg: number }> {
+  const fault = firstFault([
+    { field: 'doseMgPerL', value: doseMgPerL, range: { lo: 0, hi: 1e5, unit: 'mg/L' } },
+    { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.1, hi: 1e5, unit: 'L' } },
+    { field: 'changeFraction', value: changeFraction, range: { lo: 0, hi: 1, unit: '' } },
+  ]);
+  return fault ? refuse(fault) : ok({ doseMg: doseMgPerL * netVolumeL * changeFraction });
+}
+
+/**
+ * What is left of one dose given on day 1, after changes and decay: changes up to and with the day asked about, one of day 1
+ * after the dose; decay over the days since.
+ * @example residueOf({ doseMgPerL: 2, changes: [{ day: 3, fraction: 0.5 }], atDay: 3 }) // 1 mg/L
+ */
+export function residueOf({
+  doseMgPerL,
+  changes,
+  halfLifeDays,
+  atDay,
+}: {
+  doseMgPerL: number;
+  changes: readonly { day: number; fraction: number }[];
+  halfLifeDays?: number | undefined;
+  atDay: number;
+}): Result<{ mgPerL: number }> {
+  const fault = firstFault([
+    { field: 'doseMgPerL', value: doseMgPerL, range: { lo: 0, hi: 1e5, unit: 'mg/L' } },
+    { field: 'atDay', value: atDay, range: { lo: 1, hi: 3650, unit: 'd' } },
+    ...(halfLifeDays === undefined
+      ? []
+      : [{ field: 'halfLifeDays', value: halfLifeDays, range: { lo: 0.01, hi: 3650, unit: 'd' } }]),
+    ...changes.flatMap((c, i) => [
+      { field: `changes.${i}.day`, value: c.day, range: { lo: 1, hi: 3650, unit: 'd' } },
+      { field: `changes.${i}.fraction`, value: c.fraction, range: { lo: 0, hi: 1, unit: '' } },
+    ]),
+  ]);
+  if (fault) return refuse(fault);
+  const left = changes.filter((c) => c.day <= atDay).reduce((share, c) => share * (1 - c.fraction), 1);
+  const undecayed = halfLifeDays === undefined ? 1 : 0.5 ** ((atDay - 1) / halfLifeDays);
+  return ok({ mgPerL: doseMgPerL * left * undecayed });
+}
+
+/**
+ * Food by body mass, and what an agent in it comes to in a day.
+ * @example rationOf({ bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 }) // 0.8 g of food, 2 mg
+ */
+export function rationOf({
+  bodyMassG,
+  percentOfBodyMass,
+  agentMgPerKgPerDay,
+}: {
+  bodyMassG: number;
+  percentOfBodyMass: number;
+  agentMgPerKgPerDay?: number | undefined;
+}): Result<{ foodGPerDay: number; agentMgPerDay: number | null }> {
+  const fault = firstFault([
+    { field: 'bodyMassG', value: bodyMassG, range: { lo: 0.001, hi: 1e6, unit: 'g' } },
+    { field: 'percentOfBodyMass', value: percentOfBodyMass, range: { lo: 0.01, hi: 100, unit: '%' } },
+    ...(agentMgPerKgPerDay === undefined
+      ? []
+      : [{ field: 'agentMgPerKgPerDay', value: agentMgPerKgPerDay, range: { lo: 0, hi: 1e4, unit: 'mg/kg/d' } }]),
+  ]);
+  return fault
+    ? refuse(fault)
+    : ok({
+        foodGPerDay: (bodyMassG * percentOfBodyMass) / 100,
+        agentMgPerDay: agentMgPerKgPerDay === undefined ? null : (agentMgPerKgPerDay * bodyMassG) / 1000,
+      });
+}

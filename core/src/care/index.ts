@@ -1,0 +1,35 @@
+export {
+  besideAgents,
+  exposedGroups,
+  type Agent,
+  type AgentDose,
+  type CareKnowledge,
+  type ExposedGroup,
+  type HarmSign,
+  type NeverTogether,
+} from './agent';
+export { agentNamed, mayDose, type DoseQuestion, type DoseReason, type DoseVerdict } from './may-dose';
+export {
+  courseOf,
+  rationOf,
+  redose,
+  residueOf,
+  type Course,
+  type CourseDay,
+  type CourseInput,
+  type CourseLabel,
+} from './course';
+export { availableChlorinePercent, bathOf, bleachDip, neutralise, type Bath, type BleachLabel } from './bath';
+export { ichCycleDays, ichTiming } from './ich';
+export {
+  quarantineClock,
+  quarantineDays,
+  quarantineEventKinds,
+  quarantineSchools,
+  type QuarantineBlock,
+  type QuarantineClock,
+  type QuarantineEvent,
+  type QuarantineEventKind,
+  type QuarantineSchool,
+} from './quarantine';
+export { contactKinds, contactWeights, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
