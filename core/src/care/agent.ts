@@ -89,4 +89,6 @@ export interface CareKnowledge {
   version: number;
   agents: readonly Agent[];
   pairs: readonly NeverTogether[];
+  /** Catfish and loaches bear as little as what has no scales. */
+  catfishGenera: readonly string[];
 }

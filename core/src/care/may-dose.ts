@@ -40,11 +40,12 @@ function harmsAt(agent: Agent, doseMgPerL: number | undefined): Readonly<Record<
     return { ...agent.harms, shrimp: 'harms', snails: 'harms', filter: 'harms' };
   return agent.harms;
 }
-const groupOf = (kind: StockKind): ExposedGroup | null => {
+const groupOf = (kind: StockKind, { catfishGenera }: CareKnowledge): ExposedGroup | null => {
   if (kind.group === 'shrimp' || kind.group === 'crayfish') return 'shrimp';
   if (kind.group === 'snail') return 'snails';
   if (kind.group === 'plant') return 'plants';
-  return kind.scaleless ? 'scaleless' : null;
+  const genus = kind.scientificName.split(' ')[0] ?? '';
+  return kind.scaleless || catfishGenera.includes(genus) ? 'scaleless' : null;
 };
 /** Of cool water: its own range ends at 24 °C or below (our line). */
 const coolWaterC = 24;
@@ -77,7 +78,7 @@ export function mayDose(
     const kind = stockKinds.find((k) => k.id === kindId);
     if (!said && !kind)
       return refuse({ kind: 'unknown-name', field: 'kinds', text: kindId, known: [...exposedGroups] });
-    const group = said ?? (kind ? groupOf(kind) : null);
+    const group = said ?? (kind ? groupOf(kind, knowledge) : null);
     const sign = group === null ? 'bears' : harms[group];
     if (group !== null && sign !== 'bears') reasons.push({ id: 'kind', facts: { kindId, group, sign } });
     if (agent.slug === 'heat' && (kind?.ranges.tempC?.hi ?? Infinity) <= coolWaterC)
