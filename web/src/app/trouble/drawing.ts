@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { FindingGroup } from '#core/trouble';
+import { bases, signDrawings } from './sign-drawings';
 
 /** Small drawings of our own: where one looks. Lines only, so that both lamps show them. */
 const paths: Record<FindingGroup, string> = {
@@ -24,4 +25,38 @@ const paths: Record<FindingGroup, string> = {
 export class Drawing {
   readonly of = input.required<FindingGroup>();
   protected readonly path = computed(() => paths[this.of()]);
+}
+
+/** The drawing of one sign: what one looks at in quiet lines, upon it what one would see. Signs of time and number have none. */
+@Component({
+  selector: 'nl-sign-drawing',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `@if (drawn(); as d) {
+    <svg viewBox="0 0 56 36" width="56" height="36" aria-hidden="true">
+      <path class="base" [attr.d]="d.base" />
+      <path class="mark" [attr.d]="d.mark" />
+    </svg>
+  }`,
+  styles: `
+    path {
+      fill: none;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
+    .base {
+      stroke: var(--quiet);
+      stroke-width: 1.2;
+    }
+    .mark {
+      stroke: var(--act);
+      stroke-width: 2.2;
+    }
+  `,
+})
+export class SignDrawing {
+  readonly of = input.required<string>();
+  protected readonly drawn = computed(() => {
+    const found = signDrawings[this.of()];
+    return found ? { base: bases[found[0]], mark: found[1] } : null;
+  });
 }

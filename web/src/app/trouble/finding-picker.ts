@@ -5,7 +5,7 @@ import { InputText } from 'primeng/inputtext';
 import { troubleKnowledge } from '#almanac/trouble';
 import { findingGroups, type Finding, type FindingGroup, type Host, type TroubleCase } from '#core/trouble';
 import { answerWords, groupNames } from '#words/trouble';
-import { Drawing } from './drawing';
+import { Drawing, SignDrawing } from './drawing';
 
 export type Answer = 'yes' | 'no' | null;
 const shown: readonly FindingGroup[] = findingGroups.filter((g) => g !== 'events');
@@ -30,7 +30,7 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
 /** What is seen, by looking and by words: seen, looked and not there, or not looked at all. */
 @Component({
   selector: 'nl-finding-picker',
-  imports: [FormsModule, ButtonDirective, InputText, Drawing],
+  imports: [FormsModule, ButtonDirective, InputText, Drawing, SignDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="find"
@@ -50,6 +50,7 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
     <ul>
       @for (f of listed(); track f.id) {
         <li>
+          <nl-sign-drawing [of]="f.id" />
           <p class="question">
             {{ f.question }} <span class="small quiet">{{ f.look }}</span>
           </p>
@@ -110,9 +111,12 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
       border-bottom: 1px solid var(--line);
       padding: 0.25rem 0;
     }
+    nl-sign-drawing:empty {
+      display: none;
+    }
     .question {
       margin: 0;
-      flex: 1 1 220px;
+      flex: 1 1 200px;
     }
     .answers {
       display: flex;

@@ -7,7 +7,7 @@ import { sources } from '#almanac/sources';
 import type { Cause, Domain } from '#core/trouble';
 import { actionNames, goOnWords, groupNames, urgencyWords } from '#words/trouble';
 import { gradeWords, spanText } from '../ui/words';
-import { Drawing } from './drawing';
+import { Drawing, SignDrawing } from './drawing';
 
 const { causes, findings, cautions, traps, actions } = troubleKnowledge;
 const domainNames: Record<Domain, string> = {
@@ -22,7 +22,7 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
 /** What is known about trouble, readable and searchable: causes with their signs and ladders, signs, first actions, test traps. */
 @Component({
   selector: 'nl-knowledge',
-  imports: [FormsModule, RouterLink, InputText, Drawing],
+  imports: [FormsModule, RouterLink, InputText, Drawing, SignDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="small"><a routerLink="/almanac">Almanac</a></p>
@@ -81,7 +81,7 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
         <ul>
           @for (f of g.findings; track f.id) {
             <li>
-              {{ f.question }} <span class="small quiet">{{ f.look }}</span>
+              <nl-sign-drawing [of]="f.id" />{{ f.question }} <span class="small quiet">{{ f.look }}</span>
             </li>
           }
         </ul>

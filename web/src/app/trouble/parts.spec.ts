@@ -5,7 +5,9 @@ import type { DiaryEntry } from '../base/scribe';
 import { BedPart } from './bed-part';
 import { BeforePart } from './before-part';
 import { bedOfTank, beforeOfTank, bookOfTank } from './book-of-tank';
+import { troubleKnowledge } from '#almanac/trouble';
 import { HistoryScreen } from './history-screen';
+import { signDrawings } from './sign-drawings';
 import { PlanPart } from './plan-part';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
@@ -214,5 +216,14 @@ describe('two pages for a veterinarian', () => {
     expect(room.textOf('article')).not.toContain('stone');
     expect(room.text()).toContain('Looked for and not there');
     expect(room.text()).toContain('no diagnosis');
+  });
+});
+
+describe('the drawings of signs', () => {
+  it('there is one for every sign that is looked at: animals, plants, growth, the tank', () => {
+    const seen = troubleKnowledge.findings.filter((f) => /^(BF|BD|SH|WT|PL|AL)/.test(f.id)).map((f) => f.id);
+    expect(seen.filter((id) => !signDrawings[id])).toEqual([]);
+    expect(Object.keys(signDrawings).filter((id) => !seen.includes(id))).toEqual([]);
+    expect(new Set(Object.values(signDrawings).map(([base, mark]) => base + mark)).size).toBe(seen.length);
   });
 });
