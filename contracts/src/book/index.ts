@@ -83,3 +83,4 @@ export {
   type SequencePayload,
   type WorksPayload,
 } from './water';
+export { type CoursePayload, type QuarantinePayload } from './care';

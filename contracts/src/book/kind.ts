@@ -14,6 +14,7 @@ export const bookGroups = [
   'plants',
   'work',
   'trouble',
+  'care',
   'rounds',
   'notes',
   'photos',

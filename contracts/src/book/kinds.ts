@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { instant, uuid } from '#contracts/shapes';
 import { doingKinds } from './doing-kinds';
+import { careKinds } from './care-kinds';
 import { bookGroups, type BookGroupId, type KindDescriptor, type PastVersion } from './kind';
 import { readingKinds } from './reading-kinds';
 import { stockKinds } from './stock-kinds';
@@ -16,6 +17,7 @@ export const kindList = [
   ...stockKinds,
   ...doingKinds,
   ...troubleKinds,
+  ...careKinds,
 ] as const;
 
 type Listed = (typeof kindList)[number];

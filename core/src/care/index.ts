@@ -33,3 +33,20 @@ export {
   type QuarantineSchool,
 } from './quarantine';
 export { contactKinds, contactWeights, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
+export {
+  careVerdicts,
+  courseThreads,
+  dueOf,
+  quarantineReasons,
+  quarantineThreads,
+  readyToEnd,
+  type CareLook,
+  type CareVerdict,
+  type CoursePlan,
+  type CourseStep,
+  type CourseThread,
+  type QuarantineHappening,
+  type QuarantineReason,
+  type QuarantineStep,
+  type QuarantineThread,
+} from './threads';

@@ -28,6 +28,9 @@ export type ContributionReason =
   | { id: 'timer'; facts: { timer: TimerKind; note: string } }
   | { id: 'open-job'; facts: { work: WorkKind; openCount: number } }
   | { id: 'case'; facts: { due: boolean; state: 'better' | 'same' | 'worse' | null; signsCount: number } }
+  | { id: 'course-due'; facts: { productName: string; what: 'dose' | 'change' | 'look' | 'end'; lateDays: number } }
+  | { id: 'course'; facts: { productName: string; courseDay: number } }
+  | { id: 'quarantine'; facts: { leftDays: number | null; free: boolean; lookedToday: boolean } }
   | { id: 'not-worked-out'; facts: { what: 'forecast' | 'advice' } }
   | { id: 'new'; facts: { what: string; name: string } };
 

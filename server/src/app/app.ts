@@ -105,7 +105,7 @@ function apiRouter(
   }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'parcels' | 'planner' | 'houses'>,
 ): Router {
   const router = Router();
-  const contributors = contributorsOf(deps.db);
+  const contributors = contributorsOf(deps.db, deps.house);
   const answers = new KnownAnswers(
     () => stateOf(deps.db),
     () => deps.house.clock.nowEpochMs(),

@@ -1,4 +1,5 @@
 import { KindRegistry, lookedKind, noteKind, photoKind, strikeKind } from '../book';
+import { courseKind, quarantineKind } from '../care';
 import { jobKind, timerKind } from '../doing';
 import { instrumentKind, readingsKind, seenKind } from '../readings';
 import { sourceKind, unitKind } from '../sources';
@@ -51,4 +52,6 @@ export const kinds = new KindRegistry({
   case: caseKind,
   poke: keptOnly,
   layout: keptOnly,
+  course: courseKind,
+  quarantine: quarantineKind,
 });

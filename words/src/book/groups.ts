@@ -9,6 +9,7 @@ export const groupWords: Record<BookGroupId, string> = {
   plants: 'plants and doses',
   work: 'jobs and timers',
   trouble: 'cases, pokes and plans',
+  care: 'courses and quarantines',
   rounds: 'rounds',
   notes: 'notes',
   photos: 'photos',

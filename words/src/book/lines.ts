@@ -14,6 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
+import { notedWords, quarantineReasonWords, schoolWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
@@ -213,6 +214,34 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     }
   },
   poke: ({ place, gas, note }) => `bed poked at ${place}: ${gasWords[gas]}${noteText(note)}`,
+  course: (payload) => {
+    switch (payload.step) {
+      case 'started':
+        return `course begun: ${payload.productName}, ${amountPlainly('volume', payload.netVolumeL)} net${noteText(payload.note)}`;
+      case 'given':
+        return `dose of day ${payload.day} given`;
+      case 'changed':
+        return `change of day ${payload.day} done`;
+      case 'missed':
+        return `dose of day ${payload.day} missed: all after it moves by a day`;
+      case 'ended':
+        return `course ended: ${payload.verdict}${noteText(payload.note)}`;
+      case 'looked':
+        return `looked after the course: ${payload.verdict}${noteText(payload.note)}`;
+    }
+  },
+  quarantine: (payload) => {
+    switch (payload.step) {
+      case 'opened':
+        return `quarantine opened (${quarantineReasonWords[payload.reason]}): ${schoolWords[payload.school]}${noteText(payload.note)}`;
+      case 'noted':
+        return `in quarantine: ${notedWords[payload.event]}${noteText(payload.note)}`;
+      case 'looked':
+        return `looked in quarantine: appetite ${payload.appetiteCount} of 3${noteText(payload.note)}`;
+      case 'left':
+        return `quarantine left${noteText(payload.reason)}`;
+    }
+  },
   layout: ({ rows }) => `plan of the tank drawn, ${rows[0]?.length ?? 0} by ${rows.length} squares`,
 };
 const noteText = (note: string): string => (note === '' ? '' : `; ${note}`);

@@ -83,6 +83,22 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
       [],
       due ? 'case: look again' : `case open${state ? `, ${state}` : ''}`,
     ),
+  'course-due': ({ productName, what, lateDays }) =>
+    plain(
+      what === 'end'
+        ? `${productName}: the course is through; say how it is, and put back what was taken out`
+        : `${productName}: ${courseDo[what]}${lateDays > 0 ? `, ${lateDays} ${lateDays === 1 ? 'day' : 'days'} late` : ''}`,
+      [],
+      what === 'end' ? 'close the course' : `${courseShort[what]}${lateDays > 0 ? ', late' : ''}`,
+    ),
+  course: ({ productName, courseDay }) =>
+    plain(`${productName}: day ${courseDay} of a course; nothing is due`, [], `course, day ${courseDay}`),
+  quarantine: ({ leftDays, free, lookedToday }) =>
+    plain(
+      `In quarantine${leftDays === null ? ' while a sign is there' : leftDays > 0 ? `, ${leftDays} ${leftDays === 1 ? 'day' : 'days'} to go` : ''}${free ? ': nothing stands in the way of leaving it' : ''}${lookedToday ? '' : '; look at it last of all, with its own net'}`,
+      [],
+      free ? 'quarantine is over' : 'in quarantine',
+    ),
   'not-worked-out': ({ what }) => ({
     text:
       what === 'forecast'
@@ -94,6 +110,8 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
   }),
   new: ({ name }) => plain(`New: ${name}`, [], `new: ${name.replace(/^(a|an|the) /, '')}`),
 };
+const courseDo = { dose: 'a dose is due', change: 'a change is due, then the dose', look: 'look again: did it hold?' };
+const courseShort = { dose: 'dose due', change: 'change due', look: 'look again' };
 function besideText({ changedNights, changeFraction, fresh }: BesideAlarm): string {
   const changed =
     changedNights === null

@@ -1,0 +1,79 @@
+import * as v from 'valibot';
+import { careVerdicts, quarantineReasons, quarantineSchools } from '#core/care';
+import { day, textUpTo, uuid, within } from '#contracts/shapes';
+
+const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
+const courseDay = v.pipe(within(1, 400), v.integer('must be a whole day'));
+/** As the label has it: what a pack treats, which days of a round, which changes. */
+export const courseLabel = v.pipe(
+  v.strictObject({
+    packTreatsL: v.optional(within(0.01, 100000)),
+    packTreatsUsGal: v.optional(within(0.01, 100000)),
+    doseDays: v.pipe(v.array(courseDay), v.minLength(1, 'needs one at least'), v.maxLength(60)),
+    changes: v.pipe(v.array(v.strictObject({ day: courseDay, fraction: within(0.01, 1) })), v.maxLength(60)),
+    maxRepeats: v.optional(v.pipe(within(0, 20), v.integer())),
+  }),
+  v.check(
+    (label) => (label.packTreatsL === undefined) !== (label.packTreatsUsGal === undefined),
+    'says what a pack treats, in litres or in US gallons',
+  ),
+);
+/** A course of treatment, step by step: its label, what was given, how it ended, how it looked weeks later. */
+export const coursePayload = v.variant('step', [
+  v.strictObject({
+    step: v.literal('started'),
+    agentId: v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent')),
+    productName: textUpTo(80),
+    label: courseLabel,
+    repeats: v.optional(v.pipe(within(0, 20), v.integer()), 0),
+    split: v.optional(v.boolean(), false),
+    netVolumeL: within(0.1, 100000),
+    startOn: day,
+    /** Who prescribed it, or where and when the keeper declares that it is sold lawfully without. */
+    prescription: v.optional(textUpTo(300)),
+    /** Why it is done although something speaks against it. */
+    overrideReason: v.optional(textUpTo(500)),
+    /** What spoke against it, word for word. */
+    warnings: v.optional(v.pipe(v.array(textUpTo(500)), v.maxLength(40)), []),
+    caseId: v.optional(uuid),
+    note,
+  }),
+  v.strictObject({ step: v.picklist(['given', 'changed', 'missed']), courseId: uuid, day: courseDay }),
+  v.strictObject({
+    step: v.picklist(['ended', 'looked']),
+    courseId: uuid,
+    verdict: v.picklist(careVerdicts, 'must be better, same or worse'),
+    note,
+  }),
+]);
+/** Apart from the others: opened, what was noted in it, looked at, left. */
+export const quarantinePayload = v.variant('step', [
+  v.strictObject({
+    step: v.literal('opened'),
+    school: v.picklist(quarantineSchools, 'is no known school'),
+    reason: v.picklist(quarantineReasons, 'must be new, sick or refuge'),
+    on: day,
+    note,
+  }),
+  v.strictObject({
+    step: v.literal('noted'),
+    quarantineId: uuid,
+    event: v.picklist(['wet-contact', 'sign', 'sign-ended'], 'is nothing that is noted'),
+    on: day,
+    note,
+  }),
+  v.strictObject({
+    step: v.literal('looked'),
+    quarantineId: uuid,
+    appetiteCount: v.pipe(within(0, 3), v.integer()),
+    note,
+  }),
+  v.strictObject({
+    step: v.literal('left'),
+    quarantineId: uuid,
+    /** Needed where something stood in the way. */
+    reason: v.optional(v.pipe(v.string(), v.maxLength(500)), ''),
+  }),
+]);
+export type CoursePayload = v.InferOutput<typeof coursePayload>;
+export type QuarantinePayload = v.InferOutput<typeof quarantinePayload>;

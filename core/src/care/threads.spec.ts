@@ -1,0 +1,157 @@
+import {
+  courseThreads,
+  dueOf,
+  quarantineThreads,
+  readyToEnd,
+  type CourseStep,
+  type CourseThread,
+  type QuarantineHappening,
+  type QuarantineStep,
+} from './threads';
+
+const at = (on: string, hour = 21): number => Date.parse(`${on}T${String(hour).padStart(2, '0')}:00:00Z`);
+const head = (on: string, entryId = `e${on}`) => ({ entryId, tankId: 'pen', atEpochMs: at(on) });
+const started: CourseStep = {
+  ...head('2026-03-01', 'c'),
+  step: 'started',
+  agentId: 'D07',
+  productName: 'a dewormer',
+  label: { packTreatsL: 40, doseDays: [1, 3], changes: [{ day: 5, fraction: 0.25 }] },
+  repeats: 0,
+  split: false,
+  netVolumeL: 80,
+  startOn: '2026-03-01',
+};
+const step = (on: string, of: { step: 'given' | 'changed' | 'missed'; day: number }): CourseStep => ({
+  ...head(on, `${of.step}${on}`),
+  courseId: 'c',
+  ...of,
+});
+const closed = (on: string, name: 'ended' | 'looked' = 'ended'): CourseStep => ({
+  ...head(on, name + on),
+  step: name,
+  courseId: 'c',
+  verdict: 'better',
+  note: '',
+});
+const thread = (steps: CourseStep[], today: string): CourseThread => {
+  const [found] = courseThreads([started, ...steps], { today, zone: 'UTC' });
+  if (!found) throw new Error('no course');
+  return found;
+};
+const due = (of: CourseThread): string[] => dueOf(of).map((d) => `${d.do} ${d.day} ${d.state}`);
+
+describe('a course as it stands', () => {
+  it('asks for what is due today, and for what is late before it', () => {
+    expect(due(thread([], '2026-03-01'))).toEqual(['dose 1 due']);
+    expect(due(thread([], '2026-03-03'))).toEqual(['dose 1 late', 'dose 3 due']);
+    expect(due(thread([step('2026-03-01', { step: 'given', day: 1 })], '2026-03-02'))).toEqual([]);
+    expect(thread([], '2026-03-01').packsPerDose).toBe(2);
+  });
+  it('a missed dose moves itself and all after it by a day: never a double', () => {
+    const of = thread(
+      [step('2026-03-01', { step: 'given', day: 1 }), step('2026-03-03', { step: 'missed', day: 3 })],
+      '2026-03-04',
+    );
+    expect(of.calendar.filter((d) => d.do !== 'look').map((d) => `${d.do} ${d.day}`)).toEqual([
+      'dose 1',
+      'dose 4',
+      'change 6',
+    ]);
+    expect(due(of)).toEqual(['dose 4 due']);
+    expect(of.missedCount).toBe(1);
+  });
+  it('is ready to end when all is given and changed; ended it asks only for its looks', () => {
+    const all = [
+      step('2026-03-01', { step: 'given', day: 1 }),
+      step('2026-03-03', { step: 'given', day: 3 }),
+      step('2026-03-05', { step: 'changed', day: 5 }),
+    ];
+    expect(readyToEnd(thread(all.slice(0, 2), '2026-03-05'))).toBeFalse();
+    expect(readyToEnd(thread(all, '2026-03-05'))).toBeTrue();
+    const ended = thread([...all, closed('2026-03-05')], '2026-03-12');
+    expect(readyToEnd(ended)).toBeFalse();
+    expect(due(ended)).toEqual(['look 12 due']);
+    expect(due(thread([...all, closed('2026-03-05'), closed('2026-03-12', 'looked')], '2026-03-13'))).toEqual([]);
+  });
+  it('ended early, what was not given is dropped', () => {
+    expect(thread([closed('2026-03-02')], '2026-03-04').calendar.map((d) => d.state)).toEqual([
+      'dropped',
+      'dropped',
+      'dropped',
+      'later',
+      'later',
+      'later',
+    ]);
+  });
+  it('steps of another course or another tank do not count', () => {
+    const other = { ...step('2026-03-01', { step: 'given', day: 1 }), tankId: 'other' };
+    const lost = { ...step('2026-03-01', { step: 'given', day: 1 }), courseId: 'x' } as CourseStep;
+    expect(due(thread([other, lost], '2026-03-01'))).toEqual(['dose 1 due']);
+  });
+  it('over the change of clocks days stay days', () => {
+    const spring: CourseStep = { ...started, startOn: '2026-03-28' };
+    const [of] = courseThreads([spring], { today: '2026-03-30', zone: 'Europe/Berlin' });
+    expect(of?.courseDay).toBe(3);
+  });
+});
+
+describe('a quarantine as it stands', () => {
+  const opened: QuarantineStep = {
+    ...head('2026-03-01', 'q'),
+    step: 'opened',
+    school: 'short',
+    reason: 'new',
+    on: '2026-03-01',
+  };
+  const of = (
+    steps: QuarantineStep[],
+    happened: QuarantineHappening[] = [],
+    today = '2026-03-10',
+    more: Partial<QuarantineStep> = {},
+  ) =>
+    quarantineThreads([{ ...opened, ...more } as QuarantineStep, ...steps], {
+      happened,
+      tempC: () => 25,
+      today,
+      zone: 'UTC',
+    })[0];
+  const happens = (on: string, kind: QuarantineHappening['event']['kind'], tankId = 'pen'): QuarantineHappening => ({
+    tankId,
+    event: { on, kind },
+  });
+  it('runs from its opening, and again from what happened to its tank since', () => {
+    expect(of([])?.clock?.exitOn).toBe('2026-03-15');
+    expect(of([], [happens('2026-03-05', 'arrival')])?.clock?.exitOn).toBe('2026-03-19');
+    expect(
+      of([], [happens('2026-03-05', 'arrival', 'other'), happens('2026-02-20', 'wet-contact')])?.clock?.exitOn,
+    ).toBe('2026-03-15');
+    expect(of([], [happens('2026-03-05', 'death')])?.clock?.blockedBy).toEqual(['time', 'death']);
+  });
+  it('a sign keeps it open until it is noted as ended', () => {
+    const noted = (on: string, event: 'sign' | 'sign-ended'): QuarantineStep => ({
+      ...head(on),
+      step: 'noted',
+      quarantineId: 'q',
+      event,
+      on,
+      note: '',
+    });
+    expect(of([noted('2026-03-05', 'sign')])?.clock?.exitOn).toBeNull();
+    expect(of([noted('2026-03-05', 'sign'), noted('2026-03-08', 'sign-ended')])?.clock?.exitOn).toBe('2026-03-22');
+  });
+  it('a refuge has no clock; a look of today is known; left it stands as it was then', () => {
+    expect(of([], [], '2026-03-10', { reason: 'refuge' })?.clock).toBeNull();
+    const looked: QuarantineStep = {
+      ...head('2026-03-10'),
+      step: 'looked',
+      quarantineId: 'q',
+      appetiteCount: 3,
+      note: '',
+    };
+    expect([of([looked])?.lookedToday, of([looked], [], '2026-03-11')?.lookedToday]).toEqual([true, false]);
+    const left: QuarantineStep = { ...head('2026-03-15'), step: 'left', quarantineId: 'q', reason: '' };
+    const gone = of([left], [happens('2026-03-20', 'arrival')], '2026-04-01');
+    expect([gone?.clock?.exitOn, gone?.clock?.blockedBy, gone?.left !== null]).toEqual(['2026-03-15', [], true]);
+  });
+});

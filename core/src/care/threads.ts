@@ -1,0 +1,214 @@
+import { Temporal } from 'temporal-polyfill';
+import { courseOf, type CourseDay, type CourseLabel } from './course';
+import { quarantineClock, type QuarantineClock, type QuarantineEvent, type QuarantineSchool } from './quarantine';
+
+export const careVerdicts = ['better', 'same', 'worse'] as const;
+export type CareVerdict = (typeof careVerdicts)[number];
+export const quarantineReasons = ['new', 'sick', 'refuge'] as const;
+export type QuarantineReason = (typeof quarantineReasons)[number];
+
+interface Head {
+  entryId: string;
+  tankId: string;
+  atEpochMs: number;
+}
+export interface CoursePlan {
+  agentId: string;
+  productName: string;
+  label: CourseLabel;
+  repeats: number;
+  split: boolean;
+  netVolumeL: number;
+  /** Of the calendar: day 1. */
+  startOn: string;
+}
+export type CourseStep = Head &
+  (
+    | ({ step: 'started' } & CoursePlan)
+    | { step: 'given' | 'changed' | 'missed'; courseId: string; day: number }
+    | { step: 'ended' | 'looked'; courseId: string; verdict: CareVerdict; note: string }
+  );
+type LaterStep = Exclude<CourseStep, { step: 'started' }>;
+export interface CareLook {
+  atEpochMs: number;
+  verdict: CareVerdict;
+  note: string;
+}
+export type CourseDayState = 'done' | 'late' | 'due' | 'later' | 'dropped';
+/** One course as it stands: what is due, what is late, how it ended. */
+export interface CourseThread {
+  courseId: string;
+  tankId: string;
+  plan: CoursePlan;
+  packsPerDose: number;
+  calendar: readonly (CourseDay & { state: CourseDayState })[];
+  /** Which day of the course today is. */
+  courseDay: number;
+  ended: CareLook | null;
+  looks: readonly CareLook[];
+  missedCount: number;
+}
+
+/** Days counted from 1 on the first of them. */
+const dayNumber = (startOn: string, on: string): number =>
+  Temporal.PlainDate.from(startOn).until(Temporal.PlainDate.from(on), { largestUnit: 'days' }).days + 1;
+const dateIn = (atEpochMs: number, zone: string): string =>
+  Temporal.Instant.fromEpochMilliseconds(Math.trunc(atEpochMs)).toZonedDateTimeISO(zone).toPlainDate().toString();
+
+/** A dose that was missed moves itself and all after it by a day: given later, never twice at once. */
+function moved(calendar: readonly CourseDay[], missedDays: readonly number[]): CourseDay[] {
+  return [...missedDays]
+    .sort((a, b) => a - b)
+    .reduce<CourseDay[]>(
+      (days, missed) => days.map((d) => (d.day >= missed ? { ...d, day: d.day + 1 } : d)),
+      [...calendar],
+    );
+}
+
+/**
+ * Courses as threads of the book, the newest first; steps that belong to none are left out.
+ * @example courseThreads(steps, { today: '2026-03-14', zone: 'UTC' })[0]?.calendar
+ */
+export function courseThreads(
+  steps: readonly CourseStep[],
+  { today, zone }: { today: string; zone: string },
+): CourseThread[] {
+  const ordered = [...steps].sort((a, b) => a.atEpochMs - b.atEpochMs);
+  return ordered
+    .flatMap((start) => (start.step === 'started' ? threadOf(start, ordered, { today, zone }) : []))
+    .reverse();
+}
+function threadOf(
+  start: Extract<CourseStep, { step: 'started' }>,
+  all: readonly CourseStep[],
+  { today, zone }: { today: string; zone: string },
+): CourseThread[] {
+  const planned = courseOf({
+    netVolumeL: start.netVolumeL,
+    label: start.label,
+    repeats: start.repeats,
+    packsCanBeSplit: start.split,
+  });
+  if (!planned.ok) return [];
+  const own = all.filter(
+    (s): s is LaterStep => s.step !== 'started' && s.courseId === start.entryId && s.tankId === start.tankId,
+  );
+  const days = (step: LaterStep['step']): number[] =>
+    own.flatMap((s) => (s.step === step && 'day' in s ? [s.day] : []));
+  const looksOf = (step: LaterStep['step']): CareLook[] =>
+    own.flatMap((s) =>
+      s.step === step && 'verdict' in s ? [{ atEpochMs: s.atEpochMs, verdict: s.verdict, note: s.note }] : [],
+    );
+  const [ended = null] = looksOf('ended');
+  const looks = looksOf('looked');
+  const now = dayNumber(start.startOn, today);
+  const stateOf = (d: CourseDay): CourseDayState => {
+    const done =
+      d.do === 'look'
+        ? looks.some((l) => dayNumber(start.startOn, dateIn(l.atEpochMs, zone)) >= d.day)
+        : days(d.do === 'dose' ? 'given' : 'changed').includes(d.day);
+    if (done) return 'done';
+    // What is over asks for nothing but its looks.
+    if (ended && d.do !== 'look') return 'dropped';
+    return d.day < now ? 'late' : d.day === now ? 'due' : 'later';
+  };
+  const missed = days('missed');
+  return [
+    {
+      courseId: start.entryId,
+      tankId: start.tankId,
+      plan: start,
+      packsPerDose: planned.value.packsPerDose,
+      calendar: moved(planned.value.calendar, missed).map((d) => ({ ...d, state: stateOf(d) })),
+      courseDay: now,
+      ended,
+      looks,
+      missedCount: missed.length,
+    },
+  ];
+}
+/** What a course asks for today: what is late before what is due; a look only after its end. */
+export const dueOf = (of: CourseThread): CourseThread['calendar'] =>
+  of.calendar.filter(
+    (d) => (d.state === 'late' || d.state === 'due') && (of.ended === null ? d.do !== 'look' : d.do === 'look'),
+  );
+/** Nothing is left to give or change, and it was not closed. */
+export const readyToEnd = (of: CourseThread): boolean =>
+  of.ended === null && of.calendar.every((d) => d.do === 'look' || d.state === 'done');
+
+export type QuarantineStep = Head &
+  (
+    | { step: 'opened'; school: QuarantineSchool; reason: QuarantineReason; on: string }
+    | { step: 'noted'; quarantineId: string; event: 'wet-contact' | 'sign' | 'sign-ended'; on: string; note: string }
+    | { step: 'looked'; quarantineId: string; appetiteCount: number; note: string }
+    | { step: 'left'; quarantineId: string; reason: string }
+  );
+/** What else of the book sets the clock of a quarantine. */
+export interface QuarantineHappening {
+  tankId: string;
+  event: QuarantineEvent;
+}
+export interface QuarantineThread {
+  quarantineId: string;
+  tankId: string;
+  school: QuarantineSchool;
+  reason: QuarantineReason;
+  openedOn: string;
+  /** Null for a refuge: it has no clock of disease. */
+  clock: QuarantineClock | null;
+  lookedToday: boolean;
+  left: { atEpochMs: number; reason: string } | null;
+}
+
+/**
+ * Quarantines as threads of the book, the newest first, each with its clock as of today: by what was noted in it, and by
+ * arrivals, deaths, wet contacts and ended treatments of its tank since it was opened.
+ * @example quarantineThreads(steps, { happened, tempC: () => 25, today: '2026-03-14', zone: 'UTC' })
+ */
+export function quarantineThreads(
+  steps: readonly QuarantineStep[],
+  {
+    happened,
+    tempC,
+    today,
+    zone,
+  }: {
+    happened: readonly QuarantineHappening[];
+    tempC: (tankId: string) => number;
+    today: string;
+    zone: string;
+  },
+): QuarantineThread[] {
+  const ordered = [...steps].sort((a, b) => a.atEpochMs - b.atEpochMs);
+  return ordered
+    .flatMap((open): QuarantineThread[] => {
+      if (open.step !== 'opened') return [];
+      const own = ordered.filter(
+        (s): s is Exclude<QuarantineStep, { step: 'opened' }> =>
+          s.step !== 'opened' && s.quarantineId === open.entryId && s.tankId === open.tankId,
+      );
+      const [left = null] = own.flatMap((s) =>
+        s.step === 'left' ? [{ atEpochMs: s.atEpochMs, reason: s.reason }] : [],
+      );
+      const until = left ? dateIn(left.atEpochMs, zone) : today;
+      const events: QuarantineEvent[] = [
+        { on: open.on, kind: 'arrival' as const },
+        ...own.flatMap((s): QuarantineEvent[] => (s.step === 'noted' ? [{ on: s.on, kind: s.event }] : [])),
+        ...happened.filter((h) => h.tankId === open.tankId && h.event.on >= open.on).map((h) => h.event),
+      ].filter((e) => e.on <= until);
+      const clock = quarantineClock({ school: open.school, tempC: tempC(open.tankId), events, today: until });
+      return [
+        {
+          quarantineId: open.entryId,
+          tankId: open.tankId,
+          school: open.school,
+          reason: open.reason,
+          openedOn: open.on,
+          clock: open.reason === 'refuge' || !clock.ok ? null : clock.value,
+          lookedToday: own.some((s) => s.step === 'looked' && dateIn(s.atEpochMs, zone) === today),
+          left,
+        },
+      ];
+    })
+    .reverse();
+}

@@ -1,0 +1,98 @@
+import { careKnowledge } from '#almanac/care';
+import { bookKinds } from '#almanac/kinds';
+import { courseOf, mayDose } from '#core/care';
+import type { CoursePayload, QuarantinePayload } from '#contracts/book';
+import { readDiary, type KindModule } from '../book';
+import type { Tx } from '../db';
+import type { FieldFault } from '../problems';
+
+type Started = Extract<CoursePayload, { step: 'started' }>;
+const agentOf = (id: string) => careKnowledge.agents.find((a) => a.id === id);
+
+/** A course as its label has it, with the prescription it needs; a step belongs to a course of its tank that is not over. */
+export const courseKind: KindModule<'course'> = {
+  faults: ({ payload }) => (payload.step === 'started' ? startFaults(payload) : []),
+  check: async (tx, { id, payload, subjectId }) => {
+    const rows = (await readDiary({ db: tx }, { kinds: ['course'], subjectIds: [subjectId] })).filter(
+      (row) => row.entryId !== id,
+    );
+    const over = (courseId: string): boolean =>
+      rows.some(({ payload: p }) => p.step === 'ended' && p.courseId === courseId);
+    if (payload.step === 'started') {
+      const running = rows.flatMap(({ entryId, payload: p }) =>
+        p.step === 'started' && !over(entryId) ? [p.agentId] : [],
+      );
+      return pairFaults(payload, running);
+    }
+    const start = rows.find((r) => r.entryId === payload.courseId)?.payload;
+    if (start?.step !== 'started') return [{ field: 'courseId', message: 'is not in the book' }];
+    if (payload.step !== 'looked' && over(payload.courseId))
+      return [{ field: 'courseId', message: 'is ended already' }];
+    const twice =
+      'day' in payload &&
+      rows.some(
+        ({ payload: p }) =>
+          'day' in p && p.step === payload.step && p.courseId === payload.courseId && p.day === payload.day,
+      );
+    return twice ? [{ field: 'day', message: 'is in the book already: never a double' }] : [];
+  },
+};
+function startFaults(payload: Started): FieldFault[] {
+  const agent = agentOf(payload.agentId);
+  if (!agent) return [{ field: 'agentId', message: 'is not known' }];
+  const planned = courseOf({
+    netVolumeL: payload.netVolumeL,
+    label: payload.label,
+    repeats: payload.repeats,
+    packsCanBeSplit: payload.split,
+  });
+  return [
+    ...(agent.prescription === 'needed' && (payload.prescription ?? '').trim() === ''
+      ? [{ field: 'prescription', message: 'is needed: who prescribed it, or where it is sold lawfully without' }]
+      : []),
+    ...(planned.ok ? [] : [{ field: 'label', message: 'cannot be worked out' }]),
+  ];
+}
+/** What must never meet in one water: with a reason at most, where people would be harmed not at all. */
+function pairFaults(payload: Started, runningIds: readonly string[]): FieldFault[] {
+  const verdict = mayDose(
+    { agent: payload.agentId, kinds: [], water: {}, alsoPresent: runningIds },
+    careKnowledge,
+    bookKinds,
+  );
+  if (!verdict.ok) return [];
+  if (verdict.value.final)
+    return [{ field: 'agentId', message: 'must never meet what is in this water: people are harmed' }];
+  return verdict.value.verdict === 'blocked' && (payload.overrideReason ?? '').trim() === ''
+    ? [{ field: 'overrideReason', message: 'is needed: another course in this water speaks against it' }]
+    : [];
+}
+
+/** A step belongs to a quarantine of its tank that was not left. */
+export const quarantineKind: KindModule<'quarantine'> = {
+  check: async (tx, { id, payload, subjectId }) =>
+    payload.step === 'opened' ? openFaults(tx, id, subjectId) : stepFaults(tx, { id, payload, subjectId }),
+};
+const quarantinesOf = async (tx: Tx, id: string, subjectId: string) =>
+  (await readDiary({ db: tx }, { kinds: ['quarantine'], subjectIds: [subjectId] })).filter((row) => row.entryId !== id);
+async function openFaults(tx: Tx, id: string, subjectId: string): Promise<FieldFault[]> {
+  const rows = await quarantinesOf(tx, id, subjectId);
+  const leftIds = rows.flatMap(({ payload }) => (payload.step === 'left' ? [payload.quarantineId] : []));
+  return rows.some((r) => r.payload.step === 'opened' && !leftIds.includes(r.entryId))
+    ? [{ field: 'step', message: 'a quarantine is open in this tank already: note what came in instead' }]
+    : [];
+}
+async function stepFaults(
+  tx: Tx,
+  {
+    id,
+    payload,
+    subjectId,
+  }: { id: string; payload: Exclude<QuarantinePayload, { step: 'opened' }>; subjectId: string },
+): Promise<FieldFault[]> {
+  const rows = await quarantinesOf(tx, id, subjectId);
+  const opened = rows.find((r) => r.entryId === payload.quarantineId)?.payload;
+  if (opened?.step !== 'opened') return [{ field: 'quarantineId', message: 'is not in the book' }];
+  const left = rows.some(({ payload: p }) => p.step === 'left' && p.quarantineId === payload.quarantineId);
+  return left ? [{ field: 'quarantineId', message: 'is left already' }] : [];
+}

@@ -1,0 +1,128 @@
+import type { PayloadOf, SentEntry } from '#contracts/book';
+import type { Tonight } from '#contracts/tonight';
+import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
+
+let house: TestHouse;
+beforeAll(async () => (house = await openTestHouse()));
+afterAll(() => house.close());
+const refused = (...entries: SentEntry[]) => refusedBy(house, ...entries);
+const taken = async (...entries: SentEntry[]) => {
+  expect(await refused(...entries)).toEqual([]);
+};
+const newTank = async (): Promise<string> => {
+  const tank = id();
+  await house.write(tankEntry(tank));
+  return tank;
+};
+const dayText = (days: number): string => at(days).slice(0, 10);
+type Started = Extract<PayloadOf<'course'>, { step: 'started' }>;
+const course = (tank: string, payload: PayloadOf<'course'>, days = 0) => entry('course', tank, payload, at(days, -10));
+const started = (tank: string, more: Partial<Started> = {}, days = 0) =>
+  course(
+    tank,
+    {
+      step: 'started',
+      agentId: 'D07',
+      productName: 'a dewormer',
+      label: { packTreatsL: 40, doseDays: [1, 3], changes: [{ day: 5, fraction: 0.25 }] },
+      netVolumeL: 54,
+      startOn: dayText(days),
+      ...more,
+    },
+    days,
+  );
+const quarantine = (tank: string, payload: PayloadOf<'quarantine'>, days = 0) =>
+  entry('quarantine', tank, payload, at(days, -10));
+const said = async (tankId: string) => {
+  const { tanks } = (await house.get<Tonight>('/api/tonight')).body;
+  return tanks.find((t) => t.tankId === tankId)?.contributions.filter((c) => /^(course|quarantine):/.test(c.id)) ?? [];
+};
+
+describe('a course is checked', () => {
+  it('by its agent, its label, and the prescription that an antibiotic needs', async () => {
+    const tank = await newTank();
+    expect(await refused(started(tank, { agentId: 'D99' }))).toEqual(['agentId: is not known']);
+    expect(await refused(started(tank, { agentId: 'D14' }))).toEqual([
+      'prescription: is needed: who prescribed it, or where it is sold lawfully without',
+    ]);
+    expect(await refused(started(tank, { agentId: 'D14', prescription: '  ' }))).toHaveSize(1);
+    await taken(started(tank, { agentId: 'D14', prescription: 'a veterinarian, two weeks ago' }));
+    const other = await newTank();
+    expect(await refused(started(other, { label: { doseDays: [1], changes: [] } }))).toEqual([
+      'label: says what a pack treats, in litres or in US gallons',
+    ]);
+    expect(
+      await refused(
+        started(other, { repeats: 2, label: { packTreatsL: 40, doseDays: [1], changes: [], maxRepeats: 1 } }),
+      ),
+    ).toEqual(['label: cannot be worked out']);
+  });
+  it('by what runs in the same water: two antibiotics need a reason, what harms people is refused whatever the reason', async () => {
+    const tank = await newTank();
+    await taken(started(tank, { agentId: 'D14', prescription: 'x' }));
+    const second = { agentId: 'D12', prescription: 'x' };
+    expect(await refused(started(tank, second))).toEqual([
+      'overrideReason: is needed: another course in this water speaks against it',
+    ]);
+    await taken(started(tank, { ...second, overrideReason: 'the veterinarian wants both' }));
+    const tub = await newTank();
+    await taken(started(tub, { agentId: 'D03' }));
+    expect(await refused(started(tub, { agentId: 'D17', overrideReason: 'I want it' }))).toEqual([
+      'agentId: must never meet what is in this water: people are harmed',
+    ]);
+  });
+  it('steps belong to a course of their tank that is not over, and a day is given once', async () => {
+    const [tank, other] = [await newTank(), await newTank()];
+    const first = started(tank);
+    await taken(first);
+    const give = (day: number, courseId = first.id, where = tank) => course(where, { step: 'given', courseId, day });
+    expect(await refused(give(1, id()))).toEqual(['courseId: is not in the book']);
+    expect(await refused(give(1, first.id, other))).toEqual(['courseId: is not in the book']);
+    await taken(give(1));
+    expect(await refused(give(1))).toEqual(['day: is in the book already: never a double']);
+    await taken(course(tank, { step: 'ended', courseId: first.id, verdict: 'better' }));
+    expect(await refused(give(3))).toEqual(['courseId: is ended already']);
+    await taken(course(tank, { step: 'looked', courseId: first.id, verdict: 'same' }));
+  });
+});
+
+describe('a course on the round', () => {
+  it('a dose that is due must be given; given it is a note; late it says how late', async () => {
+    const tank = await newTank();
+    const first = started(tank);
+    await taken(first);
+    expect((await said(tank)).map((c) => [c.severity, c.short])).toEqual([['act', 'dose due']]);
+    await taken(course(tank, { step: 'given', courseId: first.id, day: 1 }));
+    expect((await said(tank)).map((c) => c.severity)).toEqual(['note']);
+    const late = await newTank();
+    await taken(started(late, {}, 1));
+    expect((await said(late))[0]?.text).toContain('1 day late');
+  });
+});
+
+describe('a quarantine is checked and told', () => {
+  it('one at a time in a tank; steps belong to one that was not left', async () => {
+    const tank = await newTank();
+    const open = quarantine(tank, { step: 'opened', school: 'short', reason: 'new', on: dayText(20) });
+    await taken(open);
+    expect(
+      await refused(quarantine(tank, { step: 'opened', school: 'observe', reason: 'new', on: dayText(0) })),
+    ).toHaveSize(1);
+    const look = (quarantineId: string) => quarantine(tank, { step: 'looked', quarantineId, appetiteCount: 3 });
+    expect(await refused(look(id()))).toEqual(['quarantineId: is not in the book']);
+    expect((await said(tank))[0]?.severity).toBe('watch');
+    await taken(look(open.id));
+    expect((await said(tank)).map((c) => [c.severity, c.short])).toEqual([['note', 'quarantine is over']]);
+    await taken(quarantine(tank, { step: 'left', quarantineId: open.id }));
+    expect(await said(tank)).toEqual([]);
+    expect(await refused(look(open.id))).toEqual(['quarantineId: is left already']);
+  });
+  it('an arrival, a death and a wet contact of its tank move its clock', async () => {
+    const tank = await newTank();
+    await taken(quarantine(tank, { step: 'opened', school: 'short', reason: 'new', on: dayText(20) }));
+    await taken(entry('stock', tank, { event: 'arrived', kindId: 'ember-tetra', count: { lo: 5, hi: 5 } }, at(10)));
+    expect((await said(tank))[0]?.text).toContain('4 days to go');
+    await taken(entry('fact', tank, { about: 'shared', thing: 'net', withTankId: tank }, at(2)));
+    expect((await said(tank))[0]?.text).toContain('12 days to go');
+  });
+});

@@ -1,0 +1,2 @@
+export { courseKind, quarantineKind } from './care-kinds';
+export { careContributions } from './care-contributions';

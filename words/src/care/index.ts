@@ -1,0 +1,13 @@
+export {
+  agentSortWords,
+  blockWords,
+  dayDoWords,
+  doseReasonWords,
+  doseText,
+  exposedWords,
+  notedWords,
+  quarantineReasonWords,
+  schoolWords,
+  verdictWords,
+  wayWords,
+} from './care';
