@@ -1,3 +1,3 @@
 export { groupWords } from './groups';
 export { doneWords, lineWords } from './lines';
-export { countText, kindName, labelOf, shortOf, type NameOf } from './names';
+export { kindName, labelOf, shortOf, type NameOf } from './names';

@@ -131,8 +131,28 @@ export const pages: Routes = [
   },
   {
     path: 'trouble/:tankId/history',
-    title: 'A case · Night Ledger',
+    title: 'History for a veterinarian · Night Ledger',
     loadComponent: async () => (await import('../trouble/history-screen')).HistoryScreen,
+  },
+  {
+    path: 'care',
+    title: 'Care · Night Ledger',
+    loadComponent: async () => (await import('../care/care-screen')).CareScreen,
+  },
+  {
+    path: 'care/course',
+    title: 'Plan a course · Night Ledger',
+    loadComponent: async () => (await import('../care/course-screen')).CourseScreen,
+  },
+  {
+    path: 'care/dip',
+    title: 'Dips and baths · Night Ledger',
+    loadComponent: async () => (await import('../care/dip-screen')).DipScreen,
+  },
+  {
+    path: 'care/trace',
+    title: 'Who touched whom · Night Ledger',
+    loadComponent: async () => (await import('../care/trace-screen')).TraceScreen,
   },
   {
     path: 'supplies',
@@ -153,6 +173,11 @@ export const pages: Routes = [
     path: 'almanac',
     title: 'Almanac · Night Ledger',
     loadComponent: async () => (await import('../almanac/almanac-screen')).AlmanacScreen,
+  },
+  {
+    path: 'almanac/care',
+    title: 'Agents · Night Ledger',
+    loadComponent: async () => (await import('../care/agents-screen')).AgentsScreen,
   },
   {
     path: 'almanac/trouble',
@@ -181,6 +206,7 @@ export const menu = [
   { path: '/sources', word: 'Sources', key: 's', under: 'Water' },
   { path: '/stock', word: 'Stock', key: 'l', thumb: true },
   { path: '/trouble', word: 'Trouble', key: 'x' },
+  { path: '/care', word: 'Care', key: 'c' },
   { path: '/supplies', word: 'Supplies', key: 'u' },
   { path: '/book', word: 'Book', key: 'b' },
   { path: '/almanac', word: 'Almanac', key: 'a' },
@@ -201,6 +227,10 @@ export const places = [
   { path: '/stock/kinds', word: 'Kinds' },
   { path: '/tanks/new', word: 'Add a tank' },
   { path: '/almanac/trouble', word: 'Trouble: what is known' },
+  { path: '/care/course', word: 'Plan a course' },
+  { path: '/care/dip', word: 'Dips and baths' },
+  { path: '/care/trace', word: 'Who touched whom' },
+  { path: '/almanac/care', word: 'Agents: what is known' },
   { path: '/book/import', word: 'Take in a table' },
   { path: '/settings', word: 'Settings' },
 ] as const;

@@ -1,0 +1,134 @@
+import { nightOn } from '#core/tonight';
+import {
+  courseThreads,
+  quarantineThreads,
+  type Contact,
+  type ContactKind,
+  type CourseStep,
+  type CourseThread,
+  type QuarantineHappening,
+  type QuarantineStep,
+  type QuarantineThread,
+} from '#core/care';
+import type { ReadPayloadOf } from '#contracts/book';
+import type { DiaryEntry } from '../base/scribe';
+
+type CareKind = 'course' | 'quarantine' | 'stock' | 'arrival' | 'fact' | 'cycling';
+type Of<K extends CareKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
+const of = <K extends CareKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] =>
+  diary.filter((e) => e.kind === kind) as Of<K>[];
+
+/** The kinds of entry that care is read from. */
+export const careDiaryKinds = ['course', 'quarantine', 'stock', 'arrival', 'fact', 'cycling'] as const;
+
+/** Courses and quarantines of the house as they stand, from its diary. */
+export function careOfHouse(
+  diary: readonly DiaryEntry[],
+  { nowEpochMs, zone, tempC }: { nowEpochMs: number; zone: string; tempC: (tankId: string) => number },
+): { courses: CourseThread[]; quarantines: QuarantineThread[] } {
+  const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
+  const today = on(nowEpochMs);
+  const head = ({ entryId, subjectId, atEpochMs }: DiaryEntry) => ({ entryId, tankId: subjectId, atEpochMs });
+  const courses = courseThreads(
+    of(diary, 'course').map((e): CourseStep => ({ ...head(e), ...e.payload })),
+    { today, zone },
+  );
+  const happened: QuarantineHappening[] = [
+    ...of(diary, 'arrival').map((e) => happening(e, 'arrival', on)),
+    ...of(diary, 'stock').flatMap((e): QuarantineHappening[] => {
+      if (e.payload.event === 'died') return [happening(e, 'death', on)];
+      return e.payload.event === 'arrived' || e.payload.event === 'moved-in' ? [happening(e, 'arrival', on)] : [];
+    }),
+    ...of(diary, 'fact').flatMap((e): QuarantineHappening[] =>
+      e.payload.about === 'shared' && e.payload.disinfected !== true ? [happening(e, 'wet-contact', on)] : [],
+    ),
+    ...courses.flatMap((c): QuarantineHappening[] =>
+      c.ended ? [{ tankId: c.tankId, event: { on: on(c.ended.atEpochMs), kind: 'treatment-ended' } }] : [],
+    ),
+  ];
+  const quarantines = quarantineThreads(
+    of(diary, 'quarantine').map((e): QuarantineStep => ({ ...head(e), ...e.payload })),
+    { happened, tempC, today, zone },
+  );
+  return { courses, quarantines };
+}
+const happening = (
+  e: DiaryEntry,
+  kind: QuarantineHappening['event']['kind'],
+  on: (atEpochMs: number) => string,
+): QuarantineHappening => ({ tankId: e.subjectId, event: { on: on(e.atEpochMs), kind } });
+
+const dayMs = 86_400_000;
+/** Days since 1970, so that a trace can reckon with them. */
+export const dayOf = (atEpochMs: number): number => Math.floor(atEpochMs / dayMs);
+const ways: Readonly<Record<string, ContactKind>> = {
+  net: 'net',
+  siphon: 'siphon',
+  hose: 'hose',
+  'filter-media': 'media',
+  water: 'water',
+  plants: 'plants',
+  hands: 'hands',
+};
+/** Every contact between tanks that the book holds: moves, shared things both ways, media that seeded another tank. */
+export function contactsOfHouse(diary: readonly DiaryEntry[]): (Contact & { atEpochMs: number })[] {
+  const contact = (
+    e: DiaryEntry,
+    from: string,
+    to: string,
+    kind: ContactKind,
+    broken = false,
+  ): (Contact & { atEpochMs: number })[] =>
+    from === to ? [] : [{ from, to, kind, broken, atDay: dayOf(e.atEpochMs), atEpochMs: e.atEpochMs }];
+  return [
+    ...of(diary, 'fact').flatMap((e) => {
+      const { payload } = e;
+      if (payload.about !== 'shared') return [];
+      const kind = ways[payload.thing] ?? 'hands';
+      const broken = payload.disinfected === true;
+      return [
+        ...contact(e, e.subjectId, payload.withTankId, kind, broken),
+        ...contact(e, payload.withTankId, e.subjectId, kind, broken),
+      ];
+    }),
+    ...of(diary, 'stock').flatMap((e) => {
+      const other = e.payload.otherTankId;
+      if (other === undefined) return [];
+      // A move is written on both its ends; one of them is enough.
+      return e.payload.event === 'moved-in'
+        ? contact(e, other, e.subjectId, 'animals')
+        : e.payload.event === 'moved-out'
+          ? contact(e, e.subjectId, other, 'animals')
+          : [];
+    }),
+    ...of(diary, 'cycling').flatMap((e) =>
+      e.payload.step === 'seeded' && e.payload.fromTankId !== undefined
+        ? contact(e, e.payload.fromTankId, e.subjectId, 'media')
+        : [],
+    ),
+  ].filter(
+    (c, i, all) =>
+      all.findIndex((d) => d.from === c.from && d.to === c.to && d.kind === c.kind && d.atDay === c.atDay) === i,
+  );
+}
+
+/** Days as one types them: `1 3 5`. Null where one is none. */
+export function daysFrom(text: string): number[] | null {
+  const words = text.split(/[\s,;]+/).filter(Boolean);
+  const days = words.map(Number);
+  return days.every((d) => Number.isInteger(d) && d >= 1 && d <= 400) ? days : null;
+}
+/** Changes as one types them: `5 25%` or `5:25`, several with a comma between. */
+export function changesFrom(text: string): { day: number; fraction: number }[] | null {
+  const pieces = text
+    .split(/[,;]/)
+    .map((p) => p.trim())
+    .filter(Boolean);
+  const changes = pieces.map((piece) => {
+    const found = /^(\d{1,3})\s*(?::|\s)\s*(\d{1,3}(?:\.\d+)?)\s*%?$/.exec(piece);
+    return found ? { day: Number(found[1]), fraction: Number(found[2]) / 100 } : null;
+  });
+  return changes.every((c) => c !== null && c.day >= 1 && c.fraction > 0 && c.fraction <= 1)
+    ? changes.filter((c) => c !== null)
+    : null;
+}

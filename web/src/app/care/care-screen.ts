@@ -1,0 +1,212 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { careKnowledge } from '#almanac/care';
+import {
+  careVerdicts,
+  dueOf,
+  quarantineReasons,
+  quarantineSchools,
+  readyToEnd,
+  type CareVerdict,
+  type CourseThread,
+  type QuarantineReason,
+  type QuarantineSchool,
+  type QuarantineThread,
+} from '#core/care';
+import { middle } from '#core/readings';
+import { nightOn } from '#core/tonight';
+import type { PayloadOf } from '#contracts/book';
+import { blockWords, dayDoWords, notedWords, quarantineReasonWords, schoolWords, verdictWords } from '#words/care';
+import { amount } from '#words/units';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore } from '../stock';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { dayText } from '../ui/words';
+import { careDiaryKinds, careOfHouse } from './care-book';
+import { CareNav } from './care-nav';
+
+const assumedC = 25;
+/** Back in or on again at the close of a course, each ticked. */
+const closing = [
+  'Carbon or resin back in',
+  'UV and ozone on again',
+  'Light, lid and air as they were',
+  'Ammonia and nitrite daily for a week more',
+];
+
+/** What is under way: courses with what is due, quarantines with their clocks. */
+@Component({
+  selector: 'nl-care',
+  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, Choice, Option, Field, CareNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './care-screen.html',
+  styleUrl: './care-screen.scss',
+})
+export class CareScreen {
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+  protected readonly verdicts = careVerdicts;
+  protected readonly verdictNames = verdictWords;
+  protected readonly schools = quarantineSchools;
+  protected readonly schoolNames = schoolWords;
+  protected readonly reasons = quarantineReasons;
+  protected readonly reasonNames = quarantineReasonWords;
+  protected readonly notes = ['sign', 'sign-ended', 'wet-contact'] as const;
+  protected readonly noteNames = notedWords;
+  protected readonly appetites = [0, 1, 2, 3];
+  protected readonly closing = closing;
+  protected readonly ticked = signal<readonly string[]>([]);
+  protected readonly said = signal('');
+  protected readonly tankId = signal('');
+  protected readonly school = signal<QuarantineSchool>('observe');
+  protected readonly reason = signal<QuarantineReason>('new');
+  protected readonly leaveReason = signal('');
+  protected readonly faultOf = signal<Readonly<Record<string, string>>>({});
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+  }
+  private readonly care = computed(() =>
+    careOfHouse(this.diary.entries(), {
+      nowEpochMs: this.house.nowEpochMs(),
+      zone: this.house.zone(),
+      tempC: (tankId) => {
+        const read = this.stock.stockOf(tankId)?.tank.water.tempC;
+        return read ? middle(read) : assumedC;
+      },
+    }),
+  );
+  protected readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
+  protected readonly running = computed(() =>
+    this.care()
+      .courses.filter((c) => c.ended === null)
+      .map((c) => this.shown(c)),
+  );
+  protected readonly over = computed(() =>
+    this.care()
+      .courses.filter((c) => c.ended !== null)
+      .map((c) => this.shown(c)),
+  );
+  protected readonly pens = computed(() =>
+    this.care()
+      .quarantines.filter((q) => q.left === null)
+      .map((q) => this.penShown(q)),
+  );
+  protected readonly leftPens = computed(() =>
+    this.care()
+      .quarantines.filter((q) => q.left !== null)
+      .map((q) => `${this.nameOf(q.tankId)}: ${dayText(q.openedOn)}, ${quarantineReasonWords[q.reason]}`),
+  );
+  private shown(of: CourseThread) {
+    const agent = careKnowledge.agents.find((a) => a.id === of.plan.agentId);
+    return {
+      of,
+      name: this.nameOf(of.tankId),
+      agent: agent?.name ?? of.plan.agentId,
+      people: agent?.people ?? '',
+      removal: agent?.removal ?? '',
+      volume: amount('volume', of.plan.netVolumeL, 0),
+      due: dueOf(of).map((d) => ({
+        ...d,
+        text: `Day ${d.day}: ${dayDoWords[d.do]}${d.packs === undefined ? '' : `, ${Number(d.packs.toPrecision(3))} ${d.packs === 1 ? 'pack' : 'packs'}`}${d.changeL === undefined ? '' : `, ${amount('volume', d.changeL, 1)}`}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
+      })),
+      ready: readyToEnd(of),
+      days: of.calendar.map((d) => ({
+        ...d,
+        text: `${dayDoWords[d.do]}${d.packs === undefined ? '' : ` ${Number(d.packs.toPrecision(3))}`}${d.changeL === undefined ? '' : ` ${amount('volume', d.changeL, 1)}`}`,
+      })),
+      verdict: of.ended ? verdictWords[of.ended.verdict] : '',
+      looks: of.looks.map((l) => `${verdictWords[l.verdict]}${l.note ? `: ${l.note}` : ''}`).join('; '),
+    };
+  }
+  private penShown(of: QuarantineThread) {
+    return {
+      of,
+      name: this.nameOf(of.tankId),
+      what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : 'clean water and food, no clock'}`,
+      exit: of.clock
+        ? of.clock.exitOn
+          ? `Ends ${dayText(of.clock.exitOn)}: ${setByWords[of.clock.setBy]} on ${dayText(of.clock.clockStartOn)} set it.`
+          : 'No end while a sign is there.'
+        : '',
+      stretched: of.clock?.stretchedExitOn
+        ? `In water this cool the parasites need longer: better ${dayText(of.clock.stretchedExitOn)}.`
+        : '',
+      blocks: (of.clock?.blockedBy ?? []).map((b) => blockWords[b]),
+    };
+  }
+  protected tick(text: string): void {
+    this.ticked.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
+  }
+  protected give(of: CourseThread, step: 'given' | 'changed' | 'missed', day: number): Promise<boolean> {
+    return this.write(of.tankId, 'course', { step, courseId: of.courseId, day }, `Day ${day}`);
+  }
+  protected async end(of: CourseThread, verdict: CareVerdict): Promise<void> {
+    if (await this.write(of.tankId, 'course', { step: 'ended', courseId: of.courseId, verdict }, 'The course is ended'))
+      this.ticked.set([]);
+  }
+  protected look(of: CourseThread, verdict: CareVerdict): Promise<boolean> {
+    return this.write(of.tankId, 'course', { step: 'looked', courseId: of.courseId, verdict }, 'Looked again');
+  }
+  protected async openPen(): Promise<void> {
+    const tankId = this.tankId();
+    if (tankId === '') return;
+    const payload = { step: 'opened' as const, school: this.school(), reason: this.reason(), on: this.today() };
+    await this.write(tankId, 'quarantine', payload, 'The quarantine');
+  }
+  protected lookPen(of: QuarantineThread, appetiteCount: number): Promise<boolean> {
+    return this.write(
+      of.tankId,
+      'quarantine',
+      { step: 'looked', quarantineId: of.quarantineId, appetiteCount },
+      'Looked',
+    );
+  }
+  protected note(of: QuarantineThread, event: 'sign' | 'sign-ended' | 'wet-contact'): Promise<boolean> {
+    const payload = { step: 'noted' as const, quarantineId: of.quarantineId, event, on: this.today() };
+    return this.write(of.tankId, 'quarantine', payload, notedWords[event]);
+  }
+  protected async leave(of: QuarantineThread): Promise<void> {
+    const blocked = (of.clock?.blockedBy ?? []).length > 0;
+    const reason = this.leaveReason().trim();
+    if (blocked && reason === '') {
+      this.faultOf.set({ [of.quarantineId]: 'is needed: something stands in the way, and the reason is kept' });
+      return;
+    }
+    this.faultOf.set({});
+    if (await this.write(of.tankId, 'quarantine', { step: 'left', quarantineId: of.quarantineId, reason }, 'Left'))
+      this.leaveReason.set('');
+  }
+  private today(): string {
+    return nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() });
+  }
+  private async write<K extends 'course' | 'quarantine'>(
+    tankId: string,
+    kind: K,
+    payload: PayloadOf<K>,
+    what: string,
+  ): Promise<boolean> {
+    const written = await this.scribe.write([this.scribe.entry(kind, tankId, payload)], what);
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    );
+    return written.kept;
+  }
+}
+const setByWords = {
+  arrival: 'the newest arrival',
+  'wet-contact': 'a wet contact',
+  sign: 'a sign',
+  'sign-ended': 'the end of a sign',
+  'treatment-ended': 'the end of a treatment',
+  death: 'a death',
+} as const;

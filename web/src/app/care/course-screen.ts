@@ -1,0 +1,232 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { careKnowledge } from '#almanac/care';
+import { courseOf, ichTiming, mayDose, type CourseLabel, type DoseVerdict } from '#core/care';
+import { middle } from '#core/readings';
+import { nightOn } from '#core/tonight';
+import { dayDoWords, doseReasonWords, doseText } from '#words/care';
+import { amount } from '#words/units';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore, type TankStock } from '../stock';
+import { Choice, Option, Options } from '../ui/choice';
+import { Field } from '../ui/field';
+import { careDiaryKinds, careOfHouse, changesFrom, daysFrom } from './care-book';
+import { CareNav } from './care-nav';
+
+const verdictNames = {
+  allowed: 'Nothing of what is known speaks against it.',
+  warn: 'With caution: one animal in a tub of its own first, for a day.',
+  blocked: 'It would harm. Only with a reason that is kept.',
+};
+/** What stands in for an ill tank's water beside it. */
+const pens = new Set(['quarantine', 'hospital']);
+
+/** A course as its label has it, on net volume: who would be harmed, hospital against display, the calendar, and its start. */
+@Component({
+  selector: 'nl-course',
+  imports: [FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Options, Field, CareNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './course-screen.html',
+  styleUrl: './care-screen.scss',
+})
+export class CourseScreen {
+  readonly tank = input<string>();
+  readonly agent = input<string>();
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly router = inject(Router);
+  private readonly diary = new DiaryWatch([...careDiaryKinds]);
+  protected readonly agents = careKnowledge.agents.filter(
+    (a) => !['adsorbent', 'device', 'dip', 'heat'].includes(a.sort),
+  );
+  protected readonly open = computed(() => this.agents.filter((a) => a.prescription !== 'needed'));
+  protected readonly onPrescription = computed(() => this.agents.filter((a) => a.prescription === 'needed'));
+  protected readonly tankId = signal('');
+  protected readonly agentId = signal('');
+  protected readonly productName = signal('');
+  protected readonly treats = signal<number | null>(null);
+  protected readonly treatsUnit = signal<'L' | 'US gal'>('L');
+  protected readonly doseDays = signal('1');
+  protected readonly changes = signal('');
+  protected readonly maxRepeats = signal<number | null>(null);
+  protected readonly repeats = signal(0);
+  protected readonly split = signal(false);
+  protected readonly prescription = signal('');
+  protected readonly overrideReason = signal('');
+  protected readonly before = signal<readonly string[]>([]);
+  protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
+  protected readonly said = signal('');
+  protected readonly checks = [
+    'Water tested tonight and put right',
+    'Carbon, resin and zeolite out; UV and ozone off',
+    'Air up, lid on, light as the agent needs',
+    'A way out stands ready: water for a change, carbon',
+  ];
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+    effect(() => {
+      const [tank, agent] = [this.tank(), this.agent()];
+      untracked(() => {
+        if (tank !== undefined) this.tankId.set(tank);
+        if (agent !== undefined && this.agents.some((a) => a.id === agent)) this.agentId.set(agent);
+      });
+    });
+  }
+  protected readonly chosen = computed(() => this.agents.find((a) => a.id === this.agentId()) ?? null);
+  protected readonly doses = computed(() => this.chosen()?.doses.map(doseText) ?? []);
+  protected readonly here = computed(() => this.stock.stockOf(this.tankId()));
+  private readonly label = computed((): CourseLabel | null => {
+    const treats = this.treats();
+    const [doseDays, changes] = [daysFrom(this.doseDays()), changesFrom(this.changes())];
+    if (treats === null || !(treats > 0) || !doseDays || doseDays.length === 0 || !changes) return null;
+    const most = this.maxRepeats();
+    return {
+      ...(this.treatsUnit() === 'L' ? { packTreatsL: treats } : { packTreatsUsGal: treats }),
+      doseDays,
+      changes,
+      ...(most === null ? {} : { maxRepeats: most }),
+    };
+  });
+  protected readonly daysFault = computed(() => (daysFrom(this.doseDays()) ? '' : 'whole days from 1, as 1 3 5'));
+  protected readonly changesFault = computed(() =>
+    changesFrom(this.changes()) ? '' : 'a day and a per cent, as 5 25%',
+  );
+  private readonly running = computed(() => {
+    const { courses } = careOfHouse(this.diary.entries(), {
+      nowEpochMs: this.house.nowEpochMs(),
+      zone: this.house.zone(),
+      tempC: () => 25,
+    });
+    return courses.filter((c) => c.ended === null);
+  });
+  private verdictFor(of: TankStock): DoseVerdict | null {
+    const agentId = this.agentId();
+    if (agentId === '') return null;
+    const { equipment } = of.tank;
+    const said = mayDose(
+      {
+        agent: agentId,
+        kinds: [...new Set([...of.lodgers.map((l) => l.kind.id), 'filter'])],
+        water: of.tank.water,
+        alsoPresent: [
+          ...this.running().flatMap((c) => (c.tankId === of.tank.tankId ? [c.plan.agentId] : [])),
+          ...(equipment.carbon?.on ? ['carbon'] : []),
+          ...(equipment.uv?.on ? ['uv'] : []),
+        ],
+      },
+      careKnowledge,
+      this.stock.kinds(),
+    );
+    return said.ok ? said.value : null;
+  }
+  /** This tank, and each that the ill could be taken to, side by side. */
+  protected readonly places = computed(() => {
+    const here = this.here();
+    if (!here || this.agentId() === '') return [];
+    const others = this.stock.stocked().filter((s) => s !== here && pens.has(s.tank.setUp.purpose));
+    return [here, ...others].map((of) => {
+      const label = this.label();
+      const planned = label
+        ? courseOf({
+            netVolumeL: of.tank.netVolumeL,
+            label,
+            repeats: this.repeats(),
+            packsCanBeSplit: this.split(),
+          })
+        : null;
+      const verdict = this.verdictFor(of);
+      const course = planned?.ok ? planned.value : null;
+      const labelL = of.tank.setUp.labelL;
+      const days = course?.calendar.filter((d) => d.do !== 'look').at(-1)?.day ?? 0;
+      return {
+        tankId: of.tank.tankId,
+        name: of.tank.name,
+        net: amount('volume', of.tank.netVolumeL, 0),
+        byLabel:
+          labelL === undefined
+            ? ''
+            : `By the label’s ${amount('volume', labelL, 0)} the dose would be ${Math.round((100 * labelL) / of.tank.netVolumeL)} % of this.`,
+        packs: course
+          ? `${Number(course.packsPerDose.toPrecision(3))} a dose, ${Number(course.packsTotal.toPrecision(4))} in all`
+          : '',
+        share: course ? `${Math.round(100 * course.doseShare)} % of the intended dose` : '',
+        stock: course?.stock
+          ? `Off by more than a tenth: dissolve ${course.stock.packs} in ${course.stock.waterMl} mL, take ${Math.round(course.stock.takeMl)} mL of it.`
+          : '',
+        days: course ? `${days} days` : '',
+        verdict: verdict ? verdictNames[verdict.verdict] : '',
+        blocked: verdict?.verdict === 'blocked',
+        final: verdict?.final ?? false,
+        reasons: verdict?.reasons.map((r) => doseReasonWords(r, (id) => this.nameOf(id))) ?? [],
+        calendar:
+          course?.calendar.map((d) => ({
+            ...d,
+            text: `${dayDoWords[d.do]}${d.packs === undefined ? '' : ` ${Number(d.packs.toPrecision(3))} ${d.packs === 1 ? 'pack' : 'packs'}`}${d.changeL === undefined ? '' : ` ${amount('volume', d.changeL, 1)}`}`,
+          })) ?? [],
+      };
+    });
+  });
+  protected readonly first = computed(() => this.places()[0] ?? null);
+  /** White spot is only reached in its free stage: what the warmth asks for. */
+  protected readonly gap = computed(() => {
+    const read = this.here()?.tank.water.tempC;
+    const agent = this.chosen();
+    if (!read || !agent || !/[Ww]hite spot/.test(agent.indication)) return '';
+    const timing = ichTiming({ tempC: middle(read) });
+    if (!timing.ok) return '';
+    const { redoseDays, treatAtLeastDays } = timing.value;
+    const tempText = amount('temperature', middle(read), 1);
+    return redoseDays
+      ? `Against white spot at ${tempText}: again every ${redoseDays.lo.toFixed(1)} to ${redoseDays.hi.toFixed(1)} days, at least ${Math.ceil(treatAtLeastDays)} days after the last spot; a course that ends when the spots vanish fails.`
+      : `Against white spot at ${tempText} heat alone works: ${treatAtLeastDays} days.`;
+  });
+  protected readonly ready = computed(() => {
+    const place = this.first();
+    return (
+      place !== null &&
+      this.label() !== null &&
+      place.packs !== '' &&
+      !place.final &&
+      this.productName().trim() !== '' &&
+      this.before().length === this.checks.length &&
+      (!place.blocked || this.overrideReason().trim() !== '') &&
+      (this.chosen()?.prescription !== 'needed' || this.prescription().trim() !== '')
+    );
+  });
+  private readonly nameOf = (id: string): string =>
+    careKnowledge.agents.find((a) => a.id === id || a.slug === id)?.name ?? this.stock.kindNamed(id)?.commonName ?? id;
+  protected tick(text: string): void {
+    this.before.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
+  }
+  protected async start(): Promise<void> {
+    const [here, label, place] = [this.here(), this.label(), this.first()];
+    if (!here || !label || !place || !this.ready()) return;
+    const reason = this.overrideReason().trim();
+    const prescription = this.prescription().trim();
+    const entry = this.scribe.entry('course', here.tank.tankId, {
+      step: 'started',
+      agentId: this.agentId(),
+      productName: this.productName().trim(),
+      label: { ...label, doseDays: [...label.doseDays], changes: [...label.changes] },
+      repeats: this.repeats(),
+      split: this.split(),
+      netVolumeL: here.tank.netVolumeL,
+      startOn: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
+      ...(prescription === '' ? {} : { prescription }),
+      ...(reason === '' ? {} : { overrideReason: reason }),
+      warnings: place.reasons.slice(0, 40),
+    });
+    const written = await this.scribe.write([entry], 'The course');
+    this.faults.set(written.faults);
+    this.said.set(written.said);
+    if (written.kept) void this.router.navigate(['/care']);
+  }
+}

@@ -1,0 +1,236 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { InputText } from 'primeng/inputtext';
+import { traceContacts, type Traced } from '#core/care';
+import { wayWords } from '#words/care';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch } from '../base/scribe';
+import { StockStore } from '../stock';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { Table, type TableColumn } from '../ui/table';
+import { dateText } from '../ui/words';
+import { careDiaryKinds, contactsOfHouse, dayOf } from './care-book';
+import { CareNav } from './care-nav';
+
+/** How far back, by what it may be; water below 20 °C doubles the first. */
+const windows = [
+  { days: 14, word: 'white spot, costia, columnaris: 14 days' },
+  { days: 28, word: 'flukes, velvet, or cool water: 28 days' },
+  { days: 60, word: 'virus: 60 days' },
+  { days: 90, word: 'Camallanus, worms and parasites of shrimp: 90 days' },
+  { days: 365, word: 'tuberculosis: a year' },
+] as const;
+interface Row extends Traced {
+  side: string;
+  way: string;
+}
+const [lanePx, leftPx, widthPx] = [30, 130, 760];
+
+/** Who may have given it, and who may have got it: a picture of dated contacts, and a list by risk. */
+@Component({
+  selector: 'nl-trace',
+  imports: [FormsModule, RouterLink, InputText, Choice, Option, Field, Table, CareNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-care-nav />
+    <h1>Who touched whom</h1>
+    <div class="row">
+      <label
+        ><span class="name">Ill is</span
+        ><nl-choice name="sick" [ngModel]="sick()" (ngModelChange)="sick.set($event)">
+          <nl-option value="" disabled word="choose" />
+          @for (s of stock.stocked(); track s.tank.tankId) {
+            <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
+          }</nl-choice
+      ></label>
+      <nl-field name="First sign, days ago"
+        ><input
+          pInputText
+          type="number"
+          name="daysAgo"
+          min="0"
+          max="3650"
+          [ngModel]="daysAgo()"
+          (ngModelChange)="daysAgo.set($event ?? 0)"
+      /></nl-field>
+      <label
+        ><span class="name">It may be</span
+        ><nl-choice name="window" [ngModel]="windowDays()" (ngModelChange)="windowDays.set($event)">
+          @for (w of windows; track w.days) {
+            <nl-option [value]="w.days" [word]="w.word" />
+          }</nl-choice
+      ></label>
+    </div>
+    @if (sick()) {
+      @if (rows().length > 0) {
+        <p>{{ summary() }}</p>
+        <svg
+          [attr.viewBox]="'0 0 ' + widthPx + ' ' + heightPx()"
+          class="picture"
+          role="img"
+          [attr.aria-label]="summary()">
+          @for (l of lanes(); track l.id) {
+            <text x="0" [attr.y]="l.y + 4" [class.ill]="l.id === sick()">{{ l.name }}</text>
+            <line [attr.x1]="leftPx" [attr.x2]="widthPx" [attr.y1]="l.y" [attr.y2]="l.y" class="lane" />
+          }
+          <line [attr.x1]="signX()" [attr.x2]="signX()" y1="6" [attr.y2]="heightPx() - 22" class="sign" />
+          <text [attr.x]="signX()" [attr.y]="heightPx() - 6" text-anchor="middle">first sign</text>
+          @for (s of strokes(); track s.key) {
+            <line [attr.x1]="s.x" [attr.x2]="s.x" [attr.y1]="s.from" [attr.y2]="s.to" [class]="s.kind" />
+            <circle [attr.cx]="s.x" [attr.cy]="s.to" r="4" [class]="s.kind" />
+          }
+        </svg>
+        <p class="small quiet">
+          Time runs to the right; a stroke is a contact, its dot where it arrived; broken lines were dipped or dried
+          between.
+        </p>
+        <nl-table name="By risk" [columns]="columns" [rows]="rows()" />
+        <p class="small">
+          Watch the exposed; a quarantine among them begins anew with the contact. The ill tank last on the round, hands
+          after it. <a routerLink="/care">Open a quarantine</a>
+        </p>
+      } @else {
+        <p class="quiet">
+          {{
+            diary.loaded()
+              ? 'No contact of this tank is in the book for that time. Write shared nets, siphons, plants and hands under Inside, on the page of a tank.'
+              : 'Reading the book …'
+          }}
+        </p>
+      }
+    }
+    <p class="small quiet">
+      Weights: animals 1; water, wet plants, media 0.9; net, siphon 0.7; hands 0.3; hose 0.2; disinfected or dried 0.02.
+      Our own estimate, low grade: for the order only.
+    </p>
+  `,
+  styleUrl: './care-screen.scss',
+  styles: `
+    .picture {
+      width: 100%;
+      max-width: 860px;
+      display: block;
+    }
+    text {
+      fill: var(--ink);
+      font-size: 13px;
+    }
+    .ill {
+      font-weight: 700;
+      fill: var(--act);
+    }
+    .lane {
+      stroke: var(--line);
+    }
+    .sign {
+      stroke: var(--act);
+      stroke-dasharray: 2 3;
+    }
+    .aside {
+      stroke: var(--quiet);
+      fill: var(--quiet);
+      opacity: 0.5;
+    }
+    .onWay {
+      stroke: var(--amber);
+      fill: var(--amber);
+      stroke-width: 2.5;
+    }
+    .broken {
+      stroke: var(--settled);
+      fill: var(--settled);
+      stroke-dasharray: 3 3;
+    }
+  `,
+})
+export class TraceScreen {
+  readonly tank = input<string>();
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+  protected readonly windows = windows;
+  protected readonly leftPx = leftPx;
+  protected readonly widthPx = widthPx;
+  protected readonly sick = signal('');
+  protected readonly daysAgo = signal(0);
+  protected readonly windowDays = signal<number>(28);
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+    effect(() => {
+      const tank = this.tank();
+      untracked(() => {
+        if (tank !== undefined) this.sick.set(tank);
+      });
+    });
+  }
+  private readonly nameOf = (id: string): string => this.stock.stockOf(id)?.tank.name ?? 'a tank';
+  private readonly contacts = computed(() => contactsOfHouse(this.diary.entries()));
+  private readonly signDay = computed(() => dayOf(this.house.nowEpochMs()) - this.daysAgo());
+  private readonly traced = computed(() => {
+    const sick = this.sick();
+    if (sick === '') return null;
+    const said = traceContacts({
+      contacts: this.contacts().map(({ from, to, kind, broken, atDay }) => ({ from, to, kind, broken, atDay })),
+      sick,
+      firstSignDay: this.signDay(),
+      windowDays: this.windowDays(),
+    });
+    return said.ok ? said.value : null;
+  });
+  protected readonly rows = computed((): Row[] => {
+    const traced = this.traced();
+    const wayOf = (t: Traced): string =>
+      t.contactIndices
+        .flatMap((i) => this.contacts()[i] ?? [])
+        .map(
+          (c) =>
+            `${wayWords[c.kind]}${c.broken === true ? ' (disinfected)' : ''}, ${dateText(c.atEpochMs, this.house.zone())}`,
+        )
+        .join('; ');
+    return traced
+      ? [
+          ...traced.sources.map((t) => ({ ...t, side: 'may have given it', way: wayOf(t) })),
+          ...traced.exposed.map((t) => ({ ...t, side: 'may have got it', way: wayOf(t) })),
+        ]
+      : [];
+  });
+  protected readonly summary = computed(() => {
+    const traced = this.traced();
+    return traced
+      ? `${traced.sources.length} may have given it to ${this.nameOf(this.sick())}, ${traced.exposed.length} may have got it.`
+      : '';
+  });
+  protected readonly columns: readonly TableColumn<Row>[] = [
+    { head: 'Tank', text: (r) => this.nameOf(r.tank) },
+    { head: 'It', text: (r) => r.side },
+    { head: 'Risk', text: (r) => r.risk.toFixed(2), sortBy: (r) => r.risk, figures: true },
+    { head: 'By which way', text: (r) => `${r.path.map(this.nameOf).join(' → ')}: ${r.way}` },
+  ];
+  protected readonly lanes = computed(() => {
+    const ids = [...new Set([this.sick(), ...this.rows().map((r) => r.tank)])];
+    return ids.map((id, i) => ({ id, name: this.nameOf(id), y: 18 + i * lanePx }));
+  });
+  protected readonly heightPx = computed(() => this.lanes().length * lanePx + 34);
+  private readonly span = computed(() => {
+    const from = this.signDay() - this.windowDays();
+    return { from, to: Math.max(this.signDay() + 1, dayOf(this.house.nowEpochMs())) };
+  });
+  private readonly xOf = (day: number): number => {
+    const { from, to } = this.span();
+    return leftPx + 10 + ((day - from) / Math.max(1, to - from)) * (widthPx - leftPx - 40);
+  };
+  protected readonly signX = computed(() => this.xOf(this.signDay()));
+  protected readonly strokes = computed(() => {
+    const onWay = new Set(this.rows().flatMap((r) => r.contactIndices));
+    const yOf = new Map(this.lanes().map((l) => [l.id, l.y]));
+    return this.contacts().flatMap((c, i) => {
+      const [from, to] = [yOf.get(c.from), yOf.get(c.to)];
+      if (from === undefined || to === undefined || c.atDay < this.span().from) return [];
+      const kind = c.broken === true ? 'broken' : onWay.has(i) ? 'onWay' : 'aside';
+      return [{ key: i, x: this.xOf(c.atDay), from, to, kind }];
+    });
+  });
+}
