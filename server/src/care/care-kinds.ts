@@ -12,12 +12,16 @@ const agentOf = (id: string) => careKnowledge.agents.find((a) => a.id === id);
 /** A course as its label has it, with the prescription it needs; a step belongs to a course of its tank that is not over. */
 export const courseKind: KindModule<'course'> = {
   faults: ({ payload }) => (payload.step === 'started' ? startFaults(payload) : []),
-  check: async (tx, { id, payload, subjectId }) => {
+  check: async (tx, { id, payload, subjectId, happenedAt }) => {
     const rows = (await readDiary({ db: tx }, { kinds: ['course'], subjectIds: [subjectId] })).filter(
       (row) => row.entryId !== id,
     );
+    // What was done before the end may be written after it.
     const over = (courseId: string): boolean =>
-      rows.some(({ payload: p }) => p.step === 'ended' && p.courseId === courseId);
+      rows.some(
+        ({ payload: p, atEpochMs }) =>
+          p.step === 'ended' && p.courseId === courseId && atEpochMs <= Date.parse(happenedAt),
+      );
     if (payload.step === 'started') {
       const running = rows.flatMap(({ entryId, payload: p }) =>
         p.step === 'started' && !over(entryId) ? [p.agentId] : [],
@@ -70,8 +74,8 @@ function pairFaults(payload: Started, runningIds: readonly string[]): FieldFault
 
 /** A step belongs to a quarantine of its tank that was not left. */
 export const quarantineKind: KindModule<'quarantine'> = {
-  check: async (tx, { id, payload, subjectId }) =>
-    payload.step === 'opened' ? openFaults(tx, id, subjectId) : stepFaults(tx, { id, payload, subjectId }),
+  check: async (tx, { id, payload, subjectId, happenedAt }) =>
+    payload.step === 'opened' ? openFaults(tx, id, subjectId) : stepFaults(tx, { id, payload, subjectId, happenedAt }),
 };
 const quarantinesOf = async (tx: Tx, id: string, subjectId: string) =>
   (await readDiary({ db: tx }, { kinds: ['quarantine'], subjectIds: [subjectId] })).filter((row) => row.entryId !== id);
@@ -88,11 +92,15 @@ async function stepFaults(
     id,
     payload,
     subjectId,
-  }: { id: string; payload: Exclude<QuarantinePayload, { step: 'opened' }>; subjectId: string },
+    happenedAt,
+  }: { id: string; payload: Exclude<QuarantinePayload, { step: 'opened' }>; subjectId: string; happenedAt: string },
 ): Promise<FieldFault[]> {
   const rows = await quarantinesOf(tx, id, subjectId);
   const opened = rows.find((r) => r.entryId === payload.quarantineId)?.payload;
   if (opened?.step !== 'opened') return [{ field: 'quarantineId', message: 'is not in the book' }];
-  const left = rows.some(({ payload: p }) => p.step === 'left' && p.quarantineId === payload.quarantineId);
+  const left = rows.some(
+    ({ payload: p, atEpochMs }) =>
+      p.step === 'left' && p.quarantineId === payload.quarantineId && atEpochMs <= Date.parse(happenedAt),
+  );
   return left ? [{ field: 'quarantineId', message: 'is left already' }] : [];
 }

@@ -395,17 +395,21 @@ function casesOf(run: Run, on: string, agoDays: number): NewEntry[] {
   );
 }
 
+/** Fields that name something by the key it has here. */
+const namedFields: ReadonlySet<string> = new Set(['withTankId', 'sourceId', 'courseId', 'quarantineId']);
 /** What happened to animals, plants, equipment and supplies that night. */
 function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {
   return demoLife
     .filter((e) => e.agoDays === agoDays)
-    .map(({ subject, kind, minutes, payload }) => {
+    .map(({ subject, kind, minutes, payload, as }) => {
       const own = Object.fromEntries(
         Object.entries(payload as Record<string, unknown>).map(([field, value]) =>
-          field === 'withTankId' || field === 'sourceId' ? [field, idOf(run, String(value))] : [field, value],
+          namedFields.has(field) ? [field, idOf(run, String(value))] : [field, value === '@on' ? on : value],
         ),
       );
-      return { ...head(run, { kind, key: subject, on, minutes }), payload: own } as NewEntry;
+      const first = head(run, { kind, key: subject, on, minutes });
+      if (as !== undefined) run.ids.set(as, first.id);
+      return { ...first, payload: own } as NewEntry;
     });
 }
 

@@ -10,6 +10,8 @@ export interface DemoEvent {
   subject: string;
   kind: Kind;
   payload: unknown;
+  /** What others call it that name it later. */
+  as?: string;
 }
 
 const event = <K extends Kind>(
@@ -25,6 +27,7 @@ const event = <K extends Kind>(
   kind,
   payload,
 });
+const named = (as: string, of: DemoEvent): DemoEvent => ({ ...of, as });
 const many = (lo: number, hi: number | null = lo): { lo: number; hi: number | null } => ({ lo, hi });
 type StockName = PayloadOf<'stock'>['event'];
 const stock = (
@@ -126,6 +129,70 @@ const life: readonly DemoEvent[] = [
     warnings: ['The book does not know that this tank is cycled: without that, ammonia from the first day.'],
     overrideReason: 'The breeder could not wait, and they need a place apart.',
   }),
+];
+/** A quarantine under way, and a course that is over with its look weeks later; `@on` is the date of that night. */
+const treated: readonly DemoEvent[] = [
+  named(
+    'lobby-course',
+    event(70, 'lobby', 'course', {
+      step: 'started',
+      agentId: 'D07',
+      productName: 'A dewormer',
+      label: {
+        packTreatsL: 60,
+        doseDays: [1, 7],
+        changes: [
+          { day: 3, fraction: 0.3 },
+          { day: 9, fraction: 0.3 },
+        ],
+        maxRepeats: 1,
+      },
+      netVolumeL: 408,
+      startOn: '@on',
+      note: 'Thin tetras, white strings.',
+    }),
+  ),
+  event(70, 'lobby', 'course', { step: 'given', courseId: 'lobby-course', day: 1 }, 85),
+  event(68, 'lobby', 'course', { step: 'changed', courseId: 'lobby-course', day: 3 }, 85),
+  event(64, 'lobby', 'course', { step: 'given', courseId: 'lobby-course', day: 7 }, 85),
+  event(62, 'lobby', 'course', { step: 'changed', courseId: 'lobby-course', day: 9 }, 85),
+  event(
+    62,
+    'lobby',
+    'course',
+    { step: 'ended', courseId: 'lobby-course', verdict: 'same', note: 'Eating; still thin.' },
+    90,
+  ),
+  event(55, 'lobby', 'course', { step: 'looked', courseId: 'lobby-course', verdict: 'better', note: 'Bellies fill.' }),
+  event(48, 'lobby', 'course', { step: 'looked', courseId: 'lobby-course', verdict: 'better', note: '' }),
+  event(34, 'lobby', 'course', { step: 'looked', courseId: 'lobby-course', verdict: 'better', note: 'As before.' }),
+  named(
+    'linen-pen',
+    event(
+      9,
+      'linen',
+      'quarantine',
+      { step: 'opened', school: 'observe', reason: 'new', on: '@on', note: 'Cherry barbs.' },
+      86,
+    ),
+  ),
+  event(
+    6,
+    'linen',
+    'quarantine',
+    { step: 'noted', quarantineId: 'linen-pen', event: 'sign', on: '@on', note: 'Fast gills.' },
+    86,
+  ),
+  event(
+    1,
+    'linen',
+    'quarantine',
+    { step: 'noted', quarantineId: 'linen-pen', event: 'sign-ended', on: '@on', note: '' },
+    86,
+  ),
+  event(1, 'linen', 'quarantine', { step: 'looked', quarantineId: 'linen-pen', appetiteCount: 2, note: '' }, 87),
+  event(12, 'cellar-a', 'fact', { about: 'shared', thing: 'siphon', withTankId: 'breakfast', disinfected: true }),
+  event(11, 'stairwell', 'fact', { about: 'shared', thing: 'net', withTankId: 'lobby' }),
 ];
 /** Stages, equipment, what was new, and what was shared. */
 const facts: readonly DemoEvent[] = [
@@ -484,4 +551,12 @@ export const tonightDrip = {
   }),
 };
 
-export const demoLife: readonly DemoEvent[] = [...firstLodgers, ...life, ...facts, ...care, ...unit, ...supplyLogs];
+export const demoLife: readonly DemoEvent[] = [
+  ...firstLodgers,
+  ...life,
+  ...facts,
+  ...treated,
+  ...care,
+  ...unit,
+  ...supplyLogs,
+];

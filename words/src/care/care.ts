@@ -107,8 +107,14 @@ export function doseReasonWords(reason: DoseReason, nameOf: (id: string) => stri
   const { sign } = reason.facts;
   const strong = sign === 'harms';
   switch (reason.id) {
-    case 'kind':
-      return `${nameOf(reason.facts.kindId)}: ${strong ? 'it harms or kills' : 'not certain; one animal in a tub of its own first,'} ${exposedWords[reason.facts.group]}`;
+    case 'kind': {
+      const { kindId, group } = reason.facts;
+      if (kindId === 'filter')
+        return strong ? 'It kills the filter.' : 'The filter may suffer: ammonia and nitrite daily.';
+      return strong
+        ? `${nameOf(kindId)}: it harms or kills ${exposedWords[group]}.`
+        : `${nameOf(kindId)}: not certain for ${exposedWords[group]}; try it on one, apart, for a day.`;
+    }
     case 'water':
       return reason.facts.why;
     case 'pair':

@@ -35,6 +35,21 @@ const questionOf = (id: string): string =>
   troubleKnowledge.findings.find((f) => f.id === id)?.question ??
   troubleKnowledge.laboratory.find((l) => l.id === id)?.question ??
   id;
+/** What a rung works with, as agents of care; antibiotics are never offered from here. */
+const agentsOf: Readonly<Record<string, readonly { id: string; name: string }[]>> = {
+  salt: [{ id: 'D01', name: 'salt' }],
+  'epsom-salt': [{ id: 'D25', name: 'magnesium sulfate' }],
+  formalin: [{ id: 'D03', name: 'formalin' }],
+  malachite: [{ id: 'D04', name: 'malachite green' }],
+  'methylene-blue': [{ id: 'D05', name: 'methylene blue' }],
+  copper: [{ id: 'D06', name: 'copper' }],
+  acriflavine: [{ id: 'D18', name: 'acriflavine' }],
+  permanganate: [{ id: 'D17', name: 'permanganate' }],
+  dewormer: [
+    { id: 'D07', name: 'praziquantel (flukes, tapeworms)' },
+    { id: 'D09', name: 'levamisole (threadworms)' },
+  ],
+};
 /** Who can tell what this house cannot. */
 const elsewhere: Readonly<Record<string, string>> = {
   MS10: 'a shop’s oxygen test at the tank, at dawn; a bottle on the way tells nothing',
@@ -169,6 +184,13 @@ export interface ToDo {
                           }
                           @if (s.caution) {
                             <p class="caution small">{{ s.caution }}</p>
+                          }
+                          @for (a of s.agents; track a.id) {
+                            <p class="small">
+                              <a routerLink="/care/course" [queryParams]="{ tank: tankId(), agent: a.id }"
+                                >Plan it as a course: {{ a.name }}</a
+                              >
+                            </p>
                           }
                           @if (canAct()) {
                             <button
@@ -399,6 +421,7 @@ export class WeighingPart {
             again: spanText(s.lookAgainHours * 3_600_000),
             goOn: goOnWords[s.goOnIf],
             notIf: s.notIf,
+            agents: s.meansIds.flatMap((id) => agentsOf[id] ?? []),
             how: s.meansIds.flatMap((id) => this.howText(id, of.causeId)),
             caution: troubleKnowledge.cautions.find((c) => c.id === s.caution)?.text ?? '',
             dose: s.doseG
