@@ -89,6 +89,16 @@ const views = {
       await page.getByRole('button', { name: /How fish behave/ }).click();
     },
   },
+  care: {
+    lamp: 'out',
+    take: async ({ page, url, tank }) => {
+      await page.goto(`${url}/care/course?tank=${tank('Lobby')}&agent=D04`);
+      await page.getByLabel(/^One pack/).fill('40');
+      await page.getByLabel(/^Days with a dose/).fill('1 4 7');
+      await page.getByLabel(/^Changes, as/).fill('4 30%, 7 30%, 10 50%');
+      await page.getByRole('region', { name: 'Lobby' }).waitFor();
+    },
+  },
   instruments: {
     lamp: 'out',
     spare: true,
@@ -180,6 +190,7 @@ const views = {
     },
   },
   batches: {
+    spare: true,
     lamp: 'lit',
     take: async ({ page, url }) => {
       await page.goto(`${url}/water/batches`);

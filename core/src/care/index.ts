@@ -8,7 +8,7 @@ export {
   type HarmSign,
   type NeverTogether,
 } from './agent';
-export { agentNamed, mayDose, type DoseQuestion, type DoseReason, type DoseVerdict } from './may-dose';
+export { mayDose, type DoseQuestion, type DoseReason, type DoseVerdict } from './may-dose';
 export {
   courseOf,
   rationOf,
@@ -20,10 +20,9 @@ export {
   type CourseLabel,
 } from './course';
 export { availableChlorinePercent, bathOf, bleachDip, neutralise, type Bath, type BleachLabel } from './bath';
-export { ichCycleDays, ichTiming } from './ich';
+export { ichTiming } from './ich';
 export {
   quarantineClock,
-  quarantineDays,
   quarantineEventKinds,
   quarantineSchools,
   type QuarantineBlock,
@@ -32,7 +31,7 @@ export {
   type QuarantineEventKind,
   type QuarantineSchool,
 } from './quarantine';
-export { contactKinds, contactWeights, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
+export { contactKinds, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
 export {
   careVerdicts,
   courseThreads,

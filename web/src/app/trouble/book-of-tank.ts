@@ -11,10 +11,13 @@ import type { TankStock } from '../stock';
 const kindsTold = { died: 'died', missing: 'missing' } as const;
 
 /** A question as what was said by it: when it was stands beside it. */
-export const saidOf = (findingId: string): string =>
-  (troubleKnowledge.findings.find((f) => f.id === findingId)?.question ?? findingId)
-    .replace(/\?$/, '')
-    .replace(/ (within|in at most) \d+ (h|weeks)$/, '');
+export const saidOf = (findingId: string): string => {
+  const question = (troubleKnowledge.findings.find((f) => f.id === findingId)?.question ?? findingId).replace(
+    /\?$/,
+    '',
+  );
+  return findingId.startsWith('EV') ? question.replace(/ (within|in at most) \d+ (h|weeks)$/, '') : question;
+};
 
 /** One tank's book as evidence is made of it: what the folio, its animals and its diary hold. */
 export function bookOfTank({
