@@ -166,7 +166,8 @@ export default {
       from: { path: '^core/src/', pathNot: test },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core', 'npm-no-pkg', 'npm-unknown', 'unknown', 'undetermined'],
-        pathNot: 'node_modules/(temporal-polyfill|@stdlib/math-base-special-erfcx|@stdlib/stats-base-dists-beta-quantile|yalps|pure-rand)/',
+        pathNot:
+          'node_modules/(temporal-polyfill|@stdlib/math-base-special-erfcx|@stdlib/stats-base-dists-beta-quantile|yalps|pure-rand)/',
       },
     },
     {
