@@ -33,8 +33,8 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
   const sent = await page.request.post(`${url()}/api/entries`, {
     data: {
       entries: [
-        setUp(attic, 'Attic', 'display', 120),
-        setUp(pantry, 'Pantry', 'quarantine', 40),
+        setUp(attic, 'Mangle Room', 'display', 120),
+        setUp(pantry, 'Ice Cellar', 'quarantine', 40),
         arrives(attic, 'cherry-shrimp', 20, 24 * 150),
         arrives(pantry, 'ember-tetra', 12, 20),
       ],
@@ -43,18 +43,18 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
   expect(sent.ok(), await sent.text()).toBeTruthy();
 
   await page.goto(`${url()}/care`);
-  await choose(page.locator('nl-choice[name=pen]'), 'Pantry');
+  await choose(page.locator('nl-choice[name=pen]'), 'Ice Cellar');
   await page.getByRole('button', { name: 'Open a quarantine' }).click();
-  const pen = page.getByRole('article', { name: 'Quarantine Pantry' });
+  const pen = page.getByRole('article', { name: 'Quarantine Ice Cellar' });
   await expect(pen).toContainText('Not yet: its days are not over');
   await pen.getByRole('button', { name: 'a sign was seen' }).click();
   await expect(pen).toContainText('No end while a sign is there');
 
   // In the display shrimp stand in the way; in the pen they do not.
   await page.goto(`${url()}/care/course?tank=${attic}&agent=D04`);
-  await expect(page.getByRole('region', { name: 'Attic', exact: true })).toContainText('It would harm.');
-  await expect(page.getByRole('region', { name: 'Pantry', exact: true })).toContainText('With caution');
-  await choose(page.locator('nl-choice[name=tank]'), 'Pantry');
+  await expect(page.getByRole('region', { name: 'Mangle Room', exact: true })).toContainText('It would harm.');
+  await expect(page.getByRole('region', { name: 'Ice Cellar', exact: true })).toContainText('With caution');
+  await choose(page.locator('nl-choice[name=tank]'), 'Ice Cellar');
   await page.getByLabel('Name on the pack').fill('A spot treatment');
   await page.getByLabel(/^One pack/).fill('40');
   await page.getByLabel(/^Days with a dose/).fill('1 4 7');
@@ -63,7 +63,7 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
     await page.getByRole('checkbox', { name: new RegExp(words) }).check();
   await page.getByRole('button', { name: 'Begin the course tonight' }).click();
 
-  const course = page.getByRole('article', { name: 'Pantry, A spot treatment' });
+  const course = page.getByRole('article', { name: 'Ice Cellar, A spot treatment' });
   await expect(course).toContainText('Day 1: dose, 1 pack');
   await course.getByRole('button', { name: /^Missed/ }).click();
   await expect(course).toContainText('Nothing is due tonight');
@@ -71,14 +71,14 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
     tanks: { name: string; contributions: { id: string }[] }[];
   };
   expect(
-    sheet.tanks.find((t) => t.name === 'Pantry')?.contributions.some((c) => c.id.startsWith('course:')),
+    sheet.tanks.find((t) => t.name === 'Ice Cellar')?.contributions.some((c) => c.id.startsWith('course:')),
   ).toBeTruthy();
 
   await course.getByText('End it').click();
   for (const words of ['Carbon or resin', 'UV and ozone', 'Light, lid', 'Ammonia and nitrite daily for'])
     await course.getByRole('checkbox', { name: new RegExp(words) }).check();
   await course.getByRole('button', { name: 'Ended: better' }).click();
-  await expect(page.getByRole('article', { name: 'Ended: Pantry, A spot treatment' })).toContainText('better');
+  await expect(page.getByRole('article', { name: 'Ended: Ice Cellar, A spot treatment' })).toContainText('better');
 
   await pen.getByRole('button', { name: 'It leaves' }).click();
   await expect(pen).toContainText('is needed');
@@ -89,10 +89,10 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
 
 test('plants are dipped: the caution first, then the clock, on every page until it is answered', async ({ page }) => {
   const tub = crypto.randomUUID();
-  await page.request.post(`${url()}/api/entries`, { data: { entries: [setUp(tub, 'Scullery', 'display', 30)] } });
+  await page.request.post(`${url()}/api/entries`, { data: { entries: [setUp(tub, 'Boot Room', 'display', 30)] } });
   await page.goto(`${url()}/care/dip`);
   await page.getByLabel(/^Per cent on the label/).fill('5');
-  await choose(page.locator('nl-choice[name=dipTank]'), 'Scullery');
+  await choose(page.locator('nl-choice[name=dipTank]'), 'Boot Room');
   const clock = page.getByRole('button', { name: 'In: the clock runs 1.5 min' });
   await expect(clock).toBeDisabled();
   await page.getByRole('checkbox', { name: /^Read, and gloves/ }).check();
@@ -100,7 +100,7 @@ test('plants are dipped: the caution first, then the clock, on every page until 
   await expect(page.getByText('The clock: in the book.')).toBeVisible();
   await page.goto(`${url()}/almanac/care`);
   // It runs on every page; out early or when it rings, it is answered.
-  const bar = page.getByRole('status').filter({ hasText: 'Scullery' });
+  const bar = page.getByRole('status').filter({ hasText: 'Boot Room' });
   await expect(bar).toContainText('bleach dip');
   await bar.getByRole('button', { name: /^Done early/ }).click();
   await expect(bar).toBeHidden();

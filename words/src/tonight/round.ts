@@ -11,7 +11,7 @@ export const beforeGroupWords: Record<RoundGroup<Visit>['id'], string> = {
 
 /** The same in a line: what must not be forgotten, the rest on asking. */
 export const beforeGroupShort: Record<RoundGroup<Visit>['id'], string> = {
-  healthy: 'Hands rinsed, no soap; equipment dry.',
-  doubtful: 'Wash again; own net each.',
+  healthy: 'Hands rinsed, no soap; dry.',
+  doubtful: 'Wash; own nets.',
   quarantine: 'Wash again; gloves; own equipment.',
 };

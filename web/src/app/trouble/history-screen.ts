@@ -68,28 +68,30 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
         </section>
         <section class="page">
           <h2>Water, {{ weeks }} weeks</h2>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Value</th>
-                <th scope="col">Usual here</th>
-                <th scope="col">Readings, the newest first</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (r of water(); track r.label) {
+          <div class="wide">
+            <table>
+              <thead>
                 <tr>
-                  <td>{{ r.label }}</td>
-                  <td class="num">{{ r.usual }}</td>
-                  <td class="num">{{ r.read }}</td>
+                  <th scope="col">Value</th>
+                  <th scope="col">Usual here</th>
+                  <th scope="col">Readings, the newest first</th>
                 </tr>
-              } @empty {
-                <tr>
-                  <td colspan="3">No readings in this time.</td>
-                </tr>
-              }
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                @for (r of water(); track r.label) {
+                  <tr>
+                    <td>{{ r.label }}</td>
+                    <td class="num">{{ r.usual }}</td>
+                    <td class="num">{{ r.read }}</td>
+                  </tr>
+                } @empty {
+                  <tr>
+                    <td colspan="3">No readings in this time.</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          </div>
           <h2>Losses, {{ weeks }} weeks</h2>
           <p>{{ losses() || 'None written.' }}</p>
           <h2>What was done</h2>
@@ -154,6 +156,18 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
       padding: 0.15rem 0.6rem 0.15rem 0;
       border-bottom: 1px solid var(--line);
       vertical-align: top;
+    }
+    .wide {
+      overflow-x: auto;
+    }
+    td.num {
+      white-space: normal;
+      min-width: 90px;
+    }
+    @media (max-width: 600px) {
+      dl {
+        grid-template-columns: minmax(0, 1fr);
+      }
     }
     .photos {
       display: flex;
