@@ -94,7 +94,7 @@ interface Run {
   chance: Chance;
   /** For what was added later: the water of the house keeps its numbers. */
   side: Chance;
-  /** For the cases. */
+  /** For the cases, and for what came into the story after them. */
   cases: Chance;
   /** For the plain salts of the shelf. */
   shelf: Chance;
@@ -401,13 +401,14 @@ const namedFields: ReadonlySet<string> = new Set(['withTankId', 'sourceId', 'cou
 function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {
   return demoLife
     .filter((e) => e.agoDays === agoDays)
-    .map(({ subject, kind, minutes, payload, as }) => {
+    .map(({ subject, kind, minutes, payload, as, apart }) => {
       const own = Object.fromEntries(
         Object.entries(payload as Record<string, unknown>).map(([field, value]) =>
           namedFields.has(field) ? [field, idOf(run, String(value))] : [field, value === '@on' ? on : value],
         ),
       );
-      const first = head(run, { kind, key: subject, on, minutes });
+      const made = { kind, key: subject, on, minutes };
+      const first = head(apart === true ? { ...run, chance: run.cases } : run, made);
       if (as !== undefined) run.ids.set(as, first.id);
       return { ...first, payload: own } as NewEntry;
     });
