@@ -158,7 +158,7 @@ export async function measurePages(url, executablePath) {
     page.on('response', (answer) => {
       if (!answer.url().endsWith('.js')) return;
       const weighed = async () => {
-        const drawing = (await answer.text()).includes('zrender');
+        const drawing = (await answer.text()).includes('_echarts_instance_');
         if (!drawing) fetchedBytes += (await answer.request().sizes()).responseBodySize;
       };
       told.push(weighed());

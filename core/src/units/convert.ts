@@ -12,18 +12,38 @@ const plain = (text: string): string =>
 
 const bare = (text: string): string => plain(text).replace(/°/g, '');
 
+/** Spellings are levelled once: a page of three hundred tanks converts some ten thousand numbers. */
+const spellings = quantities.map((quantity) => ({ quantity, names: new Set(quantity.names.map(plain)) }));
+
 /** Looks a quantity up by id or any of its names, case and blanks aside. */
 export function quantityNamed(name: string): Result<Quantity> {
-  const found = quantities.find((q) => q.id === name || q.names.some((n) => plain(n) === plain(name)));
+  const levelled = plain(name);
+  const found = spellings.find((s) => s.quantity.id === name || s.names.has(levelled))?.quantity;
   if (found) return ok(found);
   return refuse({ kind: 'unknown-name', field: 'quantity', text: name, known: quantities.map((q) => q.id) });
 }
 
+interface UnitsByName {
+  exact: ReadonlyMap<string, Unit>;
+  loose: ReadonlyMap<string, Unit>;
+  looser: ReadonlyMap<string, Unit>;
+}
+const known = new WeakMap<Quantity, UnitsByName>();
+function unitsByName(quantity: Quantity): UnitsByName {
+  const there = known.get(quantity);
+  if (there) return there;
+  // Backwards: of two that are spelt alike the first stands.
+  const by = (level: (name: string) => string): ReadonlyMap<string, Unit> =>
+    new Map([...quantity.units].reverse().flatMap((u) => u.names.map((n) => [level(n), u] as const)));
+  const made = { exact: by((n) => n), loose: by(plain), looser: by(bare) };
+  known.set(quantity, made);
+  return made;
+}
+
 /** Looks a unit up within a quantity. An exact spelling wins over a loose one (`mg` against `Mg`, `°f` against `°F`). */
 export function unitNamed({ quantity, unit }: { quantity: Quantity; unit: string }): Result<Unit> {
-  const by = (same: (name: string) => boolean): Unit | undefined => quantity.units.find((u) => u.names.some(same));
-  const found =
-    by((n) => n === unit.trim()) ?? by((n) => plain(n) === plain(unit)) ?? by((n) => bare(n) === bare(unit));
+  const { exact, loose, looser } = unitsByName(quantity);
+  const found = exact.get(unit.trim()) ?? loose.get(plain(unit)) ?? looser.get(bare(unit));
   if (found) return ok(found);
   return refuse({
     kind: 'unknown-unit',

@@ -6,7 +6,7 @@ describe('a long list', () => {
   const settled = async (): Promise<void> => {
     for (let i = 0; i < 12; i++) {
       TestBed.tick();
-      await new Promise((resolve) => requestAnimationFrame(resolve));
+      await new Promise((resolve) => setTimeout(resolve, 40));
     }
   };
   it('is drawn from its head on, until all of it stands there, and grows with its list', async () => {
@@ -26,7 +26,7 @@ describe('a long list', () => {
     const groups = [{ visits: tanks.slice(0, 50) }, { visits: tanks.slice(50) }];
     const drawnOf = TestBed.runInInjectionContext(() => roundInSteps(() => groups));
     const [first, second, last] = [tanks.slice(0, 20), tanks.slice(20, 50), tanks.slice(50)];
-    expect([first, second, last].map((rack) => drawnOf(rack))).toEqual([30, 10, 0]);
+    expect([first, second, last].map((rack) => drawnOf(rack))).toEqual([24, 4, 0]);
     await settled();
     expect(drawnOf(last)).toBeGreaterThanOrEqual(20);
     expect(drawnOf([])).toBeGreaterThanOrEqual(0);
