@@ -38,14 +38,6 @@ export {
   type Told,
   type TrapId,
 } from './evidence';
-export {
-  afterWindowDays,
-  whatCameBefore,
-  type BeforeInput,
-  type BeforeOutcome,
-  type BeforeThing,
-  type SeenBefore,
-} from './before';
 export { bedDecision, pokeGases, type BedCase, type BedDecision, type BedReason, type Poke, type PokeGas } from './bed';
 export { darkDays, spotPeroxideMl } from './dark';
 export { deadSpots, squareId, squareKinds, type Square, type SquareKind, type TankPlan } from './layout';

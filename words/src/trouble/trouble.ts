@@ -1,9 +1,8 @@
+import type { BeforeOutcome, BeforeThing, SeenBefore } from '#core/before';
 import type {
   ActionId,
   BedDecision,
   BedReason,
-  BeforeOutcome,
-  BeforeThing,
   CaseOutcome,
   CaseState,
   Contribution,
@@ -13,7 +12,6 @@ import type {
   NotFirst,
   PokeGas,
   Rung,
-  SeenBefore,
   SquareKind,
   TrapId,
   TroubleList,

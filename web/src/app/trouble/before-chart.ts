@@ -5,7 +5,7 @@ import { GridComponent, MarkLineComponent } from 'echarts/components';
 import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'echarts';
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { SeenBefore } from '#core/trouble';
+import type { SeenBefore } from '#core/before';
 import { beforeLine } from '#words/trouble';
 import { HouseStore } from '../base/house-store';
 import { fontSans, tokens } from '../base/tokens';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { afterWindowDays, whatCameBefore, type BeforeInput, type SeenBefore } from '#core/trouble';
+import { afterWindowDays, whatCameBefore, type BeforeInput, type SeenBefore } from '#core/before';
 import { beforeLine } from '#words/trouble';
 import { Table, type TableColumn } from '../ui/table';
 import { BeforeChart } from './later';

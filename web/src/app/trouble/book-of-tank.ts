@@ -1,5 +1,6 @@
 import { troubleKnowledge } from '#almanac/trouble';
-import type { BedCase, BeforeInput, BookOfTank, Happened, Told, TroubleCase } from '#core/trouble';
+import type { BeforeInput } from '#core/before';
+import type { BedCase, BookOfTank, Happened, Told, TroubleCase } from '#core/trouble';
 import { middle } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { ReadPayloadOf } from '#contracts/book';

@@ -1,4 +1,5 @@
-import type { BedCase, BeforeInput } from '#core/trouble';
+import type { BeforeInput } from '#core/before';
+import type { BedCase } from '#core/trouble';
 import { openRoom } from '../room.cases';
 import { folioLine, folioOf } from '../water/water-house.cases';
 import type { DiaryEntry } from '../base/scribe';
