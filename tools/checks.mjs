@@ -15,7 +15,7 @@ export const layers = ['core', 'almanac', 'contracts', 'words', 'server', 'web']
 const sliceWords = /** @type {Record<string, string[]>} */ ({
   core: [
     ...['units', 'explain', 'result', 'checks', 'tanks', 'sources', 'stock', 'supplies'],
-    ...['readings', 'water', 'doing', 'tonight', 'almanac', 'trouble', 'before', 'care'],
+    ...['readings', 'water', 'doing', 'tonight', 'almanac', 'trouble', 'before', 'care', 'hands'],
   ],
   almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble', 'care'],
   contracts: [

@@ -34,6 +34,7 @@ import {
 } from '#core/water';
 import { calculation, explainedBy, type Calculation } from './calculation';
 import { careCalculations } from './care-calculations';
+import { handsCalculations } from './hands-calculations';
 import { readingsCalculations } from './readings-calculations';
 import { stockCalculations } from './stock-calculations';
 import { troubleCalculations } from './trouble-calculations';
@@ -347,4 +348,5 @@ export const calculations: readonly Calculation[] = [
   ...waterCalculations,
   ...troubleCalculations,
   ...careCalculations,
+  ...handsCalculations,
 ];

@@ -161,6 +161,12 @@ export const sources: readonly Source[] = [
     detail: 'Calcium balance and moulting in crustaceans.',
   },
   {
+    id: 'benson-krause-1984',
+    kind: 'published',
+    title: 'Benson & Krause 1984, Limnol. Oceanogr. 29:620',
+    detail: 'Oxygen in fresh water in balance with air, as in Standard Methods 4500-O (from memory).',
+  },
+  {
     id: 'waters-1993',
     kind: 'published',
     title: 'Waters, Putz-Anderson, Garg & Fine 1993, Ergonomics 36:749',

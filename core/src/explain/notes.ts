@@ -41,6 +41,9 @@ export interface Notes {
   'days-hold': NoFacts;
   'forecast-holds': NoFacts;
   'production-alone': NoFacts;
+  'not-limited-by-oxygen': NoFacts;
+  'breath-estimated': NoFacts;
+  'walls-estimated': NoFacts;
   told: { text: string };
 }
 export type Note = ReasonOf<Notes>;

@@ -24,6 +24,7 @@ const bySuffix: Readonly<Record<string, Range>> = {
   UsPerCm: upTo(200_000, 'µS/cm'),
   Degrees: upTo(1000, '°dH'),
   PerMeq: range(-1000, 1000, ''),
+  MgPerH: upTo(100_000_000, 'mg/h'),
   LPerH: upTo(100_000, 'L/h'),
   LPerDay: upTo(1_000_000, 'L/day'),
   LPerWeek: upTo(1_000_000, 'L/week'),

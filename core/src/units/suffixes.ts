@@ -7,6 +7,7 @@ export const unitSuffixes = [
   'L',
   'Ml',
   'LPerH',
+  'MgPerH',
   'LPerDay',
   'Cm',
   'Mm',
@@ -64,7 +65,7 @@ export const unitSuffixes = [
  * unit from the parameter id beside them; k1, k2, kw and the activity coefficients are the field's own symbols; a, b, c, x, y, z and sd
  * the variables of a formula; a night is counted from tonight, an evening is a weekday; a weight is the natural logarithm of a likelihood ratio,
  * a score orders causes and means nothing else; packs and repeats are counted, a dose share is of the intended one, a ratio is one to
- * so many parts, a risk is a product of ordinal weights.
+ * so many parts, a risk is a product of ordinal weights, a cost of waiting is in whatever measure the keeper gave.
  */
 /** @public Read by tools/house-rules. */
 export const dimensionlessEndings = [
@@ -142,4 +143,7 @@ export const dimensionlessNames = [
   'ratioOneTo',
   'percentOfBodyMass',
   'risk',
+  'cost',
+  'waitCost',
+  'savedCost',
 ] as const;

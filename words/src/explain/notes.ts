@@ -59,5 +59,10 @@ export const noteWords = teller<Note>({
   'forecast-holds': () => 'The forecast holds while stock, feeding and routine stay as they are.',
   'production-alone': () =>
     'Between changes the level moves by production alone; readings scatter as this tank’s have.',
+  'not-limited-by-oxygen': () => 'Not limited by oxygen.',
+  'breath-estimated': () =>
+    'What animals breathe is an estimate by body mass: the true hours lie between the ends, and plants and filter use some too.',
+  'walls-estimated': () =>
+    'What a wall lets through is an estimate; bed, rock and glass hold warmth as well, a draught takes it faster.',
   told: ({ text }) => text,
 });

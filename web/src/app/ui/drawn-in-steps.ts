@@ -18,7 +18,7 @@ function whenIdle(go: () => void): () => void {
  * How many of a long list are drawn: those in sight at once, the rest some at a time when the page is idle, so that
  * three hundred keep neither the first picture nor a key waiting. To be called where an effect may be made.
  */
-export function drawnInSteps(totalCount: () => number, { firstCount = 24, stepCount = 12 } = {}): Signal<number> {
+export function drawnInSteps(totalCount: () => number, { firstCount = 20, stepCount = 10 } = {}): Signal<number> {
   const drawnCount = signal(firstCount);
   effect((onCleanup) => {
     const drawn = drawnCount();
