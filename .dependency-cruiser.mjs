@@ -24,6 +24,7 @@ const serverSlices = {
   doing: ['book'],
   trouble: ['book'],
   care: ['book', 'tanks'],
+  hands: ['book'],
   lodgers: ['book', 'tanks'],
   water: ['book', 'tanks', 'readings'],
   judgement: ['book', 'tanks', 'readings', 'water'],
@@ -44,6 +45,7 @@ const webSlices = {
   doing: ['stock'],
   trouble: ['tonight', 'stock', 'sources', 'readings', 'book'],
   care: ['tonight', 'stock'],
+  hands: ['tonight', 'stock', 'care'],
   water: ['tonight', 'sources', 'stock', 'doing'],
   tanks: ['tonight', 'stock', 'readings', 'book'],
 };
@@ -72,11 +74,12 @@ const wordsSlices = {
   almanac: [],
   trouble: [],
   care: [],
-  book: ['doing', 'tanks', 'trouble', 'care'],
+  hands: [],
+  book: ['doing', 'tanks', 'trouble', 'care', 'hands'],
   readings: ['book'],
   water: ['book'],
   sources: ['book', 'readings'],
-  tonight: ['doing', 'stock'],
+  tonight: ['doing', 'stock', 'hands'],
 };
 
 /**

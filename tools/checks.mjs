@@ -24,7 +24,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
   ],
   words: [
     ...['units', 'dates', 'explain', 'tanks', 'sources', 'stock', 'supplies'],
-    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble', 'care'],
+    ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble', 'care', 'hands'],
   ],
   server: [
     ...[
@@ -41,7 +41,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
       'stock',
       'supplies',
     ],
-    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac', 'trouble', 'care'],
+    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac', 'trouble', 'care', 'hands'],
   ],
   web: [
     ...['base', 'shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight'],

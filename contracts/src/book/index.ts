@@ -83,4 +83,5 @@ export {
   type SequencePayload,
   type WorksPayload,
 } from './water';
+export { type HandsPayload } from './hands';
 export { type CoursePayload, type QuarantinePayload } from './care';

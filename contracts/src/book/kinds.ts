@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { instant, uuid } from '#contracts/shapes';
 import { doingKinds } from './doing-kinds';
 import { careKinds } from './care-kinds';
+import { handsKinds } from './hands-kinds';
 import { bookGroups, type BookGroupId, type KindDescriptor, type PastVersion } from './kind';
 import { readingKinds } from './reading-kinds';
 import { stockKinds } from './stock-kinds';
@@ -18,6 +19,7 @@ export const kindList = [
   ...doingKinds,
   ...troubleKinds,
   ...careKinds,
+  ...handsKinds,
 ] as const;
 
 type Listed = (typeof kindList)[number];

@@ -1,7 +1,41 @@
 export { absence, type AbsenceInput, type AbsenceValue, type Leaves } from './absence';
 export { cooling, insulations, type CoolingInput, type Insulation } from './cooling';
+export {
+  changeWaitCost,
+  eveningTank,
+  walkGroupOf,
+  walkJobs,
+  type EveningVisit,
+  type HabitMinutes,
+  type WalkJobId,
+} from './evening';
+export {
+  afterOutageSteps,
+  filterAfter,
+  outageCauses,
+  outageLines,
+  outageSteps,
+  outageStepsOf,
+  sidesOf,
+  type AfterOutageStep,
+  type FilterState,
+  type OutageCause,
+  type OutageLine,
+  type OutageStep,
+  type OutageTank,
+  type TankSides,
+} from './outage';
 export { oxygenHours, type OxygenHours, type OxygenInput } from './oxygen-hours';
 export { portions, type PortionsInput } from './portions';
+export {
+  goodDaysNeeded,
+  goodDaysRunning,
+  handsThreads,
+  type Absence,
+  type HandsStep,
+  type MoveWatch,
+  type OpenOutage,
+} from './threads';
 export {
   walk,
   walkGroups,

@@ -1,3 +1,4 @@
+import type { OutageCause } from '#core/hands';
 import type { TimerKind, WorkKind } from '#core/doing';
 import type { ParameterId } from '#core/readings';
 import type { MoultSchool, StockAlarmReason, WatchHabitReason } from '#core/stock';
@@ -31,6 +32,8 @@ export type ContributionReason =
   | { id: 'course-due'; facts: { productName: string; what: 'dose' | 'change' | 'look' | 'end'; lateDays: number } }
   | { id: 'course'; facts: { productName: string; courseDay: number } }
   | { id: 'quarantine'; facts: { leftDays: number | null; free: boolean; lookedToday: boolean } }
+  | { id: 'outage'; facts: { cause: OutageCause } }
+  | { id: 'moved'; facts: { goodDays: number; testedToday: boolean } }
   | { id: 'not-worked-out'; facts: { what: 'forecast' | 'advice' } }
   | { id: 'new'; facts: { what: string; name: string } };
 

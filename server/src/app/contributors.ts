@@ -1,6 +1,7 @@
 import { careContributions } from '../care';
 import type { Db } from '../db';
 import { doingContributions } from '../doing';
+import { handsContributions } from '../hands';
 import type { HouseContext } from '../house';
 import { judgementContributions, type Contributor } from '../judgement';
 import { stockContributions } from '../stock';
@@ -18,4 +19,5 @@ export const contributorsOf = (db: Db, house: Pick<HouseContext, 'zoneAt'>): rea
   ({ nowEpochMs }) => doingContributions({ deps: { db }, nowEpochMs }),
   ({ nowEpochMs }) => troubleContributions({ deps: { db }, nowEpochMs }),
   ({ tanks, nowEpochMs }) => careContributions({ deps: { db }, tanks, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
+  ({ nowEpochMs }) => handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
 ];

@@ -1,5 +1,6 @@
 import { KindRegistry, lookedKind, noteKind, photoKind, strikeKind } from '../book';
 import { courseKind, quarantineKind } from '../care';
+import { handsKind } from '../hands';
 import { jobKind, timerKind } from '../doing';
 import { instrumentKind, readingsKind, seenKind } from '../readings';
 import { sourceKind, unitKind } from '../sources';
@@ -54,4 +55,5 @@ export const kinds = new KindRegistry({
   layout: keptOnly,
   course: courseKind,
   quarantine: quarantineKind,
+  hands: handsKind,
 });

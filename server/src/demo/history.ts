@@ -1,3 +1,4 @@
+import { Temporal } from 'temporal-polyfill';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { v7 } from 'uuid';
 import { parseReading, type ParameterId, type Water } from '#core/readings';
@@ -396,7 +397,16 @@ function casesOf(run: Run, on: string, agoDays: number): NewEntry[] {
 }
 
 /** Fields that name something by the key it has here. */
-const namedFields: ReadonlySet<string> = new Set(['withTankId', 'sourceId', 'courseId', 'quarantineId']);
+const namedFields: ReadonlySet<string> = new Set(['withTankId', 'sourceId', 'courseId', 'quarantineId', 'awayId']);
+/** `@on` is that night, `@on+14` two weeks after it; anything else is as it stands. */
+function dayIn(value: unknown, on: string): unknown {
+  const said = typeof value === 'string' ? /^@on(?:\+(\d+))?$/.exec(value) : null;
+  return said
+    ? Temporal.PlainDate.from(on)
+        .add({ days: Number(said[1] ?? 0) })
+        .toString()
+    : value;
+}
 /** What happened to animals, plants, equipment and supplies that night. */
 function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {
   return demoLife
@@ -404,7 +414,7 @@ function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {
     .map(({ subject, kind, minutes, payload, as, apart }) => {
       const own = Object.fromEntries(
         Object.entries(payload as Record<string, unknown>).map(([field, value]) =>
-          namedFields.has(field) ? [field, idOf(run, String(value))] : [field, value === '@on' ? on : value],
+          namedFields.has(field) ? [field, idOf(run, String(value))] : [field, dayIn(value, on)],
         ),
       );
       const made = { kind, key: subject, on, minutes };

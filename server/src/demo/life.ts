@@ -285,6 +285,25 @@ const care: readonly DemoEvent[] = [
     }),
   ),
 ];
+/** A fortnight away last summer, with what was foreseen of it. */
+const hands: readonly DemoEvent[] = (
+  [
+    [
+      'breakfast',
+      [{ parameter: 'ghDegrees', earliestDay: 9.5, likelyDay: 16 }],
+      'shrimp well, two moults on the glass',
+    ],
+    ['lobby', [{ parameter: 'no3MgPerL', earliestDay: 6.2, likelyDay: 11 }], 'one stem melted, all fish there'],
+  ] as const
+).flatMap(([tank, leaves, note]) => [
+  apart(
+    named(
+      `away-${tank}`,
+      event(230, tank, 'hands', { step: 'away', fromOn: '@on+1', toOn: '@on+15', leaves: [...leaves] }),
+    ),
+  ),
+  apart(event(215, tank, 'hands', { step: 'back', awayId: `away-${tank}`, note })),
+]);
 /** The RO unit: lines of its log, a resin through in spring and new again. */
 const unit: readonly DemoEvent[] = [
   540, 500, 460, 420, 380, 340, 300, 284, 268, 252, 236, 205, 170, 135, 100, 65, 30, 16, 4,
@@ -560,6 +579,7 @@ export const demoLife: readonly DemoEvent[] = [
   ...facts,
   ...treated.map(apart),
   ...care,
+  ...hands,
   ...unit,
   ...supplyLogs,
 ];

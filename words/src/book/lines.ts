@@ -14,6 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
+import { outageWords, walkJobWords } from '#words/hands';
 import { notedWords, quarantineReasonWords, schoolWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
@@ -240,6 +241,24 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
         return `looked in quarantine: appetite ${payload.appetiteCount} of 3${noteText(payload.note)}`;
       case 'left':
         return `quarantine left${noteText(payload.reason)}`;
+    }
+  },
+  hands: (payload) => {
+    switch (payload.step) {
+      case 'stop':
+        return `walked: ${payload.jobs.map((j) => walkJobWords[j]).join(', ')}${payload.minutes === undefined ? '' : `, ${figure(payload.minutes)} min`}`;
+      case 'outage':
+        return `outage: ${outageWords[payload.cause].toLowerCase()}${noteText(payload.note)}`;
+      case 'outage-over':
+        return `outage over${noteText(payload.note)}`;
+      case 'away':
+        return `away from ${payload.fromOn} to ${payload.toOn}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
+      case 'back':
+        return `home again${noteText(payload.note)}`;
+      case 'moved':
+        return `moved, ${payload.how === 'all-in' ? 'all left in' : 'everything out'}${noteText(payload.note)}`;
+      case 'move-day':
+        return `after the move: ${payload.good ? 'good' : 'not good'}${noteText(payload.note)}`;
     }
   },
   layout: ({ rows }) => `plan of the tank drawn, ${rows[0]?.length ?? 0} by ${rows.length} squares`,

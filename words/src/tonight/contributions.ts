@@ -1,7 +1,9 @@
 import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
+import { goodDaysNeeded } from '#core/hands';
 import { timerWords, workWords } from '#words/doing';
+import { outageWords } from '#words/hands';
 import { alarmShort, alarmWords, moultSchoolNames, moultWords, watchHabitWords } from '#words/stock';
 import { ratchetWords, slowWords, testWords } from './prospects';
 import { leavesText } from './spans';
@@ -98,6 +100,13 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
       `In quarantine${leftDays === null ? ' while a sign is there' : leftDays > 0 ? `, ${leftDays} ${leftDays === 1 ? 'day' : 'days'} to go` : ''}${free ? ': nothing stands in the way of leaving it' : ''}${lookedToday ? '' : '; look at it last of all, with its own net'}`,
       [],
       free ? 'quarantine is over' : 'in quarantine',
+    ),
+  outage: ({ cause }) => plain(`${outageWords[cause]}: see who is first`, [], outageWords[cause].toLowerCase()),
+  moved: ({ goodDays, testedToday }) =>
+    plain(
+      `Moved: ${testedToday ? 'tested today' : 'test ammonia and nitrite today'}; ${goodDays} of ${goodDaysNeeded} good days running. Look under the plants for dead ones.`,
+      [],
+      testedToday ? `moved, ${goodDays} of ${goodDaysNeeded} good days` : 'moved: test today',
     ),
   'not-worked-out': ({ what }) => ({
     text:

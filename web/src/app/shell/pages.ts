@@ -135,6 +135,26 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../trouble/history-screen')).HistoryScreen,
   },
   {
+    path: 'hands',
+    title: 'The walk · Night Ledger',
+    loadComponent: async () => (await import('../hands/walk-screen')).WalkScreen,
+  },
+  {
+    path: 'hands/away',
+    title: 'Weeks away · Night Ledger',
+    loadComponent: async () => (await import('../hands/away-screen')).AwayScreen,
+  },
+  {
+    path: 'hands/move',
+    title: 'Moving a tank · Night Ledger',
+    loadComponent: async () => (await import('../hands/move-screen')).MoveScreen,
+  },
+  {
+    path: 'hands/outage',
+    title: 'Outage · Night Ledger',
+    loadComponent: async () => (await import('../hands/outage-screen')).OutageScreen,
+  },
+  {
     path: 'care',
     title: 'Care · Night Ledger',
     loadComponent: async () => (await import('../care/care-screen')).CareScreen,
@@ -207,6 +227,7 @@ export const menu = [
   { path: '/stock', word: 'Stock', key: 'l', thumb: true },
   { path: '/trouble', word: 'Trouble', key: 'x' },
   { path: '/care', word: 'Care', key: 'c' },
+  { path: '/hands', word: 'Hands', key: 'h' },
   { path: '/supplies', word: 'Supplies', key: 'u' },
   { path: '/book', word: 'Book', key: 'b' },
   { path: '/almanac', word: 'Almanac', key: 'a' },
@@ -231,6 +252,9 @@ export const places = [
   { path: '/care/dip', word: 'Dips and baths' },
   { path: '/care/trace', word: 'Who touched whom' },
   { path: '/almanac/care', word: 'Agents: what is known' },
+  { path: '/hands/away', word: 'Weeks away' },
+  { path: '/hands/move', word: 'Moving a tank' },
+  { path: '/hands/outage', word: 'Outage: power, heater, flood' },
   { path: '/book/import', word: 'Take in a table' },
   { path: '/settings', word: 'Settings' },
 ] as const;

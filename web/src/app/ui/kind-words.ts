@@ -15,7 +15,9 @@ export function rangeText(range: Interval | null | undefined, parameter?: Parame
   return lo === null ? (hi === null ? '' : `up to ${clean(hi)}`) : `from ${clean(lo)}`;
 }
 export const parameterShort = (id: string): string => parameters.find((p) => p.id === id)?.short ?? id;
-export const parameterLabel = (id: string): string => parameters.find((p) => p.id === id)?.label.toLowerCase() ?? id;
+/** In the middle of a sentence: a word small, a symbol such as pH as it is. */
+export const parameterLabel = (id: string): string =>
+  parameters.find((p) => p.id === id)?.label.replace(/^[A-Z](?=[a-z]{2})/, (first) => first.toLowerCase()) ?? id;
 /** The quantity whose units a parameter is told in; empty for what is none of the book's. */
 export const quantityOf = (id: string): string => parameters.find((p) => p.id === id)?.quantity ?? '';
 

@@ -16,5 +16,6 @@ export class WaterNav {
     { path: '/water/batches', word: 'Batches' },
     { path: '/water/routines', word: 'Routines' },
     { path: '/water/doing', word: 'Doing it' },
+    { path: '/sources', word: 'Sources' },
   ];
 }

@@ -1,0 +1,49 @@
+import * as v from 'valibot';
+import { outageCauses, walkJobs } from '#core/hands';
+import { day, parameterId, uuid, within } from '#contracts/shapes';
+
+const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
+/** The work of the hands: a stop of the evening's walk, an outage and its end, weeks away and coming home. */
+export const handsPayload = v.variant('step', [
+  v.strictObject({
+    step: v.literal('stop'),
+    jobs: v.pipe(
+      v.array(v.picklist(walkJobs, 'is no job of a walk')),
+      v.minLength(1, 'needs one at least'),
+      v.maxLength(walkJobs.length),
+    ),
+    /** From the stop before to this one. */
+    minutes: v.optional(within(0, 600)),
+  }),
+  v.strictObject({ step: v.literal('outage'), cause: v.picklist(outageCauses, 'is no known outage'), note }),
+  v.strictObject({ step: v.literal('outage-over'), outageId: uuid, note }),
+  v.pipe(
+    v.strictObject({
+      step: v.literal('away'),
+      fromOn: day,
+      toOn: day,
+      /** What was foreseen, to be held against what it did. */
+      leaves: v.pipe(
+        v.array(
+          v.strictObject({
+            parameter: parameterId,
+            earliestDay: within(0, 3650),
+            likelyDay: v.nullable(within(0, 100000)),
+          }),
+        ),
+        v.maxLength(40),
+      ),
+      note,
+    }),
+    v.check(({ fromOn, toOn }) => toOn > fromOn, 'ends after it begins'),
+  ),
+  v.strictObject({ step: v.literal('back'), awayId: uuid, note }),
+  /** Carried elsewhere: tested daily until the water was good for seven days running. */
+  v.strictObject({
+    step: v.literal('moved'),
+    how: v.picklist(['all-in', 'all-out'], 'must be all in or all out'),
+    note,
+  }),
+  v.strictObject({ step: v.literal('move-day'), movedId: uuid, good: v.boolean(), note }),
+]);
+export type HandsPayload = v.InferOutput<typeof handsPayload>;

@@ -1,0 +1,97 @@
+import type { WalkGroup, WalkTank } from './walk';
+
+/** In their natural order at a stop. */
+export const walkJobs = ['look', 'open-job', 'test', 'dose', 'change', 'again'] as const;
+export type WalkJobId = (typeof walkJobs)[number];
+
+/** What is known of one visit, whichever slice it came from. */
+export interface EveningVisit {
+  id: string;
+  purpose: string;
+  doubtful: boolean;
+  /** Somebody looked and fed already. */
+  lookedTonight: boolean;
+  step: 'leave' | 'change-now' | 'change' | 'test' | 'look' | 'none';
+  /** Litres of the change that is usual here. */
+  changeL: number;
+  testsCount: number;
+  /** Days until a value leaves its band at the earliest; null where nothing is foreseen. */
+  leavesInDays: number | null;
+  courseDue: boolean;
+  inCourse: boolean;
+  inQuarantine: boolean;
+  caseOpen: boolean;
+  openJobsCount: number;
+  /** Tanks it touched lately. */
+  contacts: readonly string[];
+}
+/** Minutes by this keeper's own record where there is one, else what is usual. */
+export type HabitMinutes = Readonly<Partial<Record<WalkJobId, number>>>;
+const usualMinutes = { look: 2, 'open-job': 4, test: 4, dose: 5, again: 3 } as const;
+/** A change: ten minutes and half a minute a litre (as the evening's water has it). */
+const changeMinutes = (changeL: number): number => Math.round(10 + changeL / 2);
+
+/**
+ * The group a tank stands in: under treatment last, then quarantine, then what is in doubt. A new tank's animals stand
+ * apart by its purpose.
+ */
+export function walkGroupOf(visit: EveningVisit): WalkGroup {
+  if (visit.inCourse) return 'sick';
+  if (visit.inQuarantine || visit.purpose === 'quarantine') return 'quarantine';
+  return visit.doubtful || visit.caseOpen ? 'doubtful' : 'healthy';
+}
+
+/** So much it costs to leave a change for another evening: ten where the band is left tonight, one far from it. */
+export const changeWaitCost = (leavesInDays: number | null): number =>
+  leavesInDays === null ? 1 : Math.max(1, Math.round(10 / (1 + Math.max(0, leavesInDays))));
+
+/**
+ * The jobs of a visit with their tools, minutes, and what may wait at what cost. Looking, doses, what is open and what
+ * must be done now never wait; a test and a planned change may.
+ * @example eveningTank(visit, {}).jobs.map((j) => j.id) // ['look', 'change']
+ */
+export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank {
+  const minutesOf = (id: keyof typeof usualMinutes): number => habit[id] ?? usualMinutes[id];
+  const may = (waitCost: number) => ({ mayWait: true, waitCost });
+  const changes = visit.step === 'change' || visit.step === 'change-now';
+  const jobs: (WalkTank['jobs'][number] & { id: WalkJobId })[] = [
+    ...(visit.lookedTonight ? [] : [{ id: 'look' as const, minutes: minutesOf('look'), tools: [] }]),
+    ...(visit.openJobsCount > 0 ? [{ id: 'open-job' as const, minutes: minutesOf('open-job'), tools: [] }] : []),
+    ...(visit.testsCount > 0 || visit.step === 'test'
+      ? [
+          {
+            id: 'test' as const,
+            minutes: minutesOf('test') * Math.max(1, visit.testsCount),
+            tools: ['syringe'],
+            ...may(visit.step === 'test' ? 4 : 2),
+          },
+        ]
+      : []),
+    ...(visit.courseDue ? [{ id: 'dose' as const, minutes: minutesOf('dose'), tools: [] }] : []),
+    ...(changes
+      ? [
+          {
+            id: 'change' as const,
+            minutes: habit.change ?? changeMinutes(visit.changeL),
+            tools: ['siphon', 'hose'],
+            ...(visit.step === 'change' ? may(changeWaitCost(visit.leavesInDays)) : {}),
+          },
+        ]
+      : []),
+    ...(changes || visit.courseDue ? [{ id: 'again' as const, minutes: minutesOf('again'), tools: [] }] : []),
+  ];
+  return {
+    id: visit.id,
+    group: walkGroupOf(visit),
+    contacts: visit.contacts,
+    jobs: withTheirOwn(jobs, changes && visit.step === 'change'),
+  };
+}
+/** The look afterwards waits with the change it belongs to: of no minutes apart from it, and of no cost. */
+function withTheirOwn<T extends { id: WalkJobId; minutes: number }>(jobs: readonly T[], mayWait: boolean): T[] {
+  const again = jobs.find((j) => j.id === 'again');
+  if (!again || !mayWait) return [...jobs];
+  return jobs
+    .filter((j) => j.id !== 'again')
+    .map((j) => (j.id === 'change' ? { ...j, minutes: j.minutes + again.minutes } : j));
+}

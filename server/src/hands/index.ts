@@ -1,0 +1,2 @@
+export { handsKind } from './hands-kinds';
+export { handsContributions } from './hands-contributions';

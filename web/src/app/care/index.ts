@@ -1,0 +1,2 @@
+/** What other slices use of this one. Its pages are opened by the shell. */
+export { careDiaryKinds, contactsOfHouse } from './care-book';

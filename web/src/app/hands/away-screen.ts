@@ -1,0 +1,202 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { catchError, concatMap, filter, from, map, of, scan, switchMap, take } from 'rxjs';
+import { Temporal } from 'temporal-polyfill';
+import { absence, handsThreads, portions, type Leaves } from '#core/hands';
+import type { ParameterId } from '#core/readings';
+import { livingMassG, rationByMass } from '#core/stock';
+import { nightOn } from '#core/tonight';
+import type { Folio } from '#contracts/tanks';
+import { beforeLeaving, standInAlarms, standInRules } from '#words/hands';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore, type TankStock } from '../stock';
+import { Day } from '../ui/day';
+import { Field } from '../ui/field';
+import { parameterLabel } from '../ui/kind-words';
+import { plainRefusal } from '../ui/refusals';
+import { dayText } from '../ui/words';
+import { HandsNav } from './hands-nav';
+import { stepsOf } from './hands-book';
+
+const usualAwayDays = 14;
+/** What neither builds up nor is concentrated by evaporation: gases, warmth, and pH. */
+const notBuiltUp: readonly ParameterId[] = ['ph', 'tempC', 'co2MgPerL', 'o2MgPerL'];
+
+/** Weeks away: what the gap will cost each tank, portions of food, the sheet for the stand-in, and home again. */
+@Component({
+  selector: 'nl-away',
+  imports: [FormsModule, ButtonDirective, InputText, Day, Field, HandsNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './away-screen.html',
+  styleUrl: './hands.scss',
+})
+export class AwayScreen {
+  private readonly api = inject(Api);
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly before = beforeLeaving;
+  protected readonly rules = standInRules;
+  protected readonly alarms = standInAlarms;
+  protected readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
+  protected readonly fromOn = linkedSignal(() => this.today());
+  protected readonly toOn = linkedSignal(() =>
+    Temporal.PlainDate.from(this.today()).add({ days: usualAwayDays }).toString(),
+  );
+  protected readonly feedEveryDays = signal<number | null>(3);
+  protected readonly evaporationPercent = signal<number | null>(0.5);
+  protected readonly call = signal('');
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  /** Folios as they come in, one after the other: a house of forty keeps nothing waiting. */
+  private readonly folios = signal<ReadonlyMap<string, Folio>>(new Map());
+  protected readonly read = computed(() => this.folios().size);
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+    toObservable(this.stock.tanks)
+      .pipe(
+        filter((tanks) => tanks.length > 0),
+        take(1),
+        switchMap((tanks) => from(tanks)),
+        concatMap(({ tankId }) =>
+          this.api.call('folio', { params: { tankId }, query: { days: '30' } }).pipe(catchError(() => of(null))),
+        ),
+        filter((folio) => folio !== null),
+        scan((all, folio) => new Map(all).set(folio.tank.tankId, folio), new Map<string, Folio>()),
+        map((all): ReadonlyMap<string, Folio> => all),
+        takeUntilDestroyed(),
+      )
+      .subscribe((all) => {
+        this.folios.set(all);
+      });
+  }
+  protected readonly days = computed(() => {
+    const [fromOn, toOn] = [this.fromOn(), this.toOn()];
+    if (fromOn === '' || toOn === '') return null;
+    return Temporal.PlainDate.from(fromOn).until(Temporal.PlainDate.from(toOn)).days;
+  });
+  protected readonly daysFault = computed(() => {
+    const days = this.days();
+    return days === null ? 'Say from when to when.' : days < 1 ? 'It ends after it begins.' : '';
+  });
+  private leavesOf(tankId: string, days: number): { leaves: Leaves[]; fault: string } | null {
+    const folio = this.folios().get(tankId);
+    if (!folio) return null;
+    const evaporationFractionPerDay = (this.evaporationPercent() ?? NaN) / 100;
+    const perParameter = folio.outlooks.flatMap((o) => {
+      if (notBuiltUp.includes(o.parameter)) return [];
+      const ceiling = folio.lines.find((l) => l.parameter === o.parameter)?.band?.hi;
+      if (ceiling === null || ceiling === undefined) return [];
+      return [
+        {
+          parameter: o.parameter,
+          now: { lo: o.level.lo80, hi: o.level.hi80 },
+          productionPerDay: { lo: o.productionPerDay.lo80, hi: o.productionPerDay.hi80 },
+          ceiling,
+          evaporationFractionPerDay,
+        },
+      ];
+    });
+    const found = absence({ days, perParameter });
+    return found.ok ? { leaves: found.value.leaves, fault: '' } : { leaves: [], fault: plainRefusal(found.refusal) };
+  }
+  private portionsOf({ lodgers }: TankStock, days: number): { text: string; fault: string } {
+    const shrimp = lodgers.filter((l) => l.kind.animal && l.kind.group === 'shrimp');
+    const others = lodgers.filter((l) => l.kind.animal && l.kind.group !== 'shrimp');
+    const animals = [
+      { of: shrimp, group: 'shrimp' as const },
+      { of: others, group: 'other' as const },
+    ].flatMap(({ of: those, group }) => {
+      const massG = livingMassG(those).hi;
+      // The lower end of the school: little is the rule while nobody watches.
+      return massG === 0
+        ? []
+        : [{ massG, count: 1, percentPerDay: 100 * rationByMass({ bodyMassG: 1, group }).loGPerDay }];
+    });
+    if (animals.length === 0) return { text: 'no animals in the book', fault: '' };
+    const found = portions({ days, animals, feedEveryDays: this.feedEveryDays() ?? NaN });
+    if (!found.ok) return { text: '', fault: plainRefusal(found.refusal) };
+    const [g] = found.value.portionsG;
+    return {
+      text:
+        g === undefined
+          ? 'no feeding needed'
+          : `${found.value.portionsG.length} portions of ${g < 0.1 ? g.toFixed(3) : g.toFixed(2)} g`,
+      fault: '',
+    };
+  }
+  protected readonly rows = computed(() => {
+    const days = this.days();
+    if (days === null || days < 1) return [];
+    return this.stock.stocked().map((of) => {
+      const said = this.leavesOf(of.tank.tankId, days);
+      const food = this.portionsOf(of, days);
+      return {
+        tankId: of.tank.tankId,
+        name: of.tank.name,
+        leaves: said?.leaves ?? [],
+        foreseen:
+          said === null
+            ? 'reading its book …'
+            : said.fault ||
+              (said.leaves.length === 0
+                ? 'nothing is foreseen to leave its band'
+                : said.leaves
+                    .map(
+                      (l) =>
+                        `${parameterLabel(l.parameter as ParameterId)} ${l.earliestDay === 0 ? 'is above already' : `from day ${Math.floor(l.earliestDay)}${l.likelyDay === null ? '' : `, likely ${Math.round(l.likelyDay)}`}`}`,
+                    )
+                    .join('; ')),
+        food: food.fault || food.text,
+      };
+    });
+  });
+  protected readonly running = computed(() => {
+    const zone = this.house.zone();
+    const open = handsThreads(stepsOf(this.diary.of('hands'), zone), { today: this.today() }).absences.filter(
+      (a) => !a.back,
+    );
+    const [first] = open;
+    return first ? { all: open, text: `${dayText(first.fromOn)} to ${dayText(first.toOn)}` } : null;
+  });
+  protected async leave(): Promise<void> {
+    if (this.daysFault()) {
+      this.fault.set(this.daysFault());
+      return;
+    }
+    const entries = this.rows().map((r) =>
+      this.scribe.entry('hands', r.tankId, {
+        step: 'away',
+        fromOn: this.fromOn(),
+        toOn: this.toOn(),
+        leaves: r.leaves.map((l) => ({ ...l, parameter: l.parameter as ParameterId })),
+      }),
+    );
+    if (entries.length > 0) this.told(await this.scribe.write(entries, 'The absence'));
+  }
+  protected async home(): Promise<void> {
+    const running = this.running();
+    if (!running) return;
+    this.told(
+      await this.scribe.write(
+        running.all.map((a) => this.scribe.entry('hands', a.tankId, { step: 'back', awayId: a.entryId })),
+        'Home again',
+      ),
+    );
+  }
+  private told({ said, faults }: { said: string; faults: Map<string, string> }): void {
+    this.said.set(said);
+    this.fault.set([...faults.values()].join('. '));
+  }
+  protected print(): void {
+    print();
+  }
+}

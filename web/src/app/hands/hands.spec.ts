@@ -1,0 +1,232 @@
+import type { TonightTank } from '#contracts/tonight';
+import { openRoom } from '../room.cases';
+import { AwayScreen } from './away-screen';
+import { MoveScreen } from './move-screen';
+import { OutageScreen } from './outage-screen';
+import { WalkScreen } from './walk-screen';
+
+const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
+const hourMs = 3_600_000;
+const [a, b] = ['0191e809-2880-7258-80c9-974745566b51', '0191e809-2880-7258-80c9-974745566b52'];
+const visit = (tankId: string, name: string, over: object = {}): TonightTank =>
+  ({
+    tankId,
+    name,
+    rack: '',
+    roundOrder: 1,
+    purpose: 'display',
+    doubtful: false,
+    netVolumeL: 50,
+    state: 'settled',
+    reasonId: 'in-band',
+    reason: '',
+    reasonFacts: {},
+    decidedBy: null,
+    water: { state: 'settled', reason: '', short: '', deciding: null, mark: null },
+    deciding: null,
+    urgent: false,
+    nextStep: { kind: 'leave', text: '', short: '', reason: { id: 'leave', facts: {} } },
+    lookedTonight: false,
+    lastDone: [],
+    contributions: [],
+    ...over,
+  }) as TonightTank;
+const tank = (tankId: string, name: string, more: object = {}) => ({
+  tankId,
+  name,
+  state: 'settled',
+  heldNo3MgPerLPerDay: null,
+  ailing: false,
+  bears: { bearing: 'usual', askedBy: [] },
+  reason: '',
+  setUp: {
+    name,
+    rack: '',
+    roundOrder: 1,
+    purpose: 'display',
+    practiceId: 'x',
+    bearing: 'usual',
+    startedOn: '2025-01-01',
+    overrides: [],
+  },
+  netVolumeL: 50,
+  stage: null,
+  equipment: {},
+  water: { tempC: { lo: 24, hi: 24, atEpochMs: nowEpochMs } },
+  events: [],
+  ...more,
+});
+const arrived = (count: number) => [
+  {
+    entryId: 'x',
+    event: 'arrived',
+    kindId: 'cherry-shrimp',
+    strain: '',
+    count: { lo: count, hi: count },
+    atEpochMs: nowEpochMs - 100 * 24 * hourMs,
+  },
+];
+const stock = { nowAt: '', ownKinds: [], tanks: [tank(a, 'Porch'), tank(b, 'Loft', { events: arrived(200) })] };
+const entry = (payload: object, { hoursAgo = 1, subjectId = a, entryId = 'e1' } = {}) => ({
+  entryId,
+  kind: 'hands',
+  subjectId,
+  atEpochMs: nowEpochMs - hoursAgo * hourMs,
+  payload: { note: '', ...payload },
+});
+const diary = (...entries: object[]) => ({ entries });
+
+describe('the walk', () => {
+  const changes = { nextStep: { kind: 'change', text: '', short: '', reason: { id: 'x', facts: {} } } };
+  const sheet = (...tanks: TonightTank[]) => ({
+    nowAt: '',
+    nightOn: '2026-03-14',
+    house: '',
+    foreseen: { readyCount: 1, tanksCount: 1 },
+    tanks,
+  });
+  const open = (tanks: TonightTank[], ...entries: object[]) =>
+    openRoom(WalkScreen, { answers: { tonight: sheet(...tanks), diary: diary(...entries) }, nowEpochMs });
+  it('goes from clean to foul, with jobs, minutes and the wash between', async () => {
+    const room = await open([visit(b, 'Loft', { doubtful: true }), visit(a, 'Porch', changes)]);
+    expect(room.text()).toContain('2 stops, about 22 of 90 min');
+    expect(room.text().indexOf('Porch')).toBeLessThan(room.text().indexOf('Loft'));
+    expect(room.text()).toContain('Wash hands and arms here.');
+    expect(room.text()).toContain('never by mouth');
+  });
+  it('puts off what may wait when the minutes are few, and says so', async () => {
+    const room = await open([visit(a, 'Porch', changes)]);
+    await room.type('[name=minutes]', '5');
+    expect(room.text()).toContain('1 stop, about 2 of 5 min');
+    expect(room.textOf('[aria-label="What waits"]')).toContain('Porch: change water can well wait');
+  });
+  it('a stop that is done is written with its jobs, and a look is a look', async () => {
+    const room = await open([visit(a, 'Porch')]);
+    await room.click('Done: Porch');
+    expect(room.written.map((e) => [e.kind, e.subjectId])).toEqual([
+      ['hands', a],
+      ['looked', a],
+    ]);
+    expect(room.written[0]?.payload).toEqual({ step: 'stop', jobs: ['look'] });
+  });
+  it('goes on where another device stopped: what was made tonight is not asked for again, its minutes are gone', async () => {
+    const made = entry({ step: 'stop', jobs: ['change'], minutes: 40 });
+    const room = await open([visit(a, 'Porch', changes), visit(b, 'Loft')], made);
+    expect(room.text()).toContain('Made tonight: Porch');
+    expect(room.text()).toContain('2 stops, about 4 of 50 min');
+    const yesterday = await open(
+      [visit(a, 'Porch', changes)],
+      entry({ step: 'stop', jobs: ['change'] }, { hoursAgo: 30 }),
+    );
+    expect(yesterday.text()).toContain('change water');
+  });
+});
+
+describe('an outage', () => {
+  const open = (...entries: object[]) =>
+    openRoom(OutageScreen, { answers: { stock, diary: diary(...entries) }, nowEpochMs });
+  it('says what to do before any figure, and starts the clock of all tanks', async () => {
+    const room = await open();
+    expect(room.text()).toContain('Air first');
+    await room.click('Start the clock, all tanks');
+    expect(room.written.map((e) => [e.subjectId, e.payload])).toEqual([
+      [a, { step: 'outage', cause: 'power' }],
+      [b, { step: 'outage', cause: 'power' }],
+    ]);
+  });
+  it('puts the fullest tank first, and air takes it out of the race', async () => {
+    const room = await open(
+      entry({ step: 'outage', cause: 'power' }, { hoursAgo: 5 }),
+      entry({ step: 'outage', cause: 'power' }, { hoursAgo: 5, subjectId: b, entryId: 'e2' }),
+    );
+    const order = () => room.text().slice(room.text().indexOf('Who is first'));
+    expect(order().indexOf('Loft')).toBeLessThan(order().indexOf('Porch'));
+    expect(order()).toContain('canister may be foul');
+    await room.tickBox('has air: Loft');
+    expect(order()).toMatch(/Loft.{0,4}oxygen: not limited by oxygen/);
+  });
+  it('ends for each tank, and then says what comes after', async () => {
+    const room = await open(entry({ step: 'outage', cause: 'power' }));
+    await room.click('It is over');
+    expect(room.written.map((e) => e.payload)).toEqual([{ step: 'outage-over', outageId: 'e1' }]);
+    expect(room.text()).toContain('never pumped into the tank');
+  });
+  it('with the mains on begins with dry hands', async () => {
+    const room = await open();
+    await room.pick('[name=cause]', 'flood');
+    expect(room.textOf('ol.steps')).toMatch(/^\s*Hands dry/);
+  });
+});
+
+describe('a move', () => {
+  const open = (tankId: string | undefined, ...entries: object[]) =>
+    openRoom(MoveScreen, {
+      inputs: tankId === undefined ? {} : { tank: tankId },
+      answers: { stock, diary: diary(...entries) },
+      nowEpochMs,
+    });
+  it('says that the oxygen may not last, and that air lasts', async () => {
+    const room = await open(b);
+    expect(room.text()).toContain('That may not last');
+    await room.pick('[name=aerated]', 'yes');
+    expect(room.text()).toContain('not limited by oxygen');
+    expect(room.text()).not.toContain('That may not last');
+  });
+  it('refuses figures that cannot be beside them, and a watch of no tank', async () => {
+    const room = await open(b);
+    await room.type('[name=waterL]', '-3');
+    expect(room.has('.fault')).toBeTrue();
+    const none = await open(undefined);
+    await none.click('It stands in its new place: start the watch');
+    expect(none.written).toEqual([]);
+    expect(none.text()).toContain('Choose the tank first.');
+  });
+  it('is watched: each day says how the water was', async () => {
+    const room = await open(undefined, entry({ step: 'moved', how: 'all-in' }, { hoursAgo: 48 }));
+    expect(room.text()).toContain('0 of 7 good days running');
+    await room.click('Not good: Porch');
+    expect(room.written.map((e) => e.payload)).toEqual([{ step: 'move-day', movedId: 'e1', good: false }]);
+  });
+});
+
+describe('weeks away', () => {
+  const folio = (tankId: string) => ({
+    tank: { tankId },
+    lines: [{ parameter: 'no3MgPerL', band: { lo: null, hi: 40 } }],
+    outlooks: [
+      {
+        parameter: 'no3MgPerL',
+        level: { mean: 20, lo80: 18, hi80: 22 },
+        productionPerDay: { mean: 1.5, lo80: 1, hi80: 2 },
+      },
+    ],
+  });
+  const open = (...entries: object[]) =>
+    openRoom(AwayScreen, { answers: { stock, folio: folio(a), diary: diary(...entries) }, nowEpochMs });
+  it('says what leaves its band and when, by hand: 18 mg/L at 2 a day and half a percent of 40', async () => {
+    const room = await open();
+    // (40 − 22) / (2 + 40 × 0.005) = 8.2; (40 − 20) / (1.5 + 0.2) = 11.8
+    expect(room.text()).toContain('nitrate from day 8, likely 12');
+  });
+  it('counts portions into days, none for what is not known', async () => {
+    const room = await open();
+    expect(room.text()).toMatch(/Loft.{0,80}4 portions of/);
+    expect(room.text()).toMatch(/Porch.{0,80}no animals in the book/);
+    await room.type('[name=every]', '20');
+    expect(room.text()).toContain('no feeding needed');
+  });
+  it('goes into the book for each tank, with what was foreseen', async () => {
+    const room = await open();
+    await room.click('Write it in the book');
+    expect(room.written.map((e) => e.subjectId)).toEqual([a, b]);
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ step: 'away', fromOn: '2026-03-14', toOn: '2026-03-28' }),
+    );
+  });
+  it('comes home to each tank that was left', async () => {
+    const room = await open(entry({ step: 'away', fromOn: '2026-03-01', toOn: '2026-03-14', leaves: [] }));
+    expect(room.text()).toContain('small changes in steps');
+    await room.click('Home again');
+    expect(room.written.map((e) => e.payload)).toEqual([{ step: 'back', awayId: 'e1' }]);
+  });
+});

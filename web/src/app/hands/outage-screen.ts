@@ -1,0 +1,148 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import {
+  handsThreads,
+  insulations,
+  outageCauses,
+  outageLines,
+  outageStepsOf,
+  sidesOf,
+  type Insulation,
+  type OutageCause,
+  type OutageTank,
+} from '#core/hands';
+import { middle } from '#core/readings';
+import { livingMassG } from '#core/stock';
+import { nightOn } from '#core/tonight';
+import { afterOutageWords, filterWords, hoursSpan, insulationWords, outageStepWords, outageWords } from '#words/hands';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore, type TankStock } from '../stock';
+import { AmountPipe } from '../ui/amount';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { agoText } from '../ui/words';
+import { HandsNav } from './hands-nav';
+import { stepsOf } from './hands-book';
+
+/** Where nobody has measured. */
+const assumedC = 24;
+
+/** Power, heater, flood: a clock, what to do in which order, and who is first. */
+@Component({
+  selector: 'nl-outage',
+  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, Choice, Option, Field, HandsNav, AmountPipe],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './outage-screen.html',
+  styleUrl: './hands.scss',
+})
+export class OutageScreen {
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly causes = outageCauses;
+  protected readonly causeWords = outageWords;
+  protected readonly insulations = insulations;
+  protected readonly insulationWords = insulationWords;
+  protected readonly filterWords = filterWords;
+  protected readonly hoursSpan = hoursSpan;
+  protected readonly cause = signal<OutageCause>('power');
+  protected readonly roomC = signal(18);
+  protected readonly insulation = signal<Insulation>('glass');
+  protected readonly airedIds = signal<readonly string[]>([]);
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  /** What ended just now: its steps afterwards stay in sight. */
+  protected readonly ended = signal<OutageCause | null>(null);
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+  }
+  protected readonly open = computed(() => {
+    const zone = this.house.zone();
+    return handsThreads(stepsOf(this.diary.of('hands'), zone), {
+      today: nightOn({ atEpochMs: this.house.nowEpochMs(), zone }),
+    }).outages;
+  });
+  private readonly minuteEpochMs = computed(() => Math.floor(this.house.nowEpochMs() / 60_000) * 60_000);
+  protected readonly running = computed(() => {
+    const [first] = [...this.open()].sort((a, b) => a.sinceEpochMs - b.sinceEpochMs);
+    return first ?? null;
+  });
+  protected readonly since = computed(() => {
+    const running = this.running();
+    return running ? agoText({ atEpochMs: running.sinceEpochMs, nowEpochMs: this.minuteEpochMs() }) : '';
+  });
+  protected readonly steps = computed(() => {
+    const cause = this.running()?.cause ?? this.cause();
+    const { now, after } = outageStepsOf(this.ended() ?? cause);
+    return { now: now.map((s) => outageStepWords[s]), after: after.map((s) => afterOutageWords[s]) };
+  });
+  private tankOf({ tank, lodgers }: TankStock): OutageTank {
+    const { geometry } = tank.setUp;
+    return {
+      id: tank.tankId,
+      waterL: tank.netVolumeL,
+      tempC: tank.water.tempC ? middle(tank.water.tempC) : assumedC,
+      animalsG: livingMassG(lodgers).hi,
+      ...sidesOf({ waterL: tank.netVolumeL, geometry: geometry ?? null }),
+    };
+  }
+  protected readonly lines = computed(() => {
+    const running = this.running();
+    const outIds = this.open().map((o) => o.tankId);
+    const tanks = this.stock
+      .stocked()
+      .filter((s) => !running || outIds.includes(s.tank.tankId))
+      .map((s) => this.tankOf(s));
+    return outageLines({
+      cause: running?.cause ?? this.cause(),
+      hours: running ? Math.max(0, (this.minuteEpochMs() - running.sinceEpochMs) / 3_600_000) : 0,
+      roomC: this.roomC(),
+      insulation: this.insulation(),
+      aeratedIds: this.airedIds(),
+      tanks,
+    }).map((line) => ({
+      ...line,
+      name: this.stock.stockOf(line.id)?.tank.name ?? 'A tank',
+      aired: this.airedIds().includes(line.id),
+    }));
+  });
+  protected air(tankId: string): void {
+    this.airedIds.update((ids) => (ids.includes(tankId) ? ids.filter((id) => id !== tankId) : [...ids, tankId]));
+  }
+  protected async begin(): Promise<void> {
+    const outIds = this.open().map((o) => o.tankId);
+    const entries = this.stock
+      .tanks()
+      .filter((t) => !outIds.includes(t.tankId))
+      .map((t) => this.scribe.entry('hands', t.tankId, { step: 'outage', cause: this.cause() }));
+    if (entries.length === 0) {
+      this.fault.set('There is no tank whose clock could start.');
+      return;
+    }
+    const written = await this.scribe.write(entries, outageWords[this.cause()]);
+    this.ended.set(null);
+    this.told(written);
+  }
+  protected async over(): Promise<void> {
+    const open = this.open();
+    const cause = this.running()?.cause ?? null;
+    const written = await this.scribe.write(
+      open.map((o) => this.scribe.entry('hands', o.tankId, { step: 'outage-over', outageId: o.entryId })),
+      'The outage is over',
+    );
+    if (written.kept) this.ended.set(cause);
+    this.told(written);
+  }
+  private told({ said, faults }: { said: string; faults: Map<string, string> }): void {
+    this.said.set(said);
+    this.fault.set([...faults.values()].join('. '));
+  }
+}

@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { eveningTank, walk, walkGroups, type EveningVisit, type Walk, type WalkJobId } from '#core/hands';
+import { nightOn } from '#core/tonight';
+import type { TonightTank } from '#contracts/tonight';
+import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
+import { careDiaryKinds, contactsOfHouse } from '../care';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { TonightStore } from '../tonight';
+import { Field } from '../ui/field';
+import { HandsNav } from './hands-nav';
+
+const dayMs = 86_400_000;
+/** Contacts of so many days bind tanks together on the walk (the longest usual quarantine). */
+const contactDays = 28;
+/** A change of a fifth, where a visit does not say how much. */
+const usualFraction = 0.2;
+/** Longer than this between two stops, somebody was called away. */
+const mostMinutesApart = 60;
+const pageOf: Partial<Record<WalkJobId, string>> = {
+  test: '/readings',
+  change: '/water',
+  dose: '/care',
+  'open-job': '/water/doing',
+};
+
+/** The evening as one walk: every stop with its jobs in hygiene order, what fits, and what may wait. */
+@Component({
+  selector: 'nl-walk',
+  imports: [FormsModule, RouterLink, ButtonDirective, InputText, Field, HandsNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './walk-screen.html',
+  styleUrl: './hands.scss',
+})
+export class WalkScreen {
+  protected readonly tonight = inject(TonightStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
+  protected readonly minutes = signal(90);
+  protected readonly dipMinutes = signal(3);
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  protected readonly groupWords = walkGroupWords;
+
+  constructor() {
+    this.diary.open();
+  }
+  private readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
+  /** Stops that were made tonight, on whichever device. */
+  protected readonly made = computed(() => {
+    const today = this.on(this.house.nowEpochMs());
+    return this.diary
+      .of('hands')
+      .filter((e) => e.payload.step === 'stop' && this.on(e.atEpochMs) === today)
+      .map((e) => ({
+        tankId: e.subjectId,
+        atEpochMs: e.atEpochMs,
+        jobs: e.payload.step === 'stop' ? e.payload.jobs : [],
+        minutes: (e.payload.step === 'stop' ? e.payload.minutes : undefined) ?? 0,
+      }));
+  });
+  private readonly contactsBy = computed(() => {
+    const since = this.house.nowEpochMs() - contactDays * dayMs;
+    const byTank = new Map<string, string[]>();
+    for (const c of contactsOfHouse(this.diary.entries()))
+      if (c.atEpochMs >= since && c.broken !== true) byTank.set(c.from, [...(byTank.get(c.from) ?? []), c.to]);
+    return byTank;
+  });
+  /** In the order of the round. */
+  private readonly visits = computed(() => this.tonight.round().flatMap((group) => group.visits));
+  private visitOf(t: TonightTank): EveningVisit {
+    const has = (id: string): boolean => t.contributions.some((c) => c.reason.id === id);
+    const leaves = t.contributions.find((c) => c.reason.id === 'leaves')?.reason.facts as { lo: number } | undefined;
+    return {
+      id: t.tankId,
+      purpose: t.purpose,
+      doubtful: t.doubtful,
+      lookedTonight: t.lookedTonight,
+      step: t.nextStep.kind,
+      changeL: usualFraction * t.netVolumeL,
+      testsCount: t.contributions.filter((c) => c.reason.id === 'test-due').length,
+      leavesInDays: leaves?.lo ?? null,
+      courseDue: has('course-due'),
+      inCourse: has('course') || has('course-due'),
+      inQuarantine: has('quarantine'),
+      caseOpen: has('case'),
+      openJobsCount: t.contributions.filter((c) => c.reason.id === 'open-job').length,
+      contacts: this.contactsBy().get(t.tankId) ?? [],
+    };
+  }
+  protected readonly leftMinutes = computed(() =>
+    Math.max(0, this.minutes() - this.made().reduce((sum, stop) => sum + stop.minutes, 0)),
+  );
+  /** What is left of it: jobs that were made tonight stand in the book already. */
+  private readonly plan = computed((): Walk | null => {
+    const done = this.made();
+    const isDone = (tankId: string, job: string): boolean =>
+      done.some((s) => s.tankId === tankId && s.jobs.some((j) => j === job));
+    const tanks = this.visits().map((t) => {
+      const tank = eveningTank(this.visitOf(t), {});
+      return { ...tank, jobs: tank.jobs.filter((j) => !isDone(t.tankId, j.id)) };
+    });
+    const found = walk({ tanks, minutes: this.leftMinutes(), dipMinutes: this.dipMinutes() });
+    return found.ok ? found.value : null;
+  });
+  private readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
+  protected readonly groups = computed(() => {
+    const plan = this.plan();
+    if (!plan) return [];
+    const groupOf = new Map(this.visits().map((t) => [t.tankId, eveningTank(this.visitOf(t), {}).group] as const));
+    return walkGroups
+      .map((id) => ({
+        id,
+        stops: plan.stops
+          .filter((s) => groupOf.get(s.tank) === id)
+          .map((s) => ({
+            tankId: s.tank,
+            name: this.nameOf(s.tank),
+            jobs: s.jobs as WalkJobId[],
+            shown: (s.jobs as WalkJobId[]).map((job) => ({
+              word: walkJobWords[job],
+              page: pageOf[job] ?? null,
+            })),
+            dips: s.dips.map((tool) => toolWords[tool] ?? tool).join(' and '),
+          })),
+      }))
+      .filter((g) => g.stops.length > 0);
+  });
+  protected readonly waits = computed(() =>
+    (this.plan()?.waits ?? []).map((w) => ({
+      key: `${w.tank} ${w.job}`,
+      text: `${this.nameOf(w.tank)}: ${walkJobWords[w.job as WalkJobId]}`,
+      cost:
+        w.cost >= 5 ? 'leaves its band within a day' : w.cost >= 2 ? 'leaves its band within days' : 'can well wait',
+    })),
+  );
+  protected readonly sum = computed(() => {
+    const plan = this.plan();
+    if (!plan) return '';
+    const stops = plan.stops.length;
+    const over = plan.overMinutes > 0 ? `, ${Math.round(plan.overMinutes)} more than there are` : '';
+    return `${stops} ${stops === 1 ? 'stop' : 'stops'}, about ${Math.round(plan.minutes)} of ${Math.round(this.leftMinutes())} min${over}`;
+  });
+  protected readonly madeText = computed(() => [...new Set(this.made().map((s) => this.nameOf(s.tankId)))].join(', '));
+
+  protected async done(tankId: string, jobs: readonly WalkJobId[]): Promise<void> {
+    const now = this.house.nowEpochMs();
+    const before = Math.max(0, ...this.made().map((s) => s.atEpochMs));
+    const minutes = Math.round((now - before) / 60_000);
+    const written = await this.scribe.write(
+      [
+        this.scribe.entry('hands', tankId, {
+          step: 'stop',
+          jobs: [...jobs],
+          ...(minutes <= mostMinutesApart ? { minutes } : {}),
+        }),
+        ...(jobs.includes('look') ? [this.scribe.entry('looked', tankId, { fed: true, fine: true })] : []),
+      ],
+      this.nameOf(tankId),
+    );
+    this.said.set(written.said);
+    this.fault.set([...written.faults.values()].join('. '));
+  }
+}

@@ -1,0 +1,98 @@
+import type {
+  AfterOutageStep,
+  FilterState,
+  Insulation,
+  OutageCause,
+  OutageStep,
+  WalkGroup,
+  WalkJobId,
+} from '#core/hands';
+
+export const walkJobWords: Record<WalkJobId, string> = {
+  look: 'look and feed',
+  'open-job': 'close what is open',
+  test: 'test',
+  dose: 'dose',
+  change: 'change water',
+  again: 'look again',
+};
+export const walkGroupWords: Record<WalkGroup, string> = {
+  healthy: 'Healthy',
+  new: 'New',
+  doubtful: 'Doubtful',
+  quarantine: 'Quarantine',
+  sick: 'Under treatment',
+};
+export const toolWords: Record<string, string> = { syringe: 'test syringe', siphon: 'siphon', hose: 'hose' };
+
+export const outageWords: Record<OutageCause, string> = {
+  power: 'Power is out',
+  'heater-off': 'Heater does not heat',
+  'heater-stuck': 'Heater sticks on',
+  flood: 'Water on the floor',
+};
+export const outageStepWords: Record<OutageStep, string> = {
+  'dry-hands':
+    'Hands dry, and nothing wet touched while the mains are on. Standing in water: switch off at the fuse first.',
+  unplug: 'Pull the plug of what failed. Do not lift a heater out before it has cooled: it burns and cracks.',
+  'stop-water': 'Stop the water: tap shut, hose out of the tank, siphon broken.',
+  air: 'Air first, for the fullest tank: battery pump, or scoop water and pour it back from a hand’s height.',
+  'no-food': 'No food while the filter stands.',
+  cover: 'Blankets round the glass and lids on, with a gap for air; nothing over a lamp that may come on again.',
+  'warm-bottle':
+    'A closed bottle of warm water, hand-warm and no hotter, floated in the coldest tank; watch the level.',
+  'no-warm-change': 'No big change with warm water: one degree an hour is fast enough.',
+  'cool-slowly': 'Lid off, air on, cool slowly: no ice, one or two degrees an hour. Warm water holds little oxygen.',
+  mop: 'Count the litres that left; towels under leads and sockets, power back only once all is dry.',
+};
+export const afterOutageWords: Record<AfterOutageStep, string> = {
+  'pour-away':
+    'A closed canister that stood for hours: its water is poured away before it is switched on, never pumped into the tank.',
+  rinse: 'Its media rinsed in tank water, not under the tap.',
+  'plug-back': 'Leads and hands dry, drip loops below the sockets; then plug in, filter first, heater last.',
+  test: 'Ammonia and nitrite before the filter is trusted, and daily for a week.',
+  'feed-little': 'Little food for some days.',
+  watch: 'A look in an hour, and one in the morning.',
+};
+export const filterWords: Record<FilterState, string> = {
+  sound: 'filter bears it',
+  short: 'filter short of oxygen: open the canister',
+  foul: 'canister may be foul: pour it away first',
+};
+export const insulationWords: Record<Insulation, string> = {
+  glass: 'bare glass',
+  blanket: 'in blankets',
+  box: 'in a foam box',
+};
+/** The same in one word for a list. */
+export const hoursSpan = ({ lo, hi }: { lo: number | null; hi: number | null }): string => {
+  const plain = (hours: number): string =>
+    hours < 10 ? String(Math.round(hours * 10) / 10) : String(Math.round(hours));
+  if (lo === null) return 'not limited by oxygen';
+  if (lo === 0 && hi === 0) return 'none left: air now';
+  return hi === null ? `${plain(lo)} h or more` : `${plain(lo)} to ${plain(hi)} h`;
+};
+/** Nothing else stands on the sheet of whoever comes in meanwhile. */
+export const standInRules = [
+  'Look at every tank: all animals there, none at the surface gasping, light on by day, water to its line.',
+  'Feed only the portion of the day. They beg; that is no hunger.',
+  'Top up only with the water that is labelled for it, to the line.',
+  'Leave alone: filter, plants, bed, dead leaves, empty moults. Buy and add nothing.',
+] as const;
+export const standInAlarms = [
+  'Water low or on the floor: plugs out with dry hands, then call.',
+  'Fish gasping at the surface: no food, air pump to full, then call.',
+  'Light or pump off: look at the fuse with dry hands; nothing wet is touched. Then call.',
+  'A dead fish: take it out with its own net, into a bag; wash hands with soap, more so with a cut. Then call.',
+] as const;
+export const beforeLeaving = [
+  'A usual change some days before, and no deep clean.',
+  'Nothing new for two weeks: no animals, plants, filter, food.',
+  'Pre-filters and hoses looked at; timers run for a day; heaters at the right mark.',
+  'Top-up water labelled, portions counted into days; the tin put away.',
+] as const;
+export const movingCautions = [
+  'Never lift a tank that holds water: it bends, and breaks at the edge. Two people, a board under it.',
+  'Rocks and wood out first; plugs out before hands are in the water; the heater off for a quarter of an hour before it is dry.',
+  'Not in the week before a journey.',
+] as const;

@@ -1,0 +1,15 @@
+export {
+  afterOutageWords,
+  beforeLeaving,
+  filterWords,
+  hoursSpan,
+  insulationWords,
+  movingCautions,
+  outageStepWords,
+  outageWords,
+  standInAlarms,
+  standInRules,
+  toolWords,
+  walkGroupWords,
+  walkJobWords,
+} from './hands';
