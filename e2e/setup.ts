@@ -1,7 +1,7 @@
 import { openHouse } from '../tools/house.mjs';
 import { freePort } from '../tools/postgres.mjs';
 
-/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and six empty ones. */
+/** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and seven empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
@@ -16,6 +16,7 @@ export default async function setup(): Promise<() => Promise<void>> {
     E2E_ADVICE: { database: 'advice', args: ['--empty'] },
     E2E_TWO: { database: 'two', args: ['--empty'] },
     E2E_MANY: { database: 'many', args: ['--empty'] },
+    E2E_HANDS: { database: 'hands', args: ['--empty'] },
   };
   // One after the other: other parts of the tests share the cores, and a house being filled takes one whole.
   const opened: Awaited<ReturnType<typeof openHouse>>[] = [];

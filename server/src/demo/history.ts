@@ -1,4 +1,3 @@
-import { Temporal } from 'temporal-polyfill';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { v7 } from 'uuid';
 import { parseReading, type ParameterId, type Water } from '#core/readings';
@@ -401,11 +400,7 @@ const namedFields: ReadonlySet<string> = new Set(['withTankId', 'sourceId', 'cou
 /** `@on` is that night, `@on+14` two weeks after it; anything else is as it stands. */
 function dayIn(value: unknown, on: string): unknown {
   const said = typeof value === 'string' ? /^@on(?:\+(\d+))?$/.exec(value) : null;
-  return said
-    ? Temporal.PlainDate.from(on)
-        .add({ days: Number(said[1] ?? 0) })
-        .toString()
-    : value;
+  return said ? addDays({ on, days: Number(said[1] ?? 0) }) : value;
 }
 /** What happened to animals, plants, equipment and supplies that night. */
 function lifeOf(run: Run, on: string, agoDays: number): NewEntry[] {

@@ -1,0 +1,113 @@
+import { expect, test } from '@playwright/test';
+import { entryOf, type SentEntry } from '#contracts/book';
+
+const url = (): string => process.env['E2E_HANDS'] ?? '';
+const ago = (hours: number): string => new Date(Date.now() - 3_600_000 * hours).toISOString();
+const setUp = (subjectId: string, name: string, measuredFillL: number): SentEntry =>
+  entryOf(
+    'set-up',
+    { id: crypto.randomUUID(), subjectId, happenedAt: ago(24 * 200) },
+    {
+      name,
+      roundOrder: 9,
+      purpose: 'display',
+      practiceId: 'neocaridina-wide',
+      bearing: 'usual',
+      startedOn: ago(24 * 200).slice(0, 10),
+      measuredFillL,
+    },
+  );
+const arrives = (subjectId: string, count: number): SentEntry =>
+  entryOf(
+    'stock',
+    { id: crypto.randomUUID(), subjectId, happenedAt: ago(24 * 150) },
+    { event: 'arrived', kindId: 'cherry-shrimp', count: { lo: count, hi: count } },
+  );
+
+test('the evening’s walk on a phone, interrupted and taken up on another device; an outage begins and ends', async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const [scullery, boathouse] = [crypto.randomUUID(), crypto.randomUUID()];
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  const sent = await phone.request.post(`${url()}/api/entries`, {
+    data: { entries: [setUp(scullery, 'Scullery', 40), setUp(boathouse, 'Boat House', 90), arrives(boathouse, 60)] },
+  });
+  expect(sent.ok(), await sent.text()).toBeTruthy();
+
+  await phone.goto(`${url()}/hands`);
+  const stop = (of: typeof phone, name: string) => of.getByRole('listitem').filter({ hasText: name });
+  await expect(stop(phone, 'Scullery')).toContainText('look and feed');
+  await expect(phone.getByText('never by mouth')).toBeVisible();
+  const written = phone.waitForResponse((r) => r.request().method() === 'POST' && r.url().endsWith('/api/entries'));
+  await phone.getByRole('button', { name: 'Done: Scullery' }).click();
+  expect((await written).ok()).toBeTruthy();
+  await expect(phone.getByText(/Made tonight: .*Scullery/)).toBeVisible();
+
+  // Called away; a desk goes on from there.
+  const desk = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await desk.goto(`${url()}/hands`);
+  await expect(desk.getByText(/Made tonight: .*Scullery/)).toBeVisible();
+  await expect(desk.getByRole('button', { name: 'Done: Boat House' })).toBeVisible();
+  await desk.getByLabel('Tonight I have, min').fill('0');
+  await expect(desk.getByText(/more than there are/)).toBeVisible();
+
+  // The lights go out.
+  await phone.goto(`${url()}/hands/outage`);
+  await expect(phone.getByText('Air first')).toBeVisible();
+  await expect(stop(phone, 'Boat House')).toContainText('oxygen:');
+  await phone.getByRole('button', { name: 'Start the clock, all tanks' }).click();
+  await expect(phone.getByText('Power is out, since')).toBeVisible();
+  const sheet = async () =>
+    (await (await phone.request.get(`${url()}/api/tonight`)).json()) as {
+      tanks: { name: string; contributions: { id: string; loud: boolean }[] }[];
+    };
+  const outages = async () =>
+    (await sheet()).tanks.flatMap((t) => t.contributions.filter((c) => c.id.startsWith('outage:') && c.loud));
+  await expect.poll(async () => (await outages()).length).toBeGreaterThanOrEqual(2);
+  await phone.getByRole('button', { name: 'It is over' }).click();
+  await expect(phone.getByText('never pumped into the tank')).toBeVisible();
+  await expect.poll(async () => (await outages()).length).toBe(0);
+});
+
+test('a tank moved and watched until seven good days; two weeks away and back', async ({ page }) => {
+  test.setTimeout(240_000);
+  const [granary, deskTank] = [crypto.randomUUID(), crypto.randomUUID()];
+  const moved = crypto.randomUUID();
+  const hands = (payload: object, hours: number, id: string = crypto.randomUUID()): SentEntry =>
+    entryOf('hands', { id, subjectId: granary, happenedAt: ago(hours) }, payload as never);
+  const sent = await page.request.post(`${url()}/api/entries`, {
+    data: {
+      entries: [
+        setUp(granary, 'Granary', 40),
+        setUp(deskTank, 'Malt Floor', 40),
+        arrives(deskTank, 60),
+        hands({ step: 'moved', how: 'all-in' }, 24 * 7 + 1, moved),
+        ...[6, 5, 4, 3, 2, 1].map((d) => hands({ step: 'move-day', movedId: moved, good: true }, 24 * d)),
+      ],
+    },
+  });
+  expect(sent.ok(), await sent.text()).toBeTruthy();
+
+  await page.goto(`${url()}/hands/move?tank=${deskTank}`);
+  const watch = page.getByRole('region', { name: 'Watched after a move' }).getByRole('listitem');
+  await expect(watch.filter({ hasText: 'Granary' })).toContainText('6 of 7 good days running');
+  await page.getByLabel('Water with the animals, L').fill('1');
+  await expect(page.getByText('That may not last')).toBeVisible();
+  await page.getByLabel('Water with the animals, L').fill('-1');
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.getByRole('button', { name: /^Good today/ }).click();
+  await expect(watch.filter({ hasText: 'Granary' })).toHaveCount(0);
+
+  await page.goto(`${url()}/hands/away`);
+  const cost = page.getByRole('region', { name: 'What the gap will cost' });
+  await expect(cost.getByRole('listitem').filter({ hasText: 'Malt Floor' })).toContainText('4 portions of');
+  await page.getByLabel('Whom to call').fill('the neighbour upstairs');
+  await expect(page.getByRole('region', { name: 'For the stand-in' })).toContainText('the neighbour upstairs');
+  await expect(cost.getByText('reading its book')).toHaveCount(0, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Write it in the book' }).click();
+  await expect(page.getByText('The absence: in the book.')).toBeVisible();
+  await page.getByRole('button', { name: 'Home again' }).click();
+  await expect(page.getByText('Home again: in the book.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Away now' })).toHaveCount(0);
+});
