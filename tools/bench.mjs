@@ -181,7 +181,7 @@ async function underLoad({ url, tanks }) {
 }
 
 async function core() {
-  for (const file of ['bench-fits', 'bench-build-up', 'bench-water', 'bench-trouble'])
+  for (const file of ['bench-fits', 'bench-build-up', 'bench-water', 'bench-trouble', 'bench-hands'])
     execFileSync(process.execPath, ['--import', 'tsx', `tools/${file}.ts`], { cwd: root, stdio: 'inherit' });
 }
 

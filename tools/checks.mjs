@@ -45,7 +45,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
   ],
   web: [
     ...['base', 'shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight'],
-    ...['book', 'almanac', 'trouble', 'care'],
+    ...['book', 'almanac', 'trouble', 'care', 'hands'],
   ],
 });
 

@@ -50,6 +50,7 @@ const views = {
   },
   'ledger-line': {
     lamp: 'lit',
+    spare: true,
     take: async ({ page, url, tank }) => {
       await page.goto(`${url}/tanks/${tank('Library')}`);
       await page.getByRole('region', { name: 'Tide marks' }).waitFor();
@@ -97,6 +98,14 @@ const views = {
       await page.getByLabel(/^Days with a dose/).fill('1 4 7');
       await page.getByLabel(/^Changes, as/).fill('4 30%, 7 30%, 10 50%');
       await page.getByRole('region', { name: 'Lobby' }).waitFor();
+    },
+  },
+  hands: {
+    lamp: 'lit',
+    take: async ({ page, url }) => {
+      await page.goto(`${url}/hands`);
+      await page.getByLabel('Tonight I have, min').fill('60');
+      await page.getByRole('heading', { name: 'Waits for another evening' }).waitFor();
     },
   },
   instruments: {

@@ -1,20 +1,9 @@
 export { absence, type AbsenceInput, type AbsenceValue, type Leaves } from './absence';
 export { cooling, insulations, type CoolingInput, type Insulation } from './cooling';
+export { eveningTank, walkJobs, type EveningVisit, type HabitMinutes, type WalkJobId } from './evening';
 export {
-  changeWaitCost,
-  eveningTank,
-  walkGroupOf,
-  walkJobs,
-  type EveningVisit,
-  type HabitMinutes,
-  type WalkJobId,
-} from './evening';
-export {
-  afterOutageSteps,
-  filterAfter,
   outageCauses,
   outageLines,
-  outageSteps,
   outageStepsOf,
   sidesOf,
   type AfterOutageStep,
@@ -27,19 +16,10 @@ export {
 } from './outage';
 export { oxygenHours, type OxygenHours, type OxygenInput } from './oxygen-hours';
 export { portions, type PortionsInput } from './portions';
-export {
-  goodDaysNeeded,
-  goodDaysRunning,
-  handsThreads,
-  type Absence,
-  type HandsStep,
-  type MoveWatch,
-  type OpenOutage,
-} from './threads';
+export { goodDaysNeeded, handsThreads, type Absence, type HandsStep, type MoveWatch, type OpenOutage } from './threads';
 export {
   walk,
   walkGroups,
-  walkOrder,
   type Walk,
   type WalkGroup,
   type WalkInput,

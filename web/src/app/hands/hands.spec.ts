@@ -10,29 +10,28 @@ import { WalkScreen } from './walk-screen';
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
 const hourMs = 3_600_000;
 const [a, b] = ['0191e809-2880-7258-80c9-974745566b51', '0191e809-2880-7258-80c9-974745566b52'];
-const visit = (tankId: string, name: string, over: object = {}): TonightTank =>
-  ({
-    tankId,
-    name,
-    rack: '',
-    roundOrder: 1,
-    purpose: 'display',
-    doubtful: false,
-    netVolumeL: 50,
-    state: 'settled',
-    reasonId: 'in-band',
-    reason: '',
-    reasonFacts: {},
-    decidedBy: null,
-    water: { state: 'settled', reason: '', short: '', deciding: null, mark: null },
-    deciding: null,
-    urgent: false,
-    nextStep: { kind: 'leave', text: '', short: '', reason: { id: 'leave', facts: {} } },
-    lookedTonight: false,
-    lastDone: [],
-    contributions: [],
-    ...over,
-  });
+const visit = (tankId: string, name: string, over: object = {}): TonightTank => ({
+  tankId,
+  name,
+  rack: '',
+  roundOrder: 1,
+  purpose: 'display',
+  doubtful: false,
+  netVolumeL: 50,
+  state: 'settled',
+  reasonId: 'in-band',
+  reason: '',
+  reasonFacts: {},
+  decidedBy: null,
+  water: { state: 'settled', reason: '', short: '', deciding: null, mark: null },
+  deciding: null,
+  urgent: false,
+  nextStep: { kind: 'leave', text: '', short: '', reason: { id: 'leave', facts: {} } },
+  lookedTonight: false,
+  lastDone: [],
+  contributions: [],
+  ...over,
+});
 const tank = (tankId: string, name: string, more: object = {}) => ({
   tankId,
   name,
