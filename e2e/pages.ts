@@ -29,6 +29,7 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/trouble/${id}/history`,
   () => '/care',
   (id) => `/care/course?tank=${id}&agent=D07`,
+  (id) => `/care/salt?tank=${id}`,
   () => '/care/dip',
   (id) => `/care/trace?tank=${id}`,
   () => '/almanac/care',

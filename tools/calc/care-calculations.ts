@@ -15,6 +15,7 @@ import {
   rationOf,
   redose,
   residueOf,
+  saltCourse,
   traceContacts,
 } from '#core/care';
 import { calculation, explainedBy, type Calculation } from './calculation';
@@ -85,6 +86,21 @@ export const careCalculations: readonly Calculation[] = [
     v.strictObject({ volumeL: n, chlorineMgPerL: n }),
     { volumeL: 10, chlorineMgPerL: 2 },
     (input, note) => explainedBy(note, neutralise(input)),
+  ),
+  calculation(
+    'care.salt',
+    'salt as a course: weighed, raised in portions, kept, brought down, and what the pen will show',
+    v.strictObject({
+      netVolumeL: n,
+      targetGPerL: n,
+      presentGPerL: some,
+      changeFraction: n,
+      endGPerL: some,
+      no2MgPerL: some,
+      clMgPerL: some,
+    }),
+    { netVolumeL: 100, targetGPerL: 1, changeFraction: 0.3, no2MgPerL: 1, clMgPerL: 5 },
+    (input, note) => explainedBy(note, saltCourse(input, note)),
   ),
   calculation(
     'care.ich-timing',

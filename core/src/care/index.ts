@@ -21,6 +21,7 @@ export {
 } from './course';
 export { availableChlorinePercent, bathOf, bleachDip, neutralise, type Bath, type BleachLabel } from './bath';
 export { ichTiming } from './ich';
+export { saltCourse, type SaltCourse, type SaltInput } from './salt';
 export {
   quarantineClock,
   quarantineEventKinds,

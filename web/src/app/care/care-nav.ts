@@ -45,6 +45,7 @@ export class CareNav {
   protected readonly pages = [
     { path: '/care', word: 'Under way' },
     { path: '/care/course', word: 'Plan a course' },
+    { path: '/care/salt', word: 'Salt' },
     { path: '/care/dip', word: 'Dips and baths' },
     { path: '/care/trace', word: 'Who touched whom' },
     { path: '/almanac/care', word: 'Agents' },

@@ -5,6 +5,7 @@ import { careOfHouse, changesFrom, contactsOfHouse, daysFrom } from './care-book
 import { CareScreen } from './care-screen';
 import { CourseScreen } from './course-screen';
 import { DipScreen } from './dip-screen';
+import { SaltScreen } from './salt-screen';
 import { TraceScreen } from './trace-screen';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
@@ -262,5 +263,25 @@ describe('the trace and the agents', () => {
     expect(room.text()).toContain('Praziquantel');
     expect(room.text()).not.toContain('Kanamycin');
     expect(room.text()).toContain('For people: Gloves.');
+  });
+});
+
+describe('salt as a course, on the page', () => {
+  const openSalt = () => openRoom(SaltScreen, { inputs: { tank: lobby }, answers: { stock }, nowEpochMs });
+  it('weighs it for the net water, in portions, with what a change takes along', async () => {
+    const room = await openSalt();
+    expect(room.text()).toContain('Weigh 80 g for 80 L net: 2 portions of 40 g, one every 8 hours.');
+    expect(room.text()).toContain('With each change of 30 % put back 24 g');
+    expect(room.text()).toContain('Never with zeolite');
+  });
+  it('says whom it would harm at that strength', async () => {
+    const room = await openSalt();
+    expect(room.text()).toContain('cherry shrimp: not certain for shrimp and crayfish');
+  });
+  it('refuses what cannot be beside it', async () => {
+    const room = await openSalt();
+    await room.type('[name=target]', '45');
+    expect(room.has('[role=alert]')).toBeTrue();
+    expect(room.text()).not.toContain('portions');
   });
 });

@@ -165,6 +165,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../care/course-screen')).CourseScreen,
   },
   {
+    path: 'care/salt',
+    title: 'Salt · Night Ledger',
+    loadComponent: async () => (await import('../care/salt-screen')).SaltScreen,
+  },
+  {
     path: 'care/dip',
     title: 'Dips and baths · Night Ledger',
     loadComponent: async () => (await import('../care/dip-screen')).DipScreen,
@@ -249,6 +254,7 @@ export const places = [
   { path: '/tanks/new', word: 'Add a tank' },
   { path: '/almanac/trouble', word: 'Trouble: what is known' },
   { path: '/care/course', word: 'Plan a course' },
+  { path: '/care/salt', word: 'Salt as a course' },
   { path: '/care/dip', word: 'Dips and baths' },
   { path: '/care/trace', word: 'Who touched whom' },
   { path: '/almanac/care', word: 'Agents: what is known' },

@@ -1,0 +1,193 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { InputText } from 'primeng/inputtext';
+import { careKnowledge } from '#almanac/care';
+import { bookKinds } from '#almanac/kinds';
+import { mayDose, saltCourse } from '#core/care';
+import { highEnd, middle } from '#core/readings';
+import { doseReasonWords } from '#words/care';
+import { amount } from '#words/units';
+import { StockStore } from '../stock';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { plainRefusal } from '../ui/refusals';
+import { CareNav } from './care-nav';
+
+const grams = (massG: number): string => (massG < 10 ? massG.toFixed(1) : String(Math.round(massG)));
+const salt = 'D01';
+
+/** Salt as a course of its own: weighed, raised over hours, kept by what a change takes, brought down. */
+@Component({
+  selector: 'nl-salt',
+  imports: [FormsModule, RouterLink, InputText, Choice, Option, Field, CareNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-care-nav />
+    <h1>Salt as a course</h1>
+    <p class="caution small">
+      Plain sodium chloride, no iodine, nothing against caking. Weigh it, dissolve it in a jug of tank water, pour it
+      slowly where water moves, never on an animal. Never with zeolite in the filter: salt drives its ammonia out. Salt
+      water goes down the drain, never onto a garden.
+    </p>
+    <div class="row">
+      <label
+        ><span class="name">Tank</span
+        ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
+          <nl-option value="" disabled word="choose" />
+          @for (s of stock.stocked(); track s.tank.tankId) {
+            <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
+          }</nl-choice
+      ></label>
+      <nl-field name="Wanted" unit="g/L"
+        ><input
+          pInputText
+          type="number"
+          name="target"
+          min="0"
+          max="30"
+          step="0.1"
+          [ngModel]="targetGPerL()"
+          (ngModelChange)="targetGPerL.set($event)"
+      /></nl-field>
+      <nl-field name="In it already" unit="g/L"
+        ><input
+          pInputText
+          type="number"
+          name="present"
+          min="0"
+          max="30"
+          step="0.1"
+          [ngModel]="presentGPerL()"
+          (ngModelChange)="presentGPerL.set($event)"
+      /></nl-field>
+      <nl-field name="Each change" unit="%"
+        ><input
+          pInputText
+          type="number"
+          name="change"
+          min="1"
+          max="100"
+          [ngModel]="changePercent()"
+          (ngModelChange)="changePercent.set($event)"
+      /></nl-field>
+    </div>
+    @if (harms(); as h) {
+      @for (line of h.lines; track line) {
+        <p [class]="h.verdict === 'blocked' ? 'fault' : 'caution small'">{{ line }}</p>
+      }
+    }
+    @if (plan(); as p) {
+      @if (p.fault) {
+        <p class="fault" role="alert">{{ p.fault }}</p>
+      } @else {
+        <ol class="steps">
+          @for (line of p.lines; track line) {
+            <li>{{ line }}</li>
+          }
+        </ol>
+        @for (line of p.beside; track line) {
+          <p class="small">{{ line }}</p>
+        }
+        <p class="small">
+          <a routerLink="/care/course" [queryParams]="{ tank: tankId(), agent: 'D01' }">Begin it as a course</a>, so
+          that it stands on Tonight.
+        </p>
+      }
+    } @else {
+      <p class="quiet">
+        {{
+          stock.fault()
+            ? 'The tanks cannot be read now. Try again when the house answers.'
+            : 'Choose a tank: the salt is weighed for its net water.'
+        }}
+      </p>
+    }
+  `,
+  styleUrl: './care-screen.scss',
+  styles: `
+    .steps {
+      list-style: decimal;
+      padding-left: 1.4rem;
+    }
+    .steps li {
+      margin: 0.3rem 0;
+    }
+  `,
+})
+export class SaltScreen {
+  readonly tank = input<string>();
+  protected readonly stock = inject(StockStore);
+  protected readonly tankId = signal('');
+  protected readonly targetGPerL = signal<number | null>(1);
+  protected readonly presentGPerL = signal<number | null>(0);
+  protected readonly changePercent = signal<number | null>(30);
+
+  constructor() {
+    this.stock.load();
+    effect(() => {
+      const asked = this.tank();
+      if (asked !== undefined)
+        untracked(() => {
+          this.tankId.set(asked);
+        });
+    });
+  }
+  private readonly of = computed(() => this.stock.stockOf(this.tankId()));
+  private readonly nameOf = (id: string): string =>
+    careKnowledge.agents.find((a) => a.id === id || a.slug === id)?.name ?? this.stock.kindNamed(id)?.commonName ?? id;
+  protected readonly harms = computed(() => {
+    const of = this.of();
+    const target = this.targetGPerL();
+    if (!of || target === null) return null;
+    const said = mayDose(
+      {
+        agent: salt,
+        kinds: [...of.lodgers.map((l) => l.kind.id), 'filter'],
+        water: {},
+        alsoPresent: [],
+        doseMgPerL: 1000 * target,
+      },
+      careKnowledge,
+      bookKinds,
+    );
+    return said.ok && said.value.verdict !== 'allowed'
+      ? { verdict: said.value.verdict, lines: said.value.reasons.map((r) => doseReasonWords(r, this.nameOf)) }
+      : null;
+  });
+  protected readonly plan = computed(() => {
+    const of = this.of();
+    if (!of) return null;
+    const { netVolumeL, water } = of.tank;
+    const no2 = water.no2MgPerL;
+    const changeFraction = (this.changePercent() ?? NaN) / 100;
+    const found = saltCourse({
+      netVolumeL,
+      targetGPerL: this.targetGPerL() ?? NaN,
+      presentGPerL: this.presentGPerL() ?? NaN,
+      changeFraction,
+      ...(no2 ? { no2MgPerL: highEnd(no2), clMgPerL: water.clMgPerL ? middle(water.clMgPerL) : 0 } : {}),
+    });
+    if (!found.ok) return { fault: plainRefusal(found.refusal), lines: [], beside: [] };
+    const { massG, portionsG, portionEveryHours, replaceG, downChangesCount, riseUsPerCm, nitrite } = found.value;
+    const [portion] = portionsG;
+    return {
+      fault: '',
+      lines: [
+        portion === undefined
+          ? 'There is enough in it already: weigh nothing.'
+          : `Weigh ${grams(massG)} g for ${amount('volume', netVolumeL, 0)} net: ${portionsG.length} portions of ${grams(portion)} g, one every ${portionEveryHours} hours.`,
+        `With each change of ${Math.round(100 * changeFraction)} % put back ${grams(replaceG)} g, dissolved in the new water; for what evaporates nothing.`,
+        `Brought down by ${downChangesCount} ${downChangesCount === 1 ? 'change' : 'changes'} of fresh water, on days of their own.`,
+      ],
+      beside: [
+        `The pen will show about ${amount('conductivity', riseUsPerCm, 0)} more: that is the salt, and no alarm.`,
+        ...(nitrite && nitrite.byIonGPerL > 0
+          ? [
+              `Against the nitrite in it: ${nitrite.byNitrogenGPerL.toFixed(2)} g/L by ten to one of its nitrogen, ${nitrite.byIonGPerL.toFixed(2)} g/L by the cautious reading, of the ion. It buys time; the nitrite still has to go.`,
+            ]
+          : []),
+      ],
+    };
+  });
+}
