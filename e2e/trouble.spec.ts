@@ -111,6 +111,20 @@ test('deaths in a tank: the case opened, five answers, first aid, the change pla
   await expect(page.getByRole('region', { name: 'Closed cases' })).toContainText('recovered');
 });
 
+test('the history for a veterinarian of a tank with a long book is printed on two pages', async ({ page }) => {
+  const demo = process.env['E2E_DEMO'] ?? '';
+  const sheet = (await (await page.request.get(`${demo}/api/tonight`)).json()) as {
+    tanks: { name: string; tankId: string }[];
+  };
+  const tankId = sheet.tanks.find((t) => t.name === 'Linen Room')?.tankId ?? '';
+  await page.goto(`${demo}/trouble/${tankId}/history`);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await page.waitForLoadState('networkidle');
+  const printed = (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page\b/g) ?? [];
+  expect(printed.length).toBeGreaterThanOrEqual(1);
+  expect(printed.length).toBeLessThanOrEqual(2);
+});
+
 test('trouble on a phone: what to do stands above the questions, and buttons are for a wet thumb', async ({
   browser,
 }) => {

@@ -73,6 +73,13 @@ export const routes = {
     summary: 'Every tank with its verdict, in no order',
     response: tonight,
   },
+  calendar: {
+    method: 'get',
+    path: '/api/tonight.ics',
+    summary: 'What is due, as an iCalendar feed',
+    response: v.string(),
+    mediaType: 'text/calendar',
+  },
   folio: {
     method: 'get',
     path: '/api/tanks/{tankId}/folio',

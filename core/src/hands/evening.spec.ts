@@ -1,4 +1,4 @@
-import { changeWaitCost, eveningTank, walkGroupOf, type EveningVisit } from './evening';
+import { changeWaitCost, eveningTank, habitMinutes, walkGroupOf, type EveningVisit } from './evening';
 import { filterAfter, outageLines, outageStepsOf, outageCauses, sidesOf, type OutageTank } from './outage';
 import { walk } from './walk';
 
@@ -60,6 +60,23 @@ describe('the jobs of a visit', () => {
   it('a change costs more to leave the sooner its band is left', () => {
     expect([null, 0, 1, 4, 30].map((d) => changeWaitCost(d))).toEqual([1, 10, 5, 2, 1]);
     expect(changeWaitCost(-3)).toBe(10);
+  });
+});
+
+describe('a keeper’s own minutes', () => {
+  const looks = (...all: (number | undefined)[]) => all.map((minutes) => ({ jobs: ['look' as const], minutes }));
+  it('are the middle of three stops or more', () => {
+    expect(habitMinutes(looks(1, 9, 2))).toEqual({ look: 2 });
+    expect(habitMinutes(looks(1, 9, 2, 3))).toEqual({ look: 2.5 });
+    expect(habitMinutes(looks(1, 9))).toEqual({});
+  });
+  it('are not learnt from stops of several jobs, nor from those that nobody timed', () => {
+    const both = { jobs: ['look' as const, 'change' as const], minutes: 30 };
+    expect(habitMinutes([...looks(1, 2), both, ...looks(undefined)])).toEqual({});
+    expect(habitMinutes([...looks(1, 2, 3), both])).toEqual({ look: 2 });
+  });
+  it('forget what is long ago: the last nine count', () => {
+    expect(habitMinutes(looks(60, 60, 60, 60, 60, 1, 1, 1, 1, 1, 2, 2, 2, 2))).toEqual({ look: 1 });
   });
 });
 

@@ -27,6 +27,32 @@ export interface EveningVisit {
 }
 /** Minutes by this keeper's own record where there is one, else what is usual. */
 export type HabitMinutes = Readonly<Partial<Record<WalkJobId, number>>>;
+/** So many stops of one job alone make a habit. */
+const habitStopsCount = 3;
+/** Longer ago than this, a habit may have changed. */
+const habitLastCount = 9;
+
+/**
+ * Minutes by this keeper's own record: the middle one of the last stops at which only that job was done, from three on.
+ * Minutes. Stops of several jobs teach nothing of one of them.
+ * @example habitMinutes([{ jobs: ['look'], minutes: 1 }, { jobs: ['look'], minutes: 2 }, { jobs: ['look'], minutes: 4 }]) // { look: 2 }
+ */
+export function habitMinutes(
+  stops: readonly { jobs: readonly WalkJobId[]; minutes: number | undefined }[],
+): HabitMinutes {
+  const habit: Partial<Record<WalkJobId, number>> = {};
+  for (const id of walkJobs) {
+    const taken = stops
+      .flatMap(({ jobs, minutes }) => (minutes !== undefined && jobs.length === 1 && jobs[0] === id ? [minutes] : []))
+      .slice(-habitLastCount)
+      .sort((a, b) => a - b);
+    if (taken.length < habitStopsCount) continue;
+    const at = (taken.length - 1) / 2;
+    habit[id] = ((taken[Math.floor(at)] ?? 0) + (taken[Math.ceil(at)] ?? 0)) / 2;
+  }
+  return habit;
+}
+
 const usualMinutes = { look: 2, 'open-job': 4, test: 4, dose: 5, again: 3 } as const;
 /** A change: ten minutes and half a minute a litre (as the evening's water has it). */
 const changeMinutes = (changeL: number): number => Math.round(10 + changeL / 2);

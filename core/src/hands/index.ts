@@ -1,6 +1,6 @@
 export { absence, type AbsenceInput, type AbsenceValue, type Leaves } from './absence';
 export { cooling, insulations, type CoolingInput, type Insulation } from './cooling';
-export { eveningTank, walkJobs, type EveningVisit, type HabitMinutes, type WalkJobId } from './evening';
+export { eveningTank, habitMinutes, walkJobs, type EveningVisit, type HabitMinutes, type WalkJobId } from './evening';
 export {
   outageCauses,
   outageLines,

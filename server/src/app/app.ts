@@ -18,7 +18,7 @@ import { badRequest, notFound, parsed, problemHandler } from '../problems';
 import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
-import { benchView, tankFolio, tonightSheet, verdictWorking } from '../tonight';
+import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
 import type { HousesDoor } from './houses';
 import { contributorsOf } from './contributors';
@@ -160,6 +160,10 @@ function apiRouter(
       ({ foreseen }) => foreseen.readyCount === foreseen.tanksCount,
     ),
   );
+  router.get('/tonight.ics', async (_request, response) => {
+    const sheet = await tonightSheet({ ...deps, prospects, contributors });
+    response.type('text/calendar').send(calendarText(sheet));
+  });
   router.get(
     '/readings/bench',
     async (_request, response) => void response.json(await benchView({ ...deps, prospects, contributors })),

@@ -22,13 +22,18 @@ export const caseKind: KindModule<'case'> = {
       ? [{ field: 'firstSignAt', message: 'is after the case was opened' }]
       : []),
   ],
-  check: async (tx, { id, payload, subjectId }) => {
+  check: async (tx, { id, payload, subjectId, happenedAt }) => {
     if (payload.step === 'opened') return [];
     const rows = await readDiary({ db: tx }, { kinds: ['case'], subjectIds: [subjectId] });
     // The step itself is written already when it is asked about.
     const before = rows.filter((row) => row.entryId !== id);
     const thread = threadsIn(before).find((t) => t.caseId === payload.caseId);
     if (!thread) return [{ field: 'caseId', message: 'is not in the book' }];
-    return thread.closed ? [{ field: 'caseId', message: 'is closed already' }] : [];
+    // What was seen before the end may be written after it; an end is written once.
+    const then = before.filter((row) => row.atEpochMs <= Date.parse(happenedAt));
+    const closedThen = threadsIn(then).find((t) => t.caseId === payload.caseId)?.closed ?? false;
+    return (payload.step === 'closed' ? thread.closed : closedThen)
+      ? [{ field: 'caseId', message: 'is closed already' }]
+      : [];
   },
 };

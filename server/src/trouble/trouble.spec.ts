@@ -46,6 +46,11 @@ describe('a case is checked', () => {
     expect(await refused(step({ step: 'looked', caseId: opened.id, state: 'same' }, tank, -5))).toEqual([
       'caseId: is closed already',
     ]);
+    // Seen before the end and written after it; but an end is written once.
+    await taken(step({ step: 'looked', caseId: opened.id, state: 'same' }, tank, -9));
+    expect(await refused(step({ step: 'closed', caseId: opened.id, outcome: 'lost' }, tank, -9))).toEqual([
+      'caseId: is closed already',
+    ]);
   });
 });
 

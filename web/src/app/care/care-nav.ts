@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { RouterLink, RouterLinkActive } from '@angular/router';
+import { RouterLink, RouterLinkActive, type IsActiveMatchOptions } from '@angular/router';
 
 /** The pages of care, one beside the other. */
 @Component({
@@ -13,7 +13,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
           [routerLink]="p.path"
           routerLinkActive="here"
           ariaCurrentWhenActive="page"
-          [routerLinkActiveOptions]="{ exact: true }"
+          [routerLinkActiveOptions]="where"
           >{{ p.word }}</a
         >
       }
@@ -42,6 +42,13 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
   `,
 })
 export class CareNav {
+  /** Whatever tank or agent the address asks for. */
+  protected readonly where: IsActiveMatchOptions = {
+    paths: 'exact',
+    queryParams: 'ignored',
+    fragment: 'ignored',
+    matrixParams: 'ignored',
+  };
   protected readonly pages = [
     { path: '/care', word: 'Under way' },
     { path: '/care/course', word: 'Plan a course' },

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { eveningTank, walk, walkGroups, type EveningVisit, type Walk, type WalkJobId } from '#core/hands';
+import { eveningTank, habitMinutes, walk, walkGroups, type EveningVisit, type Walk, type WalkJobId } from '#core/hands';
 import { nightOn } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
 import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
@@ -64,6 +64,20 @@ export class WalkScreen {
         minutes: (e.payload.step === 'stop' ? e.payload.minutes : undefined) ?? 0,
       }));
   });
+  /** This keeper's own minutes, from the stops of all evenings. */
+  private readonly habit = computed(() =>
+    habitMinutes(
+      this.diary
+        .of('hands')
+        .flatMap(({ payload }) => (payload.step === 'stop' ? [{ jobs: payload.jobs, minutes: payload.minutes }] : [])),
+    ),
+  );
+  protected readonly habitText = computed(() => {
+    const own = Object.entries(this.habit()).map(
+      ([job, minutes]) => `${walkJobWords[job as WalkJobId]} ${Math.round(minutes * 10) / 10}`,
+    );
+    return own.length === 0 ? '' : `By your own record, min: ${own.join(', ')}.`;
+  });
   private readonly contactsBy = computed(() => {
     const since = this.house.nowEpochMs() - contactDays * dayMs;
     const byTank = new Map<string, string[]>();
@@ -102,7 +116,7 @@ export class WalkScreen {
     const isDone = (tankId: string, job: string): boolean =>
       done.some((s) => s.tankId === tankId && s.jobs.some((j) => j === job));
     const tanks = this.visits().map((t) => {
-      const tank = eveningTank(this.visitOf(t), {});
+      const tank = eveningTank(this.visitOf(t), this.habit());
       return { ...tank, jobs: tank.jobs.filter((j) => !isDone(t.tankId, j.id)) };
     });
     const found = walk({ tanks, minutes: this.leftMinutes(), dipMinutes: this.dipMinutes() });
@@ -112,7 +126,9 @@ export class WalkScreen {
   protected readonly groups = computed(() => {
     const plan = this.plan();
     if (!plan) return [];
-    const groupOf = new Map(this.visits().map((t) => [t.tankId, eveningTank(this.visitOf(t), {}).group] as const));
+    const groupOf = new Map(
+      this.visits().map((t) => [t.tankId, eveningTank(this.visitOf(t), this.habit()).group] as const),
+    );
     return walkGroups
       .map((id) => ({
         id,

@@ -1,5 +1,6 @@
 import {
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   ElementRef,
   inject,
@@ -75,6 +76,7 @@ export interface RowView {
 export class BenchRowPart implements OnInit, OnDestroy {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly rows = inject(NearRows);
+  private readonly changes = inject(ChangeDetectorRef);
   /** Its fields are there; they stay, once they are. */
   protected readonly near = signal(false);
   /** Where it stands: the first are in sight at once. */
@@ -95,9 +97,14 @@ export class BenchRowPart implements OnInit, OnDestroy {
   ngOnDestroy(): void {
     this.rows.forget(this.element);
   }
-  /** Fills it, whether or not it is near. */
+  /** It will be reached soon: filled with the next frame. */
+  coming(): void {
+    this.near.set(true);
+  }
+  /** Filled at once, so that the key after this one already finds its field. */
   fill(): void {
     this.near.set(true);
+    this.changes.detectChanges();
   }
   field(place: number): HTMLInputElement | null {
     return this.element.querySelectorAll<HTMLInputElement>('td input')[place] ?? null;

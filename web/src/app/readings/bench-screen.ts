@@ -189,7 +189,7 @@ export class BenchScreen {
   /** Rows ahead of the hand have their fields before they are reached. */
   protected focused(rowIndex: number, tankId: string, column: Column): void {
     this.at.set({ tankId, column });
-    for (const row of this.rowParts().slice(rowIndex + 1, rowIndex + 4)) row.fill();
+    for (const row of this.rowParts().slice(rowIndex + 1, rowIndex + 4)) row.coming();
   }
   /** To a cell by its place in the grid, row by row; a row that was never in sight gets its fields first. */
   private goTo(place: number): void {
@@ -204,7 +204,7 @@ export class BenchScreen {
     };
     if (focus()) return;
     row.fill();
-    afterNextRender(focus, { injector: this.injector });
+    focus();
   }
   private readonly cells = new BenchGrid({
     bench: this.bench,
