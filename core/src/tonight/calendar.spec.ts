@@ -31,7 +31,7 @@ describe('what leaves the house as a calendar', () => {
     expect(due(leaves)[0]?.on).toBe('2026-03-01');
   });
   it('what runs out at an hour stands at that hour', () => {
-    const timer = said({ id: 'timer', facts: { timer: 'heater', note: '' } } as ContributionReason, {
+    const timer = said({ id: 'timer', facts: { timer: 'hose', note: '' } } as ContributionReason, {
       dueEpochMs: 1000,
       loud: true,
     });

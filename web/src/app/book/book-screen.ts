@@ -7,7 +7,7 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { catchError, of } from 'rxjs';
+import { catchError, map, of, Subject, switchMap, type Observable } from 'rxjs';
 import { bookKinds } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { type BookEntry, type BookPage, entryOf, groupChoices, hasParts, lifted, mayStrike } from '#contracts/book';
@@ -62,7 +62,21 @@ export class BookScreen {
     () => [this.words().trim(), this.kind(), this.from(), this.to()].some((t) => t !== '') || this.struckOnly(),
   );
 
+  private readonly asked = new Subject<string | null>();
+
   constructor() {
+    this.asked
+      .pipe(
+        switchMap((older) => this.pageOf(older).pipe(map((page) => ({ older, page })))),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ older, page }) => {
+        if (!page) return;
+        this.fault.set('');
+        this.loaded.set(true);
+        this.entries.update((all) => (older ? [...all, ...page.entries] : page.entries));
+        this.olderThan.set(page.olderThan);
+      });
     effect(() => {
       this.subject();
       this.animal();
@@ -83,9 +97,13 @@ export class BookScreen {
     }
     return nights;
   });
+  /** Asked anew, whatever is under way: an earlier question's answer never comes over a later one's. */
   protected load(older: string | null = null): void {
+    this.asked.next(older);
+  }
+  private pageOf(older: string | null): Observable<BookPage | null> {
     const [before, beforeSequence] = older?.split('/') ?? [];
-    this.api
+    return this.api
       .call('entries', {
         query: {
           subject: this.subject() ?? undefined,
@@ -105,14 +123,7 @@ export class BookScreen {
           this.fault.set(error instanceof ApiProblem ? error.problem.title : 'Something failed');
           return of(null);
         }),
-      )
-      .subscribe((page: BookPage | null) => {
-        if (!page) return;
-        this.fault.set('');
-        this.loaded.set(true);
-        this.entries.update((all) => (older ? [...all, ...page.entries] : page.entries));
-        this.olderThan.set(page.olderThan);
-      });
+      );
   }
   protected value = (event: Event): string => (event.target as HTMLInputElement).value;
   protected seek(event: Event): void {
