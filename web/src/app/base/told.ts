@@ -1,4 +1,4 @@
-import { computed, Injectable, signal } from '@angular/core';
+import { computed, Injectable, signal, untracked } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { RouteName } from '#contracts/api';
 
@@ -62,7 +62,8 @@ export class Told {
   );
 
   asks(name: RouteName, path: string): void {
-    if (about[name] === undefined || this.questions().has(path)) return;
+    // Pages ask from effects: what is read here must not make that effect run again with each answer.
+    if (about[name] === undefined || untracked(this.questions).has(path)) return;
     this.put(path, name, { state: 'waiting', sinceMs: performance.now() });
     setTimeout(() => {
       this.clockMs.set(performance.now());
@@ -72,7 +73,7 @@ export class Told {
     if (about[name] !== undefined) this.put(path, name, { state: 'here', toldAtEpochMs: Date.now() });
   }
   lacks(name: RouteName, path: string, title: string): void {
-    const before = this.questions().get(path)?.remote;
+    const before = untracked(this.questions).get(path)?.remote;
     const toldAtEpochMs = before && before.state !== 'waiting' ? before.toldAtEpochMs : null;
     if (about[name] !== undefined) this.put(path, name, { state: 'failed', title, toldAtEpochMs });
   }

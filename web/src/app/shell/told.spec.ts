@@ -1,4 +1,4 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { effect, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Subject, ReplaySubject } from 'rxjs';
 import { entryOf, type NewEntry } from '#contracts/book';
@@ -29,6 +29,25 @@ describe('what the house did not tell', () => {
       },
     };
   };
+  it('is asked once by an effect, whatever is answered meanwhile', async () => {
+    const { told } = await opened();
+    let askedCount = 0;
+    TestBed.runInInjectionContext(() =>
+      effect(() => {
+        askedCount += 1;
+        told.asks('stock', '/api/stock');
+        told.lacks('entries', '/api/entries', 'x');
+      }),
+    );
+    TestBed.tick();
+    for (let i = 0; i < 3; i++) {
+      told.has('stock', '/api/stock');
+      told.has('stock', `/api/stock?${i}`);
+      TestBed.tick();
+      await wait(0);
+    }
+    expect(askedCount).toBe(1);
+  });
   it('is waited for in silence first, then with the bones of a page; once it is there nothing is said', async () => {
     const { told, host, text } = await opened();
     told.asks('stock', '/api/stock');
