@@ -11,8 +11,7 @@ const said = (reason: ContributionReason, more: object = {}) => ({
 });
 const due = (...contributions: ReturnType<typeof said>[]) =>
   calendarDue({ nightOn: '2026-02-27', tanks: [{ tankId: 'a', contributions }] });
-const test = (dueInDays: number) =>
-  said({ id: 'test-due', facts: { parameter: 'ph', why: 'straddles', dueInDays } } as ContributionReason);
+const test = (dueInDays: number) => said({ id: 'test-due', facts: { parameter: 'ph', why: 'straddles', dueInDays } });
 
 describe('what leaves the house as a calendar', () => {
   it('a test falls on the day it is due, over the end of a month, and tonight where it is late', () => {
@@ -31,10 +30,13 @@ describe('what leaves the house as a calendar', () => {
     expect(due(leaves)[0]?.on).toBe('2026-03-01');
   });
   it('what runs out at an hour stands at that hour', () => {
-    const timer = said({ id: 'timer', facts: { timer: 'hose', note: '' } } as ContributionReason, {
-      dueEpochMs: 1000,
-      loud: true,
-    });
+    const timer = said(
+      { id: 'timer', facts: { timer: 'hose', note: '' } },
+      {
+        dueEpochMs: 1000,
+        loud: true,
+      },
+    );
     expect(due(timer)).toEqual([
       { key: 'a:timer', tankId: 'a', contributionId: 'timer', on: null, atEpochMs: 1000, loud: true },
     ]);
