@@ -1,55 +1,15 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { RouterLink, RouterLinkActive, type IsActiveMatchOptions } from '@angular/router';
+import { Rooms, type Room } from '../ui/rooms';
 
-/** The pages of the hands' work, one beside the other. */
+/** The pages of the hands' work. */
 @Component({
   selector: 'nl-hands-nav',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [Rooms],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <nav class="noPrint" aria-label="Hands">
-      @for (p of pages; track p.path) {
-        <a
-          [routerLink]="p.path"
-          routerLinkActive="here"
-          ariaCurrentWhenActive="page"
-          [routerLinkActiveOptions]="where"
-          >{{ p.word }}</a
-        >
-      }
-    </nav>
-  `,
-  styles: `
-    nav {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.2rem 1.2rem;
-    }
-    a {
-      min-height: 44px;
-      display: inline-flex;
-      align-items: center;
-    }
-    .here {
-      font-weight: 700;
-      border-bottom: 3px solid var(--amber);
-    }
-    @media print {
-      nav {
-        display: none;
-      }
-    }
-  `,
+  template: `<nl-rooms label="Hands" [rooms]="rooms" />`,
 })
 export class HandsNav {
-  /** Whatever tank the address asks for. */
-  protected readonly where: IsActiveMatchOptions = {
-    paths: 'exact',
-    queryParams: 'ignored',
-    fragment: 'ignored',
-    matrixParams: 'ignored',
-  };
-  protected readonly pages = [
+  protected readonly rooms: readonly Room[] = [
     { path: '/hands', word: 'The walk' },
     { path: '/hands/away', word: 'Weeks away' },
     { path: '/hands/move', word: 'Moving a tank' },

@@ -118,15 +118,28 @@ describe('the walk', () => {
     ]);
     expect(room.written[0]?.payload).toEqual({ step: 'stop', jobs: ['look'] });
   });
-  it('goes on where another device stopped: what was made tonight is not asked for again, its minutes are gone', async () => {
-    const made = entry({ step: 'stop', jobs: ['change'], minutes: 40 });
-    const room = await open([visit(a, 'Porch', changes), visit(b, 'Loft')], made);
+  it('goes on where another device stopped: a look that was made is not asked for again, its minutes are gone', async () => {
+    const made = entry({ step: 'stop', jobs: ['look'], minutes: 40 });
+    const room = await open([visit(a, 'Porch'), visit(b, 'Loft')], made);
     expect(room.text()).toContain('Made tonight: Porch');
-    expect(room.text()).toContain('2 stops, about 4 of 50 min');
+    expect(room.text()).toContain('1 stop, about 2 of 50 min');
+  });
+  it('a dose stays until it is given on its own page, whatever was tapped here', async () => {
+    const due = {
+      contributions: [{ id: 'course-due:1', severity: 'act', reason: { id: 'course-due', facts: {} } }],
+    };
+    const room = await open([visit(a, 'Porch', due)], entry({ step: 'stop', jobs: ['look', 'dose', 'again'] }));
+    expect(room.textOf('ol.walk')).toContain('dose');
+    expect(room.textOf('ol.walk')).not.toContain('look');
+  });
+  it('calls no tank fine that asks for somebody', async () => {
+    const room = await open([visit(a, 'Porch', { state: 'act' })]);
+    await room.click('Done');
+    expect(room.written.map((e) => e.kind)).toEqual(['hands']);
   });
   it('what was made another night is no longer so', async () => {
-    const room = await open([visit(a, 'Porch', changes)], entry({ step: 'stop', jobs: ['change'] }, { hoursAgo: 30 }));
-    expect(room.text()).toContain('change water');
+    const room = await open([visit(a, 'Porch')], entry({ step: 'stop', jobs: ['look'] }, { hoursAgo: 30 }));
+    expect(room.text()).toContain('look and feed');
   });
 });
 
@@ -163,6 +176,8 @@ describe('an outage', () => {
     const room = await open();
     await room.pick('[name=cause]', 'flood');
     expect(room.textOf('ol.steps')).toMatch(/^\s*Hands dry/);
+    expect(room.text()).not.toContain('not limited by oxygen');
+    expect(room.text()).toContain('Gasping: air now');
   });
 });
 

@@ -75,6 +75,8 @@ export class OutageScreen {
     const [first] = [...this.open()].sort((a, b) => a.sinceEpochMs - b.sinceEpochMs);
     return first ?? null;
   });
+  /** Nothing moves the water: then oxygen is what runs out. */
+  protected readonly still = computed(() => (this.running()?.cause ?? this.cause()) === 'power');
   protected readonly since = computed(() => {
     const running = this.running();
     return running ? agoText({ atEpochMs: running.sinceEpochMs, nowEpochMs: this.minuteEpochMs() }) : '';

@@ -110,14 +110,17 @@ export class WalkScreen {
   protected readonly leftMinutes = computed(() =>
     Math.max(0, this.minutes() - this.made().reduce((sum, stop) => sum + stop.minutes, 0)),
   );
-  /** What is left of it: jobs that were made tonight stand in the book already. */
+  /**
+   * What is left of it. A look is done by its stop; a dose, a test, a change only by what its own page writes, so that a
+   * tap on the walk hides none that was not given.
+   */
   private readonly plan = computed((): Walk | null => {
     const done = this.made();
-    const isDone = (tankId: string, job: string): boolean =>
-      done.some((s) => s.tankId === tankId && s.jobs.some((j) => j === job));
+    const isDone = (tankId: string, job: WalkJobId): boolean =>
+      pageOf[job] === undefined && done.some((s) => s.tankId === tankId && s.jobs.includes(job));
     const tanks = this.visits().map((t) => {
       const tank = eveningTank(this.visitOf(t), this.habit());
-      return { ...tank, jobs: tank.jobs.filter((j) => !isDone(t.tankId, j.id)) };
+      return { ...tank, jobs: tank.jobs.filter((j) => !isDone(t.tankId, j.id as WalkJobId)) };
     });
     const found = walk({ tanks, minutes: this.leftMinutes(), dipMinutes: this.dipMinutes() });
     return found.ok ? found.value : null;
@@ -164,6 +167,10 @@ export class WalkScreen {
   });
   protected readonly madeText = computed(() => [...new Set(this.made().map((s) => this.nameOf(s.tankId)))].join(', '));
 
+  private restful(tankId: string): boolean {
+    const tank = this.tonight.tankNamed(tankId);
+    return tank !== null && tank.state !== 'act' && !tank.urgent && !tank.doubtful;
+  }
   protected async done(tankId: string, jobs: readonly WalkJobId[]): Promise<void> {
     const now = this.house.nowEpochMs();
     const before = Math.max(0, ...this.made().map((s) => s.atEpochMs));
@@ -175,7 +182,10 @@ export class WalkScreen {
           jobs: [...jobs],
           ...(minutes <= mostMinutesApart ? { minutes } : {}),
         }),
-        ...(jobs.includes('look') ? [this.scribe.entry('looked', tankId, { fed: true, fine: true })] : []),
+        // That a tank is fine which asks for somebody is for its own line on Tonight to say.
+        ...(jobs.includes('look') && this.restful(tankId)
+          ? [this.scribe.entry('looked', tankId, { fed: true, fine: true })]
+          : []),
       ],
       this.nameOf(tankId),
     );
