@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { entryOf, type SentEntry } from '#contracts/book';
+import type { Tonight } from '#contracts/tonight';
 import { pages } from './pages';
 
 const url = (): string => process.env['E2E_MANY'] ?? '';
@@ -36,14 +37,16 @@ function manyTanks(): SentEntry[] {
 
 test('every page with 300 tanks: opened, none of it failed, nothing sideways', async ({ page }) => {
   test.setTimeout(400_000);
-  const entries = manyTanks();
+  // At a second trial they are there already.
+  const there = (await (await page.request.get(`${url()}/api/tonight`)).json()) as Tonight;
+  const entries = there.tanks.length > 0 ? [] : manyTanks();
   for (let from = 0; from < entries.length; from += 200) {
     const answer = await page.request.post(`${url()}/api/entries`, {
       data: { entries: entries.slice(from, from + 200) },
     });
     expect(answer.ok(), await answer.text()).toBeTruthy();
   }
-  const lobbyId = entries[0]?.subjectId ?? '';
+  const lobbyId = entries[0]?.subjectId ?? there.tanks.find((t) => t.name === 'Lobby')?.tankId ?? '';
   const failed: string[] = [];
   page.on('pageerror', (error) => failed.push(error.message));
   page.on('response', (answer) => {

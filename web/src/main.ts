@@ -6,6 +6,7 @@ import { providePrimeNG } from 'primeng/config';
 import { pages } from './app/shell/pages';
 import { Shell } from './app/shell/shell';
 import { layPreferences } from './app/base/house-store';
+import { calmFields } from './app/ui/calm-fields';
 import { preset } from './app/ui/preset';
 
 /** Only what `npm start` builds has a worker; from the first visit on the pages open without the house. */
@@ -15,6 +16,7 @@ class Kept extends SwRegistrationOptions {
 }
 
 layPreferences(document.documentElement);
+calmFields();
 bootstrapApplication(Shell, {
   providers: [
     provideZonelessChangeDetection(),

@@ -14,6 +14,7 @@ import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
 import { countText, StockStore, type TankStock } from '../stock';
 import { TonightStore, Welcome } from '../tonight';
+import { drawnInSteps } from '../ui/drawn-in-steps';
 import { StateMark } from '../ui/state-mark';
 import { decoded } from '../ui/text-file';
 import { RackPicture } from './rack-picture';
@@ -106,6 +107,8 @@ export class TanksScreen {
     for (const row of rows) racks.set(row.tank.setUp.rack, [...(racks.get(row.tank.setUp.rack) ?? []), row]);
     return [...racks.values()].flat();
   });
+  private readonly drawnCount = drawnInSteps(() => this.tableRows().length, { firstCount: 40, stepCount: 40 });
+  protected readonly drawnRows = computed(() => this.tableRows().slice(0, this.drawnCount()));
   protected countOf = (rack: string): number => this.rows().filter((r) => r.tank.setUp.rack === rack).length;
   /** In a large house a row gets its fields when it is asked for. */
   protected readonly editing = signal<string | null>(null);
