@@ -103,13 +103,20 @@ export function controlFaults(at) {
       const tags = text.matchAll(
         /<(select|progress|meter|dialog|datalist|details|button|input|textarea)\b((?:[^>"]|"[^"]*")*)>/g,
       );
-      return [...tags].flatMap(([, tag = '', attributes = '']) => {
+      const bare = file.endsWith('field.ts')
+        ? []
+        : [...text.matchAll(/<label[^>]*>\s*<span class="name"\s*>[^<]*<\/span/g)];
+      const named = bare.map(() => `field: a name and its control in web/src/app/${file} want nl-field`);
+      const numbers = [...text.matchAll(/type="number"/g)];
+      const counted = numbers.map(() => `field: a number in web/src/app/${file} wants nlIn`);
+      const native = [...tags].flatMap(([, tag = '', attributes = '']) => {
         const kind = /type="file"/.test(attributes) ? 'file' : tag;
         const wanted = wants[tag];
         if (wanted && new RegExp(`\\b${wanted}\\b`).test(attributes)) return [];
         const excused = `${kind} ${file.split(path.sep).join('/')}` in nativeControls || `${kind} *` in nativeControls;
         return excused ? [] : [`native-control: ${kind} in web/src/app/${file}`];
       });
+      return [...native, ...named, ...counted];
     });
 }
 

@@ -215,8 +215,12 @@ describe('the checks on imports fire', () => {
       'web/src/app/book/bad.html',
       '<button\n  type="button"\n  class="go">Go</button><dialog></dialog><input type="number" />',
     );
+    plant('web/src/app/book/worse.html', '<label>\n<span class="name">Litres</span>\n<input pInputText /></label>');
+    plant('web/src/app/ui/field.ts', '<label><span class="name">{{ name() }}</span><ng-content /></label>');
     plant('web/src/app/book/bad.spec.ts', 'const host = `<button>Go</button>`;');
     expect(controlFaults(folder).sort()).toEqual([
+      'field: a name and its control in web/src/app/book/worse.html want nl-field',
+      'field: a number in web/src/app/book/bad.html wants nlIn',
       'native-control: button in web/src/app/book/bad.html',
       'native-control: dialog in web/src/app/book/bad.html',
       'native-control: input in web/src/app/book/bad.html',

@@ -19,6 +19,7 @@ import { notedWords, quarantineReasonWords, schoolWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
+import { onText } from '#words/dates';
 
 const sizeText = ({ entered }: Pick<ChangePayload, 'entered'>): string =>
   entered.by === 'litres'
@@ -97,7 +98,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     `${context === 'routine' ? 'tested' : `tested (${spaced(context)})`}: ${values.map((value) => `${readText(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
   seen: (payload) => `seen${payload.changeEntryId ? ' after the change' : ''}: ${seenText(payload)}`,
   instrument: ({ type, parameters, expiresOn, retired }) =>
-    `${retired ? 'put away: ' : ''}${spaced(type)} for ${parameters.map((p) => parameterWords[p]).join(', ')}${expiresOn === null ? '' : `, good until ${expiresOn}`}`,
+    `${retired ? 'put away: ' : ''}${spaced(type)} for ${parameters.map((p) => parameterWords[p]).join(', ')}${expiresOn === null ? '' : `, good until ${onText(expiresOn)}`}`,
   calibration: ({ parameter, standardValue, shownValue, adjusted }) =>
     `${parameter === 'ec25UsPerCm' && standardValue === 0 ? 'dry in air' : `standard ${standardValue}`}: showed ${shownValue} (${parameterWords[parameter]})${adjusted ? ', then set' : ''}`,
   source: ({ state, chlorine }) => `water source: ${state.replace('-', ', ')}, chlorine: ${chlorine}`,
@@ -189,7 +190,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
       `supply: ${category}, in ${unit}`,
       ...(purityFraction === undefined ? [] : [`${Math.round(1000 * purityFraction) / 10} % pure`]),
       ...(pack === undefined ? [] : [`${pack.packValue} ${unit} cost ${pack.costValue}`]),
-      ...(expiresOn === undefined ? [] : [`good until ${expiresOn}`]),
+      ...(expiresOn === undefined ? [] : [`good until ${onText(expiresOn)}`]),
     ].join(', '),
   'supply-log': ({ event, value }) => `${spaced(event)}: ${value}`,
   job: (payload) => {
@@ -252,7 +253,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
       case 'outage-over':
         return `outage over${noteText(payload.note)}`;
       case 'away':
-        return `away from ${payload.fromOn} to ${payload.toOn}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
+        return `away from ${onText(payload.fromOn)} to ${onText(payload.toOn)}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
       case 'back':
         return `home again${noteText(payload.note)}`;
       case 'moved':

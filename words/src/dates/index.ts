@@ -46,6 +46,8 @@ export function shortDayText(atEpochMs: number, zone: string): string {
   if (form === 'year-month-day') return isoDay(day, zone);
   return formatted(day, { day: 'numeric', month: 'short', year: 'numeric', timeZone: zone });
 }
+/** A day the book holds as such, with its year, as short as that goes: `2026-03-14` is `14 Mar 2026`. */
+export const onText = (on: string): string => shortDayText(noonOf(on), 'UTC');
 
 /** A calendar date in the house's zone: `14 Mar`. */
 export const dateText = (atEpochMs: number, zone: string): string =>

@@ -1,10 +1,11 @@
 import type { DeviceReason, InstrumentReason, SharedFault, UnsteadyReason } from '#core/readings';
 import { teller } from '#words/explain';
+import { onText } from '#words/dates';
 
 /** What speaks against believing an instrument. */
 export const instrumentWords = teller<InstrumentReason>({
-  expired: ({ expiresOn }) => `Past its date since ${expiresOn}: old reagents mostly read low.`,
-  'expires-soon': ({ expiresOn }) => `Expires on ${expiresOn}.`,
+  expired: ({ expiresOn }) => `Past its date since ${onText(expiresOn)}: old reagents mostly read low.`,
+  'expires-soon': ({ expiresOn }) => `Expires on ${onText(expiresOn)}.`,
   'calibration-due': ({ ageDays, everyDays }) =>
     ageDays === null
       ? 'Never calibrated, as far as the book knows.'

@@ -6,14 +6,20 @@ import { parameters } from '#almanac/parameters';
 import type { AlmanacView } from '#contracts/almanac';
 import { Api } from '../base/api';
 import { Told } from '../base/told';
-import { Table, type TableColumn } from '../ui/table';
+import { Table, TableCell, type TableColumn } from '../ui/table';
 import { gradeWords } from '../ui/words';
 import { fromTo } from '#words/units';
+
+/** Where a band begins, to sort by; what has none comes first. */
+function lowest(p: AlmanacView['practices'][number], id: string): number {
+  const line = p.bands.find((b) => b.parameter === id);
+  return line ? (line.lo ?? 0) : -1;
+}
 
 /** The reviewed knowledge, readable: practices by livestock, limits by bearing, sources; each with its evidence. */
 @Component({
   selector: 'nl-almanac',
-  imports: [RouterLink, Table],
+  imports: [RouterLink, Table, TableCell],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Almanac</h1>
@@ -24,43 +30,20 @@ import { fromTo } from '#words/units';
       </p>
       <section aria-label="Practices">
         <h2>Practices</h2>
-        <div class="wide">
-          <table>
-            <thead>
-              <tr>
-                <th>Livestock</th>
-                <th>School</th>
-                @for (c of columns; track c.id) {
-                  <th class="right">
-                    {{ c.short }}<br /><span class="unit">{{ c.unit }}</span>
-                  </th>
-                }
-                <th>Evidence</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (p of a.practices; track p.id) {
-                <tr>
-                  <td>{{ p.livestock }}</td>
-                  <td>
-                    <span class="serif">{{ p.name }}</span>
-                    <div class="small quiet">{{ p.reason }}</div>
-                    @for (f of findings(p.id); track $index) {
-                      <div class="small finding">{{ closes[f.closes] }} {{ f.why }}.</div>
-                    }
-                    @for (c of p.clashes; track $index) {
-                      <div class="small finding">Against “{{ name(c.practiceId) }}”: {{ c.why }}</div>
-                    }
-                  </td>
-                  @for (c of columns; track c.id) {
-                    <td class="num right">{{ band(p, c.id) }}</td>
-                  }
-                  <td class="small">{{ grades(p) }}</td>
-                </tr>
+        <nl-table name="Practices" nameHidden [columns]="practiceColumns" [rows]="a.practices" widest="none">
+          <ng-template nlCell="School" let-p>
+            <div class="school">
+              <span class="serif">{{ p.name }}</span>
+              <div class="small quiet">{{ p.reason }}</div>
+              @for (f of findings(p.id); track $index) {
+                <div class="small finding">{{ closes[f.closes] }} {{ f.why }}.</div>
               }
-            </tbody>
-          </table>
-        </div>
+              @for (c of p.clashes; track $index) {
+                <div class="small finding">Against “{{ name(c.practiceId) }}”: {{ c.why }}</div>
+              }
+            </div>
+          </ng-template>
+        </nl-table>
         <p class="small quiet">
           Conductivity bands that the trade gives in pen ppm, factor unstated, are shown at their widest (0.5 to 0.7).
         </p>
@@ -88,19 +71,13 @@ import { fromTo } from '#words/units';
     section {
       margin-top: 1.3rem;
     }
-    .wide {
-      overflow-x: auto;
-    }
-    .right {
-      text-align: right;
-    }
     .finding {
       color: var(--amber);
     }
     dt {
       margin-top: 0.5rem;
     }
-    td:nth-child(2) {
+    .school {
       min-width: 230px;
     }
   `,
@@ -112,9 +89,19 @@ export class AlmanacScreen {
     'in-part': 'Closes only in part:',
     needs: 'Closes with help:',
   } as const;
-  protected readonly columns = parameters.filter((p) =>
-    ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'].includes(p.id),
-  );
+  protected readonly practiceColumns: TableColumn<AlmanacView['practices'][number]>[] = [
+    { head: 'Livestock', text: (p) => p.livestock },
+    { head: 'School', text: (p) => `${p.name}: ${p.reason}` },
+    ...parameters
+      .filter((p) => ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'].includes(p.id))
+      .map(({ id, short, unit }) => ({
+        head: unit === '' ? short : `${short}, ${unit}`,
+        text: (p: AlmanacView['practices'][number]) => this.band(p, id),
+        sortBy: (p: AlmanacView['practices'][number]) => lowest(p, id),
+        figures: true,
+      })),
+    { head: 'Evidence', text: (p) => this.grades(p) },
+  ];
   protected readonly limitColumns: TableColumn<AlmanacView['limits'][number]>[] = [
     { head: 'Of', text: (l) => this.label(l.parameter) },
     ...(['delicate', 'usual', 'robust'] as const).map((bearing) => ({

@@ -23,16 +23,16 @@ import { lineOf, sittingQuestions } from '../readings';
 import { SourcesStore } from '../sources';
 import { TonightStore } from '../tonight';
 import { amendment, asLedgerEntry } from './amend';
+import { Field } from '../ui/field';
 
 /** An entry put right in one step: its line, edited; the old one is struck and stays readable. */
 @Component({
   selector: 'nl-amend-form',
-  imports: [ButtonDirective, Checkbox, InputText, FormsModule],
+  imports: [Field, ButtonDirective, Checkbox, InputText, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="amend" (submit)="write($event)">
-      <label class="grow"
-        ><span class="name">As it should read</span
+      <nl-field class="grow" name="As it should read"
         ><input
           pInputText
           autofocus
@@ -42,9 +42,8 @@ import { amendment, asLedgerEntry } from './amend';
           maxlength="4400"
           [value]="line()"
           (input)="typed($event)"
-      /></label>
-      <label
-        ><span class="name">Why (may stay empty)</span
+      /></nl-field>
+      <nl-field name="Why (may stay empty)"
         ><input
           pInputText
           name="reason"
@@ -52,7 +51,7 @@ import { amendment, asLedgerEntry } from './amend';
           autocomplete="off"
           [value]="reason()"
           (input)="reason.set(value($event))"
-      /></label>
+      /></nl-field>
       <div class="read" aria-live="polite">
         @for (text of read(); track $index) {
           <p class="small">

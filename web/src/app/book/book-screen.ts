@@ -20,11 +20,12 @@ import { TonightStore } from '../tonight';
 import { dayText, whenText } from '../ui/words';
 import { canAmend } from './amend';
 import { AmendForm } from './amend-form';
+import { Field } from '../ui/field';
 
 /** The book, newest first, night by night. Nothing is erased: a wrong line is struck with a reason and stays readable. */
 @Component({
   selector: 'nl-book',
-  imports: [AmendForm, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option, FormsModule],
+  imports: [Field, AmendForm, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-screen.html',
   styleUrl: './book-screen.scss',

@@ -11,6 +11,7 @@ import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
 import { TonightStore } from '../tonight';
 import { csvEntries, csvTable, guessedUses, type ColumnUse, type CsvTable } from './csv-mapping';
+import { Field } from '../ui/field';
 
 const largestMb = 96;
 const largestParcelMb = 300;
@@ -20,7 +21,7 @@ const mostAtOnce = 200;
 /** Takes a book or a table in: looked through first, every fault with its row, and all of it or nothing. */
 @Component({
   selector: 'nl-import',
-  imports: [FormsModule, RouterLink, ButtonDirective, Choice, Option],
+  imports: [Field, FormsModule, RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Take in</h1>
@@ -28,16 +29,12 @@ const mostAtOnce = 200;
       A book exported from Night Ledger (a zip with its photos, or JSON), or any table of readings (CSV). It is looked
       through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a>
     </p>
-    <label class="file"
-      ><span class="name">The file</span
+    <nl-field class="file" name="The file" [fault]="fault()"
       ><input
         type="file"
         accept=".zip,.json,.csv,application/zip,text/csv,application/json,text/plain"
         (change)="chosen($event)"
-    /></label>
-    @if (fault()) {
-      <p class="fault" role="alert">{{ fault() }}</p>
-    }
+    /></nl-field>
     @if (report(); as r) {
       <section aria-label="What is in it">
         <p>
@@ -97,20 +94,18 @@ const mostAtOnce = 200;
                 }</nl-choice
             ></label>
           }
-          <label
-            ><span class="name">03/04/2026 is</span
+          <nl-field name="03/04/2026 is"
             ><nl-choice [ngModel]="order()" (ngModelChange)="order.set($event)">
               <nl-option value="dmy" word="3 April" />
               <nl-option value="mdy" word="4 March" /> </nl-choice
-          ></label>
-          <label
-            ><span class="name">Tank, where no column says it</span
+          ></nl-field>
+          <nl-field name="Tank, where no column says it"
             ><nl-choice [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
               <nl-option value="" word="none" />
               @for (tank of tonight.tanks(); track tank.tankId) {
                 <nl-option [value]="tank.tankId" [word]="tank.name" />
               }</nl-choice
-          ></label>
+          ></nl-field>
         </div>
         @if (made(); as m) {
           <p>

@@ -7,6 +7,7 @@ import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { whenText } from '../ui/words';
+import { Field } from '../ui/field';
 
 const longestPx = 2000;
 const largestMb = 60;
@@ -37,15 +38,14 @@ export async function smaller(file: Blob): Promise<Blob> {
 /** Photos of a tank, newest first, and the way a new one comes into the book. */
 @Component({
   selector: 'nl-photos-part',
-  imports: [RouterLink, ButtonDirective, InputText],
+  imports: [Field, RouterLink, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Photos">
       <h2>Photos</h2>
       <form class="new" (submit)="keep($event)">
-        <label><span class="name">A photo</span><input type="file" accept="image/*" (change)="chosen($event)" /></label>
-        <label class="grow"
-          ><span class="name">What it shows</span
+        <nl-field name="A photo"><input type="file" accept="image/*" (change)="chosen($event)" /></nl-field>
+        <nl-field class="grow" name="What it shows"
           ><input
             pInputText
             name="caption"
@@ -53,7 +53,7 @@ export async function smaller(file: Blob): Promise<Blob> {
             autocomplete="off"
             [value]="caption()"
             (input)="caption.set(value($event))"
-        /></label>
+        /></nl-field>
         <button pButton class="plain" [disabled]="!file() || busy()">
           {{ busy() ? 'Sending …' : 'Put it in the book' }}
         </button>

@@ -8,6 +8,7 @@ import { exposedGroups, type Agent } from '#core/care';
 import { agentSortWords, doseText, exposedWords } from '#words/care';
 import { gradeWords } from '../ui/words';
 import { CareNav } from './care-nav';
+import { Field } from '../ui/field';
 
 const harmWords = { harms: 'harms', caution: 'caution', bears: 'bears it' } as const;
 const needWords = {
@@ -19,7 +20,7 @@ const needWords = {
 /** What is known of agents by their active ingredient: for talking with a veterinarian, no directions. */
 @Component({
   selector: 'nl-agents',
-  imports: [FormsModule, RouterLink, InputText, CareNav],
+  imports: [Field, FormsModule, RouterLink, InputText, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
@@ -28,10 +29,9 @@ const needWords = {
       By active ingredient, from memory, for talking with a veterinarian: no directions. The label and local law win; an
       unknown substance is not dosed.
     </p>
-    <label
-      ><span class="name">Find an agent or what it is against</span
+    <nl-field name="Find an agent or what it is against"
       ><input pInputText name="findAgent" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
-    /></label>
+    /></nl-field>
     <p class="small quiet" role="status">{{ found().length }} of {{ all.length }} agents.</p>
     @for (g of groups(); track g.sort) {
       <section [attr.aria-label]="g.name">

@@ -17,6 +17,7 @@ import { Choice, Option, Options } from '../ui/choice';
 import { Field } from '../ui/field';
 import { careDiaryKinds, careOfHouse, changesFrom, daysFrom } from './care-book';
 import { CareNav } from './care-nav';
+import { InUnit } from '../ui/in-unit';
 
 const verdictNames = {
   allowed: 'Nothing of what is known speaks against it.',
@@ -29,7 +30,7 @@ const pens = new Set(['quarantine', 'hospital']);
 /** A course as its label has it, on net volume: who would be harmed, hospital against display, the calendar, and its start. */
 @Component({
   selector: 'nl-course',
-  imports: [FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Options, Field, CareNav],
+  imports: [InUnit, FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Options, Field, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './course-screen.html',
   styleUrl: './care-screen.scss',

@@ -10,6 +10,8 @@ import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { CareNav } from './care-nav';
+import { InUnit } from '../ui/in-unit';
+import { UnitNamePipe } from '../ui/amount';
 
 const says: readonly { id: BleachLabel; word: string }[] = [
   { id: 'hypochlorite-weight', word: 'sodium hypochlorite, by weight' },
@@ -86,7 +88,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
 /** Dips and baths: how much, how long, with the caution before the clock and a stop that is loud on every page. */
 @Component({
   selector: 'nl-dip',
-  imports: [FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Field, CareNav],
+  imports: [UnitNamePipe, InUnit, FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Field, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
@@ -108,52 +110,36 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
     <section aria-label="Bleach, for plants and tools">
       <h2>Bleach, for plants and tools</h2>
       <div class="row">
-        <nl-field name="Water in the bucket" unit="L"
+        <nl-field name="Water in the bucket" [unit]="'volume' | unitName"
           ><input
             pInputText
-            type="number"
+            nlIn="volume"
             name="waterL"
             min="0"
-            step="any"
             [ngModel]="waterL()"
             (ngModelChange)="waterL.set($event)"
         /></nl-field>
         <nl-field name="Per cent on the label" unit="%"
           ><input
             pInputText
-            type="number"
+            nlIn
             name="percent"
             min="0"
             max="20"
-            step="any"
             [ngModel]="percent()"
             (ngModelChange)="percent.set($event)"
         /></nl-field>
-        <label
-          ><span class="name">of</span
+        <nl-field name="of"
           ><nl-choice name="says" [ngModel]="says()" (ngModelChange)="says.set($event)">
             @for (s of labels; track s.id) {
               <nl-option [value]="s.id" [word]="s.word" />
             }</nl-choice
-        ></label>
+        ></nl-field>
         <nl-field name="Opened so many days ago"
-          ><input
-            pInputText
-            type="number"
-            name="opened"
-            min="0"
-            [ngModel]="opened()"
-            (ngModelChange)="opened.set($event ?? 0)"
+          ><input pInputText nlIn name="opened" min="0" [ngModel]="opened()" (ngModelChange)="opened.set($event ?? 0)"
         /></nl-field>
         <nl-field name="Wanted, as available chlorine" unit="mg/L"
-          ><input
-            pInputText
-            type="number"
-            name="target"
-            min="0"
-            step="any"
-            [ngModel]="target()"
-            (ngModelChange)="target.set($event)"
+          ><input pInputText nlIn name="target" min="0" [ngModel]="target()" (ngModelChange)="target.set($event)"
         /></nl-field>
       </div>
       @if (bleach(); as b) {
@@ -172,21 +158,19 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
         <p class="fault">{{ bleachFault() }}</p>
       }
       <div class="row">
-        <label
-          ><span class="name">Plants</span
+        <nl-field name="Plants"
           ><nl-choice name="hardy" [ngModel]="hardy()" (ngModelChange)="hardy.set($event)">
             @for (h of hardinesses; track h.id) {
               <nl-option [value]="h.id" [word]="h.word" />
             }</nl-choice
-        ></label>
-        <label
-          ><span class="name">The alarm rings for</span
+        ></nl-field>
+        <nl-field name="The alarm rings for"
           ><nl-choice name="dipTank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
             <nl-option value="" disabled word="choose a tank" />
             @for (s of stock.stocked(); track s.tank.tankId) {
               <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
             }</nl-choice
-        ></label>
+        ></nl-field>
         @if (minutes() > 0) {
           <button
             pButton
@@ -210,22 +194,14 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
     <section aria-label="Other dips and baths">
       <h2>Other dips and baths</h2>
       <div class="row">
-        <label
-          ><span class="name">What</span
+        <nl-field name="What"
           ><nl-choice name="bath" [ngModel]="bathId()" (ngModelChange)="bathId.set($event)">
             @for (b of bathList; track b.id) {
               <nl-option [value]="b.id" [word]="b.word" />
             }</nl-choice
-        ></label>
-        <nl-field name="Water in the tub" unit="L"
-          ><input
-            pInputText
-            type="number"
-            name="bathL"
-            min="0"
-            step="any"
-            [ngModel]="bathL()"
-            (ngModelChange)="bathL.set($event)"
+        ></nl-field>
+        <nl-field name="Water in the tub" [unit]="'volume' | unitName"
+          ><input pInputText nlIn="volume" name="bathL" min="0" [ngModel]="bathL()" (ngModelChange)="bathL.set($event)"
         /></nl-field>
         @if (bath(); as b) {
           <p>

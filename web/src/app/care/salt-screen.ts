@@ -13,6 +13,7 @@ import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { plainRefusal } from '../ui/refusals';
 import { CareNav } from './care-nav';
+import { InUnit } from '../ui/in-unit';
 
 const grams = (massG: number): string => (massG < 10 ? massG.toFixed(1) : String(Math.round(massG)));
 const salt = 'D01';
@@ -20,7 +21,7 @@ const salt = 'D01';
 /** Salt as a course of its own: weighed, raised over hours, kept by what a change takes, brought down. */
 @Component({
   selector: 'nl-salt',
-  imports: [FormsModule, RouterLink, InputText, Choice, Option, Field, CareNav],
+  imports: [InUnit, FormsModule, RouterLink, InputText, Choice, Option, Field, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
@@ -31,40 +32,37 @@ const salt = 'D01';
       water goes down the drain, never onto a garden.
     </p>
     <div class="row">
-      <label
-        ><span class="name">Tank</span
+      <nl-field name="Tank"
         ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
           <nl-option value="" disabled word="choose" />
           @for (s of stock.stocked(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
-      ></label>
+      ></nl-field>
       <nl-field name="Wanted" unit="g/L"
         ><input
           pInputText
-          type="number"
+          nlIn
           name="target"
           min="0"
           max="30"
-          step="0.1"
           [ngModel]="targetGPerL()"
           (ngModelChange)="targetGPerL.set($event)"
       /></nl-field>
       <nl-field name="In it already" unit="g/L"
         ><input
           pInputText
-          type="number"
+          nlIn
           name="present"
           min="0"
           max="30"
-          step="0.1"
           [ngModel]="presentGPerL()"
           (ngModelChange)="presentGPerL.set($event)"
       /></nl-field>
       <nl-field name="Each change" unit="%"
         ><input
           pInputText
-          type="number"
+          nlIn
           name="change"
           min="1"
           max="100"

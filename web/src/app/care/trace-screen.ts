@@ -13,6 +13,7 @@ import { Table, type TableColumn } from '../ui/table';
 import { dateText } from '../ui/words';
 import { careDiaryKinds, contactsOfHouse, dayOf } from './care-book';
 import { CareNav } from './care-nav';
+import { InUnit } from '../ui/in-unit';
 
 /** How far back, by what it may be; water below 20 °C doubles the first. */
 const windows = [
@@ -31,37 +32,35 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
 /** Who may have given it, and who may have got it: a picture of dated contacts, and a list by risk. */
 @Component({
   selector: 'nl-trace',
-  imports: [FormsModule, RouterLink, InputText, Choice, Option, Field, Table, CareNav],
+  imports: [InUnit, FormsModule, RouterLink, InputText, Choice, Option, Field, Table, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
     <h1>Who touched whom</h1>
     <div class="row">
-      <label
-        ><span class="name">Ill is</span
+      <nl-field name="Ill is"
         ><nl-choice name="sick" [ngModel]="sick()" (ngModelChange)="sick.set($event)">
           <nl-option value="" disabled word="choose" />
           @for (s of stock.stocked(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
-      ></label>
+      ></nl-field>
       <nl-field name="First sign, days ago"
         ><input
           pInputText
-          type="number"
+          nlIn
           name="daysAgo"
           min="0"
           max="3650"
           [ngModel]="daysAgo()"
           (ngModelChange)="daysAgo.set($event ?? 0)"
       /></nl-field>
-      <label
-        ><span class="name">It may be</span
+      <nl-field name="It may be"
         ><nl-choice name="window" [ngModel]="windowDays()" (ngModelChange)="windowDays.set($event)">
           @for (w of windows; track w.days) {
             <nl-option [value]="w.days" [word]="w.word" />
           }</nl-choice
-      ></label>
+      ></nl-field>
     </div>
     @if (sick()) {
       @if (rows().length > 0) {

@@ -31,6 +31,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
 import { WaterNav } from '../ui/water-nav';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 type Job = DoingView['jobs'][number];
 const doneKey = 'night-ledger-steps';
@@ -39,6 +40,7 @@ const doneKey = 'night-ledger-steps';
 @Component({
   selector: 'nl-doing',
   imports: [
+    Field,
     AmountPipe,
     InUnit,
     FormsModule,
@@ -119,15 +121,14 @@ const doneKey = 'night-ledger-steps';
         <p class="small quiet">{{ missingText(j.job) }}</p>
         @if (breaking() === j.job.jobId) {
           <form class="row" (ngSubmit)="breakOff(j.job)" aria-label="Broken off">
-            <label
-              ><span class="name">Why it was broken off</span
+            <nl-field name="Why it was broken off"
               ><input
                 pInputText
                 name="why"
                 maxlength="500"
                 autocomplete="off"
                 [ngModel]="why()"
-                (ngModelChange)="why.set($event)" /></label
+                (ngModelChange)="why.set($event)" /></nl-field
             ><button pButton class="plain" [disabled]="!why().trim()">Write it</button>
           </form>
         } @else {
@@ -138,23 +139,20 @@ const doneKey = 'night-ledger-steps';
     <section aria-label="Begin something else">
       <h2>Begin something else</h2>
       <form class="row" (ngSubmit)="begin()" aria-label="Begin a work">
-        <label
-          ><span class="name">What</span
+        <nl-field name="What"
           ><nl-choice name="work" [ngModel]="work()" (ngModelChange)="work.set($event)">
             @for (w of works; track w) {
               <nl-option [value]="w" [word]="headOf(w)" />
             }</nl-choice
-        ></label>
-        <label
-          ><span class="name">At which tank</span
+        ></nl-field>
+        <nl-field name="At which tank"
           ><nl-choice name="workTank" [ngModel]="workTankId()" (ngModelChange)="workTankId.set($event)">
             <nl-option value="" disabled word="choose" />
             @for (s of stock.stocked(); track s.tank.tankId) {
               <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
             }</nl-choice
-        ></label>
-        <label
-          ><span class="name">What exactly (may stay empty)</span
+        ></nl-field>
+        <nl-field name="What exactly (may stay empty)"
           ><input
             pInputText
             name="workNote"
@@ -162,7 +160,7 @@ const doneKey = 'night-ledger-steps';
             autocomplete="off"
             [ngModel]="workNote()"
             (ngModelChange)="workNote.set($event)"
-        /></label>
+        /></nl-field>
         <button pButton class="go" [disabled]="!workTankId()">Begin</button>
       </form>
       <p class="small quiet">It stays open until its end is ticked.{{ usually(work()) }}</p>
@@ -182,25 +180,22 @@ const doneKey = 'night-ledger-steps';
         }
       </ul>
       <form class="row" (ngSubmit)="startOwn()" aria-label="A timer of your own">
-        <label
-          ><span class="name">What runs</span
+        <nl-field name="What runs"
           ><nl-choice name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
             @for (k of kinds; track k) {
               <nl-option [value]="k" [word]="words[k]" />
             }</nl-choice
-        ></label>
-        <label
-          ><span class="name">Where</span
+        ></nl-field>
+        <nl-field name="Where"
           ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
             <nl-option value="" disabled word="choose" />
             @for (s of stock.stocked(); track s.tank.tankId) {
               <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
             }</nl-choice
-        ></label>
-        <label
-          ><span class="name">Minutes</span
+        ></nl-field>
+        <nl-field name="Minutes"
           ><input pInputText nlIn name="minutes" [ngModel]="minutes()" (ngModelChange)="minutes.set($event)"
-        /></label>
+        /></nl-field>
         <button pButton class="go" [disabled]="!tankId() || !minutes()">Start</button>
       </form>
       <p class="small quiet">
@@ -261,7 +256,7 @@ const doneKey = 'night-ledger-steps';
       gap: 0.5rem 0.8rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       min-width: 150px;
     }
     .write {

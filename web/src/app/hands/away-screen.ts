@@ -22,6 +22,7 @@ import { plainRefusal } from '../ui/refusals';
 import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 import { stepsOf } from './hands-book';
+import { InUnit } from '../ui/in-unit';
 
 const usualAwayDays = 14;
 /** What neither builds up nor is concentrated by evaporation: gases, warmth, and pH. */
@@ -30,7 +31,7 @@ const notBuiltUp: readonly ParameterId[] = ['ph', 'tempC', 'co2MgPerL', 'o2MgPer
 /** Weeks away: what the gap will cost each tank, portions of food, the sheet for the stand-in, and home again. */
 @Component({
   selector: 'nl-away',
-  imports: [FormsModule, ButtonDirective, InputText, Day, Field, HandsNav],
+  imports: [InUnit, FormsModule, ButtonDirective, InputText, Day, Field, HandsNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './away-screen.html',
   styleUrl: './hands.scss',

@@ -18,6 +18,8 @@ import { plainRefusal } from '../ui/refusals';
 import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 import { stepsOf } from './hands-book';
+import { InUnit } from '../ui/in-unit';
+import { UnitNamePipe } from '../ui/amount';
 
 const assumedC = 24;
 const liftWords = {
@@ -29,7 +31,7 @@ const liftWords = {
 /** A move: what it weighs, how long the animals have, what it cools to, and the watch after it. */
 @Component({
   selector: 'nl-move',
-  imports: [FormsModule, ButtonDirective, InputText, Choice, Option, Field, HandsNav],
+  imports: [UnitNamePipe, InUnit, FormsModule, ButtonDirective, InputText, Choice, Option, Field, HandsNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move-screen.html',
   styleUrl: './hands.scss',

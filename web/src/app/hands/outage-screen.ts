@@ -28,6 +28,8 @@ import { Field } from '../ui/field';
 import { agoText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 import { stepsOf } from './hands-book';
+import { InUnit } from '../ui/in-unit';
+import { UnitNamePipe } from '../ui/amount';
 
 /** Where nobody has measured. */
 const assumedC = 24;
@@ -35,7 +37,20 @@ const assumedC = 24;
 /** Power, heater, flood: a clock, what to do in which order, and who is first. */
 @Component({
   selector: 'nl-outage',
-  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, Choice, Option, Field, HandsNav, AmountPipe],
+  imports: [
+    UnitNamePipe,
+    InUnit,
+    FormsModule,
+    RouterLink,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    Choice,
+    Option,
+    Field,
+    HandsNav,
+    AmountPipe,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './outage-screen.html',
   styleUrl: './hands.scss',

@@ -13,6 +13,7 @@ import { DiaryWatch, Scribe } from '../base/scribe';
 import { TonightStore } from '../tonight';
 import { Field } from '../ui/field';
 import { HandsNav } from './hands-nav';
+import { InUnit } from '../ui/in-unit';
 
 const dayMs = 86_400_000;
 /** Contacts of so many days bind tanks together on the walk (the longest usual quarantine). */
@@ -31,7 +32,7 @@ const pageOf: Partial<Record<WalkJobId, string>> = {
 /** The evening as one walk: every stop with its jobs in hygiene order, what fits, and what may wait. */
 @Component({
   selector: 'nl-walk',
-  imports: [FormsModule, RouterLink, ButtonDirective, InputText, Field, HandsNav],
+  imports: [InUnit, FormsModule, RouterLink, ButtonDirective, InputText, Field, HandsNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './walk-screen.html',
   styleUrl: './hands.scss',

@@ -10,6 +10,7 @@ import { parameters } from '#almanac/parameters';
 import { parameterWords } from '#almanac/parameters';
 import { instrumentTypes, type InstrumentType, type ParameterId } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
+import { onText } from '#words/dates';
 import { instrumentWords } from '#words/readings';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
@@ -17,6 +18,8 @@ import { Scribe } from '../base/scribe';
 import { DevicesPart } from './devices-part';
 import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 import { InUnit } from '../ui/in-unit';
+import { Field } from '../ui/field';
+import { Table, TableCell, TableUnder, type TableColumn } from '../ui/table';
 
 const typeWords: Record<InstrumentType, string> = {
   'drop-test': 'drop test',
@@ -32,7 +35,22 @@ const typeWords: Record<InstrumentType, string> = {
 /** Kits, charts, strips and pens that the keeper owns: what each can tell, its calibrations, and what speaks against it. */
 @Component({
   selector: 'nl-instruments',
-  imports: [InUnit, DevicesPart, FormsModule, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option],
+  imports: [
+    Table,
+    TableCell,
+    TableUnder,
+    Field,
+    InUnit,
+    DevicesPart,
+    FormsModule,
+    RouterLink,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    Day,
+    InputText,
+    Option,
+  ],
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -41,103 +59,67 @@ const typeWords: Record<InstrumentType, string> = {
       Each gives a reading its span: a drop, a colour, the last digit. <a routerLink="/readings/bench">To the bench</a>
     </p>
     @if (store.all().length > 0) {
-      <div class="wide">
-        <table>
-          <thead>
-            <tr>
-              <th>Instrument</th>
-              <th>Measures</th>
-              <th>Tells apart</th>
-              <th>Good until</th>
-              <th>Last calibration</th>
-              <th>Tonight</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (o of store.all(); track o.instrument.id) {
-              <tr [class.away]="o.payload.retired">
-                <td>
-                  <span class="serif">{{ o.instrument.name }}</span>
-                  <span class="small quiet">{{ words[o.instrument.type] }}</span>
-                </td>
-                <td>{{ measures(o) }}</td>
-                <td class="small">{{ tells(o) }}</td>
-                <td class="small num">{{ o.instrument.expiresOn ?? '' }}</td>
-                <td class="small">
-                  @if (lastOf(o); as c) {
-                    <span class="num">{{ c.on }}</span> {{ c.shownValue }} in
-                    {{ c.standardValue === 0 && c.parameter === 'ec25UsPerCm' ? 'air' : c.standardValue }}
-                  } @else {
-                    <span class="quiet">none</span>
-                  }
-                </td>
-                <td class="small">
-                  @for (w of o.warnings; track w.id) {
-                    <p [class.act]="w.doubtful">{{ warningText(w) }}</p>
-                  } @empty {
-                    <span class="settled">nothing against it</span>
-                  }
-                  <button pButton type="button" class="asText" (click)="open(o)">
-                    Calibrate or put away<span class="visuallyHidden"> {{ o.instrument.name }}</span>
-                  </button>
-                </td>
-              </tr>
-              @if (opened() === o.instrument.id) {
-                <tr>
-                  <td colspan="6">
-                    <form
-                      class="grid"
-                      (ngSubmit)="calibrate(o)"
-                      [attr.aria-label]="'Calibration of ' + o.instrument.name">
-                      <label
-                        ><span class="name">Parameter</span
-                        ><nl-choice name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">
-                          @for (p of o.instrument.parameters; track p) {
-                            <nl-option [value]="p" [word]="short[p]" />
-                          }</nl-choice
-                      ></label>
-                      <label
-                        ><span class="name">Standard (0: dry in air)</span
-                        ><input
-                          pInputText
-                          nlIn
-                          name="cs"
-                          [ngModel]="calStandard()"
-                          (ngModelChange)="calStandard.set($event)"
-                      /></label>
-                      <label
-                        ><span class="name">It showed, once steady</span
-                        ><input pInputText nlIn name="cv" [ngModel]="calShown()" (ngModelChange)="calShown.set($event)"
-                      /></label>
-                      <label class="check"
-                        ><p-checkbox
-                          [autofocus]="false"
-                          [binary]="true"
-                          name="ca"
-                          [ngModel]="calAdjusted()"
-                          (ngModelChange)="calAdjusted.set($event)" />
-                        and it was set right</label
-                      >
-                      <div>
-                        <button pButton class="go" [disabled]="calStandard() === null || calShown() === null">
-                          Write the calibration
-                        </button>
-                        <button pButton type="button" class="plain" (click)="retire(o)">
-                          {{ o.payload.retired ? 'Take it out again' : 'Put it away' }}
-                        </button>
-                      </div>
-                    </form>
-                    <p class="small quiet">
-                      Rinse with pure water first. A conductivity pen held dry in the air reads 0. Standards are not for
-                      drinking; keep them and reagents away from children and food.
-                    </p>
-                  </td>
-                </tr>
-              }
+      <nl-table
+        name="Kits and instruments"
+        nameHidden
+        [columns]="columns"
+        [rows]="store.all()"
+        [open]="isOpen"
+        widest="none">
+        <ng-template nlCell="Instrument" let-o>
+          <span class="serif">{{ o.instrument.name }}</span>
+          <span class="small quiet">{{ sortOf(o) }}</span>
+        </ng-template>
+        <ng-template nlCell="Tonight" let-o>
+          <div class="small">
+            @for (w of o.warnings; track w.id) {
+              <p [class.act]="w.doubtful">{{ warningText(w) }}</p>
+            } @empty {
+              <span class="settled">nothing against it</span>
             }
-          </tbody>
-        </table>
-      </div>
+            <button pButton type="button" class="asText" (click)="open(o)">
+              Calibrate or put away<span class="visuallyHidden"> {{ o.instrument.name }}</span>
+            </button>
+          </div>
+        </ng-template>
+        <ng-template nlUnder let-o>
+          <form class="grid" (ngSubmit)="calibrate(o)" [attr.aria-label]="'Calibration of ' + o.instrument.name">
+            <nl-field name="Parameter"
+              ><nl-choice name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">
+                @for (p of o.instrument.parameters; track p) {
+                  <nl-option [value]="p" [word]="shortName(p)" />
+                }</nl-choice
+            ></nl-field>
+            <nl-field name="Standard (0: dry in air)"
+              ><input pInputText nlIn name="cs" [ngModel]="calStandard()" (ngModelChange)="calStandard.set($event)"
+            /></nl-field>
+            <nl-field name="It showed, once steady"
+              ><input pInputText nlIn name="cv" [ngModel]="calShown()" (ngModelChange)="calShown.set($event)"
+            /></nl-field>
+            <label class="check"
+              ><p-checkbox
+                [autofocus]="false"
+                [binary]="true"
+                name="ca"
+                [ngModel]="calAdjusted()"
+                (ngModelChange)="calAdjusted.set($event)" />
+              and it was set right</label
+            >
+            <div>
+              <button pButton class="go" [disabled]="calStandard() === null || calShown() === null">
+                Write the calibration
+              </button>
+              <button pButton type="button" class="plain" (click)="retire(o)">
+                {{ o.payload.retired ? 'Take it out again' : 'Put it away' }}
+              </button>
+            </div>
+          </form>
+          <p class="small quiet">
+            Rinse with pure water first. A conductivity pen held dry in the air reads 0. Standards are not for drinking;
+            keep them and reagents away from children and food.
+          </p>
+        </ng-template>
+      </nl-table>
     } @else if (store.loaded()) {
       <p class="quiet">
         The book knows no kit yet. Without one, each parameter is read as the usual kit would: the span is a guess.
@@ -149,8 +131,7 @@ const typeWords: Record<InstrumentType, string> = {
     }
     <form class="grid" (ngSubmit)="add()" aria-label="A new instrument">
       <h2>A new one</h2>
-      <label
-        ><span class="name">Name</span
+      <nl-field name="Name" [fault]="fault('name')"
         ><input
           pInputText
           name="name"
@@ -158,53 +139,40 @@ const typeWords: Record<InstrumentType, string> = {
           autocomplete="off"
           [ngModel]="name()"
           (ngModelChange)="name.set($event)"
-          [attr.aria-invalid]="!!fault('name')" />
-        @if (fault('name')) {
-          <span class="fault">{{ fault('name') }}</span>
-        }
-      </label>
-      <label
-        ><span class="name">Sort</span
+          [attr.aria-invalid]="!!fault('name')"
+      /></nl-field>
+      <nl-field name="Sort"
         ><nl-choice name="type" [ngModel]="type()" (ngModelChange)="type.set($event)">
           @for (t of types; track t) {
             <nl-option [value]="t" [word]="words[t]" />
           }</nl-choice
-      ></label>
-      <label
-        ><span class="name">Measures</span
+      ></nl-field>
+      <nl-field name="Measures"
         ><nl-choice name="parameter" [ngModel]="parameter()" (ngModelChange)="parameter.set($event)">
           @for (p of measured; track p.id) {
             <nl-option [value]="p.id" [word]="p.label" />
           }</nl-choice
-      ></label>
+      ></nl-field>
       @if (type() === 'colour-chart' || type() === 'strip') {
-        <label
-          ><span class="name">Its colours, rising</span
+        <nl-field name="Its colours, rising" [fault]="fault('steps')"
           ><input
             pInputText
             name="steps"
             placeholder="0 5 10 20 40 80"
             [ngModel]="steps()"
             (ngModelChange)="steps.set($event)"
-            [attr.aria-invalid]="!!fault('steps')" />
-          @if (fault('steps')) {
-            <span class="fault">{{ fault('steps') }}</span>
-          }
-        </label>
+            [attr.aria-invalid]="!!fault('steps')"
+        /></nl-field>
       } @else {
-        <label
-          ><span class="name">{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}</span
+        <nl-field name="{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}" [fault]="fault('resolutionValue')"
           ><input
             pInputText
             nlIn
             name="resolution"
             [ngModel]="resolution()"
             (ngModelChange)="resolution.set($event)"
-            [attr.aria-invalid]="!!fault('resolutionValue')" />
-          @if (fault('resolutionValue')) {
-            <span class="fault">{{ fault('resolutionValue') }}</span>
-          }
-        </label>
+            [attr.aria-invalid]="!!fault('resolutionValue')"
+        /></nl-field>
       }
       @if (type() === 'drop-test') {
         <label class="check"
@@ -218,15 +186,14 @@ const typeWords: Record<InstrumentType, string> = {
         >
       }
       @if (parameter() === 'ec25UsPerCm') {
-        <label
-          ><span class="name">It shows</span
+        <nl-field name="It shows"
           ><nl-choice name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)">
             <nl-option value="" word="µS/cm" />
             <nl-option value="0.5" word="ppm, factor 0.5" />
             <nl-option value="0.64" word="ppm, factor 0.64" />
             <nl-option value="0.7" word="ppm, factor 0.7" />
             <nl-option value="unknown" word="ppm, factor not known" /> </nl-choice
-        ></label>
+        ></nl-field>
         <label class="check"
           ><p-checkbox
             [autofocus]="false"
@@ -248,35 +215,23 @@ const typeWords: Record<InstrumentType, string> = {
           reports as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label
         >
       }
-      <label
-        ><span class="name">Good until</span
+      <nl-field name="Good until"
         ><nl-day name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
-      /></label>
+      /></nl-field>
       @if (type() === 'pen' || type() === 'probe' || type() === 'scale') {
-        <label
-          ><span class="name">Calibrate every, days</span
+        <nl-field name="Calibrate every, days"
           ><input pInputText nlIn name="every" [ngModel]="every()" (ngModelChange)="every.set($event)"
-        /></label>
+        /></nl-field>
       }
       <div><button pButton class="go" [disabled]="name().trim() === ''">Put it in the book</button></div>
     </form>
   `,
   styles: `
-    .wide {
-      overflow-x: auto;
-      position: relative;
-    }
-    .away {
-      opacity: 0.65;
-    }
     .act {
       color: var(--act);
     }
     .settled {
       color: var(--settled);
-    }
-    td {
-      vertical-align: top;
     }
     .grid {
       display: grid;
@@ -304,7 +259,7 @@ export class InstrumentsScreen {
   protected readonly types = instrumentTypes;
   protected readonly words = typeWords;
   protected warningText = instrumentWords;
-  protected readonly short = parameterWords;
+  protected shortName = (id: ParameterId): string => parameterWords[id];
   protected readonly measured = parameters;
   protected readonly name = signal('');
   protected readonly type = signal<InstrumentType>('drop-test');
@@ -339,7 +294,27 @@ export class InstrumentsScreen {
     const step = i.resolutionValue * (i.type === 'drop-test' && i.doubleSample ? 0.5 : 1);
     return `${step}${i.penFactorUnknown ? ' ppm, factor not known' : i.penFactor === null ? '' : ` ppm, factor ${i.penFactor}`}${i.type === 'drop-test' ? ' a drop' : ''}`;
   }
-  protected lastOf = (o: OwnedInstrument): OwnedInstrument['calibrations'][number] | undefined => o.calibrations.at(-1);
+  protected sortOf = ({ payload }: OwnedInstrument): string =>
+    `${typeWords[payload.type]}${payload.retired ? ', put away' : ''}`;
+  private calibrated(o: OwnedInstrument): string {
+    const last = o.calibrations.at(-1);
+    if (!last) return 'none';
+    const inAir = last.standardValue === 0 && last.parameter === 'ec25UsPerCm';
+    return `${onText(last.on)}, ${last.shownValue} in ${inAir ? 'air' : last.standardValue}`;
+  }
+  protected isOpen = (o: OwnedInstrument): boolean => this.opened() === o.instrument.id;
+  protected readonly columns: TableColumn<OwnedInstrument>[] = [
+    { head: 'Instrument', text: (o) => `${o.instrument.name} ${this.sortOf(o)}` },
+    { head: 'Measures', text: (o) => this.measures(o) },
+    { head: 'Tells apart', text: (o) => this.tells(o) },
+    {
+      head: 'Good until',
+      text: ({ instrument: { expiresOn } }) => (expiresOn === null ? '' : onText(expiresOn)),
+      sortBy: (o) => o.instrument.expiresOn ?? '',
+    },
+    { head: 'Last calibration', text: (o) => this.calibrated(o), sortBy: (o) => o.calibrations.at(-1)?.on ?? '' },
+    { head: 'Tonight', text: (o) => o.warnings.map(instrumentWords).join(' ') },
+  ];
   protected open(o: OwnedInstrument): void {
     this.opened.update((id) => (id === o.instrument.id ? '' : o.instrument.id));
     this.calParameter.set(o.instrument.parameters[0] ?? 'ph');

@@ -34,6 +34,7 @@ import { animalsOf, bookEntry, completions, lineOf, sittingQuestions, waterOfSou
 import { ReadWith } from './read-with';
 import { signsOfTrouble } from './ledger-signs';
 import { judged, parameterOf } from './understanding';
+import { Field } from '../ui/field';
 
 const draftId = 'ledger-line';
 const historyId = 'ledger-line-history';
@@ -42,15 +43,14 @@ const keptLineCount = 30;
 /** One line in the shorthand of masking tape; what was understood is shown before it is saved. */
 @Component({
   selector: 'nl-ledger-line',
-  imports: [Sheet, TideMark, ButtonDirective, Checkbox, InputText, FormsModule],
+  imports: [Field, Sheet, TideMark, ButtonDirective, Checkbox, InputText, FormsModule],
   providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-sheet label="Ledger line" (closed)="closed.emit()">
       <form (submit)="save($event)">
-        <label
-          ><span class="name">Tank, then what you measured, did or saw</span>
-          <input
+        <nl-field name="Tank, then what you measured, did or saw"
+          ><input
             pInputText
             autofocus
             class="line"
@@ -62,7 +62,7 @@ const keptLineCount = 30;
             [value]="line()"
             (input)="typed($event)"
             (keydown)="key($event)"
-        /></label>
+        /></nl-field>
         <p class="small quiet hint">
           @for (c of offered(); track c.word; let first = $first) {
             <button pButton type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{

@@ -21,6 +21,7 @@ import { InstrumentStore } from './instrument-store';
 import { askedAbout } from './questions';
 import { ReadWith } from './read-with';
 import { contextOf, readingValue, readOn, understand, type Understanding } from './understanding';
+import { Field } from '../ui/field';
 
 type Context = (typeof readingContexts)[number];
 const usual: readonly ParameterId[] = [
@@ -40,7 +41,7 @@ const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPer
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({
   selector: 'nl-readings',
-  imports: [RouterLink, TideMark, ButtonDirective, Checkbox, Choice, InputText, Option, Options, FormsModule],
+  imports: [Field, RouterLink, TideMark, ButtonDirective, Checkbox, Choice, InputText, Option, Options, FormsModule],
   providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-screen.html',

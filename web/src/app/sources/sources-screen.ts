@@ -32,6 +32,7 @@ import { SourcesStore } from './sources-store';
 import { UnitLogPart } from './unit-log';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 export const stateWords: Record<SourcePayload['state'], string> = {
   'tap-straight': 'tap, straight',
@@ -49,6 +50,7 @@ const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothin
 @Component({
   selector: 'nl-sources',
   imports: [
+    Field,
     AmountPipe,
     InUnit,
     UnitWordPipe,

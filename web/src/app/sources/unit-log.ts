@@ -11,11 +11,13 @@ import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText, figure } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { UnitWordPipe, AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 /** The RO unit: its in/out log, the membrane's rejection, litres since the resin, and when each school would change it. */
 @Component({
   selector: 'nl-unit-log',
   imports: [
+    Field,
     UnitWordPipe,
     BareAmountPipe,
     AmountPipe,
@@ -62,47 +64,36 @@ import { UnitWordPipe, AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/am
       <p class="small quiet">No line of its log is in the book yet.</p>
     }
     <form class="row" (ngSubmit)="write()">
-      <label
-        ><span class="name">{{ 'volume' | unitWord }} made, by the meter</span
+      <nl-field name="{{ 'volume' | unitWord }} made, by the meter"
         ><input pInputText nlIn="volume" name="made" required [ngModel]="made()" (ngModelChange)="made.set($event)"
-      /></label>
-      <label
-        ><span class="name">In, {{ 'conductivity' | unitName }}</span
+      /></nl-field>
+      <nl-field name="In, {{ 'conductivity' | unitName }}"
         ><input pInputText nlIn="conductivity" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)"
-      /></label>
-      <label
-        ><span class="name">After the membrane</span
+      /></nl-field>
+      <nl-field name="After the membrane" [fault]="fault('betweenUsPerCm')"
         ><input
           pInputText
           nlIn="conductivity"
           name="between"
           [ngModel]="between()"
-          (ngModelChange)="between.set($event)" />
-        @if (fault('betweenUsPerCm')) {
-          <span class="fault">{{ fault('betweenUsPerCm') }}</span>
-        }
-      </label>
-      <label
-        ><span class="name">Out</span
+          (ngModelChange)="between.set($event)"
+      /></nl-field>
+      <nl-field name="Out" [fault]="fault('outUsPerCm')"
         ><input
           pInputText
           nlIn="conductivity"
           name="out"
           [ngModel]="out()"
           (ngModelChange)="out.set($event)"
-          [attr.aria-invalid]="!!fault('outUsPerCm')" />
-        @if (fault('outUsPerCm')) {
-          <span class="fault">{{ fault('outUsPerCm') }}</span>
-        }
-      </label>
-      <label
-        ><span class="name">New in it</span
+          [attr.aria-invalid]="!!fault('outUsPerCm')"
+      /></nl-field>
+      <nl-field name="New in it"
         ><nl-choice name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)">
           <nl-option value="" word="nothing" />
           @for (p of parts; track p) {
             <nl-option [value]="p" [word]="p" />
           }</nl-choice
-      ></label>
+      ></nl-field>
       <button pButton class="plain" [disabled]="made() === null">Write the line</button>
     </form>
     @if (recent().length > 0) {
@@ -144,7 +135,7 @@ import { UnitWordPipe, AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/am
       gap: 0.6rem 0.9rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 150px;
     }
     .right {

@@ -35,6 +35,7 @@ import { countFrom, StockStore } from './stock-store';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe } from '../ui/amount';
 import { FromToPipe } from '../ui/from-to';
+import { Field } from '../ui/field';
 
 const bagFields = [
   { id: 'tempC', label: 'Temperature, °C' },
@@ -50,6 +51,7 @@ const weekMs = 7 * 86_400_000;
 @Component({
   selector: 'nl-arrival',
   imports: [
+    Field,
     FromToPipe,
     AmountPipe,
     InUnit,

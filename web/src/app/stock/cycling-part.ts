@@ -17,13 +17,14 @@ import { TideChart, type ChartSeries } from '../ui/tide-chart';
 import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
 import { InUnit } from '../ui/in-unit';
+import { Field } from '../ui/field';
 
 const weekMs = 7 * 86_400_000;
 
 /** The cycle of a tank: its school, where it stands, when it will be ready, and the dose of ammonia by net volume. */
 @Component({
   selector: 'nl-cycling-part',
-  imports: [InUnit, FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
+  imports: [Field, InUnit, FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Cycle">
@@ -78,21 +79,18 @@ const weekMs = 7 * 86_400_000;
       }
       @if (started() && !stocked()) {
         <form class="row" (ngSubmit)="write()">
-          <label
-            ><span class="name">Ammonia to, mg/L as N</span
+          <nl-field name="Ammonia to, mg/L as N"
             ><input pInputText nlIn="ammonia" name="target" [ngModel]="target()" (ngModelChange)="target.set($event)"
-          /></label>
-          <label
-            ><span class="name">From</span
+          /></nl-field>
+          <nl-field name="From"
             ><nl-choice name="from" [ngModel]="from()" (ngModelChange)="from.set($event)">
               <nl-option value="salt" word="ammonium chloride" />
               <nl-option value="solution" word="ammonia solution" /> </nl-choice
-          ></label>
+          ></nl-field>
           @if (from() === 'solution') {
-            <label
-              ><span class="name">Its strength, % NH3</span
+            <nl-field name="Its strength, % NH3"
               ><input pInputText nlIn name="strength" [ngModel]="strength()" (ngModelChange)="strength.set($event)"
-            /></label>
+            /></nl-field>
           }
           <p>
             @if (dose(); as d) {
@@ -133,7 +131,7 @@ const weekMs = 7 * 86_400_000;
       align-items: end;
       margin: 0.5rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 190px;
     }
     .row p {

@@ -10,6 +10,7 @@ import { DiaryWatch, Scribe } from '../base/scribe';
 import { parameterLabel, parameterShort, quantityOf } from '../ui/kind-words';
 import { StockStore } from './stock-store';
 import { InUnit } from '../ui/in-unit';
+import { Field } from '../ui/field';
 
 type Started = Extract<AcclimationPayload, { step: 'started' }>;
 export interface Drip {
@@ -26,7 +27,7 @@ export interface Drip {
 /** Drips that run: the plan's share and, once measured, the share of each difference; read from the book, so a reload changes nothing. */
 @Component({
   selector: 'nl-drip-timers',
-  imports: [InUnit, FormsModule, ButtonDirective, InputText],
+  imports: [Field, InUnit, FormsModule, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (d of drips(); track d.arrivalId) {
@@ -64,15 +65,14 @@ export interface Drip {
         </p>
         <form class="row" (ngSubmit)="measure(d)">
           @for (p of parameters; track p) {
-            <label
-              ><span class="name">{{ short(p) }} in the box</span
+            <nl-field name="{{ short(p) }} in the box"
               ><input
                 pInputText
                 [nlIn]="quantityOf(p)"
                 [name]="p"
                 [ngModel]="texts()[d.arrivalId + p]"
                 (ngModelChange)="set(d.arrivalId + p, $event)"
-            /></label>
+            /></nl-field>
           }
           <button pButton class="plain">Measured</button>
           <button pButton type="button" class="go" (click)="end(d, true)">They are over</button
@@ -100,7 +100,7 @@ export interface Drip {
       gap: 0.6rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 120px;
     }
     .part {

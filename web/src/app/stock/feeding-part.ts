@@ -26,6 +26,7 @@ import { Figure } from '../ui/figure';
 import { agoText, figure, whenText } from '../ui/words';
 import type { TankStock } from './stock-store';
 import { InUnit } from '../ui/in-unit';
+import { Field } from '../ui/field';
 
 const spanText = ({ lo, hi }: { lo: number; hi: number }, decimalsCount: number): string => {
   const [from, to] = [figure(lo, decimalsCount), figure(hi, decimalsCount)];
@@ -42,7 +43,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
 /** Feeding one tank: the ration by the chosen school, the food whose turn it is, what must come out, and the nitrogen. */
 @Component({
   selector: 'nl-feeding-part',
-  imports: [InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
+  imports: [Field, InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (animals()) {
@@ -82,22 +83,19 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
           <p class="caution">{{ text }}</p>
         }
         <form class="row" (ngSubmit)="write()">
-          <label
-            ><span class="name">School</span
+          <nl-field name="School"
             ><nl-choice name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">
               @for (s of schools; track s) {
                 <nl-option [value]="s" [word]="schoolWords[s].name" />
               }</nl-choice
-          ></label>
-          <label
-            ><span class="name">Food</span
+          ></nl-field>
+          <nl-field name="Food"
             ><nl-choice name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">
               @for (f of foods; track f.id) {
                 <nl-option [value]="f.id" [word]="f.name" />
               }</nl-choice
-          ></label>
-          <label
-            ><span class="name">Grams</span
+          ></nl-field>
+          <nl-field name="Grams"
             ><input
               pInputText
               nlIn
@@ -105,7 +103,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               [ngModel]="grams()"
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
-          /></label>
+          /></nl-field>
           <button pButton class="go" [disabled]="!grams()">Fed</button>
         </form>
         @if (fault()) {
@@ -140,10 +138,9 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
         </ul>
         <details>
           <summary>For an absence</summary>
-          <label class="short"
-            ><span class="name">Nights away</span
+          <nl-field class="short" name="Nights away"
             ><input pInputText nlIn name="away" [ngModel]="away()" (ngModelChange)="away.set($event)"
-          /></label>
+          /></nl-field>
           <p class="small">
             {{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box
             each. Grown fish and shrimp go two days without; underfed is safe, overfed is not.
@@ -172,7 +169,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
       align-items: end;
       margin: 0.5rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 190px;
     }
     li {

@@ -22,6 +22,9 @@ import { HouseStore } from '../base/house-store';
 import { FitsWorker } from './fits-worker';
 import { StockNav } from './stock-nav';
 import { StockStore } from './stock-store';
+import { Field } from '../ui/field';
+import { FormsModule } from '@angular/forms';
+import { InUnit } from '../ui/in-unit';
 
 /** The livestock of the practices that a kind belongs to; empty where the schools do not speak of it. */
 function livestockOf({ scientificName, ranges }: StockKind): string {
@@ -52,14 +55,13 @@ interface Shelf {
 /** What fits: kinds for a tank's water tonight, or for a source as it is and after the cheapest change. */
 @Component({
   selector: 'nl-fits',
-  imports: [RouterLink, StockNav, Choice, InputText, Option, Options],
+  imports: [FormsModule, InUnit, Field, RouterLink, StockNav, Choice, InputText, Option, Options],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>What fits</h1>
     <nl-stock-nav />
     <div class="inputs">
-      <label
-        ><span class="name">Water of</span
+      <nl-field name="Water of"
         ><nl-choice (picked)="choose($event)">
           <nl-option value="" disabled [chosen]="!tank() && !here()" word="Choose a source or a tank" />
           <nl-options word="Sources">
@@ -72,35 +74,26 @@ interface Shelf {
               <nl-option [value]="'tank:' + s.tank.tankId" [chosen]="s.tank.tankId === tank()" [word]="s.tank.name" />
             }
           </nl-options> </nl-choice
-      ></label>
-      <label
-        ><span class="name">Group</span
+      ></nl-field>
+      <nl-field name="Group"
         ><nl-choice (picked)="group.set($event)">
           <nl-option value="" word="all" />
           @for (g of groups; track g) {
             <nl-option [value]="g" [word]="groupWords[g]" />
           }</nl-choice
-      ></label>
-      <label
-        ><span class="name">Name</span
+      ></nl-field>
+      <nl-field name="Name"
         ><input
           pInputText
           [value]="wanted()"
           (input)="wanted.set($any($event.target).value)"
           autocomplete="off"
           placeholder="part of a name"
-      /></label>
+      /></nl-field>
       @if (here()) {
-        <label
-          ><span class="name">What a new active bed costs you</span
-          ><input
-            pInputText
-            type="number"
-            min="0"
-            step="any"
-            [value]="bedValue() ?? ''"
-            (input)="priced($any($event.target).value)"
-        /></label>
+        <nl-field name="What a new active bed costs you"
+          ><input pInputText nlIn min="0" name="bedValue" [ngModel]="bedValue()" (ngModelChange)="priced($event)"
+        /></nl-field>
       }
     </div>
     @if (water(); as w) {
@@ -327,9 +320,8 @@ export class FitsScreen {
       },
     ];
   }
-  protected priced(text: string): void {
-    const value = Number(text);
-    this.bedValue.set(text.trim() === '' || !Number.isFinite(value) || value < 0 ? null : value);
+  protected priced(value: number | null): void {
+    this.bedValue.set(value);
     localStorage.setItem(bedKey, String(this.bedValue() ?? ''));
   }
   private sourceShelves(): Shelf[] {

@@ -17,6 +17,7 @@ import { StockNav } from './stock-nav';
 import { StockStore } from './stock-store';
 import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 import { FromToPipe } from '../ui/from-to';
+import { Field } from '../ui/field';
 
 type Ends = Partial<Record<KindParameter, { lo: number | null; hi: number | null }>>;
 
@@ -24,6 +25,7 @@ type Ends = Partial<Record<KindParameter, { lo: number | null; hi: number | null
 @Component({
   selector: 'nl-kinds',
   imports: [
+    Field,
     FromToPipe,
     AmountPipe,
     BareAmountPipe,

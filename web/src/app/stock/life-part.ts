@@ -17,6 +17,7 @@ import { CyclingPart } from './cycling-part';
 import { FeedingPart } from './feeding-part';
 import { PlantsPart } from './plants-part';
 import { countFrom, countText, StockStore } from './stock-store';
+import { Field } from '../ui/field';
 
 const eventWords: Record<StockEventName, string> = {
   counted: 'counted',
@@ -49,6 +50,7 @@ const quick: readonly StockEventName[] = [
 @Component({
   selector: 'nl-life-part',
   imports: [
+    Field,
     FormsModule,
     RouterLink,
     TideChart,

@@ -15,11 +15,12 @@ import { plainRefusal } from '../ui/refusals';
 import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
 import { InUnit } from '../ui/in-unit';
+import { Field } from '../ui/field';
 
 /** The plants of one tank: what is due to be trimmed and how long it takes, and what a dose adds in a week. */
 @Component({
   selector: 'nl-plants-part',
-  imports: [InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
+  imports: [Field, InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (plants().length > 0) {
@@ -65,30 +66,25 @@ import { InUnit } from '../ui/in-unit';
         </p>
         <h3>Fertiliser and liquid carbon</h3>
         <div class="row">
-          <label
-            ><span class="name">What</span
+          <nl-field name="What"
             ><nl-choice name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
               @for (f of fertilisers; track f.id) {
                 <nl-option [value]="f.id" [word]="f.name" />
               }</nl-choice
-          ></label>
-          <label
-            ><span class="name">{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose</span
+          ></nl-field>
+          <nl-field name="{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose"
             ><input pInputText nlIn name="amount" [ngModel]="amount()" (ngModelChange)="amount.set($event)"
-          /></label>
-          <label
-            ><span class="name">Doses a week</span
+          /></nl-field>
+          <nl-field name="Doses a week"
             ><input pInputText nlIn name="doses" [ngModel]="doses()" (ngModelChange)="doses.set($event)"
-          /></label>
-          <label
-            ><span class="name">Changed weekly, %</span
+          /></nl-field>
+          <nl-field name="Changed weekly, %"
             ><input pInputText nlIn name="change" [ngModel]="change()" (ngModelChange)="change.set($event)"
-          /></label>
+          /></nl-field>
           @if (chosen().form === 'liquid' && !chosen().carbon) {
-            <label
-              ><span class="name">Nitrate by its label, mg/mL</span
+            <nl-field name="Nitrate by its label, mg/mL"
               ><input pInputText nlIn name="label" [ngModel]="no3Label()" (ngModelChange)="no3Label.set($event)"
-            /></label>
+            /></nl-field>
           }
         </div>
         @if (chosen().carbon) {
@@ -144,7 +140,7 @@ import { InUnit } from '../ui/in-unit';
       align-items: end;
       margin: 0.5rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 190px;
     }
     .right {

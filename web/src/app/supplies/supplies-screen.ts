@@ -29,9 +29,11 @@ import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { saveCsv } from '../ui/save-csv';
-import { dateText, figure, shortDayText } from '../ui/words';
+import { onText } from '#words/dates';
+import { dateText, figure } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { FromToPipe } from '../ui/from-to';
+import { Field } from '../ui/field';
 
 const stateWords: Record<SupplyState['state'], string> = {
   enough: 'enough',
@@ -46,7 +48,7 @@ const dayMs = 86_400_000;
 /** What is on the shelf: how much, how fast it goes, when it runs out, and what to order. */
 @Component({
   selector: 'nl-supplies',
-  imports: [FromToPipe, InUnit, FormsModule, TableModule, ButtonDirective, Choice, Day, InputText, Option],
+  imports: [Field, FromToPipe, InUnit, FormsModule, TableModule, ButtonDirective, Choice, Day, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supplies</h1>
@@ -135,8 +137,7 @@ const dayMs = 86_400_000;
     <p role="status" class="quiet">{{ said() }}</p>
     <form (ngSubmit)="save()" class="grid" [attr.aria-label]="editing() ? 'Change a supply' : 'A new supply'">
       <h2>{{ editing() ? 'Change it' : 'A new supply' }}</h2>
-      <label
-        ><span class="name">Name</span
+      <nl-field name="Name" [fault]="fault('name')"
         ><input
           pInputText
           #first
@@ -146,98 +147,69 @@ const dayMs = 86_400_000;
           [ngModel]="name()"
           (ngModelChange)="name.set($event)"
           [attr.aria-invalid]="!!fault('name')"
-          autocomplete="off" />
-        @if (fault('name')) {
-          <span class="fault">{{ fault('name') }}</span>
-        }
-      </label>
-      <label
-        ><span class="name">Sort</span
+          autocomplete="off"
+      /></nl-field>
+      <nl-field name="Sort"
         ><nl-choice name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">
           @for (c of categories; track c) {
             <nl-option [value]="c" [word]="c" />
           }</nl-choice
-      ></label>
+      ></nl-field>
       @if (category() === 'salt') {
-        <label
-          ><span class="name">Which salt</span
+        <nl-field name="Which salt" [fault]="fault('saltId')"
           ><nl-choice name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)">
             <nl-option value="" word="another one" />
             @for (s of saltList; track s.id) {
               <nl-option [value]="s.id" [word]="s.name" />
-            }
-          </nl-choice>
-          @if (fault('saltId')) {
-            <span class="fault">{{ fault('saltId') }}</span>
-          }
-        </label>
+            }</nl-choice
+        ></nl-field>
         @if (saltId()) {
-          <label
-            ><span class="name">Pure, % by its label</span
+          <nl-field name="Pure, % by its label" [fault]="fault('purityFraction')"
             ><input
               pInputText
               nlIn
               name="purity"
               [ngModel]="purityPercent()"
               (ngModelChange)="purityPercent.set($event)"
-              [attr.aria-invalid]="!!fault('purityFraction')" />
-            @if (fault('purityFraction')) {
-              <span class="fault">{{ fault('purityFraction') }}</span>
-            }
-          </label>
+              [attr.aria-invalid]="!!fault('purityFraction')"
+          /></nl-field>
         }
       }
-      <label
-        ><span class="name">In</span
+      <nl-field name="In" [fault]="fault('unit')"
         ><nl-choice name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">
           @for (u of units; track u) {
             <nl-option [value]="u" [word]="u" />
-          }
-        </nl-choice>
-        @if (fault('unit')) {
-          <span class="fault">{{ fault('unit') }}</span>
-        }
-      </label>
+          }</nl-choice
+      ></nl-field>
       @if (!editing()) {
-        <label
-          ><span class="name">There is now</span
+        <nl-field name="There is now"
           ><input pInputText nlIn name="now" [ngModel]="now()" (ngModelChange)="now.set($event)"
-        /></label>
+        /></nl-field>
       }
-      <label
-        ><span class="name">A pack holds, {{ unit() }}</span
+      <nl-field name="A pack holds, {{ unit() }}" [fault]="fault('packValue')"
         ><input
           pInputText
           nlIn
           name="packHolds"
           [ngModel]="packHolds()"
           (ngModelChange)="packHolds.set($event)"
-          [attr.aria-invalid]="!!fault('packValue')" />
-        @if (fault('packValue')) {
-          <span class="fault">{{ fault('packValue') }}</span>
-        }
-      </label>
-      <label
-        ><span class="name">and costs</span
+          [attr.aria-invalid]="!!fault('packValue')"
+      /></nl-field>
+      <nl-field name="and costs" [fault]="fault('costValue')"
         ><input
           pInputText
           nlIn
           name="packCosts"
           [ngModel]="packCosts()"
           (ngModelChange)="packCosts.set($event)"
-          [attr.aria-invalid]="!!fault('costValue')" />
-        @if (fault('costValue')) {
-          <span class="fault">{{ fault('costValue') }}</span>
-        }
-      </label>
-      <label
-        ><span class="name">Good until</span
+          [attr.aria-invalid]="!!fault('costValue')"
+      /></nl-field>
+      <nl-field name="Good until"
         ><nl-day name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
-      /></label>
-      <label
-        ><span class="name">Days until a delivery comes</span
+      /></nl-field>
+      <nl-field name="Days until a delivery comes"
         ><input pInputText nlIn name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)"
-      /></label>
+      /></nl-field>
       <div>
         <button pButton class="go" [disabled]="name().trim() === ''">
           {{ editing() ? 'Write the change' : 'Put it on the shelf' }}
@@ -347,7 +319,7 @@ export class SuppliesScreen {
   );
   protected amount = (value: number): string => figure(value, value < 10 ? 1 : 0);
   protected day = (at: number): string => dateText(at, this.house.zone());
-  protected shortDay = (on: string): string => shortDayText(Date.parse(`${on}T12:00:00Z`), 'UTC');
+  protected readonly shortDay = onText;
   protected saveTable(): void {
     saveCsv(
       'supplies',

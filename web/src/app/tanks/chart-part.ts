@@ -80,13 +80,6 @@ export function spanFigures(
       gap: 0.6rem;
       margin: 0.4rem 0;
     }
-    .figures {
-      margin: 0.3rem 0;
-    }
-    .figures td,
-    .figures th {
-      padding-right: 1.2rem;
-    }
     input[type='date'] {
       min-height: 32px;
     }
@@ -175,6 +168,13 @@ export class ChartPart {
       });
     });
   });
+  protected readonly figureColumns: TableColumn<ReturnType<typeof this.figures>[number]>[] = [
+    { head: 'In the span', text: (f) => f.label },
+    { head: 'Tank', text: (f) => f.name },
+    { head: 'Readings', text: (f) => String(f.count), sortBy: (f) => f.count, figures: true },
+    { head: 'Lowest to highest', text: (f) => f.range, figures: true },
+    { head: 'Median', text: (f) => f.median, sortBy: (f) => Number(f.median), figures: true },
+  ];
   protected readonly changesInSpan = computed(() => {
     const span = this.span();
     return span

@@ -23,6 +23,7 @@ import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { agoText, dateText } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
+import { Field } from '../ui/field';
 
 const sightWords = {
   clear: 'one sees in well',
@@ -34,7 +35,7 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
 /** The dated facts of a tank: stage, equipment, what is new, decorations, what it shares, how well one sees in. */
 @Component({
   selector: 'nl-facts-part',
-  imports: [InUnit, FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [Field, InUnit, FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './facts-part.html',
   styles: `
@@ -48,7 +49,7 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
       align-items: end;
       margin: 0.4rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       min-width: 150px;
     }
     .row .grow {

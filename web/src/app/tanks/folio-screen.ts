@@ -31,6 +31,8 @@ import { ChartPart } from './chart-part';
 import { FactsPart } from './facts-part';
 import { WatchPart } from './watch-part';
 import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
+import { Field } from '../ui/field';
+import { onText } from '#words/dates';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 const daysText = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
@@ -67,6 +69,7 @@ const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
 @Component({
   selector: 'nl-folio',
   imports: [
+    Field,
     AmountPipe,
     BareAmountPipe,
     UnitNamePipe,
@@ -230,6 +233,7 @@ export class FolioScreen {
   protected grade = (line: ParameterLine): string =>
     line.band ? (line.band.sourceIds.length === 0 ? 'your own' : (gradeWords[line.band.grade] ?? '')) : '';
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
+  protected readonly onText = onText;
   protected when = (at: string | number): string => whenText(at, this.house.zone());
   protected litres = (value: number): string => figure(value, 1);
   protected explain(line: ParameterLine): void {

@@ -14,25 +14,26 @@ import { HouseStore } from '../base/house-store';
 import { dayText, figure, stateWords, whenText } from '../ui/words';
 import { FolioStore } from '../tonight';
 import { AmountPipe } from '../ui/amount';
+import { Field } from '../ui/field';
+import { onText } from '#words/dates';
 
 const reaches = [30, 90, 365] as const;
 
 /** The record of one tank on paper, for a veterinarian or whoever takes it over: what it is, its water, what was done. */
 @Component({
   selector: 'nl-record',
-  imports: [AmountPipe, RouterLink, ButtonDirective, Choice, Option],
+  imports: [Field, AmountPipe, RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (folio(); as f) {
       <div class="screenOnly do">
         <a [routerLink]="['/tanks', tankId()]">Back to {{ f.tank.name }}</a>
-        <label
-          ><span class="name">How far back</span
+        <nl-field name="How far back"
           ><nl-choice (picked)="reach($event)">
             @for (d of reaches; track d) {
               <nl-option [value]="d" [chosen]="d === days()" word="{{ d }} days" />
             }</nl-choice
-        ></label>
+        ></nl-field>
         <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
       </div>
       <article>
@@ -42,7 +43,7 @@ const reaches = [30, 90, 365] as const;
           <dt>Net volume</dt>
           <dd>{{ f.netVolumeL | amount: 'volume' }}</dd>
           <dt>Running since</dt>
-          <dd>{{ f.startedOn }}</dd>
+          <dd>{{ onText(f.startedOn) }}</dd>
           <dt>Purpose</dt>
           <dd>{{ f.setUp.purpose }}</dd>
           <dt>Kept as</dt>
@@ -204,6 +205,7 @@ export class RecordScreen {
   /** The nightly round says nothing to somebody who reads this. */
   protected readonly shown = computed(() => this.entries().filter((e) => e.kind !== 'looked' && e.kind !== 'strike'));
   protected litres = (value: number): string => figure(value, 1);
+  protected readonly onText = onText;
   protected when = (at: string): string => whenText(at, this.house.zone());
   protected day = (on: string): string => dayText(on);
   protected reach(picked: string): void {

@@ -32,6 +32,7 @@ import { figure } from '../ui/words';
 import { ValueField } from '../ui/value-field';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 type SizeField = Exclude<keyof TankGeometry, 'shape'>;
 type Override = SetUpPayload['overrides'][number];
@@ -40,6 +41,7 @@ type Override = SetUpPayload['overrides'][number];
 @Component({
   selector: 'nl-setup',
   imports: [
+    Field,
     BareAmountPipe,
     AmountPipe,
     InUnit,

@@ -50,13 +50,12 @@ import { whenText } from '../ui/words';
             [ngModel]="place()"
             (ngModelChange)="place.set($event)" />
         </nl-field>
-        <label
-          ><span class="name">What came up</span
+        <nl-field name="What came up"
           ><nl-choice name="gas" [ngModel]="gas()" (ngModelChange)="gas.set($event)">
             @for (g of gases; track g) {
               <nl-option [value]="g" [word]="gasNames[g]" />
             }</nl-choice
-        ></label>
+        ></nl-field>
         <button pButton class="go">Write the poke</button>
       </form>
       <p role="status" class="quiet">{{ said() }}</p>

@@ -50,6 +50,8 @@ import { InstrumentStore } from '../readings';
 import { SourcesStore } from '../sources';
 import { FindingPicker, type Answer } from './finding-picker';
 import { WeighingPart, type ToDo } from './weighing-part';
+import { Field } from '../ui/field';
+import { InUnit } from '../ui/in-unit';
 
 const hourMs = 3_600_000;
 /** When one looks again where nothing else says so. */
@@ -59,6 +61,8 @@ const againHours = { now: 1, today: 24, week: 168, watch: 336, none: 336 } as co
 @Component({
   selector: 'nl-case',
   imports: [
+    InUnit,
+    Field,
     FormsModule,
     RouterLink,
     ButtonDirective,

@@ -6,6 +6,7 @@ import { troubleKnowledge } from '#almanac/trouble';
 import { findingGroups, type Finding, type FindingGroup, type Host, type TroubleCase } from '#core/trouble';
 import { answerWords, groupNames } from '#words/trouble';
 import { Drawing, SignDrawing } from './drawing';
+import { Field } from '../ui/field';
 
 export type Answer = 'yes' | 'no' | null;
 const shown: readonly FindingGroup[] = findingGroups.filter((g) => g !== 'events');
@@ -30,13 +31,12 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
 /** What is seen, by looking and by words: seen, looked and not there, or not looked at all. */
 @Component({
   selector: 'nl-finding-picker',
-  imports: [FormsModule, ButtonDirective, InputText, Drawing, SignDrawing],
+  imports: [Field, FormsModule, ButtonDirective, InputText, Drawing, SignDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="find"
-      ><span class="name">In your own words: cotton, flashing, pinecone, white ring</span
+    <nl-field class="find" name="In your own words: cotton, flashing, pinecone, white ring"
       ><input pInputText name="findSign" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
-    /></label>
+    /></nl-field>
     <div class="groups" role="group" aria-label="Where one looks">
       @for (g of groups(); track g) {
         <button pButton type="button" class="plain" [attr.aria-pressed]="group() === g && !words()" (click)="pick(g)">

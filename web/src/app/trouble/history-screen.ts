@@ -13,6 +13,7 @@ import { FolioStore } from '../tonight';
 import { AmountPipe } from '../ui/amount';
 import { whenText } from '../ui/words';
 import { bookOfTank, entriesOf, saidOf } from './book-of-tank';
+import { onText } from '#words/dates';
 
 const dayMs = 86_400_000;
 const historyDays = 42;
@@ -39,7 +40,7 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
           </p>
           <dl>
             <dt>Water</dt>
-            <dd>{{ f.netVolumeL | amount: 'volume' }} net, since {{ f.startedOn }}</dd>
+            <dd>{{ f.netVolumeL | amount: 'volume' }} net, since {{ onText(f.startedOn) }}</dd>
             <dt>Who lives there</dt>
             <dd>{{ animals() || 'not written' }}</dd>
             <dt>First sign</dt>
@@ -255,6 +256,7 @@ export class HistoryScreen {
         })
       : null;
   });
+  protected readonly onText = onText;
   protected readonly when = (atEpochMs: number): string => whenText(atEpochMs, this.house.zone());
   protected readonly animals = computed(() =>
     (this.stock.stockOf(this.tankId())?.populations ?? [])

@@ -8,6 +8,7 @@ import type { Cause, Domain } from '#core/trouble';
 import { actionNames, goOnWords, groupNames, urgencyWords } from '#words/trouble';
 import { gradeWords, spanText } from '../ui/words';
 import { Drawing, SignDrawing } from './drawing';
+import { Field } from '../ui/field';
 
 const { causes, findings, cautions, traps, actions } = troubleKnowledge;
 const domainNames: Record<Domain, string> = {
@@ -22,7 +23,7 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
 /** What is known about trouble, readable and searchable: causes with their signs and ladders, signs, first actions, test traps. */
 @Component({
   selector: 'nl-knowledge',
-  imports: [FormsModule, RouterLink, InputText, Drawing, SignDrawing],
+  imports: [Field, FormsModule, RouterLink, InputText, Drawing, SignDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="small"><a routerLink="/almanac">Almanac</a></p>
@@ -31,10 +32,9 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
       {{ causes.length }} causes and look-alikes, {{ signCount }} signs, version {{ version }}. Written from memory, to
       be verified by whoever has the books named; how much a sign says is our own estimate, for the order only.
     </p>
-    <label class="find"
-      ><span class="name">Find a cause or a sign, in your own words</span
+    <nl-field class="find" name="Find a cause or a sign, in your own words"
       ><input pInputText name="find" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
-    /></label>
+    /></nl-field>
     <p role="status" class="small quiet">{{ shown().length }} of {{ causes.length }} causes</p>
     @for (d of domains(); track d.id) {
       <section [attr.aria-label]="d.name">

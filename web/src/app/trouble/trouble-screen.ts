@@ -12,11 +12,12 @@ import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { agoText, dateText, whenText } from '../ui/words';
 import { entriesOf } from './book-of-tank';
+import { Field } from '../ui/field';
 
 /** Where something is wrong: what to do before any question, open cases, and those that are closed. */
 @Component({
   selector: 'nl-trouble',
-  imports: [FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option],
+  imports: [Field, FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Trouble</h1>
@@ -25,14 +26,13 @@ import { entriesOf } from './book-of-tank';
       <p>{{ air }}</p>
     </section>
     <form class="row" (ngSubmit)="go()" aria-label="Something is wrong">
-      <label
-        ><span class="name">Something is wrong in</span
+      <nl-field name="Something is wrong in"
         ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
           <nl-option value="" disabled word="choose" />
           @for (s of stock.stocked(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
-      ></label>
+      ></nl-field>
       <button pButton class="go" [disabled]="!tankId()">Look into it</button>
     </form>
     <section aria-label="Open cases">
@@ -55,10 +55,9 @@ import { entriesOf } from './book-of-tank';
       <section aria-label="Closed cases">
         <h2>Closed cases</h2>
         @if (closed().length > 5) {
-          <label class="find"
-            ><span class="name">Find among them</span
+          <nl-field class="find" name="Find among them"
             ><input pInputText name="find" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
-          /></label>
+          /></nl-field>
         }
         <ul class="cases">
           @for (c of found(); track c.caseId) {
@@ -93,7 +92,7 @@ import { entriesOf } from './book-of-tank';
       align-items: end;
       margin: 1rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       min-width: 220px;
     }
     section {

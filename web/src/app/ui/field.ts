@@ -18,7 +18,7 @@ let fieldsCount = 0;
       <p class="small quiet" [id]="id + 'hint'">{{ hint() }}</p>
     }
     @if (fault()) {
-      <p class="fault" [id]="id + 'fault'">{{ fault() }}</p>
+      <p class="fault" role="alert" [id]="id + 'fault'">{{ fault() }}</p>
     }
   `,
   styles: `
@@ -37,15 +37,20 @@ export class Field {
   readonly fault = input('');
   protected readonly id = `field${++fieldsCount}`;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private faulted = false;
+  private told = false;
   constructor() {
     afterRenderEffect(() => {
       const control = this.host.nativeElement.querySelector('input, textarea, [role=combobox]');
       if (!control) return;
       const told = [this.hint() ? `${this.id}hint` : '', this.fault() ? `${this.id}fault` : ''].filter(Boolean);
+      // What the control says of itself stays its own.
       if (this.fault()) control.setAttribute('aria-invalid', 'true');
-      else control.removeAttribute('aria-invalid');
+      else if (this.faulted) control.removeAttribute('aria-invalid');
       if (told.length > 0) control.setAttribute('aria-describedby', told.join(' '));
-      else control.removeAttribute('aria-describedby');
+      else if (this.told) control.removeAttribute('aria-describedby');
+      this.faulted = this.fault() !== '';
+      this.told = told.length > 0;
     });
   }
 }

@@ -9,9 +9,13 @@ import { InUnit } from './in-unit';
   selector: 'nl-field-case',
   imports: [FormsModule, InUnit],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<label><input [nlIn]="of()" [ngModel]="value()" (ngModelChange)="value.set($event)" /></label>`,
+  template: `<label
+    ><input [nlIn]="of()" [min]="min" [max]="40" [ngModel]="value()" (ngModelChange)="value.set($event ?? instead)"
+  /></label>`,
 })
 class FieldCase {
+  min = 0;
+  instead: number | null = null;
   readonly of = signal('volume');
   readonly value = signal<number | null>(37.85411784);
 }
@@ -20,7 +24,7 @@ describe('a number in the keeper’s unit', () => {
   afterEach(() => {
     speakIn(usualUnits);
   });
-  const opened = async (of = 'volume', value: number | null = 37.85411784) => {
+  const opened = async (of = 'volume', value: number | null = 37.85411784, instead: number | null = null) => {
     await TestBed.configureTestingModule({
       imports: [FieldCase],
       providers: [provideZonelessChangeDetection()],
@@ -28,6 +32,7 @@ describe('a number in the keeper’s unit', () => {
     const fixture = TestBed.createComponent(FieldCase);
     fixture.componentInstance.of.set(of);
     fixture.componentInstance.value.set(value);
+    fixture.componentInstance.instead = instead;
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     const field = host.querySelector('input');
@@ -78,6 +83,35 @@ describe('a number in the keeper’s unit', () => {
     expect(held()).toBeNull();
     await type('25');
     expect([held(), host.querySelector('.fault')]).toEqual([25, null]);
+  });
+  it('says which numbers it takes, in that unit, and holds none beyond them', async () => {
+    speakIn({ ...usualUnits, temperature: '°F' });
+    const { field, host, held, type } = await opened('temperature', 25);
+    await type('105');
+    expect([held(), field.value, host.querySelector('.fault')?.textContent]).toEqual([
+      null,
+      '105',
+      'From 32 to 104 here.',
+    ]);
+    await type('104');
+    expect([held(), host.querySelector('.fault')]).toEqual([40, null]);
+    await type('31');
+    expect(held()).toBeNull();
+    await type('32');
+    expect(held()).toBe(0);
+  });
+  it('emptied to type anew, it is not filled under the hand; when it is left, it shows what counts', async () => {
+    const { field, held, type } = await opened('', 5, 18);
+    document.body.append(field);
+    field.focus();
+    await type('');
+    expect([held(), field.value]).toEqual([18, '']);
+    await type('7');
+    expect([held(), field.value]).toEqual([7, '7']);
+    await type('');
+    field.dispatchEvent(new Event('blur'));
+    expect(field.value).toBe('18');
+    field.remove();
   });
   it('what the page sets stands in the field', async () => {
     speakIn({ ...usualUnits, temperature: '°F' });

@@ -1,4 +1,4 @@
-import { Directive, effect, ElementRef, forwardRef, inject, input, Renderer2 } from '@angular/core';
+import { Directive, effect, ElementRef, forwardRef, inject, input, numberAttribute, Renderer2 } from '@angular/core';
 import { NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
 import { amountRead, inUnit, keepersUnit } from '#core/units';
 import { spokenUnits } from '#words/units';
@@ -6,8 +6,9 @@ import { spokenUnits } from '#words/units';
 /**
  * A number in a field: shown and typed in the keeper's unit of a quantity, with or without the name of a unit, with a
  * decimal point or comma; its value is canonical, null where nothing (or nothing that can be read) stands there. What
- * cannot be read stays in the field and is said beside it. Without a quantity it is a bare number.
- * @example <input pInputText nlIn="volume" [ngModel]="litres()" (ngModelChange)="litres.set($event)" />
+ * cannot be read stays in the field and is said beside it; so is what lies beyond `min` and `max`, which are canonical.
+ * Without a quantity it is a bare number.
+ * @example <input pInputText nlIn="volume" min="0.1" [ngModel]="litres()" (ngModelChange)="litres.set($event)" />
  */
 @Directive({
   selector: 'input[nlIn]',
@@ -23,9 +24,13 @@ import { spokenUnits } from '#words/units';
 export class InUnit implements ControlValueAccessor {
   /** A quantity of the core (`volume`, `temperature`, `length`, `conductivity`, …); empty for a bare number. */
   readonly nlIn = input('');
+  readonly min = input(-Infinity, { transform: numberAttribute });
+  readonly max = input(Infinity, { transform: numberAttribute });
   private readonly field = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
   private readonly renderer = inject(Renderer2);
   private value: number | null = null;
+  /** What the page takes where the field was emptied: shown when the keeper leaves it, not under their hands. */
+  private instead: number | null = null;
   private fault: HTMLElement | null = null;
   private changed: (value: number | null) => void = () => undefined;
   private touched: () => void = () => undefined;
@@ -42,6 +47,11 @@ export class InUnit implements ControlValueAccessor {
     if (next !== null && this.value !== null && Math.abs(next - this.value) <= 1e-9 * Math.max(1, Math.abs(next)))
       return;
     if (next === null && this.value === null && this.field.value.trim() !== '' && this.fault) return;
+    const typing = this.field === document.activeElement && this.value === null;
+    if (next !== null && typing && (this.fault || this.field.value.trim() === '')) {
+      this.instead = next;
+      return;
+    }
     this.value = next;
     this.show();
   }
@@ -56,13 +66,27 @@ export class InUnit implements ControlValueAccessor {
   }
 
   protected typed(): void {
+    this.instead = null;
     const read = this.read();
-    this.say(read === undefined ? `“${this.field.value.trim()}” is no number we can read here.` : '');
-    this.value = read ?? null;
+    const within = typeof read !== 'number' || (read >= this.min() && read <= this.max());
+    this.say(
+      read === undefined ? `“${this.field.value.trim()}” is no number we can read here.` : within ? '' : this.bounds(),
+    );
+    this.value = within ? (read ?? null) : null;
     this.changed(this.value);
   }
   protected left(): void {
+    if (this.instead !== null && this.field.value.trim() === '') {
+      this.value = this.instead;
+      this.show();
+    }
+    this.instead = null;
     this.touched();
+  }
+  private bounds(): string {
+    const [min, max] = [this.inKeepers(this.min()), this.inKeepers(this.max())];
+    if (max === Infinity) return `Not below ${min} here.`;
+    return min === -Infinity ? `Not above ${max} here.` : `From ${min} to ${max} here.`;
   }
 
   private read(): number | null | undefined {

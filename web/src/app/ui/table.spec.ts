@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { Table, type TableColumn } from './table';
+import { Component } from '@angular/core';
+import { Table, TableCell, TableUnder, type TableColumn } from './table';
 
 describe('a table to be read', () => {
   interface Row {
@@ -75,5 +76,37 @@ describe('a table to be read', () => {
     expect(lines?.[0]?.replace('\uFEFF', '')).toBe('Name,When');
     expect(lines?.[2]).toBe('b,day 10');
     expect(lines?.length).toBe(12);
+  });
+
+  it('a cell may be drawn by its page, and something stand under the row that is open', async () => {
+    @Component({
+      imports: [Table, TableCell, TableUnder],
+      template: `<nl-table name="Things" [columns]="columns" [rows]="rows" [open]="isOpen">
+        <ng-template nlCell="Name" let-r
+          ><a href="#">go to {{ r.name }}</a></ng-template
+        >
+        <ng-template nlUnder let-r>under {{ r.name }}</ng-template>
+      </nl-table>`,
+    })
+    class Things {
+      columns = columns;
+      rows = rowsOf(12);
+      isOpen = (r: Row): boolean => r.name === 'row 3';
+    }
+    const fixture = TestBed.createComponent(Things);
+    fixture.detectChanges();
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    const rows = [...page.querySelectorAll('tbody tr')].map((r) => r.textContent.replace(/\s+/g, ' ').trim());
+    expect(rows.length).toBe(13);
+    expect(rows.slice(3, 5)).toEqual(['go to row 3 day 9', 'under row 3']);
+    const find = page.querySelector('input');
+    if (find) find.value = 'row 1';
+    find?.dispatchEvent(new Event('input'));
+    fixture.detectChanges();
+    // By its words: rows 10 and 11 (the second is called b).
+    await new Promise((done) => setTimeout(done, 350));
+    fixture.detectChanges();
+    expect([...page.querySelectorAll('tbody a')].map((a) => a.textContent)).toEqual(['go to row 10', 'go to row 11']);
   });
 });

@@ -1,4 +1,16 @@
-import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
+import {
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  contentChild,
+  contentChildren,
+  Directive,
+  inject,
+  input,
+  TemplateRef,
+} from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
@@ -14,6 +26,19 @@ export interface TableColumn<Row> {
   note?: (row: Row) => string;
 }
 
+/** How a cell is drawn, where words alone will not do; it is found, sorted and saved by its words all the same. */
+@Directive({ selector: 'ng-template[nlCell]' })
+export class TableCell {
+  /** The head of its column. */
+  readonly nlCell = input.required<string>();
+  readonly template = inject<TemplateRef<{ $implicit: unknown }>>(TemplateRef);
+}
+/** What stands under a row while it is open. */
+@Directive({ selector: 'ng-template[nlUnder]' })
+export class TableUnder {
+  readonly template = inject<TemplateRef<{ $implicit: unknown }>>(TemplateRef);
+}
+
 const fewRowsCount = 10;
 /** From here on only the rows in sight are drawn. */
 const longRowsCount = 30;
@@ -24,7 +49,7 @@ const longRowsCount = 30;
  */
 @Component({
   selector: 'nl-table',
-  imports: [TableModule, InputText, ButtonDirective],
+  imports: [TableModule, InputText, ButtonDirective, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (!nameHidden()) {
@@ -70,13 +95,26 @@ const longRowsCount = 30;
         <tr>
           @for (c of columns(); track c.head; let i = $index) {
             <td [class.right]="c.figures" [class.num]="c.figures">
-              {{ line.cells[i] }}
-              @if (line.notes[i]; as note) {
-                <div class="small quiet">{{ note }}</div>
+              @if (drawn().get(c.head); as template) {
+                <ng-container *ngTemplateOutlet="template; context: { $implicit: line.row }" />
+              } @else {
+                {{ line.cells[i] }}
+                @if (line.notes[i]; as note) {
+                  <div class="small quiet">{{ note }}</div>
+                }
               }
             </td>
           }
         </tr>
+        @if (under(); as u) {
+          @if (open()(line.row)) {
+            <tr>
+              <td [attr.colspan]="columns().length">
+                <ng-container *ngTemplateOutlet="u.template; context: { $implicit: line.row }" />
+              </td>
+            </tr>
+          }
+        }
       </ng-template>
       <ng-template #emptymessage>
         <tr>
@@ -99,6 +137,9 @@ const longRowsCount = 30;
     .right {
       text-align: right;
     }
+    td {
+      vertical-align: top;
+    }
     .long td {
       height: 36px;
       padding-block: 0;
@@ -112,11 +153,17 @@ export class Table<Row> {
   readonly columns = input.required<readonly TableColumn<Row>[]>();
   readonly rows = input.required<readonly Row[]>();
   readonly widest = input('760px');
+  /** Whether what belongs under a row is shown. */
+  readonly open = input<(row: Row) => boolean>(() => false);
+  private readonly cells = contentChildren(TableCell);
+  protected readonly under = contentChild(TableUnder);
+  protected readonly drawn = computed(() => new Map(this.cells().map((c) => [c.nlCell(), c.template])));
   protected readonly many = computed(() => this.rows().length > fewRowsCount);
-  protected readonly long = computed(() => this.rows().length > longRowsCount);
+  protected readonly long = computed(() => this.rows().length > longRowsCount && this.drawn().size === 0);
   protected readonly lines = computed(() =>
     this.rows().map((row, key) => ({
       key,
+      row,
       cells: this.columns().map((c) => c.text(row)),
       notes: this.columns().map((c) => c.note?.(row) ?? ''),
       sort: this.columns().map((c) => (c.sortBy ?? c.text)(row)),

@@ -21,6 +21,7 @@ import { WaterNav } from '../ui/water-nav';
 import { ValueField } from '../ui/value-field';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 const fateWords: Record<BatchView['fate'], string> = {
   mixed: 'not measured',
@@ -45,6 +46,7 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
 @Component({
   selector: 'nl-batches',
   imports: [
+    Field,
     AmountPipe,
     BareAmountPipe,
     InUnit,
@@ -106,7 +108,7 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
       align-items: end;
       margin: 0.4rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 150px;
     }
     .row .wide {

@@ -11,6 +11,7 @@ import { plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 const labelKey = 'night-ledger-conditioner';
 interface Label {
@@ -22,44 +23,39 @@ interface Label {
 /** Conditioner by its own label and for the chlorine that is really there; for the new water, or the whole tank. */
 @Component({
   selector: 'nl-conditioner-part',
-  imports: [AmountPipe, InUnit, UnitNamePipe, FormsModule, Figure, Choice, InputText, Option],
+  imports: [Field, AmountPipe, InUnit, UnitNamePipe, FormsModule, Figure, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small" [open]="needed()">
       <summary>Conditioner{{ needed() ? ': this water has ' + source().setUp.chlorine : '' }}</summary>
       <div class="row">
-        <label
-          ><span class="name">Total chlorine in it, mg/L, if measured</span
+        <nl-field name="Total chlorine in it, mg/L, if measured"
           ><input pInputText nlIn name="cl" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)"
-        /></label>
-        <label
-          ><span class="name">Label: mL</span
+        /></nl-field>
+        <nl-field name="Label: mL"
           ><input pInputText nlIn name="ml" [ngModel]="label().labelMl" (ngModelChange)="set({ labelMl: $event })"
-        /></label>
-        <label
-          ><span class="name">treat, {{ 'volume' | unitName }}</span
+        /></nl-field>
+        <nl-field name="treat, {{ 'volume' | unitName }}"
           ><input
             pInputText
             nlIn="volume"
             name="ll"
             [ngModel]="label().labelL"
             (ngModelChange)="set({ labelL: $event })"
-        /></label>
-        <label
-          ><span class="name">at chlorine of, mg/L, if it says</span
+        /></nl-field>
+        <nl-field name="at chlorine of, mg/L, if it says"
           ><input
             pInputText
             nlIn
             name="lm"
             [ngModel]="label().labelMgPerL"
             (ngModelChange)="set({ labelMgPerL: $event })"
-        /></label>
-        <label
-          ><span class="name">For</span
+        /></nl-field>
+        <nl-field name="For"
           ><nl-choice name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)">
             <nl-option [value]="false" word="what is in the drum" />
             <nl-option [value]="true" word="the whole tank: straight from the tap" /> </nl-choice
-        ></label>
+        ></nl-field>
       </div>
       @if (byLabel(); as d) {
         <p>
@@ -99,7 +95,7 @@ interface Label {
       gap: 0.5rem 0.8rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 150px;
     }
     p {

@@ -23,6 +23,7 @@ import { DrumCalendar } from './drum-calendar';
 import { WeekStrip } from './week-strip';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 const weekdays = [
   { day: 1, word: 'Mon' },
@@ -39,6 +40,7 @@ const solverSeconds = '8';
 @Component({
   selector: 'nl-evening',
   imports: [
+    Field,
     UnitWordPipe,
     AmountPipe,
     InUnit,

@@ -10,6 +10,7 @@ import { ValueField } from '../ui/value-field';
 import { figure } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 const quantities = [
   { id: 'gh', word: 'GH, °dH', of: 'ghDegrees' },
@@ -21,23 +22,21 @@ type QuantityId = (typeof quantities)[number]['id'];
 /** Grams of one mineral from what is there to what is wanted, by what a gram of it really does in this house. */
 @Component({
   selector: 'nl-mineral-dose',
-  imports: [InUnit, UnitWordPipe, FormsModule, Figure, ValueField, Choice, InputText, Option],
+  imports: [Field, InUnit, UnitWordPipe, FormsModule, Figure, ValueField, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
       <summary>How many grams?</summary>
       <div class="row">
-        <label
-          ><span class="name">{{ 'volume' | unitWord }}</span
+        <nl-field name="{{ 'volume' | unitWord }}"
           ><input pInputText nlIn="volume" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)"
-        /></label>
-        <label
-          ><span class="name">Raise</span
+        /></nl-field>
+        <nl-field name="Raise"
           ><nl-choice name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
             @for (q of open(); track q.id) {
               <nl-option [value]="q.id" [word]="q.word" />
             }</nl-choice
-        ></label>
+        ></nl-field>
         <nl-value-field label="from" name="from" [parameter]="of()" [(value)]="from" />
         <nl-value-field label="to" name="to" [parameter]="of()" [(value)]="to" />
       </div>
@@ -60,7 +59,7 @@ type QuantityId = (typeof quantities)[number]['id'];
       gap: 0.5rem 0.8rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 150px;
     }
     p {

@@ -14,6 +14,7 @@ import { parameterLabel } from '../ui/kind-words';
 import { MixStore, waterOfView } from './mix-store';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 interface Part {
   sourceId: string;
@@ -25,6 +26,7 @@ interface Part {
 @Component({
   selector: 'nl-mix-blend',
   imports: [
+    Field,
     AmountPipe,
     InUnit,
     UnitNamePipe,
@@ -40,25 +42,22 @@ interface Part {
   template: `
     @for (p of parts(); track $index; let i = $index) {
       <div class="row">
-        <label
-          ><span class="name">Water {{ i + 1 }}</span
+        <nl-field name="Water {{ i + 1 }}"
           ><nl-choice [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })">
             <nl-option value="" disabled word="choose" />
             @for (o of mix.sources.list(); track o.sourceId) {
               <nl-option [value]="o.sourceId" [word]="o.setUp.name" />
             }</nl-choice
-        ></label>
-        <label class="short"
-          ><span class="name">{{ 'volume' | unitWord }}</span
+        ></nl-field>
+        <nl-field class="short" name="{{ 'volume' | unitWord }}"
           ><input
             pInputText
             nlIn="volume"
             [name]="'l' + i"
             [ngModel]="p.volumeL"
             (ngModelChange)="set(i, { volumeL: $event })"
-        /></label>
-        <label class="short"
-          ><span class="name">{{ 'temperature' | unitName }} now</span
+        /></nl-field>
+        <nl-field class="short" name="{{ 'temperature' | unitName }} now"
           ><input
             pInputText
             nlIn="temperature"
@@ -66,7 +65,7 @@ interface Part {
             [ngModel]="p.tempC"
             (ngModelChange)="set(i, { tempC: $event })"
             placeholder="as tested"
-        /></label>
+        /></nl-field>
         @if (parts().length > 2) {
           <button pButton type="button" class="asText" (click)="drop(i)">out</button>
         }
@@ -125,7 +124,7 @@ interface Part {
       align-items: end;
       margin: 0.3rem 0;
     }
-    .row label {
+    .row :is(label, nl-field) {
       min-width: 170px;
     }
     .row .short {

@@ -25,11 +25,13 @@ import { MixStore, waterOfView } from './mix-store';
 import { WarmPart } from './warm-part';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 /** One drum by its recipe: what to pour, what to weigh, what the pen should say; then into the book as a batch. */
 @Component({
   selector: 'nl-mix-drum',
   imports: [
+    Field,
     UnitNamePipe,
     AmountPipe,
     InUnit,
@@ -45,16 +47,14 @@ import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="grid">
-      <label
-        ><span class="name">Water</span
+      <nl-field name="Water"
         ><nl-choice name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)">
           <nl-option value="" disabled word="Choose" />
           @for (s of drums(); track s.sourceId) {
             <nl-option [value]="s.sourceId" [word]="s.setUp.name" />
           }</nl-choice
-      ></label>
-      <label
-        ><span class="name">{{ 'volume' | unitWord }}</span
+      ></nl-field>
+      <nl-field name="{{ 'volume' | unitWord }}"
         ><input
           pInputText
           nlIn="volume"
@@ -62,9 +62,8 @@ import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
           [ngModel]="litres()"
           (ngModelChange)="litres.set($event)"
           [attr.aria-invalid]="!!sizeFault()"
-      /></label>
-      <label
-        ><span class="name">Drum</span
+      /></nl-field>
+      <nl-field name="Drum"
         ><input
           pInputText
           name="drum"
@@ -72,11 +71,10 @@ import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
           [ngModel]="drum()"
           (ngModelChange)="drum.set($event)"
           autocomplete="off"
-      /></label>
-      <label
-        ><span class="name">Scale shows steps of, g</span
+      /></nl-field>
+      <nl-field name="Scale shows steps of, g"
         ><input pInputText nlIn name="scale" [ngModel]="mix.scaleG()" (ngModelChange)="mix.scaleG.set($event || 0.1)"
-      /></label>
+      /></nl-field>
     </div>
     @if (!waterId() && known().length > 0) {
       <h2>What is mixed here</h2>

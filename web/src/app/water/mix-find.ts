@@ -43,6 +43,7 @@ import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitWordPipe } from '../ui/amount';
 import { quantityOf } from '../ui/kind-words';
 import { FromToPipe } from '../ui/from-to';
+import { Field } from '../ui/field';
 
 interface Start {
   sourceId: string;
@@ -64,6 +65,7 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
 @Component({
   selector: 'nl-mix-find',
   imports: [
+    Field,
     FromToPipe,
     AmountPipe,
     InUnit,

@@ -14,11 +14,22 @@ import { MineralDosePart } from './mineral-dose-part';
 import { MixStore } from './mix-store';
 import { InUnit } from '../ui/in-unit';
 import { UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 /** The minerals of the house: what the label says, what the own batches say, and which batches were odd. */
 @Component({
   selector: 'nl-mix-minerals',
-  imports: [InUnit, UnitWordPipe, FormsModule, RouterLink, MineralDosePart, ValueField, ButtonDirective, InputText],
+  imports: [
+    Field,
+    InUnit,
+    UnitWordPipe,
+    FormsModule,
+    RouterLink,
+    MineralDosePart,
+    ValueField,
+    ButtonDirective,
+    InputText,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (m of mix.minerals(); track m.supplyId) {
@@ -77,18 +88,21 @@ import { UnitWordPipe } from '../ui/amount';
         </button>
         @if (editing() === m.supplyId) {
           <form class="row" (ngSubmit)="save(m)">
-            <label
-              ><span class="name">Grams</span
-              ><input pInputText nlIn name="g" [ngModel]="form().massG" (ngModelChange)="set('massG', $event)" /></label
-            ><label
-              ><span class="name">in {{ 'volume' | unitWord }}</span
+            <nl-field name="Grams"
+              ><input
+                pInputText
+                nlIn
+                name="g"
+                [ngModel]="form().massG"
+                (ngModelChange)="set('massG', $event)" /></nl-field
+            ><nl-field name="in {{ 'volume' | unitWord }}"
               ><input
                 pInputText
                 nlIn="volume"
                 name="l"
                 [ngModel]="form().waterL"
                 (ngModelChange)="set('waterL', $event)"
-            /></label>
+            /></nl-field>
             <nl-value-field
               label="raise GH by, °dH"
               name="gh"
@@ -135,7 +149,7 @@ import { UnitWordPipe } from '../ui/amount';
       gap: 0.5rem 0.8rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       width: 132px;
     }
     .caution {

@@ -50,6 +50,7 @@ import { WhatIfPart } from './what-if-part';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe } from '../ui/amount';
 import { FromToPipe } from '../ui/from-to';
+import { Field } from '../ui/field';
 
 const dayMs = 86_400_000;
 /** What usually decides a routine, first. */
@@ -68,6 +69,7 @@ interface Form {
 @Component({
   selector: 'nl-routines',
   imports: [
+    Field,
     FromToPipe,
     AmountPipe,
     InUnit,

@@ -12,11 +12,12 @@ import { faultsText, plainRefusal } from '../ui/refusals';
 import { figure } from '../ui/words';
 import { parameterShort } from '../ui/kind-words';
 import { AmountPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 /** A change that is too large, as the shortest row of changes these animals bear; into the book as a plan, step by step. */
 @Component({
   selector: 'nl-sequence-part',
-  imports: [AmountPipe, FormsModule, ButtonDirective, Choice, Option],
+  imports: [Field, AmountPipe, FormsModule, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (aims().length === 0) {
@@ -27,13 +28,12 @@ import { AmountPipe } from '../ui/amount';
     } @else {
       <h2>{{ wanted() ? 'The shortest way there' : 'The way there in steps they bear' }}</h2>
       <div class="row">
-        <label
-          ><span class="name">A step every</span
+        <nl-field name="A step every"
           ><nl-choice name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">
             @for (d of [1, 2, 3, 4, 7]; track d) {
               <nl-option [value]="d" [word]="d === 1 ? 'day' : d + ' days'" />
             }</nl-choice
-        ></label>
+        ></nl-field>
       </div>
       @if (refusal()) {
         <p class="fault" role="alert">{{ refusal() }}</p>

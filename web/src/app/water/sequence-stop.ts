@@ -6,13 +6,14 @@ import { FormsModule } from '@angular/forms';
 import type { SequencePayload } from '#contracts/book';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
+import { Field } from '../ui/field';
 
 type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
 
 /** A planned row of changes, at its next step: how far it is, what was seen since, and how it ends before its end. */
 @Component({
   selector: 'nl-sequence-stop',
-  imports: [FormsModule, ButtonDirective, Choice, InputText, Option],
+  imports: [Field, FormsModule, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="caution">
@@ -23,23 +24,21 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
         }
       </p>
       <form class="row" (ngSubmit)="end()">
-        <label
-          ><span class="name">End it, because</span
+        <nl-field name="End it, because"
           ><nl-choice name="because" [ngModel]="because()" (ngModelChange)="because.set($event)">
             <nl-option value="reached" word="the goal is reached" />
             <nl-option value="recovered" word="they have recovered" />
             <nl-option value="died" word="one died after a step" />
             <nl-option value="other" word="something else" /> </nl-choice
-        ></label>
-        <label
-          ><span class="name">Note</span
+        ></nl-field>
+        <nl-field name="Note"
           ><input
             pInputText
             name="note"
             maxlength="500"
             [ngModel]="note()"
             (ngModelChange)="note.set($event)"
-            autocomplete="off" /></label
+            autocomplete="off" /></nl-field
         ><button pButton class="plain">End the sequence</button>
       </form>
       @if (fault()) {
@@ -57,7 +56,7 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
       gap: 0.5rem 0.8rem;
       align-items: end;
     }
-    .row label {
+    .row :is(label, nl-field) {
       min-width: 190px;
     }
   `,

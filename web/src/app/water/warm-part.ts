@@ -6,36 +6,34 @@ import { warmingWords } from '#words/water';
 import { plainRefusal } from '../ui/refusals';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 /** How much from the hot and how much from the cold, and the steps at a mixer tap, with what scalds. */
 @Component({
   selector: 'nl-warm-part',
-  imports: [InUnit, UnitNamePipe, FormsModule, InputText],
+  imports: [Field, InUnit, UnitNamePipe, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
       <summary>Hot and cold for its temperature</summary>
       <div class="grid">
-        <label
-          ><span class="name">Wanted, {{ 'temperature' | unitName }}</span
+        <nl-field name="Wanted, {{ 'temperature' | unitName }}"
           ><input
             pInputText
             nlIn="temperature"
             name="wanted"
             [ngModel]="wantedC()"
-            (ngModelChange)="wantedC.set($event)" /></label
-        ><label
-          ><span class="name">The cold is, {{ 'temperature' | unitName }}</span
+            (ngModelChange)="wantedC.set($event)" /></nl-field
+        ><nl-field name="The cold is, {{ 'temperature' | unitName }}"
           ><input
             pInputText
             nlIn="temperature"
             name="cold"
             [ngModel]="coldC()"
-            (ngModelChange)="coldC.set($event)" /></label
-        ><label
-          ><span class="name">The hot is, {{ 'temperature' | unitName }}</span
+            (ngModelChange)="coldC.set($event)" /></nl-field
+        ><nl-field name="The hot is, {{ 'temperature' | unitName }}"
           ><input pInputText nlIn="temperature" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
-        /></label>
+        /></nl-field>
       </div>
       @if (steps(); as s) {
         @if (s.ok) {

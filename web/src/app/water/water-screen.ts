@@ -58,6 +58,7 @@ import { WaterNav } from '../ui/water-nav';
 import { WaterStore } from './water-store';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
+import { Field } from '../ui/field';
 
 /** What an urgent verdict was decided by, as an emergency. */
 const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
@@ -70,6 +71,7 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
 @Component({
   selector: 'nl-water',
   imports: [
+    Field,
     AmountPipe,
     InUnit,
     UnitNamePipe,
@@ -372,14 +374,15 @@ export class WaterScreen {
   protected readonly conditions = conditionWords;
   protected readonly largestPercent = computed(() => Math.floor(100 * (this.plan()?.largestWiseFraction ?? 0)));
   /** How warm the new water may be for a change of this size. */
-  protected readonly warmth = computed(() => {
+  protected readonly warmthHint = computed(() => {
     const [plan, tankC, changeFraction] = [this.plan(), this.tankC(), this.changeFraction()];
     const limit = stepLimits.find((l) => l.parameter === 'tempC' && l.per === 'change');
-    if (!plan || tankC === null || !limit || !(changeFraction > 0)) return null;
+    if (!plan || tankC === null || !limit || !(changeFraction > 0)) return '';
     const tapC = this.source()?.analysis.tempC?.lo ?? null;
     const mostStepC = limit.byBearing[plan.bearing].value;
     const span = sensibleWaterSpan({ tankC, changeFraction, mostStepC, tapC });
-    return span && { lo: amountFigure('temperature', span.loC, 1), hi: amountFigure('temperature', span.hiC, 1) };
+    const text = (tempC: number): string => amountFigure('temperature', tempC, 1);
+    return span ? `sensible from ${text(span.loC)} to ${text(span.hiC)}` : '';
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected litresText = (value: number): string => figure(value, 1);
