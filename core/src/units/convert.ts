@@ -13,12 +13,16 @@ const plain = (text: string): string =>
 const bare = (text: string): string => plain(text).replace(/°/g, '');
 
 /** Spellings are levelled once: a page of three hundred tanks converts some ten thousand numbers. */
+const byId = new Map(quantities.map((quantity) => [quantity.id, quantity]));
 const spellings = quantities.map((quantity) => ({ quantity, names: new Set(quantity.names.map(plain)) }));
 
 /** Looks a quantity up by id or any of its names, case and blanks aside. */
 export function quantityNamed(name: string): Result<Quantity> {
-  const levelled = plain(name);
-  const found = spellings.find((s) => s.quantity.id === name || s.names.has(levelled))?.quantity;
+  const spelt = (): Quantity | undefined => {
+    const levelled = plain(name);
+    return spellings.find((s) => s.names.has(levelled))?.quantity;
+  };
+  const found = byId.get(name) ?? spelt();
   if (found) return ok(found);
   return refuse({ kind: 'unknown-name', field: 'quantity', text: name, known: quantities.map((q) => q.id) });
 }

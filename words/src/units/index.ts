@@ -16,12 +16,21 @@ import {
  * of it.
  */
 let spoken: KeepersUnits = usualUnits;
+/** Found once: a grid of three thousand cells asks for them with each key. */
+const found = new Map<string, ShownUnit>();
 export const speakIn = (units: KeepersUnits): void => {
   spoken = units;
+  found.clear();
 };
 export const spokenUnits = (): KeepersUnits => spoken;
 
-const unitFor = (quantityId: string): ShownUnit => keepersUnit(quantityId, spoken);
+function unitFor(quantityId: string): ShownUnit {
+  const there = found.get(quantityId);
+  if (there) return there;
+  const unit = keepersUnit(quantityId, spoken);
+  found.set(quantityId, unit);
+  return unit;
+}
 
 /** The name of the unit of a quantity: `L`, `US gal`. */
 export const unitName = (quantityId: string): string => unitFor(quantityId).name;

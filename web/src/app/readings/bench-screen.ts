@@ -110,8 +110,10 @@ export class BenchScreen {
       { injector: this.injector },
     );
   }
+  /** Apart from what is typed: a key must not have every column made anew, and with them every row. */
+  private readonly columnIds = computed(() => this.draft().columns);
   protected readonly columns = computed(() =>
-    this.draft().columns.map((id) => {
+    this.columnIds().map((id) => {
       const parameter = isSeen(id) ? undefined : parameterOf(id);
       return {
         id,

@@ -11,6 +11,7 @@ import { parameterShort, rangeText } from '../ui/kind-words';
 import { TonightStore, Welcome } from '../tonight';
 import { StockNav } from './stock-nav';
 import { countText, StockStore, type TankStock } from './stock-store';
+import { drawnInSteps } from '../ui/drawn-in-steps';
 
 /** Who lives where: counts as spans, what all of a tank bear, and what speaks against their company. */
 @Component({
@@ -32,7 +33,7 @@ import { countText, StockStore, type TankStock } from './stock-store';
         [ngModelOptions]="{ standalone: true }" />
       also what is only worth knowing</label
     >
-    @for (s of store.stocked(); track s.tank.tankId) {
+    @for (s of drawn(); track s.tank.tankId) {
       <section [attr.aria-label]="s.tank.name">
         <div class="head">
           <h2>
@@ -89,6 +90,8 @@ import { countText, StockStore, type TankStock } from './stock-store';
   `,
   styles: `
     section {
+      content-visibility: auto;
+      contain-intrinsic-size: auto 5rem;
       border-top: 1px solid var(--line);
       padding: 0.7rem 0;
     }
@@ -149,6 +152,8 @@ import { countText, StockStore, type TankStock } from './stock-store';
 export class StockScreen {
   protected readonly store = inject(StockStore);
   protected readonly tonight = inject(TonightStore);
+  private readonly drawnCount = drawnInSteps(() => this.store.stocked().length);
+  protected readonly drawn = computed(() => this.store.stocked().slice(0, this.drawnCount()));
   protected readonly all = signal(false);
   /** Why the tank is in its state, where no alarm below says just that. */
   protected saidApart = ({ tank, alarms }: TankStock): boolean =>

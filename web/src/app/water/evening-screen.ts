@@ -150,6 +150,9 @@ export class EveningScreen {
   protected readonly weekdays = weekdays;
   /** Tanks picked by hand; null where the plan decides. */
   protected readonly chosen = signal<ReadonlySet<string> | null>(null);
+  /** A long list that is folded away is drawn when it is opened. */
+  protected readonly restOpen = signal(false);
+  protected readonly fewTanks = 40;
   protected readonly byHand = computed(() => this.chosen() !== null);
   protected readonly fortnight = signal<FortnightView | null>(null);
   protected readonly fortnightFault = signal('');
