@@ -4,7 +4,7 @@ import { byDay, replayed, withNewest } from '../core/src/readings/build-up-filte
 import { keptCells, keptKinds, keptTank, type KeptCell } from '../core/src/readings/kept-tanks.cases';
 import { addedOutcomes, outcomeOf, type KeptOutcome } from '../core/src/readings/kept-tanks-measure.cases';
 import { syntheticTank } from '../core/src/readings/synthetic.cases';
-import { slowPatterns, slowTank, watched } from '../core/src/tonight/slow-tanks.cases';
+import { lookedAt, slowPatterns, slowTank, watched } from '../core/src/tonight/slow-tanks.cases';
 import { parameters } from '../almanac/src/parameters/catalogue';
 
 const tanks = Number(process.argv[2] ?? 200);
@@ -80,6 +80,9 @@ console.log(
 /** Slow harm on made-up tanks: how soon each pattern is found, whether before the band was left, and false alarms. */
 const each = 60;
 const quiet = Array.from({ length: 2 * each }, (_, i) => watched(slowTank(1000 + i, 'quiet'), parameters));
+const house = Array.from({ length: 300 }, (_, i) => slowTank(i + 1, slowPatterns[i % slowPatterns.length] ?? 'quiet'));
+const wholeHouseMs = median(() => house.map((tank) => lookedAt(tank, 400, parameters)), 5);
+console.log(`Slow harm of 300 tanks, half a year each: ${wholeHouseMs.toFixed(0)} ms (limit 2000)`);
 const quietYears = quiet.reduce((sum, w) => sum + w.quietDays, 0) / 365;
 for (const pattern of slowPatterns) {
   const all = Array.from({ length: each }, (_, i) => watched(slowTank(i + 1, pattern), parameters));

@@ -2,7 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Interval, Parameter, ParameterId } from '#core/readings';
 import { outlookOf } from './outlook';
-import { slowHarm, type SlowReason } from './slow-harm';
+import { slowHarm, type SlowFinding, type SlowReason } from './slow-harm';
 
 const dayMs = 86_400_000;
 type Read = 'no3MgPerL' | 'khDegrees' | 'ph' | 'ec25UsPerCm' | 'ghDegrees' | 'tempC';
@@ -104,36 +104,41 @@ export interface Watched {
   quietDays: number;
 }
 
+/** What the house finds in such a tank on one day, from the half year before it. */
+export function lookedAt(tank: SlowTank, day: number, catalogue: readonly Parameter[]): SlowFinding[] {
+  const nowEpochMs = day * dayMs;
+  const upTo = <T extends { atEpochMs: number }>(list: readonly T[]): T[] =>
+    list.filter((x) => x.atEpochMs <= nowEpochMs && nowEpochMs - x.atEpochMs < 180 * dayMs);
+  const readings = Object.fromEntries(
+    Object.entries(tank.readings).map(([id, list]) => [id, upTo(list)]),
+  ) as SlowTank['readings'];
+  const changes = upTo(tank.changes);
+  const kh = catalogue.find((p) => p.id === 'khDegrees');
+  const outlook =
+    kh &&
+    outlookOf({
+      parameter: kh,
+      readings: readings.khDegrees,
+      changes: changes.map((c) => ({ ...c, sourceValue: c.water.khDegrees ?? null })),
+      band: slowBands.khDegrees,
+      nowEpochMs,
+    });
+  return slowHarm({
+    catalogue,
+    readings,
+    outlooks: outlook ? [outlook] : [],
+    sourceEc25UsPerCm: changes.map((c) => c.water.ec25UsPerCm ?? 0),
+    changesPerMonthCount: 4,
+    nowEpochMs,
+  });
+}
+
 /** Looks at a tank once a week as the house does, and notes when each finding begins. */
 export function watched(tank: SlowTank, catalogue: readonly Parameter[]): Watched {
   const result: Watched = { delayDays: null, inTime: false, falseAlarms: [], quietDays: 0 };
   let before = new Set<SlowReason['id']>();
   for (let day = 130; day <= lastDay; day += 7) {
-    const nowEpochMs = day * dayMs;
-    const upTo = <T extends { atEpochMs: number }>(list: readonly T[]): T[] =>
-      list.filter((x) => x.atEpochMs <= nowEpochMs && nowEpochMs - x.atEpochMs < 180 * dayMs);
-    const readings = Object.fromEntries(
-      Object.entries(tank.readings).map(([id, list]) => [id, upTo(list)]),
-    ) as SlowTank['readings'];
-    const changes = upTo(tank.changes);
-    const kh = catalogue.find((p) => p.id === 'khDegrees');
-    const outlook =
-      kh &&
-      outlookOf({
-        parameter: kh,
-        readings: readings.khDegrees,
-        changes: changes.map((c) => ({ ...c, sourceValue: c.water.khDegrees ?? null })),
-        band: slowBands.khDegrees,
-        nowEpochMs,
-      });
-    const found = slowHarm({
-      catalogue,
-      readings,
-      outlooks: outlook ? [outlook] : [],
-      sourceEc25UsPerCm: changes.map((c) => c.water.ec25UsPerCm ?? 0),
-      changesPerMonthCount: 4,
-      nowEpochMs,
-    }).map((f) => f.reason.id);
+    const found = lookedAt(tank, day, catalogue).map((f) => f.reason.id);
     const harmed = tank.pattern !== 'quiet' && day > harmBeginsOnDay;
     if (!harmed) result.quietDays += 7;
     for (const id of found.filter((f) => !before.has(f)))

@@ -55,6 +55,17 @@ describe('evidence from the book', () => {
     expect(at('medicine')).toEqual(['EV09']);
     expect(at('untreated-arrival', 27 * 24)).toEqual(['EV04', 'EV05']);
   });
+  it('the power away for an hour or more, a heater that failed, and one that stuck', () => {
+    const at = (what: 'power-cut' | 'heater-off' | 'heater-stuck', lastedHours?: number): string[] =>
+      says({
+        happened: [{ entryId: 'e', atEpochMs: ago(30), what, ...(lastedHours === undefined ? {} : { lastedHours }) }],
+      });
+    expect(at('power-cut', 1)).toEqual(['EV08']);
+    expect(at('power-cut', 0.99)).toEqual([]);
+    expect(at('power-cut')).toEqual([]);
+    expect(at('heater-off')).toEqual(['EV18']);
+    expect(at('heater-stuck')).toEqual(['EV17']);
+  });
   it('three weeks without a change, a test or a look are missed care; not where the book does not tell', () => {
     expect(says({ lastCareEpochMs: ago(21 * 24) })).toEqual(['EV15']);
     expect(says({ lastCareEpochMs: ago(21 * 24 - 1) })).toEqual([]);

@@ -21,7 +21,12 @@ export interface Happened {
     | 'food'
     | 'shared'
     | 'medicine'
-    | 'untreated-arrival';
+    | 'untreated-arrival'
+    | 'power-cut'
+    | 'heater-off'
+    | 'heater-stuck';
+  /** How long the power was away, or is. */
+  lastedHours?: number;
   /** Of the water, where it is a change. */
   changeFraction?: number;
   /** The new water carried a conditioner. */
@@ -79,6 +84,9 @@ const missedHours = 21 * dayHours;
 /** A reading is worth this long; chlorine is gone before. */
 const readingHours = 7 * dayHours;
 
+/** The careful end of «more than one or two hours»: from then on a filter without flow is asked about. */
+const powerCutHours = 1;
+
 const eventsOf = (h: Happened): string[] => {
   switch (h.what) {
     case 'change':
@@ -106,6 +114,12 @@ const eventsOf = (h: Happened): string[] => {
       return ['EV09'];
     case 'untreated-arrival':
       return ['EV04', 'EV05'];
+    case 'power-cut':
+      return (h.lastedHours ?? 0) >= powerCutHours ? ['EV08'] : [];
+    case 'heater-off':
+      return ['EV18'];
+    case 'heater-stuck':
+      return ['EV17'];
   }
 };
 const hostOf: Partial<Record<StockGroup, Host>> = {

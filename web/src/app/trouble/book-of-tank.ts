@@ -9,6 +9,7 @@ import type { Folio } from '#contracts/tanks';
 import type { DiaryEntry } from '../base/scribe';
 import type { TankStock } from '../stock';
 
+const hourMs = 3_600_000;
 const kindsTold = { died: 'died', missing: 'missing' } as const;
 
 /** A question as what was said by it: when it was stands beside it. */
@@ -83,6 +84,12 @@ export function bookOfTank({
       if (work.kind === 'bed' || (work.kind === 'change' && work.bed !== 'none' && work.bed !== 'surface'))
         return [{ entryId, atEpochMs, what: 'bed' }];
       return work.kind === 'sponge' ? [{ entryId, atEpochMs, what: 'sponge' }] : [];
+    }),
+    ...of('hands').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
+      if (payload.step !== 'outage' || payload.cause === 'flood') return [];
+      const over = of('hands').find(({ payload: p }) => p.step === 'outage-over' && p.outageId === entryId);
+      const lastedHours = ((over?.atEpochMs ?? nowEpochMs) - atEpochMs) / hourMs;
+      return [{ entryId, atEpochMs, lastedHours, what: payload.cause === 'power' ? 'power-cut' : payload.cause }];
     }),
     ...of('fact').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
       if (payload.about === 'shared')
@@ -268,7 +275,8 @@ export function bedOfTank({
 /** An active bed that holds keeps the KH at nothing; one whose water carries a degree or more no longer does (common practice). */
 const spent = (folio: Folio): boolean => (folio.lines.find((l) => l.parameter === 'khDegrees')?.latest?.lo ?? 0) >= 1;
 
-type DiaryKind = 'stock' | 'arrival' | 'dose' | 'job' | 'fact' | 'seen' | 'case' | 'poke' | 'layout' | 'top-up';
+type DiaryKind =
+  'stock' | 'arrival' | 'dose' | 'job' | 'fact' | 'seen' | 'case' | 'poke' | 'layout' | 'top-up' | 'hands';
 type Of<K extends DiaryKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
 export const entriesOf = <K extends DiaryKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] =>
   diary.filter((e) => e.kind === kind) as Of<K>[];

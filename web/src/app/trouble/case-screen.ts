@@ -103,6 +103,7 @@ export class CaseScreen {
     'poke',
     'layout',
     'top-up',
+    'hands',
   ]);
   private readonly supplies = new DiaryWatch(['supply']);
   private readonly sources = inject(SourcesStore);

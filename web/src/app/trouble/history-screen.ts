@@ -217,6 +217,7 @@ export class HistoryScreen {
     'seen',
     'poke',
     'top-up',
+    'hands',
     'photo',
   ]);
   protected readonly weeks = historyDays / 7;

@@ -136,6 +136,22 @@ describe('the book of a tank, for bed and days before', () => {
     expect(of({ state: 'softened', chlorine: 'none', copperPipe: true })).toEqual(['copper', 'softener']);
     expect(of({ state: 'rodi', chlorine: 'unknown' })).toEqual([]);
   });
+  it('an outage lasts until it is said to be over, or still; a flood is none of the water’s', () => {
+    const outage = (cause: string, ago: number) => entry('hands', ago, { step: 'outage', cause, note: '' });
+    const over = (outageId: string) => entry('hands', 27, { step: 'outage-over', outageId, note: '' });
+    const of = (list: ReturnType<typeof entry>[]) =>
+      bookOfTank({
+        folio: folioOf({ changes: [] }),
+        stock: null,
+        groupOf: () => null,
+        nowEpochMs,
+        diary: list,
+      }).happened.map((h) => `${h.what} ${h.lastedHours?.toFixed(0)}`);
+    expect(of([outage('power', 30), over('hands-30')])).toEqual(['power-cut 3']);
+    expect(of([outage('power', 5)])).toEqual(['power-cut 5']);
+    expect(of([outage('power', 30), over('another')])).toEqual(['power-cut 30']);
+    expect(of([outage('flood', 4), outage('heater-off', 3)])).toEqual(['heater-off 3']);
+  });
   it('a medicine is one by the name of its supply; a top-up counts where it was not pure; a change by its conditioner', () => {
     const base = folioOf();
     const changeId = base.changes[0]?.entryId ?? '';
