@@ -156,7 +156,7 @@ export default {
     ...allowed(serverSlices, 'server/src', kernel),
     ...allowed(webSlices, 'web/src/app', ['base', 'ui']),
     ...allowed(coreSlices, 'core/src', []),
-    ...allowed(wordsSlices, 'words/src', ['explain', 'units']),
+    ...allowed(wordsSlices, 'words/src', ['explain', 'units', 'dates']),
     {
       name: 'queries-in-repos',
       severity: /** @type {const} */ ('error'),

@@ -71,6 +71,19 @@ test('without its house the app opens, says how old what it shows is, takes entr
       await expect(page.locator('main h1').first(), path).toBeVisible();
       await expect(page.getByText('1 unsent, kept on this device'), path).toBeVisible();
     }
+    // What to do first where minutes count, of a tank whose trouble was never opened.
+    await page.goto(`${house.url}/trouble/${attic}`);
+    await expect(page.getByRole('heading', { level: 1, name: 'Attic: what is wrong?' })).toBeVisible();
+    const see = page.getByRole('region', { name: 'What do you see?' });
+    await page.getByRole('region', { name: 'Who lives here' }).getByLabel('fish').check();
+    await see.getByRole('textbox').fill('gasping');
+    await see
+      .getByRole('group', { name: /gulping at the surface/ })
+      .getByRole('button', { name: 'Seen', exact: true })
+      .click();
+    await expect(page.locator('.atOnce')).toContainText('Now: minutes count');
+    await expect(page.getByRole('region', { name: 'First', exact: true }).getByRole('listitem').first()).toBeVisible();
+
     await page.goto(`${house.url}/almanac`);
     await expect(page.locator('main').getByText('Neocaridina').first()).toBeVisible();
 

@@ -95,7 +95,8 @@ test('a tank moved and watched until seven good days; two weeks away and back', 
   await page.getByLabel('Water with the animals, L').fill('1');
   await expect(page.getByText('That may not last')).toBeVisible();
   await page.getByLabel('Water with the animals, L').fill('-1');
-  await expect(page.getByRole('alert')).toBeVisible();
+  await expect(page.getByText('Not below 0.1 here.')).toBeVisible();
+  await expect(page.getByText('A number is missing for water.')).toBeVisible();
   await page.getByRole('button', { name: /^Good today/ }).click();
   await expect(watch.filter({ hasText: 'Granary' })).toHaveCount(0);
 

@@ -14,6 +14,7 @@ describe('a refusal in one plain sentence', () => {
   it('has one for every kind, each with what it is about', () => {
     const all: Refusal[] = [
       { kind: 'not-a-number', field: 'pH', text: 'six', mend: '6' },
+      { kind: 'not-a-number', field: 'pH', text: 'NaN' },
       { kind: 'unknown-unit', field: 'volume', text: 'cups', known: ['L', 'mL'] },
       { kind: 'unknown-name', field: 'salt', text: 'spice', known: ['kcl'] },
       { kind: 'missing', field: 'pH', why: because('number-needed') },
@@ -36,6 +37,7 @@ describe('a refusal in one plain sentence', () => {
     const sentences = all.map(said);
     expect(sentences).toEqual([
       '“six” is not a number we can read for pH. Perhaps 6?',
+      'A number is missing for pH.',
       '“cups” is not a unit known for volume. Known: L, mL.',
       '“spice” is not a known salt. Known: kcl.',
       'pH is missing: a number is needed.',

