@@ -16,6 +16,7 @@ export {
 } from './outage';
 export { oxygenHours, type OxygenHours, type OxygenInput } from './oxygen-hours';
 export { portions, type PortionsInput } from './portions';
+export { heldAgainst, type Held, type HeldVerdict } from './held';
 export { goodDaysNeeded, handsThreads, type Absence, type HandsStep, type MoveWatch, type OpenOutage } from './threads';
 export {
   walk,

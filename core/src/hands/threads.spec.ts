@@ -53,6 +53,9 @@ describe('what is open of the hands’ work', () => {
     const away = step('w', 1, { step: 'away', fromOn: dayOf(2), toOn: dayOf(9) });
     const back = (...steps: HandsStep[]) => handsThreads([away, ...steps], { today: dayOf(9) }).absences[0]?.back;
     expect(back()).toBeFalse();
-    expect(back(step('b', 9, { step: 'back', awayId: 'w' }))).toBeTrue();
+    const home = step('b', 9, { step: 'back', awayId: 'w' });
+    expect(back(home)).toBeTrue();
+    const when = (list: HandsStep[]) => handsThreads(list, { today: dayOf(9) }).absences[0]?.backEpochMs;
+    expect([when([away]), when([away, home])]).toEqual([null, home.atEpochMs]);
   });
 });

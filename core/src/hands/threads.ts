@@ -35,6 +35,8 @@ export interface Absence {
   fromOn: string;
   toOn: string;
   back: boolean;
+  /** When somebody came home; null while nobody did. */
+  backEpochMs: number | null;
 }
 
 /**
@@ -65,7 +67,7 @@ export function handsThreads(
   { today }: { today: string },
 ): { outages: OpenOutage[]; moves: MoveWatch[]; absences: Absence[] } {
   const overIds = of(steps, 'outage-over').map((s) => s.outageId);
-  const backIds = of(steps, 'back').map((s) => s.awayId);
+  const cameBack = new Map(of(steps, 'back').map((s) => [s.awayId, s.atEpochMs]));
   return {
     outages: of(steps, 'outage')
       .filter((s) => !overIds.includes(s.entryId))
@@ -82,7 +84,8 @@ export function handsThreads(
       tankId,
       fromOn,
       toOn,
-      back: backIds.includes(entryId),
+      back: cameBack.has(entryId),
+      backEpochMs: cameBack.get(entryId) ?? null,
     })),
   };
 }

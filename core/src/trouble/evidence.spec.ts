@@ -1,4 +1,4 @@
-import { caseFromBook, evidenceOf, type BookOfTank } from './index';
+import { caseFromBook, changedBy, evidenceOf, type BookOfTank } from './index';
 import { trappedReading } from './evidence';
 
 const hourMs = 3_600_000;
@@ -65,6 +65,29 @@ describe('evidence from the book', () => {
     expect(at('power-cut')).toEqual([]);
     expect(at('heater-off')).toEqual(['EV18']);
     expect(at('heater-stuck')).toEqual(['EV17']);
+  });
+  it('light that came on or burns longer, CO2 set anew; how they were first is no change', () => {
+    const light = (hours: number, lightHours: number, on = true) => ({
+      ...{ entryId: `l${hours}`, atEpochMs: ago(hours), item: 'light' as const, on, lightHours },
+    });
+    const co2 = (hours: number, on: boolean, detail = '') => ({
+      ...{ entryId: `c${hours}`, atEpochMs: ago(hours), item: 'co2' as const, on, detail },
+    });
+    const of = (list: Parameters<typeof changedBy>[0]): string[] =>
+      changedBy(list).map((h) => `${h.what} ${h.entryId}`);
+    expect(of([light(40, 10), light(90, 8)])).toEqual(['light-more l40']);
+    expect(of([light(90, 8), light(40, 8)])).toEqual([]);
+    expect(of([light(90, 8), light(40, 6)])).toEqual([]);
+    expect(of([light(90, 8), light(60, 8, false), light(40, 8)])).toEqual(['light-more l40']);
+    expect(of([light(90, 12), co2(50, true), co2(40, true, 'two bubbles'), co2(30, false, 'two bubbles')])).toEqual([
+      'co2-changed c40',
+      'co2-changed c30',
+    ]);
+    const at = (what: 'light-more' | 'co2-changed', hours: number): string[] =>
+      says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
+    expect(at('light-more', 28 * 24)).toEqual(['EV23']);
+    expect(at('co2-changed', 14 * 24)).toEqual(['EV21']);
+    expect(at('co2-changed', 14 * 24 + 1)).toEqual([]);
   });
   it('three weeks without a change, a test or a look are missed care; not where the book does not tell', () => {
     expect(says({ lastCareEpochMs: ago(21 * 24) })).toEqual(['EV15']);

@@ -24,7 +24,9 @@ export interface Happened {
     | 'untreated-arrival'
     | 'power-cut'
     | 'heater-off'
-    | 'heater-stuck';
+    | 'heater-stuck'
+    | 'light-more'
+    | 'co2-changed';
   /** How long the power was away, or is. */
   lastedHours?: number;
   /** Of the water, where it is a change. */
@@ -75,14 +77,46 @@ export type TrapId = 'doubtful-kit' | 'ammonia-after-conditioner';
 
 const hourMs = 3_600_000;
 const dayHours = 24;
-/** Events older than two weeks are not asked for; animals and food not made for fresh water count longer. */
+/** Events older than two weeks are not asked for; animals, plants and light count longer. */
 const eventHours = 14 * dayHours;
 const longHours = 28 * dayHours;
-const longOnes: ReadonlySet<Happened['what']> = new Set(['animals-in', 'untreated-arrival', 'plants-in']);
+const longOnes: ReadonlySet<Happened['what']> = new Set(['animals-in', 'untreated-arrival', 'plants-in', 'light-more']);
 /** Three weeks without a change, a test or a look is care that was missed. */
 const missedHours = 21 * dayHours;
 /** A reading is worth this long; chlorine is gone before. */
 const readingHours = 7 * dayHours;
+
+/** One entry on the light or the CO2 of a tank. */
+interface Equipped {
+  entryId: string;
+  atEpochMs: number;
+  item: 'light' | 'co2';
+  on: boolean;
+  lightHours?: number;
+  detail?: string;
+}
+/**
+ * What entries on light and CO2 changed: light that is new or longer than it was, CO2 that is on, off or set anew. The
+ * first entry of an item tells how it is, not that it changed.
+ * @example changedBy([{ …, item: 'light', on: true, lightHours: 8 }, { …, item: 'light', on: true, lightHours: 10 }])[0]?.what // 'light-more'
+ */
+export function changedBy(equipped: readonly Equipped[]): Happened[] {
+  const inOrder = [...equipped].sort((a, b) => a.atEpochMs - b.atEpochMs);
+  return inOrder.flatMap((now, i): Happened[] => {
+    const before = inOrder
+      .slice(0, i)
+      .filter((e) => e.item === now.item)
+      .at(-1);
+    if (!before) return [];
+    const { entryId, atEpochMs } = now;
+    if (now.item === 'light') {
+      const longer =
+        now.lightHours !== undefined && before.lightHours !== undefined && now.lightHours > before.lightHours;
+      return now.on && (!before.on || longer) ? [{ entryId, atEpochMs, what: 'light-more' }] : [];
+    }
+    return now.on !== before.on || now.detail !== before.detail ? [{ entryId, atEpochMs, what: 'co2-changed' }] : [];
+  });
+}
 
 /** The careful end of «more than one or two hours»: from then on a filter without flow is asked about. */
 const powerCutHours = 1;
@@ -120,6 +154,10 @@ const eventsOf = (h: Happened): string[] => {
       return ['EV18'];
     case 'heater-stuck':
       return ['EV17'];
+    case 'light-more':
+      return ['EV23'];
+    case 'co2-changed':
+      return ['EV21'];
   }
 };
 const hostOf: Partial<Record<StockGroup, Host>> = {

@@ -30,6 +30,7 @@ export { type NextLook, type WhyLook } from './next-look';
 export { ladderOf, weighTrouble, type Ladder, type RankedCause, type Rung, type Weighing } from './trouble';
 export {
   caseFromBook,
+  changedBy,
   evidenceOf,
   findingOfSlow,
   type BookOfTank,

@@ -1,6 +1,7 @@
 import type {
   AfterOutageStep,
   FilterState,
+  HeldVerdict,
   Insulation,
   OutageCause,
   OutageStep,
@@ -96,3 +97,12 @@ export const movingCautions = [
   'Rocks and wood out first; plugs out before hands are in the water; the heater off for a quarter of an hour before it is dry.',
   'Not in the week before a journey.',
 ] as const;
+
+/** What came of a value while nobody was there; `label` is its name. */
+export const heldWords: Record<HeldVerdict, (label: string) => string> = {
+  'as-foreseen': (label) => `${label} left its band, as foreseen`,
+  held: (label) => `${label} was foreseen to leave its band and did not`,
+  'on-its-limit': (label) => `${label} was foreseen to leave its band and lies on its limit`,
+  'not-read': (label) => `${label} was foreseen to leave its band: not read before a change`,
+  unforeseen: (label) => `${label} left its band, which nobody foresaw`,
+};

@@ -2,6 +2,7 @@ export {
   afterOutageWords,
   beforeLeaving,
   filterWords,
+  heldWords,
   hoursSpan,
   insulationWords,
   movingCautions,

@@ -5,12 +5,14 @@ import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { catchError, concatMap, filter, from, map, of, scan, switchMap, take } from 'rxjs';
 import { Temporal } from 'temporal-polyfill';
-import { absence, handsThreads, portions, type Leaves } from '#core/hands';
+import { absence, handsThreads, heldAgainst, portions, type Leaves } from '#core/hands';
 import type { ParameterId } from '#core/readings';
 import { livingMassG, rationByMass } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import type { Folio } from '#contracts/tanks';
-import { beforeLeaving, standInAlarms, standInRules } from '#words/hands';
+import type { ReadPayloadOf } from '#contracts/book';
+import { beforeLeaving, heldWords, standInAlarms, standInRules } from '#words/hands';
+import { spanText, unitOf } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -25,8 +27,22 @@ import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
 
 const usualAwayDays = 14;
+/** So long after coming home the page tells what came of it; the folios it reads hold a month. */
+const toldDays = 21;
+const dayMs = 86_400_000;
 /** What neither builds up nor is concentrated by evaporation: gases, warmth, and pH. */
 const notBuiltUp: readonly ParameterId[] = ['ph', 'tempC', 'co2MgPerL', 'o2MgPerL'];
+
+/** The readings that a folio holds, value by value. */
+const readIn = (folio: Folio) =>
+  folio.entries.flatMap((e) =>
+    e.kind === 'readings' && !e.struck
+      ? (e.payload as ReadPayloadOf<'readings'>).values.map(({ parameter, lo, hi }) => ({
+          ...{ parameter, lo, hi },
+          atEpochMs: Date.parse(e.happenedAt),
+        }))
+      : [],
+  );
 
 /** Weeks away: what the gap will cost each tank, portions of food, the sheet for the stand-in, and home again. */
 @Component({
@@ -167,6 +183,39 @@ export class AwayScreen {
     );
     const [first] = open;
     return first ? { all: open, text: `${dayText(first.fromOn)} to ${dayText(first.toOn)}` } : null;
+  });
+  /** What came of the weeks away, tank by tank, once somebody is back and has tested. */
+  protected readonly cameOf = computed(() => {
+    const since = this.house.nowEpochMs() - toldDays * dayMs;
+    const steps = this.diary.of('hands');
+    return handsThreads(stepsOf(steps, this.house.zone()), { today: this.today() }).absences.flatMap((a) => {
+      const folio = this.folios().get(a.tankId);
+      if (a.backEpochMs === null || a.backEpochMs < since || !folio) return [];
+      const payload = steps.find((s) => s.entryId === a.entryId)?.payload;
+      const held = heldAgainst({
+        foreseen: payload?.step === 'away' ? payload.leaves.map((l) => l.parameter) : [],
+        readings: readIn(folio),
+        ceilings: Object.fromEntries(
+          folio.lines.flatMap((l) => (typeof l.band?.hi === 'number' ? [[l.parameter, l.band.hi]] : [])),
+        ),
+        backEpochMs: a.backEpochMs,
+        changedEpochMs: folio.changes.map((c) => c.atEpochMs),
+      });
+      return [
+        {
+          entryId: a.entryId,
+          name: this.stock.stockOf(a.tankId)?.tank.name ?? 'A tank',
+          text:
+            held
+              .map(({ parameter, verdict, reading }) => {
+                const id = parameter as ParameterId;
+                const read = reading ? ` (${spanText(id, reading)} ${unitOf(id)})` : '';
+                return `${heldWords[verdict](parameterLabel(id))}${read}`;
+              })
+              .join('; ') || 'nothing was foreseen to leave its band, and nothing is read above it',
+        },
+      ];
+    });
   });
   protected async leave(): Promise<void> {
     if (this.daysFault()) {

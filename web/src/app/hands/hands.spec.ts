@@ -256,4 +256,39 @@ describe('weeks away', () => {
     await room.click('Home again');
     expect(room.written.map((e) => e.payload)).toEqual([{ step: 'back', awayId: 'e1' }]);
   });
+  it('once home it tells what came of it: foreseen and read above, foreseen and not read, nothing foreseen', async () => {
+    const leaves = (...parameters: string[]) =>
+      parameters.map((parameter) => ({ parameter, earliestDay: 8, likelyDay: 12 }));
+    const away = { step: 'away', fromOn: '2026-03-01', toOn: '2026-03-13' };
+    const read = (happenedAt: string, lo: number, hi: number) => ({
+      ...{ id: happenedAt, kind: 'readings', struck: null, happenedAt },
+      payload: { context: 'routine', values: [{ parameter: 'no3MgPerL', lo, hi, text: '', enteredUnit: '' }] },
+    });
+    const home = { step: 'back', awayId: 'e1' };
+    const open = (foreseen: string[], readings: object[], backHoursAgo = 24) => {
+      TestBed.resetTestingModule();
+      return openRoom(AwayScreen, {
+        answers: {
+          stock,
+          folio: { ...folio(a), changes: [], entries: readings },
+          diary: diary(
+            entry({ ...away, leaves: leaves(...foreseen) }, { hoursAgo: 300 }),
+            entry(home, { hoursAgo: backHoursAgo, entryId: 'e2' }),
+          ),
+        },
+        nowEpochMs,
+      });
+    };
+    const worse = await open(
+      ['no3MgPerL'],
+      [read('2026-03-14T10:00:00Z', 45, 60), read('2026-03-10T10:00:00Z', 5, 10)],
+    );
+    expect(worse.textOf('[aria-label="What came of it"]')).toMatch(
+      /Porch.*nitrate left its band, as foreseen \(45.60 mg\/L\)/i,
+    );
+    expect((await open(['no3MgPerL'], [])).text()).toContain('not read before a change');
+    expect((await open([], [read('2026-03-14T10:00:00Z', 5, 10)])).text()).toContain('nothing was foreseen');
+    expect((await open([], [], 24 * 21)).has('[aria-label="What came of it"]')).toBeTrue();
+    expect((await open([], [], 24 * 21 + 1)).has('[aria-label="What came of it"]')).toBeFalse();
+  });
 });

@@ -1,6 +1,6 @@
 import { troubleKnowledge } from '#almanac/trouble';
 import type { BeforeInput } from '#core/before';
-import type { BedCase, BookOfTank, Happened, Told, TroubleCase } from '#core/trouble';
+import { changedBy, type BedCase, type BookOfTank, type Happened, type Told, type TroubleCase } from '#core/trouble';
 import { middle } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { ReadPayloadOf } from '#contracts/book';
@@ -85,6 +85,13 @@ export function bookOfTank({
         return [{ entryId, atEpochMs, what: 'bed' }];
       return work.kind === 'sponge' ? [{ entryId, atEpochMs, what: 'sponge' }] : [];
     }),
+    ...changedBy(
+      of('fact').flatMap(({ entryId, atEpochMs, payload }) =>
+        payload.about === 'equipment' && (payload.item === 'light' || payload.item === 'co2')
+          ? [{ ...payload, item: payload.item, entryId, atEpochMs }]
+          : [],
+      ),
+    ),
     ...of('hands').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
       if (payload.step !== 'outage' || payload.cause === 'flood') return [];
       const over = of('hands').find(({ payload: p }) => p.step === 'outage-over' && p.outageId === entryId);

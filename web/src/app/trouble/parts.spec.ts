@@ -152,6 +152,16 @@ describe('the book of a tank, for bed and days before', () => {
     expect(of([outage('power', 30), over('another')])).toEqual(['power-cut 30']);
     expect(of([outage('flood', 4), outage('heater-off', 3)])).toEqual(['heater-off 3']);
   });
+  it('a light that burns longer than it did is an event of its entry', () => {
+    const light = (ago: number, lightHours: number) =>
+      entry('fact', ago, { about: 'equipment', item: 'light', on: true, lightHours });
+    const lid = entry('fact', 4, { about: 'equipment', item: 'lid', on: true });
+    const { happened } = bookOfTank({
+      ...{ folio: folioOf({ changes: [] }), stock: null, groupOf: () => null, nowEpochMs },
+      diary: [lid, light(10, 9), light(300, 7)],
+    });
+    expect(happened.map((h) => `${h.what} ${h.entryId}`)).toEqual(['light-more fact-10']);
+  });
   it('a medicine is one by the name of its supply; a top-up counts where it was not pure; a change by its conditioner', () => {
     const base = folioOf();
     const changeId = base.changes[0]?.entryId ?? '';
