@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import type { BookPage, exportedBook, ImportReport } from '#contracts/book';
 import type { DoingView } from '#contracts/doing';
 import { parameters } from '#almanac/parameters';
+import { onText } from '#words/dates';
 import { bearsWords } from '#words/water';
 import type * as v from 'valibot';
 import { openTestHouse, saidOf, wholeSheet, type TestHouse } from '../app/harness.cases';
@@ -220,4 +221,8 @@ describe('a book of version 0.1.0', () => {
 
 /** 0.1.0 named measurements of a batch by their code; what the trade calls them is said since. */
 const saidToday = (line: string): string =>
-  line.replace(/ghDegrees (\d+)/, (_, gh: string) => `GH ${Number(gh).toFixed(1)}`).replace('ec25UsPerCm', 'EC');
+  line
+    .replace(/ghDegrees (\d+)/, (_, gh: string) => `GH ${Number(gh).toFixed(1)}`)
+    .replace('ec25UsPerCm', 'EC')
+    // A day in the form that the house writes days in.
+    .replace(/good until (\d{4}-\d{2}-\d{2})/, (_, on: string) => `good until ${onText(on)}`);

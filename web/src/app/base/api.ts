@@ -139,8 +139,12 @@ export class Api {
           if (reads) this.asked.has(sent.name, sent.path);
         },
         error: (error: unknown) => {
-          // What there is not, its page says itself.
-          if (!reads || (error instanceof ApiProblem && error.problem.status === 404)) return;
+          if (!reads) return;
+          // What there is not, its page says itself; it is an answer, and not waited for any more.
+          if (error instanceof ApiProblem && error.problem.status === 404) {
+            this.asked.has(sent.name, sent.path);
+            return;
+          }
           const title = error instanceof ApiProblem ? error.problem.title : 'The answer cannot be read';
           this.asked.lacks(sent.name, sent.path, title);
         },

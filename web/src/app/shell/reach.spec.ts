@@ -6,6 +6,7 @@ import { firstValueFrom, Subject } from 'rxjs';
 import { askedHeader } from '#contracts/api';
 import { Api, ApiProblem } from '../base/api';
 import { Reach } from '../base/reach';
+import { Told } from '../base/told';
 import { spanText } from '../ui/words';
 import { NewerPages } from './newer-pages';
 
@@ -48,6 +49,20 @@ describe('what is shown while the house does not answer', () => {
     answer = () => Promise.resolve(marked('earlier-1', health, ''));
     await expectAsync(firstValueFrom(api.call('health'))).toBeRejected();
     expect(reach.asOfEpochMs()).toBeNull();
+  });
+  it('what there is not is an answer: nothing waits for it, nor is it missed; a failure is', async () => {
+    const told = TestBed.inject(Told);
+    let nowMs = 0;
+    spyOn(performance, 'now').and.callFake(() => nowMs);
+    answer = (init) => Promise.resolve(marked(markOf(init), { title: 'No such tank' }, undefined, 404));
+    await expectAsync(firstValueFrom(api.call('stock'))).toBeRejected();
+    // Looked at once more after the time in which waiting is silent.
+    nowMs = 1000;
+    jasmine.clock().tick(1000);
+    expect([told.waiting(), told.failed()]).toEqual([false, null]);
+    answer = (init) => Promise.resolve(marked(markOf(init), { title: 'No' }, undefined, 500));
+    await expectAsync(firstValueFrom(api.call('stock'))).toBeRejected();
+    expect(told.failed()?.about).toBe('who lives where');
   });
   it('says that nobody is there, whether the line breaks or the worker says so, and hears when the house is back', async () => {
     const back: number[] = [];
