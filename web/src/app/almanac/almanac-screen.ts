@@ -80,6 +80,9 @@ function lowest(p: AlmanacView['practices'][number], id: string): number {
     .school {
       min-width: 230px;
     }
+    .school .quiet {
+      margin-left: 0;
+    }
   `,
 })
 export class AlmanacScreen {
