@@ -83,6 +83,8 @@ describe('evidence from the book', () => {
       'co2-changed c40',
       'co2-changed c30',
     ]);
+    const { detail: _none, ...bare } = co2(20, true);
+    expect(of([co2(50, true), bare])).toEqual([]);
     const at = (what: 'light-more' | 'co2-changed', hours: number): string[] =>
       says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
     expect(at('light-more', 28 * 24)).toEqual(['EV23']);

@@ -114,7 +114,9 @@ export function changedBy(equipped: readonly Equipped[]): Happened[] {
         now.lightHours !== undefined && before.lightHours !== undefined && now.lightHours > before.lightHours;
       return now.on && (!before.on || longer) ? [{ entryId, atEpochMs, what: 'light-more' }] : [];
     }
-    return now.on !== before.on || now.detail !== before.detail ? [{ entryId, atEpochMs, what: 'co2-changed' }] : [];
+    // Nothing said of it and an empty line are the same.
+    const anew = now.on !== before.on || (now.detail ?? '') !== (before.detail ?? '');
+    return anew ? [{ entryId, atEpochMs, what: 'co2-changed' }] : [];
   });
 }
 

@@ -208,6 +208,24 @@ describe('a course is planned', () => {
       }),
     );
   });
+  it('repeats beyond the label, or none that can be read, plan nothing: no course begins by a number put in their place', async () => {
+    const room = await planned(pen, 'D07');
+    expect(room.disabled('Begin the course')).toBeFalse();
+    for (const [most, repeats] of [
+      ['', '25'],
+      ['2', '3'],
+      ['', 'often'],
+      ['', ''],
+    ] as const) {
+      await room.type('[name=maxRepeats]', most);
+      await room.type('[name=repeats]', repeats);
+      expect(room.disabled('Begin the course')).withContext(`${repeats} of ${most}`).toBeTrue();
+      expect(room.has('.fault')).withContext(`${repeats} of ${most}`).toBeTrue();
+    }
+    await room.type('[name=repeats]', '1');
+    expect(room.disabled('Begin the course')).toBeFalse();
+    expect(room.has('.fault')).toBeFalse();
+  });
   it('an antibiotic opens only with its prescription', async () => {
     const room = await planned(pen, 'D14');
     expect(room.text()).toContain('Only as prescribed');

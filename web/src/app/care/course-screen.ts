@@ -14,6 +14,7 @@ import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore, type TankStock } from '../stock';
 import { Choice, Option, Options } from '../ui/choice';
+import { plainRefusal } from '../ui/refusals';
 import { Field } from '../ui/field';
 import { careDiaryKinds, careOfHouse, changesFrom, daysFrom } from './care-book';
 import { CareNav } from './care-nav';
@@ -56,6 +57,8 @@ export class CourseScreen {
   protected readonly doseDays = signal('1');
   protected readonly changes = signal('');
   protected readonly maxRepeats = signal<number | null>(null);
+  /** What no field holds is no number of repeats: the core refuses it, and nothing is planned by it. */
+  protected readonly notSaid = NaN;
   protected readonly repeats = signal(0);
   protected readonly split = signal(false);
   protected readonly prescription = signal('');
@@ -155,6 +158,10 @@ export class CourseScreen {
           labelL === undefined
             ? ''
             : `By the label’s ${amount('volume', labelL, 0)} the dose would be ${Math.round((100 * labelL) / of.tank.netVolumeL)} % of this.`,
+        repeatsFault:
+          planned && !planned.ok && 'field' in planned.refusal && planned.refusal.field === 'repeats'
+            ? plainRefusal(planned.refusal)
+            : '',
         packs: course
           ? `${Number(course.packsPerDose.toPrecision(3))} a dose, ${Number(course.packsTotal.toPrecision(4))} in all`
           : '',

@@ -241,6 +241,11 @@ const typeWords: Record<InstrumentType, string> = {
       max-width: 900px;
       margin-top: 1rem;
     }
+    .grid > div {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+    }
     .grid h2 {
       grid-column: 1 / -1;
     }
