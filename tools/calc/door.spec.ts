@@ -51,6 +51,11 @@ describe('the door of every calculation', () => {
     const numbers = leavesOf(example).filter((l): l is Leaf & { value: number } => typeof l.value === 'number');
     const words = leavesOf(example).filter((l) => typeof l.value === 'string');
 
+    if (/^(care|trouble)\./.test(name))
+      it(`${name}: its working holds steps`, () => {
+        const given = answer(name, example);
+        expect(given.ok ? (given.explanation as { steps: unknown[] }).steps.length : 0).toBeGreaterThan(0);
+      });
     it(`${name}: its example is answered`, () => {
       const given = answered(name, example);
       expect(given.ok).withContext(JSON.stringify(given)).toBeTrue();

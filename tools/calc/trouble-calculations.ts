@@ -34,13 +34,14 @@ export const troubleCalculations: readonly Calculation[] = [
       firstSignHoursAgo: 12,
       tankAgeDays: 400,
     },
-    (input, note) => explainedBy(note, weighTrouble({ ...input, events: input.events ?? null }, troubleKnowledge)),
+    (input, note) =>
+      explainedBy(note, weighTrouble({ ...input, events: input.events ?? null }, troubleKnowledge, note)),
   ),
   calculation(
     'trouble.ladder',
     'what to do about a cause, from the least that can work',
     v.strictObject({ causeId: v.string(), hosts: v.array(host), netVolumeL: n }),
     { causeId: 'X04', hosts: ['fish'], netVolumeL: 100 },
-    (input, note) => explainedBy(note, ladderOf(input, troubleKnowledge)),
+    (input, note) => explainedBy(note, ladderOf(input, troubleKnowledge, note)),
   ),
 ];

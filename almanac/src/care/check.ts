@@ -38,6 +38,17 @@ export function careFaults(of: CareKnowledge): { where: string; what: string }[]
     unless(known.has(one) && known.has(other), `${one} with ${other}`, 'names what does not exist');
     unless(why !== '' && one !== other, `${one} with ${other}`, 'says no reason');
   }
+  const agentIds = new Set(of.agents.map((a) => a.id));
+  for (const bath of of.baths) {
+    unless(bath.people !== '', `bath ${bath.id}`, 'has no caution for people');
+    unless(bath.minutes > 0 && bath.targetGPerL > 0, `bath ${bath.id}`, 'has no strength or no end');
+    unless(bath.agentId === null || agentIds.has(bath.agentId), `bath ${bath.id}`, 'names no known agent');
+    unless(
+      bath.sourceIds.length > 0 && bath.sourceIds.every((id) => sourceIds.has(id)),
+      `bath ${bath.id}`,
+      'names no known source',
+    );
+  }
   return faults;
 }
 /** What takes things out of water harms nobody by itself. */

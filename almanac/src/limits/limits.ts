@@ -94,4 +94,12 @@ export const safetyBands: readonly BandLine[] = [
     note: 'What planted tanks are dosed to; less where the water is warm or still. From pH and KH it is only an estimate.',
   },
   { parameter: 'cl2MgPerL', lo: 0, hi: 0.02, grade: 'ours', sourceIds: ['ours'] },
+  {
+    parameter: 'copperMgPerL',
+    lo: 0,
+    hi: 0.02,
+    grade: 'common-practice',
+    sourceIds: ['trade-shrimp'],
+    note: 'Shrimp and snails are harmed from about a hundredth on, sooner in soft water; usual kits cannot see that. A tank under a copper course has a line of its own.',
+  },
 ];

@@ -20,5 +20,6 @@ export const parameterWords: Record<ParameterId, string> = {
   hco3MgPerL: 'HCO₃',
   o2MgPerL: 'O₂',
   cl2MgPerL: 'Cl₂',
+  copperMgPerL: 'Cu',
   co2MgPerL: 'CO₂',
 };

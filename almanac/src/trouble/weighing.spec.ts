@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { recorder } from '#core/explain';
 import { ladderOf, weighTrouble, type TroubleCase, type Weighing } from '#core/trouble';
 import { troubleKnowledge } from './index';
 import { caseOf, vignettes, type Vignette } from './vignettes.cases';
@@ -284,5 +285,71 @@ describe('a ladder', () => {
   it('refuses a cause that is not known and a volume that cannot be', () => {
     expect(ladderOf({ causeId: 'X99', hosts: [], netVolumeL: 10 }, troubleKnowledge).ok).toBeFalse();
     expect(ladderOf({ causeId: 'X01', hosts: [], netVolumeL: 0 }, troubleKnowledge).ok).toBeFalse();
+  });
+});
+
+describe('what is foreseen and not measured', () => {
+  const slow: TroubleCase = { ...plain, hosts: ['fish'], findings: { BF10: 'yes', WT16: 'yes' } };
+  const nitrate = { no3MgPerL: { lo: 60, hi: 80 } };
+  const partOf = (of: TroubleCase) =>
+    weighed(of)
+      .lists.water.find((c) => c.causeId === 'W03')
+      ?.for.find((p) => p.id === 'MS03');
+
+  it('counts by half of what a test would say without settling anything, and says so', () => {
+    const told = partOf({ ...slow, foreseen: nitrate });
+    expect(told?.foreseen).toBeTrue();
+    expect(told?.grade).toBe('hallmark');
+    const measured = partOf({ ...slow, measurements: nitrate });
+    expect(measured?.foreseen).toBeFalse();
+    expect(measured?.grade).toBe('settles');
+    expect(told?.weight ?? 0).toBeGreaterThan(0);
+    expect(told?.weight ?? 9).toBeLessThan((measured?.weight ?? 0) / 2 + 1e-9);
+  });
+  it('answers nothing: the test is still asked for, and alone it names no cause', () => {
+    expect(weighed({ ...slow, foreseen: nitrate }).next.map((n) => n.id)).toContain('MS03');
+    expect(weighed({ ...slow, measurements: nitrate }).next.map((n) => n.id)).not.toContain('MS03');
+    expect(weighed({ ...plain, foreseen: nitrate }).nothingFits).toBeTrue();
+    expect(weighed({ ...plain, measurements: nitrate }).nothingFits).toBeFalse();
+  });
+  it('rules nothing out, and is silent beside a test or an answer of the keeper', () => {
+    const low = { no3MgPerL: at(5) };
+    const against = (of: TroubleCase): string[] =>
+      weighed(of)
+        .lists.water.filter((c) => c.causeId === 'W03')
+        .flatMap((c) => c.against.map((p) => p.grade));
+    expect(against({ ...slow, foreseen: low })).not.toContain('weakens');
+    expect(partOf({ ...slow, measurements: low, foreseen: nitrate })).toBeUndefined();
+    expect(partOf({ ...slow, findings: { ...slow.findings, MS03: 'no' }, foreseen: nitrate })).toBeUndefined();
+    const odd = weighTrouble({ ...plain, foreseen: { nonsense: at(1) } }, troubleKnowledge);
+    expect(odd.ok ? null : odd.refusal.kind).toBe('unknown-name');
+  });
+});
+
+describe('the working of a rank', () => {
+  it('adds up what each finding added, and multiplies it into the order that is shown', () => {
+    const note = recorder();
+    const of: TroubleCase = {
+      ...plain,
+      hosts: ['fish'],
+      findings: { BF01: 'yes', BF02: 'yes' },
+      measurements: { tanMgPerL: { lo: 0.8, hi: 1.2 } },
+    };
+    const result = weighTrouble(of, troubleKnowledge, note);
+    if (!result.ok) throw new Error('refused');
+    const { steps, limits, method } = note.explained(null);
+    expect(method.id).toBe('trouble.weigh');
+    expect(limits.map((l) => l.id)).toEqual(['ordinal-grades']);
+    const [first, second] = result.value.lists.water;
+    const valueOf = (id: string): number => steps.find((s) => s.id === id)?.value ?? NaN;
+    expect(valueOf(`${first?.causeId ?? ''}-score`)).toBeGreaterThan(valueOf(`${second?.causeId ?? ''}-score`));
+    const sum = [...(first?.for ?? []), ...(first?.against ?? [])].reduce((a, p) => a + p.weight, 0);
+    expect(valueOf(`${first?.causeId ?? ''}-evidence`)).toBeCloseTo(sum, 9);
+  });
+  it('writes the grams of each step of a ladder down', () => {
+    const note = recorder();
+    ladderOf({ causeId: 'X04', hosts: ['fish'], netVolumeL: 100 }, troubleKnowledge, note);
+    const dose = note.explained(null).steps[0];
+    expect(dose?.value).toBe((dose?.terms['strength'] ?? NaN) * 100);
   });
 });

@@ -85,10 +85,34 @@ export interface NeverTogether {
 }
 /** What stands beside an agent in the water without being one. */
 export const besideAgents = ['zeolite', 'resin', 'ozone', 'acid', 'ammonia', 'alcohol', 'organophosphate'] as const;
+/** A bath or a dip in a tub of its own. */
+export interface BathRecipe {
+  id: string;
+  name: string;
+  host: 'fish' | 'shrimp' | 'plants';
+  /** Null where the shelf has no such agent. */
+  agentId: string | null;
+  targetGPerL: number;
+  /** Of the product; null where it is weighed. */
+  productPercent: number | null;
+  /** At most: it ends at roll-over. */
+  minutes: number;
+  people: string;
+  grade: EvidenceGrade;
+  sourceIds: readonly string[];
+}
+/** How long what kind of plant bears bleach; 0: not at all. */
+export interface BleachTime {
+  id: string;
+  name: string;
+  minutes: number;
+}
 export interface CareKnowledge {
   version: number;
   agents: readonly Agent[];
   pairs: readonly NeverTogether[];
   /** Catfish and loaches bear as little as what has no scales. */
   catfishGenera: readonly string[];
+  baths: readonly BathRecipe[];
+  bleachTimes: readonly BleachTime[];
 }

@@ -1,5 +1,5 @@
 import { unwrap } from '#core/result';
-import { availableChlorinePercent, bathOf, bleachDip, neutralise, type BathInput } from './bath';
+import { availableChlorinePercent, bathAfterBleach, bathOf, bleachDip, neutralise, type BathInput } from './bath';
 
 const bath = (input: Partial<BathInput>) => unwrap(bathOf({ volumeL: 10, ...input }));
 const refused = (input: Partial<BathInput>) => {
@@ -82,5 +82,12 @@ describe('bleach', () => {
     expect(thiosulfatePentahydrateMg).toBe(140);
     expect(thiosulfatePentahydrateMg / 20).toBeCloseTo((2 * 248.18) / 70.9, 1);
     expect(neutralise({ volumeL: -1, chlorineMgPerL: 2 }).ok).toBeFalse();
+  });
+  it('the bath after it holds twice what takes a tenth of the dip’s chlorine: 7 mg for each mg', () => {
+    const bathG = (waterL: number, availableChlorineMgPerL: number): number =>
+      unwrap(bathAfterBleach({ waterL, availableChlorineMgPerL })).thiosulfateG;
+    expect(bathG(10, 1700)).toBeCloseTo((2 * 7 * 10 * 170) / 1000, 9);
+    expect(bathG(2, 0)).toBe(0);
+    expect(bathAfterBleach({ waterL: 0, availableChlorineMgPerL: 1700 }).ok).toBeFalse();
   });
 });

@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { gPerLPerPercent, thiosulfateMgPerMg } from './amounts';
 
@@ -27,14 +28,11 @@ export interface Bath {
  * the strength, and a strength the product does not have. Source: mass balance.
  * @example bathOf({ volumeL: 10, targetGPerL: 30 }).massG // 300
  */
-export function bathOf({
-  volumeL,
-  targetMgPerL,
-  targetGPerL,
-  ratio,
-  productPercent,
-  productDensityKgPerL,
-}: BathInput): Result<Bath> {
+export function bathOf(
+  { volumeL, targetMgPerL, targetGPerL, ratio, productPercent, productDensityKgPerL }: BathInput,
+  note: Recorder = silent,
+): Result<Bath> {
+  note.by('care.bath', 1);
   const said = [
     ['targetMgPerL', targetMgPerL],
     ['targetGPerL', targetGPerL],
@@ -62,13 +60,51 @@ export function bathOf({
   ]);
   if (fault) return refuse(fault);
   const productGPerL =
-    productPercent === undefined ? null : productPercent * gPerLPerPercent * (productDensityKgPerL ?? 1);
-  if (ratio !== undefined) {
-    const productMl = (1000 * volumeL) / ratio;
-    return ok({ productMl, activeMgPerL: productGPerL === null ? null : (1000 * productGPerL) / (1 + ratio) });
-  }
+    productPercent === undefined
+      ? null
+      : note.step({
+          id: 'strength',
+          label: 'What is in a litre of the product',
+          unit: 'g/L',
+          formula: 'per cent × 10 × density',
+          terms: { percent: productPercent, density: productDensityKgPerL ?? 1 },
+          by: (x) => x.percent * gPerLPerPercent * x.density,
+        });
+  if (ratio !== undefined)
+    return ok({
+      productMl: note.step({
+        id: 'product',
+        label: 'Product',
+        unit: 'mL',
+        formula: '1000 × water / parts of water',
+        terms: { water: volumeL, parts: ratio },
+        by: (x) => (1000 * x.water) / x.parts,
+      }),
+      activeMgPerL:
+        productGPerL === null
+          ? null
+          : note.step({
+              id: 'active',
+              label: 'Strength of the mixture',
+              unit: 'mg/L',
+              formula: '1000 × strength of the product / (1 + parts of water)',
+              terms: { strength: productGPerL, parts: ratio },
+              by: (x) => (1000 * x.strength) / (1 + x.parts),
+            }),
+    });
   const targetG = targetGPerL ?? (targetMgPerL ?? 0) / 1000;
-  if (productGPerL === null) return ok({ massG: targetG * volumeL, activeMgPerL: 1000 * targetG });
+  if (productGPerL === null)
+    return ok({
+      massG: note.step({
+        id: 'mass',
+        label: 'To weigh',
+        unit: 'g',
+        formula: 'strength × water',
+        terms: { strength: targetG, water: volumeL },
+        by: (x) => x.strength * x.water,
+      }),
+      activeMgPerL: 1000 * targetG,
+    });
   if (targetG >= productGPerL)
     return refuse({
       kind: 'out-of-range',
@@ -79,7 +115,14 @@ export function bathOf({
       unit: targetGPerL === undefined ? 'mg/L' : 'g/L',
     });
   return ok({
-    productMl: (1000 * targetG * volumeL) / (productGPerL - targetG),
+    productMl: note.step({
+      id: 'product',
+      label: 'Product, its own volume counted',
+      unit: 'mL',
+      formula: '1000 × wanted × water / (strength of the product − wanted)',
+      terms: { wanted: targetG, water: volumeL, strength: productGPerL },
+      by: (x) => (1000 * x.wanted * x.water) / (x.strength - x.wanted),
+    }),
     activeMgPerL: 1000 * targetG,
   });
 }
@@ -92,18 +135,28 @@ export type BleachLabel =
  * strong ones 1.21 kg/L; hypochlorite holds 0.952 of its mass as available chlorine; half is gone in about half a year.
  * @example availableChlorinePercent({ labelPercent: 5, says: 'hypochlorite-weight' }) // 5.14
  */
-export function availableChlorinePercent({
-  labelPercent,
-  says,
-  openedDays = 0,
-}: {
-  labelPercent: number;
-  says: BleachLabel;
-  openedDays?: number | undefined;
-}): number {
+export function availableChlorinePercent(
+  {
+    labelPercent,
+    says,
+    openedDays = 0,
+  }: {
+    labelPercent: number;
+    says: BleachLabel;
+    openedDays?: number | undefined;
+  },
+  note: Recorder = silent,
+): number {
   const densityKgPerL = says.endsWith('weight') ? (labelPercent >= 9 ? 1.21 : 1.08) : 1;
   const share = says.startsWith('hypochlorite') ? 0.952 : 1;
-  return labelPercent * densityKgPerL * share * 0.5 ** (openedDays / 182);
+  return note.step({
+    id: 'left-in-bottle',
+    label: 'Available chlorine left in the bottle',
+    unit: '%',
+    formula: 'label × density × share of chlorine × 0.5 ^ (days open / 182)',
+    terms: { label: labelPercent, density: densityKgPerL, share, days: openedDays },
+    by: (x) => x.label * x.density * x.share * 0.5 ** (x.days / 182),
+  });
 }
 
 /**
@@ -113,17 +166,21 @@ export function availableChlorinePercent({
  * (common practice).
  * @example bleachDip({ waterL: 2.366, productMl: 78.9, availableChlorinePercent: 5.25 }) // about 1 to 30, 1694 mg/L
  */
-export function bleachDip({
-  waterL,
-  productMl,
-  targetMgPerL,
-  availableChlorinePercent: percent,
-}: {
-  waterL: number;
-  productMl?: number | undefined;
-  targetMgPerL?: number | undefined;
-  availableChlorinePercent: number;
-}): Result<{ productMl: number; availableChlorineMgPerL: number; ratioOneTo: number }> {
+export function bleachDip(
+  {
+    waterL,
+    productMl,
+    targetMgPerL,
+    availableChlorinePercent: percent,
+  }: {
+    waterL: number;
+    productMl?: number | undefined;
+    targetMgPerL?: number | undefined;
+    availableChlorinePercent: number;
+  },
+  note: Recorder = silent,
+): Result<{ productMl: number; availableChlorineMgPerL: number; ratioOneTo: number }> {
+  note.by('care.bleach', 1);
   if (productMl !== undefined && targetMgPerL !== undefined)
     return refuse({ kind: 'contradiction', fields: ['productMl', 'targetMgPerL'], why: because('one-of-two') });
   if (productMl === undefined && targetMgPerL === undefined)
@@ -138,14 +195,21 @@ export function bleachDip({
   if (fault) return refuse(fault);
   const bath =
     productMl === undefined
-      ? bathOf({ volumeL: waterL, targetMgPerL, productPercent: percent })
-      : bathOf({ volumeL: waterL, ratio: (1000 * waterL) / productMl, productPercent: percent });
+      ? bathOf({ volumeL: waterL, targetMgPerL, productPercent: percent }, note)
+      : bathOf({ volumeL: waterL, ratio: (1000 * waterL) / productMl, productPercent: percent }, note);
   if (!bath.ok) return bath;
   const ml = bath.value.productMl ?? 0;
   return ok({
     productMl: ml,
     availableChlorineMgPerL: bath.value.activeMgPerL ?? 0,
-    ratioOneTo: (1000 * waterL) / ml,
+    ratioOneTo: note.step({
+      id: 'ratio',
+      label: 'Parts of water to one of product',
+      unit: '',
+      formula: '1000 × water / product',
+      terms: { water: waterL, product: ml },
+      by: (x) => (1000 * x.water) / x.product,
+    }),
   });
 }
 
@@ -153,16 +217,64 @@ export function bleachDip({
  * Thiosulfate that takes chlorine out: the stoichiometric mass; a bath is made with twice that, for chloramine too.
  * @example neutralise({ volumeL: 10, chlorineMgPerL: 2 }).thiosulfatePentahydrateMg // 140
  */
-export function neutralise({
-  volumeL,
-  chlorineMgPerL,
-}: {
-  volumeL: number;
-  chlorineMgPerL: number;
-}): Result<{ thiosulfatePentahydrateMg: number }> {
+export function neutralise(
+  {
+    volumeL,
+    chlorineMgPerL,
+  }: {
+    volumeL: number;
+    chlorineMgPerL: number;
+  },
+  note: Recorder = silent,
+): Result<{ thiosulfatePentahydrateMg: number }> {
+  note.by('care.neutralise', 1);
   const fault = firstFault([
     { field: 'volumeL', value: volumeL, range: { lo: 0.001, hi: 1e5, unit: 'L' } },
     { field: 'chlorineMgPerL', value: chlorineMgPerL, range: { lo: 0, hi: 2e5, unit: 'mg/L' } },
   ]);
-  return fault ? refuse(fault) : ok({ thiosulfatePentahydrateMg: thiosulfateMgPerMg * volumeL * chlorineMgPerL });
+  if (fault) return refuse(fault);
+  return ok({
+    thiosulfatePentahydrateMg: note.step({
+      id: 'thiosulfate',
+      label: 'Thiosulfate, the pentahydrate',
+      unit: 'mg',
+      formula: '7 × water × chlorine',
+      terms: { water: volumeL, chlorine: chlorineMgPerL },
+      by: (x) => thiosulfateMgPerMg * x.water * x.chlorine,
+    }),
+  });
+}
+
+/** What clings to rinsed plants is taken for a tenth of the dip; the bath after it holds twice what that takes. Ours. */
+const clingsFraction = 0.1;
+const bathTimes = 2;
+/**
+ * Thiosulfate for the bath after a bleach dip, as large as the dip: twice what takes the tenth of its chlorine that clings.
+ * @example bathAfterBleach({ waterL: 10, availableChlorineMgPerL: 1700 }).thiosulfateG // 23.8
+ */
+export function bathAfterBleach(
+  { waterL, availableChlorineMgPerL }: { waterL: number; availableChlorineMgPerL: number },
+  note: Recorder = silent,
+): Result<{ thiosulfateG: number }> {
+  note.by('care.bath-after-bleach', 1);
+  const clingsMgPerL = note.step({
+    id: 'clings',
+    label: 'Chlorine carried over',
+    unit: 'mg/L',
+    formula: 'a tenth of the dip',
+    terms: { dip: availableChlorineMgPerL },
+    by: (x) => clingsFraction * x.dip,
+  });
+  const enough = neutralise({ volumeL: waterL, chlorineMgPerL: clingsMgPerL }, note);
+  if (!enough.ok) return enough;
+  return ok({
+    thiosulfateG: note.step({
+      id: 'bath',
+      label: 'Thiosulfate for the bath',
+      unit: 'g',
+      formula: 'twice that / 1000',
+      terms: { enough: enough.value.thiosulfatePentahydrateMg },
+      by: (x) => (bathTimes * x.enough) / 1000,
+    }),
+  });
 }

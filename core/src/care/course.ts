@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { litresPerUsGallon } from './amounts';
 
@@ -73,7 +74,8 @@ const faultIn = ({ netVolumeL, label, repeats = 0 }: CourseInput) =>
  * @example courseOf({ netVolumeL: 283.9, label: { packTreatsUsGal: 10, doseDays: [1, 2, 3, 4, 5], changes: [{ day: 6, fraction: 0.25 }] } })
  * // 8 packs a dose, 40 in all, 1.07 of the dose
  */
-export function courseOf(input: CourseInput): Result<Course> {
+export function courseOf(input: CourseInput, note: Recorder = silent): Result<Course> {
+  note.by('care.course', 1);
   const { netVolumeL, label, repeats = 0, packsCanBeSplit = false } = input;
   if (label.packTreatsL !== undefined && label.packTreatsUsGal !== undefined)
     return refuse({
@@ -91,9 +93,32 @@ export function courseOf(input: CourseInput): Result<Course> {
   if (!whole || new Set(label.doseDays).size < label.doseDays.length)
     return refuse({ kind: 'malformed', field: 'label.doseDays', why: because('whole-days-once') });
   const packTreatsL = label.packTreatsL ?? (label.packTreatsUsGal ?? 0) * litresPerUsGallon;
-  const exact = netVolumeL / packTreatsL;
-  const packsPerDose = packsCanBeSplit ? exact : Math.max(1, Math.floor(exact + 0.5 + noise));
-  const doseShare = packsPerDose / exact;
+  const exact = note.step({
+    id: 'exact',
+    label: 'Packs for the exact dose',
+    unit: '',
+    formula: 'net volume / what a pack treats',
+    terms: { volume: netVolumeL, treats: packTreatsL },
+    by: (x) => x.volume / x.treats,
+  });
+  const packsPerDose = packsCanBeSplit
+    ? exact
+    : note.step({
+        id: 'packs',
+        label: 'Packs a dose',
+        unit: '',
+        formula: 'to the nearest whole pack, halves up, one at least',
+        terms: { exact },
+        by: (x) => Math.max(1, Math.floor(x.exact + 0.5 + noise)),
+      });
+  const doseShare = note.step({
+    id: 'share',
+    label: 'Dose as a share of the intended one',
+    unit: '',
+    formula: 'packs / exact packs',
+    terms: { packs: packsPerDose, exact },
+    by: (x) => x.packs / x.exact,
+  });
   const roundDays = Math.max(...label.doseDays, ...label.changes.map((c) => c.day));
   const rounds = Array.from({ length: repeats + 1 }, (_, i) => i * roundDays);
   const done = rounds.flatMap((after): CourseDay[] => [
@@ -104,7 +129,14 @@ export function courseOf(input: CourseInput): Result<Course> {
   const packs = Math.max(1, Math.ceil(exact - noise));
   return ok({
     packsPerDose,
-    packsTotal: packsPerDose * label.doseDays.length * rounds.length,
+    packsTotal: note.step({
+      id: 'total',
+      label: 'Packs in all',
+      unit: '',
+      formula: 'packs a dose × doses a round × rounds',
+      terms: { packs: packsPerDose, doses: label.doseDays.length, rounds: rounds.length },
+      by: (x) => x.packs * x.doses * x.rounds,
+    }),
     doseShare,
     calendar: [
       ...done.sort((a, b) => a.day - b.day || Number(b.do === 'change') - Number(a.do === 'change')),
@@ -120,21 +152,35 @@ export function courseOf(input: CourseInput): Result<Course> {
  * What is dosed anew after a change: only for the water that was replaced.
  * @example redose({ doseMgPerL: 2, netVolumeL: 100, changeFraction: 0.25 }) // 50 mg
  */
-export function redose({
-  doseMgPerL,
-  netVolumeL,
-  changeFraction,
-}: {
-  doseMgPerL: number;
-  netVolumeL: number;
-  changeFraction: number;
-}): Result<{ doseMg: number }> {
+export function redose(
+  {
+    doseMgPerL,
+    netVolumeL,
+    changeFraction,
+  }: {
+    doseMgPerL: number;
+    netVolumeL: number;
+    changeFraction: number;
+  },
+  note: Recorder = silent,
+): Result<{ doseMg: number }> {
+  note.by('care.redose', 1);
   const fault = firstFault([
     { field: 'doseMgPerL', value: doseMgPerL, range: { lo: 0, hi: 1e5, unit: 'mg/L' } },
     { field: 'netVolumeL', value: netVolumeL, range: { lo: 0.1, hi: 1e5, unit: 'L' } },
     { field: 'changeFraction', value: changeFraction, range: { lo: 0, hi: 1, unit: '' } },
   ]);
-  return fault ? refuse(fault) : ok({ doseMg: doseMgPerL * netVolumeL * changeFraction });
+  if (fault) return refuse(fault);
+  return ok({
+    doseMg: note.step({
+      id: 'dose',
+      label: 'Dose for the water that was replaced',
+      unit: 'mg',
+      formula: 'dose × net volume × share replaced',
+      terms: { dose: doseMgPerL, volume: netVolumeL, share: changeFraction },
+      by: (x) => x.dose * x.volume * x.share,
+    }),
+  });
 }
 
 /**
@@ -142,17 +188,21 @@ export function redose({
  * after the dose; decay over the days since.
  * @example residueOf({ doseMgPerL: 2, changes: [{ day: 3, fraction: 0.5 }], atDay: 3 }) // 1 mg/L
  */
-export function residueOf({
-  doseMgPerL,
-  changes,
-  halfLifeDays,
-  atDay,
-}: {
-  doseMgPerL: number;
-  changes: readonly { day: number; fraction: number }[];
-  halfLifeDays?: number | undefined;
-  atDay: number;
-}): Result<{ mgPerL: number }> {
+export function residueOf(
+  {
+    doseMgPerL,
+    changes,
+    halfLifeDays,
+    atDay,
+  }: {
+    doseMgPerL: number;
+    changes: readonly { day: number; fraction: number }[];
+    halfLifeDays?: number | undefined;
+    atDay: number;
+  },
+  note: Recorder = silent,
+): Result<{ mgPerL: number }> {
+  note.by('care.residue', 1);
   const fault = firstFault([
     { field: 'doseMgPerL', value: doseMgPerL, range: { lo: 0, hi: 1e5, unit: 'mg/L' } },
     { field: 'atDay', value: atDay, range: { lo: 1, hi: 3650, unit: 'd' } },
@@ -165,24 +215,60 @@ export function residueOf({
     ]),
   ]);
   if (fault) return refuse(fault);
-  const left = changes.filter((c) => c.day <= atDay).reduce((share, c) => share * (1 - c.fraction), 1);
-  const undecayed = halfLifeDays === undefined ? 1 : 0.5 ** ((atDay - 1) / halfLifeDays);
-  return ok({ mgPerL: doseMgPerL * left * undecayed });
+  const left = changes
+    .filter((c) => c.day <= atDay)
+    .reduce(
+      (share, c) =>
+        note.step({
+          id: `after-${c.day}`,
+          label: `Share left after the change of day ${c.day}`,
+          unit: '',
+          formula: 'share × (1 − change)',
+          terms: { share, change: c.fraction },
+          by: (x) => x.share * (1 - x.change),
+        }),
+      1,
+    );
+  const undecayed =
+    halfLifeDays === undefined
+      ? 1
+      : note.step({
+          id: 'decay',
+          label: 'Share not decayed',
+          unit: '',
+          formula: '0.5 ^ (days since the dose / half-life)',
+          terms: { days: atDay - 1, halfLife: halfLifeDays },
+          by: (x) => 0.5 ** (x.days / x.halfLife),
+        });
+  return ok({
+    mgPerL: note.step({
+      id: 'residue',
+      label: 'Left in the water',
+      unit: 'mg/L',
+      formula: 'dose × share left × share not decayed',
+      terms: { dose: doseMgPerL, left, undecayed },
+      by: (x) => x.dose * x.left * x.undecayed,
+    }),
+  });
 }
 
 /**
  * Food by body mass, and what an agent in it comes to in a day.
  * @example rationOf({ bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 }) // 0.8 g of food, 2 mg
  */
-export function rationOf({
-  bodyMassG,
-  percentOfBodyMass,
-  agentMgPerKgPerDay,
-}: {
-  bodyMassG: number;
-  percentOfBodyMass: number;
-  agentMgPerKgPerDay?: number | undefined;
-}): Result<{ foodGPerDay: number; agentMgPerDay: number | null }> {
+export function rationOf(
+  {
+    bodyMassG,
+    percentOfBodyMass,
+    agentMgPerKgPerDay,
+  }: {
+    bodyMassG: number;
+    percentOfBodyMass: number;
+    agentMgPerKgPerDay?: number | undefined;
+  },
+  note: Recorder = silent,
+): Result<{ foodGPerDay: number; agentMgPerDay: number | null }> {
+  note.by('care.ration', 1);
   const fault = firstFault([
     { field: 'bodyMassG', value: bodyMassG, range: { lo: 0.001, hi: 1e6, unit: 'g' } },
     { field: 'percentOfBodyMass', value: percentOfBodyMass, range: { lo: 0.01, hi: 100, unit: '%' } },
@@ -190,10 +276,26 @@ export function rationOf({
       ? []
       : [{ field: 'agentMgPerKgPerDay', value: agentMgPerKgPerDay, range: { lo: 0, hi: 1e4, unit: 'mg/kg/d' } }]),
   ]);
-  return fault
-    ? refuse(fault)
-    : ok({
-        foodGPerDay: (bodyMassG * percentOfBodyMass) / 100,
-        agentMgPerDay: agentMgPerKgPerDay === undefined ? null : (agentMgPerKgPerDay * bodyMassG) / 1000,
-      });
+  if (fault) return refuse(fault);
+  return ok({
+    foodGPerDay: note.step({
+      id: 'food',
+      label: 'Food a day',
+      unit: 'g',
+      formula: 'body mass × per cent / 100',
+      terms: { mass: bodyMassG, percent: percentOfBodyMass },
+      by: (x) => (x.mass * x.percent) / 100,
+    }),
+    agentMgPerDay:
+      agentMgPerKgPerDay === undefined
+        ? null
+        : note.step({
+            id: 'agent',
+            label: 'Agent in it a day',
+            unit: 'mg',
+            formula: 'mg for each kg × body mass / 1000',
+            terms: { dose: agentMgPerKgPerDay, mass: bodyMassG },
+            by: (x) => (x.dose * x.mass) / 1000,
+          }),
+  });
 }

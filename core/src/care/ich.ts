@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { firstFault, ok, refuse, type Result } from '#core/result';
 
 interface IchRow {
@@ -42,19 +43,31 @@ function between(tempC: number, of: (row: IchRow) => number): number {
  * °C from 10 to 32, days; linear between the rows, a plateau from 24 to 26. From 30 °C on it is heat alone: no gap, 14 days.
  * @example ichTiming({ tempC: 25 }) // redose every 1 to 2 days, at least 10 days
  */
-export function ichTiming({
-  tempC,
-}: {
-  tempC: number;
-}): Result<{ redoseDays: { lo: number; hi: number } | null; treatAtLeastDays: number }> {
+export function ichTiming(
+  { tempC }: { tempC: number },
+  note: Recorder = silent,
+): Result<{ redoseDays: { lo: number; hi: number } | null; treatAtLeastDays: number }> {
+  note.by('care.ich-timing', 1);
   const fault = firstFault([{ field: 'tempC', value: tempC, range: { lo: 10, hi: 32, unit: '°C' } }]);
   if (fault) return refuse(fault);
+  const read = (id: string, label: string, of: (row: IchRow) => number): number =>
+    note.step({
+      id,
+      label,
+      unit: 'd',
+      formula: 'linear in the warmth between the rows of the table',
+      terms: { warmth: tempC },
+      by: (x) => between(x.warmth, of),
+    });
   return ok({
     redoseDays:
       tempC >= heatAloneC
         ? null
-        : { lo: between(tempC, (r) => r.redoseLoDays), hi: between(tempC, (r) => r.redoseHiDays) },
-    treatAtLeastDays: between(tempC, (r) => r.treatDays),
+        : {
+            lo: read('gap-lo', 'Shortest gap between doses', (r) => r.redoseLoDays),
+            hi: read('gap-hi', 'Longest gap between doses', (r) => r.redoseHiDays),
+          },
+    treatAtLeastDays: read('days', 'Days after the last spot, at least', (r) => r.treatDays),
   });
 }
 

@@ -3,6 +3,8 @@ export {
   exposedGroups,
   type Agent,
   type AgentDose,
+  type BathRecipe,
+  type BleachTime,
   type CareKnowledge,
   type ExposedGroup,
   type HarmSign,
@@ -19,7 +21,15 @@ export {
   type CourseInput,
   type CourseLabel,
 } from './course';
-export { availableChlorinePercent, bathOf, bleachDip, neutralise, type Bath, type BleachLabel } from './bath';
+export {
+  availableChlorinePercent,
+  bathAfterBleach,
+  bathOf,
+  bleachDip,
+  neutralise,
+  type Bath,
+  type BleachLabel,
+} from './bath';
 export { ichTiming } from './ich';
 export { saltCourse, type SaltCourse, type SaltInput } from './salt';
 export {

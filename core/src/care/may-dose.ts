@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { highEnd, lowEnd, type Interval } from '#core/readings';
 import { ok, refuse, type Result, type ReasonOf } from '#core/result';
 import type { StockKind } from '#core/stock';
@@ -65,7 +66,9 @@ export function mayDose(
   { agent: name, kinds, water, alsoPresent, doseMgPerL }: DoseQuestion,
   knowledge: CareKnowledge,
   stockKinds: readonly StockKind[],
+  note: Recorder = silent,
 ): Result<DoseVerdict> {
+  note.by('care.may-dose', 1);
   const agent = agentNamed(name, knowledge);
   if (!agent)
     return refuse({ kind: 'unknown-name', field: 'agent', text: name, known: knowledge.agents.map((a) => a.id) });
@@ -105,6 +108,20 @@ export function mayDose(
     if (known?.id === agent.id) continue;
     reasons.push(...pairReasons(agent, known ?? other, knowledge));
   }
+  note.fact({ id: 'agent', label: 'Agent', value: agent.id, unit: '', origin: 'almanac' });
+  for (const sign of ['harms', 'caution'] as const)
+    note.step({
+      id: sign,
+      label: sign === 'harms' ? 'What would be harmed: one is enough to block' : 'What asks for caution',
+      unit: '',
+      formula: 'kinds + water and oxygen + what else is in it',
+      terms: {
+        kinds: reasons.filter((r) => r.id === 'kind' && r.facts.sign === sign).length,
+        water: reasons.filter((r) => (r.id === 'water' || r.id === 'oxygen') && r.facts.sign === sign).length,
+        beside: reasons.filter((r) => !['kind', 'water', 'oxygen'].includes(r.id) && r.facts.sign === sign).length,
+      },
+      by: (x) => x.kinds + x.water + x.beside,
+    });
   const worst = reasons.some((r) => r.facts.sign === 'harms') ? 'blocked' : reasons.length > 0 ? 'warn' : 'allowed';
   return ok({ verdict: worst, reasons, final: reasons.some((r) => r.id === 'pair' && r.facts.people) });
 }

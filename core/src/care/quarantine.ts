@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { instantMs, isDay } from '#core/units';
 import { Temporal } from 'temporal-polyfill';
@@ -62,17 +63,21 @@ const dayText = (days: number): string => Temporal.PlainDate.from('1970-01-01').
  * @example quarantineClock({ school: 'observe', tempC: 25, events: [{ on: '2026-03-01', kind: 'arrival' }], today: '2026-03-10' })
  * // ends 2026-03-29, blocked by time
  */
-export function quarantineClock({
-  school,
-  tempC,
-  events,
-  today,
-}: {
-  school: QuarantineSchool;
-  tempC: number;
-  events: readonly QuarantineEvent[];
-  today: string;
-}): Result<QuarantineClock> {
+export function quarantineClock(
+  {
+    school,
+    tempC,
+    events,
+    today,
+  }: {
+    school: QuarantineSchool;
+    tempC: number;
+    events: readonly QuarantineEvent[];
+    today: string;
+  },
+  note: Recorder = silent,
+): Result<QuarantineClock> {
+  note.by('care.quarantine', 1);
   const fault = firstFault([{ field: 'tempC', value: tempC, range: { lo: 0, hi: 40, unit: '°C' } }]);
   if (fault) return refuse(fault);
   const now = dayNumber(today);
@@ -98,8 +103,24 @@ export function quarantineClock({
   const [sign, ended] = [latest(['sign']), latest(['sign-ended'])];
   const signOpen = sign !== null && (ended === null || ended.atDay < sign.atDay);
   const lengthDays = quarantineDays[school];
-  const exitDay = start.atDay + lengthDays;
-  const stretchedDays = Math.ceil((lengthDays * ichCycleDays(tempC)) / assumedCycleDays - 1e-9);
+  const exitDay =
+    now +
+    note.step({
+      id: 'left',
+      label: 'Days from today until it ends',
+      unit: 'd',
+      formula: 'length of the school − days since the clock began',
+      terms: { length: lengthDays, since: now - start.atDay },
+      by: (x) => x.length - x.since,
+    });
+  const stretchedDays = note.step({
+    id: 'stretched',
+    label: 'Length at this warmth',
+    unit: 'd',
+    formula: 'length × whole cycle of the parasite here / its cycle at 24 °C, rounded up',
+    terms: { length: lengthDays, cycle: ichCycleDays(tempC), usualCycle: assumedCycleDays },
+    by: (x) => Math.ceil((x.length * x.cycle) / x.usualCycle - 1e-9),
+  });
   return ok({
     clockStartOn: dayText(start.atDay),
     setBy: start.kind,

@@ -1,3 +1,4 @@
+import { silent, type Recorder } from '#core/explain';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
 
 export const contactKinds = [
@@ -112,17 +113,21 @@ function walked(label: Label): { tanks: string[]; contactIndices: number[] } {
  * @example traceContacts({ contacts: [{ from: 'a', to: 'b', atDay: 3, kind: 'net' }], sick: 'b', firstSignDay: 5, windowDays: 14 })
  * // sources: a, 0.7
  */
-export function traceContacts({
-  contacts,
-  sick,
-  firstSignDay,
-  windowDays,
-}: {
-  contacts: readonly Contact[];
-  sick: string;
-  firstSignDay: number;
-  windowDays: number;
-}): Result<{ sources: Traced[]; exposed: Traced[] }> {
+export function traceContacts(
+  {
+    contacts,
+    sick,
+    firstSignDay,
+    windowDays,
+  }: {
+    contacts: readonly Contact[];
+    sick: string;
+    firstSignDay: number;
+    windowDays: number;
+  },
+  note: Recorder = silent,
+): Result<{ sources: Traced[]; exposed: Traced[] }> {
+  note.by('care.trace', 1);
   const fault = firstFault([
     { field: 'firstSignDay', value: firstSignDay, range: { lo: -1e6, hi: 1e6, unit: 'd' } },
     { field: 'windowDays', value: windowDays, range: { lo: 0, hi: 36_500, unit: 'd' } },
@@ -135,7 +140,14 @@ export function traceContacts({
   if (fault) return refuse(fault);
   const looped = contacts.findIndex((c) => c.from === c.to);
   if (looped >= 0) return refuse({ kind: 'malformed', field: `contacts.${looped}.to`, why: because('to-itself') });
-  const since = firstSignDay - windowDays;
+  const since = note.step({
+    id: 'since',
+    label: 'Contacts count from day',
+    unit: 'd',
+    formula: 'first sign − window',
+    terms: { sign: firstSignDay, window: windowDays },
+    by: (x) => x.sign - x.window,
+  });
   const edges = contacts.flatMap((c, index) =>
     c.atDay < since
       ? []
@@ -172,5 +184,22 @@ export function traceContacts({
         };
       })
       .sort((a, b) => b.risk - a.risk || a.path.length - b.path.length || a.tank.localeCompare(b.tank));
-  return ok({ sources: listed(backward, false), exposed: listed(forward, true) });
+  const [sources, exposed] = [listed(backward, false), listed(forward, true)];
+  const shownCount = 3;
+  for (const [way, found] of [['from', sources] as const, ['to', exposed] as const])
+    for (const traced of found.slice(0, shownCount)) {
+      const weights = traced.contactIndices.map((i) => {
+        const c = contacts[i];
+        return c?.broken === true ? brokenWeight : contactWeights[c?.kind ?? 'hands'];
+      });
+      note.step({
+        id: `${way}-${traced.tank}`,
+        label: `Risk ${way} ${traced.tank}`,
+        unit: '',
+        formula: 'product of the weights on the way',
+        terms: Object.fromEntries(weights.map((w, i) => [`contact${i + 1}`, w])),
+        by: (x) => Object.values(x).reduce((product, w) => product * w, 1),
+      });
+    }
+  return ok({ sources, exposed });
 }

@@ -44,6 +44,7 @@ export interface Notes {
   'not-limited-by-oxygen': NoFacts;
   'breath-estimated': NoFacts;
   'walls-estimated': NoFacts;
+  'ordinal-grades': NoFacts;
   told: { text: string };
 }
 export type Note = ReasonOf<Notes>;

@@ -63,5 +63,6 @@ export const habits: Record<ParameterId, ParameterHabit> = {
   hco3MgPerL: habit(90, 90, -0.2, 1, 1.3, 5, 0.02),
   o2MgPerL: habit(8, 2, 0, 0.05, 0.3, 0.2, 0.02),
   cl2MgPerL: habit(0, 0.1, 0, 0.01, 0.01, 0.02, 0.1),
+  copperMgPerL: habit(0, 0.05, 0, 0.002, 0.005, 0.01, 0.1),
   co2MgPerL: habit(8, 10, 0, 0.3, 1, 2, 0.1),
 };

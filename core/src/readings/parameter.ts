@@ -20,6 +20,7 @@ export const parameterIds = [
   'hco3MgPerL',
   'o2MgPerL',
   'cl2MgPerL',
+  'copperMgPerL',
   'co2MgPerL',
 ] as const;
 export type ParameterId = (typeof parameterIds)[number];

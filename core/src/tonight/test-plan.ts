@@ -75,7 +75,7 @@ export function undecidedFraction(outlook: Outlook | undefined, band: BandLine |
 }
 
 /** Tested when something is off, never by a rhythm. */
-const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPerL'];
+const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'copperMgPerL', 'co2MgPerL', 'o2MgPerL'];
 
 /** Verdicts that ask for another reading. */
 const asksAgain = (id: ReasonId): id is 'straddles' | 'unusual' => id === 'straddles' || id === 'unusual';

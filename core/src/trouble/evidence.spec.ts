@@ -160,4 +160,22 @@ describe('test traps', () => {
     expect(trappedReading({ lo: 1, hi: null }, 'tanMgPerL', 'doubtful-kit')).toEqual({ lo: 1, hi: null });
     expect(trappedReading({ lo: 1, hi: 2 }, 'tanMgPerL', undefined)).toEqual({ lo: 1, hi: 2 });
   });
+  it('what is foreseen stands in where nobody measured for a week, and only there', () => {
+    const foreseen = (lastHours: number, more: Partial<BookOfTank> = {}): Partial<BookOfTank> => ({
+      foreseen: [{ parameter: 'no3MgPerL', lo: 60, hi: 80, lastEntryId: 'r', lastEpochMs: ago(lastHours) }],
+      ...more,
+    });
+    expect(evidenceOf({ ...book, ...foreseen(9 * 24) }).map((e) => [e.id, e.of])).toEqual([
+      ['foreseen-no3MgPerL:r', 'foreseen'],
+    ]);
+    const of = caseFromBook({ ...book, ...foreseen(9 * 24) }, {});
+    expect(of.foreseen).toEqual({ no3MgPerL: { lo: 60, hi: 80 } });
+    expect(of.measurements).toEqual({});
+    expect(
+      caseFromBook({ ...book, ...foreseen(9 * 24) }, {}, { struckIds: ['foreseen-no3MgPerL:r'] }).foreseen,
+    ).toEqual({});
+    const readings = [{ parameter: 'no3MgPerL' as const, lo: 20, hi: 25, atEpochMs: ago(3 * 24), entryId: 'r' }];
+    expect(evidenceOf({ ...book, ...foreseen(3 * 24, { readings }) }).map((e) => e.of)).toEqual(['measurement']);
+    expect([56 * 24, 56 * 24 + 1].map((h) => evidenceOf({ ...book, ...foreseen(h) }).length)).toEqual([1, 0]);
+  });
 });

@@ -53,6 +53,8 @@ export interface BookOfTank {
     /** What it was read with was doubtful: past its date, out of calibration, off at its standard. */
     doubtful?: boolean;
   })[];
+  /** What the build-up model foresees for now, and the reading it last saw. */
+  foreseen?: readonly (Interval & { parameter: ParameterId; lastEntryId: string; lastEpochMs: number })[];
   /** When water was last changed, tested or looked at; null where the book does not tell. */
   lastCareEpochMs?: number | null;
   usual: Readonly<Partial<Record<ParameterId, Interval>>>;
@@ -67,7 +69,7 @@ export interface Evidence {
   id: string;
   entryId: string;
   atEpochMs: number;
-  of: 'event' | 'measurement' | 'finding';
+  of: 'event' | 'measurement' | 'foreseen' | 'finding';
   /** A finding, an event or a parameter. */
   says: string;
   /** Why it counts for less. */
@@ -85,6 +87,9 @@ const longOnes: ReadonlySet<Happened['what']> = new Set(['animals-in', 'untreate
 const missedHours = 21 * dayHours;
 /** A reading is worth this long; chlorine is gone before. */
 const readingHours = 7 * dayHours;
+
+/** Past eight weeks without a test a forecast says nothing of this tank any more: as far as it is ever drawn. */
+const foreseenHours = 56 * dayHours;
 
 /** One entry on the light or the CO2 of a tank. */
 interface Equipped {
@@ -183,6 +188,7 @@ const chemistry: readonly ParameterId[] = [
   'co2MgPerL',
   'clMgPerL',
   'cl2MgPerL',
+  'copperMgPerL',
 ];
 
 /** What a reading of this sort is widened by when its kit is doubtful: half of it, and a step below which nothing is told. */
@@ -296,6 +302,17 @@ export function evidenceOf(of: BookOfTank): Evidence[] {
         ...(trap ? { trap } : {}),
       };
     }),
+    ...(of.foreseen ?? [])
+      .filter(
+        (f) => chemistry.includes(f.parameter) && !newestOf.has(f.parameter) && within(f.lastEpochMs, foreseenHours),
+      )
+      .map((f): Evidence => ({
+        id: `foreseen-${f.parameter}:${f.lastEntryId}`,
+        entryId: f.lastEntryId,
+        atEpochMs: f.lastEpochMs,
+        of: 'foreseen',
+        says: f.parameter,
+      })),
     ...(of.lastCareEpochMs !== undefined &&
     of.lastCareEpochMs !== null &&
     of.nowEpochMs - of.lastCareEpochMs >= missedHours * hourMs
@@ -345,11 +362,20 @@ export function caseFromBook(
   const findings = Object.fromEntries(
     evidence.filter(({ of: sort }) => sort === 'finding').map((e) => [e.says, 'yes' as const]),
   );
+  const foreseen = Object.fromEntries(
+    evidence
+      .filter(({ of: sort }) => sort === 'foreseen')
+      .flatMap((e) => {
+        const found = of.foreseen?.find((f) => f.parameter === e.says);
+        return found ? [[e.says, { lo: found.lo, hi: found.hi }] as const] : [];
+      }),
+  );
   const hosts = [...new Set(of.groups.flatMap((g) => hostOf[g] ?? []))];
   return {
     hosts,
     findings: { ...findings, ...answers },
     measurements,
+    foreseen,
     usual: of.usual,
     events: [...newest.values()],
     firstSignHoursAgo: firstSignEpochMs === undefined ? 0 : hoursAgo(firstSignEpochMs),

@@ -21,6 +21,8 @@ export interface TroubleCase {
   hosts: readonly Host[];
   findings: Readonly<Record<string, 'yes' | 'no'>>;
   measurements: Readonly<Record<string, Measured>>;
+  /** What the build-up model foresees for now of what nobody measured lately. */
+  foreseen?: Readonly<Record<string, Interval>> | undefined;
   usual?: Readonly<Record<string, Interval>> | undefined;
   /** Null: nobody said whether anything happened. */
   events: readonly TroubleEvent[] | null;
@@ -138,6 +140,26 @@ function below(span: Measured | null, thresholdValue: number): number | null {
 }
 function planted(of: TroubleCase, share: number | null): number | null {
   return of.hosts.includes('plants') ? share : null;
+}
+
+/**
+ * What a forecast says of findings that nobody measured: the share of its span beyond the threshold. It is no answer:
+ * the test is still asked for.
+ */
+export function foreseenShares(of: TroubleCase): Map<string, number> {
+  const measured = readingsOf(of);
+  const foreseen = readingsOf({ ...of, measurements: of.foreseen ?? {} });
+  const shares = new Map<string, number>();
+  for (const [id, parameters] of Object.entries(readingOf)) {
+    if (of.findings[id] !== undefined || !parameters.every((p) => measured[p] === undefined && foreseen[p])) continue;
+    const share = rules[id]?.(
+      of,
+      (p) => measured[p] ?? foreseen[p] ?? null,
+      (p) => of.usual?.[p] ?? null,
+    );
+    if (share !== null && share !== undefined) shares.set(id, share);
+  }
+  return shares;
 }
 
 const otherNames: Readonly<Record<string, string>> = {

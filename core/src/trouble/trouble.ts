@@ -1,9 +1,10 @@
+import { silent, type Recorder } from '#core/explain';
 import { ok, refuse, type Result } from '#core/result';
 import { firstAid, inPlay, type FirstAid } from './first-aid';
 import { troubleLists, type Host, type TroubleKnowledge, type TroubleList, type Urgency } from './knowledge';
 import { nextLooks, type NextLook } from './next-look';
 import { redFlags, urgencyOf } from './urgency';
-import { isLookAlike, listOfCause, listed, weighedAll, type Contribution } from './weigh';
+import { isLookAlike, listOfCause, listed, weighedAll, type Contribution, type Weighed } from './weigh';
 import type { TroubleCase } from './signs';
 
 export interface RankedCause {
@@ -50,7 +51,7 @@ function refusedIn(of: TroubleCase, knowledge: TroubleKnowledge): Result<Trouble
       });
   }
   const parameters = new Set(knownParameters);
-  for (const id of [...Object.keys(of.measurements), ...Object.keys(of.usual ?? {})])
+  for (const id of [...Object.keys(of.measurements), ...Object.keys(of.foreseen ?? {}), ...Object.keys(of.usual ?? {})])
     if (!parameters.has(id))
       return refuse({ kind: 'unknown-name', field: 'measurements', text: id, known: knownParameters });
   return ok(of);
@@ -87,12 +88,14 @@ const knownParameters = [
  * know. Source: the almanac's trouble shelf, from memory; grades beside every row.
  * @example weighTrouble({ hosts: ['fish'], findings: { BD01: 'yes' }, measurements: {}, events: null, tankAgeDays: 400 }, knowledge)
  */
-export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge): Result<Weighing> {
+export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge, note: Recorder = silent): Result<Weighing> {
+  note.by('trouble.weigh', 1);
   const fault = refusedIn(of, knowledge);
   if (!fault.ok) return fault;
   const all = weighedAll(of, knowledge);
   const named = all.filter(listed);
   const urgency = urgencyOf(of, all, knowledge);
+  if (note !== silent) workedOut(named, note);
   const ranked = (list: TroubleList): RankedCause[] =>
     named
       .filter((w) => listOfCause(w.cause) === list)
@@ -128,6 +131,40 @@ export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge): Resu
   });
 }
 
+const workedCount = 2;
+/** The first two of each list as they were weighed: what each finding added, and what it comes to. */
+function workedOut(named: readonly Weighed[], note: Recorder): void {
+  note.limit('ordinal-grades');
+  for (const list of troubleLists)
+    for (const { cause, parts, priorFraction, knownFactor, evidenceRatio } of named
+      .filter((w) => listOfCause(w.cause) === list)
+      .slice(0, workedCount)) {
+      note.step({
+        id: `${cause.id}-evidence`,
+        label: `Evidence for ${cause.name}, as logarithms of ratios`,
+        unit: '',
+        formula: 'sum of what each finding adds; hallmark, strong, supports, against, by grade',
+        terms: byFinding(parts),
+        by: (x) => Object.values(x).reduce((sum, weight) => sum + weight, 0),
+      });
+      note.step({
+        id: `${cause.id}-score`,
+        label: `Rank of ${cause.name} within its list: only its order means something`,
+        unit: '',
+        formula: 'prior in its domain × what is known of the tank × evidence',
+        terms: { prior: priorFraction, known: knownFactor, evidence: evidenceRatio },
+        by: (x) => x.prior * x.known * x.evidence,
+      });
+    }
+}
+
+/** A test may both speak for something and against it: one term for each finding. */
+function byFinding(parts: readonly Contribution[]): Record<string, number> {
+  const terms: Record<string, number> = {};
+  for (const { id, weight } of parts) terms[id] = (terms[id] ?? 0) + weight;
+  return terms;
+}
+
 export interface Rung {
   text: string;
   lookAgainHours: number;
@@ -152,7 +189,9 @@ export interface Ladder {
 export function ladderOf(
   { causeId, hosts, netVolumeL }: { causeId: string; hosts: readonly Host[]; netVolumeL: number },
   knowledge: TroubleKnowledge,
+  note: Recorder = silent,
 ): Result<Ladder> {
+  note.by('trouble.ladder', 1);
   const cause = knowledge.causes.find((c) => c.id === causeId);
   if (!cause)
     return refuse({ kind: 'unknown-name', field: 'causeId', text: causeId, known: knowledge.causes.map((c) => c.id) });
@@ -166,10 +205,19 @@ export function ladderOf(
         : cause.urgency === 'now'
           ? 'no-relief'
           : 'no-better';
+  const doseG = (stepIndex: number, end: 'lo' | 'hi', gPerL: number): number =>
+    note.step({
+      id: `dose-${stepIndex + 1}-${end}`,
+      label: `Step ${stepIndex + 1}, ${end === 'lo' ? 'least' : 'most'}`,
+      unit: 'g',
+      formula: 'strength × net volume',
+      terms: { strength: gPerL, volume: netVolumeL },
+      by: (x) => x.strength * x.volume,
+    });
   return ok({
     causeId,
     doNot: cause.doNot,
-    steps: cause.ladder.map((step) => {
+    steps: cause.ladder.map((step, i) => {
       const means = step.means.flatMap((id) => knowledge.means.find((m) => m.id === id) ?? []);
       return {
         text: step.text,
@@ -180,7 +228,7 @@ export function ladderOf(
         ),
         caution: means.find((m) => m.cautionId !== null)?.cautionId ?? null,
         meansIds: step.means,
-        doseG: step.doseGPerL ? { lo: step.doseGPerL.lo * netVolumeL, hi: step.doseGPerL.hi * netVolumeL } : null,
+        doseG: step.doseGPerL ? { lo: doseG(i, 'lo', step.doseGPerL.lo), hi: doseG(i, 'hi', step.doseGPerL.hi) } : null,
       };
     }),
   });

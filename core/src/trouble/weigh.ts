@@ -8,7 +8,15 @@ import {
   type Settling,
   type TroubleKnowledge,
 } from './knowledge';
-import { readingsOf, shareAtLeast, shareWithin, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
+import {
+  foreseenShares,
+  readingsOf,
+  shareAtLeast,
+  shareWithin,
+  sharesOf,
+  waterHoursAgo,
+  type TroubleCase,
+} from './signs';
 
 const backgrounds = { common: 0.15, uncommon: 0.05, rare: 0.01 } as const;
 const priors = { common: 10, uncommon: 3, rare: 1, 'very-rare': 0.3 } as const;
@@ -17,6 +25,8 @@ const [hallmark, strong, supports] = [0.85, 0.65, 0.35];
 const settledRatio = 20;
 const ruledOutFraction = 0.05;
 const weakenedFraction = 0.3;
+/** What a forecast counts beside a test of the same: measured values go before inferred ones. Ours. */
+const inferredFraction = 0.5;
 /** Others of a bundle together, either way. */
 const bundleCap = Math.log(5);
 
@@ -31,6 +41,8 @@ export interface Contribution {
   halved: boolean;
   /** Of a reading's span, beyond the threshold. */
   shareFraction: number;
+  /** Foreseen by the build-up model, not measured: it counts by half, settles nothing and rules nothing out. */
+  foreseen: boolean;
 }
 /** A cause with all that speaks for and against it. */
 export interface Weighed {
@@ -46,6 +58,10 @@ export interface Weighed {
   borne: boolean;
   /** What is known of the tank apart from findings. */
   known: readonly { id: string; factor: number }[];
+  /** All of it multiplied. */
+  knownFactor: number;
+  /** Of its domain, before anything was seen. */
+  priorFraction: number;
 }
 
 /** Chance of seeing the finding where this cause is at work. */
@@ -189,6 +205,7 @@ function bundled(parts: readonly Part[], knowledge: TroubleKnowledge): Contribut
     id: p.id,
     grade: p.grade,
     shareFraction: p.shareFraction,
+    foreseen: p.foreseen,
     halved: halved.has(p),
     weight: halved.has(p) ? (p.weight / 2) * (squeezed.get(p) ?? 1) : p.weight,
   }));
@@ -279,20 +296,23 @@ export function weighedCause(
   of: TroubleCase,
   knowledge: TroubleKnowledge,
   shares: ReadonlyMap<string, number>,
+  foreseen: ReadonlyMap<string, number>,
 ): Weighed {
   const index = indexOf(knowledge);
   const settling = index.settles.get(cause.id);
   const parts: Part[] = [];
   for (const [id, grade] of gradesOf(cause)) {
     const finding = index.findings.get(id);
-    const shareFraction = shares.get(id);
+    const measured = shares.get(id);
+    const shareFraction = measured ?? foreseen.get(id);
     if (!finding || shareFraction === undefined || !inTime(knowledge, of, id, cause.id)) continue;
-    const settles = settling?.findingId === id;
+    const inferred = measured === undefined;
+    const settles = settling?.findingId === id && !inferred;
     // A test that settles says what it says against the cause by itself, below.
     const ratio = settles
       ? shareFraction * settledRatio + (1 - shareFraction)
       : answerRatio(grade, backgroundOf(finding), shareFraction);
-    const weight = Math.log(ratio);
+    const weight = inferred ? Math.log(ratio) * inferredFraction : Math.log(ratio);
     if (weight === 0) continue;
     parts.push({
       id,
@@ -302,6 +322,7 @@ export function weighedCause(
       shareFraction,
       bundle: index.bundles.get(id) ?? null,
       hallmark: grade === 'hallmark',
+      foreseen: inferred,
     });
   }
   const counted = bundled(hallmarkNo(parts, cause), knowledge);
@@ -322,11 +343,12 @@ export function weighedCause(
         weight: Math.log(weakens ? weakenedFraction : ruledOutFraction),
         halved: false,
         shareFraction: against,
+        foreseen: false,
       });
   }
   const known = knownFactors(cause, of);
   const factor = known.reduce((product, k) => product * k.factor, 1);
-  const speaking = counted.filter((p) => p.weight > 0 && !event.test(p.id));
+  const speaking = counted.filter((p) => p.weight > 0 && !p.foreseen && !event.test(p.id));
   const must = mustShow[cause.domain];
   return {
     cause,
@@ -334,6 +356,8 @@ export function weighedCause(
     evidenceRatio,
     parts: counted,
     known,
+    knownFactor: factor,
+    priorFraction: priors[cause.prior],
     shown: speaking.some((p) => ['hallmark', 'strong', 'settles'].includes(p.grade) && p.shareFraction >= 0.5),
     borne: must ? speaking.some((p) => must.test(p.id)) : speaking.length > 0,
   };
@@ -342,11 +366,17 @@ export function weighedCause(
 /** Every cause in scope, the likeliest first within its list; priors are shares of their domain. */
 export function weighedAll(of: TroubleCase, knowledge: TroubleKnowledge): Weighed[] {
   const shares = sharesOf(of);
-  const all = knowledge.causes.filter((c) => inScope(c, of)).map((c) => weighedCause(c, of, knowledge, shares));
+  const foreseen = foreseenShares(of);
+  const all = knowledge.causes
+    .filter((c) => inScope(c, of))
+    .map((c) => weighedCause(c, of, knowledge, shares, foreseen));
   const sums = new Map<Domain, number>();
   for (const { cause } of all) sums.set(cause.domain, (sums.get(cause.domain) ?? 0) + priors[cause.prior]);
   return all
-    .map((w) => ({ ...w, score: w.score / (sums.get(w.cause.domain) ?? 1) }))
+    .map((w) => {
+      const sum = sums.get(w.cause.domain) ?? 1;
+      return { ...w, score: w.score / sum, priorFraction: w.priorFraction / sum };
+    })
     .sort((a, b) => b.score - a.score || a.cause.id.localeCompare(b.cause.id));
 }
 

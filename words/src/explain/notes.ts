@@ -64,5 +64,7 @@ export const noteWords = teller<Note>({
     'What animals breathe is an estimate by body mass: the true hours lie between the ends, and plants and filter use some too.',
   'walls-estimated': () =>
     'What a wall lets through is an estimate; bed, rock and glass hold warmth as well, a draught takes it faster.',
+  'ordinal-grades': () =>
+    'The grades are our own estimates: only the order of causes means something, never how far apart they are.',
   told: ({ text }) => text,
 });

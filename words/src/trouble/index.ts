@@ -5,6 +5,7 @@ export {
   bedReasonWords,
   beforeLine,
   contradictionWords,
+  foreseenWords,
   gasWords,
   goOnWords,
   gradeNames,

@@ -192,6 +192,9 @@ export const trapWords: Record<TrapId, string> = {
   'doubtful-kit': 'counts for less: the kit or pen is doubtful',
   'ammonia-after-conditioner': 'counts for less: read within a day of a conditioner, so part of it may be bound',
 };
+/** What stands beside a value that nobody measured. */
+export const foreseenWords = (parameter: string, span: string): string =>
+  `${parameter} ${span}, foreseen: not measured for a week`;
 export const contradictionWords = ({ said, against }: Contradiction): string =>
   against === 'reading'
     ? `you say ${said}, the test says the other`

@@ -195,7 +195,7 @@ describe('a course is planned', () => {
     expect(room.textOf('.places section')).toContain('It would harm.');
     expect(room.textOf('.places section')).toContain('it harms or kills shrimp');
     expect(room.textOf('.places section + section')).toContain('With caution');
-    expect(room.textOf('.places section')).toContain('2 a dose, 2 in all');
+    expect(room.textOf('.places section')).toContain('2 packs a dose, 2 in all');
     expect(room.disabled('Begin the course')).toBeTrue();
     await room.fill('Why it is done all the same', 'the shrimp are elsewhere');
     await room.click('Begin the course');

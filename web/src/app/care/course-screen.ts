@@ -6,6 +6,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
 import { courseOf, ichTiming, mayDose, type CourseLabel, type DoseVerdict } from '#core/care';
+import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
 import { nightOn } from '#core/tonight';
 import { dayDoWords, doseReasonWords, doseText } from '#words/care';
@@ -16,6 +17,7 @@ import { StockStore, type TankStock } from '../stock';
 import { Choice, Option, Options } from '../ui/choice';
 import { plainRefusal } from '../ui/refusals';
 import { Field } from '../ui/field';
+import { Figure } from '../ui/figure';
 import { careDiaryKinds, careOfHouse, changesFrom, daysFrom } from './care-book';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
@@ -31,7 +33,7 @@ const pens = new Set(['quarantine', 'hospital']);
 /** A course as its label has it, on net volume: who would be harmed, hospital against display, the calendar, and its start. */
 @Component({
   selector: 'nl-course',
-  imports: [InUnit, FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Options, Field, CareNav],
+  imports: [InUnit, FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Options, Field, Figure, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './course-screen.html',
   styleUrl: './care-screen.scss',
@@ -138,13 +140,17 @@ export class CourseScreen {
     const others = this.stock.stocked().filter((s) => s !== here && pens.has(s.tank.setUp.purpose));
     return [here, ...others].map((of) => {
       const label = this.label();
+      const note = recorder();
       const planned = label
-        ? courseOf({
-            netVolumeL: of.tank.netVolumeL,
-            label,
-            repeats: this.repeats(),
-            packsCanBeSplit: this.split(),
-          })
+        ? courseOf(
+            {
+              netVolumeL: of.tank.netVolumeL,
+              label,
+              repeats: this.repeats(),
+              packsCanBeSplit: this.split(),
+            },
+            note,
+          )
         : null;
       const verdict = this.verdictFor(of);
       const course = planned?.ok ? planned.value : null;
@@ -162,9 +168,9 @@ export class CourseScreen {
           planned && !planned.ok && 'field' in planned.refusal && planned.refusal.field === 'repeats'
             ? plainRefusal(planned.refusal)
             : '',
-        packs: course
-          ? `${Number(course.packsPerDose.toPrecision(3))} a dose, ${Number(course.packsTotal.toPrecision(4))} in all`
-          : '',
+        packs: course ? String(Number(course.packsPerDose.toPrecision(3))) : '',
+        total: course ? `a dose, ${Number(course.packsTotal.toPrecision(4))} in all` : '',
+        working: note.explained(null),
         share: course ? `${Math.round(100 * course.doseShare)} % of the intended dose` : '',
         stock: course?.stock
           ? `Off by more than a tenth: dissolve ${course.stock.packs} in ${course.stock.waterMl} mL, take ${Math.round(course.stock.takeMl)} mL of it.`

@@ -4,11 +4,20 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
-import { availableChlorinePercent, bathOf, bleachDip, neutralise, type BleachLabel } from '#core/care';
+import {
+  availableChlorinePercent,
+  bathAfterBleach,
+  bathOf,
+  bleachDip,
+  type BathRecipe,
+  type BleachLabel,
+} from '#core/care';
+import { recorder } from '#core/explain';
 import { Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
+import { Figure } from '../ui/figure';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
@@ -19,76 +28,25 @@ const says: readonly { id: BleachLabel; word: string }[] = [
   { id: 'available-chlorine-volume', word: 'available chlorine, by volume' },
   { id: 'available-chlorine-weight', word: 'available chlorine, by weight' },
 ];
-/** How long, by how hardy; both schools as minutes. */
-const hardiness = [
-  { id: 'tough', word: 'tough (ferns, swords, wood)', minutes: 2.5 },
-  { id: 'stems', word: 'stems, carpets, the tender', minutes: 2 },
-  { id: 'unsure', word: 'not sure: one trial stem', minutes: 1.5 },
-  { id: 'moss', word: 'mosses, liverworts', minutes: 0 },
-] as const;
-/** For animals and plants, each with its seconds at most; it ends at roll-over. */
-const baths = [
-  {
-    id: 'salt-fish',
-    word: 'salt dip, fish: 30 g/L',
-    targetGPerL: 30,
-    percent: null,
-    minutes: 5,
-    animal: true,
-    agent: 'D01',
-  },
-  {
-    id: 'salt-bath',
-    word: 'salt bath, fish: 10 g/L',
-    targetGPerL: 10,
-    percent: null,
-    minutes: 20,
-    animal: true,
-    agent: 'D01',
-  },
-  {
-    id: 'salt-shrimp',
-    word: 'salt dip, shrimp: 30 g/L',
-    targetGPerL: 30,
-    percent: null,
-    minutes: 0.75,
-    animal: true,
-    agent: 'D01',
-  },
-  {
-    id: 'alum',
-    word: 'alum, plants: 12 g/L',
-    targetGPerL: 12,
-    percent: null,
-    minutes: 180,
-    animal: false,
-    agent: 'D24',
-  },
-  {
-    id: 'permanganate',
-    word: 'permanganate, plants: 10 mg/L',
-    targetGPerL: 0.01,
-    percent: null,
-    minutes: 15,
-    animal: false,
-    agent: 'D17',
-  },
-  {
-    id: 'peroxide',
-    word: 'peroxide 3 %, plants: one part to four',
-    targetGPerL: 6,
-    percent: 3,
-    minutes: 5,
-    animal: false,
-    agent: 'D16',
-  },
-] as const;
+const [firstBath] = careKnowledge.baths as readonly [BathRecipe, ...BathRecipe[]];
 const three = (value: number): string => String(Number(value.toPrecision(3)));
 
 /** Dips and baths: how much, how long, with the caution before the clock and a stop that is loud on every page. */
 @Component({
   selector: 'nl-dip',
-  imports: [UnitNamePipe, InUnit, FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Field, CareNav],
+  imports: [
+    UnitNamePipe,
+    InUnit,
+    Figure,
+    FormsModule,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    Choice,
+    Option,
+    Field,
+    CareNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
@@ -136,7 +94,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
             }</nl-choice
         ></nl-field>
         <nl-field name="Opened so many days ago"
-          ><input pInputText nlIn name="opened" min="0" [ngModel]="opened()" (ngModelChange)="opened.set($event ?? 0)"
+          ><input pInputText nlIn name="opened" min="0" [ngModel]="opened()" (ngModelChange)="opened.set($event)"
         /></nl-field>
         <nl-field name="Wanted, as available chlorine" unit="mg/L"
           ><input pInputText nlIn name="target" min="0" [ngModel]="target()" (ngModelChange)="target.set($event)"
@@ -144,15 +102,19 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
       </div>
       @if (bleach(); as b) {
         <p>
-          <strong class="num">{{ b.ml }} mL</strong> of it: one part to <span class="num">{{ b.ratio }}</span> of water,
-          <span class="num">{{ b.mgPerL }}</span> mg/L available chlorine (the bottle still holds
-          <span class="num">{{ b.left }}</span> %).
+          <strong><nl-figure title="Bleach for the dip" [text]="b.ml" unit="mL" [working]="b.dipWorking" /></strong> of
+          it: one part to <span class="num">{{ b.ratio }}</span> of water, <span class="num">{{ b.mgPerL }}</span> mg/L
+          available chlorine (the bottle still holds <span class="num">{{ b.left }}</span> %).
         </p>
         <p class="small">
           Then rinse, then a bath of the same size with
-          <span class="num">{{ b.thiosulfateG }}</span> g of thiosulfate (the pentahydrate; twice what is needed, for
-          chloramine, too, for what clings: a tenth of the dip), and a chlorine test that shows nothing before they go
-          in; 5 to 7 days apart.
+          <nl-figure
+            title="Thiosulfate for the bath after it"
+            [text]="b.thiosulfateG"
+            unit="g"
+            [working]="b.bathWorking" />
+          of thiosulfate (the pentahydrate; twice what is needed, for chloramine, too, for what clings: a tenth of the
+          dip), and a chlorine test that shows nothing before they go in; 5 to 7 days apart.
         </p>
       } @else {
         <p class="fault">{{ bleachFault() }}</p>
@@ -161,7 +123,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
         <nl-field name="Plants"
           ><nl-choice name="hardy" [ngModel]="hardy()" (ngModelChange)="hardy.set($event)">
             @for (h of hardinesses; track h.id) {
-              <nl-option [value]="h.id" [word]="h.word" />
+              <nl-option [value]="h.id" [word]="h.name" />
             }</nl-choice
         ></nl-field>
         <nl-field name="The alarm rings for"
@@ -205,7 +167,8 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
         /></nl-field>
         @if (bath(); as b) {
           <p>
-            <strong class="num">{{ b.text }}</strong>, {{ b.minutes }} minutes at most.
+            <strong><nl-figure [title]="b.word" [text]="b.text" [unit]="b.unit" [working]="b.working" /></strong>,
+            {{ b.minutes }} minutes at most. <span class="small quiet">{{ b.grade }}, from memory.</span>
           </p>
         } @else {
           <p class="fault">says how many litres</p>
@@ -215,17 +178,17 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
           type="button"
           class="go"
           [disabled]="!read() || !tankId() || !bath()"
-          (click)="begin(chosenBath().word, chosenBath().minutes)">
+          (click)="begin(bathWord(chosenBath()), chosenBath().minutes)">
           In: the clock runs {{ chosenBath().minutes }} min
         </button>
       </div>
-      @if (chosenBath().animal) {
+      @if (chosenBath().host !== 'plants') {
         <p class="caution">
           Clean water of the tank’s own warmth stands ready beside it. The first that rolls over ends it at once,
           whatever the clock says.
         </p>
       }
-      <p class="caution small">{{ people() }}.</p>
+      <p class="caution small">{{ chosenBath().people }}.</p>
     </section>
     <p role="status" class="quiet">{{ said() }}</p>
   `,
@@ -235,61 +198,76 @@ export class DipScreen {
   protected readonly stock = inject(StockStore);
   private readonly scribe = inject(Scribe);
   protected readonly labels = says;
-  protected readonly hardinesses = hardiness;
-  protected readonly bathList = baths;
+  protected readonly hardinesses = careKnowledge.bleachTimes;
+  protected readonly bathList = careKnowledge.baths.map((b) => ({ id: b.id, word: this.bathWord(b) }));
   protected readonly read = signal(false);
   protected readonly waterL = signal<number | null>(10);
   protected readonly percent = signal<number | null>(null);
   protected readonly says = signal<BleachLabel>('hypochlorite-weight');
-  protected readonly opened = signal(0);
+  protected readonly opened = signal<number | null>(0);
   protected readonly target = signal<number | null>(1700);
-  protected readonly hardy = signal<(typeof hardiness)[number]['id']>('unsure');
+  protected readonly hardy = signal('unsure');
   protected readonly tankId = signal('');
-  protected readonly bathId = signal<(typeof baths)[number]['id']>('salt-fish');
+  protected readonly bathId = signal('salt-fish');
   protected readonly bathL = signal<number | null>(10);
   protected readonly said = signal('');
   constructor() {
     this.stock.load();
   }
-  protected readonly minutes = computed(() => hardiness.find((h) => h.id === this.hardy())?.minutes ?? 0);
+  protected readonly minutes = computed(() => this.hardinesses.find((h) => h.id === this.hardy())?.minutes ?? 0);
   private readonly worked = computed(() => {
-    const [waterL, percent, target] = [this.waterL(), this.percent(), this.target()];
-    if (waterL === null || percent === null || target === null) return null;
-    const left = availableChlorinePercent({ labelPercent: percent, says: this.says(), openedDays: this.opened() });
-    return { left, waterL, dip: bleachDip({ waterL, targetMgPerL: target, availableChlorinePercent: left }) };
+    const [waterL, percent, target, openedDays] = [this.waterL(), this.percent(), this.target(), this.opened()];
+    if (waterL === null || percent === null || target === null || openedDays === null) return null;
+    const note = recorder();
+    const left = availableChlorinePercent({ labelPercent: percent, says: this.says(), openedDays }, note);
+    const dip = bleachDip({ waterL, targetMgPerL: target, availableChlorinePercent: left }, note);
+    return { left, waterL, dip, working: note.explained(null) };
   });
   protected readonly bleachFault = computed(() => {
     const worked = this.worked();
-    if (!worked) return 'says the litres, the per cent of the label and the strength wanted';
+    if (!worked)
+      return 'says the litres, the per cent of the label, the days since it was opened and the strength wanted';
     return worked.dip.ok ? '' : 'cannot be: the bottle does not hold that, or a number is out of range';
   });
   protected readonly bleach = computed(() => {
     const worked = this.worked();
     if (!worked?.dip.ok) return null;
     const { productMl, availableChlorineMgPerL, ratioOneTo } = worked.dip.value;
-    // What clings to rinsed plants is taken for a tenth of the dip; the bath holds twice what that takes.
-    const bath = neutralise({ volumeL: worked.waterL, chlorineMgPerL: availableChlorineMgPerL / 10 });
+    const note = recorder();
+    const bath = bathAfterBleach({ waterL: worked.waterL, availableChlorineMgPerL }, note);
     return {
       ml: three(productMl),
       ratio: three(ratioOneTo),
       mgPerL: three(availableChlorineMgPerL),
       left: three(worked.left),
-      thiosulfateG: bath.ok ? three((2 * bath.value.thiosulfatePentahydrateMg) / 1000) : '',
+      thiosulfateG: bath.ok ? three(bath.value.thiosulfateG) : '',
+      dipWorking: worked.working,
+      bathWorking: note.explained(null),
     };
   });
-  protected readonly chosenBath = computed(() => baths.find((b) => b.id === this.bathId()) ?? baths[0]);
-  protected readonly people = computed(
-    () => careKnowledge.agents.find((a) => a.id === this.chosenBath().agent)?.people ?? '',
+  protected readonly chosenBath = computed(
+    (): BathRecipe => careKnowledge.baths.find((b) => b.id === this.bathId()) ?? firstBath,
   );
   protected readonly bath = computed(() => {
     const volumeL = this.bathL();
-    const { targetGPerL, percent, minutes } = this.chosenBath();
+    const recipe = this.chosenBath();
+    const { targetGPerL, productPercent, minutes, grade } = recipe;
     if (volumeL === null) return null;
-    const made = bathOf({ volumeL, targetGPerL, ...(percent === null ? {} : { productPercent: percent }) });
+    const note = recorder();
+    const made = bathOf({ volumeL, targetGPerL, ...(productPercent === null ? {} : { productPercent }) }, note);
     if (!made.ok) return null;
     const { massG, productMl } = made.value;
-    return { minutes, text: massG === undefined ? `${three(productMl ?? 0)} mL` : `${three(massG)} g` };
+    return {
+      word: this.bathWord(recipe),
+      minutes,
+      grade: grade === 'published' ? 'Published' : 'Common practice',
+      ...(massG === undefined ? { text: three(productMl ?? 0), unit: 'mL' } : { text: three(massG), unit: 'g' }),
+      working: note.explained(null),
+    };
   });
+  protected bathWord({ name, targetGPerL }: BathRecipe): string {
+    return `${name}: ${targetGPerL < 1 ? `${1000 * targetGPerL} mg/L` : `${targetGPerL} g/L`}`;
+  }
   protected async begin(note: string, minutes: number): Promise<void> {
     const entry = this.scribe.entry('timer', this.tankId(), {
       step: 'set',

@@ -36,7 +36,7 @@ const usual: readonly ParameterId[] = [
 ];
 
 /** Tested when something is off: under “More parameters” until then. */
-const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'co2MgPerL', 'o2MgPerL'];
+const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'copperMgPerL', 'co2MgPerL', 'o2MgPerL'];
 
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({

@@ -153,6 +153,14 @@ export function bookOfTank({
           ]
         : [],
     ),
+    foreseen: folio.outlooks.flatMap(({ parameter, level }) => {
+      const latest = folio.lines.find((l) => l.parameter === parameter)?.latest;
+      // What cannot be below nothing is not foreseen there.
+      const lo = parameter === 'tempC' ? level.lo80 : Math.max(0, level.lo80);
+      return latest
+        ? [{ parameter, lo, hi: Math.max(lo, level.hi80), lastEntryId: latest.entryId, lastEpochMs: latest.atEpochMs }]
+        : [];
+    }),
     usual: Object.fromEntries(
       folio.outlooks.flatMap((o) => (o.normal ? [[o.parameter, { lo: o.normal.lo, hi: o.normal.hi }] as const] : [])),
     ),

@@ -29,12 +29,14 @@ import { youngAbout } from '#core/stock';
 import {
   actionNames,
   contradictionWords,
+  foreseenWords,
   hostWords,
   outcomeWords,
   stateWords,
   trapWords,
   urgencyWords,
 } from '#words/trouble';
+import { spanText } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -359,6 +361,12 @@ export class CaseScreen {
       : undefined;
   }
   private evidenceText({ of, says, entryId }: Evidence): string {
+    if (of === 'foreseen') {
+      const level = this.book()?.foreseen?.find((f) => f.parameter === says);
+      return level
+        ? foreseenWords(parameterWords[says as ParameterId], spanText(says as ParameterId, level))
+        : parameterWords[says as ParameterId];
+    }
     if (of !== 'measurement') return saidOf(says);
     const reading = this.folio()?.lines.find((l) => l.latest?.entryId === entryId && l.parameter === says);
     return `${parameterWords[says as ParameterId]} ${reading?.latest?.text ?? ''}`;

@@ -393,7 +393,7 @@ export class WeighingPart {
       const said = missed
         ? `looked for and not there, though it would be ${missedNames[p.grade]}`
         : gradeNames[p.grade];
-      return `${questionOf(p.id).replace(/\?$/, '')}: ${said}${p.halved ? ', counted by half beside a stronger one' : ''}`;
+      return `${questionOf(p.id).replace(/\?$/, '')}: ${said}${p.foreseen ? ', foreseen and not measured: counted by half' : p.halved ? ', counted by half beside a stronger one' : ''}`;
     };
     return {
       causeId: of.causeId,
