@@ -23,7 +23,7 @@ const serverSlices = {
   readings: ['book', 'tanks'],
   doing: ['book'],
   trouble: ['book'],
-  care: ['book', 'tanks'],
+  care: ['book', 'tanks', 'water'],
   hands: ['book'],
   lodgers: ['book', 'tanks'],
   water: ['book', 'tanks', 'readings'],

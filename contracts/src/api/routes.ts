@@ -80,6 +80,14 @@ export const routes = {
     response: v.string(),
     mediaType: 'text/calendar',
   },
+  careCalendar: {
+    method: 'get',
+    path: '/api/care/{entryId}.ics',
+    summary: 'One course or quarantine, as an iCalendar file',
+    params: v.object({ entryId: uuid }),
+    response: v.string(),
+    mediaType: 'text/calendar',
+  },
   folio: {
     method: 'get',
     path: '/api/tanks/{tankId}/folio',

@@ -39,6 +39,9 @@ export const coursePayload = v.variant('step', [
     note,
   }),
   v.strictObject({ step: v.picklist(['given', 'changed', 'missed']), courseId: uuid, day: courseDay }),
+  v.strictObject({ step: v.picklist(['paused', 'resumed']), courseId: uuid, note }),
+  /** Water changed on top of the label's: its share of the dose was given again. */
+  v.strictObject({ step: v.literal('redosed'), courseId: uuid, changeEntryId: uuid }),
   v.strictObject({
     step: v.picklist(['ended', 'looked']),
     courseId: uuid,

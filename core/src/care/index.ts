@@ -46,6 +46,7 @@ export { contactKinds, traceContacts, type Contact, type ContactKind, type Trace
 export {
   careVerdicts,
   courseThreads,
+  dateOfCourse,
   dueOf,
   quarantineReasons,
   quarantineThreads,
@@ -60,3 +61,20 @@ export {
   type QuarantineStep,
   type QuarantineThread,
 } from './threads';
+export {
+  changesUntilGone,
+  exitCriteria,
+  filterWatch,
+  presentFraction,
+  quarantineHappenings,
+  redosesDue,
+  shareLeft,
+  stillIn,
+  type ClockEntry,
+  type ExitCriterion,
+  type ExitCriterionId,
+  type RedoseDue,
+  type StillIn,
+  type WaterChanged,
+  type Watched,
+} from './beside';

@@ -61,6 +61,40 @@ describe('a course as it stands', () => {
     expect(due(of)).toEqual(['dose 4 due']);
     expect(of.missedCount).toBe(1);
   });
+  const rest = (on: string, name: 'paused' | 'resumed'): CourseStep => ({
+    ...head(on, name + on),
+    step: name,
+    courseId: 'c',
+    note: '',
+  });
+  const days = (of: CourseThread): string[] =>
+    of.calendar.filter((d) => d.do !== 'look').map((d) => `${d.do} ${d.day}`);
+  it('while it rests nothing is due; what was to come moves by the length of the rest, what was given stays', () => {
+    const given = step('2026-03-01', { step: 'given', day: 1 });
+    const resting = thread([given, rest('2026-03-02', 'paused')], '2026-03-05');
+    expect([resting.pausedOn, due(resting), readyToEnd(resting)]).toEqual(['2026-03-02', [], false]);
+    expect(resting.calendar.some((d) => d.state === 'late' || d.state === 'due')).toBeFalse();
+    const on = thread([given, rest('2026-03-02', 'paused'), rest('2026-03-05', 'resumed')], '2026-03-06');
+    expect([on.pausedOn, days(on), due(on)]).toEqual([null, ['dose 1', 'dose 6', 'change 8'], ['dose 6 due']]);
+  });
+  it('a rest and a missed dose move it in the order they were written', () => {
+    const of = thread(
+      [
+        step('2026-03-01', { step: 'given', day: 1 }),
+        rest('2026-03-02', 'paused'),
+        rest('2026-03-04', 'resumed'),
+        step('2026-03-05', { step: 'missed', day: 5 }),
+      ],
+      '2026-03-06',
+    );
+    expect(days(of)).toEqual(['dose 1', 'dose 6', 'change 8']);
+  });
+  it('knows what was given when, which own changes were dosed again, and the case it treats', () => {
+    const again: CourseStep = { ...head('2026-03-02', 'r'), step: 'redosed', courseId: 'c', changeEntryId: 'w' };
+    const of = thread([step('2026-03-01', { step: 'given', day: 1 }), again], '2026-03-02');
+    expect(of.given).toEqual([{ day: 1, atEpochMs: at('2026-03-01') }]);
+    expect([of.redosedIds, of.caseId]).toEqual([['w'], null]);
+  });
   it('is ready to end when all is given and changed; ended it asks only for its looks', () => {
     const all = [
       step('2026-03-01', { step: 'given', day: 1 }),

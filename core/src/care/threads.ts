@@ -21,12 +21,15 @@ export interface CoursePlan {
   netVolumeL: number;
   /** Of the calendar: day 1. */
   startOn: string;
+  caseId?: string | undefined;
 }
 export type CourseStep = Head &
   (
     | ({ step: 'started' } & CoursePlan)
     | { step: 'given' | 'changed' | 'missed'; courseId: string; day: number }
     | { step: 'ended' | 'looked'; courseId: string; verdict: CareVerdict; note: string }
+    | { step: 'paused' | 'resumed'; courseId: string; note: string }
+    | { step: 'redosed'; courseId: string; changeEntryId: string }
   );
 type LaterStep = Exclude<CourseStep, { step: 'started' }>;
 export interface CareLook {
@@ -47,22 +50,62 @@ export interface CourseThread {
   ended: CareLook | null;
   looks: readonly CareLook[];
   missedCount: number;
+  /** Doses that were given, with their moments. */
+  given: readonly { day: number; atEpochMs: number }[];
+  /** Own changes whose share of the dose was given again. */
+  redosedIds: readonly string[];
+  /** Since when it rests; null while it runs. */
+  pausedOn: string | null;
+  /** Where it came from: the case of trouble it treats. */
+  caseId: string | null;
 }
 
 /** Days counted from 1 on the first of them. */
 const dayNumber = (startOn: string, on: string): number =>
   Temporal.PlainDate.from(startOn).until(Temporal.PlainDate.from(on), { largestUnit: 'days' }).days + 1;
+/** The date of a day of a course. @example dateOfCourse('2026-03-01', 3) // 2026-03-03 */
+export const dateOfCourse = (startOn: string, day: number): string =>
+  Temporal.PlainDate.from(startOn)
+    .add({ days: day - 1 })
+    .toString();
 const dateIn = (atEpochMs: number, zone: string): string =>
   Temporal.Instant.fromEpochMilliseconds(Math.trunc(atEpochMs)).toZonedDateTimeISO(zone).toPlainDate().toString();
 
-/** A dose that was missed moves itself and all after it by a day: given later, never twice at once. */
-function moved(calendar: readonly CourseDay[], missedDays: readonly number[]): CourseDay[] {
-  return [...missedDays]
-    .sort((a, b) => a - b)
-    .reduce<CourseDay[]>(
-      (days, missed) => days.map((d) => (d.day >= missed ? { ...d, day: d.day + 1 } : d)),
-      [...calendar],
-    );
+/** So many days later from a day on. */
+interface Shift {
+  fromDay: number;
+  days: number;
+}
+const moved = (calendar: readonly CourseDay[], shifts: readonly Shift[]): CourseDay[] =>
+  shifts.reduce<CourseDay[]>(
+    (all, { fromDay, days }) => all.map((d) => (d.day >= fromDay ? { ...d, day: d.day + days } : d)),
+    [...calendar],
+  );
+/**
+ * What moved the calendar, in the order it was written: a dose that was missed moves itself and all after it by a day, given
+ * later and never twice at once; a pause moves what was to come by its length.
+ */
+function shiftsOf(
+  own: readonly LaterStep[],
+  { dayOf, now }: { dayOf: (atEpochMs: number) => number; now: number },
+): { shifts: Shift[]; pausedEpochMs: number | null } {
+  const shifts: Shift[] = [];
+  let paused: LaterStep | null = null;
+  for (const step of own) {
+    if (step.step === 'missed') shifts.push({ fromDay: step.day, days: 1 });
+    if (step.step === 'paused') paused ??= step;
+    if ((step.step === 'resumed' || step.step === 'ended') && paused) {
+      const fromDay = dayOf(paused.atEpochMs);
+      shifts.push({ fromDay, days: Math.max(0, dayOf(step.atEpochMs) - fromDay) });
+      paused = null;
+    }
+  }
+  if (paused) {
+    const fromDay = dayOf(paused.atEpochMs);
+    // Nothing comes due while it rests: what is next stays a day ahead.
+    shifts.push({ fromDay, days: Math.max(0, now - fromDay) + 1 });
+  }
+  return { shifts, pausedEpochMs: paused?.atEpochMs ?? null };
 }
 
 /**
@@ -102,39 +145,47 @@ function threadOf(
   const [ended = null] = looksOf('ended');
   const looks = looksOf('looked');
   const now = dayNumber(start.startOn, today);
+  const dayAt = (atEpochMs: number): number => dayNumber(start.startOn, dateIn(atEpochMs, zone));
+  const { shifts, pausedEpochMs } = shiftsOf(own, { dayOf: dayAt, now });
   const stateOf = (d: CourseDay): CourseDayState => {
     const done =
       d.do === 'look'
-        ? looks.some((l) => dayNumber(start.startOn, dateIn(l.atEpochMs, zone)) >= d.day)
+        ? looks.some((l) => dayAt(l.atEpochMs) >= d.day)
         : days(d.do === 'dose' ? 'given' : 'changed').includes(d.day);
     if (done) return 'done';
     // What is over asks for nothing but its looks.
     if (ended && d.do !== 'look') return 'dropped';
     return d.day < now ? 'late' : d.day === now ? 'due' : 'later';
   };
-  const missed = days('missed');
   return [
     {
       courseId: start.entryId,
       tankId: start.tankId,
       plan: start,
       packsPerDose: planned.value.packsPerDose,
-      calendar: moved(planned.value.calendar, missed).map((d) => ({ ...d, state: stateOf(d) })),
+      calendar: moved(planned.value.calendar, shifts).map((d) => ({ ...d, state: stateOf(d) })),
       courseDay: now,
       ended,
       looks,
-      missedCount: missed.length,
+      missedCount: days('missed').length,
+      given: own.flatMap((s) => (s.step === 'given' ? [{ day: s.day, atEpochMs: s.atEpochMs }] : [])),
+      redosedIds: own.flatMap((s) => (s.step === 'redosed' ? [s.changeEntryId] : [])),
+      pausedOn: pausedEpochMs === null ? null : dateIn(pausedEpochMs, zone),
+      caseId: start.caseId ?? null,
     },
   ];
 }
 /** What a course asks for today: what is late before what is due; a look only after its end. */
 export const dueOf = (of: CourseThread): CourseThread['calendar'] =>
   of.calendar.filter(
-    (d) => (d.state === 'late' || d.state === 'due') && (of.ended === null ? d.do !== 'look' : d.do === 'look'),
+    (d) =>
+      of.pausedOn === null &&
+      (d.state === 'late' || d.state === 'due') &&
+      (of.ended === null ? d.do !== 'look' : d.do === 'look'),
   );
 /** Nothing is left to give or change, and it was not closed. */
 export const readyToEnd = (of: CourseThread): boolean =>
-  of.ended === null && of.calendar.every((d) => d.do === 'look' || d.state === 'done');
+  of.ended === null && of.pausedOn === null && of.calendar.every((d) => d.do === 'look' || d.state === 'done');
 
 export type QuarantineStep = Head &
   (
@@ -157,6 +208,7 @@ export interface QuarantineThread {
   /** Null for a refuge: it has no clock of disease. */
   clock: QuarantineClock | null;
   lookedToday: boolean;
+  looks: readonly { atEpochMs: number; appetiteCount: number }[];
   left: { atEpochMs: number; reason: string } | null;
 }
 
@@ -206,6 +258,9 @@ export function quarantineThreads(
           openedOn: open.on,
           clock: open.reason === 'refuge' || !clock.ok ? null : clock.value,
           lookedToday: own.some((s) => s.step === 'looked' && dateIn(s.atEpochMs, zone) === today),
+          looks: own.flatMap((s) =>
+            s.step === 'looked' ? [{ atEpochMs: s.atEpochMs, appetiteCount: s.appetiteCount }] : [],
+          ),
           left,
         },
       ];

@@ -31,6 +31,9 @@ export type ContributionReason =
   | { id: 'case'; facts: { due: boolean; state: 'better' | 'same' | 'worse' | null; signsCount: number } }
   | { id: 'course-due'; facts: { productName: string; what: 'dose' | 'change' | 'look' | 'end'; lateDays: number } }
   | { id: 'course'; facts: { productName: string; courseDay: number } }
+  | { id: 'redose'; facts: { productName: string; packs: number; changeFraction: number } }
+  | { id: 'filter-watch'; facts: { productName: string; parameters: readonly ParameterId[]; ended: boolean } }
+  | { id: 'course-paused'; facts: { productName: string; pausedDays: number } }
   | { id: 'quarantine'; facts: { leftDays: number | null; free: boolean; lookedToday: boolean } }
   | { id: 'outage'; facts: { cause: OutageCause } }
   | { id: 'moved'; facts: { goodDays: number; testedToday: boolean } }

@@ -18,6 +18,8 @@ import { badRequest, notFound, parsed, problemHandler } from '../problems';
 import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
+import { careCalendar } from '../care';
+import { readTanks } from '../lodgers';
 import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
 import type { HousesDoor } from './houses';
@@ -163,6 +165,11 @@ function apiRouter(
   router.get('/tonight.ics', async (_request, response) => {
     const sheet = await tonightSheet({ ...deps, prospects, contributors });
     response.type('text/calendar').send(calendarText(sheet));
+  });
+  router.get('/care/:entryId.ics', async (request, response) => {
+    const { entryId } = parsed(routes.careCalendar.params, request.params);
+    const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });
+    response.type('text/calendar').send(await careCalendar(deps, { entryId, tanks }));
   });
   router.get(
     '/readings/bench',

@@ -1,20 +1,20 @@
 import {
-  courseThreads,
   dueOf,
-  quarantineThreads,
+  filterWatch,
   readyToEnd,
+  redosesDue,
   type CourseThread,
-  type QuarantineHappening,
   type QuarantineThread,
+  type WaterChanged,
 } from '#core/care';
-import { middle } from '#core/readings';
 import { nightOn, type Contribution } from '#core/tonight';
-import { ofKind, readDiary, type BookDeps, type DiaryRow } from '../book';
+import type { Db } from '../db';
 import { latestWater, type Tank } from '../tanks';
+import { readChanges } from '../water';
+import { readCare } from './care-read';
 
-/** Where nobody has measured: what the schools' lengths were made for. */
-const assumedC = 25;
-
+/** More than a course ever sees in one tank. */
+const changesOfCourse = 400;
 /** Courses and quarantines: what is due tonight, what is late, and how long it still takes. */
 export async function careContributions({
   deps,
@@ -22,75 +22,66 @@ export async function careContributions({
   nowEpochMs,
   zone,
 }: {
-  deps: Pick<BookDeps, 'db'>;
+  deps: { db: Db };
   tanks: readonly Tank[];
   nowEpochMs: number;
   zone: string;
 }): Promise<Map<string, Contribution[]>> {
-  const rows = await readDiary(deps, { kinds: ['course', 'quarantine'] });
-  if (rows.length === 0) return new Map();
+  const { courses, quarantines } = await readCare({ deps, tanks, nowEpochMs, zone });
+  if (courses.length === 0 && quarantines.length === 0) return new Map();
   const today = nightOn({ atEpochMs: nowEpochMs, zone });
-  const courses = courseThreads(
-    ofKind(rows, 'course').map((r) => ({
-      entryId: r.entryId,
-      tankId: r.subjectId,
-      atEpochMs: r.atEpochMs,
-      ...r.payload,
-    })),
-    { today, zone },
-  );
-  const steps = ofKind(rows, 'quarantine').map((r) => ({
-    entryId: r.entryId,
-    tankId: r.subjectId,
-    atEpochMs: r.atEpochMs,
-    ...r.payload,
-  }));
-  const penIds = [...new Set(steps.map((s) => s.tankId))];
-  const happened: DiaryRow<'stock' | 'arrival' | 'fact'>[] =
-    penIds.length === 0 ? [] : await readDiary(deps, { kinds: ['stock', 'arrival', 'fact'], subjectIds: penIds });
-  const tempC = (tankId: string): number => {
-    const tank = tanks.find((t) => t.tankId === tankId);
-    const read = tank && latestWater(tank).tempC;
-    return read ? middle(read) : assumedC;
-  };
-  const quarantines = quarantineThreads(steps, { happened: happenings(happened, courses, zone), tempC, today, zone });
   const byTank = new Map<string, Contribution[]>();
   const add = (tankId: string, said: readonly Contribution[]): void =>
     void byTank.set(tankId, [...(byTank.get(tankId) ?? []), ...said]);
-  for (const course of courses) add(course.tankId, courseSaid(course));
+  const running = courses.filter((c) => c.ended === null);
+  const changes: WaterChanged[] =
+    running.length === 0
+      ? []
+      : (
+          await readChanges(deps.db, {
+            tankIds: [...new Set(running.map((c) => c.tankId))],
+            limit: changesOfCourse,
+            sinceEpochMs: Math.min(...running.map((c) => Date.parse(c.plan.startOn))),
+          })
+        ).map(({ entryId, subjectId, atEpochMs, changeFraction }) => ({
+          entryId,
+          tankId: subjectId,
+          atEpochMs,
+          changeFraction,
+        }));
+  const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
+  for (const course of courses) {
+    const tank = tanks.find((t) => t.tankId === course.tankId);
+    const read = tank ? latestWater(tank) : {};
+    const readOn = new Map(
+      (['tanMgPerL', 'no2MgPerL'] as const).flatMap((p) => {
+        const latest = read[p];
+        return latest ? [[p, on(latest.atEpochMs)] as const] : [];
+      }),
+    );
+    add(course.tankId, [...courseSaid(course, today), ...besideSaid(course, { changes, readOn, today, on })]);
+  }
   for (const quarantine of quarantines) add(quarantine.tankId, quarantineSaid(quarantine, today));
   return byTank;
 }
 
-/** What of the book sets a clock: arrivals, deaths, wet contacts, treatments that ended. */
-function happenings(
-  rows: readonly DiaryRow<'stock' | 'arrival' | 'fact'>[],
-  courses: readonly CourseThread[],
-  zone: string,
-): QuarantineHappening[] {
-  const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
-  return [
-    ...rows.flatMap((row): QuarantineHappening[] => {
-      const of = (kind: QuarantineHappening['event']['kind']): QuarantineHappening[] => [
-        { tankId: row.subjectId, event: { on: on(row.atEpochMs), kind } },
-      ];
-      if (row.kind === 'arrival') return of('arrival');
-      if (row.kind === 'fact')
-        return row.payload.about === 'shared' && row.payload.disinfected !== true ? of('wet-contact') : [];
-      if (row.payload.event === 'died') return of('death');
-      return row.payload.event === 'arrived' || row.payload.event === 'moved-in' ? of('arrival') : [];
-    }),
-    ...courses.flatMap((c): QuarantineHappening[] =>
-      c.ended ? [{ tankId: c.tankId, event: { on: on(c.ended.atEpochMs), kind: 'treatment-ended' } }] : [],
-    ),
-  ];
-}
-
 const base = { loud: false, rank: 1, dueEpochMs: null } as const;
-function courseSaid(of: CourseThread): Contribution[] {
+function courseSaid(of: CourseThread, today: string): Contribution[] {
   const begins = { path: '/care', query: { course: of.courseId } };
   const { productName } = of.plan;
   const head = { ...base, sinceEpochMs: null, begins };
+  if (of.pausedOn !== null && of.ended === null)
+    return [
+      {
+        ...head,
+        id: `course:${of.courseId}`,
+        severity: 'watch',
+        reason: {
+          id: 'course-paused',
+          facts: { productName, pausedDays: daysBetween(of.pausedOn, today) },
+        },
+      },
+    ];
   const [first] = dueOf(of);
   if (first)
     return [
@@ -121,11 +112,54 @@ function courseSaid(of: CourseThread): Contribution[] {
         },
       ];
 }
+/** What runs beside a course: the share of the dose that an own change took along, and the tests for the filter. */
+function besideSaid(
+  of: CourseThread,
+  {
+    changes,
+    readOn,
+    today,
+    on,
+  }: {
+    changes: readonly WaterChanged[];
+    readOn: ReadonlyMap<string, string>;
+    today: string;
+    on: (atEpochMs: number) => string;
+  },
+): Contribution[] {
+  const begins = { path: '/care', query: { course: of.courseId } };
+  const { productName } = of.plan;
+  const dayOf = (atEpochMs: number): number => daysBetween(of.plan.startOn, on(atEpochMs)) + 1;
+  const parameters = filterWatch(of, { readOn, today, dayOf: on });
+  return [
+    ...redosesDue(of, { changes, dayOf }).map((r): Contribution => ({
+      ...base,
+      id: `redose:${of.courseId}:${r.changeEntryId}`,
+      severity: 'act',
+      reason: { id: 'redose', facts: { productName, packs: r.packs, changeFraction: r.changeFraction } },
+      sinceEpochMs: r.atEpochMs,
+      begins,
+    })),
+    ...(parameters.length === 0
+      ? []
+      : [
+          {
+            ...base,
+            id: `filter-watch:${of.courseId}`,
+            severity: 'watch' as const,
+            reason: { id: 'filter-watch' as const, facts: { productName, parameters, ended: of.ended !== null } },
+            sinceEpochMs: null,
+            begins: { path: '/readings', query: { tank: of.tankId } },
+          },
+        ]),
+  ];
+}
+const daysBetween = (fromOn: string, toOn: string): number =>
+  Math.round((Date.parse(toOn) - Date.parse(fromOn)) / 86_400_000);
 function quarantineSaid(of: QuarantineThread, today: string): Contribution[] {
   if (of.left) return [];
   const exitOn = of.clock?.exitOn ?? null;
-  const leftDays =
-    exitOn === null ? null : Math.max(0, Math.round((Date.parse(exitOn) - Date.parse(today)) / 86_400_000));
+  const leftDays = exitOn === null ? null : Math.max(0, daysBetween(today, exitOn));
   return [
     {
       ...base,

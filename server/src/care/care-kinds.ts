@@ -32,6 +32,23 @@ export const courseKind: KindModule<'course'> = {
     if (start?.step !== 'started') return [{ field: 'courseId', message: 'is not in the book' }];
     if (payload.step !== 'looked' && over(payload.courseId))
       return [{ field: 'courseId', message: 'is ended already' }];
+    const rests = rows
+      .filter(
+        ({ payload: p, atEpochMs }) =>
+          (p.step === 'paused' || p.step === 'resumed') &&
+          p.courseId === payload.courseId &&
+          atEpochMs <= Date.parse(happenedAt),
+      )
+      .at(-1);
+    if (payload.step === 'paused' && rests?.payload.step === 'paused')
+      return [{ field: 'courseId', message: 'rests already' }];
+    if (payload.step === 'resumed' && rests?.payload.step !== 'paused')
+      return [{ field: 'courseId', message: 'does not rest' }];
+    if (
+      payload.step === 'redosed' &&
+      rows.some(({ payload: p }) => p.step === 'redosed' && p.changeEntryId === payload.changeEntryId)
+    )
+      return [{ field: 'changeEntryId', message: 'is in the book already: never a double' }];
     const twice =
       'day' in payload &&
       rows.some(

@@ -1,3 +1,4 @@
+import ICAL from 'ical.js';
 import type { PayloadOf, SentEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
 import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
@@ -99,6 +100,86 @@ describe('a course on the round', () => {
     const late = await newTank();
     await taken(started(late, {}, 1));
     expect((await said(late))[0]?.text).toContain('1 day late');
+  });
+});
+
+describe('what runs beside a course', () => {
+  const besides = async (tankId: string) => {
+    const { tanks } = (await house.get<Tonight>('/api/tonight')).body;
+    return (tanks.find((t) => t.tankId === tankId)?.contributions ?? [])
+      .filter((c) => /^(redose|filter-watch|course):/.test(c.id))
+      .map((c) => `${c.reason.id} ${c.severity}`);
+  };
+  const changed = async (tank: string, days: number) => {
+    const source = id();
+    await house.write(entry('source', source, sourcePayload));
+    return entry(
+      'change',
+      tank,
+      { entered: { by: 'fraction', changeFraction: 0.25 }, sourceId: source, water: {}, how: 'poured' },
+      at(days, -5),
+    );
+  };
+  const sourcePayload: PayloadOf<'source'> = {
+    name: `Tap ${Math.random().toString(36).slice(2)}`,
+    state: 'tap-aged',
+    chlorine: 'none',
+    startedOn: '2026-01-02',
+  };
+  it('an own change asks for its share of the dose until it is given, once; the filter is watched from the first dose on', async () => {
+    const tank = await newTank();
+    const begun = started(tank, {}, 1);
+    await taken(begun, course(tank, { step: 'given', courseId: begun.id, day: 1 }, 1));
+    expect(await besides(tank)).toEqual(['filter-watch watch', 'course note']);
+    const change = await changed(tank, 1);
+    await taken(change);
+    expect(await besides(tank)).toContain('redose act');
+    const again = () => course(tank, { step: 'redosed', courseId: begun.id, changeEntryId: change.id });
+    await taken(again());
+    expect(await besides(tank)).not.toContain('redose act');
+    expect(await refused(again())).toEqual(['changeEntryId: is in the book already: never a double']);
+  });
+  it('rests and goes on, each once', async () => {
+    const tank = await newTank();
+    const begun = started(tank, {}, 2);
+    await taken(begun);
+    const rest = (step: 'paused' | 'resumed', days: number) => course(tank, { step, courseId: begun.id }, days);
+    expect(await refused(rest('resumed', 2))).toEqual(['courseId: does not rest']);
+    await taken(rest('paused', 2));
+    expect(await besides(tank)).toEqual(['course-paused watch']);
+    expect(await refused(rest('paused', 1))).toEqual(['courseId: rests already']);
+    await taken(rest('resumed', 1));
+    expect(await besides(tank)).toEqual(['course-due act']);
+  });
+});
+
+describe('care as a calendar file', () => {
+  /** Read by a parser of others (RFC 5545). */
+  const eventsOf = async (entryId: string) => {
+    const text = await (await fetch(`${house.url}/api/care/${entryId}.ics`)).text();
+    return new ICAL.Component(ICAL.parse(text) as unknown[])
+      .getAllSubcomponents('vevent')
+      .map((c) => new ICAL.Event(c));
+  };
+  it('a course on its dates, a quarantine with its end; what is neither is not found', async () => {
+    const tank = await newTank();
+    const begun = started(tank);
+    const opened = quarantine(tank, { step: 'opened', school: 'short', reason: 'new', on: dayText(0) });
+    await taken(begun, opened);
+    const events = await eventsOf(begun.id);
+    expect(events.map((e) => e.summary.split(': ')[1])).toEqual([
+      'dose, a dewormer',
+      'dose, a dewormer',
+      'change first, a dewormer',
+      'look again, a dewormer',
+      'look again, a dewormer',
+      'look again, a dewormer',
+    ]);
+    expect(events[1]?.startDate.toString()).toBe(dayText(-2));
+    expect(new Set(events.map((e) => e.uid)).size).toBe(6);
+    const [end] = await eventsOf(opened.id);
+    expect(end?.startDate.toString()).toBe(dayText(-14));
+    expect((await house.get(`/api/care/${id()}.ics`)).status).toBe(404);
   });
 });
 

@@ -1,2 +1,3 @@
 export { courseKind, quarantineKind } from './care-kinds';
 export { careContributions } from './care-contributions';
+export { careCalendar } from './care-calendar';

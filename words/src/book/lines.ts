@@ -226,6 +226,12 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
         return `change of day ${payload.day} done`;
       case 'missed':
         return `dose of day ${payload.day} missed: all after it moves by a day`;
+      case 'paused':
+        return `course paused${noteText(payload.note)}`;
+      case 'resumed':
+        return `course goes on${noteText(payload.note)}`;
+      case 'redosed':
+        return 'replaced water dosed again';
       case 'ended':
         return `course ended: ${payload.verdict}${noteText(payload.note)}`;
       case 'looked':

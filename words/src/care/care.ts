@@ -4,12 +4,14 @@ import type {
   CareVerdict,
   ContactKind,
   CourseDay,
+  ExitCriterionId,
   DoseReason,
   ExposedGroup,
   QuarantineBlock,
   QuarantineReason,
   QuarantineSchool,
 } from '#core/care';
+import { amount } from '#words/units';
 
 export const schoolWords: Record<QuarantineSchool, string> = {
   observe: 'observe only, 28 days',
@@ -40,6 +42,17 @@ export const dayDoWords: Record<CourseDay['do'], string> = {
   dose: 'dose',
   change: 'change first',
   look: 'look again',
+};
+/** One day of a course in words. */
+export const courseDayText = ({ do: what, packs, changeL }: CourseDay): string =>
+  `${dayDoWords[what]}${packs === undefined ? '' : `, ${Number(packs.toPrecision(3))} ${packs === 1 ? 'pack' : 'packs'}`}${changeL === undefined ? '' : `, ${amount('volume', changeL, 1)}`}`;
+export const criterionWords: Record<ExitCriterionId, string> = {
+  time: 'its days are over',
+  'no-sign': 'no sign for two weeks',
+  'no-death': 'no death for two weeks',
+  'no-medicine': 'no medicine for two weeks',
+  eats: 'eats well, looked at within three days',
+  water: 'ammonia and nitrite at nothing, read within three days',
 };
 export const exposedWords: Record<ExposedGroup | 'cool-water', string> = {
   shrimp: 'shrimp and crayfish',

@@ -1,6 +1,8 @@
 export {
   agentSortWords,
   blockWords,
+  courseDayText,
+  criterionWords,
   dayDoWords,
   doseReasonWords,
   doseText,

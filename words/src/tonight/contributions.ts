@@ -1,5 +1,5 @@
 import { foods } from '#almanac/kinds';
-import { parameters } from '#almanac/parameters';
+import { parameters, parameterWords } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
 import { goodDaysNeeded } from '#core/hands';
 import { timerWords, workWords } from '#words/doing';
@@ -95,6 +95,24 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
     ),
   course: ({ productName, courseDay }) =>
     plain(`${productName}: day ${courseDay} of a course; nothing is due`, [], `course, day ${courseDay}`),
+  redose: ({ productName, packs, changeFraction }) =>
+    plain(
+      `${productName}: ${Math.round(100 * changeFraction)} % was changed since the last dose; ${Number(packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
+      [],
+      'dose the replaced water',
+    ),
+  'filter-watch': ({ productName, parameters, ended }) =>
+    plain(
+      `${productName}: test ${parameters.map((p) => parameterWords[p]).join(' and ')} today${ended ? ', a week beyond the end' : ''}; the filter may be hit`,
+      [],
+      'test for the filter',
+    ),
+  'course-paused': ({ productName, pausedDays }) =>
+    plain(
+      `${productName}: the course rests${pausedDays > 0 ? ` for ${pausedDays} ${pausedDays === 1 ? 'day' : 'days'}` : ''}; a rest gives parasites time`,
+      [],
+      'course rests',
+    ),
   quarantine: ({ leftDays, free, lookedToday }) =>
     plain(
       `In quarantine${leftDays === null ? ' while a sign is there' : leftDays > 0 ? `, ${leftDays} ${leftDays === 1 ? 'day' : 'days'} to go` : ''}${free ? ': nothing stands in the way of leaving it' : ''}${lookedToday ? '' : '; look at it last of all, with its own net'}`,

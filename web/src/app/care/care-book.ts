@@ -1,17 +1,20 @@
 import { nightOn } from '#core/tonight';
 import {
   courseThreads,
+  quarantineHappenings,
   quarantineThreads,
+  type ClockEntry,
   type Contact,
   type ContactKind,
   type CourseStep,
   type CourseThread,
-  type QuarantineHappening,
   type QuarantineStep,
   type QuarantineThread,
 } from '#core/care';
 import type { ReadPayloadOf } from '#contracts/book';
+import { middle } from '#core/readings';
 import type { DiaryEntry } from '../base/scribe';
+import type { StockStore } from '../stock';
 
 type CareKind = 'course' | 'quarantine' | 'stock' | 'arrival' | 'fact' | 'cycling';
 type Of<K extends CareKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
@@ -33,31 +36,25 @@ export function careOfHouse(
     of(diary, 'course').map((e): CourseStep => ({ ...head(e), ...e.payload })),
     { today, zone },
   );
-  const happened: QuarantineHappening[] = [
-    ...of(diary, 'arrival').map((e) => happening(e, 'arrival', on)),
-    ...of(diary, 'stock').flatMap((e): QuarantineHappening[] => {
-      if (e.payload.event === 'died') return [happening(e, 'death', on)];
-      return e.payload.event === 'arrived' || e.payload.event === 'moved-in' ? [happening(e, 'arrival', on)] : [];
-    }),
-    ...of(diary, 'fact').flatMap((e): QuarantineHappening[] =>
-      e.payload.about === 'shared' && e.payload.disinfected !== true ? [happening(e, 'wet-contact', on)] : [],
+  const clocks = (e: DiaryEntry): { tankId: string; on: string } => ({ tankId: e.subjectId, on: on(e.atEpochMs) });
+  const happened = quarantineHappenings([
+    ...of(diary, 'arrival').map((e): ClockEntry => ({ ...clocks(e), kind: 'arrival' })),
+    ...of(diary, 'stock').map((e): ClockEntry => ({ ...clocks(e), kind: 'stock', event: e.payload.event })),
+    ...of(diary, 'fact').flatMap((e): ClockEntry[] =>
+      e.payload.about === 'shared'
+        ? [{ ...clocks(e), kind: 'shared', disinfected: e.payload.disinfected === true }]
+        : [],
     ),
-    ...courses.flatMap((c): QuarantineHappening[] =>
-      c.ended ? [{ tankId: c.tankId, event: { on: on(c.ended.atEpochMs), kind: 'treatment-ended' } }] : [],
+    ...courses.flatMap((c): ClockEntry[] =>
+      c.ended ? [{ tankId: c.tankId, on: on(c.ended.atEpochMs), kind: 'course-ended' }] : [],
     ),
-  ];
+  ]);
   const quarantines = quarantineThreads(
     of(diary, 'quarantine').map((e): QuarantineStep => ({ ...head(e), ...e.payload })),
     { happened, tempC, today, zone },
   );
   return { courses, quarantines };
 }
-const happening = (
-  e: DiaryEntry,
-  kind: QuarantineHappening['event']['kind'],
-  on: (atEpochMs: number) => string,
-): QuarantineHappening => ({ tankId: e.subjectId, event: { on: on(e.atEpochMs), kind } });
-
 const dayMs = 86_400_000;
 /** Days since 1970, so that a trace can reckon with them. */
 export const dayOf = (atEpochMs: number): number => Math.floor(atEpochMs / dayMs);
@@ -132,3 +129,12 @@ export function changesFrom(text: string): { day: number; fraction: number }[] |
     ? changes.filter((c) => c !== null)
     : null;
 }
+
+const assumedC = 25;
+/** How warm each tank's water is by its last reading; what the schools' lengths were made for where nobody measured. */
+export const warmthOf =
+  (stock: StockStore) =>
+  (tankId: string): number => {
+    const read = stock.stockOf(tankId)?.tank.water.tempC;
+    return read ? middle(read) : assumedC;
+  };

@@ -1,26 +1,40 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
+import { parameterWords } from '#almanac/parameters';
 import {
   careVerdicts,
+  changesUntilGone,
   dueOf,
+  exitCriteria,
+  filterWatch,
+  presentFraction,
   quarantineReasons,
   quarantineSchools,
   readyToEnd,
+  redosesDue,
+  shareLeft,
   type CareVerdict,
   type CourseThread,
   type QuarantineReason,
   type QuarantineSchool,
   type QuarantineThread,
 } from '#core/care';
-import { middle } from '#core/readings';
 import { nightOn } from '#core/tonight';
 import type { PayloadOf } from '#contracts/book';
-import { blockWords, dayDoWords, notedWords, quarantineReasonWords, schoolWords, verdictWords } from '#words/care';
+import {
+  blockWords,
+  courseDayText,
+  criterionWords,
+  notedWords,
+  quarantineReasonWords,
+  schoolWords,
+  verdictWords,
+} from '#words/care';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -28,10 +42,13 @@ import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { dayText } from '../ui/words';
-import { careDiaryKinds, careOfHouse } from './care-book';
+import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
+import { CareFolios } from './care-folios';
 import { CareNav } from './care-nav';
 
-const assumedC = 25;
+const dayMs = 86_400_000;
+/** A change of a quarter, where it is said how many it takes. */
+const usualChangeFraction = 0.25;
 /** Back in or on again at the close of a course, each ticked. */
 const closing = [
   'Carbon or resin back in',
@@ -53,6 +70,7 @@ export class CareScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+  private readonly folios = new CareFolios();
   protected readonly verdicts = careVerdicts;
   protected readonly verdictNames = verdictWords;
   protected readonly schools = quarantineSchools;
@@ -74,15 +92,22 @@ export class CareScreen {
   constructor() {
     this.stock.load();
     this.diary.open();
+    effect(() => {
+      const { courses, quarantines } = this.care();
+      const wanted = [
+        ...courses.map((c) => c.tankId),
+        ...quarantines.filter((q) => q.left === null).map((q) => q.tankId),
+      ];
+      untracked(() => {
+        this.folios.want(wanted);
+      });
+    });
   }
   private readonly care = computed(() =>
     careOfHouse(this.diary.entries(), {
       nowEpochMs: this.house.nowEpochMs(),
       zone: this.house.zone(),
-      tempC: (tankId) => {
-        const read = this.stock.stockOf(tankId)?.tank.water.tempC;
-        return read ? middle(read) : assumedC;
-      },
+      tempC: warmthOf(this.stock),
     }),
   );
   protected readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
@@ -117,16 +142,55 @@ export class CareScreen {
       volume: amount('volume', of.plan.netVolumeL, 0),
       due: dueOf(of).map((d) => ({
         ...d,
-        text: `Day ${d.day}: ${dayDoWords[d.do]}${d.packs === undefined ? '' : `, ${Number(d.packs.toPrecision(3))} ${d.packs === 1 ? 'pack' : 'packs'}`}${d.changeL === undefined ? '' : `, ${amount('volume', d.changeL, 1)}`}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
+        text: `Day ${d.day}: ${courseDayText(d)}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
       })),
       ready: readyToEnd(of),
-      days: of.calendar.map((d) => ({
-        ...d,
-        text: `${dayDoWords[d.do]}${d.packs === undefined ? '' : ` ${Number(d.packs.toPrecision(3))}`}${d.changeL === undefined ? '' : ` ${amount('volume', d.changeL, 1)}`}`,
-      })),
+      days: of.calendar.map((d) => ({ ...d, text: courseDayText(d) })),
+      redoses: this.redoses(of),
+      watch: this.watchText(of),
+      left: this.leftText(of),
+      rests: of.pausedOn === null ? '' : `It rests since ${dayText(of.pausedOn)}: what is to come moves with it.`,
       verdict: of.ended ? verdictWords[of.ended.verdict] : '',
       looks: of.looks.map((l) => `${verdictWords[l.verdict]}${l.note ? `: ${l.note}` : ''}`).join('; '),
     };
+  }
+  private readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
+  /** What own changes took along of the last dose. */
+  private redoses(of: CourseThread) {
+    const dayOf = (atEpochMs: number): number =>
+      Math.round((Date.parse(this.on(atEpochMs)) - Date.parse(of.plan.startOn)) / dayMs) + 1;
+    return redosesDue(of, { changes: this.folios.changesOf(of.tankId), dayOf }).map((r) => ({
+      ...r,
+      text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(this.on(r.atEpochMs))}: ${Number(r.packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
+    }));
+  }
+  private watchText(of: CourseThread): string {
+    const folio = this.folios.known().get(of.tankId);
+    if (!folio) return '';
+    const readOn = new Map(
+      folio.lines.flatMap((l) => (l.latest ? [[l.parameter as string, this.on(l.latest.atEpochMs)] as const] : [])),
+    );
+    const missing = filterWatch(of, { readOn, today: this.today(), dayOf: this.on });
+    return missing.length === 0
+      ? ''
+      : `Not tested today: ${missing.map((p) => parameterWords[p]).join(' and ')}. The filter may be hit; a conditioner that binds ammonia at hand.`;
+  }
+  /** How much of a dose is in the water still, and how many usual changes take it out. */
+  private leftText(of: CourseThread): string {
+    if (of.given.length === 0 || !this.folios.known().has(of.tankId)) return '';
+    const changes = this.folios.changesOf(of.tankId);
+    const shareFraction = shareLeft({
+      givenEpochMs: of.given.map((g) => g.atEpochMs),
+      changes,
+      nowEpochMs: this.house.nowEpochMs(),
+    });
+    if (shareFraction <= presentFraction) return '';
+    const count = changesUntilGone(shareFraction, usualChangeFraction);
+    const share =
+      shareFraction >= 1
+        ? `${shareFraction.toFixed(1)} doses are`
+        : `${Math.round(100 * shareFraction)} % of a dose is`;
+    return `By its changes alone about ${share} still in this water: ${String(count)} changes of a quarter until it no longer counts. Until then nothing moves in that it harms, and its water goes into no other tank and no garden.`;
   }
   private penShown(of: QuarantineThread) {
     return {
@@ -142,7 +206,36 @@ export class CareScreen {
         ? `In water this cool the parasites need longer: better ${dayText(of.clock.stretchedExitOn)}.`
         : '',
       blocks: (of.clock?.blockedBy ?? []).map((b) => blockWords[b]),
+      criteria: exitCriteria(of, { water: this.waterOf(of.tankId), nowEpochMs: this.house.nowEpochMs() }).map((c) => ({
+        ...c,
+        word: criterionWords[c.id],
+        state: c.met === null ? 'the book does not say' : c.met ? 'met' : 'not yet',
+      })),
     };
+  }
+  private waterOf(tankId: string): Parameters<typeof exitCriteria>[1]['water'] {
+    const lines = this.folios.known().get(tankId)?.lines ?? [];
+    return Object.fromEntries(
+      lines.flatMap((l) =>
+        l.latest && (l.parameter === 'tanMgPerL' || l.parameter === 'no2MgPerL') ? [[l.parameter, l.latest]] : [],
+      ),
+    );
+  }
+  protected rest(of: CourseThread): Promise<boolean> {
+    return this.write(
+      of.tankId,
+      'course',
+      { step: of.pausedOn === null ? 'paused' : 'resumed', courseId: of.courseId },
+      of.pausedOn === null ? 'The course rests' : 'The course goes on',
+    );
+  }
+  protected again(of: CourseThread, changeEntryId: string): Promise<boolean> {
+    return this.write(
+      of.tankId,
+      'course',
+      { step: 'redosed', courseId: of.courseId, changeEntryId },
+      'The replaced water is dosed',
+    );
   }
   protected tick(text: string): void {
     this.ticked.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));

@@ -1,9 +1,11 @@
+import { TestBed } from '@angular/core/testing';
 import type { DiaryEntry } from '../base/scribe';
 import { openRoom, type Room } from '../room.cases';
 import { AgentsScreen } from './agents-screen';
 import { careOfHouse, changesFrom, contactsOfHouse, daysFrom } from './care-book';
 import { CareScreen } from './care-screen';
 import { CourseScreen } from './course-screen';
+import { CareSheetScreen } from './sheet-screen';
 import { DipScreen } from './dip-screen';
 import { SaltScreen } from './salt-screen';
 import { TraceScreen } from './trace-screen';
@@ -78,12 +80,36 @@ const stock = {
   ownKinds: [],
   tanks: [tank(pen, 'Linen Room', 'quarantine'), tank(lobby, 'Lobby', 'display', { events: arrived('cherry-shrimp') })],
 };
+/** What the tank's folio tells of it: its changes and its newest readings. */
+const folio = (changeHoursAgo: number | null, lines: object[] = []) => ({
+  lines,
+  changes:
+    changeHoursAgo === null
+      ? []
+      : [
+          {
+            entryId: changeId,
+            atEpochMs: nowEpochMs - changeHoursAgo * 3_600_000,
+            changeFraction: 0.25,
+            changeL: 20,
+            sourceName: '',
+            how: 'poured',
+            water: {},
+          },
+        ],
+});
+const changeId = '0191e809-2880-7258-80c9-974745566b60';
 const open = <C>(
   screen: new (...args: never[]) => C,
   entries: DiaryEntry[],
   inputs: Record<string, unknown> = {},
+  ofFolio: object = folio(null),
 ): Promise<Room> =>
-  openRoom(screen as never, { inputs, answers: { stock, diary: { nowAt: '', entries } }, nowEpochMs });
+  openRoom(screen as never, {
+    inputs,
+    answers: { stock, diary: { nowAt: '', entries }, folio: ofFolio },
+    nowEpochMs,
+  });
 
 describe('what a keeper types of a label', () => {
   it('days and changes, or a fault', () => {
@@ -145,6 +171,58 @@ describe('the page of care', () => {
     await room.click('Missed');
     expect(room.written[1]?.payload).toEqual({ step: 'missed', courseId, day: 1 });
   });
+  it('an own change asks for its share of the dose; the filter is watched until both are tested', async () => {
+    const given = entry('course', 1, { step: 'given', courseId, day: 1 });
+    const room = await open(CareScreen, [course(1, '2026-03-13'), given], {}, folio(2));
+    expect(room.text()).toContain('25 % was changed');
+    expect(room.text()).toContain('0.5 of a pack for the replaced water only');
+    expect(room.text()).toContain('Not tested today: TAN and NO₂.');
+    await room.click('Dosed');
+    expect(room.written[0]?.payload).toEqual({ step: 'redosed', courseId, changeEntryId: changeId });
+  });
+  it('rests and goes on; what it treats is one step away', async () => {
+    const room = await open(CareScreen, [course(1, '2026-03-13')]);
+    await room.click('Let it rest');
+    expect(room.written[0]?.payload).toEqual({ step: 'paused', courseId });
+    TestBed.resetTestingModule();
+    const resting = await open(CareScreen, [
+      course(2, '2026-03-12'),
+      entry('course', 1, { step: 'paused', courseId, note: '' }),
+    ]);
+    expect(resting.text()).toContain('It rests since');
+    await resting.click('It goes on');
+    expect(resting.written[0]?.payload).toEqual({ step: 'resumed', courseId });
+  });
+  it('over, it says what is still in the water, and where it did not help leads back to Trouble', async () => {
+    const room = await open(
+      CareScreen,
+      [
+        course(6, '2026-03-08'),
+        entry('course', 5, { step: 'given', courseId, day: 1 }),
+        entry('course', 1, { step: 'ended', courseId, verdict: 'worse', note: '' }),
+      ],
+      {},
+      folio(48),
+    );
+    expect(room.text()).toContain('about 75 % of a dose is still in this water: 10 changes of a quarter');
+    expect(room.text()).toContain('Back to Trouble');
+  });
+  it('a quarantine ticks what must hold from the book', async () => {
+    const opened = { step: 'opened', school: 'short', reason: 'new', on: '2026-02-20', note: '' };
+    const clean = (parameter: string) => ({
+      parameter,
+      latest: { lo: 0, hi: 0.1, atEpochMs: nowEpochMs - dayMs, entryId: 'r' },
+    });
+    const room = await open(
+      CareScreen,
+      [entry('quarantine', 22, opened, pen, courseId)],
+      {},
+      folio(null, [clean('tanMgPerL'), clean('no2MgPerL')]),
+    );
+    expect(room.textOf('.criteria')).toContain('its days are over: met');
+    expect(room.textOf('.criteria')).toContain('read within three days: met');
+    expect(room.textOf('.criteria')).toContain('looked at within three days: the book does not say');
+  });
   it('a course ends only when each thing is back', async () => {
     const room = await open(CareScreen, [course(0, '2026-03-14')]);
     expect(room.disabled('Ended: better')).toBeTrue();
@@ -182,7 +260,38 @@ describe('the page of care', () => {
   });
 });
 
+describe('a sheet of care', () => {
+  it('of a course: its dates, doses and cautions, and the calendar file', async () => {
+    const room = await open(CareSheetScreen, [course(3, '2026-03-11')], { id: courseId });
+    expect(room.text()).toContain('Linen Room: A dewormer');
+    expect(room.text()).toContain('The label, local law and a veterinarian come first');
+    expect(room.textOf('tbody')).toContain('dose, 2 packs');
+    expect(room.query<HTMLAnchorElement>('a[download]').getAttribute('href')).toBe(`/api/care/${courseId}.ics`);
+  });
+  it('of a quarantine: when it ends and what must hold; of nothing: it says so', async () => {
+    const opened = { step: 'opened', school: 'short', reason: 'new', on: '2026-03-10', note: '' };
+    const room = await open(CareSheetScreen, [entry('quarantine', 4, opened, pen, courseId)], { id: courseId });
+    expect(room.text()).toContain('Linen Room: quarantine');
+    expect(room.text()).toContain('eats well');
+    TestBed.resetTestingModule();
+    const none = await open(CareSheetScreen, [], { id: courseId });
+    expect(none.text()).toContain('No such course or quarantine');
+  });
+});
+
 describe('a course is planned', () => {
+  it('beside what an earlier course left in the water', async () => {
+    const ended = [
+      course(6, '2026-03-08'),
+      entry('course', 5, { step: 'given', courseId, day: 1 }),
+      entry('course', 1, { step: 'ended', courseId, verdict: 'same', note: '' }),
+    ];
+    const room = await open(CourseScreen, ended, { tank: pen, agent: 'D08' });
+    expect(room.textOf('.places')).toContain('Still in this water by its changes alone: 1.0 of a dose of A dewormer');
+    TestBed.resetTestingModule();
+    const clean = await open(CourseScreen, ended.slice(0, 1), { tank: pen, agent: 'D08' });
+    expect(clean.textOf('.places')).not.toContain('Still in this water');
+  });
   const planned = async (tankId: string, agentId: string): Promise<Room> => {
     const room = await open(CourseScreen, [], { tank: tankId, agent: agentId });
     await room.fill('Name on the pack', 'A product');
@@ -195,7 +304,7 @@ describe('a course is planned', () => {
     expect(room.textOf('.places section')).toContain('It would harm.');
     expect(room.textOf('.places section')).toContain('it harms or kills shrimp');
     expect(room.textOf('.places section + section')).toContain('With caution');
-    expect(room.textOf('.places section')).toContain('2 packs a dose, 2 in all');
+    expect(room.textOf('.places section')).toContain('packs a dose, 2 in all');
     expect(room.disabled('Begin the course')).toBeTrue();
     await room.fill('Why it is done all the same', 'the shrimp are elsewhere');
     await room.click('Begin the course');

@@ -5,7 +5,7 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
-import { courseOf, ichTiming, mayDose, type CourseLabel, type DoseVerdict } from '#core/care';
+import { courseOf, ichTiming, mayDose, stillIn, type CourseLabel, type DoseVerdict, type StillIn } from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
 import { nightOn } from '#core/tonight';
@@ -18,7 +18,8 @@ import { Choice, Option, Options } from '../ui/choice';
 import { plainRefusal } from '../ui/refusals';
 import { Field } from '../ui/field';
 import { Figure } from '../ui/figure';
-import { careDiaryKinds, careOfHouse, changesFrom, daysFrom } from './care-book';
+import { careDiaryKinds, careOfHouse, changesFrom, daysFrom, warmthOf } from './care-book';
+import { CareFolios } from './care-folios';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
@@ -41,11 +42,13 @@ const pens = new Set(['quarantine', 'hospital']);
 export class CourseScreen {
   readonly tank = input<string>();
   readonly agent = input<string>();
+  readonly case = input<string>();
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
   private readonly diary = new DiaryWatch([...careDiaryKinds]);
+  private readonly folios = new CareFolios();
   protected readonly agents = careKnowledge.agents.filter(
     (a) => !['adsorbent', 'device', 'dip', 'heat'].includes(a.sort),
   );
@@ -85,6 +88,12 @@ export class CourseScreen {
         if (agent !== undefined && this.agents.some((a) => a.id === agent)) this.agentId.set(agent);
       });
     });
+    effect(() => {
+      const treatedIds = [...new Set(this.courses().map((c) => c.tankId))];
+      untracked(() => {
+        this.folios.want(treatedIds);
+      });
+    });
   }
   protected readonly chosen = computed(() => this.agents.find((a) => a.id === this.agentId()) ?? null);
   protected readonly doses = computed(() => this.chosen()?.doses.map(doseText) ?? []);
@@ -105,14 +114,23 @@ export class CourseScreen {
   protected readonly changesFault = computed(() =>
     changesFrom(this.changes()) ? '' : 'a day and a per cent, as 5 25%',
   );
-  private readonly running = computed(() => {
-    const { courses } = careOfHouse(this.diary.entries(), {
-      nowEpochMs: this.house.nowEpochMs(),
-      zone: this.house.zone(),
-      tempC: () => 25,
-    });
-    return courses.filter((c) => c.ended === null);
-  });
+  private readonly courses = computed(
+    () =>
+      careOfHouse(this.diary.entries(), {
+        nowEpochMs: this.house.nowEpochMs(),
+        zone: this.house.zone(),
+        tempC: warmthOf(this.stock),
+      }).courses,
+  );
+  private readonly running = computed(() => this.courses().filter((c) => c.ended === null));
+  /** Agents of courses that are over and have not left the water. */
+  private readonly stillThere = (tankId: string): StillIn[] =>
+    this.folios.known().has(tankId)
+      ? stillIn(
+          this.courses().filter((c) => c.ended !== null),
+          { tankId, changes: this.folios.changesOf(tankId), nowEpochMs: this.house.nowEpochMs() },
+        )
+      : [];
   private verdictFor(of: TankStock): DoseVerdict | null {
     const agentId = this.agentId();
     if (agentId === '') return null;
@@ -123,7 +141,10 @@ export class CourseScreen {
         kinds: [...new Set([...of.lodgers.map((l) => l.kind.id), 'filter'])],
         water: of.tank.water,
         alsoPresent: [
-          ...this.running().flatMap((c) => (c.tankId === of.tank.tankId ? [c.plan.agentId] : [])),
+          ...new Set([
+            ...this.running().flatMap((c) => (c.tankId === of.tank.tankId ? [c.plan.agentId] : [])),
+            ...this.stillThere(of.tank.tankId).map((s) => s.agentId),
+          ]),
           ...(equipment.carbon?.on ? ['carbon'] : []),
           ...(equipment.uv?.on ? ['uv'] : []),
         ],
@@ -172,6 +193,10 @@ export class CourseScreen {
         total: course ? `a dose, ${Number(course.packsTotal.toPrecision(4))} in all` : '',
         working: note.explained(null),
         share: course ? `${Math.round(100 * course.doseShare)} % of the intended dose` : '',
+        still: this.stillThere(of.tank.tankId).map(
+          (s) =>
+            `Still in this water by its changes alone: ${s.shareFraction >= 1 ? s.shareFraction.toFixed(1) : s.shareFraction.toFixed(2)} of a dose of ${s.productName}.`,
+        ),
         stock: course?.stock
           ? `Off by more than a tenth: dissolve ${course.stock.packs} in ${course.stock.waterMl} mL, take ${Math.round(course.stock.takeMl)} mL of it.`
           : '',
@@ -236,6 +261,7 @@ export class CourseScreen {
       startOn: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
       ...(prescription === '' ? {} : { prescription }),
       ...(reason === '' ? {} : { overrideReason: reason }),
+      ...(this.case() === undefined ? {} : { caseId: this.case() }),
       warnings: place.reasons.slice(0, 40),
     });
     const written = await this.scribe.write([entry], 'The course');

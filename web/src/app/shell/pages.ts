@@ -165,6 +165,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../care/course-screen')).CourseScreen,
   },
   {
+    path: 'care/sheet/:id',
+    title: 'A sheet of care · Night Ledger',
+    loadComponent: async () => (await import('../care/sheet-screen')).CareSheetScreen,
+  },
+  {
     path: 'care/salt',
     title: 'Salt · Night Ledger',
     loadComponent: async () => (await import('../care/salt-screen')).SaltScreen,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Choice, Option } from '../ui/choice';
@@ -6,6 +6,8 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { recorder } from '#core/explain';
+import { quarantineSchools, type QuarantineSchool } from '#core/care';
+import { nightOn } from '#core/tonight';
 import type { Interval, ParameterId } from '#core/readings';
 import {
   acclimationMethod,
@@ -19,11 +21,12 @@ import {
   type WaterKnown,
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
+import { schoolWords } from '#words/care';
 import { arrivalCautionWords, maturityWords, methodWords, stockingWords } from '#words/stock';
 import { bearings, flowOf } from '#core/water';
 import { flowWords } from '#words/water';
 import { HouseStore } from '../base/house-store';
-import { Scribe } from '../base/scribe';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { figure, gradeWords } from '../ui/words';
@@ -103,6 +106,13 @@ export class ArrivalScreen {
   constructor() {
     this.store.load();
     effect(() => {
+      const tankId = this.tank();
+      if (tankId !== undefined)
+        untracked(() => {
+          this.pens.open(tankId);
+        });
+    });
+    effect(() => {
       const stage = this.stock()?.tank.stage;
       if (stage === 'running' || stage === 'maturing') this.cycled.set('yes');
       if (stage === 'cycling') this.cycled.set('no');
@@ -145,6 +155,29 @@ export class ArrivalScreen {
       ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`
       : '';
   });
+  private readonly pens = new DiaryWatch(['quarantine']);
+  protected readonly quarantineSchools = quarantineSchools;
+  protected readonly schoolNames = schoolWords;
+  protected readonly opensPen = signal(true);
+  private readonly schoolSaid = signal<QuarantineSchool | null>(null);
+  /** A tank to keep the new apart in: whether its quarantine runs already, is opened with them, or nobody knows yet. */
+  protected readonly pen = computed((): 'none' | 'unread' | 'open' | 'to-open' => {
+    const stock = this.stock();
+    if (stock?.tank.setUp.purpose !== 'quarantine') return 'none';
+    if (!this.pens.loaded()) return 'unread';
+    const steps = this.pens.of('quarantine').filter((e) => e.subjectId === stock.tank.tankId);
+    const leftIds = steps.flatMap((e) => (e.payload.step === 'left' ? [e.payload.quarantineId] : []));
+    return steps.some((e) => e.payload.step === 'opened' && !leftIds.includes(e.entryId)) ? 'open' : 'to-open';
+  });
+  protected readonly penSchool = computed((): QuarantineSchool => {
+    const said = this.schoolSaid();
+    if (said) return said;
+    const group = this.kind()?.group;
+    return group === 'shrimp' || group === 'crayfish' ? 'shrimp' : group === 'plant' ? 'plants' : 'observe';
+  });
+  protected setPenSchool(school: QuarantineSchool): void {
+    this.schoolSaid.set(school);
+  }
   /** They bear less than this tank is planned for. */
   protected readonly moreDelicate = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
@@ -248,8 +281,19 @@ export class ArrivalScreen {
           }),
         ]
       : [];
+    const opened =
+      this.pen() === 'to-open' && this.opensPen()
+        ? [
+            this.scribe.entry('quarantine', tank.tankId, {
+              step: 'opened',
+              school: this.penSchool(),
+              reason: 'new',
+              on: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
+            }),
+          ]
+        : [];
     const written = await this.scribe.write(
-      [...kept, arrival, ...drip],
+      [...kept, arrival, ...opened, ...drip],
       `${this.count()} ${kind.commonName} for ${stock.tank.name}`,
     );
     this.faults.set(written.faults);

@@ -153,6 +153,47 @@ describe('an arrival', () => {
   });
 });
 
+describe('an arrival into the tank that keeps the new apart', () => {
+  const pen = (): StockTank[] => {
+    const of = tank('t1', 'Window');
+    return [{ ...of, setUp: { ...of.setUp, purpose: 'quarantine' } }];
+  };
+  const arrive = async (room: Room): Promise<void> => {
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
+    await room.type('input[name=count]', '5');
+    await room.type('input[name=hours]', '20');
+    if (room.has('input[name=because]')) await room.type('input[name=because]', 'as asked');
+  };
+  it('opens its quarantine in the same stroke, by the school of its kind', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' }, pen());
+    await arrive(room);
+    await room.click('They are here');
+    expect(room.written.map((e) => e.kind)).toEqual(['arrival', 'quarantine']);
+    expect(room.written[1]?.payload).toEqual({ step: 'opened', school: 'shrimp', reason: 'new', on: '2026-03-14' });
+  });
+  it('not where the keeper says no, nor where one is open: then its clock starts anew', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' }, pen());
+    await arrive(room);
+    await room.tickBox('Their quarantine begins');
+    await room.click('They are here');
+    expect(room.written.map((e) => e.kind)).toEqual(['arrival']);
+    TestBed.resetTestingModule();
+    diary.push({
+      entryId: 'q',
+      kind: 'quarantine',
+      subjectId: 't1',
+      atEpochMs: now - dayMs,
+      payload: { step: 'opened', school: 'short', reason: 'new', on: '2026-03-13', note: '' },
+    });
+    const second = await open(ArrivalScreen, { tank: 't1' }, pen());
+    diary.pop();
+    expect(second.text()).toContain('its clock starts anew with them');
+    await arrive(second);
+    await second.click('They are here');
+    expect(second.written.map((e) => e.kind)).toEqual(['arrival']);
+  });
+});
+
 describe('what fits a tank that is not cycled', () => {
   it('says above its list that the cycle comes first; a running tank does not', async () => {
     const room = await open(FitsScreen, { tank: 't1' }, [tank('t1', 'Window', { stage: 'cycling' })]);

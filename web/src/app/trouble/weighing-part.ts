@@ -187,7 +187,9 @@ export interface ToDo {
                           }
                           @for (a of s.agents; track a.id) {
                             <p class="small">
-                              <a routerLink="/care/course" [queryParams]="{ tank: tankId(), agent: a.id }"
+                              <a
+                                routerLink="/care/course"
+                                [queryParams]="{ tank: tankId(), agent: a.id, case: caseId() }"
                                 >Plan it as a course: {{ a.name }}</a
                               >
                             </p>
@@ -299,6 +301,8 @@ export class WeighingPart {
   readonly netVolumeL = input.required<number>();
   /** A case is open: what is done goes into it. */
   readonly canAct = input(false);
+  /** The case it is of, so that a course knows what it treats. */
+  readonly caseId = input<string>();
   /** As it was read last. */
   readonly tempC = input<number | null>(null);
   /** Kits and pens in use, and what kits cost. */

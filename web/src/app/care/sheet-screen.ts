@@ -1,0 +1,184 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { careKnowledge } from '#almanac/care';
+import { dateOfCourse } from '#core/care';
+import { courseDayText, criterionWords, quarantineReasonWords, schoolWords } from '#words/care';
+import { onText } from '#words/dates';
+import { amount } from '#words/units';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch } from '../base/scribe';
+import { StockStore } from '../stock';
+import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
+
+/** So many nights of an open quarantine stand on one sheet. */
+const nightsShown = 14;
+/** One course or one quarantine on paper: its days with boxes, its cautions, beside the tank. */
+@Component({
+  selector: 'nl-care-sheet',
+  imports: [RouterLink, ButtonDirective],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="noPrint do">
+      <a routerLink="/care">Back to what is under way</a>
+      <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
+      @if (id(); as entryId) {
+        <a [href]="'/api/care/' + entryId + '.ics'" download>As a calendar file (iCalendar)</a>
+      }
+    </div>
+    @if (course(); as c) {
+      <article>
+        <h1>{{ c.tank }}: {{ c.product }}</h1>
+        <p>{{ c.agent }}, {{ c.volume }} net, begun {{ c.begun }}.</p>
+        <p class="caution">{{ c.people }}. The label, local law and a veterinarian come first.</p>
+        <p>
+          Never a double for a missed dose. Watch for an hour after each; a change of water and carbon stand ready. Out
+          of the water: {{ c.removal }}.
+        </p>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Date</th>
+              <th scope="col">What</th>
+              <th scope="col">Done, by</th>
+              <th scope="col">NH₃ / NO₂</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (d of c.days; track $index) {
+              <tr>
+                <td class="num">{{ d.day }}</td>
+                <td class="num">{{ d.on }}</td>
+                <td>{{ d.text }}</td>
+                <td>{{ d.state }}</td>
+                <td></td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </article>
+    } @else if (pen(); as q) {
+      <article>
+        <h1>{{ q.tank }}: quarantine</h1>
+        <p>{{ q.what }}, opened {{ q.opened }}. {{ q.exit }}</p>
+        <p class="caution">
+          Own net, siphon, bucket, towel; the last tank of the evening; hands washed after. Its water goes down the
+          drain, never into a garden, a pond or another tank.
+        </p>
+        <p>It leaves when: {{ q.criteria }}.</p>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Night</th>
+              <th scope="col">Appetite 0–3</th>
+              <th scope="col">Signs</th>
+              <th scope="col">NH₃ / NO₂</th>
+              <th scope="col">By</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (n of q.nights; track n) {
+              <tr>
+                <td class="num">{{ n }}</td>
+                <td></td>
+                <td></td>
+                <td></td>
+                <td></td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </article>
+    } @else {
+      <h1>A sheet of care</h1>
+      <p class="quiet">
+        {{ diary.loaded() ? 'No such course or quarantine is in the book.' : 'Reading the book …' }}
+      </p>
+    }
+  `,
+  styles: `
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1rem;
+      align-items: center;
+      margin-bottom: 1rem;
+    }
+    .do a {
+      min-height: 44px;
+      align-content: center;
+    }
+    table {
+      border-collapse: collapse;
+      width: 100%;
+    }
+    th,
+    td {
+      border: 1px solid var(--line);
+      padding: 0.35rem 0.5rem;
+      text-align: start;
+      min-width: 4.5em;
+    }
+    @media print {
+      tr {
+        break-inside: avoid;
+      }
+    }
+  `,
+})
+export class CareSheetScreen {
+  readonly id = input<string>();
+  private readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+  }
+  private readonly care = computed(() =>
+    careOfHouse(this.diary.entries(), {
+      nowEpochMs: this.house.nowEpochMs(),
+      zone: this.house.zone(),
+      tempC: warmthOf(this.stock),
+    }),
+  );
+  private readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
+  protected readonly course = computed(() => {
+    const of = this.care().courses.find((c) => c.courseId === this.id());
+    if (!of) return null;
+    const agent = careKnowledge.agents.find((a) => a.id === of.plan.agentId);
+    return {
+      tank: this.nameOf(of.tankId),
+      product: of.plan.productName,
+      agent: agent?.name ?? of.plan.agentId,
+      people: agent?.people ?? '',
+      removal: agent?.removal ?? '',
+      volume: amount('volume', of.plan.netVolumeL, 0),
+      begun: onText(of.plan.startOn),
+      days: of.calendar.map((d) => ({
+        day: d.day,
+        on: onText(dateOfCourse(of.plan.startOn, d.day)),
+        text: courseDayText(d),
+        state: d.state === 'done' ? 'done' : '',
+      })),
+    };
+  });
+  protected readonly pen = computed(() => {
+    const of = this.care().quarantines.find((q) => q.quarantineId === this.id());
+    if (!of) return null;
+    const exitOn = of.clock?.exitOn ?? null;
+    return {
+      tank: this.nameOf(of.tankId),
+      what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : 'clean water and food, no clock'}`,
+      opened: onText(of.openedOn),
+      exit: exitOn === null ? '' : `Ends ${onText(exitOn)} as of today.`,
+      criteria: Object.values(criterionWords).join('; '),
+      nights: Array.from({ length: nightsShown }, (_, i) => i + 1),
+    };
+  });
+  protected print(): void {
+    window.print();
+  }
+}
