@@ -8,6 +8,7 @@ export const careKinds = [
     schema: coursePayload,
     about: ['tank'],
     group: 'care',
+    names: (step) => (step.step === 'started' && step.supplyId !== undefined ? [step.supplyId] : []),
     example: {
       step: 'started',
       agentId: 'D07',

@@ -36,6 +36,11 @@ export const coursePayload = v.variant('step', [
     /** What spoke against it, word for word. */
     warnings: v.optional(v.pipe(v.array(textUpTo(500)), v.maxLength(40)), []),
     caseId: v.optional(uuid),
+    /** The bottle it comes from: what is given is taken off it, so much of it for each pack of the plan. */
+    supplyId: v.optional(uuid),
+    doseValue: v.optional(within(0.001, 1_000_000)),
+    /** What the product holds beside its first agent. */
+    alsoAgentIds: v.optional(v.pipe(v.array(v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent'))), v.maxLength(3))),
     note,
   }),
   v.strictObject({ step: v.picklist(['given', 'changed', 'missed']), courseId: uuid, day: courseDay }),

@@ -14,6 +14,7 @@ import {
 import { supplyCategories, supplyUnits } from '#core/supplies';
 import { saltIds } from '#core/water';
 import { bearing, byParameter, day, finiteNumber, grade, interval, textUpTo, uuid, within } from '#contracts/shapes';
+import { courseLabel } from './care';
 
 const whole = v.pipe(within(0, 100000), v.integer('must be a whole number'));
 /** How many, as a span; an open top is "or more". */
@@ -182,6 +183,21 @@ export const supplyPayload = v.strictObject({
   purityFraction: v.optional(within(0.01, 1)),
   /** What a pack holds, in the supply's unit, and what it costs, in the keeper's money. */
   pack: v.optional(v.strictObject({ packValue: within(0.001, 1_000_000), costValue: within(0, 1_000_000) })),
+  /** A medicine of the keeper's own, as its label has it: which agents, how much of it treats what, on which days. */
+  medicine: v.optional(
+    v.strictObject({
+      agentIds: v.pipe(
+        v.array(v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent'))),
+        v.minLength(1, 'names an agent at least'),
+        v.maxLength(4),
+      ),
+      /** So much of it, in the supply's unit, treats what the label says. */
+      doseValue: within(0.001, 1_000_000),
+      label: courseLabel,
+      /** What it says of kinds it harms, in its own words. */
+      kinds: v.optional(v.pipe(v.string(), v.maxLength(300)), ''),
+    }),
+  ),
   startedOn: day,
 });
 export const supplyLogPayload = v.strictObject({

@@ -1,7 +1,7 @@
 import type { Interval } from '#core/readings';
 import { highEnd } from '#core/readings';
 import { redose } from './course';
-import type { CourseThread, QuarantineHappening, QuarantineThread } from './threads';
+import { agentIdsOf, type CourseThread, type QuarantineHappening, type QuarantineThread } from './threads';
 
 const dayMs = 86_400_000;
 /** Water that was changed in a tank. */
@@ -70,7 +70,12 @@ export function stillIn(
     if (c.tankId !== tankId) return [];
     const shareFraction = shareLeft({ givenEpochMs: c.given.map((g) => g.atEpochMs), changes: own, nowEpochMs });
     return shareFraction > presentFraction + noise
-      ? [{ agentId: c.plan.agentId, courseId: c.courseId, productName: c.plan.productName, shareFraction }]
+      ? agentIdsOf(c.plan).map((agentId) => ({
+          agentId,
+          courseId: c.courseId,
+          productName: c.plan.productName,
+          shareFraction,
+        }))
       : [];
   });
 }

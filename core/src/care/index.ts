@@ -45,6 +45,7 @@ export {
 export { contactKinds, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
 export {
   careVerdicts,
+  agentIdsOf,
   courseThreads,
   dateOfCourse,
   dueOf,

@@ -22,7 +22,14 @@ export interface CoursePlan {
   /** Of the calendar: day 1. */
   startOn: string;
   caseId?: string | undefined;
+  /** The bottle it comes from, and how much of it is one pack of the plan. */
+  supplyId?: string | undefined;
+  doseValue?: number | undefined;
+  /** What the product holds beside its first agent. */
+  alsoAgentIds?: readonly string[] | undefined;
 }
+/** All agents of a product. */
+export const agentIdsOf = ({ agentId, alsoAgentIds = [] }: CoursePlan): string[] => [agentId, ...alsoAgentIds];
 export type CourseStep = Head &
   (
     | ({ step: 'started' } & CoursePlan)

@@ -1,4 +1,5 @@
 export {
+  shortfall,
   supplyCategories,
   supplyState,
   supplyUnits,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { supplyState, type SupplyEvent } from './index';
+import { shortfall, supplyState, type SupplyEvent } from './index';
 
 const day = 86_400_000;
 const now = 100 * day;
@@ -58,5 +58,22 @@ describe('a supply on the shelf', () => {
     });
     fc.assert(fc.property(fc.array(event), (events) => state(events).leftValue >= 0));
     expect(state([on(1, 'used', 10)]).leftValue).toBe(0);
+  });
+});
+
+describe('what is missing on the shelf', () => {
+  const pack = { packValue: 4, costValue: 3 };
+  it('whole packs are bought: 7 missing of 4 are two, at 3 each 6 (arithmetic)', () => {
+    expect(shortfall({ needValue: 12, leftValue: 5, pack })).toEqual({ missingValue: 7, packsCount: 2, costValue: 6 });
+    expect(shortfall({ needValue: 13, leftValue: 5, pack }).packsCount).toBe(2);
+    expect(shortfall({ needValue: 13.1, leftValue: 5, pack }).packsCount).toBe(3);
+  });
+  it('nothing where there is enough; no money where nobody said what a pack holds', () => {
+    expect(shortfall({ needValue: 5, leftValue: 5, pack })).toEqual({ missingValue: 0, packsCount: 0, costValue: 0 });
+    expect(shortfall({ needValue: 7, leftValue: 5, pack: undefined })).toEqual({
+      missingValue: 2,
+      packsCount: null,
+      costValue: null,
+    });
   });
 });

@@ -141,3 +141,22 @@ function judged({
  */
 export const unitCost = (pack: { packValue: number; costValue: number } | undefined): number | null =>
   pack && pack.packValue > 0 ? pack.costValue / pack.packValue : null;
+
+/**
+ * What is missing for a need, in whole packs to buy and in the keeper's money; without a pack its money is not known.
+ * @example shortfall({ needValue: 12, leftValue: 5, pack: { packValue: 4, costValue: 3 } }) // 7 missing, 2 packs, 6
+ */
+export function shortfall({
+  needValue,
+  leftValue,
+  pack,
+}: {
+  needValue: number;
+  leftValue: number;
+  pack: { packValue: number; costValue: number } | undefined;
+}): { missingValue: number; packsCount: number | null; costValue: number | null } {
+  const missingValue = Math.max(0, needValue - leftValue);
+  if (!pack || !(pack.packValue > 0)) return { missingValue, packsCount: null, costValue: null };
+  const packsCount = missingValue === 0 ? 0 : Math.ceil(missingValue / pack.packValue - 1e-9);
+  return { missingValue, packsCount, costValue: packsCount * pack.costValue };
+}

@@ -24,7 +24,7 @@ export const courseKind: KindModule<'course'> = {
       );
     if (payload.step === 'started') {
       const running = rows.flatMap(({ entryId, payload: p }) =>
-        p.step === 'started' && !over(entryId) ? [p.agentId] : [],
+        p.step === 'started' && !over(entryId) ? [p.agentId, ...(p.alsoAgentIds ?? [])] : [],
       );
       return pairFaults(payload, running);
     }
@@ -59,8 +59,8 @@ export const courseKind: KindModule<'course'> = {
   },
 };
 function startFaults(payload: Started): FieldFault[] {
-  const agent = agentOf(payload.agentId);
-  if (!agent) return [{ field: 'agentId', message: 'is not known' }];
+  const agents = [payload.agentId, ...(payload.alsoAgentIds ?? [])].map(agentOf);
+  if (agents.some((a) => a === undefined)) return [{ field: 'agentId', message: 'is not known' }];
   const planned = courseOf({
     netVolumeL: payload.netVolumeL,
     label: payload.label,
@@ -68,7 +68,7 @@ function startFaults(payload: Started): FieldFault[] {
     packsCanBeSplit: payload.split,
   });
   return [
-    ...(agent.prescription === 'needed' && (payload.prescription ?? '').trim() === ''
+    ...(agents.some((a) => a?.prescription === 'needed') && (payload.prescription ?? '').trim() === ''
       ? [{ field: 'prescription', message: 'is needed: who prescribed it, or where it is sold lawfully without' }]
       : []),
     ...(planned.ok ? [] : [{ field: 'label', message: 'cannot be worked out' }]),
@@ -76,15 +76,13 @@ function startFaults(payload: Started): FieldFault[] {
 }
 /** What must never meet in one water: with a reason at most, where people would be harmed not at all. */
 function pairFaults(payload: Started, runningIds: readonly string[]): FieldFault[] {
-  const verdict = mayDose(
-    { agent: payload.agentId, kinds: [], water: {}, alsoPresent: runningIds },
-    careKnowledge,
-    bookKinds,
-  );
-  if (!verdict.ok) return [];
-  if (verdict.value.final)
+  const verdicts = [payload.agentId, ...(payload.alsoAgentIds ?? [])].flatMap((agent) => {
+    const said = mayDose({ agent, kinds: [], water: {}, alsoPresent: runningIds }, careKnowledge, bookKinds);
+    return said.ok ? [said.value] : [];
+  });
+  if (verdicts.some((v) => v.final))
     return [{ field: 'agentId', message: 'must never meet what is in this water: people are harmed' }];
-  return verdict.value.verdict === 'blocked' && (payload.overrideReason ?? '').trim() === ''
+  return verdicts.some((v) => v.verdict === 'blocked') && (payload.overrideReason ?? '').trim() === ''
     ? [{ field: 'overrideReason', message: 'is needed: another course in this water speaks against it' }]
     : [];
 }

@@ -153,6 +153,33 @@ describe('what runs beside a course', () => {
   });
 });
 
+describe('a bottle of the keeper’s own', () => {
+  const label = { packTreatsL: 40, doseDays: [1], changes: [] };
+  const supply = (category: 'medicine' | 'mineral', agentIds: string[]) =>
+    entry('supply', id(), {
+      name: `Bottle ${Math.random().toString(36).slice(2)}`,
+      category,
+      unit: 'mL',
+      startedOn: '2026-01-02',
+      medicine: { agentIds, doseValue: 5, label },
+    });
+  it('has agents that are known, and is a medicine', async () => {
+    expect(await refused(supply('medicine', ['D99']))).toEqual(['medicine: names no known agent']);
+    expect(await refused(supply('mineral', ['D07']))).toEqual([
+      'medicine: is only for supplies of the sort “medicine”',
+    ]);
+    await taken(supply('medicine', ['D07', 'D03']));
+  });
+  it('all that it holds is checked: the prescription of the second agent, and what runs beside it', async () => {
+    const tank = await newTank();
+    expect(await refused(started(tank, { agentId: 'D07', alsoAgentIds: ['D14'] }))).toHaveSize(1);
+    await taken(started(tank, { agentId: 'D07', alsoAgentIds: ['D03'] }));
+    expect(await refused(started(tank, { agentId: 'D17', overrideReason: 'I want it' }))).toEqual([
+      'agentId: must never meet what is in this water: people are harmed',
+    ]);
+  });
+});
+
 describe('care as a calendar file', () => {
   /** Read by a parser of others (RFC 5545). */
   const eventsOf = async (entryId: string) => {

@@ -13,3 +13,4 @@ export {
   verdictWords,
   wayWords,
 } from './care';
+export { changesFrom, changesText, daysFrom, daysText } from './typed';

@@ -240,8 +240,20 @@ export class CareScreen {
   protected tick(text: string): void {
     this.ticked.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
   }
-  protected give(of: CourseThread, step: 'given' | 'changed' | 'missed', day: number): Promise<boolean> {
-    return this.write(of.tankId, 'course', { step, courseId: of.courseId, day }, `Day ${day}`);
+  /** What is given is taken off its bottle in the same stroke. */
+  protected async give(of: CourseThread, step: 'given' | 'changed' | 'missed', day: number): Promise<void> {
+    const { supplyId, doseValue } = of.plan;
+    const used =
+      step === 'given' && supplyId !== undefined && doseValue !== undefined
+        ? [this.scribe.entry('supply-log', supplyId, { event: 'used', value: of.packsPerDose * doseValue })]
+        : [];
+    const written = await this.scribe.write(
+      [this.scribe.entry('course', of.tankId, { step, courseId: of.courseId, day }), ...used],
+      `Day ${day}`,
+    );
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    );
   }
   protected async end(of: CourseThread, verdict: CareVerdict): Promise<void> {
     if (await this.write(of.tankId, 'course', { step: 'ended', courseId: of.courseId, verdict }, 'The course is ended'))

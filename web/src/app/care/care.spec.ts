@@ -2,7 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import type { DiaryEntry } from '../base/scribe';
 import { openRoom, type Room } from '../room.cases';
 import { AgentsScreen } from './agents-screen';
-import { careOfHouse, changesFrom, contactsOfHouse, daysFrom } from './care-book';
+import { changesFrom, daysFrom } from '#words/care';
+import { careOfHouse, contactsOfHouse } from './care-book';
 import { CareScreen } from './care-screen';
 import { CourseScreen } from './course-screen';
 import { CareSheetScreen } from './sheet-screen';
@@ -316,6 +317,58 @@ describe('a course is planned', () => {
         overrideReason: 'the shrimp are elsewhere',
       }),
     );
+  });
+  const bottleId = '0191e809-2880-7258-80c9-974745566b61';
+  const bottle = (more: object = {}, agentIds: string[] = ['D07']): DiaryEntry[] => [
+    entry(
+      'supply',
+      90,
+      {
+        name: 'A dewormer of ours',
+        category: 'medicine',
+        unit: 'mL',
+        leadDays: 7,
+        startedOn: '2025-12-14',
+        pack: { packValue: 10, costValue: 4 },
+        medicine: { agentIds, doseValue: 5, label, kinds: 'not for loaches' },
+        ...more,
+      },
+      bottleId,
+    ),
+    entry('supply-log', 80, { event: 'left', value: 12 }, bottleId),
+  ];
+  it('from a bottle of the cupboard: its label, what is left of it, what is to buy, and what it says of kinds', async () => {
+    const room = await open(CourseScreen, bottle(), { tank: pen });
+    await room.pick('nl-choice[name=bottle]', bottleId);
+    // 80 L of 40 L a dose of 5 mL: 10 mL twice, 12 there, 8 missing, a pack of 10 for 4.
+    expect(room.textOf('.places section')).toContain(
+      '10 mL a dose, 20 mL in all; 12 mL in the cupboard: 8 mL are missing: 1 pack to buy, 4.00.',
+    );
+    expect(room.text()).toContain('Its label says of kinds: not for loaches');
+    for (const words of ['Water tested', 'Carbon, resin', 'Air up', 'A way out']) await room.tickBox(words);
+    await room.click('Begin the course');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ supplyId: bottleId, doseValue: 5, agentId: 'D07', productName: 'A dewormer of ours' }),
+    );
+  });
+  it('each agent of a bottle is checked, and one past its date says so', async () => {
+    const room = await open(CourseScreen, bottle({ expiresOn: '2026-03-01' }, ['D07', 'D06']), { tank: lobby });
+    await room.pick('nl-choice[name=bottle]', bottleId);
+    expect(room.text()).toContain('Past its date');
+    expect(room.textOf('.places section')).toContain('It would harm.');
+    expect(room.text()).toContain('each is checked');
+  });
+  it('what is given is taken off the bottle in the same stroke; what was missed takes nothing', async () => {
+    const begun = course(0, '2026-03-14');
+    const of = { ...begun, payload: { ...(begun.payload as object), supplyId: bottleId, doseValue: 5 } };
+    const room = await open(CareScreen, [of]);
+    await room.click('Missed');
+    expect(room.written.map((e) => e.kind)).toEqual(['course']);
+    await room.click('Given');
+    expect(room.written.slice(1).map((e) => [e.kind, e.subjectId, e.payload])).toEqual([
+      ['course', pen, { step: 'given', courseId, day: 1 }],
+      ['supply-log', bottleId, { event: 'used', value: 10 }],
+    ]);
   });
   it('repeats beyond the label, or none that can be read, plan nothing: no course begins by a number put in their place', async () => {
     const room = await planned(pen, 'D07');

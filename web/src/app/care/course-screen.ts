@@ -5,11 +5,21 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
-import { courseOf, ichTiming, mayDose, stillIn, type CourseLabel, type DoseVerdict, type StillIn } from '#core/care';
+import {
+  agentIdsOf,
+  courseOf,
+  ichTiming,
+  mayDose,
+  stillIn,
+  type CourseLabel,
+  type DoseVerdict,
+  type StillIn,
+} from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
+import { shortfall, supplyState } from '#core/supplies';
 import { nightOn } from '#core/tonight';
-import { dayDoWords, doseReasonWords, doseText } from '#words/care';
+import { changesFrom, changesText, dayDoWords, daysFrom, daysText, doseReasonWords, doseText } from '#words/care';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -18,11 +28,12 @@ import { Choice, Option, Options } from '../ui/choice';
 import { plainRefusal } from '../ui/refusals';
 import { Field } from '../ui/field';
 import { Figure } from '../ui/figure';
-import { careDiaryKinds, careOfHouse, changesFrom, daysFrom, warmthOf } from './care-book';
+import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
 import { CareFolios } from './care-folios';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
+const dayMs = 86_400_000;
 const verdictNames = {
   allowed: 'Nothing of what is known speaks against it.',
   warn: 'With caution: one animal in a tub of its own first, for a day.',
@@ -49,6 +60,7 @@ export class CourseScreen {
   private readonly router = inject(Router);
   private readonly diary = new DiaryWatch([...careDiaryKinds]);
   private readonly folios = new CareFolios();
+  private readonly shelf = new DiaryWatch(['supply', 'supply-log']);
   protected readonly agents = careKnowledge.agents.filter(
     (a) => !['adsorbent', 'device', 'dip', 'heat'].includes(a.sort),
   );
@@ -81,6 +93,7 @@ export class CourseScreen {
   constructor() {
     this.stock.load();
     this.diary.open();
+    this.shelf.open();
     effect(() => {
       const [tank, agent] = [this.tank(), this.agent()];
       untracked(() => {
@@ -94,6 +107,80 @@ export class CourseScreen {
         this.folios.want(treatedIds);
       });
     });
+  }
+  /** Bottles of the keeper's own, with what is in them and until when they are good. */
+  protected readonly bottles = computed(() => {
+    const latest = new Map(this.shelf.of('supply').map((e) => [e.subjectId, e.payload]));
+    const logs = this.shelf.of('supply-log');
+    return [...latest].flatMap(([id, supply]) =>
+      supply.medicine
+        ? [
+            {
+              id,
+              supply,
+              medicine: supply.medicine,
+              state: supplyState({
+                events: logs.filter((l) => l.subjectId === id).map((l) => ({ atEpochMs: l.atEpochMs, ...l.payload })),
+                nowEpochMs: this.house.nowEpochMs(),
+                expiresEpochMs: supply.expiresOn === undefined ? null : Date.parse(supply.expiresOn) + dayMs / 2,
+                leadDays: supply.leadDays,
+              }),
+            },
+          ]
+        : [],
+    );
+  });
+  protected readonly bottleId = signal('');
+  private readonly bottle = computed(() => this.bottles().find((b) => b.id === this.bottleId()) ?? null);
+  /** What speaks of the bottle: its date, what it says of kinds. */
+  protected readonly bottleSaid = computed(() => {
+    const of = this.bottle();
+    if (!of) return [];
+    return [
+      ...(of.state.state === 'expired' ? ['Past its date: it may do less or harm more. A new one, or a reason.'] : []),
+      ...(of.medicine.kinds === '' ? [] : [`Its label says of kinds: ${of.medicine.kinds}`]),
+      ...(of.medicine.agentIds.length > 1
+        ? [`It holds ${of.medicine.agentIds.map((id) => this.nameOf(id)).join(' and ')}: each is checked.`]
+        : []),
+    ];
+  });
+  protected takeBottle(id: string): void {
+    this.bottleId.set(id);
+    const of = this.bottle();
+    if (!of) return;
+    const { label, agentIds } = of.medicine;
+    this.agentId.set(agentIds[0] ?? '');
+    this.productName.set(of.supply.name);
+    this.treats.set(label.packTreatsL ?? label.packTreatsUsGal ?? null);
+    this.treatsUnit.set(label.packTreatsUsGal === undefined ? 'L' : 'US gal');
+    this.doseDays.set(daysText(label.doseDays));
+    this.changes.set(changesText(label.changes));
+    this.maxRepeats.set(label.maxRepeats ?? null);
+    // Grams and millilitres are measured; pieces are whole.
+    this.split.set(of.supply.unit !== 'pieces');
+  }
+  private readonly agentIds = computed(() => {
+    const of = this.bottle();
+    const first = this.agentId();
+    return of?.medicine.agentIds[0] === first ? of.medicine.agentIds : first === '' ? [] : [first];
+  });
+  /** How much of the bottle a plan needs, and what is to be bought. */
+  private bottleText(packsPerDose: number, packsTotal: number): string {
+    const of = this.bottle();
+    if (!of) return '';
+    const { unit } = of.supply;
+    const needValue = packsTotal * of.medicine.doseValue;
+    const { missingValue, packsCount, costValue } = shortfall({
+      needValue,
+      leftValue: of.state.leftValue,
+      pack: of.supply.pack,
+    });
+    const amountText = (value: number): string => `${Number(value.toPrecision(3))} ${unit}`;
+    const buy =
+      missingValue === 0
+        ? 'that is enough'
+        : `${amountText(missingValue)} are missing${packsCount === null || costValue === null ? '' : `: ${packsCount} ${packsCount === 1 ? 'pack' : 'packs'} to buy, ${costValue.toFixed(2)}`}`;
+    return `${amountText(packsPerDose * of.medicine.doseValue)} a dose, ${amountText(needValue)} in all; ${amountText(of.state.leftValue)} in the cupboard: ${buy}.`;
   }
   protected readonly chosen = computed(() => this.agents.find((a) => a.id === this.agentId()) ?? null);
   protected readonly doses = computed(() => this.chosen()?.doses.map(doseText) ?? []);
@@ -131,28 +218,37 @@ export class CourseScreen {
           { tankId, changes: this.folios.changesOf(tankId), nowEpochMs: this.house.nowEpochMs() },
         )
       : [];
+  /** The worst over all that the product holds. */
   private verdictFor(of: TankStock): DoseVerdict | null {
-    const agentId = this.agentId();
-    if (agentId === '') return null;
     const { equipment } = of.tank;
-    const said = mayDose(
-      {
-        agent: agentId,
-        kinds: [...new Set([...of.lodgers.map((l) => l.kind.id), 'filter'])],
-        water: of.tank.water,
-        alsoPresent: [
-          ...new Set([
-            ...this.running().flatMap((c) => (c.tankId === of.tank.tankId ? [c.plan.agentId] : [])),
-            ...this.stillThere(of.tank.tankId).map((s) => s.agentId),
-          ]),
-          ...(equipment.carbon?.on ? ['carbon'] : []),
-          ...(equipment.uv?.on ? ['uv'] : []),
-        ],
-      },
-      careKnowledge,
-      this.stock.kinds(),
-    );
-    return said.ok ? said.value : null;
+    const alsoPresent = [
+      ...new Set([
+        ...this.running().flatMap((c) => (c.tankId === of.tank.tankId ? agentIdsOf(c.plan) : [])),
+        ...this.stillThere(of.tank.tankId).map((s) => s.agentId),
+      ]),
+      ...(equipment.carbon?.on ? ['carbon'] : []),
+      ...(equipment.uv?.on ? ['uv'] : []),
+    ];
+    const verdicts = this.agentIds().flatMap((agent) => {
+      const said = mayDose(
+        {
+          agent,
+          kinds: [...new Set([...of.lodgers.map((l) => l.kind.id), 'filter'])],
+          water: of.tank.water,
+          alsoPresent,
+        },
+        careKnowledge,
+        this.stock.kinds(),
+      );
+      return said.ok ? [said.value] : [];
+    });
+    if (verdicts.length === 0) return null;
+    return {
+      verdict:
+        (['blocked', 'warn', 'allowed'] as const).find((v) => verdicts.some((d) => d.verdict === v)) ?? 'blocked',
+      reasons: verdicts.flatMap((v) => v.reasons),
+      final: verdicts.some((v) => v.final),
+    };
   }
   /** This tank, and each that the ill could be taken to, side by side. */
   protected readonly places = computed(() => {
@@ -200,11 +296,12 @@ export class CourseScreen {
         stock: course?.stock
           ? `Off by more than a tenth: dissolve ${course.stock.packs} in ${course.stock.waterMl} mL, take ${Math.round(course.stock.takeMl)} mL of it.`
           : '',
+        bottle: course ? this.bottleText(course.packsPerDose, course.packsTotal) : '',
         days: course ? `${days} days` : '',
         verdict: verdict ? verdictNames[verdict.verdict] : '',
         blocked: verdict?.verdict === 'blocked',
         final: verdict?.final ?? false,
-        reasons: verdict?.reasons.map((r) => doseReasonWords(r, (id) => this.nameOf(id))) ?? [],
+        reasons: [...new Set(verdict?.reasons.map((r) => doseReasonWords(r, (id) => this.nameOf(id))) ?? [])],
         calendar:
           course?.calendar.map((d) => ({
             ...d,
@@ -227,6 +324,9 @@ export class CourseScreen {
       ? `Against white spot at ${tempText}: again every ${redoseDays.lo.toFixed(1)} to ${redoseDays.hi.toFixed(1)} days, at least ${Math.ceil(treatAtLeastDays)} days after the last spot; a course that ends when the spots vanish fails.`
       : `Against white spot at ${tempText} heat alone works: ${treatAtLeastDays} days.`;
   });
+  protected readonly prescribed = computed(() =>
+    this.agentIds().some((id) => this.agents.find((a) => a.id === id)?.prescription === 'needed'),
+  );
   protected readonly ready = computed(() => {
     const place = this.first();
     return (
@@ -237,11 +337,21 @@ export class CourseScreen {
       this.productName().trim() !== '' &&
       this.before().length === this.checks.length &&
       (!place.blocked || this.overrideReason().trim() !== '') &&
-      (this.chosen()?.prescription !== 'needed' || this.prescription().trim() !== '')
+      (!this.prescribed() || this.prescription().trim() !== '')
     );
   });
   private readonly nameOf = (id: string): string =>
     careKnowledge.agents.find((a) => a.id === id || a.slug === id)?.name ?? this.stock.kindNamed(id)?.commonName ?? id;
+  private fromBottle(): { supplyId?: string; doseValue?: number; alsoAgentIds?: string[] } {
+    const of = this.bottle();
+    if (of?.medicine.agentIds[0] !== this.agentId()) return {};
+    const [, ...also] = of.medicine.agentIds;
+    return {
+      supplyId: of.id,
+      doseValue: of.medicine.doseValue,
+      ...(also.length === 0 ? {} : { alsoAgentIds: also }),
+    };
+  }
   protected tick(text: string): void {
     this.before.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
   }
@@ -261,6 +371,7 @@ export class CourseScreen {
       startOn: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
       ...(prescription === '' ? {} : { prescription }),
       ...(reason === '' ? {} : { overrideReason: reason }),
+      ...this.fromBottle(),
       ...(this.case() === undefined ? {} : { caseId: this.case() }),
       warnings: place.reasons.slice(0, 40),
     });

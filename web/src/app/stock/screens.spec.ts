@@ -194,6 +194,34 @@ describe('an arrival into the tank that keeps the new apart', () => {
   });
 });
 
+describe('a medicine on the shelf', () => {
+  it('is described by its label; half a label writes nothing and loses nothing', async () => {
+    const room = await open(SuppliesScreen);
+    await room.type('input[name=name]', 'Against worms');
+    await room.pick('nl-choice[name=category]', 'medicine');
+    await room.pick('nl-choice[name=agent]', 'D07');
+    await room.type('input[name=doseValue]', '5');
+    await room.click('Put it on the shelf');
+    expect(room.written).toEqual([]);
+    expect(room.text()).toContain('The label is not whole');
+    await room.type('input[name=treats]', '40');
+    await room.type('input[name=doseDays]', '1 3');
+    await room.type('input[name=changes]', '5 25%');
+    await room.click('Put it on the shelf');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({
+        category: 'medicine',
+        medicine: {
+          agentIds: ['D07'],
+          doseValue: 5,
+          label: { packTreatsL: 40, doseDays: [1, 3], changes: [{ day: 5, fraction: 0.25 }] },
+          kinds: '',
+        },
+      }),
+    );
+  });
+});
+
 describe('what fits a tank that is not cycled', () => {
   it('says above its list that the cycle comes first; a running tank does not', async () => {
     const room = await open(FitsScreen, { tank: 't1' }, [tank('t1', 'Window', { stage: 'cycling' })]);

@@ -34,6 +34,7 @@ import { dateText, figure } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { FromToPipe } from '../ui/from-to';
 import { Field } from '../ui/field';
+import { MedicinePart, type Medicine } from './medicine-part';
 
 const stateWords: Record<SupplyState['state'], string> = {
   enough: 'enough',
@@ -48,7 +49,19 @@ const dayMs = 86_400_000;
 /** What is on the shelf: how much, how fast it goes, when it runs out, and what to order. */
 @Component({
   selector: 'nl-supplies',
-  imports: [Field, FromToPipe, InUnit, FormsModule, TableModule, ButtonDirective, Choice, Day, InputText, Option],
+  imports: [
+    Field,
+    MedicinePart,
+    FromToPipe,
+    InUnit,
+    FormsModule,
+    TableModule,
+    ButtonDirective,
+    Choice,
+    Day,
+    InputText,
+    Option,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supplies</h1>
@@ -210,6 +223,12 @@ const dayMs = 86_400_000;
       <nl-field name="Days until a delivery comes"
         ><input pInputText nlIn name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)"
       /></nl-field>
+      @if (category() === 'medicine') {
+        <nl-medicine-part class="whole" [unit]="unit()" [written]="medicineWritten()" (said)="medicine.set($event)" />
+      }
+      @if (fault('medicine')) {
+        <p class="fault whole" role="alert">{{ fault('medicine') }}</p>
+      }
       <div>
         <button pButton class="go" [disabled]="name().trim() === ''">
           {{ editing() ? 'Write the change' : 'Put it on the shelf' }}
@@ -262,7 +281,8 @@ const dayMs = 86_400_000;
       max-width: 900px;
       margin-top: 1.2rem;
     }
-    .grid h2 {
+    .grid h2,
+    .grid .whole {
       grid-column: 1 / -1;
     }
   `,
@@ -286,6 +306,8 @@ export class SuppliesScreen {
   protected readonly packCosts = signal<number | null>(null);
   /** The supply that is being changed; null while a new one is written. */
   protected readonly editing = signal<{ id: string; startedOn: string } | null>(null);
+  protected readonly medicineWritten = signal<Medicine | null>(null);
+  protected readonly medicine = signal<Medicine | 'unfinished' | null>(null);
   private readonly first = viewChild.required<ElementRef<HTMLInputElement>>('first');
   protected readonly expires = signal('');
   protected readonly lead = signal(7);
@@ -377,6 +399,7 @@ export class SuppliesScreen {
     this.packCosts.set(supply.pack?.costValue ?? null);
     this.expires.set(supply.expiresOn ?? '');
     this.lead.set(supply.leadDays);
+    this.medicineWritten.set(supply.medicine ?? null);
     this.first().nativeElement.focus();
   }
   protected clear(): void {
@@ -387,6 +410,8 @@ export class SuppliesScreen {
     this.purityPercent.set(100);
     for (const field of [this.now, this.packHolds, this.packCosts]) field.set(null);
     this.expires.set('');
+    this.medicineWritten.set(null);
+    this.medicine.set(null);
   }
   protected async save(): Promise<void> {
     const editing = this.editing();
@@ -396,6 +421,11 @@ export class SuppliesScreen {
     if ((packValue === null) !== (costValue === null)) {
       const field = packValue === null ? 'packValue' : 'costValue';
       this.faults.set(new Map([[field, 'A price needs both: what a pack holds, and what it costs.']]));
+      return;
+    }
+    const medicine = this.category() === 'medicine' ? this.medicine() : null;
+    if (medicine === 'unfinished') {
+      this.faults.set(new Map([['medicine', 'The label is not whole: nothing was written, what you typed stands.']]));
       return;
     }
     const written = await this.scribe.write(
@@ -408,6 +438,7 @@ export class SuppliesScreen {
           startedOn: editing?.startedOn ?? this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10),
           ...(this.expires() ? { expiresOn: this.expires() } : {}),
           ...(saltId === '' ? {} : { saltId, purityFraction: (this.purityPercent() ?? 100) / 100 }),
+          ...(medicine === null ? {} : { medicine }),
           ...(packValue === null || costValue === null ? {} : { pack: { packValue, costValue } }),
         }),
         ...(left === null || editing ? [] : [this.scribe.entry('supply-log', id, { event: 'left', value: left })]),
