@@ -59,7 +59,7 @@ export const quarantinePayload = v.variant('step', [
   v.strictObject({
     step: v.literal('opened'),
     school: v.picklist(quarantineSchools, 'is no known school'),
-    reason: v.picklist(quarantineReasons, 'must be new, sick or refuge'),
+    reason: v.picklist(quarantineReasons, 'must be new, sick, refuge or exposed'),
     on: day,
     note,
   }),

@@ -42,7 +42,7 @@ export {
   type QuarantineEventKind,
   type QuarantineSchool,
 } from './quarantine';
-export { contactKinds, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
+export { brokenWeight, contactKinds, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
 export {
   careVerdicts,
   agentIdsOf,

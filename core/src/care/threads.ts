@@ -4,7 +4,7 @@ import { quarantineClock, type QuarantineClock, type QuarantineEvent, type Quara
 
 export const careVerdicts = ['better', 'same', 'worse'] as const;
 export type CareVerdict = (typeof careVerdicts)[number];
-export const quarantineReasons = ['new', 'sick', 'refuge'] as const;
+export const quarantineReasons = ['new', 'sick', 'refuge', 'exposed'] as const;
 export type QuarantineReason = (typeof quarantineReasons)[number];
 
 interface Head {

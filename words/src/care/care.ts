@@ -24,6 +24,7 @@ export const quarantineReasonWords: Record<QuarantineReason, string> = {
   new: 'new animals',
   sick: 'sick',
   refuge: 'a refuge for the bullied or weak',
+  exposed: 'touched by an ill tank',
 };
 export const notedWords: Record<'wet-contact' | 'sign' | 'sign-ended', string> = {
   'wet-contact': 'something wet came in',

@@ -433,6 +433,29 @@ describe('the trace and the agents', () => {
     expect(room.text()).toContain('Lobby → Linen Room: net');
     expect(room.text()).toContain('0.70');
   });
+  const touched = (disinfected: boolean) =>
+    entry('fact', 5, { about: 'shared', thing: 'net', withTankId: lobby, disinfected });
+  it('each that may have got it gets a watch; where one is open its clock begins anew; a broken contact asks for none', async () => {
+    const room = await open(TraceScreen, [touched(false)], { tank: pen });
+    await room.click('Watch it');
+    expect(room.written.map((e) => [e.subjectId, e.payload])).toEqual([
+      [
+        lobby,
+        { step: 'opened', school: 'observe', reason: 'exposed', on: '2026-03-14', note: 'touched by Linen Room' },
+      ],
+    ]);
+    TestBed.resetTestingModule();
+    const opened = { step: 'opened', school: 'short', reason: 'new', on: '2026-03-01', note: '' };
+    const again = await open(TraceScreen, [touched(false), entry('quarantine', 13, opened, lobby, courseId)], {
+      tank: pen,
+    });
+    await again.click('Begin its clock anew');
+    expect(again.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ step: 'noted', quarantineId: courseId, event: 'wet-contact', on: '2026-03-14' }),
+    );
+    TestBed.resetTestingModule();
+    expect((await open(TraceScreen, [touched(true)], { tank: pen })).text()).not.toContain('Watch the exposed');
+  });
   it('without a contact it says how one is written', async () => {
     expect((await open(TraceScreen, [], { tank: pen })).text()).toContain('No contact of this tank is in the book');
   });

@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { traceContacts, type Traced } from '#core/care';
+import { brokenWeight, traceContacts, type Traced } from '#core/care';
+import { nightOn } from '#core/tonight';
 import { wayWords } from '#words/care';
 import { HouseStore } from '../base/house-store';
-import { DiaryWatch } from '../base/scribe';
+import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { Table, type TableColumn } from '../ui/table';
 import { dateText } from '../ui/words';
-import { careDiaryKinds, contactsOfHouse, dayOf } from './care-book';
+import { careDiaryKinds, careOfHouse, contactsOfHouse, dayOf, warmthOf } from './care-book';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
@@ -32,7 +34,7 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
 /** Who may have given it, and who may have got it: a picture of dated contacts, and a list by risk. */
 @Component({
   selector: 'nl-trace',
-  imports: [InUnit, FormsModule, RouterLink, InputText, Choice, Option, Field, Table, CareNav],
+  imports: [InUnit, FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option, Field, Table, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
@@ -53,7 +55,7 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
           min="0"
           max="3650"
           [ngModel]="daysAgo()"
-          (ngModelChange)="daysAgo.set($event ?? 0)"
+          (ngModelChange)="daysAgo.set($event)"
       /></nl-field>
       <nl-field name="It may be"
         ><nl-choice name="window" [ngModel]="windowDays()" (ngModelChange)="windowDays.set($event)">
@@ -86,9 +88,30 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
           between.
         </p>
         <nl-table name="By risk" [columns]="columns" [rows]="rows()" />
+        @if (toWatch().length > 0) {
+          <section aria-label="Watch the exposed">
+            <h2>Watch the exposed</h2>
+            <p class="small">
+              A watch gives a tank its own net and siphon, a place behind the healthy on the round, and a clock of 28
+              days; where a quarantine is open its clock begins anew.
+            </p>
+            @for (w of toWatch(); track w.tankId) {
+              <div class="row">
+                <span>{{ w.name }}, risk {{ w.risk }}</span>
+                <button pButton type="button" class="plain" (click)="watch([w])">
+                  {{ w.penId ? 'Begin its clock anew' : 'Watch it' }}<span class="visuallyHidden"> {{ w.name }}</span>
+                </button>
+              </div>
+            }
+            @if (toWatch().length > 1) {
+              <button pButton type="button" class="go" (click)="watch(toWatch())">All {{ toWatch().length }}</button>
+            }
+          </section>
+        }
+        <p role="status" class="quiet">{{ said() }}</p>
         <p class="small">
-          Watch the exposed; a quarantine among them begins anew with the contact. The ill tank last on the round, hands
-          after it. <a routerLink="/care">Open a quarantine</a>
+          The ill tank last on the round, hands after it.
+          <a routerLink="/care">What is under way</a>
         </p>
       } @else {
         <p class="quiet">
@@ -148,12 +171,14 @@ export class TraceScreen {
   readonly tank = input<string>();
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
   protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+  protected readonly said = signal('');
   protected readonly windows = windows;
   protected readonly leftPx = leftPx;
   protected readonly widthPx = widthPx;
   protected readonly sick = signal('');
-  protected readonly daysAgo = signal(0);
+  protected readonly daysAgo = signal<number | null>(0);
   protected readonly windowDays = signal<number>(28);
   constructor() {
     this.stock.load();
@@ -167,10 +192,10 @@ export class TraceScreen {
   }
   private readonly nameOf = (id: string): string => this.stock.stockOf(id)?.tank.name ?? 'a tank';
   private readonly contacts = computed(() => contactsOfHouse(this.diary.entries()));
-  private readonly signDay = computed(() => dayOf(this.house.nowEpochMs()) - this.daysAgo());
+  private readonly signDay = computed(() => dayOf(this.house.nowEpochMs()) - (this.daysAgo() ?? 0));
   private readonly traced = computed(() => {
     const sick = this.sick();
-    if (sick === '') return null;
+    if (sick === '' || this.daysAgo() === null) return null;
     const said = traceContacts({
       contacts: this.contacts().map(({ from, to, kind, broken, atDay }) => ({ from, to, kind, broken, atDay })),
       sick,
@@ -196,6 +221,45 @@ export class TraceScreen {
         ]
       : [];
   });
+  /** Open quarantines by tank, with the day of the last contact that they know of. */
+  private readonly pens = computed(() => {
+    const { quarantines } = careOfHouse(this.diary.entries(), {
+      nowEpochMs: this.house.nowEpochMs(),
+      zone: this.house.zone(),
+      tempC: warmthOf(this.stock),
+    });
+    return new Map(quarantines.flatMap((q) => (q.left === null ? [[q.tankId, q] as const] : [])));
+  });
+  private readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
+  /** Who may have got it by more than a broken contact, and is not watched since today. */
+  protected readonly toWatch = computed(() =>
+    (this.traced()?.exposed ?? []).flatMap((t) => {
+      const pen = this.pens().get(t.tank);
+      const known = pen?.clock?.clockStartOn === this.today() || pen?.openedOn === this.today();
+      return t.risk > brokenWeight && !known
+        ? [{ tankId: t.tank, name: this.nameOf(t.tank), risk: t.risk.toFixed(2), penId: pen?.quarantineId ?? null }]
+        : [];
+    }),
+  );
+  protected async watch(exposed: readonly { tankId: string; penId: string | null }[]): Promise<void> {
+    const note = `touched by ${this.nameOf(this.sick())}`.slice(0, 500);
+    const on = this.today();
+    const written = await this.scribe.write(
+      exposed.map(({ tankId, penId }) =>
+        this.scribe.entry(
+          'quarantine',
+          tankId,
+          penId === null
+            ? { step: 'opened', school: 'observe', reason: 'exposed', on, note }
+            : { step: 'noted', quarantineId: penId, event: 'wet-contact', on, note },
+        ),
+      ),
+      exposed.length === 1 ? 'The watch' : `${exposed.length} watches`,
+    );
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    );
+  }
   protected readonly summary = computed(() => {
     const traced = this.traced();
     return traced
