@@ -34,6 +34,8 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/care/trace?tank=${id}`,
   () => '/almanac/care',
   () => '/hands',
+  (id) => `/hands/clean?tank=${id}`,
+  (id) => `/hands/plants?tank=${id}`,
   () => '/hands/away',
   (id) => `/hands/move?tank=${id}`,
   () => '/hands/outage',

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { outageCauses, walkJobs } from '#core/hands';
+import { bedSchools, bucketSigns, cleanedParts, outageCauses, walkJobs } from '#core/hands';
 import { day, parameterId, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
@@ -38,6 +38,26 @@ export const handsPayload = v.variant('step', [
     v.check(({ fromOn, toOn }) => toOn > fromOn, 'ends after it begins'),
   ),
   v.strictObject({ step: v.literal('back'), awayId: uuid, note }),
+  /** A jug under the outlet: so many seconds for a litre. */
+  v.strictObject({ step: v.literal('flow'), secondsPerL: within(0.5, 3600), note }),
+  /** A part that was cleaned; of the bed its squares, the school it is kept by, the litres that left with the dirt. */
+  v.pipe(
+    v.strictObject({
+      step: v.literal('cleaned'),
+      what: v.picklist(cleanedParts, 'is nothing that is cleaned'),
+      squareIds: v.optional(
+        v.pipe(v.array(v.pipe(v.string(), v.regex(/^[A-H]\d{1,2}$/, 'is no square'))), v.maxLength(128)),
+        [],
+      ),
+      school: v.optional(v.picklist(bedSchools, 'is no known school')),
+      outL: v.optional(within(0, 10000)),
+      bucket: v.optional(v.pipe(v.array(v.picklist(bucketSigns)), v.maxLength(bucketSigns.length)), []),
+      /** Why more than half of a bed was done in one evening. */
+      overrideReason: v.optional(v.pipe(v.string(), v.minLength(1), v.maxLength(500))),
+      note,
+    }),
+    v.check(({ what, squareIds }) => what === 'bed' || squareIds.length === 0, 'only a bed has squares'),
+  ),
   /** Carried elsewhere: tested daily until the water was good for seven days running. */
   v.strictObject({
     step: v.literal('moved'),

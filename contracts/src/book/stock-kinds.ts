@@ -83,6 +83,7 @@ export const stockKinds = [
     about: ['tank'],
     group: 'plants',
     namesLife: true,
+    names: ({ toTankId }) => (toTankId === undefined ? [] : [toTankId]),
     example: { kindId: 'taxiphyllum', workMinutes: 15 },
   }),
   kindOf({

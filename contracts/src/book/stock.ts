@@ -9,6 +9,7 @@ import {
   stockGroups,
   stockSigns,
   temperaments,
+  trimOpens,
   type KindParameter,
 } from '#core/stock';
 import { supplyCategories, supplyUnits } from '#core/supplies';
@@ -78,7 +79,18 @@ export const fedPayload = v.strictObject({
   clearedMinutes: v.optional(v.nullable(within(0, 2880))),
 });
 export const clearedPayload = v.strictObject({ fedEntryId: uuid, clearedMinutes: v.nullable(within(0, 2880)) });
-export const trimPayload = v.strictObject({ kindId, workMinutes: v.optional(within(0, 1440)) });
+/** A plant that was cut: how long it took, how many tops went back in, what it opened, where cuttings went. */
+export const trimPayload = v.strictObject({
+  kindId,
+  workMinutes: v.optional(within(0, 1440)),
+  topsCount: v.optional(v.pipe(within(0, 10000), v.integer('must be a whole number'))),
+  opens: v.optional(
+    v.pipe(v.array(v.picklist(trimOpens, 'is nothing that a trim opens')), v.maxLength(trimOpens.length)),
+    [],
+  ),
+  /** A tank of the house that got cuttings: a contact. */
+  toTankId: v.optional(uuid),
+});
 export const dosePayload = v.strictObject({
   product: textUpTo(80),
   amountMl: within(0, 100000),

@@ -16,6 +16,9 @@ const visit = (of: Partial<EveningVisit> = {}): EveningVisit => ({
   inQuarantine: false,
   caseOpen: false,
   openJobsCount: 0,
+  spongeDue: false,
+  bedDue: false,
+  trimMinutes: null,
   contacts: [],
   ...of,
 });
@@ -31,6 +34,22 @@ describe('the jobs of a visit', () => {
     expect(all.map((j) => j.id)).toEqual(['look', 'open-job', 'test', 'dose', 'change', 'again']);
     expect(all.find((j) => j.id === 'test')?.minutes).toBe(8);
     expect(all.find((j) => j.id === 'change')?.minutes).toBe(15);
+  });
+  it('scissors before the siphon, the siphon before the sponge; all three may wait', () => {
+    const of = jobsOf({ trimMinutes: 25, bedDue: true, spongeDue: true, lookedTonight: true });
+    expect(of.map((j) => [j.id, j.minutes, j.mayWait])).toEqual([
+      ['trim', 25, true],
+      ['bed', 15, true],
+      ['sponge', 10, true],
+    ]);
+    expect(of.find((j) => j.id === 'bed')?.tools).toEqual(['siphon']);
+  });
+  it('no sponge on the evening of a change, nor while a course runs', () => {
+    const ids = (more: Partial<EveningVisit>) => jobsOf({ spongeDue: true, ...more }).map((j) => j.id);
+    expect(ids({})).toContain('sponge');
+    expect(ids({ step: 'change' })).not.toContain('sponge');
+    expect(ids({ step: 'change-now' })).not.toContain('sponge');
+    expect(ids({ inCourse: true })).not.toContain('sponge');
   });
   it('only tests and planned changes may wait; a change that is needed now, a dose, a look never', () => {
     const may = (of: Partial<EveningVisit>) => jobsOf(of).flatMap((j) => (j.mayWait ? [j.id] : []));

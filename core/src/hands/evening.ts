@@ -1,7 +1,7 @@
 import type { WalkGroup, WalkTank } from './walk';
 
 /** In their natural order at a stop. */
-export const walkJobs = ['look', 'open-job', 'test', 'dose', 'change', 'again'] as const;
+export const walkJobs = ['look', 'open-job', 'test', 'dose', 'trim', 'bed', 'sponge', 'change', 'again'] as const;
 export type WalkJobId = (typeof walkJobs)[number];
 
 /** What is known of one visit, whichever slice it came from. */
@@ -22,6 +22,12 @@ export interface EveningVisit {
   inQuarantine: boolean;
   caseOpen: boolean;
   openJobsCount: number;
+  /** Flow fell by a third. */
+  spongeDue: boolean;
+  /** Half of the bed was done, the other half waits. */
+  bedDue: boolean;
+  /** Minutes of the trimming that is due; null where none is. */
+  trimMinutes: number | null;
   /** Tanks it touched lately. */
   contacts: readonly string[];
 }
@@ -53,7 +59,9 @@ export function habitMinutes(
   return habit;
 }
 
-const usualMinutes = { look: 2, 'open-job': 4, test: 4, dose: 5, again: 3 } as const;
+const usualMinutes = { look: 2, 'open-job': 4, test: 4, dose: 5, bed: 15, sponge: 10, again: 3 } as const;
+/** What it costs to leave them for another evening, beside a change at its limit, which costs ten. Ours. */
+const waitCosts = { trim: 1, bed: 1, sponge: 2 } as const;
 /** A change: ten minutes and half a minute a litre (as the evening's water has it). */
 const changeMinutes = (changeL: number): number => Math.round(10 + changeL / 2);
 
@@ -94,6 +102,23 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
         ]
       : []),
     ...(visit.courseDue ? [{ id: 'dose' as const, minutes: minutesOf('dose'), tools: [] }] : []),
+    ...(visit.trimMinutes !== null
+      ? [
+          {
+            id: 'trim' as const,
+            minutes: habit.trim ?? visit.trimMinutes,
+            tools: ['scissors'],
+            ...may(waitCosts.trim),
+          },
+        ]
+      : []),
+    ...(visit.bedDue
+      ? [{ id: 'bed' as const, minutes: minutesOf('bed'), tools: ['siphon'], ...may(waitCosts.bed) }]
+      : []),
+    // Not on the evening of a change or a dose: one injury at a time.
+    ...(visit.spongeDue && !changes && !visit.inCourse
+      ? [{ id: 'sponge' as const, minutes: minutesOf('sponge'), tools: [], ...may(waitCosts.sponge) }]
+      : []),
     ...(changes
       ? [
           {

@@ -28,3 +28,23 @@ export {
   type WalkStop,
   type WalkTank,
 } from './walk';
+export {
+  bedNext,
+  bedSchools,
+  bucketSigns,
+  cleanedParts,
+  flowState,
+  mostBedFraction,
+  plainBed,
+  spongeBlocks,
+  wasteReasons,
+  type BedBlock,
+  type BedNext,
+  type BedSchool,
+  type BedSquare,
+  type BucketSign,
+  type CleanedPart,
+  type FlowState,
+  type SpongeBlock,
+  type WasteReason,
+} from './cleaning';

@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import type { BedSchool, CleanedPart } from './cleaning';
 import type { OutageCause } from './outage';
 
 /** So many good days running end the watch after a move (common practice). */
@@ -8,6 +9,8 @@ export type HandsStep = { entryId: string; tankId: string; atEpochMs: number; on
   | { step: 'stop' }
   | { step: 'outage'; cause: OutageCause }
   | { step: 'outage-over'; outageId: string }
+  | { step: 'flow'; secondsPerL: number }
+  | { step: 'cleaned'; what: CleanedPart; squareIds: readonly string[]; school?: BedSchool | undefined }
   | { step: 'moved' }
   | { step: 'move-day'; movedId: string; good: boolean }
   | { step: 'away'; fromOn: string; toOn: string }

@@ -33,7 +33,7 @@ export { ledgerText } from './ledger-print';
 export { parameterIds, parameterNamed, type Parameter, type ParameterId, type ReadBy, type Water } from './parameter';
 export { likelyMend, parseReading, typedSpan, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
-export { theilSenLine } from './slope';
+export { theilSenLine, theilSenSlope } from './slope';
 export { buildUp, tracked, type BuildUp, type ChangedMind } from './build-up';
 export { byDay, smoothed, type BuildUpEvent, type Fan, type FutureChange } from './build-up-filter';
 export { crossing, rhythmOf, routineOf, settling, type Routine } from './build-up-forecast';

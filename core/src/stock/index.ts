@@ -126,3 +126,13 @@ export {
   type WatchReading,
   type WatchVerdict,
 } from './watch';
+export {
+  afterTrims,
+  denseAfterRounds,
+  learntTrimMinutes,
+  roundsUntilShaping,
+  trimOpens,
+  type AfterTrims,
+  type TrimOpens,
+  type TrimSession,
+} from './trims';

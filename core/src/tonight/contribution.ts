@@ -36,6 +36,8 @@ export type ContributionReason =
   | { id: 'course-paused'; facts: { productName: string; pausedDays: number } }
   | { id: 'quarantine'; facts: { leftDays: number | null; free: boolean; lookedToday: boolean } }
   | { id: 'outage'; facts: { cause: OutageCause } }
+  | { id: 'sponge-due'; facts: { shareFraction: number } }
+  | { id: 'bed-due'; facts: { squaresCount: number } }
   | { id: 'moved'; facts: { goodDays: number; testedToday: boolean } }
   | { id: 'not-worked-out'; facts: { what: 'forecast' | 'advice' } }
   | { id: 'new'; facts: { what: string; name: string } };

@@ -396,7 +396,14 @@ function casesOf(run: Run, on: string, agoDays: number): NewEntry[] {
 }
 
 /** Fields that name something by the key it has here. */
-const namedFields: ReadonlySet<string> = new Set(['withTankId', 'sourceId', 'courseId', 'quarantineId', 'awayId']);
+const namedFields: ReadonlySet<string> = new Set([
+  'withTankId',
+  'sourceId',
+  'courseId',
+  'quarantineId',
+  'awayId',
+  'movedId',
+]);
 /** `@on` is that night, `@on+14` two weeks after it; anything else is as it stands. */
 function dayIn(value: unknown, on: string): unknown {
   const said = typeof value === 'string' ? /^@on(?:\+(\d+))?$/.exec(value) : null;

@@ -269,7 +269,13 @@ const care: readonly DemoEvent[] = [
     event(n, 'lobby', 'fed', { foodId: n % 4 === 0 ? 'frozen' : 'granules', foodG: 1.2, school: 'mass' }),
   ),
   event(3, 'library', 'fed', { foodId: 'snail-shells', foodG: 0.05, school: 'few', clearedMinutes: null }),
-  ...[74, 52, 33, 15].map((n) => event(n, 'lobby', 'trim', { kindId: 'rotala', workMinutes: 70 })),
+  ...[74, 52, 33, 15].map((n) =>
+    event(n, 'lobby', 'trim', {
+      kindId: 'rotala',
+      workMinutes: 70,
+      ...(n > 20 ? { topsCount: 14, opens: ['light' as const] } : { opens: ['view' as const] }),
+    }),
+  ),
   // Topped up from the mineral drum instead of with pure water: a little creeps up every week.
   ...[55, 48, 41, 34, 27, 20, 13, 6].map((n) =>
     event(n, 'breakfast', 'top-up', { topUpL: 0.5, sourceId: 'neo', water: { ec25UsPerCm: 390, ghDegrees: 7 } }),
@@ -304,6 +310,36 @@ const hands: readonly DemoEvent[] = (
   ),
   apart(event(215, tank, 'hands', { step: 'back', awayId: `away-${tank}`, note })),
 ]);
+/** The left half of a bed of four rows and eight columns. */
+const leftHalf = ['A', 'B', 'C', 'D'].flatMap((row) => [1, 2, 3, 4].map((column) => `${row}${column}`));
+/** A bed half done, a sponge that is due by its flow, a move five days ago whose watch runs. */
+const cleaned: readonly DemoEvent[] = [
+  event(16, 'stairwell', 'hands', {
+    step: 'cleaned',
+    what: 'bed',
+    school: 'half',
+    squareIds: leftHalf,
+    outL: 14,
+    bucket: ['droppings-usual', 'food'],
+    note: '',
+  }),
+  event(61, 'conservatory', 'hands', { step: 'cleaned', what: 'sponge', note: '' }),
+  ...(
+    [
+      [60, 14],
+      [38, 16],
+      [19, 18.5],
+      [3, 21.5],
+    ] as const
+  ).map(([n, secondsPerL]) => event(n, 'conservatory', 'hands', { step: 'flow', secondsPerL, note: '' }, 72)),
+  named(
+    'cellar-b-moved',
+    event(5, 'cellar-b', 'hands', { step: 'moved', how: 'all-in', note: 'One shelf down, nearer the drain.' }, 60),
+  ),
+  ...[4, 3, 2, 1].map((n) =>
+    event(n, 'cellar-b', 'hands', { step: 'move-day', movedId: 'cellar-b-moved', good: true, note: '' }, 73),
+  ),
+];
 /** The RO unit: lines of its log, a resin through in spring and new again. */
 const unit: readonly DemoEvent[] = [
   540, 500, 460, 420, 380, 340, 300, 284, 268, 252, 236, 205, 170, 135, 100, 65, 30, 16, 4,
@@ -424,7 +460,19 @@ export const demoSupplies: readonly DemoSupply[] = [
   },
   {
     key: 'antiparasitic',
-    payload: { name: 'An antiparasitic', category: 'medicine', unit: 'pieces', leadDays: 7 },
+    payload: {
+      name: 'An antiparasitic',
+      category: 'medicine',
+      unit: 'pieces',
+      leadDays: 7,
+      pack: { packValue: 6, costValue: 14 },
+      medicine: {
+        agentIds: ['D07'],
+        doseValue: 1,
+        label: { packTreatsL: 60, doseDays: [1, 7], changes: [{ day: 3, fraction: 0.3 }], maxRepeats: 1 },
+        kinds: 'not with snails that are to live',
+      },
+    },
     log: [[400, 'bought', 6]],
   },
 ];
@@ -580,6 +628,7 @@ export const demoLife: readonly DemoEvent[] = [
   ...treated.map(apart),
   ...care,
   ...hands,
+  ...cleaned.map(apart),
   ...unit,
   ...supplyLogs,
 ];

@@ -1,6 +1,7 @@
-import { handsThreads } from '#core/hands';
+import { bedNext, flowState, handsThreads, plainBed } from '#core/hands';
+import { deadSpots, type TankPlan } from '#core/trouble';
 import { nightOn, type Contribution } from '#core/tonight';
-import { readDiary, type BookDeps } from '../book';
+import { readDiary, type BookDeps, type DiaryRow } from '../book';
 
 /** Outages that run, loud; moves until their water was good for seven days running: neither can be put off. */
 export async function handsContributions({
@@ -24,6 +25,9 @@ export async function handsContributions({
     })),
     { today: on(nowEpochMs) },
   );
+  const drawn = rows.some((r) => r.payload.step === 'cleaned' && r.payload.what === 'bed')
+    ? await readDiary(deps, { kinds: ['layout'] })
+    : [];
   const byTank = new Map<string, Contribution[]>();
   const add = (tankId: string, said: Contribution): void =>
     void byTank.set(tankId, [...(byTank.get(tankId) ?? []), said]);
@@ -49,5 +53,72 @@ export async function handsContributions({
       begins: { path: '/hands/move', query: { tank: m.tankId } },
       rank: 1,
     });
+  for (const tankId of new Set(rows.map((r) => r.subjectId)))
+    for (const said of cleaningSaid(
+      rows.filter((r) => r.subjectId === tankId),
+      { rowsDrawn: drawn.filter((d) => d.subjectId === tankId).at(-1)?.payload.rows ?? null, tankId, nowEpochMs },
+    ))
+      add(tankId, said);
   return byTank;
+}
+
+/** What of a tank asks to be cleaned: a sponge by its flow, the other half of a bed. */
+function cleaningSaid(
+  rows: readonly DiaryRow<'hands'>[],
+  { rowsDrawn, tankId, nowEpochMs }: { rowsDrawn: TankPlan | null; tankId: string; nowEpochMs: number },
+): Contribution[] {
+  const flow = flowState({
+    measured: rows.flatMap(({ payload: p, atEpochMs }) =>
+      p.step === 'flow' ? [{ atEpochMs, secondsPerL: p.secondsPerL }] : [],
+    ),
+    cleanedAtEpochMs: rows.flatMap(({ payload: p, atEpochMs }) =>
+      p.step === 'cleaned' && (p.what === 'sponge' || p.what === 'prefilter') ? [atEpochMs] : [],
+    ),
+    nowEpochMs,
+  });
+  const beds = rows.flatMap(({ payload: p, atEpochMs }) =>
+    p.step === 'cleaned' && p.what === 'bed' ? [{ atEpochMs, squareIds: p.squareIds, school: p.school }] : [],
+  );
+  const school = beds.at(-1)?.school;
+  const next =
+    school === undefined
+      ? null
+      : bedNext({
+          squares: rowsDrawn
+            ? deadSpots(rowsDrawn).map(({ id, kind, dead }) => ({ id, open: kind !== 'hard', dead }))
+            : plainBed,
+          cleaned: beds,
+          school,
+          youngAbout: false,
+          caseOpen: false,
+          activeSoil: false,
+          nowEpochMs,
+          tonight: () => false,
+        });
+  const head = { sinceEpochMs: null, dueEpochMs: null, loud: false, rank: 2 };
+  const begins = { path: '/hands/clean', query: { tank: tankId } };
+  return [
+    ...(flow?.due && flow.shareFraction !== null
+      ? [
+          {
+            ...head,
+            id: 'sponge-due',
+            severity: 'watch' as const,
+            reason: { id: 'sponge-due' as const, facts: { shareFraction: flow.shareFraction } },
+            begins,
+          },
+        ]
+      : []),
+    ...(next?.otherHalfWaits
+      ? [
+          {
+            ...head,
+            id: 'bed-due',
+            severity: 'note' as const,
+            reason: { id: 'bed-due' as const, facts: { squaresCount: next.squareIds.length } },
+            begins,
+          },
+        ]
+      : []),
+  ];
 }

@@ -1,4 +1,8 @@
-import { readDiary, type KindModule } from '../book';
+import { mostBedFraction, plainBed } from '#core/hands';
+import type { HandsPayload } from '#contracts/book';
+import { readDiary, type DiaryRow, type KindModule } from '../book';
+import type { Tx } from '../db';
+import type { FieldFault } from '../problems';
 
 /** An end belongs to what it ends, in the same tank, and to nothing that is over already. */
 export const handsKind: KindModule<'hands'> = {
@@ -13,9 +17,14 @@ export const handsKind: KindModule<'hands'> = {
       );
     switch (payload.step) {
       case 'stop':
+      case 'flow':
       case 'away':
       case 'moved':
         return [];
+      case 'cleaned':
+        return payload.what === 'bed' && payload.overrideReason === undefined
+          ? bedFaults(tx, { rows, payload, subjectId, atEpochMs })
+          : [];
       case 'outage':
         return rows.some(
           ({ entryId, payload: p, atEpochMs: at }) => p.step === 'outage' && at <= atEpochMs && !overBefore(entryId),
@@ -43,3 +52,39 @@ export const handsKind: KindModule<'hands'> = {
     }
   },
 };
+
+/** An evening, whichever way it lies around midnight. */
+const eveningMs = 12 * 3_600_000;
+/** More than half of a bed in one evening takes the filter with it: only with a reason that is kept. */
+async function bedFaults(
+  tx: Tx,
+  {
+    rows,
+    payload,
+    subjectId,
+    atEpochMs,
+  }: {
+    rows: readonly DiaryRow<'hands'>[];
+    payload: Extract<HandsPayload, { step: 'cleaned' }>;
+    subjectId: string;
+    atEpochMs: number;
+  },
+): Promise<FieldFault[]> {
+  if (payload.school === 'skim') return [];
+  const drawn = (await readDiary({ db: tx }, { kinds: ['layout'], subjectIds: [subjectId] })).at(-1)?.payload.rows;
+  const squaresCount = drawn ? drawn.flat().filter((kind) => kind !== 'hard').length : plainBed.length;
+  const done = new Set([
+    ...payload.squareIds,
+    ...rows.flatMap(({ payload: p, atEpochMs: at }) =>
+      p.step === 'cleaned' && p.school !== 'skim' && Math.abs(at - atEpochMs) < eveningMs ? p.squareIds : [],
+    ),
+  ]);
+  return done.size > mostBedFraction * squaresCount
+    ? [
+        {
+          field: 'overrideReason',
+          message: 'is needed: more than half of the bed in one evening takes half of the filter',
+        },
+      ]
+    : [];
+}

@@ -55,6 +55,28 @@ describe('the work of the hands is checked', () => {
     expect(await refused(day(moved.id, -2))).toEqual(['movedId: was only after that']);
     await taken(day(moved.id, 0));
   });
+  const bed = (tank: string, squareIds: string[], more: object = {}, hours = -10) =>
+    hands(tank, { step: 'cleaned', what: 'bed', school: 'half', squareIds, ...more }, 0, hours);
+  const row = (letter: string): string[] => [1, 2, 3, 4, 5, 6, 7, 8].map((n) => `${letter}${n}`);
+  it('more than half of a bed in one evening needs a reason that is kept; skimming does not', async () => {
+    const tank = await newTank();
+    const asked = ['overrideReason: is needed: more than half of the bed in one evening takes half of the filter'];
+    expect(await refused(bed(tank, [...row('A'), ...row('B'), 'C1']))).toEqual(asked);
+    await taken(bed(tank, [...row('A'), ...row('B')]));
+    expect(await refused(bed(tank, ['C1'], {}, -8))).toEqual(asked);
+    await taken(bed(tank, ['C1'], { school: 'skim' }, -8));
+    await taken(bed(tank, ['C1'], { overrideReason: 'gas came up there' }, -8));
+    await taken(bed(await newTank(), ['C1']));
+    expect(await refused(hands(tank, { step: 'cleaned', what: 'glass', squareIds: ['A1'] }))).toEqual([
+      ': only a bed has squares',
+    ]);
+  });
+  it('half of a plan that the keeper drew is half of what is bed in it', async () => {
+    const tank = await newTank();
+    await house.write(entry('layout', tank, { rows: [['bed', 'bed', 'hard', 'outlet']] }, at(0, -20)));
+    await taken(bed(tank, ['A1']));
+    expect(await refused(bed(tank, ['A2'], {}, -9))).toHaveSize(1);
+  });
   it('a stop names jobs of a walk, one at least', async () => {
     const tank = await newTank();
     expect(await refused(hands(tank, { step: 'stop', jobs: [] }))).toHaveSize(1);
@@ -83,5 +105,38 @@ describe('on Tonight', () => {
     expect([asked?.severity, asked?.short]).toEqual(['act', 'moved: test today']);
     await taken(day(-1));
     expect(await said(tank)).toEqual([]);
+  });
+});
+
+describe('what asks to be cleaned', () => {
+  const ids = async (tankId: string) => {
+    const { tanks } = (await house.get<Tonight>('/api/tonight')).body;
+    return (tanks.find((t) => t.tankId === tankId)?.contributions ?? []).flatMap((c) =>
+      c.id === 'sponge-due' || c.id === 'bed-due' ? [c.id] : [],
+    );
+  };
+  it('a sponge whose flow fell by a third, until it is squeezed', async () => {
+    const tank = await newTank();
+    await taken(
+      hands(tank, { step: 'cleaned', what: 'sponge' }, -31),
+      hands(tank, { step: 'flow', secondsPerL: 12 }, -30),
+      hands(tank, { step: 'flow', secondsPerL: 17 }, -1),
+    );
+    expect(await ids(tank)).toEqual([]);
+    await taken(hands(tank, { step: 'flow', secondsPerL: 18.5 }));
+    expect(await ids(tank)).toEqual(['sponge-due']);
+    await taken(hands(tank, { step: 'cleaned', what: 'sponge' }, 0, -5));
+    expect(await ids(tank)).toEqual([]);
+  });
+  it('the other half of a bed, a week after the first', async () => {
+    const tank = await newTank();
+    const left = ['A', 'B', 'C', 'D'].flatMap((r) => [1, 2, 3, 4].map((n) => `${r}${n}`));
+    const right = ['A', 'B', 'C', 'D'].flatMap((r) => [5, 6, 7, 8].map((n) => `${r}${n}`));
+    const half = (squareIds: string[], days: number) =>
+      hands(tank, { step: 'cleaned', what: 'bed', school: 'half', squareIds }, days);
+    await taken(half(left, -10));
+    expect(await ids(tank)).toEqual(['bed-due']);
+    await taken(half(right, -1));
+    expect(await ids(tank)).toEqual([]);
   });
 });

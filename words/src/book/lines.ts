@@ -14,7 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
-import { outageWords, walkJobWords } from '#words/hands';
+import { bucketWords, cleanedWords, outageWords, walkJobWords } from '#words/hands';
 import { notedWords, quarantineReasonWords, schoolWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
@@ -180,8 +180,8 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     `fed ${foodG} g ${foodName(foodId)} (${school})${clearedMinutes === undefined ? '' : clearedMinutes === null ? ', some left' : `, gone in ${clearedMinutes} min`}`,
   cleared: ({ clearedMinutes }) =>
     clearedMinutes === null ? 'leftovers taken out' : `food gone in ${clearedMinutes} min`,
-  trim: ({ kindId, workMinutes }) =>
-    `trimmed ${kindName(kindId)}${workMinutes === undefined ? '' : `, ${workMinutes} min`}`,
+  trim: ({ kindId, workMinutes, topsCount, toTankId }, nameOf) =>
+    `trimmed ${kindName(kindId)}${workMinutes === undefined ? '' : `, ${workMinutes} min`}${topsCount === undefined ? '' : `, ${topsCount} tops put back`}${toTankId === undefined ? '' : `; cuttings to ${nameOf(toTankId)}`}`,
   dose: ({ product, amountMl }) => `dosed ${amountMl} mL or g ${product}`,
   'own-kind': ({ kind, baseId, from }) =>
     `${kind.commonName}: own figures${baseId === null ? '' : ` over ${kindName(baseId)}`}${from ? `, from ${from}` : ''}`,
@@ -254,6 +254,10 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     switch (payload.step) {
       case 'stop':
         return `walked: ${payload.jobs.map((j) => walkJobWords[j]).join(', ')}${payload.minutes === undefined ? '' : `, ${figure(payload.minutes)} min`}`;
+      case 'flow':
+        return `flow: a litre in ${figure(payload.secondsPerL)} s${noteText(payload.note)}`;
+      case 'cleaned':
+        return `${cleanedWords[payload.what]} cleaned${payload.squareIds.length === 0 ? '' : ` at ${payload.squareIds.join(', ')}`}${payload.outL === undefined ? '' : `, ${amountPlainly('volume', payload.outL)} out`}${payload.bucket.length === 0 ? '' : `; ${payload.bucket.map((b) => bucketWords[b]).join(', ')}`}${payload.overrideReason === undefined ? '' : `; because ${payload.overrideReason}`}${noteText(payload.note)}`;
       case 'outage':
         return `outage: ${outageWords[payload.cause].toLowerCase()}${noteText(payload.note)}`;
       case 'outage-over':

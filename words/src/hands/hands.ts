@@ -1,4 +1,10 @@
 import type {
+  BedBlock,
+  BedSchool,
+  BucketSign,
+  CleanedPart,
+  SpongeBlock,
+  WasteReason,
   AfterOutageStep,
   FilterState,
   HeldVerdict,
@@ -14,6 +20,9 @@ export const walkJobWords: Record<WalkJobId, string> = {
   'open-job': 'close what is open',
   test: 'test',
   dose: 'dose',
+  trim: 'trim',
+  bed: 'clean the bed’s part',
+  sponge: 'squeeze the sponge',
   change: 'change water',
   again: 'look again',
 };
@@ -24,7 +33,12 @@ export const walkGroupWords: Record<WalkGroup, string> = {
   quarantine: 'Quarantine',
   sick: 'Under treatment',
 };
-export const toolWords: Record<string, string> = { syringe: 'test syringe', siphon: 'siphon', hose: 'hose' };
+export const toolWords: Record<string, string> = {
+  syringe: 'test syringe',
+  siphon: 'siphon',
+  hose: 'hose',
+  scissors: 'scissors',
+};
 
 export const outageWords: Record<OutageCause, string> = {
   power: 'Power is out',
@@ -106,3 +120,66 @@ export const heldWords: Record<HeldVerdict, (label: string) => string> = {
   'not-read': (label) => `${label} was foreseen to leave its band: not read before a change`,
   unforeseen: (label) => `${label} left its band, which nobody foresaw`,
 };
+
+export const cleanedWords: Record<CleanedPart, string> = {
+  bed: 'bed',
+  sponge: 'sponge',
+  prefilter: 'pre-filter',
+  glass: 'glass',
+  lid: 'lid and crusts',
+};
+export const bedSchoolWords: Record<BedSchool, string> = {
+  never: 'never: layers filter, roots hold it',
+  skim: 'skimmed only',
+  spots: 'sand, dug in its bad spots',
+  half: 'gravel, half now and half next time',
+  sections: 'to the glass, a quarter at a time',
+};
+export const bucketWords: Record<BucketSign, string> = {
+  'droppings-usual': 'droppings as usual',
+  'droppings-white': 'white or stringy droppings',
+  none: 'hardly any droppings',
+  animals: 'animals, put back',
+  smell: 'it smelled of rotten eggs',
+  food: 'food that was left',
+};
+export const bedBlockWords = (block: BedBlock): string => {
+  switch (block.id) {
+    case 'case-open':
+      return 'A case is open here: a bed is not dug on top of an illness, unless gas is the case.';
+    case 'active-soil':
+      return 'Active soil is skimmed, not dug: it crumbles, and what it holds goes into the water.';
+    case 'rooted':
+      return 'By this school it is left alone: its layers are the filter.';
+    case 'tonight':
+      return `${Math.round(100 * block.facts.shareFraction)} % of it was done tonight: the rest another evening. What lives in it is half of the filter.`;
+    case 'too-soon':
+      return `The last part was done ${Math.max(0, Math.floor(block.facts.daysAgo))} days ago: the next after ${block.facts.leastDays}.`;
+  }
+};
+export const spongeBlockWords = (block: SpongeBlock): string => {
+  switch (block.id) {
+    case 'big-change':
+      return `${Math.round(100 * block.facts.changeFraction)} % of the water was changed tonight: the sponge another evening.`;
+    case 'new-dose':
+      return 'Something was dosed tonight: the sponge another evening.';
+    case 'in-course':
+      return 'A course runs: the filter is hit already.';
+    case 'case-open':
+      return 'A case is open: one thing at a time.';
+  }
+};
+export const wasteWords: Record<WasteReason, string> = {
+  medicine: 'a medicine is in it',
+  salt: 'salt is in it',
+  illness: 'a case is open',
+  quarantine: 'it is a quarantine',
+};
+/** What keeps hands and animals whole while a tank is cleaned. */
+export const cleaningCautions = [
+  'Hands washed, nothing on them; plugs above the water with drip loops, dry hands at every plug.',
+  'Heater off first and left to cool for a quarter of an hour: it cracks when it is dry and burns when it is wet.',
+  'A siphon is started under water by lifting, with a pump ball or a valve: never by mouth.',
+] as const;
+export const smallBowlWords =
+  'A small bowl: most of its water, never all of bed and media. The animal waits in a lidded cup of its own water, warm and timed, and is eased back; a net only where nothing else works. Ornaments stay wet.';

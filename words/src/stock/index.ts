@@ -1,5 +1,13 @@
 export { alarmShort, alarmWords } from './alarms';
 export { arrivalCautionWords, maturityWords, methodWords, stockingWords } from './arrival';
-export { cyclingReasonWords, cyclingWords, dosingWords, feedingWords, mealWords, trimWords } from './living';
+export {
+  cyclingReasonWords,
+  cyclingWords,
+  dosingWords,
+  feedingWords,
+  mealWords,
+  trimOpensWords,
+  trimWords,
+} from './living';
 export { osmoticWords, togetherWords } from './together';
 export { learntBearingWords, moultSchoolNames, moultWords, watchHabitWords, watchVerdictWords } from './watch';

@@ -1,4 +1,12 @@
-import type { CyclingReason, CyclingSchoolId, DosingSchool, FeedingSchool, MealReason, PlantHabit } from '#core/stock';
+import type {
+  CyclingReason,
+  CyclingSchoolId,
+  DosingSchool,
+  FeedingSchool,
+  MealReason,
+  PlantHabit,
+  TrimOpens,
+} from '#core/stock';
 import { teller } from '#words/explain';
 
 /** The schools of cycling: how, at what risk, and when each calls a tank ready. */
@@ -85,4 +93,10 @@ export const trimWords: Record<PlantHabit, string> = {
   moss: 'Shear it and catch every bit; thin it before it rots inside.',
   floating: 'Scoop out a third or a half; leave light for the rest.',
   bulb: 'Leaves off at the neck; it may rest.',
+};
+export const trimOpensWords: Record<TrimOpens, string> = {
+  light: 'light to the bed',
+  flow: 'flow to the back',
+  view: 'the view through the front',
+  room: 'room to swim',
 };

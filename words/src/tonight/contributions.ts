@@ -120,6 +120,14 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
       free ? 'quarantine is over' : 'in quarantine',
     ),
   outage: ({ cause }) => plain(`${outageWords[cause]}: see who is first`, [], outageWords[cause].toLowerCase()),
+  'sponge-due': ({ shareFraction }) =>
+    plain(
+      `The filter moves ${Math.round(100 * shareFraction)} % of its own: squeeze the sponge in tank water, not on the evening of a big change`,
+      [],
+      'sponge due by flow',
+    ),
+  'bed-due': ({ squaresCount }) =>
+    plain(`The other half of its bed waits, ${squaresCount} squares`, [], 'half of the bed waits'),
   moved: ({ goodDays, testedToday }) =>
     plain(
       `Moved: ${testedToday ? 'tested today' : 'test ammonia and nitrite today'}; ${goodDays} of ${goodDaysNeeded} good days running. Look under the plants for dead ones.`,

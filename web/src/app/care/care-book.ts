@@ -16,13 +16,13 @@ import { middle } from '#core/readings';
 import type { DiaryEntry } from '../base/scribe';
 import type { StockStore } from '../stock';
 
-type CareKind = 'course' | 'quarantine' | 'stock' | 'arrival' | 'fact' | 'cycling';
+type CareKind = 'course' | 'quarantine' | 'stock' | 'arrival' | 'fact' | 'cycling' | 'trim';
 type Of<K extends CareKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
 const of = <K extends CareKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] =>
   diary.filter((e) => e.kind === kind) as Of<K>[];
 
 /** The kinds of entry that care is read from. */
-export const careDiaryKinds = ['course', 'quarantine', 'stock', 'arrival', 'fact', 'cycling'] as const;
+export const careDiaryKinds = ['course', 'quarantine', 'stock', 'arrival', 'fact', 'cycling', 'trim'] as const;
 
 /** Courses and quarantines of the house as they stand, from its diary. */
 export function careOfHouse(
@@ -102,6 +102,10 @@ export function contactsOfHouse(diary: readonly DiaryEntry[]): (Contact & { atEp
       e.payload.step === 'seeded' && e.payload.fromTankId !== undefined
         ? contact(e, e.payload.fromTankId, e.subjectId, 'media')
         : [],
+    ),
+    // Cuttings that were given to another tank.
+    ...of(diary, 'trim').flatMap((e) =>
+      e.payload.toTankId === undefined ? [] : contact(e, e.subjectId, e.payload.toTankId, 'plants'),
     ),
   ].filter(
     (c, i, all) =>

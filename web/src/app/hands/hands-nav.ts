@@ -11,6 +11,8 @@ import { Rooms, type Room } from '../ui/rooms';
 export class HandsNav {
   protected readonly rooms: readonly Room[] = [
     { path: '/hands', word: 'The walk' },
+    { path: '/hands/clean', word: 'Cleaning' },
+    { path: '/hands/plants', word: 'Plants' },
     { path: '/hands/away', word: 'Weeks away' },
     { path: '/hands/move', word: 'Moving a tank' },
     { path: '/hands/outage', word: 'Outage' },

@@ -4,7 +4,9 @@ import { openRoom } from '../room.cases';
 import { TonightStore } from '../tonight';
 import { AwayScreen } from './away-screen';
 import { MoveScreen } from './move-screen';
+import { CleanScreen } from './clean-screen';
 import { OutageScreen } from './outage-screen';
+import { TrimScreen } from './trim-screen';
 import { WalkScreen } from './walk-screen';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
@@ -290,5 +292,124 @@ describe('weeks away', () => {
     expect((await open([], [read('2026-03-14T10:00:00Z', 5, 10)])).text()).toContain('nothing was foreseen');
     expect((await open([], [], 24 * 21)).has('[aria-label="What came of it"]')).toBeTrue();
     expect((await open([], [], 24 * 21 + 1)).has('[aria-label="What came of it"]')).toBeFalse();
+  });
+});
+
+describe('cleaning', () => {
+  const open = (entries: object[] = [], setUp: object = { bed: { kind: 'inert' } }) =>
+    openRoom(CleanScreen, {
+      inputs: { tank: a },
+      answers: {
+        stock: { ...stock, tanks: [tank(a, 'Porch', { setUp: { ...stock.tanks[0]?.setUp, ...setUp } })] },
+        tonight: { nowAt: '', nightOn: '2026-03-14', house: 'Test', tanks: [visit(a, 'Porch')] },
+        folio: { tank: { tankId: a }, changes: [] },
+        diary: diary(...entries),
+      },
+      nowEpochMs,
+    });
+  it('writes the half that is next with its school, litres and what the bucket told', async () => {
+    const room = await open();
+    expect(room.text()).toContain('never by mouth');
+    expect(room.text()).toContain('Its water may go onto a garden');
+    expect(room.text()).toContain('16 squares are done');
+    await room.type('input[name=outL]', '6');
+    await room.tickBox('droppings as usual');
+    await room.click('squares are done');
+    const payload = room.written[0]?.payload as { squareIds: string[] };
+    expect(payload).toEqual(
+      jasmine.objectContaining({
+        step: 'cleaned',
+        what: 'bed',
+        school: 'half',
+        outL: 6,
+        bucket: ['droppings-usual'],
+      }),
+    );
+    expect(payload.squareIds.length).toBe(16);
+  });
+  it('more than half wants a reason first', async () => {
+    const room = await open();
+    room.query<HTMLButtonElement>('.square[aria-label^="A5"]').click();
+    await room.settle();
+    expect(room.disabled('17 squares are done')).toBeTrue();
+    await room.fill('Why more than half', 'gas');
+    expect(room.disabled('17 squares are done')).toBeFalse();
+  });
+  it('active soil is skimmed by itself; a bed begun opens the work with its closing checks', async () => {
+    const room = await open([], { bed: { kind: 'active' } });
+    expect(room.text()).toContain('32 squares are done');
+    await room.click('Begin: heater and filter off');
+    expect(room.written[0]?.kind).toBe('job');
+  });
+  it('says the flow against its own, and that the sponge is due', async () => {
+    const room = await open([
+      entry({ step: 'cleaned', what: 'sponge', squareIds: [], bucket: [] }, { hoursAgo: 24 * 31, entryId: 's' }),
+      entry({ step: 'flow', secondsPerL: 12 }, { hoursAgo: 24 * 30, entryId: 'f1' }),
+      entry({ step: 'flow', secondsPerL: 18 }, { hoursAgo: 2, entryId: 'f2' }),
+    ]);
+    expect(room.text()).toContain('67 % of its own: it fell by a third, the sponge is due');
+    await room.type('input[name=seconds]', '13');
+    await room.click('Write it');
+    expect(room.written[0]?.payload).toEqual({ step: 'flow', secondsPerL: 13 });
+  });
+  it('without a number nothing is written', async () => {
+    const room = await open();
+    await room.click('Write it');
+    expect(room.written).toEqual([]);
+    expect(room.text()).toContain('A number is missing for the seconds.');
+  });
+});
+
+describe('plants', () => {
+  const planted = [
+    {
+      entryId: 'p',
+      event: 'arrived',
+      kindId: 'java-moss',
+      strain: '',
+      count: { lo: 3, hi: 3 },
+      atEpochMs: nowEpochMs - 200 * 24 * hourMs,
+    },
+  ];
+  const open = (entries: object[] = []) =>
+    openRoom(TrimScreen, {
+      inputs: { tank: a },
+      answers: {
+        stock: { ...stock, tanks: [tank(a, 'Porch', { events: planted }), tank(b, 'Loft')] },
+        folio: { tank: { tankId: a }, history: {} },
+        diary: diary(...entries),
+      },
+      nowEpochMs,
+    });
+  it('writes what was cut, minutes, tops, what it opens and where cuttings went', async () => {
+    const room = await open();
+    expect(room.text()).toContain('due');
+    expect(room.disabled('0 plants are trimmed')).toBeTrue();
+    room.query<HTMLInputElement>('ol.walk input[type=checkbox]').click();
+    await room.settle();
+    await room.type('input[name=minutes]', '25');
+    await room.type('input[name=tops]', '8');
+    await room.pick('nl-choice[name=to]', b);
+    expect(room.text()).toContain('it is written as a contact');
+    await room.tickBox('flow to the back');
+    await room.click('1 plant is trimmed');
+    expect(room.written[0]?.payload).toEqual({
+      kindId: 'java-moss',
+      workMinutes: 25,
+      topsCount: 8,
+      toTankId: b,
+      opens: ['flow'],
+    });
+  });
+  it('says how long a session takes after three of them', async () => {
+    const trim = (days: number, workMinutes: number) => ({
+      entryId: `t${days}`,
+      kind: 'trim',
+      subjectId: a,
+      atEpochMs: nowEpochMs - days * 24 * hourMs,
+      payload: { kindId: 'java-moss', workMinutes, opens: [] },
+    });
+    const room = await open([trim(60, 20), trim(40, 30), trim(20, 26)]);
+    expect(room.text()).toContain('about 26 min by your own record');
   });
 });

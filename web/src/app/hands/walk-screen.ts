@@ -4,12 +4,14 @@ import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { eveningTank, habitMinutes, walk, walkGroups, type EveningVisit, type Walk, type WalkJobId } from '#core/hands';
+import { trimDue } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
 import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
 import { careDiaryKinds, contactsOfHouse } from '../care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore } from '../stock';
 import { TonightStore } from '../tonight';
 import { Field } from '../ui/field';
 import { HandsNav } from './hands-nav';
@@ -27,6 +29,9 @@ const pageOf: Partial<Record<WalkJobId, string>> = {
   change: '/water',
   dose: '/care',
   'open-job': '/water/doing',
+  bed: '/hands/clean',
+  sponge: '/hands/clean',
+  trim: '/hands/plants',
 };
 
 /** The evening as one walk: every stop with its jobs in hygiene order, what fits, and what may wait. */
@@ -50,6 +55,7 @@ export class WalkScreen {
 
   constructor() {
     this.diary.open();
+    this.stock.load();
   }
   private readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
   /** Stops that were made tonight, on whichever device. */
@@ -88,6 +94,26 @@ export class WalkScreen {
   });
   /** In the order of the round. */
   private readonly visits = computed(() => this.tonight.round().flatMap((group) => group.visits));
+  private readonly stock = inject(StockStore);
+  /** Tanks with plants whose latest day to be trimmed is over, with the minutes that takes. */
+  private readonly trimsDue = computed(() => {
+    const now = this.house.nowEpochMs();
+    const trims = this.diary.of('trim');
+    const due = new Map<string, number>();
+    for (const { tank, lodgers } of this.stock.stocked())
+      for (const { kind } of lodgers) {
+        const planted = tank.events.find((e) => e.kindId === kind.id)?.atEpochMs ?? now;
+        const trimsAtEpochMs = trims
+          .filter((e) => e.subjectId === tank.tankId && e.payload.kindId === kind.id)
+          .map((e) => e.atEpochMs);
+        // What was never cut in the book is not known to be grown: nobody is sent to it.
+        if (!kind.plant || trimsAtEpochMs.length === 0) continue;
+        const found = trimDue({ kind, trimsAtEpochMs, plantedEpochMs: planted, netVolumeL: tank.netVolumeL });
+        if (found && found.hiEpochMs < now)
+          due.set(tank.tankId, Math.max(due.get(tank.tankId) ?? 0, found.workMinutes));
+      }
+    return due;
+  });
   private visitOf(t: TonightTank): EveningVisit {
     const has = (id: string): boolean => t.contributions.some((c) => c.reason.id === id);
     const leaves = t.contributions.find((c) => c.reason.id === 'leaves')?.reason.facts as { lo: number } | undefined;
@@ -104,6 +130,9 @@ export class WalkScreen {
       inCourse: has('course') || has('course-due'),
       inQuarantine: has('quarantine'),
       caseOpen: has('case'),
+      spongeDue: has('sponge-due'),
+      bedDue: has('bed-due'),
+      trimMinutes: this.trimsDue().get(t.tankId) ?? null,
       openJobsCount: t.contributions.filter((c) => c.reason.id === 'open-job').length,
       contacts: this.contactsBy().get(t.tankId) ?? [],
     };

@@ -140,6 +140,16 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../hands/walk-screen')).WalkScreen,
   },
   {
+    path: 'hands/clean',
+    title: 'Cleaning · Night Ledger',
+    loadComponent: async () => (await import('../hands/clean-screen')).CleanScreen,
+  },
+  {
+    path: 'hands/plants',
+    title: 'Plants · Night Ledger',
+    loadComponent: async () => (await import('../hands/trim-screen')).TrimScreen,
+  },
+  {
     path: 'hands/away',
     title: 'Weeks away · Night Ledger',
     loadComponent: async () => (await import('../hands/away-screen')).AwayScreen,

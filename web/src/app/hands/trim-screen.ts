@@ -1,0 +1,305 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import {
+  afterTrims,
+  learntTrimMinutes,
+  roundsUntilShaping,
+  trimDue,
+  trimOpens,
+  type TrimOpens,
+  type TrimSession,
+} from '#core/stock';
+import { closedMiddle } from '#core/readings';
+import { trimOpensWords, trimWords } from '#words/stock';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore } from '../stock';
+import { FolioStore } from '../tonight';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { InUnit } from '../ui/in-unit';
+import { dateText } from '../ui/words';
+import { HandsNav } from './hands-nav';
+
+const minuteMs = 60_000;
+
+/** A session with the scissors: what is due, how by its habit, tops and cuttings, minutes, and when next. */
+@Component({
+  selector: 'nl-trim',
+  imports: [ButtonDirective, Checkbox, Choice, Field, FormsModule, HandsNav, InUnit, InputText, Option],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-hands-nav />
+    <h1>Plants</h1>
+    <p class="caution small">
+      Sharp scissors and glass: one hand holds, one cuts. Plugs above the water. Plants and cuttings are never released,
+      nor put into a pond or a ditch: dried, or into the household waste.
+    </p>
+    <div class="row">
+      <nl-field name="Tank"
+        ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="choose($event)">
+          <nl-option value="" disabled word="choose" />
+          @for (s of planted(); track s.tank.tankId) {
+            <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
+          }</nl-choice
+      ></nl-field>
+      @if (of()) {
+        @if (beganEpochMs() === null) {
+          <button pButton type="button" class="plain" (click)="begin()">Scissors in hand: the clock runs</button>
+        } @else {
+          <p class="num">{{ ranMinutes() }} min so far</p>
+        }
+      }
+    </div>
+    @if (of()) {
+      <p role="status" class="said">{{ said() }}</p>
+      @if (fault()) {
+        <p class="fault" role="alert">{{ fault() }}</p>
+      }
+      <ol class="walk">
+        @for (p of plants(); track p.kindId) {
+          <li class="plant">
+            <label class="choice"
+              ><p-checkbox
+                [autofocus]="false"
+                [binary]="true"
+                [ngModel]="cut().includes(p.kindId)"
+                (onChange)="toggle(p.kindId)"
+                [ngModelOptions]="{ standalone: true }" />
+              <span
+                ><strong class="serif">{{ p.name }}</strong>
+                <span class="small" [class.caution]="p.due"> {{ p.when }}</span>
+                <span class="small quiet"> {{ p.how }}</span></span
+              ></label
+            >
+          </li>
+        } @empty {
+          <li class="quiet">No plant of this tank is in the book.</li>
+        }
+      </ol>
+      @if (plants().length > 0) {
+        <div class="row">
+          <nl-field name="Tops put back"
+            ><input
+              pInputText
+              nlIn
+              name="tops"
+              min="0"
+              max="10000"
+              [ngModel]="tops()"
+              (ngModelChange)="tops.set($event)"
+          /></nl-field>
+          <nl-field name="Minutes" unit="min"
+            ><input
+              pInputText
+              nlIn
+              name="minutes"
+              min="0"
+              max="1440"
+              [ngModel]="minutes()"
+              (ngModelChange)="minutes.set($event)"
+          /></nl-field>
+          <nl-field name="Cuttings went to"
+            ><nl-choice name="to" [ngModel]="toTankId()" (ngModelChange)="toTankId.set($event)">
+              <nl-option value="" word="no other tank" />
+              @for (s of stock.tanks(); track s.tankId) {
+                @if (s.tankId !== tankId()) {
+                  <nl-option [value]="s.tankId" [word]="s.name" />
+                }
+              }</nl-choice
+          ></nl-field>
+        </div>
+        @if (toTankId()) {
+          <p class="caution small">
+            Wet plants carry what lives on them: it is written as a contact, and a quarantine there begins anew. Dip
+            them first, or keep them apart.
+          </p>
+        }
+        <div class="choices" role="group" aria-label="What it opens">
+          @for (o of opensList; track o) {
+            <label class="choice"
+              ><p-checkbox
+                [autofocus]="false"
+                [binary]="true"
+                [ngModel]="opens().includes(o)"
+                (onChange)="toggleOpens(o)"
+                [ngModelOptions]="{ standalone: true }" />
+              {{ opensNames[o] }}</label
+            >
+          }
+        </div>
+        <button pButton type="button" class="go" [disabled]="cut().length === 0" (click)="done()">
+          {{ cut().length }} {{ cut().length === 1 ? 'plant is' : 'plants are' }} trimmed
+        </button>
+        <p class="small">{{ learnt() }}</p>
+        @if (followed()) {
+          <p class="small">{{ followed() }}</p>
+        }
+        <p class="small quiet">
+          The lowest leaves off: none may be buried, they rot. Rhizomes are never buried. Moss over a sieve, shrimp
+          shaken out. Dead and dark tissue off. Light and flow come back after: expect it in the readings.
+        </p>
+      }
+    } @else {
+      <p class="quiet">
+        {{ stock.fault() ? 'The tanks cannot be read now. Try again when the house answers.' : 'Choose a tank.' }}
+      </p>
+    }
+  `,
+  styleUrl: './hands.scss',
+  styles: `
+    .choices {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.2rem 1.2rem;
+    }
+    .plant {
+      border-bottom: 1px dashed var(--quiet);
+    }
+  `,
+})
+export class TrimScreen {
+  readonly tank = input<string>();
+  protected readonly stock = inject(StockStore);
+  private readonly folios = inject(FolioStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  private readonly diary = new DiaryWatch(['trim']);
+  protected readonly opensList = trimOpens;
+  protected readonly opensNames = trimOpensWords;
+  protected readonly tankId = signal('');
+  protected readonly cut = signal<readonly string[]>([]);
+  protected readonly tops = signal<number | null>(null);
+  protected readonly minutes = signal<number | null>(null);
+  protected readonly opens = signal<readonly TrimOpens[]>([]);
+  protected readonly toTankId = signal('');
+  protected readonly beganEpochMs = signal<number | null>(null);
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+    effect(() => {
+      const asked = this.tank();
+      untracked(() => {
+        if (asked !== undefined) this.choose(asked);
+      });
+    });
+  }
+  protected choose(tankId: string): void {
+    this.tankId.set(tankId);
+    this.cut.set([]);
+    this.said.set('');
+    if (tankId !== '') this.folios.open(tankId);
+  }
+  protected readonly planted = computed(() =>
+    this.stock.stocked().filter((s) => s.lodgers.some((l) => l.kind.plant !== null)),
+  );
+  protected readonly of = computed(() => this.stock.stockOf(this.tankId()));
+  private readonly sessions = computed((): TrimSession[] =>
+    this.diary
+      .of('trim')
+      .filter((e) => e.subjectId === this.tankId())
+      .map(({ atEpochMs, payload }) => ({
+        atEpochMs,
+        kindId: payload.kindId,
+        workMinutes: payload.workMinutes ?? null,
+        topsCount: payload.topsCount ?? null,
+      })),
+  );
+  protected readonly plants = computed(() => {
+    const of = this.of();
+    if (!of) return [];
+    const now = this.house.nowEpochMs();
+    return of.lodgers
+      .flatMap((l) => {
+        const plantedEpochMs = of.tank.events.find((e) => e.kindId === l.kind.id)?.atEpochMs ?? now;
+        const due = trimDue({
+          kind: l.kind,
+          trimsAtEpochMs: this.sessions()
+            .filter((s) => s.kindId === l.kind.id)
+            .map((s) => s.atEpochMs),
+          plantedEpochMs,
+          netVolumeL: of.tank.netVolumeL,
+        });
+        if (!due) return [];
+        const rounds = roundsUntilShaping(this.sessions(), l.kind.id);
+        return [
+          {
+            kindId: l.kind.id,
+            name: l.kind.commonName,
+            due: due.hiEpochMs < now,
+            hiEpochMs: due.hiEpochMs,
+            when:
+              due.hiEpochMs < now
+                ? 'due'
+                : `due ${dateText(due.loEpochMs, this.house.zone())} to ${dateText(due.hiEpochMs, this.house.zone())}`,
+            how: `${trimWords[due.habit]}${due.habit === 'stem' && rounds > 0 ? ` Tops back in: ${rounds} more ${rounds === 1 ? 'round' : 'rounds'} until it is dense enough to shape.` : ''}`,
+          },
+        ];
+      })
+      .sort((a, b) => a.hiEpochMs - b.hiEpochMs);
+  });
+  protected readonly learnt = computed(() => {
+    const minutes = learntTrimMinutes(this.sessions());
+    return minutes === null
+      ? 'How long it takes you here is known after three sessions with their minutes.'
+      : `A session here takes you about ${Math.round(minutes)} min by your own record.`;
+  });
+  /** What nitrate did after trims in this tank's own record. */
+  protected readonly followed = computed(() => {
+    const folio = this.folios.folio();
+    if (folio?.tank.tankId !== this.tankId()) return '';
+    const readings = (folio.history.no3MgPerL ?? []).flatMap((r) => {
+      const middleValue = closedMiddle(r);
+      return middleValue === null ? [] : [{ atEpochMs: r.atEpochMs, middleValue }];
+    });
+    const seen = afterTrims({ trimsAtEpochMs: this.sessions().map((s) => s.atEpochMs), readings });
+    return seen
+      ? `Seen here before, not as a cause: in ${seen.higherCount} of ${seen.trimsCount} trims nitrate read higher within two weeks, the middle ${seen.movedValue >= 0 ? '+' : '−'}${Math.abs(seen.movedValue).toFixed(0)} mg/L.`
+      : '';
+  });
+  protected readonly ranMinutes = computed(() => {
+    const began = this.beganEpochMs();
+    return began === null ? 0 : Math.max(0, Math.round((this.house.nowEpochMs() - began) / minuteMs));
+  });
+  protected begin(): void {
+    this.beganEpochMs.set(this.house.nowEpochMs());
+  }
+  protected toggle(kindId: string): void {
+    this.cut.update((all) => (all.includes(kindId) ? all.filter((k) => k !== kindId) : [...all, kindId]));
+  }
+  protected toggleOpens(opens: TrimOpens): void {
+    this.opens.update((all) => (all.includes(opens) ? all.filter((o) => o !== opens) : [...all, opens]));
+  }
+  protected async done(): Promise<void> {
+    const cut = this.cut();
+    if (cut.length === 0) return;
+    const ran = this.ranMinutes();
+    const workMinutes = this.minutes() ?? (ran > 0 ? ran : null);
+    const [tops, to] = [this.tops(), this.toTankId()];
+    // Minutes, tops and the other tank belong to the session: they stand once, at its first plant.
+    const entries = cut.map((kindId, i) =>
+      this.scribe.entry('trim', this.tankId(), {
+        kindId,
+        ...(i === 0 && workMinutes !== null ? { workMinutes } : {}),
+        ...(i === 0 && tops !== null ? { topsCount: tops } : {}),
+        ...(i === 0 && to !== '' ? { toTankId: to } : {}),
+        ...(i === 0 && this.opens().length > 0 ? { opens: [...this.opens()] } : {}),
+      }),
+    );
+    const written = await this.scribe.write(entries, cut.length === 1 ? 'Trimmed' : `${cut.length} plants trimmed`);
+    this.said.set(written.said);
+    this.fault.set([...written.faults.values()].join('. '));
+    if (!written.kept) return;
+    this.cut.set([]);
+    this.opens.set([]);
+    this.toTankId.set('');
+    this.beganEpochMs.set(null);
+    for (const field of [this.tops, this.minutes]) field.set(null);
+  }
+}
