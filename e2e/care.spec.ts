@@ -46,7 +46,7 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
   await choose(page.locator('nl-choice[name=pen]'), 'Ice Cellar');
   await page.getByRole('button', { name: 'Open a quarantine' }).click();
   const pen = page.getByRole('article', { name: 'Quarantine Ice Cellar' });
-  await expect(pen).toContainText('Not yet: its days are not over');
+  await expect(pen).toContainText('its days are over: not yet');
   await pen.getByRole('button', { name: 'a sign was seen' }).click();
   await expect(pen).toContainText('No end while a sign is there');
 

@@ -27,7 +27,6 @@ import {
 import { nightOn } from '#core/tonight';
 import type { PayloadOf } from '#contracts/book';
 import {
-  blockWords,
   courseDayText,
   criterionWords,
   notedWords,
@@ -205,7 +204,6 @@ export class CareScreen {
       stretched: of.clock?.stretchedExitOn
         ? `In water this cool the parasites need longer: better ${dayText(of.clock.stretchedExitOn)}.`
         : '',
-      blocks: (of.clock?.blockedBy ?? []).map((b) => blockWords[b]),
       criteria: exitCriteria(of, { water: this.waterOf(of.tankId), nowEpochMs: this.house.nowEpochMs() }).map((c) => ({
         ...c,
         word: criterionWords[c.id],

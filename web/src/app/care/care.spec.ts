@@ -243,7 +243,7 @@ describe('the page of care', () => {
       ),
     ]);
     expect(room.text()).toContain('the newest arrival');
-    expect(room.text()).toContain('Not yet: its days are not over.');
+    expect(room.text()).toContain('its days are over: not yet');
     await room.click('It leaves');
     expect(room.textOf('.fault')).toContain('is needed');
     expect(room.written).toEqual([]);

@@ -73,10 +73,14 @@ const sandMm = 2;
   templateUrl: './clean-screen.html',
   styleUrl: './hands.scss',
   styles: `
+    .school {
+      display: block;
+      max-width: 340px;
+    }
     .plan {
       display: grid;
       gap: 2px;
-      max-width: 560px;
+      max-width: 400px;
       margin: 0.6rem 0;
     }
     .square {
@@ -94,8 +98,8 @@ const sandMm = 2;
       border: 3px solid var(--amber);
     }
     .square[aria-pressed='true'] {
-      background: var(--ink);
-      color: var(--ground);
+      background: color-mix(in srgb, var(--water) 30%, var(--panel));
+      font-weight: 700;
     }
     .square:disabled {
       background: color-mix(in srgb, var(--unknown) 45%, var(--panel));
@@ -239,10 +243,11 @@ export class CleanScreen {
     });
   });
   private readonly open = computed(() => this.squares().filter((s) => s.open).length);
-  /** What is chosen, as a share of the bed. */
-  protected readonly tooMuch = computed(
+  private readonly tooMuch = computed(
     () => this.school() !== 'skim' && this.chosen().length > mostBedFraction * this.open(),
   );
+  /** What is done against the rules of its school is done with a reason that is kept. */
+  protected readonly needsReason = computed(() => this.tooMuch() || this.next().blocks.length > 0);
   protected toggle(id: string): void {
     const chosen = this.chosen();
     this.picked.set(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);

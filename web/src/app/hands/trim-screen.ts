@@ -71,7 +71,7 @@ const minuteMs = 60_000;
                 [ngModelOptions]="{ standalone: true }" />
               <span
                 ><strong class="serif">{{ p.name }}</strong>
-                <span class="small" [class.caution]="p.due"> {{ p.when }}</span>
+                <span class="small" [class.late]="p.due"> {{ p.when }}</span>
                 <span class="small quiet"> {{ p.how }}</span></span
               ></label
             >
@@ -92,7 +92,7 @@ const minuteMs = 60_000;
               [ngModel]="tops()"
               (ngModelChange)="tops.set($event)"
           /></nl-field>
-          <nl-field name="Minutes" unit="min"
+          <nl-field name="It took" unit="min"
             ><input
               pInputText
               nlIn
@@ -132,7 +132,13 @@ const minuteMs = 60_000;
           }
         </div>
         <button pButton type="button" class="go" [disabled]="cut().length === 0" (click)="done()">
-          {{ cut().length }} {{ cut().length === 1 ? 'plant is' : 'plants are' }} trimmed
+          {{
+            cut().length === 0
+              ? 'Choose what was cut'
+              : cut().length === 1
+                ? '1 plant is trimmed'
+                : cut().length + ' plants are trimmed'
+          }}
         </button>
         <p class="small">{{ learnt() }}</p>
         @if (followed()) {
@@ -155,6 +161,16 @@ const minuteMs = 60_000;
       display: flex;
       flex-wrap: wrap;
       gap: 0.2rem 1.2rem;
+    }
+    .late {
+      color: var(--act);
+      font-weight: 700;
+    }
+    .choice {
+      display: flex;
+      gap: 0.6rem;
+      align-items: center;
+      min-height: 44px;
     }
     .plant {
       border-bottom: 1px dashed var(--quiet);
@@ -260,7 +276,7 @@ export class TrimScreen {
     });
     const seen = afterTrims({ trimsAtEpochMs: this.sessions().map((s) => s.atEpochMs), readings });
     return seen
-      ? `Seen here before, not as a cause: in ${seen.higherCount} of ${seen.trimsCount} trims nitrate read higher within two weeks, the middle ${seen.movedValue >= 0 ? '+' : '−'}${Math.abs(seen.movedValue).toFixed(0)} mg/L.`
+      ? `Seen here before, not as a cause: in ${seen.higherCount} of ${seen.trimsCount} trims nitrate read higher within two weeks${Math.round(seen.movedValue) === 0 ? '' : `, the middle ${seen.movedValue > 0 ? '+' : '−'}${Math.abs(seen.movedValue).toFixed(0)} mg/L`}.`
       : '';
   });
   protected readonly ranMinutes = computed(() => {
