@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { entryOf, type SentEntry } from '#contracts/book';
+import { choose } from './choose';
 
 const url = (): string => process.env['E2E_HANDS'] ?? '';
 const ago = (hours: number): string => new Date(Date.now() - 3_600_000 * hours).toISOString();
@@ -111,4 +112,62 @@ test('a tank moved and watched until seven good days; two weeks away and back', 
   await page.getByRole('button', { name: 'Home again' }).click();
   await expect(page.getByText('Home again: in the book.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Away now' })).toHaveCount(0);
+});
+
+test('cleaning on a phone: half of the bed, the flow by a jug, a sponge that is due; a tool carries to the trace', async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const washhouse = crypto.randomUUID();
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  const step = (daysAgo: number, payload: object): SentEntry =>
+    entryOf('hands', { id: crypto.randomUUID(), subjectId: washhouse, happenedAt: ago(24 * daysAgo) }, payload as never);
+  const sent = await phone.request.post(`${url()}/api/entries`, {
+    data: {
+      entries: [
+        setUp(washhouse, 'Wash House', 60),
+        arrives(washhouse, 20),
+        step(31, { step: 'cleaned', what: 'sponge' }),
+        step(30, { step: 'flow', secondsPerL: 12 }),
+      ],
+    },
+  });
+  expect(sent.ok(), await sent.text()).toBeTruthy();
+  const answered = () =>
+    phone.waitForResponse((r) => r.request().method() === 'POST' && r.url().endsWith('/api/entries'));
+
+  await phone.goto(`${url()}/hands/clean?tank=${washhouse}`);
+  await expect(phone.getByText('never by mouth')).toBeVisible();
+  await phone.getByLabel('Seconds for a litre').fill('19');
+  const measured = answered();
+  await phone.getByRole('button', { name: 'Write it' }).click();
+  expect((await measured).ok()).toBeTruthy();
+  await expect(phone.getByText('it fell by a third, the sponge is due')).toBeVisible();
+  const half = answered();
+  await phone.getByRole('button', { name: '16 squares are done' }).click();
+  expect((await half).ok()).toBeTruthy();
+  // The other half is next, and not tonight: only with a reason.
+  await expect(phone.getByText('50 % of it was done tonight')).toBeVisible();
+  await expect(phone.getByRole('button', { name: '16 squares are done' })).toBeDisabled();
+  await phone.getByLabel('Why it is done all the same').fill('it gases there');
+  await expect(phone.getByRole('button', { name: '16 squares are done' })).toBeEnabled();
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await phone.goto(`${url()}/hands`);
+  await expect(phone.getByRole('listitem').filter({ hasText: 'Wash House' })).toContainText('squeeze the sponge');
+
+  await phone.goto(`${url()}/care/tools`);
+  await phone.getByLabel('A new tool').fill('The deep net');
+  await choose(phone.locator('nl-choice[name=home]'), 'Wash House');
+  const kept = answered();
+  await phone.getByRole('button', { name: 'Keep it' }).click();
+  expect((await kept).ok()).toBeTruthy();
+  const tool = phone.getByRole('article', { name: 'The deep net' });
+  await choose(tool.locator('nl-choice'), 'Scullery');
+  const used = answered();
+  await tool.getByRole('button', { name: 'Used' }).click();
+  expect((await used).ok()).toBeTruthy();
+  await expect(tool.getByText('It was in Scullery and not dipped since')).toBeVisible();
+  await phone.goto(`${url()}/care/trace?tank=${washhouse}`);
+  await expect(phone.getByText(/1 may have got it/)).toBeVisible();
+  await expect(phone.getByRole('region', { name: 'Watch the exposed' })).toContainText('Scullery');
 });

@@ -31,6 +31,7 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/care/course?tank=${id}&agent=D07`,
   (id) => `/care/salt?tank=${id}`,
   () => '/care/dip',
+  () => '/care/tools',
   (id) => `/care/trace?tank=${id}`,
   () => '/almanac/care',
   () => '/hands',

@@ -1,4 +1,4 @@
-import { coursePayload, quarantinePayload } from './care';
+import { coursePayload, quarantinePayload, toolPayload } from './care';
 import { kindOf } from './kind';
 
 export const careKinds = [
@@ -25,5 +25,13 @@ export const careKinds = [
     about: ['tank'],
     group: 'care',
     example: { step: 'opened', school: 'observe', reason: 'new', on: '2026-03-14' },
+  }),
+  kindOf({
+    id: 'tool',
+    version: 1,
+    schema: toolPayload,
+    about: ['tank'],
+    group: 'care',
+    example: { step: 'kept', name: 'the long net', sort: 'net' },
   }),
 ] as const;

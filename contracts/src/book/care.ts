@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { careVerdicts, quarantineReasons, quarantineSchools } from '#core/care';
+import { careVerdicts, quarantineReasons, quarantineSchools, toolSorts } from '#core/care';
 import { day, textUpTo, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
@@ -82,6 +82,24 @@ export const quarantinePayload = v.variant('step', [
     /** Needed where something stood in the way. */
     reason: v.optional(v.pipe(v.string(), v.maxLength(500)), ''),
   }),
+]);
+/** A thing that goes into water: kept at a tank, used in one, dipped, gone. */
+export const toolPayload = v.variant('step', [
+  v.strictObject({
+    step: v.literal('kept'),
+    name: textUpTo(60),
+    sort: v.picklist(toolSorts, 'is no known sort of tool'),
+  }),
+  v.strictObject({ step: v.literal('used'), toolId: uuid }),
+  v.strictObject({
+    step: v.literal('dipped'),
+    toolId: uuid,
+    agentId: v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent')),
+    minutes: within(0.1, 2880),
+    /** Its strength and its minutes were kept. */
+    kept: v.boolean(),
+  }),
+  v.strictObject({ step: v.literal('gone'), toolId: uuid }),
 ]);
 export type CoursePayload = v.InferOutput<typeof coursePayload>;
 export type QuarantinePayload = v.InferOutput<typeof quarantinePayload>;

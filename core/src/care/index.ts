@@ -79,3 +79,4 @@ export {
   type WaterChanged,
   type Watched,
 } from './beside';
+export { ownEquipmentUntil, toolSorts, toolThreads, type Tool, type ToolSort, type ToolStep } from './tools';

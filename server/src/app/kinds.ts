@@ -1,5 +1,5 @@
 import { KindRegistry, lookedKind, noteKind, photoKind, strikeKind } from '../book';
-import { courseKind, quarantineKind } from '../care';
+import { courseKind, quarantineKind, toolKind } from '../care';
 import { handsKind } from '../hands';
 import { jobKind, timerKind } from '../doing';
 import { instrumentKind, readingsKind, seenKind } from '../readings';
@@ -55,5 +55,6 @@ export const kinds = new KindRegistry({
   layout: keptOnly,
   course: courseKind,
   quarantine: quarantineKind,
+  tool: toolKind,
   hands: handsKind,
 });

@@ -119,3 +119,19 @@ async function stepFaults(
   );
   return left ? [{ field: 'quarantineId', message: 'is left already' }] : [];
 }
+
+/** What is used, dipped or gone is a tool of the house that is still there. */
+export const toolKind: KindModule<'tool'> = {
+  check: async (tx, { id, payload, happenedAt }) => {
+    if (payload.step === 'kept') return [];
+    const rows = (await readDiary({ db: tx }, { kinds: ['tool'] })).filter((row) => row.entryId !== id);
+    const kept = rows.find((r) => r.entryId === payload.toolId);
+    if (kept?.payload.step !== 'kept') return [{ field: 'toolId', message: 'is not in the book' }];
+    if (kept.atEpochMs > Date.parse(happenedAt)) return [{ field: 'toolId', message: 'was kept only after that' }];
+    const gone = rows.some(
+      ({ payload: p, atEpochMs }) =>
+        p.step === 'gone' && p.toolId === payload.toolId && atEpochMs <= Date.parse(happenedAt),
+    );
+    return gone ? [{ field: 'toolId', message: 'is gone already' }] : [];
+  },
+};

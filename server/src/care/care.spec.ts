@@ -236,3 +236,18 @@ describe('a quarantine is checked and told', () => {
     expect((await said(tank))[0]?.text).toContain('12 days to go');
   });
 });
+
+describe('a tool is checked', () => {
+  it('what is used, dipped or gone is in the book and still there', async () => {
+    const [home, other] = [await newTank(), await newTank()];
+    const tool = (tank: string, payload: PayloadOf<'tool'>, days = 0) => entry('tool', tank, payload, at(days, -10));
+    const kept = tool(home, { step: 'kept', name: 'a net', sort: 'net' }, 2);
+    expect(await refused(tool(other, { step: 'used', toolId: kept.id }))).toEqual(['toolId: is not in the book']);
+    await taken(kept, tool(other, { step: 'used', toolId: kept.id }, 1));
+    expect(await refused(tool(other, { step: 'used', toolId: kept.id }, 3))).toEqual([
+      'toolId: was kept only after that',
+    ]);
+    await taken(tool(home, { step: 'gone', toolId: kept.id }));
+    expect(await refused(tool(home, { step: 'used', toolId: kept.id }))).toEqual(['toolId: is gone already']);
+  });
+});

@@ -1,3 +1,3 @@
-export { courseKind, quarantineKind } from './care-kinds';
+export { courseKind, quarantineKind, toolKind } from './care-kinds';
 export { careContributions } from './care-contributions';
 export { careCalendar } from './care-calendar';

@@ -250,6 +250,18 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
         return `quarantine left${noteText(payload.reason)}`;
     }
   },
+  tool: (payload) => {
+    switch (payload.step) {
+      case 'kept':
+        return `kept here: ${payload.name}`;
+      case 'used':
+        return 'a tool was in this water';
+      case 'dipped':
+        return `a tool was dipped for ${figure(payload.minutes)} min${payload.kept ? '' : ', shorter or weaker than it must be'}`;
+      case 'gone':
+        return 'a tool is gone';
+    }
+  },
   hands: (payload) => {
     switch (payload.step) {
       case 'stop':

@@ -10,6 +10,7 @@ import type {
   QuarantineBlock,
   QuarantineReason,
   QuarantineSchool,
+  ToolSort,
 } from '#core/care';
 import { amount } from '#words/units';
 
@@ -143,3 +144,12 @@ export function doseReasonWords(reason: DoseReason, nameOf: (id: string) => stri
       return `It costs oxygen, and there is little: ${strong ? 'more air first' : 'air on'}.`;
   }
 }
+export const toolSortWords: Record<ToolSort, string> = {
+  net: 'net',
+  siphon: 'siphon',
+  hose: 'hose',
+  jug: 'jug or bucket',
+  scissors: 'scissors',
+  thermometer: 'thermometer or pen',
+  cup: 'cup or box',
+};

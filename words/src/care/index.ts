@@ -10,6 +10,7 @@ export {
   notedWords,
   quarantineReasonWords,
   schoolWords,
+  toolSortWords,
   verdictWords,
   wayWords,
 } from './care';

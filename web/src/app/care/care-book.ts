@@ -3,6 +3,8 @@ import {
   courseThreads,
   quarantineHappenings,
   quarantineThreads,
+  toolThreads,
+  type ToolStep,
   type ClockEntry,
   type Contact,
   type ContactKind,
@@ -16,13 +18,13 @@ import { middle } from '#core/readings';
 import type { DiaryEntry } from '../base/scribe';
 import type { StockStore } from '../stock';
 
-type CareKind = 'course' | 'quarantine' | 'stock' | 'arrival' | 'fact' | 'cycling' | 'trim';
+type CareKind = 'course' | 'quarantine' | 'stock' | 'arrival' | 'fact' | 'cycling' | 'trim' | 'tool';
 type Of<K extends CareKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
 const of = <K extends CareKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] =>
   diary.filter((e) => e.kind === kind) as Of<K>[];
 
 /** The kinds of entry that care is read from. */
-export const careDiaryKinds = ['course', 'quarantine', 'stock', 'arrival', 'fact', 'cycling', 'trim'] as const;
+export const careDiaryKinds = ['course', 'quarantine', 'stock', 'arrival', 'fact', 'cycling', 'trim', 'tool'] as const;
 
 /** Courses and quarantines of the house as they stand, from its diary. */
 export function careOfHouse(
@@ -67,6 +69,16 @@ const ways: Readonly<Record<string, ContactKind>> = {
   plants: 'plants',
   hands: 'hands',
 };
+/** Tools with their homes, and the contacts they made. */
+export const toolsOfHouse = (diary: readonly DiaryEntry[]): ReturnType<typeof toolThreads> =>
+  toolThreads(
+    of(diary, 'tool').map(({ entryId, subjectId, atEpochMs, payload }): ToolStep => ({
+      entryId,
+      tankId: subjectId,
+      atEpochMs,
+      ...payload,
+    })),
+  );
 /** Every contact between tanks that the book holds: moves, shared things both ways, media that seeded another tank. */
 export function contactsOfHouse(diary: readonly DiaryEntry[]): (Contact & { atEpochMs: number })[] {
   const contact = (
@@ -103,6 +115,7 @@ export function contactsOfHouse(diary: readonly DiaryEntry[]): (Contact & { atEp
         ? contact(e, e.payload.fromTankId, e.subjectId, 'media')
         : [],
     ),
+    ...toolsOfHouse(diary).contacts,
     // Cuttings that were given to another tank.
     ...of(diary, 'trim').flatMap((e) =>
       e.payload.toTankId === undefined ? [] : contact(e, e.subjectId, e.payload.toTankId, 'plants'),

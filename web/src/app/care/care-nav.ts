@@ -14,6 +14,7 @@ export class CareNav {
     { path: '/care/course', word: 'Plan a course' },
     { path: '/care/salt', word: 'Salt' },
     { path: '/care/dip', word: 'Dips and baths' },
+    { path: '/care/tools', word: 'Tools' },
     { path: '/care/trace', word: 'Who touched whom' },
     { path: '/almanac/care', word: 'Agents' },
   ];

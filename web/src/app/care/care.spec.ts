@@ -9,6 +9,7 @@ import { CourseScreen } from './course-screen';
 import { CareSheetScreen } from './sheet-screen';
 import { DipScreen } from './dip-screen';
 import { SaltScreen } from './salt-screen';
+import { ToolsScreen } from './tools-screen';
 import { TraceScreen } from './trace-screen';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
@@ -486,5 +487,46 @@ describe('salt as a course, on the page', () => {
     await room.type('[name=target]', '45');
     expect(room.has('[role=alert]')).toBeTrue();
     expect(room.text()).not.toContain('portions');
+  });
+});
+
+describe('tools', () => {
+  const toolId = '0191e809-2880-7258-80c9-974745566b62';
+  const kept = entry('tool', 20, { step: 'kept', name: 'The long net', sort: 'net' }, pen, toolId);
+  const used = entry('tool', 3, { step: 'used', toolId }, lobby);
+  it('have a home; where one was used is a contact of the trace, and asks for its dip', async () => {
+    expect(contactsOfHouse([kept, used]).map((c) => [c.from, c.to, c.kind, c.broken])).toEqual([
+      [pen, lobby, 'net', false],
+    ]);
+    const room = await open(ToolsScreen, [kept, used]);
+    expect(room.text()).toContain('It was in Lobby and not dipped since: dip it first.');
+    await room.click('Used');
+    await room.click('Dipped');
+    expect(room.written.map((e) => [e.subjectId, e.payload])).toEqual([
+      [pen, { step: 'used', toolId }],
+      [pen, { step: 'dipped', toolId, agentId: 'D24', minutes: 30, kept: true }],
+    ]);
+  });
+  it('a dip that was too short is written as what it is, and breaks nothing', async () => {
+    const room = await open(ToolsScreen, [kept]);
+    await room.type('input[name=dipMinutes]', '29');
+    expect(room.text()).toContain('the contact stays unbroken');
+    await room.click('Dipped');
+    expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ minutes: 29, kept: false }));
+    await room.type('input[name=dipMinutes]', '');
+    expect(room.disabled('Dipped')).toBeTrue();
+  });
+  it('is kept at a tank; equipment stays its own for a year after the last arrival', async () => {
+    const room = await open(ToolsScreen, [kept, entry('arrival', 9, {})]);
+    expect(room.text()).toContain('its equipment stays its own until');
+    expect(room.disabled('Keep it')).toBeTrue();
+    await room.type('input[name=toolName]', 'A siphon');
+    await room.pick('nl-choice[name=sort]', 'siphon');
+    await room.pick('nl-choice[name=home]', lobby);
+    await room.click('Keep it');
+    expect([room.written[0]?.subjectId, room.written[0]?.payload]).toEqual([
+      lobby,
+      { step: 'kept', name: 'A siphon', sort: 'siphon' },
+    ]);
   });
 });

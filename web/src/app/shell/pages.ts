@@ -190,6 +190,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../care/dip-screen')).DipScreen,
   },
   {
+    path: 'care/tools',
+    title: 'Tools · Night Ledger',
+    loadComponent: async () => (await import('../care/tools-screen')).ToolsScreen,
+  },
+  {
     path: 'care/trace',
     title: 'Who touched whom · Night Ledger',
     loadComponent: async () => (await import('../care/trace-screen')).TraceScreen,

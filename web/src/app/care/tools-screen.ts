@@ -1,0 +1,229 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { ownEquipmentUntil, toolSorts, type Tool, type ToolSort } from '#core/care';
+import type { PayloadOf } from '#contracts/book';
+import { toolSortWords } from '#words/care';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch, Scribe } from '../base/scribe';
+import { StockStore } from '../stock';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { InUnit } from '../ui/in-unit';
+import { dateText } from '../ui/words';
+import { careDiaryKinds, toolsOfHouse } from './care-book';
+import { CareNav } from './care-nav';
+
+/** What tools are dipped in, with the minutes that count (IFAS, from memory; common practice). */
+const dips = [
+  { id: 'D24', word: 'bleach, 200 mg/L available chlorine', leastMinutes: 30 },
+  { id: 'D16', word: 'peroxide of 3 %, undiluted', leastMinutes: 10 },
+  { id: 'D17', word: 'permanganate, 10 mg/L', leastMinutes: 30 },
+] as const;
+
+/** Tools as things: where each is at home, where it was last, when it was dipped; contacts write themselves from it. */
+@Component({
+  selector: 'nl-tools',
+  imports: [ButtonDirective, CareNav, Choice, Field, FormsModule, InUnit, InputText, Option, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-care-nav />
+    <h1>Tools</h1>
+    <p class="small">
+      A tool carries what the water it was in holds. Each has its home; used elsewhere it is a contact, which
+      <a routerLink="/care/trace">the trace</a> knows, unless it was dipped between. Drying through is the best
+      disinfectant for most things.
+    </p>
+    <p class="caution small">
+      Gloves, goggles, window open; never bleach with acid, ammonia, peroxide or alcohol. Rinse and neutralise after it.
+      No dip here kills mycobacteria or every egg.
+    </p>
+    <p role="status" class="said">{{ said() }}</p>
+    @for (h of homes(); track h.tankId) {
+      <section [attr.aria-label]="'Tools of ' + h.name">
+        <h2>{{ h.name }}</h2>
+        @if (h.own) {
+          <p class="caution small">{{ h.own }}</p>
+        }
+        @for (t of h.tools; track t.toolId) {
+          <article [attr.aria-label]="t.name">
+            <h3>
+              {{ t.name }} <span class="small quiet">{{ t.about }}</span>
+            </h3>
+            @if (t.wet) {
+              <p class="caution small">{{ t.wet }}</p>
+            }
+            <div class="row">
+              <nl-field name="Used in"
+                ><nl-choice
+                  [name]="'use' + t.toolId"
+                  [ngModel]="where()[t.toolId] ?? h.tankId"
+                  (ngModelChange)="setWhere(t.toolId, $event)">
+                  @for (s of stock.tanks(); track s.tankId) {
+                    <nl-option [value]="s.tankId" [word]="s.name" />
+                  }</nl-choice
+              ></nl-field>
+              <button pButton type="button" class="plain" (click)="use(t.toolId, h.tankId)">
+                Used<span class="visuallyHidden"> {{ t.name }}</span>
+              </button>
+              <button
+                pButton
+                type="button"
+                class="plain"
+                [disabled]="!dipReady()"
+                (click)="dipTool(t.toolId, h.tankId)">
+                Dipped<span class="visuallyHidden"> {{ t.name }}</span>
+              </button>
+              <button pButton type="button" class="asText small" (click)="gone(t.toolId, h.tankId)">
+                It is gone<span class="visuallyHidden">, {{ t.name }}</span>
+              </button>
+            </div>
+          </article>
+        }
+      </section>
+    } @empty {
+      <p class="quiet">{{ diary.loaded() ? 'No tool has a home yet.' : 'Reading the book …' }}</p>
+    }
+    <section aria-label="The dip">
+      <h2>The dip</h2>
+      <div class="row">
+        <nl-field name="In"
+          ><nl-choice name="dip" [ngModel]="dipId()" (ngModelChange)="dipId.set($event)">
+            @for (d of dipList; track d.id) {
+              <nl-option [value]="d.id" [word]="d.word" />
+            }</nl-choice
+        ></nl-field>
+        <nl-field name="For" unit="min" [fault]="dipReady() ? '' : 'a number of minutes is missing'"
+          ><input
+            pInputText
+            nlIn
+            name="dipMinutes"
+            min="0.1"
+            max="2880"
+            [ngModel]="dipMinutes()"
+            (ngModelChange)="dipMinutes.set($event)"
+        /></nl-field>
+      </div>
+      @if (!dipKept()) {
+        <p class="caution small">
+          Shorter than {{ dip().leastMinutes }} minutes it does not count: the contact stays unbroken.
+        </p>
+      }
+    </section>
+    <form class="row" (ngSubmit)="keep()" aria-label="A new tool">
+      <nl-field name="A new tool" [fault]="faults().get('name') ?? ''"
+        ><input
+          pInputText
+          name="toolName"
+          maxlength="60"
+          autocomplete="off"
+          [ngModel]="name()"
+          (ngModelChange)="name.set($event)"
+      /></nl-field>
+      <nl-field name="Sort"
+        ><nl-choice name="sort" [ngModel]="sort()" (ngModelChange)="sort.set($event)">
+          @for (s of sorts; track s) {
+            <nl-option [value]="s" [word]="sortNames[s]" />
+          }</nl-choice
+      ></nl-field>
+      <nl-field name="At home in"
+        ><nl-choice name="home" [ngModel]="homeId()" (ngModelChange)="homeId.set($event)">
+          <nl-option value="" disabled word="choose" />
+          @for (s of stock.tanks(); track s.tankId) {
+            <nl-option [value]="s.tankId" [word]="s.name" />
+          }</nl-choice
+      ></nl-field>
+      <button pButton class="go" [disabled]="!homeId() || !name().trim()">Keep it</button>
+    </form>
+  `,
+  styleUrl: './care-screen.scss',
+})
+export class ToolsScreen {
+  protected readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  private readonly scribe = inject(Scribe);
+  protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+  protected readonly sorts = toolSorts;
+  protected readonly sortNames = toolSortWords;
+  protected readonly dipList = dips;
+  protected readonly name = signal('');
+  protected readonly sort = signal<ToolSort>('net');
+  protected readonly homeId = signal('');
+  protected readonly where = signal<Readonly<Record<string, string>>>({});
+  protected readonly dipId = signal<(typeof dips)[number]['id']>('D24');
+  protected readonly dipMinutes = signal<number | null>(30);
+  protected readonly said = signal('');
+  protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
+
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+  }
+  protected readonly dip = computed(() => dips.find((d) => d.id === this.dipId()) ?? dips[0]);
+  protected readonly dipReady = computed(() => (this.dipMinutes() ?? 0) > 0);
+  protected readonly dipKept = computed(() => (this.dipMinutes() ?? 0) >= this.dip().leastMinutes);
+  private readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'a tank';
+  private readonly arrivals = computed(() => {
+    const last = new Map<string, number>();
+    for (const { subjectId, atEpochMs } of this.diary.of('arrival'))
+      last.set(subjectId, Math.max(last.get(subjectId) ?? 0, atEpochMs));
+    return last;
+  });
+  protected readonly homes = computed(() => {
+    const { tools } = toolsOfHouse(this.diary.entries());
+    const ids = [...new Set(tools.map((t) => t.homeTankId))];
+    return ids.map((tankId) => {
+      const until = ownEquipmentUntil(this.arrivals().get(tankId) ?? null, this.house.nowEpochMs());
+      return {
+        tankId,
+        name: this.nameOf(tankId),
+        own:
+          until === null
+            ? ''
+            : `New animals came in: its equipment stays its own until ${dateText(until, this.house.zone())} (a careful school).`,
+        tools: tools.filter((t) => t.homeTankId === tankId).map((t) => this.shown(t)),
+      };
+    });
+  });
+  private shown(t: Tool) {
+    const day = (at: number): string => dateText(at, this.house.zone());
+    return {
+      toolId: t.toolId,
+      name: t.name,
+      about: [
+        toolSortWords[t.sort],
+        t.lastUsed ? `last in ${this.nameOf(t.lastUsed.tankId)}, ${day(t.lastUsed.atEpochMs)}` : 'not used yet',
+        t.dippedEpochMs === null ? 'never dipped' : `dipped ${day(t.dippedEpochMs)}`,
+      ].join('; '),
+      wet: t.wet && t.lastUsed ? `It was in ${this.nameOf(t.lastUsed.tankId)} and not dipped since: dip it first.` : '',
+    };
+  }
+  protected setWhere(toolId: string, tankId: string): void {
+    this.where.update((all) => ({ ...all, [toolId]: tankId }));
+  }
+  protected use(toolId: string, homeTankId: string): Promise<boolean> {
+    return this.write(this.where()[toolId] ?? homeTankId, { step: 'used', toolId }, 'The tool');
+  }
+  protected dipTool(toolId: string, homeTankId: string): Promise<boolean> {
+    const minutes = this.dipMinutes() ?? 0;
+    const payload = { step: 'dipped' as const, toolId, agentId: this.dipId(), minutes, kept: this.dipKept() };
+    return this.write(homeTankId, payload, 'The dip');
+  }
+  protected gone(toolId: string, homeTankId: string): Promise<boolean> {
+    return this.write(homeTankId, { step: 'gone', toolId }, 'The tool');
+  }
+  protected async keep(): Promise<void> {
+    const name = this.name().trim();
+    if (await this.write(this.homeId(), { step: 'kept', name, sort: this.sort() }, name)) this.name.set('');
+  }
+  private async write(tankId: string, payload: PayloadOf<'tool'>, what: string): Promise<boolean> {
+    const written = await this.scribe.write([this.scribe.entry('tool', tankId, payload)], what);
+    this.faults.set(written.faults);
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    );
+    return written.kept;
+  }
+}
