@@ -121,7 +121,11 @@ test('cleaning on a phone: half of the bed, the flow by a jug, a sponge that is 
   const washhouse = crypto.randomUUID();
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   const step = (daysAgo: number, payload: object): SentEntry =>
-    entryOf('hands', { id: crypto.randomUUID(), subjectId: washhouse, happenedAt: ago(24 * daysAgo) }, payload as never);
+    entryOf(
+      'hands',
+      { id: crypto.randomUUID(), subjectId: washhouse, happenedAt: ago(24 * daysAgo) },
+      payload as never,
+    );
   const sent = await phone.request.post(`${url()}/api/entries`, {
     data: {
       entries: [

@@ -443,6 +443,10 @@ function tonight(run: Run, on: string): DemoNight {
       ...head(run, { kind: 'fed', key: 'lobby', on, minutes: 10 }),
       payload: { foodId: 'frozen', foodG: 1.2, school: 'mass' },
     },
+    {
+      ...head(run, { kind: 'hands', key: 'cellar-a', on, minutes: 12 }),
+      payload: { step: 'move-day', movedId: run.ids.get('cellar-a-moved') ?? '', good: true },
+    },
   ];
   return { on, writtenAtEpochMs: at(run, on, 28).epochMs, entries };
 }

@@ -197,6 +197,13 @@ const treated: readonly DemoEvent[] = [
   event(12, 'cellar-a', 'fact', { about: 'shared', thing: 'siphon', withTankId: 'breakfast', disinfected: true }),
   event(11, 'stairwell', 'fact', { about: 'shared', thing: 'net', withTankId: 'lobby' }),
 ];
+/** Two tools with their homes: one that went visiting and was dipped after it, one that never leaves the Linen Room. */
+const tools: readonly DemoEvent[] = [
+  named('lobby-net', event(300, 'lobby', 'tool', { step: 'kept', name: 'The long green net', sort: 'net' }, 92)),
+  named('linen-siphon', event(30, 'linen', 'tool', { step: 'kept', name: 'The thin siphon', sort: 'siphon' }, 92)),
+  event(20, 'breakfast', 'tool', { step: 'used', toolId: 'lobby-net' }, 92),
+  event(19, 'lobby', 'tool', { step: 'dipped', toolId: 'lobby-net', agentId: 'D24', minutes: 40, kept: true }, 92),
+];
 /** Stages, equipment, what was new, and what was shared. */
 const facts: readonly DemoEvent[] = [
   ...['lobby', 'breakfast', 'library', 'conservatory', 'stairwell', 'bathhouse', 'cellar-a', 'cellar-b'].flatMap(
@@ -333,11 +340,11 @@ const cleaned: readonly DemoEvent[] = [
     ] as const
   ).map(([n, secondsPerL]) => event(n, 'conservatory', 'hands', { step: 'flow', secondsPerL, note: '' }, 72)),
   named(
-    'cellar-b-moved',
-    event(5, 'cellar-b', 'hands', { step: 'moved', how: 'all-in', note: 'One shelf down, nearer the drain.' }, 60),
+    'cellar-a-moved',
+    event(5, 'cellar-a', 'hands', { step: 'moved', how: 'all-in', note: 'One shelf down, nearer the drain.' }, 60),
   ),
   ...[4, 3, 2, 1].map((n) =>
-    event(n, 'cellar-b', 'hands', { step: 'move-day', movedId: 'cellar-b-moved', good: true, note: '' }, 73),
+    event(n, 'cellar-a', 'hands', { step: 'move-day', movedId: 'cellar-a-moved', good: true, note: '' }, 73),
   ),
 ];
 /** The RO unit: lines of its log, a resin through in spring and new again. */
@@ -629,6 +636,7 @@ export const demoLife: readonly DemoEvent[] = [
   ...care,
   ...hands,
   ...cleaned.map(apart),
+  ...tools.map(apart),
   ...unit,
   ...supplyLogs,
 ];

@@ -127,12 +127,12 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
       'sponge due by flow',
     ),
   'bed-due': ({ squaresCount }) =>
-    plain(`The other half of its bed waits, ${squaresCount} squares`, [], 'half of the bed waits'),
+    plain(`The other half of its bed waits, ${squaresCount} squares`, [], 'bed half done'),
   moved: ({ goodDays, testedToday }) =>
     plain(
       `Moved: ${testedToday ? 'tested today' : 'test ammonia and nitrite today'}; ${goodDays} of ${goodDaysNeeded} good days running. Look under the plants for dead ones.`,
       [],
-      testedToday ? `moved, ${goodDays} of ${goodDaysNeeded} good days` : 'moved: test today',
+      testedToday ? `moved: ${goodDays} of ${goodDaysNeeded}` : 'moved: test today',
     ),
   'not-worked-out': ({ what }) => ({
     text:
