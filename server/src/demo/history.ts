@@ -403,6 +403,7 @@ const namedFields: ReadonlySet<string> = new Set([
   'quarantineId',
   'awayId',
   'movedId',
+  'toolId',
 ]);
 /** `@on` is that night, `@on+14` two weeks after it; anything else is as it stands. */
 function dayIn(value: unknown, on: string): unknown {
