@@ -118,7 +118,7 @@ test('cleaning on a phone: half of the bed, the flow by a jug, a sponge that is 
   browser,
 }) => {
   test.setTimeout(240_000);
-  const washhouse = crypto.randomUUID();
+  const [washhouse, loft] = [crypto.randomUUID(), crypto.randomUUID()];
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   const step = (daysAgo: number, payload: object): SentEntry =>
     entryOf(
@@ -130,6 +130,7 @@ test('cleaning on a phone: half of the bed, the flow by a jug, a sponge that is 
     data: {
       entries: [
         setUp(washhouse, 'Wash House', 60),
+        setUp(loft, 'Drying Loft', 50),
         arrives(washhouse, 20),
         step(31, { step: 'cleaned', what: 'sponge' }),
         step(30, { step: 'flow', secondsPerL: 12 }),
@@ -160,18 +161,18 @@ test('cleaning on a phone: half of the bed, the flow by a jug, a sponge that is 
   await expect(phone.getByRole('listitem').filter({ hasText: 'Wash House' })).toContainText('squeeze the sponge');
 
   await phone.goto(`${url()}/care/tools`);
-  await phone.getByLabel('A new tool').fill('The deep net');
+  await phone.getByRole('textbox', { name: 'A new tool' }).fill('The deep net');
   await choose(phone.locator('nl-choice[name=home]'), 'Wash House');
   const kept = answered();
   await phone.getByRole('button', { name: 'Keep it' }).click();
   expect((await kept).ok()).toBeTruthy();
   const tool = phone.getByRole('article', { name: 'The deep net' });
-  await choose(tool.locator('nl-choice'), 'Scullery');
+  await choose(tool.locator('nl-choice'), 'Drying Loft');
   const used = answered();
   await tool.getByRole('button', { name: 'Used' }).click();
   expect((await used).ok()).toBeTruthy();
-  await expect(tool.getByText('It was in Scullery and not dipped since')).toBeVisible();
+  await expect(tool.getByText('It was in Drying Loft and not dipped since')).toBeVisible();
   await phone.goto(`${url()}/care/trace?tank=${washhouse}`);
   await expect(phone.getByText(/1 may have got it/)).toBeVisible();
-  await expect(phone.getByRole('region', { name: 'Watch the exposed' })).toContainText('Scullery');
+  await expect(phone.getByRole('region', { name: 'Watch the exposed' })).toContainText('Drying Loft');
 });

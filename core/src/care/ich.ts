@@ -50,7 +50,7 @@ export function ichTiming(
   note.by('care.ich-timing', 1);
   const fault = firstFault([{ field: 'tempC', value: tempC, range: { lo: 10, hi: 32, unit: '°C' } }]);
   if (fault) return refuse(fault);
-  const read = (id: string, label: string, of: (row: IchRow) => number): number =>
+  const read = ({ id, label, of }: { id: string; label: string; of: (row: IchRow) => number }): number =>
     note.step({
       id,
       label,
@@ -64,10 +64,10 @@ export function ichTiming(
       tempC >= heatAloneC
         ? null
         : {
-            lo: read('gap-lo', 'Shortest gap between doses', (r) => r.redoseLoDays),
-            hi: read('gap-hi', 'Longest gap between doses', (r) => r.redoseHiDays),
+            lo: read({ id: 'gap-lo', label: 'Shortest gap between doses', of: (r) => r.redoseLoDays }),
+            hi: read({ id: 'gap-hi', label: 'Longest gap between doses', of: (r) => r.redoseHiDays }),
           },
-    treatAtLeastDays: read('days', 'Days after the last spot, at least', (r) => r.treatDays),
+    treatAtLeastDays: read({ id: 'days', label: 'Days after the last spot, at least', of: (r) => r.treatDays }),
   });
 }
 

@@ -94,7 +94,7 @@ const moved = (calendar: readonly CourseDay[], shifts: readonly Shift[]): Course
  */
 function shiftsOf(
   own: readonly LaterStep[],
-  { dayOf, now }: { dayOf: (atEpochMs: number) => number; now: number },
+  { dayOf, todayDay }: { dayOf: (atEpochMs: number) => number; todayDay: number },
 ): { shifts: Shift[]; pausedEpochMs: number | null } {
   const shifts: Shift[] = [];
   let paused: LaterStep | null = null;
@@ -110,7 +110,7 @@ function shiftsOf(
   if (paused) {
     const fromDay = dayOf(paused.atEpochMs);
     // Nothing comes due while it rests: what is next stays a day ahead.
-    shifts.push({ fromDay, days: Math.max(0, now - fromDay) + 1 });
+    shifts.push({ fromDay, days: Math.max(0, todayDay - fromDay) + 1 });
   }
   return { shifts, pausedEpochMs: paused?.atEpochMs ?? null };
 }
@@ -153,7 +153,7 @@ function threadOf(
   const looks = looksOf('looked');
   const now = dayNumber(start.startOn, today);
   const dayAt = (atEpochMs: number): number => dayNumber(start.startOn, dateIn(atEpochMs, zone));
-  const { shifts, pausedEpochMs } = shiftsOf(own, { dayOf: dayAt, now });
+  const { shifts, pausedEpochMs } = shiftsOf(own, { dayOf: dayAt, todayDay: now });
   const stateOf = (d: CourseDay): CourseDayState => {
     const done =
       d.do === 'look'

@@ -32,7 +32,7 @@ export type BedBlock = ReasonOf<{
   'active-soil': Record<string, never>;
   rooted: Record<string, never>;
   tonight: { shareFraction: number };
-  'too-soon': { daysAgo: number; leastDays: number };
+  'too-soon': { sinceDays: number; leastDays: number };
 }>;
 export interface BedNext {
   /** Squares that are next; empty where nothing is. */
@@ -93,7 +93,7 @@ export function bedNext({
   const share = (ids: readonly string[]): number => (open.length === 0 ? 0 : ids.length / open.length);
   const doneTonight = open.filter((s) => last.has(s.id) && tonight(lastOf(s.id))).map((s) => s.id);
   const newest = Math.max(...open.map((s) => lastOf(s.id)), -Infinity);
-  const daysAgo = (nowEpochMs - newest) / dayMs;
+  const sinceDays = (nowEpochMs - newest) / dayMs;
   const digs = school === 'spots' || school === 'half' || school === 'sections';
   const blocks: BedBlock[] = [
     ...(caseOpen && digs ? [{ id: 'case-open' as const, facts: {} }] : []),
@@ -101,8 +101,8 @@ export function bedNext({
     ...(school === 'never' ? [{ id: 'rooted' as const, facts: {} }] : []),
     ...(digs && share(doneTonight) >= mostBedFraction
       ? [{ id: 'tonight' as const, facts: { shareFraction: share(doneTonight) } }]
-      : digs && Number.isFinite(newest) && daysAgo < leastDaysBetween[school]
-        ? [{ id: 'too-soon' as const, facts: { daysAgo, leastDays: leastDaysBetween[school] } }]
+      : digs && Number.isFinite(newest) && sinceDays < leastDaysBetween[school]
+        ? [{ id: 'too-soon' as const, facts: { sinceDays, leastDays: leastDaysBetween[school] } }]
         : []),
   ];
   const wanted = partOf(open, { school, lastOf });
@@ -116,8 +116,8 @@ export function bedNext({
     otherHalfWaits:
       school === 'half' &&
       half &&
-      daysAgo >= otherHalfDays &&
-      daysAgo <= longestHalfDays &&
+      sinceDays >= otherHalfDays &&
+      sinceDays <= longestHalfDays &&
       !blocks.some((b) => b.id !== 'too-soon'),
   };
 }

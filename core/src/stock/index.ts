@@ -128,7 +128,6 @@ export {
 } from './watch';
 export {
   afterTrims,
-  denseAfterRounds,
   learntTrimMinutes,
   roundsUntilShaping,
   trimOpens,

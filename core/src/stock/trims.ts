@@ -32,7 +32,7 @@ export function learntTrimMinutes(sessions: readonly TrimSession[]): number | nu
 }
 
 /** Rounds of replanted tops until a stem plant stands dense enough to be shaped (common practice: two or three). */
-export const denseAfterRounds = 3;
+const denseAfterRounds = 3;
 /** How many rounds of replanting are still to come before shaping. */
 export const roundsUntilShaping = (sessions: readonly TrimSession[], kindId: string): number =>
   Math.max(

@@ -154,7 +154,7 @@ export const bedBlockWords = (block: BedBlock): string => {
     case 'tonight':
       return `${Math.round(100 * block.facts.shareFraction)} % of it was done tonight: the rest another evening. What lives in it is half of the filter.`;
     case 'too-soon':
-      return `The last part was done ${Math.max(0, Math.floor(block.facts.daysAgo))} days ago: the next after ${block.facts.leastDays}.`;
+      return `The last part was done ${Math.max(0, Math.floor(block.facts.sinceDays))} days ago: the next after ${block.facts.leastDays}.`;
   }
 };
 export const spongeBlockWords = (block: SpongeBlock): string => {
