@@ -205,6 +205,17 @@ describe('the ledger line, times', () => {
 });
 
 describe('the ledger line, questions', () => {
+  it('names the tanks that may be meant in one order, however they stand tonight', () => {
+    const turned = ledgerLine({
+      line: 'cellar ph 7',
+      catalogue: parameters,
+      subjects: [...subjects].reverse(),
+      foods,
+      zone,
+      nowEpochMs: now,
+    });
+    expect(turned.questions[0]?.why.facts).toEqual({ text: 'cellar', names: ['Cellar Rack A', 'Cellar Rack B'] });
+  });
   const asked: readonly (readonly [string, LedgerReason])[] = [
     ['cellar ph 7', { id: 'ambiguous', facts: { text: 'cellar', names: ['Cellar Rack A', 'Cellar Rack B'] } }],
     ['library zz 7', { id: 'unknown-word', facts: { text: 'zz' } }],

@@ -159,7 +159,10 @@ const subject: Rule = (state, at) => {
     : subjectAt(state, at, ['tank']);
   if (found.length === 0) return 0;
   if (found.length > 1 && !everyTank) {
-    ask(state, word.text, { id: 'ambiguous', facts: { text: word.text, names: found.map((s) => s.name) } });
+    ask(state, word.text, {
+      id: 'ambiguous',
+      facts: { text: word.text, names: found.map((s) => s.name).sort((a, b) => a.localeCompare(b)) },
+    });
     return usedCount;
   }
   let section = here(state);

@@ -149,6 +149,8 @@ export class CareScreen {
       watch: this.watchText(of),
       left: this.leftText(of),
       rests: of.pausedOn === null ? '' : `It rests since ${dayText(of.pausedOn)}: what is to come moves with it.`,
+      // What weeks later told counts more than the evening it ended.
+      failed: of.ended !== null && (of.looks.at(-1) ?? of.ended).verdict !== 'better',
       verdict: of.ended ? verdictWords[of.ended.verdict] : '',
       looks: of.looks.map((l) => `${verdictWords[l.verdict]}${l.note ? `: ${l.note}` : ''}`).join('; '),
     };

@@ -208,6 +208,13 @@ describe('the page of care', () => {
     );
     expect(room.text()).toContain('about 75 % of a dose is still in this water: 10 changes of a quarter');
     expect(room.text()).toContain('Back to Trouble');
+    TestBed.resetTestingModule();
+    const held = await open(CareScreen, [
+      course(40, '2026-02-02'),
+      entry('course', 30, { step: 'ended', courseId, verdict: 'same', note: '' }),
+      entry('course', 9, { step: 'looked', courseId, verdict: 'better', note: '' }),
+    ]);
+    expect(held.text()).not.toContain('Back to Trouble');
   });
   it('a quarantine ticks what must hold from the book', async () => {
     const opened = { step: 'opened', school: 'short', reason: 'new', on: '2026-02-20', note: '' };

@@ -32,6 +32,8 @@ import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
 
 /** Where nobody has measured. */
+/** A room at night, where nobody said how warm it is; in an outage the list must stand all the same. */
+const supposedRoomC = 18;
 const assumedC = 24;
 
 /** Power, heater, flood: a clock, what to do in which order, and who is first. */
@@ -67,7 +69,8 @@ export class OutageScreen {
   protected readonly filterWords = filterWords;
   protected readonly hoursSpan = hoursSpan;
   protected readonly cause = signal<OutageCause>('power');
-  protected readonly roomC = signal(18);
+  protected readonly supposedRoomC = supposedRoomC;
+  protected readonly roomC = signal<number | null>(supposedRoomC);
   protected readonly insulation = signal<Insulation>('glass');
   protected readonly airedIds = signal<readonly string[]>([]);
   protected readonly said = signal('');
@@ -121,7 +124,7 @@ export class OutageScreen {
     return outageLines({
       cause: running?.cause ?? this.cause(),
       hours: running ? Math.max(0, (this.minuteEpochMs() - running.sinceEpochMs) / 3_600_000) : 0,
-      roomC: this.roomC(),
+      roomC: this.roomC() ?? supposedRoomC,
       insulation: this.insulation(),
       aeratedIds: this.airedIds(),
       tanks,

@@ -121,7 +121,7 @@ export class CaseScreen {
   protected readonly note = signal('');
   protected readonly outcome = signal<CaseOutcome>('recovered');
   protected readonly wasCauseId = signal('');
-  protected readonly signHours = signal(0);
+  protected readonly signHours = signal<number | null>(0);
   private readonly typed = signal<Readonly<Record<string, Answer>>>({});
   private readonly struckHere = signal<readonly string[]>([]);
   private readonly hostsSaid = signal<readonly Host[] | null>(null);
@@ -239,7 +239,7 @@ export class CaseScreen {
     return weighed.ok ? weighed.value : null;
   });
   private readonly firstSignEpochMs = computed(
-    () => this.thread()?.firstSignEpochMs ?? this.house.nowEpochMs() - this.signHours() * hourMs,
+    () => this.thread()?.firstSignEpochMs ?? this.house.nowEpochMs() - (this.signHours() ?? 0) * hourMs,
   );
   /** Answers that a test or another entry speaks against; they hold until they are put right. */
   protected readonly clashes = computed(() => {

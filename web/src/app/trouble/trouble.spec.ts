@@ -93,6 +93,16 @@ describe('a tank in trouble', () => {
     expect(payload.findings).toEqual({ BF01: 'yes' });
     expect(payload.ranking.causeIds).toContain('W06');
   });
+  it('without a number of hours since the first sign no case is opened', async () => {
+    const room = await open([]);
+    await room.click('Seen');
+    expect(room.disabled('Open a case')).toBeFalse();
+    await room.fill('Hours since the first sign', '');
+    expect(room.disabled('Open a case')).toBeTrue();
+    expect(room.text()).toContain('a number of hours is needed');
+    await room.fill('Hours since the first sign', '3');
+    expect(room.disabled('Open a case')).toBeFalse();
+  });
   it('started from what Tonight found, the sign is there already', async () => {
     const room = await openRoom(CaseScreen, {
       inputs: { tankId: 'lobby', see: 'MS08' },
