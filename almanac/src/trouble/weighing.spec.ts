@@ -306,6 +306,48 @@ describe('what is foreseen and not measured', () => {
     expect(told?.weight ?? 0).toBeGreaterThan(0);
     expect(told?.weight ?? 9).toBeLessThan((measured?.weight ?? 0) / 2 + 1e-9);
   });
+  it('is half of the weight of a test, wherever the test does not settle the cause', () => {
+    const partsOf = (of: TroubleCase) =>
+      Object.values(weighed(of).lists)
+        .flat()
+        .flatMap((c) =>
+          c.for
+            .filter((p) => p.id === 'MS03' && p.grade !== 'settles' && !p.halved)
+            .map((p) => [c.causeId, p.weight] as const),
+        );
+    const seen: TroubleCase = {
+      ...plain,
+      hosts: ['fish', 'plants'],
+      findings: {
+        BF10: 'yes',
+        AL08: 'yes',
+        WT16: 'yes',
+        BD06: 'yes',
+        BD05: 'yes',
+        AL01: 'yes',
+        AL02: 'yes',
+        BD08: 'yes',
+      },
+    };
+    const told = new Map(partsOf({ ...seen, foreseen: nitrate }));
+    const pairs = partsOf({ ...seen, measurements: nitrate }).flatMap(([id, weight]) => {
+      const half = told.get(id);
+      return half === undefined ? [] : [half / weight];
+    });
+    expect(pairs.length).toBeGreaterThan(0);
+    for (const share of pairs) expect(share).toBeCloseTo(0.5, 9);
+  });
+  it('even where it is strong, it names no cause by itself: what is foreseen is not found', () => {
+    const ammonia = {
+      tanMgPerL: { lo: 1, hi: 1.2 },
+      no2MgPerL: at(1),
+      o2MgPerL: at(2),
+      tempC: at(33),
+      no3MgPerL: at(90),
+    };
+    expect(weighed({ ...plain, foreseen: ammonia }).nothingFits).toBeTrue();
+    expect(weighed({ ...plain, measurements: ammonia }).nothingFits).toBeFalse();
+  });
   it('answers nothing: the test is still asked for, and alone it names no cause', () => {
     expect(weighed({ ...slow, foreseen: nitrate }).next.map((n) => n.id)).toContain('MS03');
     expect(weighed({ ...slow, measurements: nitrate }).next.map((n) => n.id)).not.toContain('MS03');

@@ -74,6 +74,8 @@ describe('a course as it stands', () => {
     const resting = thread([given, rest('2026-03-02', 'paused')], '2026-03-05');
     expect([resting.pausedOn, due(resting), readyToEnd(resting)]).toEqual(['2026-03-02', [], false]);
     expect(resting.calendar.some((d) => d.state === 'late' || d.state === 'due')).toBeFalse();
+    const tonight = thread([given, rest('2026-03-03', 'paused')], '2026-03-03');
+    expect(tonight.calendar.some((d) => d.state === 'due')).toBeFalse();
     const on = thread([given, rest('2026-03-02', 'paused'), rest('2026-03-05', 'resumed')], '2026-03-06');
     expect([on.pausedOn, days(on), due(on)]).toEqual([null, ['dose 1', 'dose 6', 'change 8'], ['dose 6 due']]);
   });

@@ -47,6 +47,13 @@ describe('which part of a bed is next', () => {
       ),
     );
   });
+  it('half of it tonight is the most; one square less is only too soon for more', () => {
+    const tonight = (squaresCount: number) =>
+      next({
+        cleaned: [{ atEpochMs: ago(0.1), squareIds: plainBed.slice(0, squaresCount).map((s) => s.id) }],
+      }).blocks.map((b) => b.id);
+    expect([tonight(16), tonight(15)]).toEqual([['tonight'], ['too-soon']]);
+  });
   it('a part waits a week for the one before it; the surface three days at most blocks nothing', () => {
     expect(next({ cleaned: [half('left', 6)] }).blocks.map((b) => b.id)).toEqual(['too-soon']);
     expect(next({ cleaned: [half('left', 7)] }).blocks).toEqual([]);
