@@ -132,7 +132,7 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
     plain(
       `Moved: ${testedToday ? 'tested today' : 'test ammonia and nitrite today'}; ${goodDays} of ${goodDaysNeeded} good days running. Look under the plants for dead ones.`,
       [],
-      testedToday ? `moved: ${goodDays} of ${goodDaysNeeded}` : 'moved: test today',
+      testedToday ? `moved: ${goodDays}/${goodDaysNeeded} good days` : 'moved: test today',
     ),
   'not-worked-out': ({ what }) => ({
     text:
