@@ -1,4 +1,4 @@
-import type { BathRecipe, BleachTime } from '#core/care';
+import type { BathRecipe, BleachTime, ToolDip } from '#core/care';
 
 /** Baths and dips in a tub of their own: strength, minutes at most, and the word for people. All from memory. */
 export const baths: readonly BathRecipe[] = [
@@ -82,4 +82,29 @@ export const bleachTimes: readonly BleachTime[] = [
   { id: 'stems', name: 'stems, carpets, the tender', minutes: 2 },
   { id: 'unsure', name: 'not sure: one trial stem', minutes: 1.5 },
   { id: 'moss', name: 'mosses, liverworts', minutes: 0 },
+];
+
+/** What tools are dipped in, and the minutes from which it counts. From memory. */
+export const toolDips: readonly ToolDip[] = [
+  {
+    agentId: 'D24',
+    name: 'bleach, 200 mg/L available chlorine',
+    leastMinutes: 30,
+    grade: 'published',
+    sourceIds: ['ifas-health'],
+  },
+  {
+    agentId: 'D16',
+    name: 'peroxide of 3 %, undiluted',
+    leastMinutes: 10,
+    grade: 'common-practice',
+    sourceIds: ['trade-plants'],
+  },
+  {
+    agentId: 'D17',
+    name: 'permanganate, 10 mg/L',
+    leastMinutes: 30,
+    grade: 'common-practice',
+    sourceIds: ['trade-plants'],
+  },
 ];

@@ -39,6 +39,14 @@ export function careFaults(of: CareKnowledge): { where: string; what: string }[]
     unless(why !== '' && one !== other, `${one} with ${other}`, 'says no reason');
   }
   const agentIds = new Set(of.agents.map((a) => a.id));
+  for (const dip of of.toolDips) {
+    unless(agentIds.has(dip.agentId) && dip.leastMinutes > 0, `tool dip ${dip.name}`, 'names no known agent or no end');
+    unless(
+      dip.sourceIds.length > 0 && dip.sourceIds.every((id) => sourceIds.has(id)),
+      `tool dip ${dip.name}`,
+      'names no known source',
+    );
+  }
   for (const bath of of.baths) {
     unless(bath.people !== '', `bath ${bath.id}`, 'has no caution for people');
     unless(bath.minutes > 0 && bath.targetGPerL > 0, `bath ${bath.id}`, 'has no strength or no end');

@@ -1,6 +1,6 @@
 import type { CareKnowledge } from '#core/care';
 import { agents } from './agents';
-import { baths, bleachTimes } from './baths';
+import { baths, bleachTimes, toolDips } from './baths';
 import { pairs } from './pairs';
 
 /** Armoured or not: their skin, gills and bellies bear little (common practice). */
@@ -19,5 +19,5 @@ const catfishGenera = [
   'Ambastaia',
 ];
 /** All that is known about treating: from memory, with its sources. Labels, local law and veterinarians come first. */
-export const careKnowledge: CareKnowledge = { version: 1, agents, pairs, catfishGenera, baths, bleachTimes };
+export const careKnowledge: CareKnowledge = { version: 1, agents, pairs, catfishGenera, baths, bleachTimes, toolDips };
 export { careFaults } from './check';

@@ -101,6 +101,14 @@ export interface BathRecipe {
   grade: EvidenceGrade;
   sourceIds: readonly string[];
 }
+/** What tools are dipped in; shorter than its minutes it breaks no contact. */
+export interface ToolDip {
+  agentId: string;
+  name: string;
+  leastMinutes: number;
+  grade: EvidenceGrade;
+  sourceIds: readonly string[];
+}
 /** How long what kind of plant bears bleach; 0: not at all. */
 export interface BleachTime {
   id: string;
@@ -115,4 +123,5 @@ export interface CareKnowledge {
   catfishGenera: readonly string[];
   baths: readonly BathRecipe[];
   bleachTimes: readonly BleachTime[];
+  toolDips: readonly ToolDip[];
 }

@@ -5,6 +5,7 @@ export {
   type AgentDose,
   type BathRecipe,
   type BleachTime,
+  type ToolDip,
   type CareKnowledge,
   type ExposedGroup,
   type HarmSign,
@@ -46,6 +47,7 @@ export { brokenWeight, contactKinds, traceContacts, type Contact, type ContactKi
 export {
   careVerdicts,
   agentIdsOf,
+  takenOf,
   courseThreads,
   dateOfCourse,
   dueOf,

@@ -3,6 +3,7 @@ import {
   dueOf,
   quarantineThreads,
   readyToEnd,
+  takenOf,
   type CourseStep,
   type CourseThread,
   type QuarantineHappening,
@@ -90,6 +91,10 @@ describe('a course as it stands', () => {
       '2026-03-06',
     );
     expect(days(of)).toEqual(['dose 1', 'dose 6', 'change 8']);
+  });
+  it('takes of its bottle what the packs are; without a bottle nothing', () => {
+    expect(takenOf({ ...started, supplyId: 's', doseValue: 5 }, 0.5)).toEqual({ supplyId: 's', value: 2.5 });
+    expect(takenOf(started, 0.5)).toBeNull();
   });
   it('knows what was given when, which own changes were dosed again, and the case it treats', () => {
     const again: CourseStep = { ...head('2026-03-02', 'r'), step: 'redosed', courseId: 'c', changeEntryId: 'w' };

@@ -28,6 +28,12 @@ export interface CoursePlan {
   /** What the product holds beside its first agent. */
   alsoAgentIds?: readonly string[] | undefined;
 }
+/** What of its bottle so many packs are, in the supply's unit; null where it comes from none. */
+export const takenOf = (
+  { supplyId, doseValue }: CoursePlan,
+  packs: number,
+): { supplyId: string; value: number } | null =>
+  supplyId === undefined || doseValue === undefined ? null : { supplyId, value: packs * doseValue };
 /** All agents of a product. */
 export const agentIdsOf = ({ agentId, alsoAgentIds = [] }: CoursePlan): string[] => [agentId, ...alsoAgentIds];
 export type CourseStep = Head &

@@ -17,6 +17,8 @@ import {
   quarantineSchools,
   readyToEnd,
   redosesDue,
+  takenOf,
+  type RedoseDue,
   shareLeft,
   type CareVerdict,
   type CourseThread,
@@ -25,7 +27,7 @@ import {
   type QuarantineThread,
 } from '#core/care';
 import { nightOn } from '#core/tonight';
-import type { PayloadOf } from '#contracts/book';
+import type { NewEntry, PayloadOf } from '#contracts/book';
 import {
   courseDayText,
   criterionWords,
@@ -229,24 +231,29 @@ export class CareScreen {
       of.pausedOn === null ? 'The course rests' : 'The course goes on',
     );
   }
-  protected again(of: CourseThread, changeEntryId: string): Promise<boolean> {
-    return this.write(
-      of.tankId,
-      'course',
-      { step: 'redosed', courseId: of.courseId, changeEntryId },
+  /** A dose for replaced water comes off its bottle as well. */
+  protected async again(of: CourseThread, { changeEntryId, packs }: RedoseDue): Promise<void> {
+    const written = await this.scribe.write(
+      [
+        this.scribe.entry('course', of.tankId, { step: 'redosed', courseId: of.courseId, changeEntryId }),
+        ...this.offBottle(of, packs),
+      ],
       'The replaced water is dosed',
     );
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    );
+  }
+  private offBottle(of: CourseThread, packs: number): NewEntry[] {
+    const taken = takenOf(of.plan, packs);
+    return taken ? [this.scribe.entry('supply-log', taken.supplyId, { event: 'used', value: taken.value })] : [];
   }
   protected tick(text: string): void {
     this.ticked.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
   }
   /** What is given is taken off its bottle in the same stroke. */
   protected async give(of: CourseThread, step: 'given' | 'changed' | 'missed', day: number): Promise<void> {
-    const { supplyId, doseValue } = of.plan;
-    const used =
-      step === 'given' && supplyId !== undefined && doseValue !== undefined
-        ? [this.scribe.entry('supply-log', supplyId, { event: 'used', value: of.packsPerDose * doseValue })]
-        : [];
+    const used = step === 'given' ? this.offBottle(of, of.packsPerDose) : [];
     const written = await this.scribe.write(
       [this.scribe.entry('course', of.tankId, { step, courseId: of.courseId, day }), ...used],
       `Day ${day}`,

@@ -378,6 +378,17 @@ describe('a course is planned', () => {
       ['supply-log', bottleId, { event: 'used', value: 10 }],
     ]);
   });
+  it('so is what is dosed again for replaced water, by its share', async () => {
+    const begun = course(1, '2026-03-13');
+    const of = { ...begun, payload: { ...(begun.payload as object), supplyId: bottleId, doseValue: 5 } };
+    const room = await open(CareScreen, [of, entry('course', 1, { step: 'given', courseId, day: 1 })], {}, folio(2));
+    await room.click('Dosed');
+    // A quarter of 80 L is half of one of two packs of 5 mL.
+    expect(room.written.map((e) => [e.kind, e.payload])).toEqual([
+      ['course', { step: 'redosed', courseId, changeEntryId: changeId }],
+      ['supply-log', { event: 'used', value: 2.5 }],
+    ]);
+  });
   it('repeats beyond the label, or none that can be read, plan nothing: no course begins by a number put in their place', async () => {
     const room = await planned(pen, 'D07');
     expect(room.disabled('Begin the course')).toBeFalse();

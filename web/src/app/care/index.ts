@@ -1,2 +1,2 @@
 /** What other slices use of this one. Its pages are opened by the shell. */
-export { careDiaryKinds, contactsOfHouse } from './care-book';
+export { careDiaryKinds, careOfHouse, contactsOfHouse, warmthOf } from './care-book';

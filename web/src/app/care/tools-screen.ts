@@ -3,7 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { ownEquipmentUntil, toolSorts, type Tool, type ToolSort } from '#core/care';
+import { careKnowledge } from '#almanac/care';
+import { ownEquipmentUntil, toolSorts, type Tool, type ToolDip, type ToolSort } from '#core/care';
 import type { PayloadOf } from '#contracts/book';
 import { toolSortWords } from '#words/care';
 import { HouseStore } from '../base/house-store';
@@ -16,12 +17,7 @@ import { dateText } from '../ui/words';
 import { careDiaryKinds, toolsOfHouse } from './care-book';
 import { CareNav } from './care-nav';
 
-/** What tools are dipped in, with the minutes that count (IFAS, from memory; common practice). */
-const dips = [
-  { id: 'D24', word: 'bleach, 200 mg/L available chlorine', leastMinutes: 30 },
-  { id: 'D16', word: 'peroxide of 3 %, undiluted', leastMinutes: 10 },
-  { id: 'D17', word: 'permanganate, 10 mg/L', leastMinutes: 30 },
-] as const;
+const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
 
 /** Tools as things: where each is at home, where it was last, when it was dipped; contacts write themselves from it. */
 @Component({
@@ -91,8 +87,8 @@ const dips = [
       <div class="row">
         <nl-field name="In"
           ><nl-choice name="dip" [ngModel]="dipId()" (ngModelChange)="dipId.set($event)">
-            @for (d of dipList; track d.id) {
-              <nl-option [value]="d.id" [word]="d.word" />
+            @for (d of dipList; track d.agentId) {
+              <nl-option [value]="d.agentId" [word]="d.name" />
             }</nl-choice
         ></nl-field>
         <nl-field name="For" unit="min" [fault]="dipReady() ? '' : 'a number of minutes is missing'"
@@ -106,6 +102,8 @@ const dips = [
             (ngModelChange)="dipMinutes.set($event)"
         /></nl-field>
       </div>
+      <p class="caution small">{{ people() }}.</p>
+      <p class="small quiet">{{ gradeText() }}.</p>
       @if (!dipKept()) {
         <p class="caution small">
           Shorter than {{ dip().leastMinutes }} minutes it does not count: the contact stays unbroken.
@@ -147,12 +145,12 @@ export class ToolsScreen {
   protected readonly diary = new DiaryWatch([...careDiaryKinds]);
   protected readonly sorts = toolSorts;
   protected readonly sortNames = toolSortWords;
-  protected readonly dipList = dips;
+  protected readonly dipList = careKnowledge.toolDips;
   protected readonly name = signal('');
   protected readonly sort = signal<ToolSort>('net');
   protected readonly homeId = signal('');
   protected readonly where = signal<Readonly<Record<string, string>>>({});
-  protected readonly dipId = signal<(typeof dips)[number]['id']>('D24');
+  protected readonly dipId = signal(firstDip.agentId);
   protected readonly dipMinutes = signal<number | null>(30);
   protected readonly said = signal('');
   protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
@@ -161,7 +159,11 @@ export class ToolsScreen {
     this.stock.load();
     this.diary.open();
   }
-  protected readonly dip = computed(() => dips.find((d) => d.id === this.dipId()) ?? dips[0]);
+  protected readonly dip = computed((): ToolDip => this.dipList.find((d) => d.agentId === this.dipId()) ?? firstDip);
+  protected readonly people = computed(() => careKnowledge.agents.find((a) => a.id === this.dipId())?.people ?? '');
+  protected readonly gradeText = computed(() =>
+    this.dip().grade === 'published' ? 'Published, from memory' : 'Common practice, from memory',
+  );
   protected readonly dipReady = computed(() => (this.dipMinutes() ?? 0) > 0);
   protected readonly dipKept = computed(() => (this.dipMinutes() ?? 0) >= this.dip().leastMinutes);
   private readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'a tank';

@@ -18,6 +18,7 @@ import {
   type BucketSign,
   type CleanedPart,
 } from '#core/hands';
+import { agentIdsOf, stillIn } from '#core/care';
 import { recorder } from '#core/explain';
 import { youngAbout } from '#core/stock';
 import { nightOn } from '#core/tonight';
@@ -33,6 +34,7 @@ import {
   spongeBlockWords,
   wasteWords,
 } from '#words/hands';
+import { careDiaryKinds, careOfHouse, warmthOf } from '../care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -46,6 +48,7 @@ import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 
 const dayMs = 86_400_000;
+const salt = 'D01';
 /** A bowl smaller than this is cleaned with its animal in a cup. */
 const smallBowlL = 15;
 const otherParts: readonly CleanedPart[] = ['prefilter', 'glass', 'lid'];
@@ -118,7 +121,7 @@ export class CleanScreen {
   private readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['hands', 'layout', 'dose']);
+  protected readonly diary = new DiaryWatch(['hands', 'layout', 'dose', ...careDiaryKinds]);
   protected readonly cautions = cleaningCautions;
   protected readonly smallBowl = smallBowlWords;
   protected readonly schools = bedSchools;
@@ -171,10 +174,24 @@ export class CleanScreen {
     this.tonight.tankNamed(this.tankId())?.contributions.some((c) => c.reason.id === id) ?? false;
   private readonly caseOpen = computed(() => this.contributes('case'));
   private readonly inCourse = computed(() => this.contributes('course') || this.contributes('course-due'));
+  /** Agents of courses that run here, or that no change has taken out yet. */
+  private readonly inWater = computed((): string[] => {
+    const [tankId, nowEpochMs] = [this.tankId(), this.house.nowEpochMs()];
+    const { courses } = careOfHouse(this.diary.entries(), {
+      nowEpochMs,
+      zone: this.house.zone(),
+      tempC: warmthOf(this.stock),
+    });
+    const changes = (this.folio()?.changes ?? []).map((c) => ({ ...c, tankId }));
+    return [
+      ...courses.flatMap((c) => (c.tankId === tankId && c.ended === null ? agentIdsOf(c.plan) : [])),
+      ...stillIn(courses, { tankId, changes, nowEpochMs }).map((s) => s.agentId),
+    ];
+  });
   protected readonly waste = computed(() => {
     const why = wasteReasons({
-      inCourse: this.inCourse() || this.contributes('filter-watch'),
-      salted: false,
+      inCourse: this.inCourse() || this.inWater().length > 0,
+      salted: this.inWater().includes(salt),
       caseOpen: this.caseOpen(),
       inQuarantine: this.contributes('quarantine'),
     });

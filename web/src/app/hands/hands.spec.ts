@@ -327,6 +327,35 @@ describe('cleaning', () => {
     );
     expect(payload.squareIds.length).toBe(16);
   });
+  it('water that a course went through is no garden water until changes took it out, though the course is over', async () => {
+    const courseId = '0191e809-2880-7258-80c9-974745566b57';
+    const of = (days: number, payload: object, entryId = `c${days}`) => ({
+      ...entry({}, { hoursAgo: 24 * days, entryId }),
+      kind: 'course',
+      payload,
+    });
+    const room = await open([
+      of(
+        40,
+        {
+          step: 'started',
+          agentId: 'D01',
+          productName: 'Salt',
+          label: { packTreatsL: 50, doseDays: [1], changes: [] },
+          repeats: 0,
+          split: true,
+          netVolumeL: 50,
+          startOn: '2026-02-02',
+          warnings: [],
+          note: '',
+        },
+        courseId,
+      ),
+      of(39, { step: 'given', courseId, day: 1 }),
+      of(30, { step: 'ended', courseId, verdict: 'better', note: '' }),
+    ]);
+    expect(room.text()).toContain('Its water goes down the drain (a medicine is in it, salt is in it)');
+  });
   it('more than half wants a reason first', async () => {
     const room = await open();
     room.query<HTMLButtonElement>('.square[aria-label^="A5"]').click();
