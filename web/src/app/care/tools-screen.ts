@@ -6,7 +6,9 @@ import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
 import { ownEquipmentUntil, toolSorts, type Tool, type ToolDip, type ToolSort } from '#core/care';
 import type { PayloadOf } from '#contracts/book';
+import { nightOn } from '#core/tonight';
 import { toolSortWords } from '#words/care';
+import { onText } from '#words/dates';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -184,7 +186,7 @@ export class ToolsScreen {
         own:
           until === null
             ? ''
-            : `New animals came in: its equipment stays its own until ${dateText(until, this.house.zone())} (a careful school).`,
+            : `New animals came in: its equipment stays its own until ${onText(nightOn({ atEpochMs: until, zone: this.house.zone() }))} (a careful school).`,
         tools: tools.filter((t) => t.homeTankId === tankId).map((t) => this.shown(t)),
       };
     });
