@@ -18,7 +18,7 @@ test('the evening: round, ledger line with a slip mended, verdict and its workin
   await page.goto(`${url()}/tonight`);
   await expect(page.getByRole('heading', { name: 'Tonight’s round' })).toBeVisible();
   await expect(page.getByText('Wash again; gloves')).toBeVisible();
-  const needing = page.locator('.visit', { hasText: 'Stairwell' });
+  const needing = page.locator('.visit', { has: page.getByRole('link', { name: 'Stairwell', exact: true }) });
   await expect(needing).toContainText('act');
   await needing.getByRole('button', { name: /More of Stairwell$/ }).click();
   await expect(needing).toContainText('ceiling 40');

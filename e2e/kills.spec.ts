@@ -9,6 +9,6 @@ for (const [what, run] of [
   test(`${what} is killed under eight writers: nothing acknowledged is lost, nothing is there twice or by half, it writes again by itself`, async () => {
     const { acknowledged, longestBackMs, wrong } = await run(2);
     expect(wrong).toEqual([]);
-    expect(acknowledged).toBeGreaterThan(10);
+    expect(acknowledged).toBeGreaterThan(4);
     expect(longestBackMs).toBeLessThan(30_000);
   });

@@ -55,9 +55,12 @@ export class DiaryWatch {
   private readonly asked = new Subject<{ kinds: string; subject: string | undefined }>();
   private readonly _entries = signal<readonly DiaryEntry[]>([]);
   private readonly _loaded = signal(false);
+  private readonly _answered = signal(false);
   private last: { kinds: string; subject: string | undefined } | null = null;
   readonly entries: Signal<readonly DiaryEntry[]> = this._entries.asReadonly();
   readonly loaded = this._loaded.asReadonly();
+  /** The house has told, or could not be asked: what is to be written waits no longer. */
+  readonly answered = this._answered.asReadonly();
 
   constructor(private readonly kinds: readonly Kind[]) {
     this.asked
@@ -69,9 +72,11 @@ export class DiaryWatch {
       )
       .subscribe((answer) => {
         // What was not told is not «nothing».
-        if (!answer) return;
-        this._entries.set(answer.entries);
-        this._loaded.set(true);
+        if (answer) {
+          this._entries.set(answer.entries);
+          this._loaded.set(true);
+        }
+        this._answered.set(true);
       });
     inject(Outbox)
       .stirred.pipe(takeUntilDestroyed())

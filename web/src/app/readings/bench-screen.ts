@@ -262,7 +262,8 @@ export class BenchScreen {
   protected readonly held = computed(() =>
     this.filled().filter((r) => r.questions.length > 0 || this.faultsOf(r).length > 0),
   );
-  protected readonly ready = computed(() => this.filled().length - this.held().length);
+  /** Rows that can be written; none before it is known with what they are read. */
+  protected readonly ready = computed(() => (this.owned.answered() ? this.filled().length - this.held().length : 0));
 
   protected typed(tankId: string, { column, text }: { column: Column; text: string }): void {
     this.said.set('');
@@ -331,6 +332,7 @@ export class BenchScreen {
   }
   /** Writes the rows that are clear; those with a question stay where they are. */
   protected async write(): Promise<void> {
+    if (this.ready() === 0) return;
     const clear = this.filled().filter((r) => !this.held().includes(r));
     const entries = clear.flatMap((row) =>
       rowEntries({ row, draft: this.resolved(), happenedAt: this.house.nowIso(), doubts: this.owned.doubts() }),

@@ -21,6 +21,7 @@ export class InstrumentStore {
     this.diary.open();
   }
   readonly loaded = this.diary.loaded;
+  readonly answered = this.diary.answered;
   readonly all = computed((): OwnedInstrument[] => {
     const on = this.house.house()?.nightOn ?? '1970-01-01';
     const newest = new Map(this.diary.of('instrument').map((i) => [i.subjectId, i.payload]));

@@ -1,4 +1,4 @@
-import { signal } from '@angular/core';
+import { computed, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { of, Subject, switchMap, type Observable } from 'rxjs';
 import type { NewEntry } from '#contracts/book';
@@ -12,8 +12,10 @@ import { LedgerLine } from './ledger-line';
 import { ReadWith } from './read-with';
 
 describe('the ledger line', () => {
-  const opened = async (draft: string | null = null, late: Observable<unknown> | null = null) => {
+  const opened = async (draft: string | null = null, late: Observable<unknown> | null = null, kitsKnown = true) => {
     const written: NewEntry[][] = [];
+    const kits = signal(kitsKnown);
+    const chart = { readBy: { kind: 'chart' as const, steps: [0, 20, 40, 80] }, unit: '' };
     const source = {
       sourceId: 'tap',
       setUp: { name: 'Tap, aged' },
@@ -60,7 +62,15 @@ describe('the ledger line', () => {
       set: {
         providers: [
           { provide: InstrumentStore, useValue: { inUse: signal([]), doubts: signal(new Map()) } },
-          { provide: ReadWith, useValue: { of: () => undefined, instruments: signal({}), marked: (v: unknown) => v } },
+          {
+            provide: ReadWith,
+            useValue: {
+              of: () => undefined,
+              told: kits,
+              instruments: computed(() => (kits() ? { no3MgPerL: chart } : {})),
+              marked: (v: unknown) => v,
+            },
+          },
         ],
       },
     });
@@ -77,7 +87,7 @@ describe('the ledger line', () => {
       page.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
       await fixture.whenStable();
     };
-    return { fixture, page, input, type, save, written };
+    return { fixture, page, input, type, save, written, kits };
   };
   const valuesOf = (entries: NewEntry[] | undefined): { parameter: string; insisted?: boolean | undefined }[] =>
     entries?.flatMap((e) => (e.kind === 'readings' ? e.payload.values : [])) ?? [];
@@ -155,6 +165,16 @@ describe('the ledger line', () => {
     late.next();
     await fixture.whenStable();
     expect(written.length).toBe(1);
+  });
+  it('Enter before the kits are known waits for them: the last colour of a chart is open above, not a plain figure', async () => {
+    const { fixture, type, save, written, kits } = await opened(null, null, false);
+    await type('library no3 80');
+    await save();
+    expect(written).toEqual([]);
+    kits.set(true);
+    await fixture.whenStable();
+    const [entry] = written[0] ?? [];
+    expect(entry?.kind === 'readings' && entry.payload.values.map(({ lo, hi }) => [lo, hi])).toEqual([[60, null]]);
   });
   it('what is typed after such an Enter takes it back', async () => {
     const late = new Subject<void>();

@@ -220,7 +220,9 @@ export class LedgerLine {
     { initialValue: undefined },
   );
   /** Everything the line is understood by was asked for, and is here or cannot be had. */
-  private readonly told = computed(() => this.stock() !== undefined && this.bench() !== undefined);
+  private readonly told = computed(
+    () => this.stock() !== undefined && this.bench() !== undefined && this.instruments.told(),
+  );
   /** Enter was pressed before that: it is written as soon as it is understood. */
   private readonly waits = signal(false);
   /** Who lives where, by the names of the almanac and the keeper's own. */
@@ -339,8 +341,9 @@ export class LedgerLine {
   }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
-    if (this.ready()) await this.write();
-    else this.waits.set(!this.told());
+    // What is ready now may be read otherwise by the kit that is still on its way.
+    if (!this.told()) this.waits.set(true);
+    else if (this.ready()) await this.write();
   }
   private async write(): Promise<void> {
     const { entries } = this.understood();

@@ -58,12 +58,13 @@ describe('with what one reads', () => {
   });
   it('what is chosen here is chosen on the bench, and a value is marked with it and with its doubt', async () => {
     const kept: string[] = [];
+    const answered = signal(false);
     TestBed.configureTestingModule({
       providers: [
         ReadWith,
         {
           provide: InstrumentStore,
-          useValue: { inUse: signal(pens), doubts: signal(new Map([['blue', 'Never calibrated.']])) },
+          useValue: { answered, inUse: signal(pens), doubts: signal(new Map([['blue', 'Never calibrated.']])) },
         },
         {
           provide: Outbox,
@@ -79,6 +80,10 @@ describe('with what one reads', () => {
     });
     const readWith = TestBed.inject(ReadWith);
     await Promise.resolve();
+    // Nothing is to be written before the house has told what it owns.
+    expect(readWith.told()).toBeFalse();
+    answered.set(true);
+    expect(readWith.told()).toBeTrue();
     const value = { parameter: 'ec25UsPerCm' as const, lo: 299, hi: 301, text: '150', enteredUnit: 'ppm (0.5)' };
     expect(readWith.marked(value)).toEqual({ ...value, instrumentId: 'grey' });
     await readWith.choose('ec25UsPerCm', 'blue');

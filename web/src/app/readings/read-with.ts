@@ -34,9 +34,13 @@ export class ReadWith {
   private readonly owned = inject(InstrumentStore);
   private readonly outbox = inject(Outbox);
   private readonly chosen = signal<Chosen>({});
+  private readonly draftRead = signal(false);
+  /** What the house owns and what was chosen are known, or cannot be: a figure read before would lose its kit. */
+  readonly told = computed(() => this.owned.answered() && this.draftRead());
   constructor() {
     void this.outbox.draft(benchDraftId).then((text) => {
       if (text) this.chosen.set((JSON.parse(text) as Partial<BenchDraft>).instruments ?? {});
+      this.draftRead.set(true);
     });
   }
   of(parameter: ParameterId): Instrument | undefined {

@@ -120,6 +120,7 @@ export class ReadingsScreen {
   protected readonly filled = computed(() => this.rows().filter((r) => r.said.kind !== 'empty'));
   protected readonly ready = computed(
     () =>
+      this.readWith.told() &&
       this.filled().length > 0 &&
       this.filled().every((r) => r.said.kind === 'understood') &&
       this.questions().every((q) => q.parameters[0] !== undefined && this.insisted().has(q.parameters[0])),
