@@ -28,7 +28,7 @@ const serverSlices = {
   lodgers: ['book', 'tanks'],
   water: ['book', 'tanks', 'readings'],
   judgement: ['book', 'tanks', 'readings', 'water'],
-  stock: ['book', 'tanks', 'lodgers', 'judgement'],
+  stock: ['book', 'tanks', 'lodgers', 'judgement', 'care'],
   evening: ['book', 'tanks', 'lodgers', 'sources', 'water', 'judgement'],
   tonight: ['book', 'tanks', 'lodgers', 'readings', 'water', 'judgement'],
   almanac: [],

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
+import { careWater } from '#contracts/care';
 import { bookPage, exportedBook, importReport, keptPhoto, writeRequest, writeResponse } from '#contracts/book';
 import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
@@ -87,6 +88,12 @@ export const routes = {
     params: v.object({ entryId: uuid }),
     response: v.string(),
     mediaType: 'text/calendar',
+  },
+  careWater: {
+    method: 'get',
+    path: '/api/care/water',
+    summary: 'Changes of treated tanks, and tanks that one hose linked',
+    response: careWater,
   },
   folio: {
     method: 'get',

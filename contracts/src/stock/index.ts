@@ -56,6 +56,16 @@ export const stockTank = v.object({
   equipment,
   /** The newest reading of each parameter. */
   water: byParameter(v.object({ ...interval.entries, atEpochMs: v.number() })),
+  /** Agents in its water: of courses that run, and of ended ones what changes have left, as a share of a dose. */
+  inWater: v.array(
+    v.object({
+      agentId: v.string(),
+      courseId: uuid,
+      productName: v.string(),
+      shareFraction: v.number(),
+      ended: v.boolean(),
+    }),
+  ),
   events: v.array(stockEvent),
 });
 export const stockView = v.object({ nowAt: instant, tanks: v.array(stockTank), ownKinds: v.array(stockKind) });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  agentsIn,
   changesUntilGone,
   exitCriteria,
   filterWatch,
@@ -7,7 +8,6 @@ import {
   quarantineHappenings,
   redosesDue,
   shareLeft,
-  stillIn,
   type WaterChanged,
 } from './beside';
 import { courseThreads, type CourseStep, type CourseThread, type QuarantineThread } from './threads';
@@ -65,13 +65,19 @@ describe('what is left of an agent in the water', () => {
   it('an agent counts while more than a twentieth of a dose is left, and only in its own tank', () => {
     const over = course([given('2026-03-01', 1)]);
     const inTank = (changeFraction: number, tankId = 'pen') =>
-      stillIn([over], { tankId, changes: [change('2026-03-02', changeFraction)], nowEpochMs: at('2026-03-04') }).map(
+      agentsIn([over], { tankId, changes: [change('2026-03-02', changeFraction)], nowEpochMs: at('2026-03-04') }).map(
         (s) => [s.agentId, Number(s.shareFraction.toFixed(3))],
       );
     expect(inTank(0.94)).toEqual([['D07', 0.06]]);
     expect(inTank(0.95)).toEqual([]);
     expect(inTank(0, 'lobby')).toEqual([]);
-    expect(stillIn([course([])], { tankId: 'pen', changes: [], nowEpochMs: at('2026-03-04') })).toEqual([]);
+    // One that runs counts before its first dose: what would meet it tomorrow must be known today.
+    expect(
+      agentsIn([course([])], { tankId: 'pen', changes: [], nowEpochMs: at('2026-03-04') }).map((s) => [
+        s.shareFraction,
+        s.ended,
+      ]),
+    ).toEqual([[0, false]]);
   });
 });
 

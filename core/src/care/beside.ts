@@ -49,32 +49,36 @@ export function changesUntilGone(shareFraction: number, changeFraction: number):
   return Math.ceil(Math.log(presentFraction / shareFraction) / Math.log(1 - changeFraction) - 1e-9);
 }
 
-/** An agent of an earlier course that has not left the water. */
-export interface StillIn {
+/** An agent in a tank's water: of a course that runs, or of an ended one that has not left. */
+export interface AgentIn {
   agentId: string;
   courseId: string;
   productName: string;
-  /** Of one dose. */
+  /** Of one dose, by changes alone. */
   shareFraction: number;
+  ended: boolean;
 }
 /**
- * Agents of courses that are still in a tank's water: of ended ones as long as changes have left more than a twentieth of a
- * dose, of running ones from the first dose on.
+ * Agents of courses that are in a tank's water: of running ones from their start on, of ended ones as long as changes have
+ * left more than a twentieth of a dose.
+ * @example agentsIn(courses, { tankId, changes: [], nowEpochMs })[0]?.shareFraction // 1 after one dose
  */
-export function stillIn(
+export function agentsIn(
   courses: readonly CourseThread[],
   { tankId, changes, nowEpochMs }: { tankId: string; changes: readonly WaterChanged[]; nowEpochMs: number },
-): StillIn[] {
+): AgentIn[] {
   const own = changes.filter((c) => c.tankId === tankId);
-  return courses.flatMap((c): StillIn[] => {
+  return courses.flatMap((c): AgentIn[] => {
     if (c.tankId !== tankId) return [];
+    const ended = c.ended !== null;
     const shareFraction = shareLeft({ givenEpochMs: c.given.map((g) => g.atEpochMs), changes: own, nowEpochMs });
-    return shareFraction > presentFraction + noise
+    return !ended || shareFraction > presentFraction + noise
       ? agentIdsOf(c.plan).map((agentId) => ({
           agentId,
           courseId: c.courseId,
           productName: c.plan.productName,
           shareFraction,
+          ended,
         }))
       : [];
   });

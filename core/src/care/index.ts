@@ -65,6 +65,7 @@ export {
   type QuarantineThread,
 } from './threads';
 export {
+  agentsIn,
   changesUntilGone,
   exitCriteria,
   filterWatch,
@@ -72,13 +73,13 @@ export {
   quarantineHappenings,
   redosesDue,
   shareLeft,
-  stillIn,
+  type AgentIn,
   type ClockEntry,
   type ExitCriterion,
   type ExitCriterionId,
   type RedoseDue,
-  type StillIn,
   type WaterChanged,
   type Watched,
 } from './beside';
+export { hoseChains } from './chains';
 export { ownEquipmentUntil, toolSorts, toolThreads, type Tool, type ToolSort, type ToolStep } from './tools';

@@ -2,7 +2,7 @@ import type { Contact, ContactKind } from './trace';
 
 const dayMs = 86_400_000;
 /** Things that go into water and out of it again. */
-export const toolSorts = ['net', 'siphon', 'hose', 'jug', 'scissors', 'thermometer', 'cup'] as const;
+export const toolSorts = ['net', 'siphon', 'hose', 'pump', 'jug', 'scissors', 'thermometer', 'cup'] as const;
 export type ToolSort = (typeof toolSorts)[number];
 export type ToolStep = { entryId: string; tankId: string; atEpochMs: number } & (
   | { step: 'kept'; name: string; sort: ToolSort }
@@ -27,6 +27,8 @@ const wayOf: Readonly<Record<ToolSort, ContactKind>> = {
   net: 'net',
   siphon: 'siphon',
   hose: 'hose',
+  // A drain pump or fill strainer that is dipped in.
+  pump: 'siphon',
   jug: 'jug',
   scissors: 'net',
   thermometer: 'jug',

@@ -18,7 +18,7 @@ import { badRequest, notFound, parsed, problemHandler } from '../problems';
 import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
-import { careCalendar } from '../care';
+import { careCalendar, careWaterOf } from '../care';
 import { readTanks } from '../lodgers';
 import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
@@ -166,6 +166,13 @@ function apiRouter(
     const sheet = await tonightSheet({ ...deps, prospects, contributors });
     response.type('text/calendar').send(calendarText(sheet));
   });
+  router.get(
+    '/care/water',
+    known(async () => {
+      const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });
+      return careWaterOf(deps, { tankIds: tanks.map((t) => t.tankId) });
+    }),
+  );
   router.get('/care/:entryId.ics', async (request, response) => {
     const { entryId } = parsed(routes.careCalendar.params, request.params);
     const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });

@@ -10,11 +10,9 @@ import {
 import { nightOn, type Contribution } from '#core/tonight';
 import type { Db } from '../db';
 import { latestWater, type Tank } from '../tanks';
-import { readChanges } from '../water';
 import { readCare } from './care-read';
+import { readWaterChanged } from './care-water';
 
-/** More than a course ever sees in one tank. */
-const changesOfCourse = 400;
 /** Courses and quarantines: what is due tonight, what is late, and how long it still takes. */
 export async function careContributions({
   deps,
@@ -37,18 +35,10 @@ export async function careContributions({
   const changes: WaterChanged[] =
     running.length === 0
       ? []
-      : (
-          await readChanges(deps.db, {
-            tankIds: [...new Set(running.map((c) => c.tankId))],
-            limit: changesOfCourse,
-            sinceEpochMs: Math.min(...running.map((c) => Date.parse(c.plan.startOn))),
-          })
-        ).map(({ entryId, subjectId, atEpochMs, changeFraction }) => ({
-          entryId,
-          tankId: subjectId,
-          atEpochMs,
-          changeFraction,
-        }));
+      : await readWaterChanged(deps.db, {
+          tankIds: [...new Set(running.map((c) => c.tankId))],
+          sinceEpochMs: Math.min(...running.map((c) => Date.parse(c.plan.startOn))),
+        });
   const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
   for (const course of courses) {
     const tank = tanks.find((t) => t.tankId === course.tankId);

@@ -5,6 +5,7 @@ import type { CoursePayload, QuarantinePayload } from '#contracts/book';
 import { readDiary, type KindModule } from '../book';
 import type { Tx } from '../db';
 import type { FieldFault } from '../problems';
+import { agentsInTanks } from './care-water';
 
 type Started = Extract<CoursePayload, { step: 'started' }>;
 const agentOf = (id: string) => careKnowledge.agents.find((a) => a.id === id);
@@ -23,10 +24,14 @@ export const courseKind: KindModule<'course'> = {
           p.step === 'ended' && p.courseId === courseId && atEpochMs <= Date.parse(happenedAt),
       );
     if (payload.step === 'started') {
-      const running = rows.flatMap(({ entryId, payload: p }) =>
-        p.step === 'started' && !over(entryId) ? [p.agentId, ...(p.alsoAgentIds ?? [])] : [],
+      const present = await agentsInTanks(
+        { db: tx },
+        { tankIds: [subjectId], nowEpochMs: Date.parse(happenedAt), butId: id },
       );
-      return pairFaults(payload, running);
+      return pairFaults(
+        payload,
+        (present.get(subjectId) ?? []).map((a) => a.agentId),
+      );
     }
     const start = rows.find((r) => r.entryId === payload.courseId)?.payload;
     if (start?.step !== 'started') return [{ field: 'courseId', message: 'is not in the book' }];
@@ -75,15 +80,15 @@ function startFaults(payload: Started): FieldFault[] {
   ];
 }
 /** What must never meet in one water: with a reason at most, where people would be harmed not at all. */
-function pairFaults(payload: Started, runningIds: readonly string[]): FieldFault[] {
+function pairFaults(payload: Started, presentIds: readonly string[]): FieldFault[] {
   const verdicts = [payload.agentId, ...(payload.alsoAgentIds ?? [])].flatMap((agent) => {
-    const said = mayDose({ agent, kinds: [], water: {}, alsoPresent: runningIds }, careKnowledge, bookKinds);
+    const said = mayDose({ agent, kinds: [], water: {}, alsoPresent: presentIds }, careKnowledge, bookKinds);
     return said.ok ? [said.value] : [];
   });
   if (verdicts.some((v) => v.final))
     return [{ field: 'agentId', message: 'must never meet what is in this water: people are harmed' }];
   return verdicts.some((v) => v.verdict === 'blocked') && (payload.overrideReason ?? '').trim() === ''
-    ? [{ field: 'overrideReason', message: 'is needed: another course in this water speaks against it' }]
+    ? [{ field: 'overrideReason', message: 'is needed: what runs in this water or is left in it speaks against it' }]
     : [];
 }
 

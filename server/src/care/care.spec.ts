@@ -1,7 +1,8 @@
 import ICAL from 'ical.js';
 import type { PayloadOf, SentEntry } from '#contracts/book';
+import type { CareWater } from '#contracts/care';
 import type { Tonight } from '#contracts/tonight';
-import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
+import { at, entry, id, openTestHouse, refusedBy, sourceEntry, tankEntry, type TestHouse } from '../app/harness.cases';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -63,7 +64,7 @@ describe('a course is checked', () => {
     await taken(started(tank, { agentId: 'D14', prescription: 'x' }));
     const second = { agentId: 'D12', prescription: 'x' };
     expect(await refused(started(tank, second))).toEqual([
-      'overrideReason: is needed: another course in this water speaks against it',
+      'overrideReason: is needed: what runs in this water or is left in it speaks against it',
     ]);
     await taken(started(tank, { ...second, overrideReason: 'the veterinarian wants both' }));
     const tub = await newTank();
@@ -100,6 +101,57 @@ describe('a course on the round', () => {
     const late = await newTank();
     await taken(started(late, {}, 1));
     expect((await said(late))[0]?.text).toContain('1 day late');
+  });
+});
+
+describe('what is left of ended courses', () => {
+  const changeOf = async (tank: string, changeFraction: number, days: number) => {
+    const source = id();
+    await house.write(sourceEntry(source));
+    return entry(
+      'change',
+      tank,
+      { entered: { by: 'fraction', changeFraction }, sourceId: source, water: {}, how: 'poured' },
+      at(days, -10),
+    );
+  };
+  const over = async (tank: string, agentId: string) => {
+    const first = started(tank, { agentId, prescription: 'x' }, 9);
+    await taken(first);
+    await taken(course(tank, { step: 'given', courseId: first.id, day: 1 }, 8));
+    await taken(course(tank, { step: 'ended', courseId: first.id, verdict: 'better' }, 7));
+  };
+  it('counts against the next one as long as changes have left more than a twentieth of a dose', async () => {
+    const tank = await newTank();
+    await over(tank, 'D14');
+    const second = () => started(tank, { agentId: 'D12', prescription: 'x' });
+    const asked = ['overrideReason: is needed: what runs in this water or is left in it speaks against it'];
+    expect(await refused(second())).toEqual(asked);
+    await taken(await changeOf(tank, 0.9, 6));
+    expect(await refused(second())).toEqual(asked);
+    await taken(await changeOf(tank, 0.5, 5));
+    expect(await refused(second())).toEqual([]);
+  });
+  it('what harms people is refused whatever the reason, also when it is only left over', async () => {
+    const tub = await newTank();
+    await over(tub, 'D03');
+    expect(await refused(started(tub, { agentId: 'D17', overrideReason: 'I want it' }))).toEqual([
+      'agentId: must never meet what is in this water: people are harmed',
+    ]);
+  });
+  it('the house tells the changes of treated tanks and of no others, and which tanks its hose has linked', async () => {
+    const [treated, other] = [await newTank(), await newTank()];
+    await over(treated, 'D07');
+    const [near, far] = [await changeOf(treated, 0.3, 3), await changeOf(other, 0.3, 3)];
+    await taken(near);
+    await taken({ ...far, happenedAt: new Date(Date.parse(far.happenedAt) + 600_000).toISOString() });
+    const water = async () => (await house.get<CareWater>('/api/care/water')).body;
+    const before = await water();
+    expect(before.changes.filter((c) => c.tankId === treated).map((c) => c.changeFraction)).toEqual([0.3]);
+    expect(before.changes.some((c) => c.tankId === other)).toBe(false);
+    expect(before.chains).toEqual([]);
+    await taken(entry('tool', treated, { step: 'kept', name: 'The green hose', sort: 'hose' }, at(4)));
+    expect((await water()).chains.map(({ from, to, kind }) => [from, to, kind])).toEqual([[treated, other, 'hose']]);
   });
 });
 

@@ -4,6 +4,7 @@ import type { StockTank, StockView } from '#contracts/stock';
 import { contributionWords, verdictWords } from '#words/tonight';
 import { notFound } from '../problems';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
+import { agentsInTanks } from '../care';
 import { bandsOf, judged, type JudgedTank, type JudgeDeps, type Prospect } from '../judgement';
 import { eventOf, readTanks } from '../lodgers';
 import { equipmentOf, latestWater, stageOf, type Tank } from '../tanks';
@@ -28,10 +29,13 @@ export async function stockView(
     listed.push({ ...event, count: count && { lo: count.lo, hi: count.hi }, entryId: row.entryId });
     byTank.set(row.subjectId, listed);
   }
+  const inWater = await agentsInTanks(deps, { tankIds: tanks.map((t) => t.tankId), nowEpochMs });
   const sheet = await judged(deps, { tanks, nowEpochMs });
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
-    tanks: sheet.tanks.map((of) => stockTank(of, byTank.get(of.tank.tankId) ?? [])),
+    tanks: sheet.tanks.map((of) =>
+      stockTank(of, { events: byTank.get(of.tank.tankId) ?? [], inWater: inWater.get(of.tank.tankId) ?? [] }),
+    ),
     ownKinds: latestOwn(own),
   };
 }
@@ -51,7 +55,7 @@ function heldNo3(tank: Tank, { outlooks }: Prospect): number | null {
 
 const stockTank = (
   { tank, tonight, prospect, verdict, contributions }: JudgedTank,
-  events: StockTank['events'],
+  { events, inWater }: Pick<StockTank, 'events' | 'inWater'>,
 ): StockTank => ({
   tankId: tank.tankId,
   name: tank.name,
@@ -66,5 +70,6 @@ const stockTank = (
   stage: stageOf(tank),
   equipment: equipmentOf(tank),
   water: latestWater(tank),
+  inWater,
   events,
 });

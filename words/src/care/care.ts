@@ -145,6 +145,7 @@ export function doseReasonWords(reason: DoseReason, nameOf: (id: string) => stri
   }
 }
 export const toolSortWords: Record<ToolSort, string> = {
+  pump: 'drain pump or fill strainer',
   net: 'net',
   siphon: 'siphon',
   hose: 'hose',

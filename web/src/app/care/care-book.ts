@@ -79,8 +79,11 @@ export const toolsOfHouse = (diary: readonly DiaryEntry[]): ReturnType<typeof to
       ...payload,
     })),
   );
-/** Every contact between tanks that the book holds: moves, shared things both ways, media that seeded another tank. */
-export function contactsOfHouse(diary: readonly DiaryEntry[]): (Contact & { atEpochMs: number })[] {
+/** Every contact between tanks that the book holds: moves, shared things both ways, media that seeded another tank, changes of one go by one hose. */
+export function contactsOfHouse(
+  diary: readonly DiaryEntry[],
+  chains: readonly (Contact & { atEpochMs: number })[] = [],
+): (Contact & { atEpochMs: number })[] {
   const contact = (
     e: DiaryEntry,
     from: string,
@@ -116,6 +119,8 @@ export function contactsOfHouse(diary: readonly DiaryEntry[]): (Contact & { atEp
         : [],
     ),
     ...toolsOfHouse(diary).contacts,
+    // Tanks that one hose or pump served in one go.
+    ...chains,
     // Cuttings that were given to another tank.
     ...of(diary, 'trim').flatMap((e) =>
       e.payload.toTankId === undefined ? [] : contact(e, e.subjectId, e.payload.toTankId, 'plants'),

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
@@ -44,7 +44,7 @@ import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { dayText } from '../ui/words';
 import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
-import { CareFolios } from './care-folios';
+import { CareChanges } from './care-changes';
 import { CareNav } from './care-nav';
 
 const dayMs = 86_400_000;
@@ -71,7 +71,7 @@ export class CareScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   protected readonly diary = new DiaryWatch([...careDiaryKinds]);
-  private readonly folios = new CareFolios();
+  private readonly water = new CareChanges();
   protected readonly verdicts = careVerdicts;
   protected readonly verdictNames = verdictWords;
   protected readonly schools = quarantineSchools;
@@ -93,16 +93,6 @@ export class CareScreen {
   constructor() {
     this.stock.load();
     this.diary.open();
-    effect(() => {
-      const { courses, quarantines } = this.care();
-      const wanted = [
-        ...courses.map((c) => c.tankId),
-        ...quarantines.filter((q) => q.left === null).map((q) => q.tankId),
-      ];
-      untracked(() => {
-        this.folios.want(wanted);
-      });
-    });
   }
   private readonly care = computed(() =>
     careOfHouse(this.diary.entries(), {
@@ -162,16 +152,16 @@ export class CareScreen {
   private redoses(of: CourseThread) {
     const dayOf = (atEpochMs: number): number =>
       Math.round((Date.parse(this.on(atEpochMs)) - Date.parse(of.plan.startOn)) / dayMs) + 1;
-    return redosesDue(of, { changes: this.folios.changesOf(of.tankId), dayOf }).map((r) => ({
+    return redosesDue(of, { changes: this.water.changesOf(of.tankId), dayOf }).map((r) => ({
       ...r,
       text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(this.on(r.atEpochMs))}: ${Number(r.packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
     }));
   }
   private watchText(of: CourseThread): string {
-    const folio = this.folios.known().get(of.tankId);
-    if (!folio) return '';
+    const tank = this.stock.stockOf(of.tankId)?.tank;
+    if (!tank) return '';
     const readOn = new Map(
-      folio.lines.flatMap((l) => (l.latest ? [[l.parameter as string, this.on(l.latest.atEpochMs)] as const] : [])),
+      Object.entries(tank.water).flatMap(([id, read]) => (read ? [[id, this.on(read.atEpochMs)] as const] : [])),
     );
     const missing = filterWatch(of, { readOn, today: this.today(), dayOf: this.on });
     return missing.length === 0
@@ -180,8 +170,8 @@ export class CareScreen {
   }
   /** How much of a dose is in the water still, and how many usual changes take it out. */
   private leftText(of: CourseThread): string {
-    if (of.given.length === 0 || !this.folios.known().has(of.tankId)) return '';
-    const changes = this.folios.changesOf(of.tankId);
+    if (of.given.length === 0 || !this.water.loaded()) return '';
+    const changes = this.water.changesOf(of.tankId);
     const shareFraction = shareLeft({
       givenEpochMs: of.given.map((g) => g.atEpochMs),
       changes,
@@ -208,20 +198,15 @@ export class CareScreen {
       stretched: of.clock?.stretchedExitOn
         ? `In water this cool the parasites need longer: better ${dayText(of.clock.stretchedExitOn)}.`
         : '',
-      criteria: exitCriteria(of, { water: this.waterOf(of.tankId), nowEpochMs: this.house.nowEpochMs() }).map((c) => ({
+      criteria: exitCriteria(of, {
+        water: this.stock.stockOf(of.tankId)?.tank.water ?? {},
+        nowEpochMs: this.house.nowEpochMs(),
+      }).map((c) => ({
         ...c,
         word: criterionWords[c.id],
         state: c.met === null ? 'the book does not say' : c.met ? 'met' : 'not yet',
       })),
     };
-  }
-  private waterOf(tankId: string): Parameters<typeof exitCriteria>[1]['water'] {
-    const lines = this.folios.known().get(tankId)?.lines ?? [];
-    return Object.fromEntries(
-      lines.flatMap((l) =>
-        l.latest && (l.parameter === 'tanMgPerL' || l.parameter === 'no2MgPerL') ? [[l.parameter, l.latest]] : [],
-      ),
-    );
   }
   protected rest(of: CourseThread): Promise<boolean> {
     return this.write(

@@ -69,6 +69,7 @@ const tank = (tankId: string, name: string, purpose: string, more: object = {}) 
   },
   netVolumeL: 80,
   stage: null,
+  inWater: [],
   equipment: {},
   water: {},
   events: [],
@@ -77,26 +78,27 @@ const tank = (tankId: string, name: string, purpose: string, more: object = {}) 
 const arrived = (kindId: string) => [
   { entryId: 'a', event: 'arrived', kindId, strain: '', count: { lo: 8, hi: 8 }, atEpochMs: nowEpochMs - 100 * dayMs },
 ];
-const stock = {
+const stock = (ofPen: object = {}) => ({
   nowAt: '',
   ownKinds: [],
-  tanks: [tank(pen, 'Linen Room', 'quarantine'), tank(lobby, 'Lobby', 'display', { events: arrived('cherry-shrimp') })],
-};
-/** What the tank's folio tells of it: its changes and its newest readings. */
-const folio = (changeHoursAgo: number | null, lines: object[] = []) => ({
-  lines,
+  tanks: [
+    tank(pen, 'Linen Room', 'quarantine', ofPen),
+    tank(lobby, 'Lobby', 'display', { events: arrived('cherry-shrimp') }),
+  ],
+});
+/** What the house tells of its changes. */
+const water = (changeHoursAgo: number | null) => ({
+  nowAt: '',
+  chains: [],
   changes:
     changeHoursAgo === null
       ? []
       : [
           {
             entryId: changeId,
+            tankId: pen,
             atEpochMs: nowEpochMs - changeHoursAgo * 3_600_000,
             changeFraction: 0.25,
-            changeL: 20,
-            sourceName: '',
-            how: 'poured',
-            water: {},
           },
         ],
 });
@@ -105,11 +107,12 @@ const open = <C>(
   screen: new (...args: never[]) => C,
   entries: DiaryEntry[],
   inputs: Record<string, unknown> = {},
-  ofFolio: object = folio(null),
+  careWater: object = water(null),
+  ofPen: object = {},
 ): Promise<Room> =>
   openRoom(screen as never, {
     inputs,
-    answers: { stock, diary: { nowAt: '', entries }, folio: ofFolio },
+    answers: { stock: stock(ofPen), diary: { nowAt: '', entries }, careWater },
     nowEpochMs,
   });
 
@@ -175,7 +178,7 @@ describe('the page of care', () => {
   });
   it('an own change asks for its share of the dose; the filter is watched until both are tested', async () => {
     const given = entry('course', 1, { step: 'given', courseId, day: 1 });
-    const room = await open(CareScreen, [course(1, '2026-03-13'), given], {}, folio(2));
+    const room = await open(CareScreen, [course(1, '2026-03-13'), given], {}, water(2));
     expect(room.text()).toContain('25 % was changed');
     expect(room.text()).toContain('0.5 of a pack for the replaced water only');
     expect(room.text()).toContain('Not tested today: TAN and NO₂.');
@@ -204,7 +207,7 @@ describe('the page of care', () => {
         entry('course', 1, { step: 'ended', courseId, verdict: 'worse', note: '' }),
       ],
       {},
-      folio(48),
+      water(48),
     );
     expect(room.text()).toContain('about 75 % of a dose is still in this water: 10 changes of a quarter');
     expect(room.text()).toContain('Back to Trouble');
@@ -218,16 +221,10 @@ describe('the page of care', () => {
   });
   it('a quarantine ticks what must hold from the book', async () => {
     const opened = { step: 'opened', school: 'short', reason: 'new', on: '2026-02-20', note: '' };
-    const clean = (parameter: string) => ({
-      parameter,
-      latest: { lo: 0, hi: 0.1, atEpochMs: nowEpochMs - dayMs, entryId: 'r' },
+    const clean = { lo: 0, hi: 0.1, atEpochMs: nowEpochMs - dayMs };
+    const room = await open(CareScreen, [entry('quarantine', 22, opened, pen, courseId)], {}, water(null), {
+      water: { tanMgPerL: clean, no2MgPerL: clean },
     });
-    const room = await open(
-      CareScreen,
-      [entry('quarantine', 22, opened, pen, courseId)],
-      {},
-      folio(null, [clean('tanMgPerL'), clean('no2MgPerL')]),
-    );
     expect(room.textOf('.criteria')).toContain('its days are over: met');
     expect(room.textOf('.criteria')).toContain('read within three days: met');
     expect(room.textOf('.criteria')).toContain('looked at within three days: the book does not say');
@@ -290,15 +287,12 @@ describe('a sheet of care', () => {
 
 describe('a course is planned', () => {
   it('beside what an earlier course left in the water', async () => {
-    const ended = [
-      course(6, '2026-03-08'),
-      entry('course', 5, { step: 'given', courseId, day: 1 }),
-      entry('course', 1, { step: 'ended', courseId, verdict: 'same', note: '' }),
-    ];
-    const room = await open(CourseScreen, ended, { tank: pen, agent: 'D08' });
+    const left = { agentId: 'D07', courseId, productName: 'A dewormer', shareFraction: 1, ended: true };
+    const at = { tank: pen, agent: 'D08' };
+    const room = await open(CourseScreen, [], at, water(null), { inWater: [left] });
     expect(room.textOf('.places')).toContain('Still in this water by its changes alone: 1.0 of a dose of A dewormer');
     TestBed.resetTestingModule();
-    const clean = await open(CourseScreen, ended.slice(0, 1), { tank: pen, agent: 'D08' });
+    const clean = await open(CourseScreen, [], at, water(null), { inWater: [{ ...left, ended: false }] });
     expect(clean.textOf('.places')).not.toContain('Still in this water');
   });
   const planned = async (tankId: string, agentId: string): Promise<Room> => {
@@ -381,7 +375,7 @@ describe('a course is planned', () => {
   it('so is what is dosed again for replaced water, by its share', async () => {
     const begun = course(1, '2026-03-13');
     const of = { ...begun, payload: { ...(begun.payload as object), supplyId: bottleId, doseValue: 5 } };
-    const room = await open(CareScreen, [of, entry('course', 1, { step: 'given', courseId, day: 1 })], {}, folio(2));
+    const room = await open(CareScreen, [of, entry('course', 1, { step: 'given', courseId, day: 1 })], {}, water(2));
     await room.click('Dosed');
     // A quarter of 80 L is half of one of two packs of 5 mL.
     expect(room.written.map((e) => [e.kind, e.payload])).toEqual([
@@ -489,7 +483,7 @@ describe('the trace and the agents', () => {
 });
 
 describe('salt as a course, on the page', () => {
-  const openSalt = () => openRoom(SaltScreen, { inputs: { tank: lobby }, answers: { stock }, nowEpochMs });
+  const openSalt = () => openRoom(SaltScreen, { inputs: { tank: lobby }, answers: { stock: stock() }, nowEpochMs });
   it('weighs it for the net water, in portions, with what a change takes along', async () => {
     const room = await openSalt();
     expect(room.text()).toContain('Weigh 80 g for 80 L net: 2 portions of 40 g, one every 8 hours.');

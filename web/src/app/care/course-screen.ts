@@ -5,16 +5,7 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
-import {
-  agentIdsOf,
-  courseOf,
-  ichTiming,
-  mayDose,
-  stillIn,
-  type CourseLabel,
-  type DoseVerdict,
-  type StillIn,
-} from '#core/care';
+import { courseOf, ichTiming, mayDose, type CourseLabel, type DoseVerdict } from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
 import { shortfall, supplyState } from '#core/supplies';
@@ -28,8 +19,6 @@ import { Choice, Option, Options } from '../ui/choice';
 import { plainRefusal } from '../ui/refusals';
 import { Field } from '../ui/field';
 import { Figure } from '../ui/figure';
-import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
-import { CareFolios } from './care-folios';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
@@ -58,8 +47,6 @@ export class CourseScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
-  private readonly diary = new DiaryWatch([...careDiaryKinds]);
-  private readonly folios = new CareFolios();
   private readonly shelf = new DiaryWatch(['supply', 'supply-log']);
   protected readonly agents = careKnowledge.agents.filter(
     (a) => !['adsorbent', 'device', 'dip', 'heat'].includes(a.sort),
@@ -92,19 +79,12 @@ export class CourseScreen {
 
   constructor() {
     this.stock.load();
-    this.diary.open();
     this.shelf.open();
     effect(() => {
       const [tank, agent] = [this.tank(), this.agent()];
       untracked(() => {
         if (tank !== undefined) this.tankId.set(tank);
         if (agent !== undefined && this.agents.some((a) => a.id === agent)) this.agentId.set(agent);
-      });
-    });
-    effect(() => {
-      const treatedIds = [...new Set(this.courses().map((c) => c.tankId))];
-      untracked(() => {
-        this.folios.want(treatedIds);
       });
     });
   }
@@ -201,31 +181,14 @@ export class CourseScreen {
   protected readonly changesFault = computed(() =>
     changesFrom(this.changes()) ? '' : 'a day and a per cent, as 5 25%',
   );
-  private readonly courses = computed(
-    () =>
-      careOfHouse(this.diary.entries(), {
-        nowEpochMs: this.house.nowEpochMs(),
-        zone: this.house.zone(),
-        tempC: warmthOf(this.stock),
-      }).courses,
-  );
-  private readonly running = computed(() => this.courses().filter((c) => c.ended === null));
   /** Agents of courses that are over and have not left the water. */
-  private readonly stillThere = (tankId: string): StillIn[] =>
-    this.folios.known().has(tankId)
-      ? stillIn(
-          this.courses().filter((c) => c.ended !== null),
-          { tankId, changes: this.folios.changesOf(tankId), nowEpochMs: this.house.nowEpochMs() },
-        )
-      : [];
+  private readonly stillThere = ({ tank }: TankStock): TankStock['tank']['inWater'] =>
+    tank.inWater.filter((a) => a.ended);
   /** The worst over all that the product holds. */
   private verdictFor(of: TankStock): DoseVerdict | null {
     const { equipment } = of.tank;
     const alsoPresent = [
-      ...new Set([
-        ...this.running().flatMap((c) => (c.tankId === of.tank.tankId ? agentIdsOf(c.plan) : [])),
-        ...this.stillThere(of.tank.tankId).map((s) => s.agentId),
-      ]),
+      ...new Set(of.tank.inWater.map((a) => a.agentId)),
       ...(equipment.carbon?.on ? ['carbon'] : []),
       ...(equipment.uv?.on ? ['uv'] : []),
     ];
@@ -289,7 +252,7 @@ export class CourseScreen {
         total: course ? `a dose, ${Number(course.packsTotal.toPrecision(4))} in all` : '',
         working: note.explained(null),
         share: course ? `${Math.round(100 * course.doseShare)} % of the intended dose` : '',
-        still: this.stillThere(of.tank.tankId).map(
+        still: this.stillThere(of).map(
           (s) =>
             `Still in this water by its changes alone: ${s.shareFraction >= 1 ? s.shareFraction.toFixed(1) : s.shareFraction.toFixed(2)} of a dose of ${s.productName}.`,
         ),

@@ -13,6 +13,7 @@ import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { Table, type TableColumn } from '../ui/table';
 import { dateText } from '../ui/words';
+import { CareChanges } from './care-changes';
 import { careDiaryKinds, careOfHouse, contactsOfHouse, dayOf, warmthOf } from './care-book';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
@@ -124,8 +125,8 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
       }
     }
     <p class="small quiet">
-      Weights: animals 1; water, wet plants, media 0.9; net, siphon 0.7; hands 0.3; hose 0.2; disinfected or dried 0.02.
-      Our own estimate, low grade: for the order only.
+      Weights: animals 1; water, wet plants, media 0.9; net, siphon 0.7; hands 0.3; hose, by the changes of one go, 0.2;
+      disinfected or dried 0.02. Our own estimate, low grade: for the order only.
     </p>
   `,
   styleUrl: './care-screen.scss',
@@ -173,6 +174,7 @@ export class TraceScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   protected readonly diary = new DiaryWatch([...careDiaryKinds]);
+  private readonly water = new CareChanges();
   protected readonly said = signal('');
   protected readonly windows = windows;
   protected readonly leftPx = leftPx;
@@ -191,7 +193,7 @@ export class TraceScreen {
     });
   }
   private readonly nameOf = (id: string): string => this.stock.stockOf(id)?.tank.name ?? 'a tank';
-  private readonly contacts = computed(() => contactsOfHouse(this.diary.entries()));
+  private readonly contacts = computed(() => contactsOfHouse(this.diary.entries(), this.water.chains()));
   private readonly signDay = computed(() => dayOf(this.house.nowEpochMs()) - (this.daysAgo() ?? 0));
   private readonly traced = computed(() => {
     const sick = this.sick();

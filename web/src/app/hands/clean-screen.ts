@@ -18,7 +18,6 @@ import {
   type BucketSign,
   type CleanedPart,
 } from '#core/hands';
-import { agentIdsOf, stillIn } from '#core/care';
 import { recorder } from '#core/explain';
 import { youngAbout } from '#core/stock';
 import { nightOn } from '#core/tonight';
@@ -34,7 +33,6 @@ import {
   spongeBlockWords,
   wasteWords,
 } from '#words/hands';
-import { careDiaryKinds, careOfHouse, warmthOf } from '../care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -121,7 +119,7 @@ export class CleanScreen {
   private readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['hands', 'layout', 'dose', ...careDiaryKinds]);
+  protected readonly diary = new DiaryWatch(['hands', 'layout', 'dose']);
   protected readonly cautions = cleaningCautions;
   protected readonly smallBowl = smallBowlWords;
   protected readonly schools = bedSchools;
@@ -175,19 +173,7 @@ export class CleanScreen {
   private readonly caseOpen = computed(() => this.contributes('case'));
   private readonly inCourse = computed(() => this.contributes('course') || this.contributes('course-due'));
   /** Agents of courses that run here, or that no change has taken out yet. */
-  private readonly inWater = computed((): string[] => {
-    const [tankId, nowEpochMs] = [this.tankId(), this.house.nowEpochMs()];
-    const { courses } = careOfHouse(this.diary.entries(), {
-      nowEpochMs,
-      zone: this.house.zone(),
-      tempC: warmthOf(this.stock),
-    });
-    const changes = (this.folio()?.changes ?? []).map((c) => ({ ...c, tankId }));
-    return [
-      ...courses.flatMap((c) => (c.tankId === tankId && c.ended === null ? agentIdsOf(c.plan) : [])),
-      ...stillIn(courses, { tankId, changes, nowEpochMs }).map((s) => s.agentId),
-    ];
-  });
+  private readonly inWater = computed(() => (this.of()?.tank.inWater ?? []).map((a) => a.agentId));
   protected readonly waste = computed(() => {
     const why = wasteReasons({
       inCourse: this.inCourse() || this.inWater().length > 0,

@@ -54,6 +54,7 @@ const tank = (tankId: string, name: string, more: object = {}) => ({
   },
   netVolumeL: 50,
   stage: null,
+  inWater: [],
   equipment: {},
   water: { tempC: { lo: 24, hi: 24, atEpochMs: nowEpochMs } },
   events: [],
@@ -296,11 +297,11 @@ describe('weeks away', () => {
 });
 
 describe('cleaning', () => {
-  const open = (entries: object[] = [], setUp: object = { bed: { kind: 'inert' } }) =>
+  const open = (entries: object[] = [], setUp: object = { bed: { kind: 'inert' } }, more: object = {}) =>
     openRoom(CleanScreen, {
       inputs: { tank: a },
       answers: {
-        stock: { ...stock, tanks: [tank(a, 'Porch', { setUp: { ...stock.tanks[0]?.setUp, ...setUp } })] },
+        stock: { ...stock, tanks: [tank(a, 'Porch', { setUp: { ...stock.tanks[0]?.setUp, ...setUp }, ...more })] },
         tonight: { nowAt: '', nightOn: '2026-03-14', house: 'Test', tanks: [visit(a, 'Porch')] },
         folio: { tank: { tankId: a }, changes: [] },
         diary: diary(...entries),
@@ -328,32 +329,8 @@ describe('cleaning', () => {
     expect(payload.squareIds.length).toBe(16);
   });
   it('water that a course went through is no garden water until changes took it out, though the course is over', async () => {
-    const courseId = '0191e809-2880-7258-80c9-974745566b57';
-    const of = (days: number, payload: object, entryId = `c${days}`) => ({
-      ...entry({}, { hoursAgo: 24 * days, entryId }),
-      kind: 'course',
-      payload,
-    });
-    const room = await open([
-      of(
-        40,
-        {
-          step: 'started',
-          agentId: 'D01',
-          productName: 'Salt',
-          label: { packTreatsL: 50, doseDays: [1], changes: [] },
-          repeats: 0,
-          split: true,
-          netVolumeL: 50,
-          startOn: '2026-02-02',
-          warnings: [],
-          note: '',
-        },
-        courseId,
-      ),
-      of(39, { step: 'given', courseId, day: 1 }),
-      of(30, { step: 'ended', courseId, verdict: 'better', note: '' }),
-    ]);
+    const left = { agentId: 'D01', courseId: b, productName: 'Salt', shareFraction: 1, ended: true };
+    const room = await open([], { bed: { kind: 'inert' } }, { inWater: [left] });
     expect(room.text()).toContain('Its water goes down the drain (a medicine is in it, salt is in it)');
   });
   it('more than half wants a reason first', async () => {

@@ -8,7 +8,7 @@ import { trimDue } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
 import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
-import { careDiaryKinds, contactsOfHouse } from '../care';
+import { CareChanges, careDiaryKinds, contactsOfHouse } from '../care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -85,10 +85,11 @@ export class WalkScreen {
     );
     return own.length === 0 ? '' : `By your own record, min: ${own.join(', ')}.`;
   });
+  private readonly hose = new CareChanges();
   private readonly contactsBy = computed(() => {
     const since = this.house.nowEpochMs() - contactDays * dayMs;
     const byTank = new Map<string, string[]>();
-    for (const c of contactsOfHouse(this.diary.entries()))
+    for (const c of contactsOfHouse(this.diary.entries(), this.hose.chains()))
       if (c.atEpochMs >= since && c.broken !== true) byTank.set(c.from, [...(byTank.get(c.from) ?? []), c.to]);
     return byTank;
   });

@@ -33,6 +33,7 @@ import { figure, gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
 import { ValueField } from '../ui/value-field';
 import { DripTimers } from './drip-timers';
+import { medicineSaid } from './medicine-in';
 import { StockNav } from './stock-nav';
 import { countFrom, StockStore } from './stock-store';
 import { InUnit } from '../ui/in-unit';
@@ -194,7 +195,12 @@ export class ArrivalScreen {
     const stock = this.stock();
     return stock?.tank.ailing ? `${stock.tank.name} is not well tonight: ${stock.tank.reason}` : '';
   });
+  private readonly medicineWarnings = computed(() => {
+    const [stock, kind] = [this.stock(), this.kind()];
+    return stock && kind ? medicineSaid(stock.tank, { kind, kinds: this.store.kinds() }) : [];
+  });
   protected readonly warnings = computed(() => [
+    ...this.medicineWarnings(),
     ...(this.ailingWarning() ? [this.ailingWarning()] : []),
     ...(this.waterWarning() ? [this.waterWarning()] : []),
     ...(this.planned() ? (this.advice()?.warnings.map(stockingWords) ?? []) : []),

@@ -16,6 +16,7 @@ import { agoText, dateText, gradeWords } from '../ui/words';
 import { CyclingPart } from './cycling-part';
 import { FeedingPart } from './feeding-part';
 import { PlantsPart } from './plants-part';
+import { medicineSaid } from './medicine-in';
 import { countFrom, countText, StockStore } from './stock-store';
 import { Field } from '../ui/field';
 
@@ -102,6 +103,7 @@ export class LifePart {
             `Its water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`,
           ]
         : []),
+      ...(kind ? medicineSaid(to.tank, { kind, kinds: this.store.kinds() }) : []),
     ].join(' ');
   });
 

@@ -49,6 +49,7 @@ const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): Stoc
   },
   netVolumeL: 45,
   stage: 'running',
+  inWater: [],
   equipment: {},
   water: { ghDegrees: at(8), khDegrees: at(4), ph: at(7.2), tempC: at(23), ec25UsPerCm: at(320) },
   events: [event(100, 'counted', 'cherry-shrimp', 30)],
@@ -263,6 +264,29 @@ describe('who comes in is held against the tank as it is tonight', () => {
     await room.pick('nl-choice[name=other]', 't3');
     expect(room.text()).not.toContain('Attic is not');
     expect(room.text()).not.toContain('does not suit them');
+  });
+  it('a medicine in the water speaks against who would be harmed by it, on an arrival and on a move, and against nobody else', async () => {
+    const copper = {
+      agentId: 'D04',
+      courseId: supplyId,
+      productName: 'A spot treatment',
+      shareFraction: 0.3,
+      ended: true,
+    };
+    const treated = (tankId: string) => tank(tankId, 'Landing', { inWater: [copper] });
+    const said = /is in this water, about 0.3 of a dose is left/;
+    const room = await open(ArrivalScreen, { tank: 't2' }, [treated('t2')]);
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
+    await room.type('input[name=count]', '8');
+    expect(room.text()).toMatch(said);
+    expect(room.query<HTMLButtonElement>('.do .go').disabled).toBeTrue();
+    await room.pick('nl-choice[name=kind]', 'zebra-danio');
+    expect(room.text()).not.toMatch(said);
+    TestBed.resetTestingModule();
+    const move = await open(TankStockScreen, { tankId: 't1' }, [tank('t1', 'Window'), treated('t2')]);
+    await move.pick('nl-choice[name=event]', 'moved-out');
+    await move.pick('nl-choice[name=other]', 't2');
+    expect(move.text()).toMatch(said);
   });
   it('a delicate kind asks: changes follow it from now on, or the set-up is kept to, in the same request', async () => {
     const soft = { ghDegrees: at(5), khDegrees: at(1), ph: at(6.2), tempC: at(22), ec25UsPerCm: at(200) };

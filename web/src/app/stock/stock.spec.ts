@@ -73,6 +73,7 @@ describe('one tank as the stock page sees it', () => {
     },
     netVolumeL: 54,
     stage: null,
+    inWater: [],
     equipment: {},
     water: { ghDegrees: { ...at(14), atEpochMs: 0 } },
     events,

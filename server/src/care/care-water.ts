@@ -1,0 +1,94 @@
+import { agentsIn, courseThreads, hoseChains, type AgentIn, type ToolStep, type WaterChanged } from '#core/care';
+import type { CareWater } from '#contracts/care';
+import { ofKind, readDiary } from '../book';
+import type { Db, Tx } from '../db';
+import type { HouseContext } from '../house';
+import { readChanges } from '../water';
+
+/** More than a course ever sees in one tank. */
+const changesOfCourse = 400;
+const yearMs = 365 * 86_400_000;
+/** As far back as a trace asks for changes of one tank: one for every day. */
+const changesOfYear = 366;
+
+/** Water changed in tanks since a day, as care reckons with it. */
+export async function readWaterChanged(
+  db: Db | Tx,
+  { tankIds, sinceEpochMs }: { tankIds: readonly string[]; sinceEpochMs: number },
+): Promise<WaterChanged[]> {
+  if (tankIds.length === 0) return [];
+  const found = await readChanges(db, { tankIds, limit: changesOfCourse, sinceEpochMs });
+  return found.map(({ entryId, subjectId, atEpochMs, changeFraction }) => ({
+    entryId,
+    tankId: subjectId,
+    atEpochMs,
+    changeFraction,
+  }));
+}
+
+/** Which agents are in the water of each tank, by the book. */
+export async function agentsInTanks(
+  { db }: { db: Db | Tx },
+  {
+    tankIds,
+    nowEpochMs,
+    butId,
+  }: {
+    tankIds: readonly string[];
+    nowEpochMs: number;
+    /** An entry that is being checked, and stands in the book already. */
+    butId?: string;
+  },
+): Promise<Map<string, AgentIn[]>> {
+  const rows = (await readDiary({ db }, { kinds: ['course'], subjectIds: [...tankIds] })).filter(
+    (r) => r.entryId !== butId && r.atEpochMs <= nowEpochMs,
+  );
+  if (rows.length === 0) return new Map();
+  const courses = courseThreads(
+    rows.map((r) => ({ entryId: r.entryId, tankId: r.subjectId, atEpochMs: r.atEpochMs, ...r.payload })),
+    // Which day it is makes no difference to what was given.
+    { today: new Date(nowEpochMs).toISOString().slice(0, 10), zone: 'UTC' },
+  );
+  const treatedIds = [...new Set(courses.map((c) => c.tankId))];
+  const changes = await readWaterChanged(db, {
+    tankIds: treatedIds,
+    sinceEpochMs: Math.min(...rows.map((r) => r.atEpochMs)),
+  });
+  return new Map(treatedIds.map((tankId) => [tankId, agentsIn(courses, { tankId, changes, nowEpochMs })]));
+}
+
+/** What the changes of the house mean for care: of treated tanks all since their first course, and what one hose has linked. */
+export async function careWaterOf(
+  { db, house }: { db: Db; house: HouseContext },
+  { tankIds }: { tankIds: readonly string[] },
+): Promise<CareWater> {
+  const rows = await readDiary({ db }, { kinds: ['course', 'tool'] });
+  const begun = ofKind(rows, 'course').filter((r) => r.payload.step === 'started');
+  const tools = ofKind(rows, 'tool').map((r): ToolStep => ({
+    entryId: r.entryId,
+    tankId: r.subjectId,
+    atEpochMs: r.atEpochMs,
+    ...r.payload,
+  }));
+  const changes = await readWaterChanged(db, {
+    tankIds: [...new Set(begun.map((r) => r.subjectId))],
+    sinceEpochMs: Math.min(...begun.map((r) => r.atEpochMs)),
+  });
+  const shared = tools.some((t) => t.step === 'kept' && (t.sort === 'hose' || t.sort === 'pump'));
+  const gone = shared
+    ? await readChanges(db, {
+        tankIds,
+        limit: changesOfYear,
+        sinceEpochMs: house.clock.nowEpochMs() - yearMs,
+      })
+    : [];
+  const chains = hoseChains({
+    changes: gone.map(({ subjectId, atEpochMs }) => ({ tankId: subjectId, atEpochMs })),
+    tools,
+  });
+  return {
+    nowAt: new Date(house.clock.nowEpochMs()).toISOString(),
+    changes,
+    chains: chains.map((c) => ({ ...c, broken: c.broken === true })),
+  };
+}
