@@ -39,6 +39,7 @@ export const careCalculations: readonly Calculation[] = [
         changes: v.optional(v.array(change), []),
         maxRepeats: some,
       }),
+      food: v.optional(v.strictObject({ bodyMassG: n, percentOfBodyMass: n, agentMgPerKgPerDay: n })),
       repeats: some,
       packsCanBeSplit: v.optional(v.boolean()),
     }),

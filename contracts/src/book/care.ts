@@ -1,20 +1,21 @@
 import * as v from 'valibot';
-import { careVerdicts, quarantineReasons, quarantineSchools, toolSorts } from '#core/care';
+import { careVerdicts, mealAppetites, quarantineReasons, quarantineSchools, toolSorts } from '#core/care';
 import { day, textUpTo, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
 const courseDay = v.pipe(within(1, 400), v.integer('must be a whole day'));
 /** As the label has it: what a pack treats, which days of a round, which changes. */
+const label = v.strictObject({
+  packTreatsL: v.optional(within(0.01, 100000)),
+  packTreatsUsGal: v.optional(within(0.01, 100000)),
+  doseDays: v.pipe(v.array(courseDay), v.minLength(1, 'needs one at least'), v.maxLength(60)),
+  changes: v.pipe(v.array(v.strictObject({ day: courseDay, fraction: within(0.01, 1) })), v.maxLength(60)),
+  maxRepeats: v.optional(v.pipe(within(0, 20), v.integer())),
+});
 export const courseLabel = v.pipe(
-  v.strictObject({
-    packTreatsL: v.optional(within(0.01, 100000)),
-    packTreatsUsGal: v.optional(within(0.01, 100000)),
-    doseDays: v.pipe(v.array(courseDay), v.minLength(1, 'needs one at least'), v.maxLength(60)),
-    changes: v.pipe(v.array(v.strictObject({ day: courseDay, fraction: within(0.01, 1) })), v.maxLength(60)),
-    maxRepeats: v.optional(v.pipe(within(0, 20), v.integer())),
-  }),
+  label,
   v.check(
-    (label) => (label.packTreatsL === undefined) !== (label.packTreatsUsGal === undefined),
+    (of) => (of.packTreatsL === undefined) !== (of.packTreatsUsGal === undefined),
     'says what a pack treats, in litres or in US gallons',
   ),
 );
@@ -24,7 +25,20 @@ export const coursePayload = v.variant('step', [
     step: v.literal('started'),
     agentId: v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent')),
     productName: textUpTo(80),
-    label: courseLabel,
+    /** What a pack treats, for a course in the water; in the food it says days only. */
+    label,
+    /** In the food: who eats, how much, and what is in it. */
+    food: v.optional(
+      v.strictObject({
+        bodyMassG: within(0.001, 1_000_000),
+        percentOfBodyMass: within(0.01, 100),
+        agentMgPerKgPerDay: within(0.001, 10_000),
+        /** What binds it: it may change what tests read. */
+        binder: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
+      }),
+    ),
+    /** The course of the same tank that this is a part of. */
+    partOfId: v.optional(uuid),
     repeats: v.optional(v.pipe(within(0, 20), v.integer()), 0),
     split: v.optional(v.boolean(), false),
     netVolumeL: within(0.1, 100000),
@@ -43,7 +57,13 @@ export const coursePayload = v.variant('step', [
     alsoAgentIds: v.optional(v.pipe(v.array(v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent'))), v.maxLength(3))),
     note,
   }),
-  v.strictObject({ step: v.picklist(['given', 'changed', 'missed']), courseId: uuid, day: courseDay }),
+  v.strictObject({
+    step: v.picklist(['given', 'changed', 'missed']),
+    courseId: uuid,
+    day: courseDay,
+    /** Who ate of a meal. */
+    ate: v.optional(v.picklist(mealAppetites, 'must be all, some or none')),
+  }),
   v.strictObject({ step: v.picklist(['paused', 'resumed']), courseId: uuid, note }),
   /** Water changed on top of the label's: its share of the dose was given again. */
   v.strictObject({ step: v.literal('redosed'), courseId: uuid, changeEntryId: uuid }),
@@ -62,6 +82,14 @@ export const quarantinePayload = v.variant('step', [
     reason: v.picklist(quarantineReasons, 'must be new, sick, refuge or exposed'),
     on: day,
     note,
+  }),
+  /** Tank-mates of little worth put beside them: what they carry shows on these. */
+  v.strictObject({
+    step: v.literal('sentinels'),
+    quarantineId: uuid,
+    kindId: textUpTo(60),
+    count: v.pipe(within(1, 20), v.integer()),
+    on: day,
   }),
   v.strictObject({
     step: v.literal('noted'),

@@ -63,7 +63,8 @@ describe('what is left of an agent in the water', () => {
     expect([changesUntilGone(0.05, 0.25), changesUntilGone(1, 1), changesUntilGone(1, 0)]).toEqual([0, 1, null]);
   });
   it('an agent counts while more than a twentieth of a dose is left, and only in its own tank', () => {
-    const over = course([given('2026-03-01', 1)]);
+    const end: CourseStep = { ...head('2026-03-03', 'x'), step: 'ended', courseId: 'c', verdict: 'better', note: '' };
+    const over = course([given('2026-03-01', 1), end]);
     const inTank = (changeFraction: number, tankId = 'pen') =>
       agentsIn([over], { tankId, changes: [change('2026-03-02', changeFraction)], nowEpochMs: at('2026-03-04') }).map(
         (s) => [s.agentId, Number(s.shareFraction.toFixed(3))],
@@ -78,6 +79,25 @@ describe('what is left of an agent in the water', () => {
         s.ended,
       ]),
     ).toEqual([[0, false]]);
+  });
+});
+
+describe('what is given in the food', () => {
+  const meal = { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 };
+  const fed = (steps: CourseStep[]): CourseThread => {
+    const plan = { ...started, label: { doseDays: [1, 3, 7], changes: [] }, food: meal } as CourseStep;
+    const [found] = courseThreads([plan, ...steps], { today: '2026-03-04', zone: 'UTC' });
+    if (!found) throw new Error('no course');
+    return found;
+  };
+  it('is not in the water: a change asks for nothing, and nothing is left when it is over; while it runs it is in the animals', () => {
+    const given1 = given('2026-03-01', 1);
+    expect(redosesDue(fed([given1]), { changes: [change('2026-03-02', 0.5)], dayOf })).toEqual([]);
+    const inTank = (steps: CourseStep[]) =>
+      agentsIn([fed(steps)], { tankId: 'pen', changes: [], nowEpochMs: at('2026-03-04') }).map((a) => a.shareFraction);
+    expect(inTank([given1])).toEqual([0]);
+    const over: CourseStep = { ...head('2026-03-03', 'x'), step: 'ended', courseId: 'c', verdict: 'better', note: '' };
+    expect(inTank([given1, over])).toEqual([]);
   });
 });
 
@@ -135,6 +155,7 @@ describe('what must hold before a quarantine is left', () => {
     ({
       clock: { blockedBy },
       looks: [{ atEpochMs: now - dayMs, appetiteCount: 3 }],
+      sentinels: null,
       ...more,
     }) as unknown as QuarantineThread;
   const reads = (tan: number, no2: number, daysAgo = 1) => ({
@@ -142,7 +163,7 @@ describe('what must hold before a quarantine is left', () => {
     no2MgPerL: { lo: 0, hi: no2, atEpochMs: now - daysAgo * dayMs },
   });
   const met = (of: QuarantineThread, water: Parameters<typeof exitCriteria>[1]['water']) =>
-    Object.fromEntries(exitCriteria(of, { water, nowEpochMs: now }).map((c) => [c.id, c.met]));
+    Object.fromEntries(exitCriteria(of, { water, nowEpochMs: now, today: '2026-03-20' }).map((c) => [c.id, c.met]));
   it('all of it met', () => {
     expect(met(pen(), reads(0.25, 0.1))).toEqual({
       time: true,
@@ -172,6 +193,16 @@ describe('what must hold before a quarantine is left', () => {
     expect(met(pen(), {})['water']).toBeNull();
     expect(met(pen(), { tanMgPerL: reads(1, 0).tanMgPerL })['water']).toBeFalse();
     expect(met(pen(), { tanMgPerL: reads(0, 0).tanMgPerL })['water']).toBeNull();
+  });
+  it('sentinels are asked for only where there are some: two weeks beside them, without a sign and without a death', () => {
+    const beside = (on: string, blockedBy: string[] = []) =>
+      met(pen({ sentinels: { kindId: 'platy', count: 2, on } }, blockedBy), reads(0, 0))['sentinels'];
+    expect([beside('2026-03-06'), beside('2026-03-07')]).toEqual([true, false]);
+    for (const block of ['sign', 'sign-open', 'death'])
+      expect(beside('2026-03-06', [block]))
+        .withContext(block)
+        .toBeFalse();
+    expect(beside('2026-03-06', ['time'])).toBeTrue();
   });
   it('a refuge has no days and no signs to wait for', () => {
     expect(Object.keys(met(pen({ clock: null }), reads(0, 0)))).toEqual(['no-death', 'no-medicine', 'eats', 'water']);

@@ -71,7 +71,9 @@ export function agentsIn(
   return courses.flatMap((c): AgentIn[] => {
     if (c.tankId !== tankId) return [];
     const ended = c.ended !== null;
-    const shareFraction = shareLeft({ givenEpochMs: c.given.map((g) => g.atEpochMs), changes: own, nowEpochMs });
+    // What is eaten is in the animals: it counts while the course runs.
+    const doses = c.plan.food === undefined ? c.given : [];
+    const shareFraction = shareLeft({ givenEpochMs: doses.map((g) => g.atEpochMs), changes: own, nowEpochMs });
     return !ended || shareFraction > presentFraction + noise
       ? agentIdsOf(c.plan).map((agentId) => ({
           agentId,
@@ -100,7 +102,7 @@ export function redosesDue(
   { changes, dayOf }: { changes: readonly WaterChanged[]; dayOf: (atEpochMs: number) => number },
 ): RedoseDue[] {
   const last = of.given.reduce((latest, g) => Math.max(latest, g.atEpochMs), -Infinity);
-  if (of.ended !== null || of.pausedOn !== null || !Number.isFinite(last)) return [];
+  if (of.plan.food !== undefined || of.ended !== null || of.pausedOn !== null || !Number.isFinite(last)) return [];
   const labelDays = new Set(of.calendar.flatMap((d) => (d.do === 'change' ? [d.day] : [])));
   const lastDoseDay = Math.max(...of.calendar.flatMap((d) => (d.do === 'dose' ? [d.day] : [])));
   return changes.flatMap((c): RedoseDue[] => {
@@ -145,12 +147,14 @@ export function filterWatch(
 }
 
 /** What must hold before animals leave a quarantine, each answered from the book where it can be. */
-export type ExitCriterionId = 'time' | 'no-sign' | 'no-death' | 'no-medicine' | 'eats' | 'water';
+export type ExitCriterionId = 'time' | 'no-sign' | 'no-death' | 'no-medicine' | 'eats' | 'water' | 'sentinels';
 export interface ExitCriterion {
   id: ExitCriterionId;
   /** Null: the book does not say. */
   met: boolean | null;
 }
+/** Tank-mates of little worth stand beside the new for so long (common practice). */
+export const sentinelDays = 14;
 const eatsFrom = 2;
 const lookHours = 72;
 /**
@@ -162,7 +166,8 @@ export function exitCriteria(
   {
     water,
     nowEpochMs,
-  }: { water: Readonly<Partial<Record<Watched, Interval & { atEpochMs: number }>>>; nowEpochMs: number },
+    today,
+  }: { today: string; water: Readonly<Partial<Record<Watched, Interval & { atEpochMs: number }>>>; nowEpochMs: number },
 ): ExitCriterion[] {
   const blocked = of.clock?.blockedBy ?? [];
   const since = nowEpochMs - lookHours * 3_600_000;
@@ -180,6 +185,18 @@ export function exitCriteria(
     { id: 'no-medicine', met: !blocked.includes('treatment') },
     { id: 'eats', met: look === undefined ? null : look.appetiteCount >= eatsFrom },
     { id: 'water', met: read.length < watched.length ? (read.length > 0 && !clean ? false : null) : clean },
+    ...(of.sentinels === null
+      ? []
+      : [
+          {
+            id: 'sentinels' as const,
+            met:
+              Date.parse(today) - Date.parse(of.sentinels.on) >= sentinelDays * dayMs &&
+              !blocked.includes('sign') &&
+              !blocked.includes('sign-open') &&
+              !blocked.includes('death'),
+          },
+        ]),
   ];
 }
 /** As near to nothing as a chart shows: its first step above it reads a quarter. Ours. */

@@ -37,6 +37,30 @@ describe('a course by its label', () => {
       jasmine.objectContaining({ kind: 'out-of-range', field: 'repeats', hi: 1 }),
     );
   });
+  it('in the food: each day a meal by body mass with what is in it, nothing into the water; a label of packs beside it contradicts', () => {
+    const label = { doseDays: [1, 2], changes: [{ day: 3, fraction: 0.5 }] };
+    const food = { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 };
+    const of = course({ label, food, netVolumeL: 60, repeats: 1 });
+    // As T28 reckons a ration: 2 % of 40 g, 50 mg for each kilogram (common practice).
+    expect(of.calendar.filter((d) => d.do !== 'look')).toEqual([
+      { day: 1, do: 'dose', foodG: 0.8, agentMg: 2 },
+      { day: 2, do: 'dose', foodG: 0.8, agentMg: 2 },
+      { day: 3, do: 'change', changeL: 30 },
+      { day: 4, do: 'dose', foodG: 0.8, agentMg: 2 },
+      { day: 5, do: 'dose', foodG: 0.8, agentMg: 2 },
+      { day: 6, do: 'change', changeL: 30 },
+    ]);
+    expect([of.packsPerDose, of.packsTotal]).toEqual([0, 0]);
+    expect(refusal({ food })).toEqual(
+      jasmine.objectContaining({ kind: 'contradiction', fields: ['food', 'label.packTreatsUsGal'] }),
+    );
+    expect(refusal({ label, food: { ...food, bodyMassG: 0 } })).toEqual(
+      jasmine.objectContaining({ kind: 'out-of-range', field: 'bodyMassG' }),
+    );
+    expect(refusal({ label: { ...label, doseDays: [1.5] }, food })).toEqual(
+      jasmine.objectContaining({ kind: 'malformed', field: 'label.doseDays' }),
+    );
+  });
   it('half a pack rounds up, below it down, and never to none', () => {
     expect(course({ netVolumeL: 15 * usGal }).packsPerDose).toBe(2);
     expect(course({ netVolumeL: 14.9 * usGal }).packsPerDose).toBe(1);

@@ -1,5 +1,5 @@
 import { silent, type Recorder } from '#core/explain';
-import { because, firstFault, ok, refuse, type Result } from '#core/result';
+import { because, firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
 import { litresPerUsGallon } from './amounts';
 
 export interface CourseLabel {
@@ -10,9 +10,17 @@ export interface CourseLabel {
   changes: readonly { day: number; fraction: number }[];
   maxRepeats?: number | undefined;
 }
+/** A course in the food: who eats, how much of it, and what is in it. */
+export interface CourseFood {
+  bodyMassG: number;
+  percentOfBodyMass: number;
+  agentMgPerKgPerDay: number;
+}
 export interface CourseInput {
   netVolumeL: number;
   label: CourseLabel;
+  /** In the food instead of the water: the label then says days only. */
+  food?: CourseFood | undefined;
   repeats?: number | undefined;
   packsCanBeSplit?: boolean | undefined;
 }
@@ -21,6 +29,8 @@ export interface CourseDay {
   do: 'change' | 'dose' | 'look';
   packs?: number;
   changeL?: number;
+  foodG?: number;
+  agentMg?: number;
 }
 export interface Course {
   packsPerDose: number;
@@ -63,13 +73,53 @@ const faultIn = ({ netVolumeL, label, repeats = 0 }: CourseInput) =>
     ]),
     { field: 'repeats', value: repeats, range: { lo: 0, hi: Math.min(20, label.maxRepeats ?? 20), unit: '' } },
   ]);
+const daysFault = ({ label, repeats = 0 }: CourseInput): Refusal | null => {
+  if (label.doseDays.length === 0) return { kind: 'missing', field: 'label.doseDays', why: because('number-needed') };
+  const whole = [...label.doseDays, ...label.changes.map((c) => c.day), repeats].every(Number.isInteger);
+  return !whole || new Set(label.doseDays).size < label.doseDays.length
+    ? { kind: 'malformed', field: 'label.doseDays', why: because('whole-days-once') }
+    : null;
+};
+/** Rounds one after the other, on one day a change before the dose; a look again one, two and four weeks after the end. */
+function calendarOf({ netVolumeL, label, repeats = 0 }: CourseInput, dose: Omit<CourseDay, 'day' | 'do'>): CourseDay[] {
+  const roundDays = Math.max(...label.doseDays, ...label.changes.map((c) => c.day));
+  const rounds = Array.from({ length: repeats + 1 }, (_, i) => i * roundDays);
+  const done = rounds.flatMap((after): CourseDay[] => [
+    ...label.changes.map((c): CourseDay => ({ day: after + c.day, do: 'change', changeL: c.fraction * netVolumeL })),
+    ...label.doseDays.map((d): CourseDay => ({ day: after + d, do: 'dose', ...dose })),
+  ]);
+  const lastDay = roundDays * (repeats + 1);
+  return [
+    ...done.sort((a, b) => a.day - b.day || Number(b.do === 'change') - Number(a.do === 'change')),
+    ...lookAfterDays.map((days): CourseDay => ({ day: lastDay + days, do: 'look' })),
+  ];
+}
+/** Meals in place of doses: food by body mass, the agent in it; no pack goes into the water. */
+function foodCourse(input: CourseInput, food: CourseFood, note: Recorder): Result<Course> {
+  const { label } = input;
+  const packField = label.packTreatsL === undefined ? 'label.packTreatsUsGal' : 'label.packTreatsL';
+  if (label.packTreatsL !== undefined || label.packTreatsUsGal !== undefined)
+    return refuse({ kind: 'contradiction', fields: ['food', packField], why: because('one-of-two') });
+  const fault = faultIn(input) ?? daysFault(input);
+  if (fault) return refuse(fault);
+  const ration = rationOf(food, note);
+  if (!ration.ok) return ration;
+  const { foodGPerDay, agentMgPerDay } = ration.value;
+  return ok({
+    packsPerDose: 0,
+    packsTotal: 0,
+    doseShare: 1,
+    calendar: calendarOf(input, { foodG: foodGPerDay, ...(agentMgPerDay === null ? {} : { agentMg: agentMgPerDay }) }),
+  });
+}
 
 /**
  * A course as its label has it, on net volume: packs for each dose, the calendar, and what rounding does to the dose.
  *
  * Packs that cannot be split are rounded to the nearest whole one, halves up, at least one; off by more than a tenth, a stock
  * solution gives the exact dose. Repeats add whole rounds, each beginning the day after the last day named. On one day a
- * change stands before the dose; a look again stands one, two and four weeks after the end. Days from 1. Source: the label;
+ * change stands before the dose; a look again stands one, two and four weeks after the end. Days from 1. In the food, each day is a meal: food by body mass and what is
+ * in it. Source: the label;
  * proportionality (trade facts T01 and T02, common practice).
  * @example courseOf({ netVolumeL: 283.9, label: { packTreatsUsGal: 10, doseDays: [1, 2, 3, 4, 5], changes: [{ day: 6, fraction: 0.25 }] } })
  * // 8 packs a dose, 40 in all, 1.07 of the dose
@@ -77,6 +127,7 @@ const faultIn = ({ netVolumeL, label, repeats = 0 }: CourseInput) =>
 export function courseOf(input: CourseInput, note: Recorder = silent): Result<Course> {
   note.by('care.course', 1);
   const { netVolumeL, label, repeats = 0, packsCanBeSplit = false } = input;
+  if (input.food !== undefined) return foodCourse(input, input.food, note);
   if (label.packTreatsL !== undefined && label.packTreatsUsGal !== undefined)
     return refuse({
       kind: 'contradiction',
@@ -85,13 +136,8 @@ export function courseOf(input: CourseInput, note: Recorder = silent): Result<Co
     });
   if (label.packTreatsL === undefined && label.packTreatsUsGal === undefined)
     return refuse({ kind: 'missing', field: 'label.packTreatsL', why: because('number-needed') });
-  const fault = faultIn(input);
+  const fault = faultIn(input) ?? daysFault(input);
   if (fault) return refuse(fault);
-  if (label.doseDays.length === 0)
-    return refuse({ kind: 'missing', field: 'label.doseDays', why: because('number-needed') });
-  const whole = [...label.doseDays, ...label.changes.map((c) => c.day), repeats].every(Number.isInteger);
-  if (!whole || new Set(label.doseDays).size < label.doseDays.length)
-    return refuse({ kind: 'malformed', field: 'label.doseDays', why: because('whole-days-once') });
   const packTreatsL = label.packTreatsL ?? (label.packTreatsUsGal ?? 0) * litresPerUsGallon;
   const exact = note.step({
     id: 'exact',
@@ -119,13 +165,6 @@ export function courseOf(input: CourseInput, note: Recorder = silent): Result<Co
     terms: { packs: packsPerDose, exact },
     by: (x) => x.packs / x.exact,
   });
-  const roundDays = Math.max(...label.doseDays, ...label.changes.map((c) => c.day));
-  const rounds = Array.from({ length: repeats + 1 }, (_, i) => i * roundDays);
-  const done = rounds.flatMap((after): CourseDay[] => [
-    ...label.changes.map((c): CourseDay => ({ day: after + c.day, do: 'change', changeL: c.fraction * netVolumeL })),
-    ...label.doseDays.map((d): CourseDay => ({ day: after + d, do: 'dose', packs: packsPerDose })),
-  ]);
-  const lastDay = roundDays * (repeats + 1);
   const packs = Math.max(1, Math.ceil(exact - noise));
   return ok({
     packsPerDose,
@@ -134,14 +173,11 @@ export function courseOf(input: CourseInput, note: Recorder = silent): Result<Co
       label: 'Packs in all',
       unit: '',
       formula: 'packs a dose × doses a round × rounds',
-      terms: { packs: packsPerDose, doses: label.doseDays.length, rounds: rounds.length },
+      terms: { packs: packsPerDose, doses: label.doseDays.length, rounds: repeats + 1 },
       by: (x) => x.packs * x.doses * x.rounds,
     }),
     doseShare,
-    calendar: [
-      ...done.sort((a, b) => a.day - b.day || Number(b.do === 'change') - Number(a.do === 'change')),
-      ...lookAfterDays.map((days): CourseDay => ({ day: lastDay + days, do: 'look' })),
-    ],
+    calendar: calendarOf(input, { packs: packsPerDose }),
     ...(Math.abs(doseShare - 1) > offByMost
       ? { stock: { packs, waterMl: stockMlPerPack * packs, takeMl: stockMlPerPack * exact } }
       : {}),

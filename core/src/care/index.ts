@@ -19,6 +19,7 @@ export {
   residueOf,
   type Course,
   type CourseDay,
+  type CourseFood,
   type CourseInput,
   type CourseLabel,
 } from './course';
@@ -47,8 +48,12 @@ export { brokenWeight, contactKinds, traceContacts, type Contact, type ContactKi
 export {
   careVerdicts,
   agentIdsOf,
+  neededOf,
   takenOf,
   courseThreads,
+  mealAppetites,
+  mealsRefused,
+  type MealAppetite,
   dateOfCourse,
   dueOf,
   quarantineReasons,
@@ -72,6 +77,7 @@ export {
   presentFraction,
   quarantineHappenings,
   redosesDue,
+  sentinelDays,
   shareLeft,
   type AgentIn,
   type ClockEntry,

@@ -1,6 +1,7 @@
 import {
   courseThreads,
   dueOf,
+  mealsRefused,
   quarantineThreads,
   readyToEnd,
   takenOf,
@@ -194,5 +195,80 @@ describe('a quarantine as it stands', () => {
     const left: QuarantineStep = { ...head('2026-03-15'), step: 'left', quarantineId: 'q', reason: '' };
     const gone = of([left], [happens('2026-03-20', 'arrival')], '2026-04-01');
     expect([gone?.clock?.exitOn, gone?.clock?.blockedBy, gone?.left !== null]).toEqual(['2026-03-15', [], true]);
+  });
+});
+
+describe('a course in the food', () => {
+  const food = { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 };
+  const label = { doseDays: [1, 2, 3], changes: [] };
+  const fed = (...ate: ('all' | 'some' | 'none' | undefined)[]): CourseThread => {
+    const meals = ate.map((who, i): CourseStep => ({
+      ...head(`2026-03-0${i + 1}`, `m${i}`),
+      step: 'given',
+      courseId: 'c',
+      day: i + 1,
+      ate: who,
+    }));
+    const [found] = courseThreads([{ ...started, label, food } as CourseStep, ...meals], {
+      today: '2026-03-04',
+      zone: 'UTC',
+    });
+    if (!found) throw new Error('no course');
+    return found;
+  };
+  it('has meals for days, with their grams', () => {
+    expect(fed('all').calendar.slice(0, 2)).toEqual([
+      { day: 1, do: 'dose', foodG: 0.8, agentMg: 2, state: 'done' },
+      { day: 2, do: 'dose', foodG: 0.8, agentMg: 2, state: 'late' },
+    ]);
+  });
+  it('one meal that none ate, or two that some left, reach not all; one that some left may still be the first', () => {
+    expect([fed('none'), fed('all', 'none'), fed('some', 'some'), fed('none', 'some')].map(mealsRefused)).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
+    expect([fed(), fed('some'), fed('none', 'all'), fed('all', 'some'), fed(undefined)].map(mealsRefused)).toEqual([
+      false,
+      false,
+      false,
+      false,
+      false,
+    ]);
+  });
+  it('a course in the water says nothing of appetite', () => {
+    expect(
+      mealsRefused(
+        thread([{ ...step('2026-03-01', { step: 'given', day: 1 }), ate: 'none' } as CourseStep], '2026-03-02'),
+      ),
+    ).toBeFalse();
+  });
+});
+
+describe('sentinels', () => {
+  it('stand with their quarantine: the last that were put beside them', () => {
+    const opened: QuarantineStep = {
+      ...head('2026-03-01', 'q'),
+      step: 'opened',
+      school: 'observe',
+      reason: 'new',
+      on: '2026-03-01',
+    };
+    const put = (on: string, count: number): QuarantineStep => ({
+      ...head(on, on),
+      step: 'sentinels',
+      quarantineId: 'q',
+      kindId: 'platy',
+      count,
+      on,
+    });
+    const of = (steps: QuarantineStep[]) =>
+      quarantineThreads([opened, ...steps], { happened: [], tempC: () => 25, today: '2026-03-20', zone: 'UTC' })[0]
+        ?.sentinels;
+    expect(of([])).toBeNull();
+    expect(of([put('2026-03-03', 1), put('2026-03-05', 2)])).toEqual(
+      jasmine.objectContaining({ count: 2, on: '2026-03-05' }),
+    );
   });
 });

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { courseOf, type CourseDay, type CourseLabel } from './course';
+import { courseOf, type CourseDay, type CourseFood, type CourseLabel } from './course';
 import { quarantineClock, type QuarantineClock, type QuarantineEvent, type QuarantineSchool } from './quarantine';
 
 export const careVerdicts = ['better', 'same', 'worse'] as const;
@@ -27,19 +27,34 @@ export interface CoursePlan {
   doseValue?: number | undefined;
   /** What the product holds beside its first agent. */
   alsoAgentIds?: readonly string[] | undefined;
+  /** Given in the food. */
+  food?: CourseFood | undefined;
+  /** The course that this is a part of: both begin of one plan and end together. */
+  partOfId?: string | undefined;
 }
+/** Who ate of a medicated meal. */
+export const mealAppetites = ['all', 'some', 'none'] as const;
+export type MealAppetite = (typeof mealAppetites)[number];
 /** What of its bottle so many packs are, in the supply's unit; null where it comes from none. */
 export const takenOf = (
   { supplyId, doseValue }: CoursePlan,
   packs: number,
 ): { supplyId: string; value: number } | null =>
   supplyId === undefined || doseValue === undefined ? null : { supplyId, value: packs * doseValue };
+/** How much of a bottle a plan takes, for each dose and in all, in the supply's unit. */
+export const neededOf = (
+  doseValue: number,
+  { packsPerDose, packsTotal }: { packsPerDose: number; packsTotal: number },
+): { perDoseValue: number; needValue: number } => ({
+  perDoseValue: packsPerDose * doseValue,
+  needValue: packsTotal * doseValue,
+});
 /** All agents of a product. */
 export const agentIdsOf = ({ agentId, alsoAgentIds = [] }: CoursePlan): string[] => [agentId, ...alsoAgentIds];
 export type CourseStep = Head &
   (
     | ({ step: 'started' } & CoursePlan)
-    | { step: 'given' | 'changed' | 'missed'; courseId: string; day: number }
+    | { step: 'given' | 'changed' | 'missed'; courseId: string; day: number; ate?: MealAppetite | undefined }
     | { step: 'ended' | 'looked'; courseId: string; verdict: CareVerdict; note: string }
     | { step: 'paused' | 'resumed'; courseId: string; note: string }
     | { step: 'redosed'; courseId: string; changeEntryId: string }
@@ -64,7 +79,7 @@ export interface CourseThread {
   looks: readonly CareLook[];
   missedCount: number;
   /** Doses that were given, with their moments. */
-  given: readonly { day: number; atEpochMs: number }[];
+  given: readonly { day: number; atEpochMs: number; ate?: MealAppetite | undefined }[];
   /** Own changes whose share of the dose was given again. */
   redosedIds: readonly string[];
   /** Since when it rests; null while it runs. */
@@ -142,6 +157,7 @@ function threadOf(
   const planned = courseOf({
     netVolumeL: start.netVolumeL,
     label: start.label,
+    food: start.food,
     repeats: start.repeats,
     packsCanBeSplit: start.split,
   });
@@ -181,7 +197,11 @@ function threadOf(
       ended,
       looks,
       missedCount: days('missed').length,
-      given: own.flatMap((s) => (s.step === 'given' ? [{ day: s.day, atEpochMs: s.atEpochMs }] : [])),
+      given: own.flatMap((s) =>
+        s.step === 'given'
+          ? [{ day: s.day, atEpochMs: s.atEpochMs, ...(s.ate === undefined ? {} : { ate: s.ate }) }]
+          : [],
+      ),
       redosedIds: own.flatMap((s) => (s.step === 'redosed' ? [s.changeEntryId] : [])),
       pausedOn: pausedEpochMs === null ? null : dateIn(pausedEpochMs, zone),
       caseId: start.caseId ?? null,
@@ -200,11 +220,22 @@ export const dueOf = (of: CourseThread): CourseThread['calendar'] =>
 export const readyToEnd = (of: CourseThread): boolean =>
   of.ended === null && of.pausedOn === null && of.calendar.every((d) => d.do === 'look' || d.state === 'done');
 
+const mealsTold = 2;
+/** The last meals reached not all of them: what is not eaten does not heal. */
+export const mealsRefused = (of: CourseThread): boolean => {
+  const meals = of.plan.food === undefined ? [] : of.given.filter((g) => g.ate !== undefined).slice(-mealsTold);
+  return (
+    meals.length > 0 &&
+    (meals.at(-1)?.ate === 'none' || (meals.length === mealsTold && meals.every((m) => m.ate !== 'all')))
+  );
+};
+
 export type QuarantineStep = Head &
   (
     | { step: 'opened'; school: QuarantineSchool; reason: QuarantineReason; on: string }
     | { step: 'noted'; quarantineId: string; event: 'wet-contact' | 'sign' | 'sign-ended'; on: string; note: string }
     | { step: 'looked'; quarantineId: string; appetiteCount: number; note: string }
+    | { step: 'sentinels'; quarantineId: string; kindId: string; count: number; on: string }
     | { step: 'left'; quarantineId: string; reason: string }
   );
 /** What else of the book sets the clock of a quarantine. */
@@ -223,6 +254,8 @@ export interface QuarantineThread {
   lookedToday: boolean;
   looks: readonly { atEpochMs: number; appetiteCount: number }[];
   left: { atEpochMs: number; reason: string } | null;
+  /** Sentinels that were put beside them; null where none were. */
+  sentinels: { kindId: string; count: number; on: string } | null;
 }
 
 /**
@@ -275,6 +308,7 @@ export function quarantineThreads(
             s.step === 'looked' ? [{ atEpochMs: s.atEpochMs, appetiteCount: s.appetiteCount }] : [],
           ),
           left,
+          sentinels: own.flatMap((s) => (s.step === 'sentinels' ? [s] : [])).at(-1) ?? null,
         },
       ];
     })

@@ -24,6 +24,10 @@ export const courseKind: KindModule<'course'> = {
           p.step === 'ended' && p.courseId === courseId && atEpochMs <= Date.parse(happenedAt),
       );
     if (payload.step === 'started') {
+      const whole = payload.partOfId === undefined ? null : rows.find((r) => r.entryId === payload.partOfId)?.payload;
+      if (whole !== null && (whole?.step !== 'started' || over(payload.partOfId ?? '')))
+        return [{ field: 'partOfId', message: 'is no course that runs in this tank' }];
+      if (whole?.partOfId !== undefined) return [{ field: 'partOfId', message: 'is a part itself' }];
       const present = await agentsInTanks(
         { db: tx },
         { tankIds: [subjectId], nowEpochMs: Date.parse(happenedAt), butId: id },
@@ -64,11 +68,18 @@ export const courseKind: KindModule<'course'> = {
   },
 };
 function startFaults(payload: Started): FieldFault[] {
+  const { packTreatsL, packTreatsUsGal } = payload.label;
+  const saysPack = (packTreatsL === undefined) !== (packTreatsUsGal === undefined);
+  if (payload.food === undefined && !saysPack)
+    return [{ field: 'label', message: 'says what a pack treats, in litres or in US gallons' }];
+  if (payload.food !== undefined && (packTreatsL ?? packTreatsUsGal) !== undefined)
+    return [{ field: 'label', message: 'says days only where it is given in the food' }];
   const agents = [payload.agentId, ...(payload.alsoAgentIds ?? [])].map(agentOf);
   if (agents.some((a) => a === undefined)) return [{ field: 'agentId', message: 'is not known' }];
   const planned = courseOf({
     netVolumeL: payload.netVolumeL,
     label: payload.label,
+    food: payload.food,
     repeats: payload.repeats,
     packsCanBeSplit: payload.split,
   });

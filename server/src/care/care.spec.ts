@@ -90,6 +90,43 @@ describe('a course is checked', () => {
   });
 });
 
+describe('a course in the food, and a part of a course', () => {
+  const food = { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 };
+  const meals = { label: { doseDays: [1, 2], changes: [] }, food };
+  it('says days only, no packs; who ate stands with the meal', async () => {
+    const tank = await newTank();
+    expect(await refused(started(tank, { food }))).toEqual(['label: says days only where it is given in the food']);
+    const first = started(tank, meals);
+    await taken(first);
+    await taken(course(tank, { step: 'given', courseId: first.id, day: 1, ate: 'some' }));
+  });
+  it('a part belongs to a course that runs in this tank and is no part itself', async () => {
+    const [tank, other] = [await newTank(), await newTank()];
+    const first = started(tank);
+    await taken(first);
+    const asked = ['partOfId: is no course that runs in this tank'];
+    expect(await refused(started(tank, { ...meals, partOfId: id() }))).toEqual(asked);
+    expect(await refused(started(other, { ...meals, partOfId: first.id }))).toEqual(asked);
+    const part = started(tank, { ...meals, partOfId: first.id });
+    await taken(part);
+    expect(await refused(started(tank, { ...meals, partOfId: part.id }))).toEqual(['partOfId: is a part itself']);
+    await taken(
+      course(tank, { step: 'ended', courseId: first.id, verdict: 'better' }),
+      course(tank, { step: 'ended', courseId: part.id, verdict: 'better' }),
+    );
+    expect(await refused(started(tank, { ...meals, partOfId: first.id }))).toEqual(asked);
+  });
+  it('sentinels are put beside a quarantine that is open', async () => {
+    const tank = await newTank();
+    const put = (quarantineId: string) =>
+      quarantine(tank, { step: 'sentinels', quarantineId, kindId: 'platy', count: 2, on: dayText(0) });
+    expect(await refused(put(id()))).toEqual(['quarantineId: is not in the book']);
+    const opened = quarantine(tank, { step: 'opened', school: 'observe', reason: 'new', on: dayText(0) });
+    await taken(opened);
+    await taken(put(opened.id));
+  });
+});
+
 describe('a course on the round', () => {
   it('a dose that is due must be given; given it is a note; late it says how late', async () => {
     const tank = await newTank();

@@ -15,7 +15,7 @@ import type {
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
 import { bucketWords, cleanedWords, outageWords, walkJobWords } from '#words/hands';
-import { notedWords, quarantineReasonWords, schoolWords } from '#words/care';
+import { notedWords, quarantineReasonWords, schoolWords, mealWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
@@ -219,9 +219,9 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
   course: (payload) => {
     switch (payload.step) {
       case 'started':
-        return `course begun: ${payload.productName}, ${amountPlainly('volume', payload.netVolumeL)} net${noteText(payload.note)}`;
+        return `course begun: ${payload.productName}, ${payload.food === undefined ? `${amountPlainly('volume', payload.netVolumeL)} net` : `in the food of ${figure(payload.food.bodyMassG)} g of animals`}${noteText(payload.note)}`;
       case 'given':
-        return `dose of day ${payload.day} given`;
+        return `${payload.ate === undefined ? 'dose' : 'meal'} of day ${payload.day} given${payload.ate === undefined ? '' : `: ${mealWords[payload.ate]}`}`;
       case 'changed':
         return `change of day ${payload.day} done`;
       case 'missed':
@@ -246,6 +246,8 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
         return `in quarantine: ${notedWords[payload.event]}${noteText(payload.note)}`;
       case 'looked':
         return `looked in quarantine: appetite ${payload.appetiteCount} of 3${noteText(payload.note)}`;
+      case 'sentinels':
+        return `sentinels beside them: ${payload.count}`;
       case 'left':
         return `quarantine left${noteText(payload.reason)}`;
     }

@@ -7,6 +7,7 @@ import type {
   ExitCriterionId,
   DoseReason,
   ExposedGroup,
+  MealAppetite,
   QuarantineBlock,
   QuarantineReason,
   QuarantineSchool,
@@ -46,8 +47,14 @@ export const dayDoWords: Record<CourseDay['do'], string> = {
   look: 'look again',
 };
 /** One day of a course in words. */
-export const courseDayText = ({ do: what, packs, changeL }: CourseDay): string =>
-  `${dayDoWords[what]}${packs === undefined ? '' : `, ${Number(packs.toPrecision(3))} ${packs === 1 ? 'pack' : 'packs'}`}${changeL === undefined ? '' : `, ${amount('volume', changeL, 1)}`}`;
+export const courseDayText = ({ do: what, packs, changeL, foodG, agentMg }: CourseDay): string =>
+  `${dayDoWords[what]}${packs === undefined ? '' : `, ${Number(packs.toPrecision(3))} ${packs === 1 ? 'pack' : 'packs'}`}${changeL === undefined ? '' : `, ${amount('volume', changeL, 1)}`}${foodG === undefined ? '' : `, in ${figureText(foodG)} g of food`}${agentMg === undefined ? '' : ` with ${figureText(agentMg)} mg in it`}`;
+const figureText = (value: number): string => String(Number(value.toPrecision(3)));
+export const mealWords: Record<MealAppetite, string> = {
+  all: 'all ate',
+  some: 'some ate',
+  none: 'none ate',
+};
 export const criterionWords: Record<ExitCriterionId, string> = {
   time: 'its days are over',
   'no-sign': 'no sign for two weeks',
@@ -55,6 +62,7 @@ export const criterionWords: Record<ExitCriterionId, string> = {
   'no-medicine': 'no medicine for two weeks',
   eats: 'eats well, looked at within three days',
   water: 'ammonia and nitrite at nothing, read within three days',
+  sentinels: 'sentinels beside them for two weeks, and all well',
 };
 export const exposedWords: Record<ExposedGroup | 'cool-water', string> = {
   shrimp: 'shrimp and crayfish',

@@ -7,6 +7,7 @@ export {
   doseReasonWords,
   doseText,
   exposedWords,
+  mealWords,
   notedWords,
   quarantineReasonWords,
   schoolWords,

@@ -11,6 +11,7 @@ export const timerWords: Record<TimerKind, string> = {
   look: 'look again',
   dip: 'animals in a dip',
   air: 'air on',
+  filter: 'filter off',
 };
 
 /** What is being done, as the head of its list: «Change», and as a doing: «began to change water». */

@@ -12,15 +12,19 @@ import {
   dueOf,
   exitCriteria,
   filterWatch,
+  mealAppetites,
+  mealsRefused,
   presentFraction,
   quarantineReasons,
   quarantineSchools,
   readyToEnd,
   redosesDue,
+  sentinelDays,
   takenOf,
   type RedoseDue,
   shareLeft,
   type CareVerdict,
+  type MealAppetite,
   type CourseThread,
   type QuarantineReason,
   type QuarantineSchool,
@@ -31,6 +35,7 @@ import type { NewEntry, PayloadOf } from '#contracts/book';
 import {
   courseDayText,
   criterionWords,
+  mealWords,
   notedWords,
   quarantineReasonWords,
   schoolWords,
@@ -46,8 +51,12 @@ import { dayText } from '../ui/words';
 import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
 import { CareChanges } from './care-changes';
 import { CareNav } from './care-nav';
+import { InUnit } from '../ui/in-unit';
 
 const dayMs = 86_400_000;
+/** The filter may stand still for a meal; longer and its bacteria lack oxygen (common practice). */
+const mealFilterMinutes = 20;
+const mealLeftoverMinutes = 60;
 /** A change of a quarter, where it is said how many it takes. */
 const usualChangeFraction = 0.25;
 /** Back in or on again at the close of a course, each ticked. */
@@ -61,7 +70,7 @@ const closing = [
 /** What is under way: courses with what is due, quarantines with their clocks. */
 @Component({
   selector: 'nl-care',
-  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, Choice, Option, Field, CareNav],
+  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, InUnit, Choice, Option, Field, CareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './care-screen.html',
   styleUrl: './care-screen.scss',
@@ -72,6 +81,8 @@ export class CareScreen {
   private readonly scribe = inject(Scribe);
   protected readonly diary = new DiaryWatch([...careDiaryKinds]);
   private readonly water = new CareChanges();
+  protected readonly meals = mealAppetites;
+  protected readonly mealNames = mealWords;
   protected readonly verdicts = careVerdicts;
   protected readonly verdictNames = verdictWords;
   protected readonly schools = quarantineSchools;
@@ -136,6 +147,10 @@ export class CareScreen {
         text: `Day ${d.day}: ${courseDayText(d)}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
       })),
       ready: readyToEnd(of),
+      partOf: this.care().courses.find((c) => c.courseId === of.plan.partOfId)?.plan.productName ?? '',
+      refused: mealsRefused(of)
+        ? 'The last meals were not eaten by all: what is not eaten does not heal. In the water instead, or back to the veterinarian.'
+        : '',
       days: of.calendar.map((d) => ({ ...d, text: courseDayText(d) })),
       redoses: this.redoses(of),
       watch: this.watchText(of),
@@ -170,7 +185,7 @@ export class CareScreen {
   }
   /** How much of a dose is in the water still, and how many usual changes take it out. */
   private leftText(of: CourseThread): string {
-    if (of.given.length === 0 || !this.water.loaded()) return '';
+    if (of.plan.food !== undefined || of.given.length === 0 || !this.water.loaded()) return '';
     const changes = this.water.changesOf(of.tankId);
     const shareFraction = shareLeft({
       givenEpochMs: of.given.map((g) => g.atEpochMs),
@@ -198,9 +213,13 @@ export class CareScreen {
       stretched: of.clock?.stretchedExitOn
         ? `In water this cool the parasites need longer: better ${dayText(of.clock.stretchedExitOn)}.`
         : '',
+      sentinels: of.sentinels
+        ? `${of.sentinels.count} ${this.stock.kindNamed(of.sentinels.kindId)?.commonName ?? 'sentinels'} beside them since ${dayText(of.sentinels.on)}.`
+        : '',
       criteria: exitCriteria(of, {
         water: this.stock.stockOf(of.tankId)?.tank.water ?? {},
         nowEpochMs: this.house.nowEpochMs(),
+        today: this.today(),
       }).map((c) => ({
         ...c,
         word: criterionWords[c.id],
@@ -237,19 +256,46 @@ export class CareScreen {
     this.ticked.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
   }
   /** What is given is taken off its bottle in the same stroke. */
-  protected async give(of: CourseThread, step: 'given' | 'changed' | 'missed', day: number): Promise<void> {
+  protected async give(
+    of: CourseThread,
+    { step, day, ate }: { step: 'given' | 'changed' | 'missed'; day: number; ate?: MealAppetite },
+  ): Promise<void> {
+    const eaten = ate === undefined ? {} : { ate };
     const used = step === 'given' ? this.offBottle(of, of.packsPerDose) : [];
     const written = await this.scribe.write(
-      [this.scribe.entry('course', of.tankId, { step, courseId: of.courseId, day }), ...used],
+      [this.scribe.entry('course', of.tankId, { step, courseId: of.courseId, day, ...eaten }), ...used],
       `Day ${day}`,
     );
     this.said.set(
       written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
     );
   }
+  /** The filter stands still while they eat: an alarm on every page until it is answered, and leftovers out after an hour. */
+  protected async filterOff({ tankId }: CourseThread): Promise<void> {
+    const timer = (kind: 'filter' | 'look', minutes: number, note: string): NewEntry =>
+      this.scribe.entry('timer', tankId, { step: 'set', timer: kind, minutes, note });
+    const written = await this.scribe.write(
+      [
+        timer('filter', mealFilterMinutes, 'on again after the meal'),
+        timer('look', mealLeftoverMinutes, 'take out what was not eaten'),
+      ],
+      'The alarms of the meal',
+    );
+    this.said.set(written.said);
+  }
+  /** Its parts end with it. */
   protected async end(of: CourseThread, verdict: CareVerdict): Promise<void> {
-    if (await this.write(of.tankId, 'course', { step: 'ended', courseId: of.courseId, verdict }, 'The course is ended'))
-      this.ticked.set([]);
+    const parts = this.care().courses.filter((c) => c.ended === null && c.plan.partOfId === of.courseId);
+    const written = await this.scribe.write(
+      [of, ...parts].map((c) =>
+        this.scribe.entry('course', c.tankId, { step: 'ended', courseId: c.courseId, verdict }),
+      ),
+      parts.length === 0 ? 'The course is ended' : 'The course is ended with its parts',
+    );
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    );
+    if (written.kept) this.ticked.set([]);
   }
   protected look(of: CourseThread, verdict: CareVerdict): Promise<boolean> {
     return this.write(of.tankId, 'course', { step: 'looked', courseId: of.courseId, verdict }, 'Looked again');
@@ -266,6 +312,35 @@ export class CareScreen {
       'quarantine',
       { step: 'looked', quarantineId: of.quarantineId, appetiteCount },
       'Looked',
+    );
+  }
+  /** What lives in the house elsewhere: from there they are taken. */
+  protected readonly sentinelKinds = computed(() => {
+    const all = this.stock.stocked().flatMap((s) => s.lodgers.filter((l) => l.kind.animal !== null).map((l) => l.kind));
+    return all.filter((k, i) => all.findIndex((other) => other.id === k.id) === i);
+  });
+  protected readonly sentinelKind = signal('');
+  protected readonly sentinelCount = signal<number | null>(2);
+  protected readonly sentinelDays = sentinelDays;
+  /** They are animals that move in as well: they set the clock, and are counted. */
+  protected async putSentinels(of: QuarantineThread): Promise<void> {
+    const [kindId, count] = [this.sentinelKind(), this.sentinelCount()];
+    if (kindId === '' || count === null) return;
+    const written = await this.scribe.write(
+      [
+        this.scribe.entry('quarantine', of.tankId, {
+          step: 'sentinels',
+          quarantineId: of.quarantineId,
+          kindId,
+          count,
+          on: this.today(),
+        }),
+        this.scribe.entry('stock', of.tankId, { event: 'arrived', kindId, count: { lo: count, hi: count } }),
+      ],
+      'The sentinels',
+    );
+    this.said.set(
+      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
     );
   }
   protected note(of: QuarantineThread, event: 'sign' | 'sign-ended' | 'wet-contact'): Promise<boolean> {

@@ -185,6 +185,65 @@ describe('the page of care', () => {
     await room.click('Dosed');
     expect(room.written[0]?.payload).toEqual({ step: 'redosed', courseId, changeEntryId: changeId });
   });
+  it('a meal asks who ate, sets its alarms, and says when it reaches them no longer; its end ends its parts', async () => {
+    const of = course(1, '2026-03-13');
+    const partId = '0191e809-2880-7258-80c9-974745566b71';
+    const meal = {
+      ...(of.payload as object),
+      label: { doseDays: [1, 2], changes: [] },
+      food: { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50, binder: '' },
+      partOfId: courseId,
+      productName: 'A powder',
+    };
+    const part = entry('course', 1, meal, pen, partId);
+    const ate = entry('course', 1, { step: 'given', courseId: partId, day: 1, ate: 'none' });
+    const room = await open(CareScreen, [of, part, ate], {}, water(2));
+    expect(room.text()).toContain('A powder: ');
+    expect(room.text()).toContain('a part of A dewormer');
+    expect(room.text()).toContain('in 0.8 g of food with 2 mg in it');
+    expect(room.text()).toContain('The last meals were not eaten by all');
+    await room.click('some ate');
+    expect(room.written[0]?.payload).toEqual({ step: 'given', courseId: partId, day: 2, ate: 'some' });
+    await room.click('Filter off');
+    expect(room.written.slice(1).map((e) => (e.payload as { timer: string; minutes: number }).timer)).toEqual([
+      'filter',
+      'look',
+    ]);
+    const whole = room.query<HTMLElement>('article[aria-label="Linen Room, A dewormer"]');
+    for (const box of Array.from(whole.querySelectorAll<HTMLInputElement>('details input[type=checkbox]'))) box.click();
+    await room.settle();
+    const end = Array.from(whole.querySelectorAll('button')).find((b) => b.textContent.includes('Ended: better'));
+    end?.click();
+    await room.settle();
+    expect(room.written.slice(3).map((e) => (e.payload as { step: string; courseId: string }).courseId)).toEqual([
+      courseId,
+      partId,
+    ]);
+  });
+  it('sentinels come from the house and arrive as animals in the same stroke', async () => {
+    const opened = { step: 'opened', school: 'observe', reason: 'new', on: '2026-03-01', note: '' };
+    const room = await open(CareScreen, [entry('quarantine', 13, opened, pen, courseId)]);
+    await room.pick('nl-choice[name=sentinelKind]', 'cherry-shrimp');
+    await room.click('They are beside them');
+    expect(room.written.map((e) => [e.kind, e.payload])).toEqual([
+      [
+        'quarantine',
+        { step: 'sentinels', quarantineId: courseId, kindId: 'cherry-shrimp', count: 2, on: '2026-03-14' },
+      ],
+      ['stock', { event: 'arrived', kindId: 'cherry-shrimp', count: { lo: 2, hi: 2 } }],
+    ]);
+    TestBed.resetTestingModule();
+    const beside = entry('quarantine', 12, {
+      step: 'sentinels',
+      quarantineId: courseId,
+      kindId: 'cherry-shrimp',
+      count: 2,
+      on: '2026-03-02',
+    });
+    const told = await open(CareScreen, [entry('quarantine', 13, opened, pen, courseId), beside]);
+    expect(told.text()).toContain('2 cherry shrimp beside them since');
+    expect(told.textOf('.criteria')).toContain('sentinels beside them for two weeks, and all well: not yet');
+  });
   it('rests and goes on; what it treats is one step away', async () => {
     const room = await open(CareScreen, [course(1, '2026-03-13')]);
     await room.click('Let it rest');
@@ -317,6 +376,31 @@ describe('a course is planned', () => {
         agentId: 'D06',
         netVolumeL: 80,
         overrideReason: 'the shrimp are elsewhere',
+      }),
+    );
+  });
+  it('in the food: by what lives there, with the grams of a meal; no packs, no bottle, and as a part of what runs', async () => {
+    const runs = { agentId: 'D07', courseId, productName: 'A dewormer', shareFraction: 1, ended: false };
+    const room = await open(CourseScreen, [], { tank: pen, agent: 'D10', part: courseId }, water(null), {
+      inWater: [runs],
+    });
+    await room.fill('Name on the pack', 'A powder');
+    expect(room.text()).toContain('A part of the course with A dewormer');
+    await room.pick('nl-choice[name=way]', 'food');
+    expect(room.has('[name=treats]')).toBeFalse();
+    await room.type('[name=bodyMassG]', '40');
+    await room.type('[name=doseDays]', '1 2 3');
+    expect(room.has('.days')).toBeFalse();
+    await room.type('[name=agentMgPerKgPerDay]', '50');
+    expect(room.textOf('.places section')).toContain('of food a day with 2 mg in it');
+    for (const words of ['Water tested', 'Carbon, resin', 'Air up', 'A way out']) await room.tickBox(words);
+    if (room.has('[name=overrideReason]')) await room.type('[name=overrideReason]', 'as prescribed');
+    await room.click('Begin the course');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({
+        label: { doseDays: [1, 2, 3], changes: [] },
+        food: { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50, binder: '' },
+        partOfId: courseId,
       }),
     );
   });

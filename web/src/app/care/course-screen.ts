@@ -5,12 +5,13 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
-import { courseOf, ichTiming, mayDose, type CourseLabel, type DoseVerdict } from '#core/care';
+import { courseOf, ichTiming, mayDose, type CourseFood, type CourseLabel, type DoseVerdict } from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
+import { bodyMassG } from '#core/stock';
 import { shortfall, supplyState } from '#core/supplies';
 import { nightOn } from '#core/tonight';
-import { changesFrom, changesText, dayDoWords, daysFrom, daysText, doseReasonWords, doseText } from '#words/care';
+import { changesFrom, changesText, courseDayText, daysFrom, daysText, doseReasonWords, doseText } from '#words/care';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -23,6 +24,8 @@ import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
 const dayMs = 86_400_000;
+/** What grown fish of ordinary size eat in a day, per cent of their mass; small and young ones more (common practice). */
+const usualRationPercent = 2;
 const verdictNames = {
   allowed: 'Nothing of what is known speaks against it.',
   warn: 'With caution: one animal in a tub of its own first, for a day.',
@@ -43,6 +46,8 @@ export class CourseScreen {
   readonly tank = input<string>();
   readonly agent = input<string>();
   readonly case = input<string>();
+  /** The course of this tank that the new one is a part of. */
+  readonly part = input<string>();
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
@@ -65,6 +70,28 @@ export class CourseScreen {
   protected readonly notSaid = NaN;
   protected readonly repeats = signal(0);
   protected readonly split = signal(false);
+  protected readonly way = signal<'water' | 'food'>('water');
+  private readonly massSaidG = signal<number | null | undefined>(undefined);
+  protected readonly percentOfBodyMass = signal<number | null>(usualRationPercent);
+  protected readonly agentMgPerKgPerDay = signal<number | null>(null);
+  protected readonly binder = signal('');
+  /** What lives there by its usual adult length, until the keeper says what it weighs. */
+  protected readonly bodyMassG = computed(() => {
+    const said = this.massSaidG();
+    const here = this.here();
+    if (said !== undefined || !here) return said ?? null;
+    const { lo, hi } = bodyMassG(here.lodgers);
+    return hi > 0 ? Number(((lo + hi) / 2).toPrecision(2)) : null;
+  });
+  protected sayMass(massG: number | null): void {
+    this.massSaidG.set(massG);
+  }
+  private readonly food = computed((): CourseFood | null => {
+    const [mass, percent, agent] = [this.bodyMassG(), this.percentOfBodyMass(), this.agentMgPerKgPerDay()];
+    return mass === null || percent === null || agent === null
+      ? null
+      : { bodyMassG: mass, percentOfBodyMass: percent, agentMgPerKgPerDay: agent };
+  });
   protected readonly prescription = signal('');
   protected readonly overrideReason = signal('');
   protected readonly before = signal<readonly string[]>([]);
@@ -149,7 +176,7 @@ export class CourseScreen {
     const of = this.bottle();
     if (!of) return '';
     const { unit } = of.supply;
-    const needValue = packsTotal * of.medicine.doseValue;
+    const { perDoseValue, needValue } = neededOf(of.medicine.doseValue, { packsPerDose, packsTotal });
     const { missingValue, packsCount, costValue } = shortfall({
       needValue,
       leftValue: of.state.leftValue,
@@ -160,7 +187,7 @@ export class CourseScreen {
       missingValue === 0
         ? 'that is enough'
         : `${amountText(missingValue)} are missing${packsCount === null || costValue === null ? '' : `: ${packsCount} ${packsCount === 1 ? 'pack' : 'packs'} to buy, ${costValue.toFixed(2)}`}`;
-    return `${amountText(packsPerDose * of.medicine.doseValue)} a dose, ${amountText(needValue)} in all; ${amountText(of.state.leftValue)} in the cupboard: ${buy}.`;
+    return `${amountText(perDoseValue)} a dose, ${amountText(needValue)} in all; ${amountText(of.state.leftValue)} in the cupboard: ${buy}.`;
   }
   protected readonly chosen = computed(() => this.agents.find((a) => a.id === this.agentId()) ?? null);
   protected readonly doses = computed(() => this.chosen()?.doses.map(doseText) ?? []);
@@ -168,8 +195,11 @@ export class CourseScreen {
   private readonly label = computed((): CourseLabel | null => {
     const treats = this.treats();
     const [doseDays, changes] = [daysFrom(this.doseDays()), changesFrom(this.changes())];
-    if (treats === null || !(treats > 0) || !doseDays || doseDays.length === 0 || !changes) return null;
+    if (!doseDays || doseDays.length === 0 || !changes) return null;
     const most = this.maxRepeats();
+    if (this.way() === 'food')
+      return this.food() === null ? null : { doseDays, changes, ...(most === null ? {} : { maxRepeats: most }) };
+    if (treats === null || !(treats > 0)) return null;
     return {
       ...(this.treatsUnit() === 'L' ? { packTreatsL: treats } : { packTreatsUsGal: treats }),
       doseDays,
@@ -226,6 +256,7 @@ export class CourseScreen {
             {
               netVolumeL: of.tank.netVolumeL,
               label,
+              food: this.eaten() ?? undefined,
               repeats: this.repeats(),
               packsCanBeSplit: this.split(),
             },
@@ -248,6 +279,8 @@ export class CourseScreen {
           planned && !planned.ok && 'field' in planned.refusal && planned.refusal.field === 'repeats'
             ? plainRefusal(planned.refusal)
             : '',
+        food: course && this.eaten() ? (course.calendar.find((d) => d.do === 'dose') ?? null) : null,
+        days: course ? `${days} days` : '',
         packs: course ? String(Number(course.packsPerDose.toPrecision(3))) : '',
         total: course ? `a dose, ${Number(course.packsTotal.toPrecision(4))} in all` : '',
         working: note.explained(null),
@@ -260,7 +293,6 @@ export class CourseScreen {
           ? `Off by more than a tenth: dissolve ${course.stock.packs} in ${course.stock.waterMl} mL, take ${Math.round(course.stock.takeMl)} mL of it.`
           : '',
         bottle: course ? this.bottleText(course.packsPerDose, course.packsTotal) : '',
-        days: course ? `${days} days` : '',
         verdict: verdict ? verdictNames[verdict.verdict] : '',
         blocked: verdict?.verdict === 'blocked',
         final: verdict?.final ?? false,
@@ -268,7 +300,7 @@ export class CourseScreen {
         calendar:
           course?.calendar.map((d) => ({
             ...d,
-            text: `${dayDoWords[d.do]}${d.packs === undefined ? '' : ` ${Number(d.packs.toPrecision(3))} ${d.packs === 1 ? 'pack' : 'packs'}`}${d.changeL === undefined ? '' : ` ${amount('volume', d.changeL, 1)}`}`,
+            text: courseDayText(d),
           })) ?? [],
       };
     });
@@ -303,6 +335,11 @@ export class CourseScreen {
       (!this.prescribed() || this.prescription().trim() !== '')
     );
   });
+  private readonly eaten = computed(() => (this.way() === 'food' ? this.food() : null));
+  protected readonly partOf = computed(() => {
+    const id = this.part();
+    return this.here()?.tank.inWater.find((a) => a.courseId === id && !a.ended) ?? null;
+  });
   private readonly nameOf = (id: string): string =>
     careKnowledge.agents.find((a) => a.id === id || a.slug === id)?.name ?? this.stock.kindNamed(id)?.commonName ?? id;
   private fromBottle(): { supplyId?: string; doseValue?: number; alsoAgentIds?: string[] } {
@@ -315,12 +352,14 @@ export class CourseScreen {
       ...(also.length === 0 ? {} : { alsoAgentIds: also }),
     };
   }
+  protected gramsText = (value: number | undefined): string => String(Number((value ?? 0).toPrecision(3)));
   protected tick(text: string): void {
     this.before.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
   }
   protected async start(): Promise<void> {
     const [here, label, place] = [this.here(), this.label(), this.first()];
     if (!here || !label || !place || !this.ready()) return;
+    const [food, partOf] = [this.eaten(), this.partOf()];
     const reason = this.overrideReason().trim();
     const prescription = this.prescription().trim();
     const entry = this.scribe.entry('course', here.tank.tankId, {
@@ -334,7 +373,8 @@ export class CourseScreen {
       startOn: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
       ...(prescription === '' ? {} : { prescription }),
       ...(reason === '' ? {} : { overrideReason: reason }),
-      ...this.fromBottle(),
+      ...(food === null ? this.fromBottle() : { food: { ...food, binder: this.binder().trim() } }),
+      ...(partOf === null ? {} : { partOfId: partOf.courseId }),
       ...(this.case() === undefined ? {} : { caseId: this.case() }),
       warnings: place.reasons.slice(0, 40),
     });
