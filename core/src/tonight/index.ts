@@ -31,3 +31,4 @@ export {
   type ContributionReason,
   type ContributionSeverity,
 } from './contribution';
+export { alarmChanges, type Alarm } from './alarms';

@@ -9,7 +9,9 @@ import { troubleFaults, troubleKnowledge } from '#almanac/trouble';
 import { ParcelRoom, PhotoRoom, rebuildAll } from '../book';
 import { migrateDb, openDb, schemaThere, type Db, type OpenDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
+import { doingContributions } from '../doing';
 import { WaterPlanner } from '../evening';
+import { handsContributions } from '../hands';
 import {
   derivedVersion,
   keeperId,
@@ -24,7 +26,9 @@ import {
 import { Prospects } from '../judgement';
 import { readTanks } from '../lodgers';
 import { reasonOf } from '../problems';
-import { Devices, linkDevices } from '../readings';
+import { Devices, linkDevices, type DevicesLink } from '../readings';
+import { readSetUps } from '../tanks';
+import { AlarmTeller, alarmsIn } from './alarm-teller';
 
 import { createApp } from './app';
 import { Houses, type HousesDoor, type OpenedHouse } from './houses';
@@ -49,6 +53,8 @@ function codeMark(): string | null {
 
 /** Where the tables of the house beside the first are. */
 const otherSchema = 'second_house';
+/** An alarm may be told so much late. */
+const alarmsEveryMs = 3000;
 const migrations = path.join(root, 'server/migrations');
 
 /** A house with all that serves it: its connections, clock, devices, forecasts and threads. */
@@ -65,6 +71,7 @@ async function opened(
   );
   const link =
     settings.brokerUrl === undefined ? null : await linkDevices({ url: settings.brokerUrl, devices, logger });
+  const alarms = link === null ? null : tellAlarms({ db, house, link, holds: () => lease.isHeld });
   const prospects = new Prospects(db, { code: codeMark() });
   try {
     const nowEpochMs = house.clock.nowEpochMs();
@@ -107,6 +114,7 @@ async function opened(
     name: () => house.row.name,
     listener: app,
     close: async () => {
+      clearInterval(alarms ?? undefined);
       await link?.close();
       await lease.stop();
       await prospects.close();
@@ -116,6 +124,43 @@ async function opened(
       await close();
     },
   };
+}
+
+/** Every few seconds what is loud is told to the broker, by the one server that writes what devices say. */
+function tellAlarms({
+  db,
+  house,
+  link,
+  holds,
+}: {
+  db: Db;
+  house: HouseContext;
+  link: DevicesLink;
+  holds: () => boolean;
+}): NodeJS.Timeout {
+  const teller = new AlarmTeller(
+    (topic, text) => link.publish(topic, text),
+    async (tankId) => (await readSetUps(db, { tankId })).at(-1)?.setUp.name ?? '',
+  );
+  const tell = async (): Promise<void> => {
+    const nowEpochMs = house.clock.nowEpochMs();
+    const [doing, hands] = await Promise.all([
+      doingContributions({ deps: { db }, nowEpochMs }),
+      handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
+    ]);
+    await teller.tell([...alarmsIn(doing, nowEpochMs), ...alarmsIn(hands, nowEpochMs)]);
+  };
+  let busy = false;
+  return setInterval(() => {
+    if (busy || !holds()) return;
+    busy = true;
+    void tell()
+      // Told the next time; the page says that there is no broker.
+      .catch((error: unknown) => {
+        logger.debug({ reason: reasonOf(error) }, 'alarms not told');
+      })
+      .finally(() => (busy = false));
+  }, alarmsEveryMs);
 }
 
 /** What rides with subjects has a shape of its own; a database from before it changed is derived anew from its book. */

@@ -2,6 +2,8 @@ import type { Logger } from 'pino';
 import { topicRoot, type Devices } from './devices';
 
 export interface DevicesLink {
+  /** Kept by the broker for whoever comes later; an empty text takes it away. Refuses while there is no broker. */
+  publish: (topic: string, text: string) => Promise<void>;
   close: () => Promise<void>;
 }
 const flushEveryMs = 5000;
@@ -51,6 +53,10 @@ export async function linkDevices({
     flushEveryMs,
   );
   return {
+    publish: async (topic, text) => {
+      if (!client.connected) throw new Error('no broker');
+      await client.publishAsync(topic, text, { qos: 1, retain: true });
+    },
     close: async () => {
       clearInterval(timer);
       await client.endAsync(true);

@@ -3,6 +3,7 @@ import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import { isAlarming } from '#core/doing';
 import { timerWords } from '#words/doing';
+import { Notifier } from './notifier';
 import { DoingStore, type RunningTimer } from './doing-store';
 
 /** What runs, on every page: quiet while there is time, large and red when it is due, until somebody answers. */
@@ -24,7 +25,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
         >
         <span class="num left">{{ left(t) }}</span>
         <button pButton type="button" class="plain" (click)="doing.answer(t)">
-          {{ isDue(t) ? (loud(t) ? 'It is off' : 'Done') : 'Done early'
+          {{ isDue(t) ? answerText(t) : 'Done early'
           }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span>
         </button>
       </div>
@@ -75,7 +76,11 @@ import { DoingStore, type RunningTimer } from './doing-store';
 })
 export class AlarmBar {
   protected readonly doing = inject(DoingStore);
+  // Here on every page: it tells what is due also when the page is not in front.
+  protected readonly notifier = inject(Notifier);
   protected readonly words = timerWords;
+  protected answerText = (t: RunningTimer): string =>
+    t.timer === 'filter' ? 'It is on again' : this.loud(t) ? 'It is off' : 'Done';
   protected loud = (t: RunningTimer): boolean => isAlarming(t.timer);
   protected isDue = (t: RunningTimer): boolean => this.doing.due().includes(t);
   protected openText = (): string => {

@@ -12,6 +12,7 @@ import { faultsByField } from '../base/faults';
 import { HouseStore } from '../base/house-store';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
+import { Notifier } from '../doing';
 import { Houses } from './houses';
 
 const questions: readonly { id: UnitQuestion; label: string; words: Readonly<Record<string, string>> }[] = [
@@ -141,6 +142,32 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
         Single keys are on. They never act while you type in a field.</label
       >
     </section>
+    <section aria-labelledby="tellHead">
+      <h2 id="tellHead">Reminders that leave the page</h2>
+      @if (notifier.state() === 'none') {
+        <p class="small">This browser has no notifications: the bar on every page and its sound remain.</p>
+      } @else {
+        <label class="box"
+          ><p-checkbox
+            [autofocus]="false"
+            [binary]="true"
+            [ngModel]="notifier.state() !== 'off'"
+            (onChange)="notifier.turn(notifier.state() === 'off')"
+            [ngModelOptions]="{ standalone: true }" />
+          This device tells by the browser’s notifications what is due, while a page of it is open somewhere.</label
+        >
+        @if (notifier.state() === 'refused') {
+          <p class="fault" role="alert">
+            The browser does not allow it for this address. Allow notifications in its settings, then tick this again.
+          </p>
+        }
+      }
+      <p class="small quiet">
+        What is due this week as a calendar: <a href="/api/tonight.ics" download>iCalendar</a>; most calendars take its
+        address, too. Alarms go to the broker, where one is set up, under
+        <span class="num">night-ledger/v1/alarms</span>: a kept message while each stands.
+      </p>
+    </section>
     <section aria-labelledby="houseHead">
       <h2 id="houseHead">The house</h2>
       <form class="grid" (ngSubmit)="saveHouse()">
@@ -197,6 +224,7 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
 })
 export class SettingsScreen {
   protected readonly house = inject(HouseStore);
+  protected readonly notifier = inject(Notifier);
   protected readonly questions = questions;
   protected readonly dateForms = dateForms;
   protected readonly said = signal('');
