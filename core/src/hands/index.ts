@@ -1,4 +1,12 @@
-export { absence, type AbsenceInput, type AbsenceValue, type Leaves } from './absence';
+export {
+  absence,
+  changedBefore,
+  productionShare,
+  standInDays,
+  type AbsenceInput,
+  type AbsenceValue,
+  type Leaves,
+} from './absence';
 export { cooling, insulations, type CoolingInput, type Insulation } from './cooling';
 export { eveningTank, habitMinutes, walkJobs, type EveningVisit, type HabitMinutes, type WalkJobId } from './evening';
 export {

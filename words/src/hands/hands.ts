@@ -94,6 +94,9 @@ export const standInRules = [
   'Top up only with the water that is labelled for it, to the line.',
   'Leave alone: filter, plants, bed, dead leaves, empty moults. Buy and add nothing.',
 ] as const;
+/** What one portion weighs. */
+export const portionText = (portionG: number): string =>
+  `${portionG < 0.1 ? portionG.toFixed(3) : portionG.toFixed(2)} g`;
 export const standInAlarms = [
   'Water low or on the floor: plugs out with dry hands, then call.',
   'Fish gasping at the surface: no food, air pump to full, then call.',

@@ -13,6 +13,7 @@ export {
   movingCautions,
   outageStepWords,
   outageWords,
+  portionText,
   standInAlarms,
   smallBowlWords,
   spongeBlockWords,

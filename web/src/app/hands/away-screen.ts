@@ -1,22 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { catchError, concatMap, filter, from, map, of, scan, switchMap, take } from 'rxjs';
 import { Temporal } from 'temporal-polyfill';
-import { absence, handsThreads, heldAgainst, portions, type Leaves } from '#core/hands';
+import {
+  absence,
+  changedBefore,
+  handsThreads,
+  heldAgainst,
+  portions,
+  productionShare,
+  type AbsenceValue,
+  type Leaves,
+} from '#core/hands';
 import type { ParameterId } from '#core/readings';
 import { livingMassG, rationByMass } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import type { Folio } from '#contracts/tanks';
 import type { ReadPayloadOf } from '#contracts/book';
-import { beforeLeaving, heldWords, standInAlarms, standInRules } from '#words/hands';
+import { beforeLeaving, heldWords, portionText, standInAlarms, standInRules } from '#words/hands';
 import { spanText, unitOf } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore, type TankStock } from '../stock';
+import { Choice, Option } from '../ui/choice';
 import { Day } from '../ui/day';
 import { Field } from '../ui/field';
 import { parameterLabel } from '../ui/kind-words';
@@ -33,6 +44,21 @@ const dayMs = 86_400_000;
 /** What neither builds up nor is concentrated by evaporation: gases, warmth, and pH. */
 const notBuiltUp: readonly ParameterId[] = ['ph', 'tempC', 'co2MgPerL', 'o2MgPerL'];
 
+/** Built up from food: less of it comes in where less is fed. */
+const fromFood: readonly ParameterId[] = ['no3MgPerL', 'no2MgPerL', 'tanMgPerL', 'po4MgPerL'];
+/** Eaten up by the tank itself. */
+const falling: readonly ParameterId[] = ['khDegrees'];
+const leavingPlans = ['usual', 'portions', 'change'] as const;
+type LeavingPlan = (typeof leavingPlans)[number];
+const leavingPlanWords: Record<LeavingPlan, string> = {
+  usual: 'fed as now',
+  portions: 'with these portions',
+  change: 'with these portions and the change before',
+};
+interface Said {
+  leaves: Leaves[];
+  fault: string;
+}
 /** The readings that a folio holds, value by value. */
 const readIn = (folio: Folio) =>
   folio.entries.flatMap((e) =>
@@ -47,7 +73,7 @@ const readIn = (folio: Folio) =>
 /** Weeks away: what the gap will cost each tank, portions of food, the sheet for the stand-in, and home again. */
 @Component({
   selector: 'nl-away',
-  imports: [InUnit, FormsModule, ButtonDirective, InputText, Day, Field, HandsNav],
+  imports: [InUnit, FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option, Day, Field, HandsNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './away-screen.html',
   styleUrl: './hands.scss',
@@ -68,6 +94,11 @@ export class AwayScreen {
   );
   protected readonly feedEveryDays = signal<number | null>(3);
   protected readonly evaporationPercent = signal<number | null>(0.5);
+  /** A change on the eve of leaving, and by which plan the gap is foreseen in the book. */
+  protected readonly changePercent = signal<number | null>(30);
+  protected readonly plan = signal<LeavingPlan>('usual');
+  protected readonly plans = leavingPlans;
+  protected readonly planNames = leavingPlanWords;
   protected readonly call = signal('');
   protected readonly said = signal('');
   protected readonly fault = signal('');
@@ -104,28 +135,54 @@ export class AwayScreen {
     const days = this.days();
     return days === null ? 'Say from when to when.' : days < 1 ? 'It ends after it begins.' : '';
   });
-  private leavesOf(tankId: string, days: number): { leaves: Leaves[]; fault: string } | null {
+  private leavesOf(tankId: string, { days, plan }: { days: number; plan: LeavingPlan }): Said | null {
     const folio = this.folios().get(tankId);
     if (!folio) return null;
     const evaporationFractionPerDay = (this.evaporationPercent() ?? NaN) / 100;
-    const perParameter = folio.outlooks.flatMap((o) => {
+    const share = plan === 'usual' ? 1 : productionShare(this.feedEveryDays());
+    const [changed] = folio.changes;
+    const changeFraction = this.changePercent() === null ? NaN : (this.changePercent() ?? 0) / 100;
+    const perParameter = folio.outlooks.flatMap((o): AbsenceValue[] => {
       if (notBuiltUp.includes(o.parameter)) return [];
-      const ceiling = folio.lines.find((l) => l.parameter === o.parameter)?.band?.hi;
-      if (ceiling === null || ceiling === undefined) return [];
+      const band = folio.lines.find((l) => l.parameter === o.parameter)?.band;
+      const [ceiling, floor] = [band?.hi ?? undefined, band?.lo ?? undefined];
+      if (ceiling === undefined && floor === undefined) return [];
+      const by = fromFood.includes(o.parameter) ? share : 1;
+      const now = { lo: o.level.lo80, hi: o.level.hi80 };
+      // What the new water holds is known by the last change; where it is not, the change is left out of the reckoning.
+      const sourceValue = changed?.water[o.parameter];
       return [
         {
           parameter: o.parameter,
-          now: { lo: o.level.lo80, hi: o.level.hi80 },
-          productionPerDay: { lo: o.productionPerDay.lo80, hi: o.productionPerDay.hi80 },
-          ceiling,
+          now:
+            plan === 'change' && sourceValue !== undefined ? changedBefore({ now, changeFraction, sourceValue }) : now,
+          productionPerDay: { lo: by * o.productionPerDay.lo80, hi: by * o.productionPerDay.hi80 },
           evaporationFractionPerDay,
+          ...(ceiling === undefined ? {} : { ceiling }),
+          // What falls by being eaten up, as carbonate hardness does; what only varies is not foreseen to fall.
+          ...(floor === undefined || !falling.includes(o.parameter) ? {} : { floor }),
         },
       ];
     });
-    const found = absence({ days, perParameter });
+    const known = perParameter.filter((p) => p.ceiling !== undefined || p.floor !== undefined);
+    const found = absence({ days, perParameter: known });
     return found.ok ? { leaves: found.value.leaves, fault: '' } : { leaves: [], fault: plainRefusal(found.refusal) };
   }
-  private portionsOf({ lodgers }: TankStock, days: number): { text: string; fault: string } {
+  private leavesText({ leaves, fault }: Said): string {
+    return (
+      fault ||
+      (leaves.length === 0
+        ? 'nothing is foreseen to leave its band'
+        : leaves
+            .map(({ parameter, earliestDay, likelyDay, side }) => {
+              const where = side === 'below' ? 'below' : 'above';
+              const from = `${side === 'below' ? 'too low from' : 'from'} day ${Math.floor(earliestDay)}`;
+              return `${parameterLabel(parameter as ParameterId)} ${earliestDay === 0 ? `is ${where} already` : `${from}${likelyDay === null ? '' : `, likely ${Math.round(likelyDay)}`}`}`;
+            })
+            .join('; '))
+    );
+  }
+  private portionsOf({ lodgers }: TankStock, days: number): { text: string; fault: string; portionG: number } {
     const shrimp = lodgers.filter((l) => l.kind.animal && l.kind.group === 'shrimp');
     const others = lodgers.filter((l) => l.kind.animal && l.kind.group !== 'shrimp');
     const animals = [
@@ -138,41 +195,33 @@ export class AwayScreen {
         ? []
         : [{ massG, count: 1, percentPerDay: 100 * rationByMass({ bodyMassG: 1, group }).loGPerDay }];
     });
-    if (animals.length === 0) return { text: 'no animals in the book', fault: '' };
+    if (animals.length === 0) return { text: 'no animals in the book', fault: '', portionG: 0 };
     const found = portions({ days, animals, feedEveryDays: this.feedEveryDays() ?? NaN });
-    if (!found.ok) return { text: '', fault: plainRefusal(found.refusal) };
+    if (!found.ok) return { text: '', fault: plainRefusal(found.refusal), portionG: 0 };
     const [g] = found.value.portionsG;
     return {
-      text:
-        g === undefined
-          ? 'no feeding needed'
-          : `${found.value.portionsG.length} portions of ${g < 0.1 ? g.toFixed(3) : g.toFixed(2)} g`,
+      text: g === undefined ? 'no feeding needed' : `${found.value.portionsG.length} portions of ${portionText(g)}`,
       fault: '',
+      portionG: g ?? 0,
     };
   }
   protected readonly rows = computed(() => {
     const days = this.days();
     if (days === null || days < 1) return [];
     return this.stock.stocked().map((of) => {
-      const said = this.leavesOf(of.tank.tankId, days);
+      const plans = leavingPlans.map((plan) => ({ plan, said: this.leavesOf(of.tank.tankId, { days, plan }) }));
       const food = this.portionsOf(of, days);
       return {
         tankId: of.tank.tankId,
         name: of.tank.name,
-        leaves: said?.leaves ?? [],
-        foreseen:
-          said === null
-            ? 'reading its book …'
-            : said.fault ||
-              (said.leaves.length === 0
-                ? 'nothing is foreseen to leave its band'
-                : said.leaves
-                    .map(
-                      (l) =>
-                        `${parameterLabel(l.parameter as ParameterId)} ${l.earliestDay === 0 ? 'is above already' : `from day ${Math.floor(l.earliestDay)}${l.likelyDay === null ? '' : `, likely ${Math.round(l.likelyDay)}`}`}`,
-                    )
-                    .join('; ')),
+        leaves: plans.find((p) => p.plan === this.plan())?.said?.leaves ?? [],
+        foreseen: plans.map(({ plan, said }) => ({
+          plan,
+          word: leavingPlanWords[plan],
+          text: said === null ? 'reading its book …' : this.leavesText(said),
+        })),
         food: food.fault || food.text,
+        portionG: food.portionG,
       };
     });
   });
@@ -222,12 +271,15 @@ export class AwayScreen {
       this.fault.set(this.daysFault());
       return;
     }
+    const [every, call] = [this.feedEveryDays(), this.call().trim()];
     const entries = this.rows().map((r) =>
       this.scribe.entry('hands', r.tankId, {
         step: 'away',
         fromOn: this.fromOn(),
         toOn: this.toOn(),
         leaves: r.leaves.map((l) => ({ ...l, parameter: l.parameter as ParameterId })),
+        ...(every === null ? {} : { feedEveryDays: every, portionG: r.portionG }),
+        ...(call === '' ? {} : { call }),
       }),
     );
     if (entries.length > 0) this.told(await this.scribe.write(entries, 'The absence'));

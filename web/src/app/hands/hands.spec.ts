@@ -6,6 +6,7 @@ import { AwayScreen } from './away-screen';
 import { MoveScreen } from './move-screen';
 import { CleanScreen } from './clean-screen';
 import { OutageScreen } from './outage-screen';
+import { StandInScreen } from './stand-in-screen';
 import { TrimScreen } from './trim-screen';
 import { WalkScreen } from './walk-screen';
 
@@ -230,6 +231,7 @@ describe('weeks away', () => {
         productionPerDay: { mean: 1.5, lo80: 1, hi80: 2 },
       },
     ],
+    changes: [{ water: { no3MgPerL: 2 } }],
   });
   const open = (...entries: object[]) =>
     openRoom(AwayScreen, { answers: { stock, folio: folio(a), diary: diary(...entries) }, nowEpochMs });
@@ -244,6 +246,58 @@ describe('weeks away', () => {
     expect(room.text()).toMatch(/Porch.{0,80}no animals in the book/);
     await room.type('[name=every]', '20');
     expect(room.text()).toContain('no feeding needed');
+  });
+  it('lays three plans side by side, and writes the one that is chosen', async () => {
+    const room = await open();
+    // Fed every third day: 5/9 of 2 mg/L; (40 − 22) / (1.11 + 0.2) = 13.7, likely (40 − 20) / (0.83 + 0.2) = 19
+    expect(room.text()).toMatch(/with these portions:\s*nitrate from day 13, likely 19/);
+    // 30 % of water with 2 mg/L before: 16 at most, 24 / 1.31 = 18.3: not within 14 days.
+    expect(room.text()).toMatch(/with these portions and the change before:\s*nothing is foreseen/);
+    await room.pick('nl-choice[name=plan]', 'change');
+    await room.type('input[name=call]', 'the neighbour');
+    await room.click('Write it in the book');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ leaves: [], feedEveryDays: 3, portionG: 0, call: 'the neighbour' }),
+    );
+  });
+  it('what is eaten up is told by its floor', async () => {
+    const of = folio(a);
+    const kh = {
+      parameter: 'khDegrees',
+      level: { mean: 5, lo80: 4, hi80: 6 },
+      productionPerDay: { mean: -0.15, lo80: -0.2, hi80: -0.1 },
+    };
+    const room = await openRoom(AwayScreen, {
+      answers: {
+        stock,
+        folio: { ...of, lines: [{ parameter: 'khDegrees', band: { lo: 3, hi: 9 } }], outlooks: [kh] },
+        diary: diary(),
+      },
+      nowEpochMs,
+    });
+    expect(room.text()).toContain('carbonate hardness too low from day 5, likely 13');
+  });
+  it('the stand-in sees today, the days, each tank and whom to call; the page writes nothing', async () => {
+    const away = {
+      step: 'away',
+      fromOn: '2026-03-11',
+      toOn: '2026-03-18',
+      leaves: [],
+      feedEveryDays: 3,
+      portionG: 0.25,
+      call: 'the neighbour',
+    };
+    const openPage = (...entries: object[]) =>
+      openRoom(StandInScreen, { answers: { stock, diary: diary(...entries) }, nowEpochMs });
+    const room = await openPage(entry(away), entry({ ...away, portionG: 0 }, { subjectId: b, entryId: 'e2' }));
+    expect(room.text()).toContain('Call: the neighbour');
+    expect(room.textOf('.today')).toBe('look, top up, feed the portion of the day');
+    expect(room.text()).toMatch(/Porch\s*a portion is 0.25 g/);
+    expect(room.text()).toMatch(/Loft\s*no food/);
+    expect(room.textOf('table')).toContain('feed the portion');
+    expect(room.has('form')).toBeFalse();
+    TestBed.resetTestingModule();
+    expect((await openPage()).text()).toContain('Nobody is away');
   });
   it('goes into the book for each tank, with what was foreseen', async () => {
     const room = await open();

@@ -155,6 +155,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../hands/away-screen')).AwayScreen,
   },
   {
+    path: 'hands/stand-in',
+    title: 'For the stand-in',
+    loadComponent: async () => (await import('../hands/stand-in-screen')).StandInScreen,
+  },
+  {
     path: 'hands/move',
     title: 'Moving a tank · Night Ledger',
     loadComponent: async () => (await import('../hands/move-screen')).MoveScreen,
@@ -279,6 +284,7 @@ export const places = [
   { path: '/care/trace', word: 'Who touched whom' },
   { path: '/almanac/care', word: 'Agents: what is known' },
   { path: '/hands/away', word: 'Weeks away' },
+  { path: '/hands/stand-in', word: 'For the stand-in: the days while nobody is home' },
   { path: '/hands/move', word: 'Moving a tank' },
   { path: '/hands/outage', word: 'Outage: power, heater, flood' },
   { path: '/book/import', word: 'Take in a table' },

@@ -1,0 +1,181 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { handsThreads, standInDays } from '#core/hands';
+import { nightOn } from '#core/tonight';
+import { portionText, standInAlarms, standInRules } from '#words/hands';
+import { HouseStore } from '../base/house-store';
+import { DiaryWatch } from '../base/scribe';
+import { StockStore } from '../stock';
+import { dayText } from '../ui/words';
+import { stepsOf } from './hands-book';
+import { HandsNav } from './hands-nav';
+
+/** What somebody who stands in sees: today first, then the days, each tank with its photo; nothing here writes. */
+@Component({
+  selector: 'nl-stand-in',
+  imports: [ButtonDirective, HandsNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <nl-hands-nav />
+    <h1>For the stand-in</h1>
+    @if (away(); as a) {
+      <p>{{ a.span }}. Nothing on this page writes: tick on the printed sheet, or tell the keeper.</p>
+      @if (a.call) {
+        <p>
+          Call: <strong>{{ a.call }}</strong>
+        </p>
+      }
+      <section aria-label="Today">
+        <h2>Today</h2>
+        <p class="today">{{ a.today }}</p>
+      </section>
+      <section aria-label="The tanks">
+        <h2>The tanks</h2>
+        <ul class="tanks">
+          @for (t of a.tanks; track t.tankId) {
+            <li>
+              @if (t.photo; as p) {
+                <img
+                  loading="lazy"
+                  [src]="'/api/photos/' + p.hash + '?size=small'"
+                  [alt]="p.caption || t.name"
+                  width="120" />
+              }
+              <span
+                ><strong>{{ t.name }}</strong
+                ><br />{{ t.food }}</span
+              >
+            </li>
+          }
+        </ul>
+      </section>
+      <section aria-label="Always">
+        <h2>Always</h2>
+        <ol>
+          @for (b of rules; track b) {
+            <li>{{ b }}</li>
+          }
+        </ol>
+        <h2>If something is wrong</h2>
+        <ul>
+          @for (b of alarms; track b) {
+            <li>{{ b }}</li>
+          }
+        </ul>
+      </section>
+      <section aria-label="The days">
+        <h2>The days</h2>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">What</th>
+              <th scope="col">Seen, by</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (d of a.days; track d.on) {
+              <tr [class.now]="d.now" [attr.aria-current]="d.now ? 'date' : null">
+                <td class="num">{{ d.date }}</td>
+                <td>{{ d.what }}</td>
+                <td></td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </section>
+      <button pButton type="button" class="plain noPrint" (click)="print()">Print it</button>
+    } @else {
+      <p class="quiet">
+        {{ diary.loaded() ? 'Nobody is away. Plan it under Weeks away, and this page fills.' : 'Reading the book …' }}
+      </p>
+    }
+  `,
+  styleUrl: './hands.scss',
+  styles: `
+    .today {
+      font-size: 1.2rem;
+    }
+    .tanks {
+      list-style: none;
+      padding: 0;
+    }
+    .tanks li {
+      display: flex;
+      gap: 0.8rem;
+      align-items: center;
+      padding: 0.4rem 0;
+      border-bottom: 1px solid var(--line);
+    }
+    table {
+      border-collapse: collapse;
+      width: 100%;
+      max-width: 640px;
+    }
+    th,
+    td {
+      text-align: left;
+      padding: 0.4rem 0.8rem 0.4rem 0;
+      border-bottom: 1px solid var(--line);
+    }
+    .now td {
+      font-weight: 700;
+    }
+  `,
+})
+export class StandInScreen {
+  private readonly stock = inject(StockStore);
+  private readonly house = inject(HouseStore);
+  protected readonly diary = new DiaryWatch(['hands', 'photo']);
+  protected readonly rules = standInRules;
+  protected readonly alarms = standInAlarms;
+  constructor() {
+    this.stock.load();
+    this.diary.open();
+  }
+  /** The absence that runs or comes, with what each tank gets. */
+  protected readonly away = computed(() => {
+    const zone = this.house.zone();
+    const today = nightOn({ atEpochMs: this.house.nowEpochMs(), zone });
+    const steps = this.diary.of('hands');
+    const open = handsThreads(stepsOf(steps, zone), { today }).absences.filter((a) => !a.back);
+    // Written again, the newest counts.
+    const [first] = [...open].reverse();
+    if (!first) return null;
+    const those = open.filter((a) => a.fromOn === first.fromOn && a.toOn === first.toOn);
+    const planOf = (entryId: string) => {
+      const payload = steps.find((s) => s.entryId === entryId)?.payload;
+      return payload?.step === 'away' ? payload : null;
+    };
+    const plan = planOf(first.entryId);
+    const feedEveryDays = plan?.feedEveryDays ?? null;
+    const days = standInDays({ ...first, feedEveryDays: feedEveryDays ?? Infinity }).map((d) => ({
+      ...d,
+      now: d.on === today,
+      date: dayText(d.on),
+      what: d.feeds ? 'look, top up, feed the portion of the day' : 'look, top up; no food',
+    }));
+    return {
+      span: `From ${dayText(first.fromOn)} to ${dayText(first.toOn)}`,
+      call: plan?.call ?? '',
+      today: days.find((d) => d.now)?.what ?? 'Nothing yet: somebody is at home.',
+      days,
+      tanks: those.map((a) => {
+        const portionG = planOf(a.entryId)?.portionG ?? 0;
+        const photo = this.diary
+          .of('photo')
+          .filter((p) => p.subjectId === a.tankId)
+          .at(-1);
+        return {
+          tankId: a.tankId,
+          name: this.stock.stockOf(a.tankId)?.tank.name ?? 'A tank',
+          food: portionG > 0 && feedEveryDays !== null ? `a portion is ${portionText(portionG)}` : 'no food',
+          photo: photo ? { hash: photo.payload.photoHash, caption: photo.payload.caption } : null,
+        };
+      }),
+    };
+  });
+  protected print(): void {
+    print();
+  }
+}
