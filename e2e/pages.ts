@@ -38,6 +38,7 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   (id) => `/hands/clean?tank=${id}`,
   (id) => `/hands/plants?tank=${id}`,
   () => '/hands/away',
+  () => '/hands/learnt',
   () => '/hands/stand-in',
   (id) => `/hands/move?tank=${id}`,
   () => '/hands/outage',

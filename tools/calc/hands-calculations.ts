@@ -1,5 +1,15 @@
 import * as v from 'valibot';
-import { absence, cooling, insulations, oxygenHours, portions, walk, walkGroups } from '#core/hands';
+import {
+  absence,
+  cooling,
+  insulations,
+  oxygenHours,
+  portions,
+  walk,
+  walkGroups,
+  waterChoices,
+  waterToCarry,
+} from '#core/hands';
 import { calculation, explainedBy, type Calculation } from './calculation';
 
 const n = v.number();
@@ -81,6 +91,13 @@ export const handsCalculations: readonly Calculation[] = [
     }),
     { waterL: 54, areaCm2: 9600, startC: 24, roomC: 18, insulation: 'glass', hours: 6 },
     (input, note) => explainedBy(note, cooling(input, note)),
+  ),
+  calculation(
+    'hands.water-to-carry',
+    'old water to carry and new water to have ready for a move',
+    v.strictObject({ netVolumeL: n, choice: v.picklist(waterChoices) }),
+    { netVolumeL: 54, choice: 'half' },
+    (input, note) => explainedBy(note, waterToCarry(input, note)),
   ),
   calculation(
     'water.absence',

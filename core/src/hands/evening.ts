@@ -60,6 +60,8 @@ export function habitMinutes(
 }
 
 const usualMinutes = { look: 2, 'open-job': 4, test: 4, dose: 5, bed: 15, sponge: 10, again: 3 } as const;
+/** Minutes of a job where there is no habit yet (common practice); a change and a trim go by litres and growth. */
+export const usualWalkMinutes: Readonly<Partial<Record<WalkJobId, number>>> = usualMinutes;
 /** What it costs to leave them for another evening, beside a change at its limit, which costs ten. Ours. */
 const waitCosts = { trim: 1, bed: 1, sponge: 2 } as const;
 /** A change: ten minutes and half a minute a litre (as the evening's water has it). */

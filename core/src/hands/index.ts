@@ -8,7 +8,15 @@ export {
   type Leaves,
 } from './absence';
 export { cooling, insulations, type CoolingInput, type Insulation } from './cooling';
-export { eveningTank, habitMinutes, walkJobs, type EveningVisit, type HabitMinutes, type WalkJobId } from './evening';
+export {
+  eveningTank,
+  habitMinutes,
+  walkJobs,
+  type EveningVisit,
+  type HabitMinutes,
+  type WalkJobId,
+  usualWalkMinutes,
+} from './evening';
 export {
   outageCauses,
   outageLines,
@@ -56,3 +64,17 @@ export {
   type SpongeBlock,
   type WasteReason,
 } from './cleaning';
+export {
+  movedDay,
+  moveAdvice,
+  moveOrder,
+  moveTimeline,
+  waterChoices,
+  waterToCarry,
+  type MoveReason,
+  type MoveSchool,
+  type MoveStepId,
+  type WaterChoice,
+} from './moving';
+export { rearranged } from './rearranged';
+export { flowGains, moveCosts, type FlowStep } from './learnt';

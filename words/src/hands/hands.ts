@@ -1,18 +1,22 @@
 import type {
+  AfterOutageStep,
   BedBlock,
   BedSchool,
   BucketSign,
   CleanedPart,
-  SpongeBlock,
-  WasteReason,
-  AfterOutageStep,
   FilterState,
   HeldVerdict,
   Insulation,
+  MoveReason,
+  MoveSchool,
+  MoveStepId,
   OutageCause,
   OutageStep,
+  SpongeBlock,
   WalkGroup,
   WalkJobId,
+  WasteReason,
+  WaterChoice,
 } from '#core/hands';
 
 export const walkJobWords: Record<WalkJobId, string> = {
@@ -109,6 +113,88 @@ export const beforeLeaving = [
   'Pre-filters and hoses looked at; timers run for a day; heaters at the right mark.',
   'Top-up water labelled, portions counted into days; the tin put away.',
 ] as const;
+export const moveSchoolWords: Record<MoveSchool, string> = {
+  'all-in': 'all stays in: water down, bed and plants as they are',
+  'all-out': 'everything out: bed rinsed or new, as good as starting anew',
+};
+/** Why so, or why not now. */
+export function moveReasonWords(reason: MoveReason, dayText: (on: string) => string): string {
+  switch (reason.id) {
+    case 'heavy':
+      return `drained it is still about ${Math.round(reason.facts.movingKg)} kg: no two people lift that`;
+    case 'rich-bed':
+      return 'a rich bed that is shaken for hours gives off what it holds';
+    case 'long-way':
+      return `a bed stands without oxygen for ${reason.facts.hours} hours`;
+    case 'light-enough':
+      return `drained it is about ${Math.round(reason.facts.movingKg)} kg: it may be lifted on its board`;
+    case 'roots-hold':
+      return 'the roots hold the bed, and its bacteria stay';
+    case 'trip-soon':
+      return `a journey begins on ${dayText(reason.facts.onDay)}: nobody would be there to test`;
+    case 'ailing':
+      return 'its animals are not well tonight: a move on top is too much';
+    case 'not-cycled':
+      return 'it is being cycled: everything out now begins that anew';
+    case 'in-course':
+      return 'a course runs in it: end that first';
+  }
+}
+export const waterChoiceWords: Record<WaterChoice, string> = {
+  same: 'most of it: the delicate keep their water',
+  half: 'half of it',
+  new: 'little of it: what was stirred up stays behind',
+};
+export const moveStepWords: Record<MoveStepId, string> = {
+  'plugs-off': 'plugs out, the heater cools for a quarter of an hour',
+  'hardscape-out': 'rocks and wood out, into wet towels',
+  'water-drawn': 'old water into its cans, by siphon, never by mouth',
+  'animals-out': 'animals into boxes of their own water, lidded, dark; counted',
+  'plants-out': 'plants out, wet and flat',
+  drain: 'drained to a few centimetres over the bed, or to the bed',
+  'bed-out': 'bed out; rinsed in old water, or left behind',
+  carry: 'carried level on its board, wedged against braking',
+  way: 'on the way',
+  'set-up': 'set up and levelled on a stand that bears the full weight',
+  'bed-in': 'bed and hardscape in',
+  'water-in': 'water in over a plate, old before new, at its warmth',
+  'animals-in': 'animals eased in; counted',
+  'filter-on': 'filter on, its media never dried; air out of it',
+  'heater-on': 'heater on, a quarter of an hour after it is under water',
+  'light-stays-off': 'light off today, no food until tomorrow',
+};
+/** What goes where, until the last tank is empty. */
+export const packingLists: readonly { id: string; name: string; things: readonly string[] }[] = [
+  {
+    id: 'old-place',
+    name: 'Stays in hand until the last tank is empty',
+    things: ['siphon and hose', 'nets', 'lidded boxes', 'cans', 'towels', 'a bucket', 'a torch'],
+  },
+  {
+    id: 'car',
+    name: 'Goes in the car',
+    things: [
+      'animals, last in and first out',
+      'filter media wet in a box of tank water',
+      'plants in damp paper',
+      'battery air pump',
+      'board and blankets',
+      'wedges and straps',
+    ],
+  },
+  {
+    id: 'new-place',
+    name: 'Stands ready at the new place',
+    things: [
+      'the stand, level, rated for the full weight',
+      'new water, aged or conditioned, at its warmth',
+      'conditioner and thermometer',
+      'ammonia and nitrite tests',
+      'fuse and drip loops looked at',
+      'towels and soap',
+    ],
+  },
+];
 export const movingCautions = [
   'Never lift a tank that holds water: it bends, and breaks at the edge. Two people, a board under it.',
   'Rocks and wood out first; plugs out before hands are in the water; the heater off for a quarter of an hour before it is dry.',

@@ -16,5 +16,6 @@ export class HandsNav {
     { path: '/hands/away', word: 'Weeks away' },
     { path: '/hands/move', word: 'Moving a tank' },
     { path: '/hands/outage', word: 'Outage' },
+    { path: '/hands/learnt', word: 'Found' },
   ];
 }

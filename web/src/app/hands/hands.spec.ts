@@ -3,6 +3,7 @@ import type { TonightTank } from '#contracts/tonight';
 import { openRoom } from '../room.cases';
 import { TonightStore } from '../tonight';
 import { AwayScreen } from './away-screen';
+import { HandsLearntScreen } from './learnt-screen';
 import { MoveScreen } from './move-screen';
 import { CleanScreen } from './clean-screen';
 import { OutageScreen } from './outage-screen';
@@ -113,6 +114,34 @@ describe('the walk', () => {
     expect(room.text()).toContain('1 stop, about 2 of 5 min');
     expect(room.textOf('[aria-label="What waits"]')).toContain('Porch: change water can well wait');
   });
+  it('minutes that cannot be read plan nothing: the walk stands, and the fault beside its field', async () => {
+    const room = await open([visit(a, 'Porch', changes)]);
+    await room.type('[name=minutes]', 'many');
+    expect(room.text()).toContain('how many minutes?');
+    expect(room.text()).toContain('of 90 min');
+    await room.type('[name=minutes]', '40');
+    expect(room.text()).not.toContain('how many minutes?');
+    expect(room.text()).toContain('of 40 min');
+  });
+  it('is laid in the keeper’s own order by key, says what that breaks, and goes back to hygiene', async () => {
+    const room = await open([visit(b, 'Loft', { doubtful: true }), visit(a, 'Porch', changes)]);
+    expect(room.has('[aria-label="Later: Porch"]')).toBeTrue();
+    room.query<HTMLButtonElement>('[aria-label="Later: Porch"]').click();
+    await room.settle();
+    expect(room.text()).toMatch(/Loft \([^)]*\) stands before Porch: what it has may go there/);
+    expect(room.textOf('.stop')).toContain('Loft');
+    expect(JSON.parse(room.drafts.get('walk-order-2026-03-14') ?? '[]')).toEqual([b, a]);
+    await room.click('Back to the order of hygiene');
+    expect(room.text()).not.toContain('stands before');
+    expect(room.drafts.get('walk-order-2026-03-14')).toBe('');
+  });
+  it('while the power is out a look is a look, and feeds nobody', async () => {
+    const dark = { contributions: [{ id: 'outage:1', reason: { id: 'outage', facts: { cause: 'power' } } }] };
+    const room = await open([visit(a, 'Porch', dark)]);
+    await room.click('Done');
+    const looked = room.written.find((e) => e.kind === 'looked');
+    expect(looked?.payload).toEqual({ fed: false, fine: true });
+  });
   it('a stop that is done is written with its jobs, and a look is a look', async () => {
     const room = await open([visit(a, 'Porch')]);
     await room.click('Done');
@@ -215,8 +244,50 @@ describe('a move', () => {
   it('is watched: each day says how the water was', async () => {
     const room = await open(undefined, entry({ step: 'moved', how: 'all-in' }, { hoursAgo: 48 }));
     expect(room.text()).toContain('0 of 7 good days running');
+    expect(room.disabled('Good today')).toBeTrue();
+    expect(room.text()).toContain('Ammonia and nitrite first');
     await room.click('Not good: Porch');
     expect(room.written.map((e) => e.payload)).toEqual([{ step: 'move-day', movedId: 'e1', good: false }]);
+  });
+  it('a day is good as it was read: both at nothing today', async () => {
+    const watched = (no2: number) =>
+      openRoom(MoveScreen, {
+        answers: {
+          stock: {
+            ...stock,
+            tanks: [
+              tank(a, 'Porch', {
+                water: {
+                  tanMgPerL: { lo: 0, hi: 0.1, atEpochMs: nowEpochMs - hourMs },
+                  no2MgPerL: { lo: 0, hi: no2, atEpochMs: nowEpochMs - hourMs },
+                },
+              }),
+            ],
+          },
+          diary: diary(entry({ step: 'moved', how: 'all-in' }, { hoursAgo: 48 })),
+        },
+        nowEpochMs,
+      });
+    const room = await watched(0.1);
+    await room.click('Good today, as read');
+    expect(room.written.map((e) => e.payload)).toEqual([{ step: 'move-day', movedId: 'e1', good: true }]);
+    TestBed.resetTestingModule();
+    const bad = await watched(0.5);
+    expect(bad.disabled('Good today')).toBeTrue();
+    expect(bad.text()).toContain('Not good, as read');
+  });
+  it('the day by the clock: litres, cans, heads; a journey in the book speaks against it; what is packed stays on the device', async () => {
+    const away = entry({ step: 'away', fromOn: '2026-03-18', toOn: '2026-03-25', leaves: [] }, { entryId: 'w' });
+    const room = await open(b, away);
+    expect(room.text()).toContain('Not now: a journey begins on Wednesday, 18 March 2026');
+    // Half of 50 L at 4 L a minute: 09:00, plugs 15, stones 10, water 7.
+    expect(room.text()).toContain('in 2 cans');
+    expect(room.textOf('table.day')).toMatch(/09:32\s*animals into boxes/);
+    await room.pick('nl-choice[name=how]', 'all-out');
+    expect(room.textOf('table.day')).toContain('bed out');
+    await room.tickBox('nets');
+    expect(room.drafts.get('move-packed')).toBe('["old-placenets"]');
+    expect(room.textOf('details')).toMatch(/Porch, from Saturday, 14 March.*Loft, from Wednesday, 18 March/s);
   });
 });
 
@@ -471,5 +542,38 @@ describe('plants', () => {
     });
     const room = await open([trim(60, 20), trim(40, 30), trim(20, 26)]);
     expect(room.text()).toContain('about 26 min by your own record');
+  });
+});
+
+describe('foreseen and found', () => {
+  it('minutes beside the usual ones, flow before and after, and what a move took', async () => {
+    const stop = (n: number) =>
+      entry({ step: 'stop', jobs: ['look'], minutes: n }, { hoursAgo: 24 * n, entryId: `s${n}` });
+    const day = (n: number) =>
+      entry(
+        { step: 'move-day', movedId: 'm', good: true },
+        { hoursAgo: 24 * (20 - n), entryId: `d${n}`, subjectId: b },
+      );
+    const room = await openRoom(HandsLearntScreen, {
+      answers: {
+        stock,
+        diary: diary(
+          ...[3, 4, 5].map(stop),
+          entry({ step: 'flow', secondsPerL: 15 }, { hoursAgo: 72, entryId: 'f1' }),
+          entry({ step: 'cleaned', what: 'sponge', squareIds: [], bucket: [] }, { hoursAgo: 71, entryId: 'c' }),
+          entry({ step: 'flow', secondsPerL: 10 }, { hoursAgo: 70, entryId: 'f2' }),
+          entry({ step: 'moved', how: 'all-in' }, { hoursAgo: 24 * 20, entryId: 'm', subjectId: b }),
+          ...[1, 2, 3, 4, 5, 6, 7].map(day),
+        ),
+      },
+      nowEpochMs,
+    });
+    expect(room.text()).toMatch(/look, feed\s*2\s*4|look\s*2\s*4/);
+    expect(room.text()).toMatch(/15\s*10\s*\+50 %/);
+    expect(room.text()).toMatch(/Loft.*7\s*7\s*0/s);
+    TestBed.resetTestingModule();
+    const none = await openRoom(HandsLearntScreen, { answers: { stock, diary: diary() }, nowEpochMs });
+    expect(none.text()).toContain('Nothing to compare yet');
+    expect(none.text()).toContain('No move is in the book.');
   });
 });

@@ -1,19 +1,49 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
-import { cooling, goodDaysNeeded, handsThreads, insulations, oxygenHours, sidesOf, type Insulation } from '#core/hands';
+import { recorder } from '#core/explain';
+import {
+  cooling,
+  goodDaysNeeded,
+  handsThreads,
+  insulations,
+  movedDay,
+  moveAdvice,
+  moveOrder,
+  moveTimeline,
+  oxygenHours,
+  sidesOf,
+  waterChoices,
+  waterToCarry,
+  type Insulation,
+  type MoveSchool,
+  type WaterChoice,
+} from '#core/hands';
 import { middle } from '#core/readings';
 import { livingMassG } from '#core/stock';
 import { tankWeight } from '#core/tanks';
 import { nightOn } from '#core/tonight';
-import { hoursSpan, insulationWords, movingCautions } from '#words/hands';
+import {
+  hoursSpan,
+  insulationWords,
+  moveReasonWords,
+  moveSchoolWords,
+  moveStepWords,
+  movingCautions,
+  packingLists,
+  waterChoiceWords,
+} from '#words/hands';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
-import { StockStore } from '../stock';
+import { StockStore, type TankStock } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
+import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
@@ -22,6 +52,19 @@ import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
 
 const assumedC = 24;
+const betweenDays = 4;
+const packedId = 'move-packed';
+const swarms: readonly string[] = ['shrimp', 'snail'];
+const heads = ({ lodgers }: TankStock, wanted: (group: string) => boolean): number =>
+  lodgers
+    .filter((l) => l.kind.animal && wanted(l.kind.group))
+    .reduce((sum, l) => sum + (l.count.hi ?? l.count.lo ?? 0), 0);
+/** A time of day so many minutes later; what goes over midnight begins anew. */
+const clockText = (begin: string, minutes: number): string => {
+  const [hour = 9, minute = 0] = begin.split(':').map(Number);
+  const at = (60 * hour + minute + minutes) % 1440;
+  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+};
 const liftWords = {
   one: 'one person may lift it',
   two: 'two people',
@@ -31,7 +74,20 @@ const liftWords = {
 /** A move: what it weighs, how long the animals have, what it cools to, and the watch after it. */
 @Component({
   selector: 'nl-move',
-  imports: [UnitNamePipe, InUnit, FormsModule, ButtonDirective, InputText, Choice, Option, Field, HandsNav],
+  imports: [
+    UnitNamePipe,
+    InUnit,
+    FormsModule,
+    RouterLink,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    Choice,
+    Option,
+    Field,
+    Figure,
+    HandsNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move-screen.html',
   styleUrl: './hands.scss',
@@ -41,13 +97,26 @@ export class MoveScreen {
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
+  private readonly outbox = inject(Outbox);
   protected readonly diary = new DiaryWatch(['hands']);
   protected readonly insulations = insulations;
   protected readonly insulationWords = insulationWords;
   protected readonly cautions = movingCautions;
   protected readonly needed = goodDaysNeeded;
   protected readonly tankId = signal('');
-  protected readonly how = signal<'all-in' | 'all-out'>('all-in');
+  /** As the advice has it, until the keeper says otherwise. */
+  private readonly howSaid = signal<MoveSchool | null>(null);
+  protected readonly how = computed((): MoveSchool => this.howSaid() ?? this.advice()?.school ?? 'all-in');
+  protected setHow(how: MoveSchool): void {
+    this.howSaid.set(how);
+  }
+  protected readonly schoolNames = moveSchoolWords;
+  protected readonly choices = waterChoices;
+  protected readonly choiceNames = waterChoiceWords;
+  protected readonly choice = signal<WaterChoice>('half');
+  protected readonly begin = signal('09:00');
+  protected readonly lists = packingLists;
+  protected readonly packed = signal<readonly string[]>([]);
   protected readonly waterL = signal<number | null>(10);
   protected readonly hours = signal<number | null>(2);
   protected readonly airC = signal<number | null>(15);
@@ -59,6 +128,9 @@ export class MoveScreen {
   constructor() {
     this.stock.load();
     this.diary.open();
+    void this.outbox.draft(packedId).then((text) => {
+      if (text) this.packed.set(JSON.parse(text) as string[]);
+    });
     effect(() => {
       const asked = this.tank();
       if (asked !== undefined)
@@ -68,17 +140,112 @@ export class MoveScreen {
     });
   }
   protected readonly of = computed(() => this.stock.stockOf(this.tankId()));
+  private readonly weighed = computed(() => {
+    const setUp = this.of()?.tank.setUp;
+    return setUp?.geometry
+      ? tankWeight({ geometry: setUp.geometry, bed: setUp.bed?.kind ?? 'none', ratedKg: setUp.shelfRatedKg })
+      : null;
+  });
   protected readonly weight = computed(() => {
-    const of = this.of();
-    const geometry = of?.tank.setUp.geometry;
-    if (!of || !geometry) return of ? 'Its size is not in the book: no weight can be worked out.' : '';
-    const bed = of.tank.setUp.bed;
-    const found = tankWeight({ geometry, bed: bed?.kind ?? 'none', ratedKg: of.tank.setUp.shelfRatedKg });
+    const found = this.weighed();
+    if (!found) return this.of() ? 'Its size is not in the book: no weight can be worked out.' : '';
     if (!found.ok) return plainRefusal(found.refusal);
     const { filledKg, movingKg, lifting, loadFraction } = found.value.value;
     const load = loadFraction === null ? '' : ` The shelf bears ${Math.round(100 * loadFraction)} % of its rating.`;
     return `Filled about ${Math.round(filledKg)} kg; drained to the bed, rock and wood out, about ${Math.round(movingKg)} kg: ${liftWords[lifting]}.${load}`;
   });
+  private readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
+  private readonly threads = computed(() =>
+    handsThreads(stepsOf(this.diary.of('hands'), this.house.zone()), { today: this.today() }),
+  );
+  /** Which way, and what says not now. */
+  private readonly advice = computed(() => {
+    const of = this.of();
+    if (!of) return null;
+    const weighed = this.weighed();
+    const trips = this.threads()
+      .absences.filter((a) => !a.back && a.fromOn >= this.today())
+      .map((a) => a.fromOn)
+      .sort();
+    return moveAdvice({
+      movingKg: weighed?.ok ? weighed.value.value.movingKg : null,
+      lifting: weighed?.ok ? weighed.value.value.lifting : null,
+      bed: of.tank.setUp.bed?.kind ?? 'none',
+      planted: of.lodgers.some((l) => l.kind.group === 'plant'),
+      hours: this.hours() ?? 0,
+      ailing: of.tank.ailing,
+      cycling: of.tank.stage === 'cycling',
+      inCourse: of.tank.inWater.some((a) => !a.ended),
+      tripOn: trips[0] ?? null,
+      today: this.today(),
+    });
+  });
+  protected readonly advised = computed(() => {
+    const advice = this.advice();
+    if (!advice) return null;
+    const words = (of: typeof advice.for): string => of.map((r) => moveReasonWords(r, dayText)).join('; ');
+    return {
+      way: `${moveSchoolWords[advice.school]}${advice.for.length === 0 ? '' : `: ${words(advice.for)}`}.`,
+      against: advice.against.length === 0 ? '' : `Not now: ${words(advice.against)}.`,
+    };
+  });
+  /** Litres to carry, and the day by the clock. */
+  protected readonly day = computed(() => {
+    const of = this.of();
+    if (!of) return null;
+    const note = recorder();
+    const carried = waterToCarry({ netVolumeL: of.tank.netVolumeL, choice: this.choice() }, note);
+    const hours = this.hours();
+    if (!carried.ok || hours === null) return null;
+    const { oldL, newL, cansCount } = carried.value;
+    const weighed = this.weighed();
+    const { steps, inBagsMinutes, wholeMinutes } = moveTimeline({
+      school: this.how(),
+      netVolumeL: of.tank.netVolumeL,
+      oldL,
+      fishCount: heads(of, (group) => !swarms.includes(group)),
+      swarmCount: heads(of, (group) => swarms.includes(group)),
+      wayMinutes: 60 * hours,
+      lifting: weighed?.ok ? weighed.value.value.lifting : null,
+    });
+    return {
+      old: amount('volume', oldL, 0),
+      cans: `in ${cansCount} ${cansCount === 1 ? 'can' : 'cans'}; ${amount('volume', newL, 0)} of new water ready at its warmth`,
+      working: note.explained(null),
+      inBags: `The animals are in their boxes for about ${Math.round(inBagsMinutes / 30) / 2} h, the day takes about ${Math.round(wholeMinutes / 30) / 2} h.`,
+      steps: steps.map((s) => ({
+        ...s,
+        clock: clockText(this.begin(), s.atMinutes),
+        words: moveStepWords[s.id],
+        people: s.peopleCount === 0 ? '' : s.peopleCount === 1 ? 'one' : String(s.peopleCount),
+      })),
+    };
+  });
+  protected setBegin(event: Event): void {
+    this.begin.set((event.target as HTMLInputElement).value || '09:00');
+  }
+  /** Several tanks: the small first, what is delicate last, four days between. */
+  protected readonly order = computed(() => {
+    const stocked = this.stock.stocked();
+    return stocked.length < 2
+      ? []
+      : moveOrder(
+          stocked.map(({ tank }) => ({
+            tankId: tank.tankId,
+            netVolumeL: tank.netVolumeL,
+            precious: tank.bears.bearing === 'delicate' || tank.setUp.purpose === 'breeding',
+          })),
+          { firstOn: this.today(), apartDays: betweenDays },
+        ).map(({ tankId, on }) => ({ name: this.stock.stockOf(tankId)?.tank.name ?? 'A tank', on: dayText(on) }));
+  });
+  protected pack(thing: string): void {
+    const next = this.packed().includes(thing) ? this.packed().filter((t) => t !== thing) : [...this.packed(), thing];
+    this.packed.set(next);
+    void this.outbox.keepDraft(packedId, JSON.stringify(next));
+  }
+  protected print(): void {
+    print();
+  }
   /** Oxygen and warmth on the way, or what is wrong with the figures. */
   protected readonly way = computed(() => {
     const of = this.of();
@@ -108,14 +275,14 @@ export class MoveScreen {
   });
   protected readonly watches = computed(() => {
     const zone = this.house.zone();
-    return handsThreads(stepsOf(this.diary.of('hands'), zone), {
-      today: nightOn({ atEpochMs: this.house.nowEpochMs(), zone }),
-    })
+    const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
+    return this.threads()
       .moves.filter((m) => !m.over)
       .map((m) => ({
         ...m,
         name: this.stock.stockOf(m.tankId)?.tank.name ?? 'A tank',
         since: dayText(m.movedOn),
+        read: movedDay(this.stock.stockOf(m.tankId)?.tank.water ?? {}, { today: this.today(), on }),
       }));
   });
   protected moved(): Promise<void> {

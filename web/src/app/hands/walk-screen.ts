@@ -1,15 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { CdkDrag, CdkDropList, CdkDropListGroup, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { eveningTank, habitMinutes, walk, walkGroups, type EveningVisit, type Walk, type WalkJobId } from '#core/hands';
+import {
+  eveningTank,
+  habitMinutes,
+  rearranged,
+  walk,
+  type EveningVisit,
+  type Walk,
+  type WalkGroup,
+  type WalkJobId,
+  type WalkTank,
+} from '#core/hands';
 import { trimDue } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
 import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
 import { CareChanges, careDiaryKinds, contactsOfHouse } from '../care';
 import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { TonightStore } from '../tonight';
@@ -34,10 +46,33 @@ const pageOf: Partial<Record<WalkJobId, string>> = {
   trim: '/hands/plants',
 };
 
+interface WalkRun {
+  id: WalkGroup;
+  startIndex: number;
+  stops: {
+    tankId: string;
+    name: string;
+    jobs: WalkJobId[];
+    shown: { word: string; page: string | null }[];
+    dips: string;
+  }[];
+}
+
 /** The evening as one walk: every stop with its jobs in hygiene order, what fits, and what may wait. */
 @Component({
   selector: 'nl-walk',
-  imports: [InUnit, FormsModule, RouterLink, ButtonDirective, InputText, Field, HandsNav],
+  imports: [
+    CdkDrag,
+    CdkDropList,
+    CdkDropListGroup,
+    InUnit,
+    FormsModule,
+    RouterLink,
+    ButtonDirective,
+    InputText,
+    Field,
+    HandsNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './walk-screen.html',
   styleUrl: './hands.scss',
@@ -46,9 +81,20 @@ export class WalkScreen {
   protected readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
+  private readonly outbox = inject(Outbox);
   protected readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
   protected readonly minutes = signal(90);
   protected readonly dipMinutes = signal(3);
+  /** What cannot be read plans nothing: the walk stands as it was, and the fault beside its field. */
+  protected readonly unread = signal<readonly string[]>([]);
+  protected say(which: 'minutes' | 'dipMinutes', value: number | null): void {
+    this.unread.update((all) => [...all.filter((w) => w !== which), ...(value === null ? [which] : [])]);
+    if (value !== null) this[which].set(value);
+  }
+  /** The keeper's own order of tonight; empty while hygiene orders. */
+  private readonly wantedIds = signal<readonly string[]>([]);
+  protected readonly own = computed(() => this.wantedIds().length > 0);
+  private readonly orderId = computed(() => `walk-order-${this.on(this.house.nowEpochMs())}`);
   protected readonly said = signal('');
   protected readonly fault = signal('');
   protected readonly groupWords = walkGroupWords;
@@ -56,6 +102,11 @@ export class WalkScreen {
   constructor() {
     this.diary.open();
     this.stock.load();
+    effect(() => {
+      void this.outbox.draft(this.orderId()).then((text) => {
+        if (text) this.wantedIds.set(JSON.parse(text) as string[]);
+      });
+    });
   }
   private readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
   /** Stops that were made tonight, on whichever device. */
@@ -145,7 +196,7 @@ export class WalkScreen {
    * What is left of it. A look is done by its stop; a dose, a test, a change only by what its own page writes, so that a
    * tap on the walk hides none that was not given.
    */
-  private readonly plan = computed((): Walk | null => {
+  private readonly planned = computed((): { tanks: WalkTank[]; plan: Walk } | null => {
     const done = this.made();
     const isDone = (tankId: string, job: WalkJobId): boolean =>
       pageOf[job] === undefined && done.some((s) => s.tankId === tankId && s.jobs.includes(job));
@@ -154,33 +205,62 @@ export class WalkScreen {
       return { ...tank, jobs: tank.jobs.filter((j) => !isDone(t.tankId, j.id as WalkJobId)) };
     });
     const found = walk({ tanks, minutes: this.leftMinutes(), dipMinutes: this.dipMinutes() });
-    return found.ok ? found.value : null;
+    return found.ok ? { tanks, plan: found.value } : null;
+  });
+  private readonly plan = computed(() => this.planned()?.plan ?? null);
+  /** As it is walked: by hygiene, or as the keeper laid it, with what that breaks. */
+  private readonly laid = computed(() => {
+    const of = this.planned();
+    return of ? rearranged({ ...of, wantedIds: this.wantedIds(), dipMinutes: this.dipMinutes() }) : null;
   });
   private readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
-  protected readonly groups = computed(() => {
-    const plan = this.plan();
-    if (!plan) return [];
-    const groupOf = new Map(
-      this.visits().map((t) => [t.tankId, eveningTank(this.visitOf(t), this.habit()).group] as const),
-    );
-    return walkGroups
-      .map((id) => ({
-        id,
-        stops: plan.stops
-          .filter((s) => groupOf.get(s.tank) === id)
-          .map((s) => ({
-            tankId: s.tank,
-            name: this.nameOf(s.tank),
-            jobs: s.jobs as WalkJobId[],
-            shown: (s.jobs as WalkJobId[]).map((job) => ({
-              word: walkJobWords[job],
-              page: pageOf[job] ?? null,
-            })),
-            dips: s.dips.map((tool) => toolWords[tool] ?? tool).join(' and '),
-          })),
-      }))
-      .filter((g) => g.stops.length > 0);
+  /** Stops that follow each other and are equally clean, under one head. */
+  protected readonly groups = computed((): WalkRun[] => {
+    const [laid, of] = [this.laid(), this.planned()];
+    if (!laid || !of) return [];
+    const groupOf = new Map(of.tanks.map((t) => [t.id, t.group]));
+    const runs: WalkRun[] = [];
+    for (const [i, s] of laid.stops.entries()) {
+      const id = groupOf.get(s.tank) ?? 'healthy';
+      if (runs.at(-1)?.id !== id) runs.push({ id, startIndex: i, stops: [] });
+      runs.at(-1)?.stops.push({
+        tankId: s.tank,
+        name: this.nameOf(s.tank),
+        jobs: s.jobs as WalkJobId[],
+        shown: (s.jobs as WalkJobId[]).map((job) => ({ word: walkJobWords[job], page: pageOf[job] ?? null })),
+        dips: s.dips.map((tool) => toolWords[tool] ?? tool).join(' and '),
+      });
+    }
+    return runs;
   });
+  protected readonly breaches = computed(() =>
+    (this.laid()?.breaches ?? []).map(
+      (b) =>
+        `${this.nameOf(b.tank)} (${walkGroupWords[b.group].toLowerCase()}) stands before ${b.onto.map((id) => this.nameOf(id)).join(', ')}: what it has may go there by hands, hose and net.`,
+    ),
+  );
+  /** A stop dragged, or sent one earlier or later by key. */
+  protected drop({ previousContainer, container, previousIndex, currentIndex }: CdkDragDrop<WalkRun>): void {
+    const from = previousContainer.data.startIndex + previousIndex;
+    const shift = container !== previousContainer && container.data.startIndex > from ? 1 : 0;
+    this.lay(from, container.data.startIndex + currentIndex - shift);
+  }
+  protected lay(fromIndex: number, toIndex: number): void {
+    const ids = (this.laid()?.stops ?? []).map((s) => s.tank);
+    if (toIndex < 0 || toIndex >= ids.length || fromIndex === toIndex) return;
+    moveItemInArray(ids, fromIndex, toIndex);
+    this.keepOrder(ids);
+  }
+  protected byHygiene(): void {
+    this.keepOrder([]);
+  }
+  private keepOrder(ids: string[]): void {
+    this.wantedIds.set(ids);
+    void this.outbox.keepDraft(this.orderId(), ids.length === 0 ? '' : JSON.stringify(ids));
+  }
+  protected print(): void {
+    print();
+  }
   protected readonly waits = computed(() =>
     (this.plan()?.waits ?? []).map((w) => ({
       key: `${w.tank} ${w.job}`,
@@ -190,14 +270,18 @@ export class WalkScreen {
     })),
   );
   protected readonly sum = computed(() => {
-    const plan = this.plan();
-    if (!plan) return '';
-    const stops = plan.stops.length;
-    const over = plan.overMinutes > 0 ? `, ${Math.round(plan.overMinutes)} more than there are` : '';
-    return `${stops} ${stops === 1 ? 'stop' : 'stops'}, about ${Math.round(plan.minutes)} of ${Math.round(this.leftMinutes())} min${over}`;
+    const laid = this.laid();
+    if (!laid) return '';
+    const stops = laid.stops.length;
+    const overMinutes = laid.minutes - this.leftMinutes();
+    const over = overMinutes > 0 ? `, ${Math.round(overMinutes)} more than there are` : '';
+    return `${stops} ${stops === 1 ? 'stop' : 'stops'}, about ${Math.round(laid.minutes)} of ${Math.round(this.leftMinutes())} min${over}`;
   });
   protected readonly madeText = computed(() => [...new Set(this.made().map((s) => this.nameOf(s.tankId)))].join(', '));
 
+  /** While the power is out nobody is fed: what is not eaten takes oxygen. */
+  private readonly inOutage = (tankId: string): boolean =>
+    this.tonight.tankNamed(tankId)?.contributions.some((c) => c.reason.id === 'outage') ?? false;
   private restful(tankId: string): boolean {
     const tank = this.tonight.tankNamed(tankId);
     return tank !== null && tank.state !== 'act' && !tank.urgent && !tank.doubtful;
@@ -215,7 +299,7 @@ export class WalkScreen {
         }),
         // That a tank is fine which asks for somebody is for its own line on Tonight to say.
         ...(jobs.includes('look') && this.restful(tankId)
-          ? [this.scribe.entry('looked', tankId, { fed: true, fine: true })]
+          ? [this.scribe.entry('looked', tankId, { fed: !this.inOutage(tankId), fine: true })]
           : []),
       ],
       this.nameOf(tankId),

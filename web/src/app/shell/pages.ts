@@ -160,6 +160,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../hands/stand-in-screen')).StandInScreen,
   },
   {
+    path: 'hands/learnt',
+    title: 'Foreseen and found',
+    loadComponent: async () => (await import('../hands/learnt-screen')).HandsLearntScreen,
+  },
+  {
     path: 'hands/move',
     title: 'Moving a tank · Night Ledger',
     loadComponent: async () => (await import('../hands/move-screen')).MoveScreen,
@@ -284,6 +289,7 @@ export const places = [
   { path: '/care/trace', word: 'Who touched whom' },
   { path: '/almanac/care', word: 'Agents: what is known' },
   { path: '/hands/away', word: 'Weeks away' },
+  { path: '/hands/learnt', word: 'Foreseen and found: minutes, flow, moves' },
   { path: '/hands/stand-in', word: 'For the stand-in: the days while nobody is home' },
   { path: '/hands/move', word: 'Moving a tank' },
   { path: '/hands/outage', word: 'Outage: power, heater, flood' },
