@@ -568,7 +568,7 @@ describe('foreseen and found', () => {
       },
       nowEpochMs,
     });
-    expect(room.text()).toMatch(/look, feed\s*2\s*4|look\s*2\s*4/);
+    expect(room.text()).toMatch(/look and feed\s*2\s*4/);
     expect(room.text()).toMatch(/15\s*10\s*\+50 %/);
     expect(room.text()).toMatch(/Loft.*7\s*7\s*0/s);
     TestBed.resetTestingModule();
