@@ -55,6 +55,16 @@ const leavingPlanWords: Record<LeavingPlan, string> = {
   portions: 'with these portions',
   change: 'with these portions and the change before',
 };
+interface Case {
+  plan: LeavingPlan;
+  word: string;
+  text: string;
+}
+/** What makes no difference is said once, and without a word where nothing does. */
+function casesOf(all: readonly Case[]): Case[] {
+  const told = all.filter((c, i) => c.text !== all[i - 1]?.text);
+  return told.length === 1 ? told.map((c) => ({ ...c, word: '' })) : told;
+}
 interface Said {
   leaves: Leaves[];
   fault: string;
@@ -160,7 +170,7 @@ export class AwayScreen {
           evaporationFractionPerDay,
           ...(ceiling === undefined ? {} : { ceiling }),
           // What falls by being eaten up, as carbonate hardness does; what only varies is not foreseen to fall.
-          ...(floor === undefined || !falling.includes(o.parameter) ? {} : { floor }),
+          ...(floor === undefined || floor <= 0 || !falling.includes(o.parameter) ? {} : { floor }),
         },
       ];
     });
@@ -177,7 +187,7 @@ export class AwayScreen {
             .map(({ parameter, earliestDay, likelyDay, side }) => {
               const where = side === 'below' ? 'below' : 'above';
               const from = `${side === 'below' ? 'too low from' : 'from'} day ${Math.floor(earliestDay)}`;
-              return `${parameterLabel(parameter as ParameterId)} ${earliestDay === 0 ? `is ${where} already` : `${from}${likelyDay === null ? '' : `, likely ${Math.round(likelyDay)}`}`}`;
+              return `${parameterLabel(parameter as ParameterId)} ${earliestDay === 0 ? `${likelyDay === 0 ? 'is' : 'may be'} ${where} already` : `${from}${likelyDay === null ? '' : `, likely ${Math.round(likelyDay)}`}`}`;
             })
             .join('; '))
     );
@@ -215,11 +225,13 @@ export class AwayScreen {
         tankId: of.tank.tankId,
         name: of.tank.name,
         leaves: plans.find((p) => p.plan === this.plan())?.said?.leaves ?? [],
-        foreseen: plans.map(({ plan, said }) => ({
-          plan,
-          word: leavingPlanWords[plan],
-          text: said === null ? 'reading its book …' : this.leavesText(said),
-        })),
+        foreseen: casesOf(
+          plans.map(({ plan, said }) => ({
+            plan,
+            word: leavingPlanWords[plan],
+            text: said === null ? 'reading its book …' : this.leavesText(said),
+          })),
+        ),
         food: food.fault || food.text,
         portionG: food.portionG,
       };

@@ -347,6 +347,22 @@ describe('weeks away', () => {
       nowEpochMs,
     });
     expect(room.text()).toContain('carbonate hardness too low from day 5, likely 13');
+    // What makes no difference is said once.
+    expect(room.text()).not.toContain('with these portions');
+    TestBed.resetTestingModule();
+    const soft = await openRoom(AwayScreen, {
+      answers: {
+        stock,
+        folio: {
+          ...of,
+          lines: [{ parameter: 'khDegrees', band: { lo: 0, hi: 9 } }],
+          outlooks: [{ ...kh, level: { mean: 0, lo80: 0, hi80: 0 } }],
+        },
+        diary: diary(),
+      },
+      nowEpochMs,
+    });
+    expect(soft.text()).toContain('nothing is foreseen to leave its band');
   });
   it('the stand-in sees today, the days, each tank and whom to call; the page writes nothing', async () => {
     const away = {

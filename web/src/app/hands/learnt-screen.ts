@@ -40,13 +40,13 @@ interface MoveRow {
     <nl-hands-nav />
     <h1>Foreseen and found</h1>
     <h2>Minutes of a job</h2>
-    <nl-table name="Minutes of a job" [columns]="minutesColumns" [rows]="minutes()" />
+    <nl-table name="Usual and yours" [columns]="minutesColumns" [rows]="minutes()" />
     <p class="small quiet">
       Yours from stops at which only that job was done: the middle one of the last nine, from three on.
     </p>
     <h2>Flow after cleaning</h2>
     @if (flows().length > 0) {
-      <nl-table name="Flow after cleaning" [columns]="flowColumns" [rows]="flows()" />
+      <nl-table name="Seconds for a litre" [columns]="flowColumns" [rows]="flows()" />
     } @else {
       <p class="quiet">
         {{
@@ -58,7 +58,7 @@ interface MoveRow {
     }
     <h2>What a move cost</h2>
     @if (moves().length > 0) {
-      <nl-table name="What a move cost" [columns]="moveColumns" [rows]="moves()" />
+      <nl-table name="Days of watching" [columns]="moveColumns" [rows]="moves()" />
     } @else {
       <p class="quiet">{{ diary.loaded() ? 'No move is in the book.' : 'Reading the book …' }}</p>
     }

@@ -233,6 +233,7 @@ export class WalkScreen {
     }
     return runs;
   });
+  protected readonly stopsCount = computed(() => this.laid()?.stops.length ?? 0);
   protected readonly breaches = computed(() =>
     (this.laid()?.breaches ?? []).map(
       (b) =>
