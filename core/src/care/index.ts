@@ -47,7 +47,6 @@ export {
 export { brokenWeight, contactKinds, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
 export {
   careVerdicts,
-  agentIdsOf,
   neededOf,
   takenOf,
   courseThreads,

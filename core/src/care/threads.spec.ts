@@ -209,7 +209,7 @@ describe('a course in the food', () => {
       day: i + 1,
       ate: who,
     }));
-    const [found] = courseThreads([{ ...started, label, food } as CourseStep, ...meals], {
+    const [found] = courseThreads([{ ...started, label, food }, ...meals], {
       today: '2026-03-04',
       zone: 'UTC',
     });

@@ -49,9 +49,7 @@ export function absence({ days, perParameter }: AbsenceInput, note: Recorder = s
         { field: `${at}.now.hi`, value: p.now.hi, range: wide },
         { field: `${at}.productionPerDay.lo`, value: p.productionPerDay.lo, range: wide },
         { field: `${at}.productionPerDay.hi`, value: p.productionPerDay.hi, range: wide },
-        ...(p.ceiling === undefined && p.floor !== undefined
-          ? []
-          : [{ field: `${at}.ceiling`, value: p.ceiling as number, range: wide }]),
+        ...(p.ceiling === undefined ? [] : [{ field: `${at}.ceiling`, value: p.ceiling, range: wide }]),
         ...(p.floor === undefined ? [] : [{ field: `${at}.floor`, value: p.floor, range: wide }]),
         {
           field: `${at}.evaporationFractionPerDay`,
@@ -62,6 +60,9 @@ export function absence({ days, perParameter }: AbsenceInput, note: Recorder = s
     }),
   ]);
   if (fault) return refuse(fault);
+  const endless = perParameter.findIndex((p) => p.ceiling === undefined && p.floor === undefined);
+  if (endless >= 0)
+    return refuse({ kind: 'missing', field: `perParameter.${endless}.ceiling`, why: because('number-needed') });
   for (const [i, p] of perParameter.entries())
     for (const key of ['now', 'productionPerDay'] as const)
       if (p[key].lo > p[key].hi)

@@ -8,14 +8,14 @@ export type MoveSchool = (typeof moveSchools)[number];
 /** What speaks for a school, or against moving at all. */
 export type MoveReason = ReasonOf<{
   heavy: { movingKg: number };
-  'rich-bed': Record<never, never>;
+  'rich-bed': Record<string, never>;
   'long-way': { hours: number };
   'light-enough': { movingKg: number };
-  'roots-hold': Record<never, never>;
+  'roots-hold': Record<string, never>;
   'trip-soon': { onDay: string };
-  ailing: Record<never, never>;
-  'not-cycled': Record<never, never>;
-  'in-course': Record<never, never>;
+  ailing: Record<string, never>;
+  'not-cycled': Record<string, never>;
+  'in-course': Record<string, never>;
 }>;
 export interface MoveQuestion {
   /** Drained to the bed; null where nobody knows its size. */

@@ -175,9 +175,7 @@ export class CareScreen {
   private watchText(of: CourseThread): string {
     const tank = this.stock.stockOf(of.tankId)?.tank;
     if (!tank) return '';
-    const readOn = new Map(
-      Object.entries(tank.water).flatMap(([id, read]) => (read ? [[id, this.on(read.atEpochMs)] as const] : [])),
-    );
+    const readOn = new Map(Object.entries(tank.water).map(([id, read]) => [id, this.on(read.atEpochMs)] as const));
     const missing = filterWatch(of, { readOn, today: this.today(), dayOf: this.on });
     return missing.length === 0
       ? ''

@@ -5,7 +5,15 @@ import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
-import { courseOf, ichTiming, mayDose, neededOf, type CourseFood, type CourseLabel, type DoseVerdict } from '#core/care';
+import {
+  courseOf,
+  ichTiming,
+  mayDose,
+  neededOf,
+  type CourseFood,
+  type CourseLabel,
+  type DoseVerdict,
+} from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
 import { bodyMassG } from '#core/stock';

@@ -1,3 +1,3 @@
 /** What other slices use of this one. Its pages are opened by the shell. */
 export { CareChanges } from './care-changes';
-export { careDiaryKinds, careOfHouse, contactsOfHouse, warmthOf } from './care-book';
+export { careDiaryKinds, contactsOfHouse } from './care-book';

@@ -40,7 +40,10 @@ describe('notifications of the browser', () => {
   afterEach(() => {
     localStorage.removeItem('night-ledger-tell-this-device');
   });
-  const settle = (): Promise<unknown> => TestBed.inject(Notifier) && Promise.resolve(TestBed.tick());
+  const settle = (): Promise<void> => {
+    TestBed.tick();
+    return Promise.resolve();
+  };
 
   it('tells nothing until this device asked for it; then each thing that is due once', async () => {
     const notifier = open('granted');

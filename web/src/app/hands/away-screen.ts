@@ -187,7 +187,7 @@ export class AwayScreen {
             .map(({ parameter, earliestDay, likelyDay, side }) => {
               const where = side === 'below' ? 'below' : 'above';
               const from = `${side === 'below' ? 'too low from' : 'from'} day ${Math.floor(earliestDay)}`;
-              return `${parameterLabel(parameter as ParameterId)} ${earliestDay === 0 ? `${likelyDay === 0 ? 'is' : 'may be'} ${where} already` : `${from}${likelyDay === null ? '' : `, likely ${Math.round(likelyDay)}`}`}`;
+              return `${parameterLabel(parameter)} ${earliestDay === 0 ? `${likelyDay === 0 ? 'is' : 'may be'} ${where} already` : `${from}${likelyDay === null ? '' : `, likely ${Math.round(likelyDay)}`}`}`;
             })
             .join('; '))
     );
