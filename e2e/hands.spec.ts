@@ -98,7 +98,23 @@ test('a tank moved and watched until seven good days; two weeks away and back', 
   await page.getByLabel('Water with the animals, L').fill('-1');
   await expect(page.getByText('Not below 0.1 here.')).toBeVisible();
   await expect(page.getByText('A number is missing for water.')).toBeVisible();
-  await page.getByRole('button', { name: /^Good today/ }).click();
+  // A day is good as it was read, not as one would like it.
+  await expect(page.getByRole('button', { name: /^Good today/ })).toBeDisabled();
+  const nothing = (parameter: 'tanMgPerL' | 'no2MgPerL') => ({ parameter, lo: 0, hi: 0.1, text: '0', enteredUnit: '' });
+  const read = await page.request.post(`${url()}/api/entries`, {
+    data: {
+      entries: [
+        entryOf(
+          'readings',
+          { id: crypto.randomUUID(), subjectId: granary, happenedAt: ago(0) },
+          { context: 'routine', values: [nothing('tanMgPerL'), nothing('no2MgPerL')] },
+        ),
+      ],
+    },
+  });
+  expect(read.ok(), await read.text()).toBeTruthy();
+  await page.reload();
+  await page.getByRole('button', { name: /^Good today, as read/ }).click();
   await expect(watch.filter({ hasText: 'Granary' })).toHaveCount(0);
 
   await page.goto(`${url()}/hands/away`);
@@ -109,6 +125,10 @@ test('a tank moved and watched until seven good days; two weeks away and back', 
   await expect(cost.getByText('reading its book')).toHaveCount(0, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Write it in the book' }).click();
   await expect(page.getByText('The absence: in the book.')).toBeVisible();
+  await page.getByRole('link', { name: 'The stand-in’s page' }).click();
+  await expect(page.getByText('the neighbour upstairs')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The tanks' })).toContainText('Malt Floor');
+  await page.goBack();
   await page.getByRole('button', { name: 'Home again' }).click();
   await expect(page.getByText('Home again: in the book.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Away now' })).toHaveCount(0);
