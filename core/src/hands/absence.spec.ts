@@ -19,7 +19,10 @@ describe('what falls while nobody changes the water', () => {
   });
   it('is below already on day 0, is left out where it does not fall, or only after the absence', () => {
     expect(leaves(kh({ now: { lo: 3, hi: 5 } }))[0]?.earliestDay).toBe(0);
+    expect(leaves(kh({ now: { lo: 2.9, hi: 5 }, productionPerDay: { lo: 0, hi: 0 } }))[0]?.earliestDay).toBe(0);
     expect(leaves(kh({ productionPerDay: { lo: 0, hi: 0 } }))).toEqual([]);
+    // On its floor and not falling it is in its band.
+    expect(leaves(kh({ now: { lo: 3, hi: 3 }, productionPerDay: { lo: 0, hi: 0 } }))).toEqual([]);
     expect([leaves(kh(), 5).length, leaves(kh(), 4.9).length]).toEqual([1, 0]);
   });
   it('a band with both ends is watched at both; evaporation concentrates, it holds no floor', () => {

@@ -90,7 +90,7 @@ export function absence({ days, perParameter }: AbsenceInput, note: Recorder = s
     };
     const below = (id: 'earliest' | 'likely', nowValue: number, producedPerDay: number): number | null => {
       if (floor === undefined) return null;
-      if (nowValue <= floor) return 0;
+      if (nowValue < floor) return 0;
       if (producedPerDay >= 0) return null;
       return note.step({
         id: `${p.parameter}-${id}-below`,
