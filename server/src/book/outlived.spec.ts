@@ -95,7 +95,9 @@ const unjudged = (answer: { tanks?: { tankId: string }[] }): object => ({
   ...answer,
   tanks: (answer.tanks ?? []).map((tank) => {
     const stands: Record<string, unknown> = { ...tank };
-    for (const judged of ['state', 'reason', 'ailing', 'bears', 'heldNo3MgPerLPerDay'])
+    // A book of then has no courses: no agent is in any water.
+    expect(stands['inWater'] ?? []).toEqual([]);
+    for (const judged of ['state', 'reason', 'ailing', 'bears', 'heldNo3MgPerLPerDay', 'inWater'])
       Reflect.deleteProperty(stands, judged);
     return stands;
   }),
