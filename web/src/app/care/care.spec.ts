@@ -393,6 +393,12 @@ describe('a course is planned', () => {
     expect(room.has('.days')).toBeFalse();
     await room.type('[name=agentMgPerKgPerDay]', '50');
     expect(room.textOf('.places section')).toContain('of food a day with 2 mg in it');
+    // What was weighed in one tank doses no other.
+    await room.pick('nl-choice[name=tank]', lobby);
+    expect(room.query<HTMLInputElement>('[name=bodyMassG]').value).not.toBe('40');
+    expect(room.textOf('.places section')).not.toContain('with 2 mg in it');
+    await room.pick('nl-choice[name=tank]', pen);
+    expect(room.textOf('.places section')).toContain('with 2 mg in it');
     for (const words of ['Water tested', 'Carbon, resin', 'Air up', 'A way out']) await room.tickBox(words);
     if (room.has('[name=overrideReason]')) await room.type('[name=overrideReason]', 'as prescribed');
     await room.click('Begin the course');

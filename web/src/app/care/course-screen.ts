@@ -79,20 +79,22 @@ export class CourseScreen {
   protected readonly repeats = signal(0);
   protected readonly split = signal(false);
   protected readonly way = signal<'water' | 'food'>('water');
-  private readonly massSaidG = signal<number | null | undefined>(undefined);
+  /** Said of one tank: those of another weigh something else. */
+  private readonly massSaid = signal<{ tankId: string; massG: number | null } | null>(null);
   protected readonly percentOfBodyMass = signal<number | null>(usualRationPercent);
   protected readonly agentMgPerKgPerDay = signal<number | null>(null);
   protected readonly binder = signal('');
   /** What lives there by its usual adult length, until the keeper says what it weighs. */
   protected readonly bodyMassG = computed(() => {
-    const said = this.massSaidG();
+    const said = this.massSaid();
     const here = this.here();
-    if (said !== undefined || !here) return said ?? null;
+    if (!here) return null;
+    if (said?.tankId === here.tank.tankId) return said.massG;
     const { lo, hi } = bodyMassG(here.lodgers);
     return hi > 0 ? Number(((lo + hi) / 2).toPrecision(2)) : null;
   });
   protected sayMass(massG: number | null): void {
-    this.massSaidG.set(massG);
+    this.massSaid.set({ tankId: this.tankId(), massG });
   }
   private readonly food = computed((): CourseFood | null => {
     const [mass, percent, agent] = [this.bodyMassG(), this.percentOfBodyMass(), this.agentMgPerKgPerDay()];
