@@ -45,7 +45,7 @@ const webSlices = {
   doing: ['stock'],
   trouble: ['tonight', 'stock', 'sources', 'readings', 'book'],
   care: ['tonight', 'stock'],
-  hands: ['tonight', 'stock', 'care'],
+  hands: ['tonight', 'stock', 'care', 'doing'],
   water: ['tonight', 'sources', 'stock', 'doing'],
   tanks: ['tonight', 'stock', 'readings', 'book'],
 };

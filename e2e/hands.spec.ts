@@ -38,7 +38,9 @@ test('the evening’s walk on a phone, interrupted and taken up on another devic
 
   await phone.goto(`${url()}/hands`);
   const stop = (of: typeof phone, name: string) => of.getByRole('listitem').filter({ hasText: name });
-  await expect(stop(phone, 'Scullery')).toContainText('look and feed');
+  await expect(stop(phone, 'Scullery')).toContainText('look');
+  await expect(stop(phone, 'Scullery'), 'nobody lives there').not.toContainText('feed');
+  await expect(stop(phone, 'Boat House')).toContainText('look feed');
   await expect(phone.getByText('never by mouth')).toBeVisible();
   const written = phone.waitForResponse((r) => r.request().method() === 'POST' && r.url().endsWith('/api/entries'));
   await phone.getByRole('button', { name: 'Done: Scullery' }).click();

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { bedSchools, bucketSigns, cleanedParts, outageCauses, walkJobs } from '#core/hands';
+import { bedSchools, bucketSigns, cleanedParts, outageCauses, walkJobs, walkPasses } from '#core/hands';
 import { day, parameterId, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
@@ -15,6 +15,10 @@ export const handsPayload = v.variant('step', [
     /** From the stop before to this one. */
     minutes: v.optional(within(0, 600)),
   }),
+  /** One hose for several tanks: what was done at this one before the hose went on to the next. */
+  v.strictObject({ step: v.literal('pass'), pass: v.picklist(walkPasses, 'is no pass of a walk') }),
+  /** A stop of tonight given to somebody else; to nobody: taken back. */
+  v.strictObject({ step: v.literal('handed'), to: v.pipe(v.string(), v.maxLength(60)) }),
   v.strictObject({ step: v.literal('outage'), cause: v.picklist(outageCauses, 'is no known outage'), note }),
   v.strictObject({ step: v.literal('outage-over'), outageId: uuid, note }),
   v.pipe(

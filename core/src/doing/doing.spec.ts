@@ -130,8 +130,8 @@ describe('other works', () => {
     expect(steps[0]?.cautionIds).toEqual(['gloves']);
     expect(otherWorkSteps('absence').every((s) => s.timer === undefined)).toBeTrue();
   });
-  it('hose, pump, filling drum, dip and a filter that stands still are alarms; a drip, standing water, air and a look are not', () => {
-    expect([...alarming].sort()).toEqual(['dip', 'fill', 'filter', 'hose', 'pump']);
+  it('hose, pump, filling drum, dip a filter and a heater that stand still are alarms; a drip, standing water, air and a look are not', () => {
+    expect([...alarming].sort()).toEqual(['dip', 'fill', 'filter', 'heater', 'hose', 'pump']);
   });
 });
 

@@ -4,10 +4,10 @@ export type OtherWork = (typeof otherWorks)[number];
 export const works = ['change', ...otherWorks] as const;
 export type WorkKind = (typeof works)[number];
 
-export const timerKinds = ['drip', 'fill', 'ageing', 'hose', 'pump', 'look', 'dip', 'air', 'filter'] as const;
+export const timerKinds = ['drip', 'fill', 'ageing', 'hose', 'pump', 'look', 'dip', 'air', 'filter', 'heater'] as const;
 export type TimerKind = (typeof timerKinds)[number];
 /** What floods, runs dry or kills while nobody looks: loud, and on every page until it is answered. */
-export const alarming: readonly TimerKind[] = ['hose', 'pump', 'fill', 'dip', 'filter'];
+export const alarming: readonly TimerKind[] = ['hose', 'pump', 'fill', 'dip', 'filter', 'heater'];
 export const isAlarming = (timer: string): boolean => (alarming as readonly string[]).includes(timer);
 
 const closingByWork = {

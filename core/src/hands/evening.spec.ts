@@ -10,6 +10,10 @@ const visit = (of: Partial<EveningVisit> = {}): EveningVisit => ({
   step: 'none',
   changeL: 10,
   testsCount: 0,
+  testMust: false,
+  watchDue: false,
+  leftoversCount: 0,
+  feeds: false,
   leavesInDays: null,
   courseDue: false,
   inCourse: false,
@@ -27,13 +31,38 @@ const jobsOf = (of: Partial<EveningVisit>) => eveningTank(visit(of), {}).jobs;
 describe('the jobs of a visit', () => {
   it('are a look on the usual evening, and nothing once somebody looked', () => {
     expect(jobsOf({}).map((j) => j.id)).toEqual(['look']);
+    expect(jobsOf({ feeds: true }).map((j) => [j.id, j.minutes])).toEqual([
+      ['look', 1],
+      ['feed', 1],
+    ]);
     expect(jobsOf({ lookedTonight: true })).toEqual([]);
   });
   it('stand in their natural order, with a look again after what was done to the water', () => {
     const all = jobsOf({ step: 'change-now', testsCount: 2, courseDue: true, openJobsCount: 1 });
-    expect(all.map((j) => j.id)).toEqual(['look', 'open-job', 'test', 'dose', 'change', 'again']);
+    expect(all.map((j) => j.id)).toEqual(['look', 'open-job', 'test', 'change', 'dose', 'again']);
     expect(all.find((j) => j.id === 'test')?.minutes).toBe(8);
     expect(all.find((j) => j.id === 'change')?.minutes).toBe(15);
+  });
+  it('food follows the change and the dose, which follows the change that would carry it away', () => {
+    const all = jobsOf({ step: 'change', courseDue: true, feeds: true }).map((j) => j.id);
+    expect(all).toEqual(['look', 'change', 'dose', 'feed']);
+  });
+  it('what was left in the tank comes out first, two minutes a meal, and never waits', () => {
+    const left = jobsOf({ leftoversCount: 2, step: 'test' });
+    expect(left.map((j) => j.id)).toEqual(['look', 'leftovers', 'test']);
+    expect(left[1]).toEqual(jasmine.objectContaining({ minutes: 4, tools: ['siphon'] }));
+    expect(left[1]?.mayWait).toBeUndefined();
+  });
+  it('a test that a move or a hit filter asks for never waits, also where no other is due', () => {
+    const test = jobsOf({ testMust: true, lookedTonight: true });
+    expect(test).toEqual([{ id: 'test', minutes: 4, tools: ['syringe'] }]);
+    expect(jobsOf({ testsCount: 1, lookedTonight: true })[0]?.mayWait).toBeTrue();
+  });
+  it('the look of a case or a quarantine is a job of its own, and never waits', () => {
+    expect(jobsOf({ watchDue: true }).map((j) => [j.id, j.mayWait])).toEqual([
+      ['look', undefined],
+      ['watch', undefined],
+    ]);
   });
   it('scissors before the siphon, the siphon before the sponge; all three may wait', () => {
     const of = jobsOf({ trimMinutes: 25, bedDue: true, spongeDue: true, lookedTonight: true });
@@ -62,7 +91,7 @@ describe('the jobs of a visit', () => {
     expect(tank.jobs.map((j) => j.id)).toEqual(['look', 'change']);
     expect(tank.jobs[1]?.minutes).toBe(15 + 3);
     const done = walk({ tanks: [tank], minutes: 2, dipMinutes: 0 });
-    expect(done.ok && done.value.minutes).toBe(2);
+    expect(done.ok && done.value.minutes).toBe(1);
   });
   it('take this keeper’s own minutes where there are some', () => {
     const tank = eveningTank(visit({ step: 'change-now', testsCount: 1 }), { look: 1, test: 9, change: 30 });
@@ -93,6 +122,12 @@ describe('a keeper’s own minutes', () => {
     const both = { jobs: ['look' as const, 'change' as const], minutes: 30 };
     expect(habitMinutes([...looks(1, 2), both, ...looks(undefined)])).toEqual({});
     expect(habitMinutes([...looks(1, 2, 3), both])).toEqual({ look: 2 });
+  });
+  it('a look and a meal in one stop are halved between them', () => {
+    const usual = [2, 4, 6].map((minutes) => ({ jobs: ['look' as const, 'feed' as const], minutes }));
+    expect(habitMinutes(usual)).toEqual({ look: 2, feed: 2 });
+    const more = [2, 4, 6].map((minutes) => ({ jobs: ['look' as const, 'feed' as const, 'test' as const], minutes }));
+    expect(habitMinutes(more)).toEqual({});
   });
   it('forget what is long ago: the last nine count', () => {
     expect(habitMinutes(looks(60, 60, 60, 60, 60, 1, 1, 1, 1, 1, 2, 2, 2, 2))).toEqual({ look: 1 });

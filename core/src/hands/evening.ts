@@ -1,7 +1,20 @@
-import type { WalkGroup, WalkTank } from './walk';
+import type { WalkGroup, WalkJob, WalkTank } from './walk';
 
 /** In their natural order at a stop. */
-export const walkJobs = ['look', 'open-job', 'test', 'dose', 'trim', 'bed', 'sponge', 'change', 'again'] as const;
+export const walkJobs = [
+  'look',
+  'leftovers',
+  'open-job',
+  'watch',
+  'test',
+  'trim',
+  'bed',
+  'sponge',
+  'change',
+  'dose',
+  'feed',
+  'again',
+] as const;
 export type WalkJobId = (typeof walkJobs)[number];
 
 /** What is known of one visit, whichever slice it came from. */
@@ -15,6 +28,14 @@ export interface EveningVisit {
   /** Litres of the change that is usual here. */
   changeL: number;
   testsCount: number;
+  /** Tested each day until it is good again: after a move, after what hit the filter. Such a test never waits. */
+  testMust: boolean;
+  /** A case or a quarantine asks for its look today. */
+  watchDue: boolean;
+  /** Meals whose rest must come out. */
+  leftoversCount: number;
+  /** Animals that are fed tonight: none while the power is out, none where they were fed already. */
+  feeds: boolean;
   /** Days until a value leaves its band at the earliest; null where nothing is foreseen. */
   leavesInDays: number | null;
   courseDue: boolean;
@@ -38,9 +59,16 @@ const habitStopsCount = 3;
 /** Longer ago than this, a habit may have changed. */
 const habitLastCount = 9;
 
+/** What one stop says of one job: all of it where nothing else was done, half where only a look and a meal were. */
+function taughtMinutes(id: WalkJobId, jobs: readonly WalkJobId[], minutes: number): number[] {
+  if (!jobs.includes(id)) return [];
+  if (jobs.length === 1) return [minutes];
+  return jobs.every((job) => job === 'look' || job === 'feed') ? [minutes / jobs.length] : [];
+}
+
 /**
  * Minutes by this keeper's own record: the middle one of the last stops at which only that job was done, from three on.
- * Minutes. Stops of several jobs teach nothing of one of them.
+ * Minutes. A stop of a look and a meal is halved between them; other stops of several jobs teach nothing of one of them.
  * @example habitMinutes([{ jobs: ['look'], minutes: 1 }, { jobs: ['look'], minutes: 2 }, { jobs: ['look'], minutes: 4 }]) // { look: 2 }
  */
 export function habitMinutes(
@@ -49,7 +77,7 @@ export function habitMinutes(
   const habit: Partial<Record<WalkJobId, number>> = {};
   for (const id of walkJobs) {
     const taken = stops
-      .flatMap(({ jobs, minutes }) => (minutes !== undefined && jobs.length === 1 && jobs[0] === id ? [minutes] : []))
+      .flatMap(({ jobs, minutes }) => (minutes === undefined ? [] : taughtMinutes(id, jobs, minutes)))
       .slice(-habitLastCount)
       .sort((a, b) => a - b);
     if (taken.length < habitStopsCount) continue;
@@ -59,7 +87,18 @@ export function habitMinutes(
   return habit;
 }
 
-const usualMinutes = { look: 2, 'open-job': 4, test: 4, dose: 5, bed: 15, sponge: 10, again: 3 } as const;
+const usualMinutes = {
+  look: 1,
+  leftovers: 2,
+  'open-job': 4,
+  watch: 3,
+  test: 4,
+  dose: 5,
+  bed: 15,
+  sponge: 10,
+  feed: 1,
+  again: 3,
+} as const;
 /** Minutes of a job where there is no habit yet (common practice); a change and a trim go by litres and growth. */
 export const usualWalkMinutes: Readonly<Partial<Record<WalkJobId, number>>> = usualMinutes;
 /** What it costs to leave them for another evening, beside a change at its limit, which costs ten. Ours. */
@@ -81,46 +120,50 @@ export function walkGroupOf(visit: EveningVisit): WalkGroup {
 export const changeWaitCost = (leavesInDays: number | null): number =>
   leavesInDays === null ? 1 : Math.max(1, Math.round(10 / (1 + Math.max(0, leavesInDays))));
 
+type WalkStep = WalkJob & { id: WalkJobId };
+
 /**
- * The jobs of a visit with their tools, minutes, and what may wait at what cost. Looking, doses, what is open and what
- * must be done now never wait; a test and a planned change may.
- * @example eveningTank(visit, {}).jobs.map((j) => j.id) // ['look', 'change']
+ * The jobs of a visit with their tools, minutes, and what may wait at what cost. Looking, feeding, doses, what is open,
+ * what must come out and what must be done now never wait; a planned test and a planned change may. A dose follows the
+ * change, which would carry it away; food follows both.
+ * @example eveningTank(visit, {}).jobs.map((j) => j.id) // ['look', 'change', 'feed']
  */
 export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank {
   const minutesOf = (id: keyof typeof usualMinutes): number => habit[id] ?? usualMinutes[id];
   const may = (waitCost: number) => ({ mayWait: true, waitCost });
   const changes = visit.step === 'change' || visit.step === 'change-now';
-  const jobs: (WalkTank['jobs'][number] & { id: WalkJobId })[] = [
-    ...(visit.lookedTonight ? [] : [{ id: 'look' as const, minutes: minutesOf('look'), tools: [] }]),
-    ...(visit.openJobsCount > 0 ? [{ id: 'open-job' as const, minutes: minutesOf('open-job'), tools: [] }] : []),
-    ...(visit.testsCount > 0 || visit.step === 'test'
-      ? [
-          {
-            id: 'test' as const,
-            minutes: minutesOf('test') * Math.max(1, visit.testsCount),
-            tools: ['syringe'],
-            ...may(visit.step === 'test' ? 4 : 2),
-          },
-        ]
-      : []),
-    ...(visit.courseDue ? [{ id: 'dose' as const, minutes: minutesOf('dose'), tools: [] }] : []),
-    ...(visit.trimMinutes !== null
-      ? [
+  const of = (
+    id: keyof typeof usualMinutes,
+    { when, tools = [], times = 1 }: { when: boolean; tools?: string[]; times?: number },
+    more: Partial<Pick<WalkJob, 'mayWait' | 'waitCost'>> = {},
+  ): WalkStep[] => (when ? [{ id, minutes: minutesOf(id) * times, tools, ...more }] : []);
+  const jobs: WalkStep[] = [
+    ...of('look', { when: !visit.lookedTonight }),
+    ...of('leftovers', { when: visit.leftoversCount > 0, tools: ['siphon'], times: visit.leftoversCount }),
+    ...of('open-job', { when: visit.openJobsCount > 0 }),
+    ...of('watch', { when: visit.watchDue }),
+    ...of(
+      'test',
+      {
+        when: visit.testsCount > 0 || visit.step === 'test' || visit.testMust,
+        tools: ['syringe'],
+        times: Math.max(1, visit.testsCount),
+      },
+      visit.testMust ? {} : may(visit.step === 'test' ? 4 : 2),
+    ),
+    ...(visit.trimMinutes === null
+      ? []
+      : [
           {
             id: 'trim' as const,
             minutes: habit.trim ?? visit.trimMinutes,
             tools: ['scissors'],
             ...may(waitCosts.trim),
           },
-        ]
-      : []),
-    ...(visit.bedDue
-      ? [{ id: 'bed' as const, minutes: minutesOf('bed'), tools: ['siphon'], ...may(waitCosts.bed) }]
-      : []),
+        ]),
+    ...of('bed', { when: visit.bedDue, tools: ['siphon'] }, may(waitCosts.bed)),
     // Not on the evening of a change or a dose: one injury at a time.
-    ...(visit.spongeDue && !changes && !visit.inCourse
-      ? [{ id: 'sponge' as const, minutes: minutesOf('sponge'), tools: [], ...may(waitCosts.sponge) }]
-      : []),
+    ...of('sponge', { when: visit.spongeDue && !changes && !visit.inCourse }, may(waitCosts.sponge)),
     ...(changes
       ? [
           {
@@ -131,7 +174,9 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
           },
         ]
       : []),
-    ...(changes || visit.courseDue ? [{ id: 'again' as const, minutes: minutesOf('again'), tools: [] }] : []),
+    ...of('dose', { when: visit.courseDue }),
+    ...of('feed', { when: visit.feeds }),
+    ...of('again', { when: changes || visit.courseDue }),
   ];
   return {
     id: visit.id,

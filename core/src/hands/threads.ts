@@ -6,7 +6,7 @@ import type { OutageCause } from './outage';
 export const goodDaysNeeded = 7;
 /** What the book holds of hands, one entry each. */
 export type HandsStep = { entryId: string; tankId: string; atEpochMs: number; on: string } & (
-  | { step: 'stop' }
+  | { step: 'stop' | 'pass' | 'handed' }
   | { step: 'outage'; cause: OutageCause }
   | { step: 'outage-over'; outageId: string }
   | { step: 'flow'; secondsPerL: number }

@@ -79,6 +79,7 @@ export {
   type WaterKind,
   type WaterWorks,
 } from './evening';
+export { startsTonight, type WaterStart } from './starts';
 export {
   fortnightPlan,
   greedyFortnight,

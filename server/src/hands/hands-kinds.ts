@@ -17,6 +17,8 @@ export const handsKind: KindModule<'hands'> = {
       );
     switch (payload.step) {
       case 'stop':
+      case 'pass':
+      case 'handed':
       case 'flow':
       case 'away':
       case 'moved':

@@ -14,7 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { equipmentWords } from '#words/tanks';
-import { bucketWords, cleanedWords, outageWords, walkJobWords } from '#words/hands';
+import { bucketWords, cleanedWords, outageWords, walkJobWords, walkPassWords } from '#words/hands';
 import { notedWords, quarantineReasonWords, schoolWords, mealWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
@@ -268,6 +268,10 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     switch (payload.step) {
       case 'stop':
         return `walked: ${payload.jobs.map((j) => walkJobWords[j]).join(', ')}${payload.minutes === undefined ? '' : `, ${figure(payload.minutes)} min`}`;
+      case 'pass':
+        return `one hose: ${walkPassWords[payload.pass].done}`;
+      case 'handed':
+        return payload.to === '' ? 'taken back tonight' : `handed to ${payload.to} tonight`;
       case 'flow':
         return `flow: a litre in ${figure(payload.secondsPerL)} s${noteText(payload.note)}`;
       case 'cleaned':

@@ -12,6 +12,7 @@ export const timerWords: Record<TimerKind, string> = {
   dip: 'animals in a dip',
   air: 'air on',
   filter: 'filter off',
+  heater: 'heater off',
 };
 
 /** What is being done, as the head of its list: «Change», and as a doing: «began to change water». */

@@ -15,12 +15,16 @@ import type {
   SpongeBlock,
   WalkGroup,
   WalkJobId,
+  WalkPass,
   WasteReason,
   WaterChoice,
 } from '#core/hands';
 
 export const walkJobWords: Record<WalkJobId, string> = {
-  look: 'look and feed',
+  look: 'look',
+  leftovers: 'take out what was left',
+  watch: 'look for signs',
+  feed: 'feed',
   'open-job': 'close what is open',
   test: 'test',
   dose: 'dose',
@@ -29,6 +33,27 @@ export const walkJobWords: Record<WalkJobId, string> = {
   sponge: 'squeeze the sponge',
   change: 'change water',
   again: 'look again',
+};
+/** A pass of one hose: its head, what it does, and that it was done. */
+export const walkPassWords: Record<WalkPass, { name: string; says: string; done: string }> = {
+  before: { name: 'Look and test', says: 'before a hand is in the water', done: 'looked' },
+  off: {
+    name: 'Off',
+    says: 'heater first, then filter; with dry hands, plugs above the water. The heater stays covered until it is cool.',
+    done: 'heater and filter off',
+  },
+  trim: { name: 'Trim and dig', says: 'while heaters cool', done: 'trimmed and dug' },
+  drain: { name: 'Drain', says: 'stay with the hose: a pump empties a tank while one looks away', done: 'drained' },
+  fill: {
+    name: 'Fill',
+    says: 'stay with the hose; temperature and conditioner before it runs, over a plate so that it does not dig',
+    done: 'filled',
+  },
+  after: {
+    name: 'On, and after',
+    says: 'filter on at once, heater a quarter of an hour after the water covers it; then dose, food, a look',
+    done: 'on again',
+  },
 };
 export const walkGroupWords: Record<WalkGroup, string> = {
   healthy: 'Healthy',

@@ -27,4 +27,5 @@ export {
   toolWords,
   walkGroupWords,
   walkJobWords,
+  walkPassWords,
 } from './hands';

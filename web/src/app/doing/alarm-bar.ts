@@ -80,7 +80,7 @@ export class AlarmBar {
   protected readonly notifier = inject(Notifier);
   protected readonly words = timerWords;
   protected answerText = (t: RunningTimer): string =>
-    t.timer === 'filter' ? 'It is on again' : this.loud(t) ? 'It is off' : 'Done';
+    t.timer === 'filter' || t.timer === 'heater' ? 'It is on again' : this.loud(t) ? 'It is off' : 'Done';
   protected loud = (t: RunningTimer): boolean => isAlarming(t.timer);
   protected isDue = (t: RunningTimer): boolean => this.doing.due().includes(t);
   protected openText = (): string => {

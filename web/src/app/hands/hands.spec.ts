@@ -149,10 +149,11 @@ describe('the walk', () => {
       ['hands', a],
       ['looked', a],
     ]);
-    expect(room.written[0]?.payload).toEqual({ step: 'stop', jobs: ['look'] });
+    expect(room.written[0]?.payload).toEqual({ step: 'stop', jobs: ['look', 'feed'] });
+    expect(room.written[1]?.payload).toEqual({ fed: true, fine: true });
   });
   it('goes on where another device stopped: a look that was made is not asked for again, its minutes are gone', async () => {
-    const made = entry({ step: 'stop', jobs: ['look'], minutes: 40 });
+    const made = entry({ step: 'stop', jobs: ['look', 'feed'], minutes: 40 });
     const room = await open([visit(a, 'Porch'), visit(b, 'Loft')], made);
     expect(room.text()).toContain('Made tonight: Porch');
     expect(room.text()).toContain('1 stop, about 2 of 50 min');
@@ -161,7 +162,7 @@ describe('the walk', () => {
     const due = {
       contributions: [{ id: 'course-due:1', severity: 'act', reason: { id: 'course-due', facts: {} } }],
     };
-    const room = await open([visit(a, 'Porch', due)], entry({ step: 'stop', jobs: ['look', 'dose', 'again'] }));
+    const room = await open([visit(a, 'Porch', due)], entry({ step: 'stop', jobs: ['look', 'dose', 'feed', 'again'] }));
     expect(room.textOf('ol.walk')).toContain('dose');
     expect(room.textOf('ol.walk')).not.toContain('look');
   });
@@ -172,7 +173,146 @@ describe('the walk', () => {
   });
   it('what was made another night is no longer so', async () => {
     const room = await open([visit(a, 'Porch')], entry({ step: 'stop', jobs: ['look'] }, { hoursAgo: 30 }));
-    expect(room.text()).toContain('look and feed');
+    expect(room.textOf('ol.walk')).toContain('look feed');
+  });
+  it('nobody is fed in a tank without animals, nor twice in one evening', async () => {
+    const animals = { events: arrived(20) };
+    const room = await openRoom(WalkScreen, {
+      answers: {
+        tonight: sheet(
+          visit(a, 'Porch'),
+          visit(b, 'Loft', { lastDone: [{ kind: 'fed', at: '2026-03-14T19:00:00Z', text: '' }] }),
+        ),
+        diary: diary(),
+        stock: { ...stock, tanks: [tank(a, 'Porch'), tank(b, 'Loft', animals)] },
+      },
+      nowEpochMs,
+    });
+    TestBed.inject(TonightStore).load();
+    await room.settle();
+    expect(room.textOf('ol.walk')).not.toContain('feed');
+  });
+  it('sends to what comes out tonight, to the look of a case and to the test of a move, each where it is done', async () => {
+    const because = (id: string, facts: object, more: object = {}) => ({
+      id: `${id}:1`,
+      severity: 'act',
+      reason: { id, facts },
+      dueEpochMs: null,
+      begins: { path: `/of/${id}`, query: { case: '1' } },
+      ...more,
+    });
+    const contributions = [
+      because('leftovers', {}, { dueEpochMs: nowEpochMs + 2 * hourMs }),
+      because('leftovers', {}, { id: 'leftovers:2', dueEpochMs: nowEpochMs + 20 * hourMs }),
+      because('case', { due: true }),
+      because('moved', { testedToday: false, goodDays: 2 }),
+    ];
+    const room = await open([visit(a, 'Porch', { contributions })]);
+    await room.type('[name=minutes]', '1');
+    expect(room.textOf('ol.walk')).toContain('take out what was left');
+    expect(room.textOf('ol.walk')).toContain('test');
+    expect(room.query<HTMLAnchorElement>('.jobs a[href*="/of/case"]').textContent).toBe('look for signs');
+    // One look, two minutes of leftovers (of one meal, not both), three of signs, four of a test, food.
+    expect(room.text()).toContain('1 stop, about 11 of 1 min, 10 more than there are');
+    await room.click('Done');
+    await room.settle();
+    expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ step: 'stop' }));
+  });
+  const evening = (over: object = {}) => ({
+    nowAt: '',
+    weekdayIndex: 6,
+    untilHours: 1,
+    tanks: [
+      {
+        tankId: a,
+        name: 'Porch',
+        waterId: 'lake',
+        changeL: 12.34,
+        changeFraction: 0.2,
+        dueDays: 1,
+        everyDays: 7,
+        changeMinutes: 15,
+        leavesAtDay: null,
+        leavesParameter: null,
+        urgent: false,
+        how: 'poured',
+        routineBy: 'keeper',
+        sequence: null,
+      },
+    ],
+    waters: [
+      {
+        waterId: 'lake',
+        name: 'Lake water',
+        roFraction: 1,
+        saltGPerL: 0.1,
+        leadHours: 24,
+        stirred: true,
+        mixMinutes: 10,
+        readyL: 0,
+        standing: [],
+        cost: { perLValue: 0, unpriced: [] },
+      },
+    ],
+    works: { madeLPerH: 5, storesL: 60, storedL: 60, wasteRatio: 3, drums: [], evenings: [], eveningMinutes: 90, known: true },
+    unitSourceId: null,
+    without: [],
+    ...over,
+  });
+  const opened = async (tanks: TonightTank[], answers: object, ...entries: object[]) => {
+    const room = await openRoom(WalkScreen, {
+      answers: { tonight: sheet(...tanks), diary: diary(...entries), ...answers },
+      nowEpochMs,
+    });
+    TestBed.inject(TonightStore).load();
+    await room.settle();
+    return room;
+  };
+  it('begins with the water of tomorrow, whose minutes are taken from the evening, and says litres and water of a change', async () => {
+    const room = await opened([visit(a, 'Porch', changes)], { evening: evening() });
+    expect(room.textOf('[aria-label="Begin first"]')).toContain('12.3 L Lake water');
+    expect(room.textOf('[aria-label="Begin first"]')).toContain('stirred for 24 h; no free drum holds it');
+    expect(room.text()).toContain('of 80 min');
+    expect(room.text()).toContain('change water: 12.3 L Lake water');
+    expect(room.query<HTMLAnchorElement>('.jobs a[href*="/water?"]').href).toContain('changeL=12.3');
+  });
+  it('one hose in passes: off opens the change with its closing checks and starts the heater’s clock; each device goes on', async () => {
+    const off = entry({ step: 'pass', pass: 'off' }, { subjectId: b, hoursAgo: 0.1 });
+    const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], { evening: evening() }, off);
+    expect(room.text()).not.toContain('One hose: ');
+    room.query<HTMLInputElement>('#one-hose').click();
+    await room.settle();
+    expect(room.textOf('[aria-label="One hose: Loft, Porch"]')).toContain('Waiting for heaters to cool:');
+    expect(room.query<HTMLButtonElement>('[aria-label="Off, done: Loft"]').disabled).toBeTrue();
+    room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
+    await room.settle();
+    expect(room.written.map((e) => e.kind)).toEqual(['hands', 'job', 'timer']);
+    expect(room.written[0]?.payload).toEqual({ step: 'pass', pass: 'off' });
+    expect(room.written[1]?.payload).toEqual({
+      step: 'started',
+      work: { kind: 'change', changeL: 12.3, how: 'poured', bed: 'none', chain: 'last', sourceId: 'lake' },
+    });
+    expect(room.written[2]?.payload).toEqual(jasmine.objectContaining({ step: 'set', timer: 'heater' }));
+  });
+  it('handed over, a stop stands in the walk of whoever has it and no longer in mine, until it is taken back', async () => {
+    const room = await opened([visit(a, 'Porch'), visit(b, 'Loft')], {}, entry({ step: 'handed', to: 'Uncle' }));
+    expect(room.text()).toContain('With Uncle: Porch');
+    expect(room.text()).toContain('1 stop, about 2 of 90 min');
+    expect(room.textOf('.stop')).toContain('Loft');
+    await room.pick('[name=whose]', 'Uncle');
+    expect(room.textOf('.stop')).toContain('Porch');
+    await room.click('Take back');
+    expect(room.written.map((e) => [e.subjectId, e.payload])).toEqual([[a, { step: 'handed', to: '' }]]);
+  });
+  it('what is left is handed over by name, and to nobody without one', async () => {
+    const room = await opened([visit(a, 'Porch'), visit(b, 'Loft')], {});
+    expect(room.disabled('Hand over')).toBeTrue();
+    await room.type('[name=handTo]', ' Aunt ');
+    await room.click('Hand over');
+    expect(room.written.map((e) => [e.subjectId, e.payload])).toEqual([
+      [b, { step: 'handed', to: 'Aunt' }],
+      [a, { step: 'handed', to: 'Aunt' }],
+    ]);
   });
 });
 
@@ -584,7 +724,7 @@ describe('foreseen and found', () => {
       },
       nowEpochMs,
     });
-    expect(room.text()).toMatch(/look and feed\s*2\s*4/);
+    expect(room.text()).toMatch(/look\s*1\s*4/);
     expect(room.text()).toMatch(/15\s*10\s*\+50 %/);
     expect(room.text()).toMatch(/Loft.*7\s*7\s*0/s);
     TestBed.resetTestingModule();

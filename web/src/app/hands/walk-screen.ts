@@ -4,48 +4,34 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
+import { ToggleSwitch } from 'primeng/toggleswitch';
 import {
   eveningTank,
-  habitMinutes,
+  inPasses,
   rearranged,
   walk,
-  type EveningVisit,
   type Walk,
   type WalkGroup,
   type WalkJobId,
   type WalkTank,
 } from '#core/hands';
-import { trimDue } from '#core/stock';
-import { nightOn } from '#core/tonight';
-import type { TonightTank } from '#contracts/tonight';
 import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
-import { CareChanges, careDiaryKinds, contactsOfHouse } from '../care';
+import { amount } from '#words/units';
+import type { WaterStart } from '#core/water';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
-import { DiaryWatch, Scribe } from '../base/scribe';
-import { StockStore } from '../stock';
+import { Scribe } from '../base/scribe';
 import { TonightStore } from '../tonight';
 import { Field } from '../ui/field';
 import { HandsNav } from './hands-nav';
 import { InUnit } from '../ui/in-unit';
+import { AmountPipe } from '../ui/amount';
+import { Choice, Option } from '../ui/choice';
+import { PassesPart } from './passes-part';
+import { byItsPage, WalkVisits } from './walk-visits';
 
-const dayMs = 86_400_000;
-/** Contacts of so many days bind tanks together on the walk (the longest usual quarantine). */
-const contactDays = 28;
-/** A change of a fifth, where a visit does not say how much. */
-const usualFraction = 0.2;
 /** Longer than this between two stops, somebody was called away. */
 const mostMinutesApart = 60;
-const pageOf: Partial<Record<WalkJobId, string>> = {
-  test: '/readings',
-  change: '/water',
-  dose: '/care',
-  'open-job': '/water/doing',
-  bed: '/hands/clean',
-  sponge: '/hands/clean',
-  trim: '/hands/plants',
-};
-
 interface WalkRun {
   id: WalkGroup;
   startIndex: number;
@@ -53,7 +39,7 @@ interface WalkRun {
     tankId: string;
     name: string;
     jobs: WalkJobId[];
-    shown: { word: string; page: string | null }[];
+    shown: { word: string; page: { path: string; query: Record<string, string> } | null }[];
     dips: string;
   }[];
 }
@@ -62,6 +48,11 @@ interface WalkRun {
 @Component({
   selector: 'nl-walk',
   imports: [
+    AmountPipe,
+    Choice,
+    Option,
+    PassesPart,
+    ToggleSwitch,
     CdkDrag,
     CdkDropList,
     CdkDropListGroup,
@@ -82,7 +73,7 @@ export class WalkScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly outbox = inject(Outbox);
-  protected readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
+  protected readonly from = new WalkVisits();
   protected readonly minutes = signal(90);
   protected readonly dipMinutes = signal(3);
   /** What cannot be read plans nothing: the walk stands as it was, and the fault beside its field. */
@@ -94,115 +85,89 @@ export class WalkScreen {
   /** The keeper's own order of tonight; empty while hygiene orders. */
   private readonly wantedIds = signal<readonly string[]>([]);
   protected readonly own = computed(() => this.wantedIds().length > 0);
-  private readonly orderId = computed(() => `walk-order-${this.on(this.house.nowEpochMs())}`);
+  private readonly orderId = computed(() => `walk-order-${this.from.on(this.house.nowEpochMs())}`);
   protected readonly said = signal('');
   protected readonly fault = signal('');
   protected readonly groupWords = walkGroupWords;
 
   constructor() {
-    this.diary.open();
-    this.stock.load();
     effect(() => {
       void this.outbox.draft(this.orderId()).then((text) => {
         if (text) this.wantedIds.set(JSON.parse(text) as string[]);
       });
     });
   }
-  private readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
-  /** Stops that were made tonight, on whichever device. */
-  protected readonly made = computed(() => {
-    const today = this.on(this.house.nowEpochMs());
-    return this.diary
-      .of('hands')
-      .filter((e) => e.payload.step === 'stop' && this.on(e.atEpochMs) === today)
-      .map((e) => ({
-        tankId: e.subjectId,
-        atEpochMs: e.atEpochMs,
-        jobs: e.payload.step === 'stop' ? e.payload.jobs : [],
-        minutes: (e.payload.step === 'stop' ? e.payload.minutes : undefined) ?? 0,
-      }));
-  });
-  /** This keeper's own minutes, from the stops of all evenings. */
-  private readonly habit = computed(() =>
-    habitMinutes(
-      this.diary
-        .of('hands')
-        .flatMap(({ payload }) => (payload.step === 'stop' ? [{ jobs: payload.jobs, minutes: payload.minutes }] : [])),
-    ),
-  );
   protected readonly habitText = computed(() => {
-    const own = Object.entries(this.habit()).map(
+    const own = Object.entries(this.from.habit()).map(
       ([job, minutes]) => `${walkJobWords[job as WalkJobId]} ${Math.round(minutes * 10) / 10}`,
     );
     return own.length === 0 ? '' : `By your own record, min: ${own.join(', ')}.`;
   });
-  private readonly hose = new CareChanges();
-  private readonly contactsBy = computed(() => {
-    const since = this.house.nowEpochMs() - contactDays * dayMs;
-    const byTank = new Map<string, string[]>();
-    for (const c of contactsOfHouse(this.diary.entries(), this.hose.chains()))
-      if (c.atEpochMs >= since && c.broken !== true) byTank.set(c.from, [...(byTank.get(c.from) ?? []), c.to]);
-    return byTank;
+  /** Whose stops are shown: nobody's name is whoever holds this device. */
+  protected readonly whose = signal('');
+  protected readonly helpers = computed(() =>
+    [...new Set(this.from.handedTo().values())].map((name) => ({
+      name,
+      tanks: [...this.from.handedTo()].flatMap(([id, to]) => (to === name ? [this.nameOf(id)] : [])).join(', '),
+    })),
+  );
+  private readonly isOf = (tankId: string): boolean => (this.from.handedTo().get(tankId) ?? '') === this.whose();
+  protected readonly handTo = signal('');
+  protected readonly starts = computed(() => (this.whose() === '' ? this.from.starts() : []));
+  protected startText = ({ leadHours, stirred, drum }: WaterStart): string =>
+    `${stirred ? 'stirred' : 'standing'} for ${Math.round(leadHours)} h${drum === null ? '; no free drum holds it' : `, in ${drum}`}`;
+  protected litresOf = (start: WaterStart): string => String(Math.ceil(start.makeL * 10) / 10);
+  /** One hose for several tanks, in passes. */
+  protected readonly oneHose = signal(false);
+  protected readonly passRuns = computed(() => {
+    const [laid, of] = [this.laid(), this.planned()];
+    return this.oneHose() && laid && of ? inPasses({ tanks: of.tanks, stops: laid.stops }) : [];
   });
-  /** In the order of the round. */
-  private readonly visits = computed(() => this.tonight.round().flatMap((group) => group.visits));
-  private readonly stock = inject(StockStore);
-  /** Tanks with plants whose latest day to be trimmed is over, with the minutes that takes. */
-  private readonly trimsDue = computed(() => {
-    const now = this.house.nowEpochMs();
-    const trims = this.diary.of('trim');
-    const due = new Map<string, number>();
-    for (const { tank, lodgers } of this.stock.stocked())
-      for (const { kind } of lodgers) {
-        const planted = tank.events.find((e) => e.kindId === kind.id)?.atEpochMs ?? now;
-        const trimsAtEpochMs = trims
-          .filter((e) => e.subjectId === tank.tankId && e.payload.kindId === kind.id)
-          .map((e) => e.atEpochMs);
-        // What was never cut in the book is not known to be grown: nobody is sent to it.
-        if (!kind.plant || trimsAtEpochMs.length === 0) continue;
-        const found = trimDue({ kind, trimsAtEpochMs, plantedEpochMs: planted, netVolumeL: tank.netVolumeL });
-        if (found && found.hiEpochMs < now)
-          due.set(tank.tankId, Math.max(due.get(tank.tankId) ?? 0, found.workMinutes));
-      }
-    return due;
-  });
-  private visitOf(t: TonightTank): EveningVisit {
-    const has = (id: string): boolean => t.contributions.some((c) => c.reason.id === id);
-    const leaves = t.contributions.find((c) => c.reason.id === 'leaves')?.reason.facts as { lo: number } | undefined;
-    return {
-      id: t.tankId,
-      purpose: t.purpose,
-      doubtful: t.doubtful,
-      lookedTonight: t.lookedTonight,
-      step: t.nextStep.kind,
-      changeL: usualFraction * t.netVolumeL,
-      testsCount: t.contributions.filter((c) => c.reason.id === 'test-due').length,
-      leavesInDays: leaves?.lo ?? null,
-      courseDue: has('course-due'),
-      inCourse: has('course') || has('course-due'),
-      inQuarantine: has('quarantine'),
-      caseOpen: has('case'),
-      spongeDue: has('sponge-due'),
-      bedDue: has('bed-due'),
-      trimMinutes: this.trimsDue().get(t.tankId) ?? null,
-      openJobsCount: t.contributions.filter((c) => c.reason.id === 'open-job').length,
-      contacts: this.contactsBy().get(t.tankId) ?? [],
-    };
+  protected readonly nameOfTank = (tankId: string): string => this.nameOf(tankId);
+  protected async handOver(): Promise<void> {
+    const to = this.handTo().trim();
+    if (to !== '')
+      await this.hand(
+        to,
+        (this.laid()?.stops ?? []).map((s) => s.tank),
+      );
+    this.handTo.set('');
+  }
+  protected async takeBack(name: string): Promise<void> {
+    this.whose.set('');
+    await this.hand(
+      '',
+      [...this.from.handedTo()].flatMap(([id, to]) => (to === name ? [id] : [])),
+    );
+  }
+  private async hand(to: string, tankIds: readonly string[]): Promise<void> {
+    const entries = tankIds.map((id) => this.scribe.entry('hands', id, { step: 'handed', to }));
+    if (entries.length === 0) return;
+    const written = await this.scribe.write(entries, to === '' ? 'Taken back' : `Handed to ${to}`);
+    this.said.set(written.said);
+    this.fault.set([...written.faults.values()].join('. '));
   }
   protected readonly leftMinutes = computed(() =>
-    Math.max(0, this.minutes() - this.made().reduce((sum, stop) => sum + stop.minutes, 0)),
+    Math.max(
+      0,
+      this.minutes() -
+        this.from.made().reduce((sum, stop) => sum + (this.isOf(stop.tankId) ? stop.minutes : 0), 0) -
+        // What must be begun tonight is begun, whatever else waits for it.
+        this.starts().reduce((sum, start) => sum + start.mixMinutes, 0),
+    ),
   );
   /**
    * What is left of it. A look is done by its stop; a dose, a test, a change only by what its own page writes, so that a
    * tap on the walk hides none that was not given.
    */
   private readonly planned = computed((): { tanks: WalkTank[]; plan: Walk } | null => {
-    const done = this.made();
+    const done = this.from.made();
     const isDone = (tankId: string, job: WalkJobId): boolean =>
-      pageOf[job] === undefined && done.some((s) => s.tankId === tankId && s.jobs.includes(job));
-    const tanks = this.visits().map((t) => {
-      const tank = eveningTank(this.visitOf(t), this.habit());
-      return { ...tank, jobs: tank.jobs.filter((j) => !isDone(t.tankId, j.id as WalkJobId)) };
+      !byItsPage(job) && done.some((s) => s.tankId === tankId && s.jobs.includes(job));
+    const mine = this.from.visits().filter(({ tankId }) => this.isOf(tankId));
+    const tanks = mine.map(({ tankId, visit }) => {
+      const tank = eveningTank(visit, this.from.habit());
+      return { ...tank, jobs: tank.jobs.filter((j) => !isDone(tankId, j.id as WalkJobId)) };
     });
     const found = walk({ tanks, minutes: this.leftMinutes(), dipMinutes: this.dipMinutes() });
     return found.ok ? { tanks, plan: found.value } : null;
@@ -213,6 +178,13 @@ export class WalkScreen {
     const of = this.planned();
     return of ? rearranged({ ...of, wantedIds: this.wantedIds(), dipMinutes: this.dipMinutes() }) : null;
   });
+  /** A job in words; a change with its litres and its water. */
+  private jobText(tankId: string, job: WalkJobId): string {
+    const change = job === 'change' ? this.from.change(tankId) : null;
+    return change
+      ? `${walkJobWords.change}: ${amount('volume', change.changeL, 1)} ${change.waterName}`.trim()
+      : walkJobWords[job];
+  }
   private readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
   /** Stops that follow each other and are equally clean, under one head. */
   protected readonly groups = computed((): WalkRun[] => {
@@ -227,7 +199,11 @@ export class WalkScreen {
         tankId: s.tank,
         name: this.nameOf(s.tank),
         jobs: s.jobs as WalkJobId[],
-        shown: (s.jobs as WalkJobId[]).map((job) => ({ word: walkJobWords[job], page: pageOf[job] ?? null })),
+        shown: (s.jobs as WalkJobId[]).map((job) => ({
+          word: this.jobText(s.tank, job),
+          page: this.from.pageFor(s.tank, job),
+        })),
+
         dips: s.dips.map((tool) => toolWords[tool] ?? tool).join(' and '),
       });
     }
@@ -278,18 +254,17 @@ export class WalkScreen {
     const over = overMinutes > 0 ? `, ${Math.round(overMinutes)} more than there are` : '';
     return `${stops} ${stops === 1 ? 'stop' : 'stops'}, about ${Math.round(laid.minutes)} of ${Math.round(this.leftMinutes())} min${over}`;
   });
-  protected readonly madeText = computed(() => [...new Set(this.made().map((s) => this.nameOf(s.tankId)))].join(', '));
+  protected readonly madeText = computed(() =>
+    [...new Set(this.from.made().map((s) => this.nameOf(s.tankId)))].join(', '),
+  );
 
-  /** While the power is out nobody is fed: what is not eaten takes oxygen. */
-  private readonly inOutage = (tankId: string): boolean =>
-    this.tonight.tankNamed(tankId)?.contributions.some((c) => c.reason.id === 'outage') ?? false;
   private restful(tankId: string): boolean {
     const tank = this.tonight.tankNamed(tankId);
     return tank !== null && tank.state !== 'act' && !tank.urgent && !tank.doubtful;
   }
   protected async done(tankId: string, jobs: readonly WalkJobId[]): Promise<void> {
     const now = this.house.nowEpochMs();
-    const before = Math.max(0, ...this.made().map((s) => s.atEpochMs));
+    const before = Math.max(0, ...this.from.made().map((s) => s.atEpochMs));
     const minutes = Math.round((now - before) / 60_000);
     const written = await this.scribe.write(
       [
@@ -300,7 +275,7 @@ export class WalkScreen {
         }),
         // That a tank is fine which asks for somebody is for its own line on Tonight to say.
         ...(jobs.includes('look') && this.restful(tankId)
-          ? [this.scribe.entry('looked', tankId, { fed: !this.inOutage(tankId), fine: true })]
+          ? [this.scribe.entry('looked', tankId, { fed: jobs.includes('feed'), fine: true })]
           : []),
       ],
       this.nameOf(tankId),

@@ -1,0 +1,111 @@
+import type { WalkStop, WalkTank } from './walk';
+
+/** What is done to one tank after the other before the next pass begins at the first of them again. */
+export const walkPasses = ['before', 'off', 'trim', 'drain', 'fill', 'after'] as const;
+export type WalkPass = (typeof walkPasses)[number];
+
+export interface PassStop {
+  tank: string;
+  /** The jobs of the walk that belong to this pass; the change itself belongs to four of them. */
+  jobs: string[];
+  startMinute: number;
+  minutes: number;
+}
+/** Tanks that stand next to each other on the walk, equally clean, changed with one hose. */
+export interface PassRun {
+  tanks: string[];
+  passes: { pass: WalkPass; stops: PassStop[] }[];
+  /** From the heater's plug to a quarter of an hour after the water covers it again. */
+  heaterOff: { tank: string; minutes: number }[];
+  /** Minutes spent waiting for a heater to cool: in passes, and if each tank were done for itself. */
+  waitMinutes: number;
+  waitByStopMinutes: number;
+}
+
+/** A heater cools so long before it may stand in air, and warms so long in water before it is put on (common practice). */
+export const heaterRestMinutes = 15;
+/** Plugs and lid at each end of a change, of a change of a quarter of an hour and longer. Ours. */
+const endMinutes = 3;
+const passOf: Readonly<Record<string, WalkPass>> = {
+  look: 'before',
+  leftovers: 'before',
+  'open-job': 'before',
+  watch: 'before',
+  test: 'before',
+  trim: 'trim',
+  bed: 'trim',
+  sponge: 'trim',
+  dose: 'after',
+  feed: 'after',
+  again: 'after',
+};
+
+/**
+ * The changes of a planned walk in passes where one hose serves several tanks: everything switched off, trimmed,
+ * drained, filled, tank after tank. Only neighbours of one hygiene group are run together, and never those of
+ * quarantine or under treatment: what is in one of them stays there.
+ *
+ * Minutes, counted from the first look of the run. The change's own minutes go to its two ends (three each at most) and
+ * half and half to draining and filling. The way the water goes, and each dip, is the same as stop by stop.
+ * Source: common practice; the quarter of an hour for heaters is on their labels.
+ * @example inPasses({ tanks, stops })[0]?.passes.map((p) => p.pass) // ['before', 'off', 'drain', 'fill', 'after']
+ */
+export function inPasses({ tanks, stops }: { tanks: readonly WalkTank[]; stops: readonly WalkStop[] }): PassRun[] {
+  const byId = new Map(tanks.map((t) => [t.id, t]));
+  const runs: WalkStop[][] = [];
+  let before: string | undefined;
+  for (const stop of stops) {
+    const group = byId.get(stop.tank)?.group;
+    const runnable = stop.jobs.includes('change') && group !== 'quarantine' && group !== 'sick';
+    if (runnable && group === before) runs.at(-1)?.push(stop);
+    else if (runnable) runs.push([stop]);
+    before = runnable ? group : undefined;
+  }
+  return runs.filter((run) => run.length > 1).map((run) => passRun(run, byId));
+}
+
+function passRun(run: readonly WalkStop[], byId: ReadonlyMap<string, WalkTank>): PassRun {
+  const minutesOf = (stop: WalkStop, jobs: readonly string[]): number =>
+    (byId.get(stop.tank)?.jobs ?? []).reduce((sum, job) => sum + (jobs.includes(job.id) ? job.minutes : 0), 0);
+  const jobsIn = (stop: WalkStop, pass: WalkPass): string[] => stop.jobs.filter((job) => passOf[job] === pass);
+  const atEnd = (stop: WalkStop): number => Math.min(endMinutes, minutesOf(stop, ['change']) / 4);
+  const ofChange = (stop: WalkStop, pass: WalkPass): number => {
+    if (pass === 'off' || pass === 'after') return atEnd(stop);
+    return pass === 'drain' || pass === 'fill' ? (minutesOf(stop, ['change']) - 2 * atEnd(stop)) / 2 : 0;
+  };
+  let clock = 0;
+  let waitMinutes = 0;
+  const offAt = new Map<string, number>();
+  const filledAt = new Map<string, number>();
+  const passes = walkPasses.flatMap((pass) => {
+    const here = run.flatMap((stop): PassStop[] => {
+      const jobs = jobsIn(stop, pass);
+      const minutes = minutesOf(stop, jobs) + ofChange(stop, pass);
+      if (minutes === 0 && jobs.length === 0) return [];
+      if (pass === 'drain') {
+        const coolAt = (offAt.get(stop.tank) ?? clock) + heaterRestMinutes;
+        waitMinutes += Math.max(0, coolAt - clock);
+        clock = Math.max(clock, coolAt);
+      }
+      const startMinute = clock;
+      clock += minutes;
+      if (pass === 'off') offAt.set(stop.tank, clock);
+      if (pass === 'fill') filledAt.set(stop.tank, clock);
+      return [{ tank: stop.tank, jobs, startMinute, minutes }];
+    });
+    return here.length === 0 ? [] : [{ pass, stops: here }];
+  });
+  return {
+    tanks: run.map((s) => s.tank),
+    passes,
+    heaterOff: run.map(({ tank }) => ({
+      tank,
+      minutes: (filledAt.get(tank) ?? 0) - (offAt.get(tank) ?? 0) + heaterRestMinutes,
+    })),
+    waitMinutes,
+    waitByStopMinutes: run.reduce(
+      (sum, stop) => sum + Math.max(0, heaterRestMinutes - minutesOf(stop, jobsIn(stop, 'trim'))),
+      0,
+    ),
+  };
+}

@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ButtonDirective } from 'primeng/button';
+import { heaterRestMinutes, type PassRun, type WalkPass } from '#core/hands';
+import type { NewEntry } from '#contracts/book';
+import { walkJobWords, walkPassWords } from '#words/hands';
+import { DoingStore } from '../doing';
+import { Scribe } from '../base/scribe';
+
+/** What goes at the end of a pass that lets water run or stops a heater: an alarm on every page until it is answered. */
+const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fill: 'hose' };
+
+/** Tanks that are changed with one hose: each pass goes from the first to the last of them, ticked tank by tank. */
+@Component({
+  selector: 'nl-passes',
+  imports: [ButtonDirective],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section [attr.aria-label]="'One hose: ' + names()">
+      <h2>One hose: {{ names() }}</h2>
+      <p class="small">{{ sum() }}</p>
+      <p class="caution small">
+        The hose goes from the cleanest to the least clean and is dipped between; a heater stays covered until it has
+        cooled for a quarter of an hour, and a hose that runs is never left.
+      </p>
+      @for (p of run().passes; track p.pass) {
+        <h3>{{ words[p.pass].name }}</h3>
+        <p class="small quiet">{{ words[p.pass].says }}</p>
+        <ol class="walk">
+          @for (s of p.stops; track s.tank) {
+            <li class="stop" [class.done]="isDone(s.tank, p.pass)">
+              <span>
+                <span class="serif">{{ nameOf()(s.tank) }}</span>
+                <span class="small">&ngsp;{{ jobsText(s.jobs) }}</span>
+                <span class="small quiet"
+                  >&ngsp;from minute {{ round(s.startMinute) }}, {{ round(s.minutes) }} min</span
+                >
+              </span>
+              <span class="moves noPrint">
+                @if (alarms[p.pass]; as kind) {
+                  <button
+                    pButton
+                    type="button"
+                    class="plain"
+                    [disabled]="isDone(s.tank, p.pass)"
+                    [attr.aria-label]="'Alarm: ' + words[p.pass].name + ', ' + nameOf()(s.tank)"
+                    (click)="alarm(s.tank, kind, s.minutes)">
+                    Alarm
+                  </button>
+                }
+                <button
+                  pButton
+                  type="button"
+                  class="plain"
+                  [disabled]="isDone(s.tank, p.pass)"
+                  [attr.aria-label]="words[p.pass].name + ', done: ' + nameOf()(s.tank)"
+                  (click)="tick(s.tank, p.pass)">
+                  {{ isDone(s.tank, p.pass) ? 'Is done' : 'Done' }}
+                </button>
+              </span>
+            </li>
+          }
+        </ol>
+      }
+      <p class="said" role="status" aria-live="polite">{{ said() }}</p>
+      @if (fault()) {
+        <p class="fault" role="alert">{{ fault() }}</p>
+      }
+    </section>
+  `,
+  styleUrl: './hands.scss',
+})
+export class PassesPart {
+  readonly run = input.required<PassRun>();
+  readonly nameOf = input.required<(tankId: string) => string>();
+  readonly changeOf = input.required<(tankId: string) => { changeL: number; waterId: string } | null>();
+  readonly passed = input.required<ReadonlySet<string>>();
+  private readonly scribe = inject(Scribe);
+  private readonly doing = inject(DoingStore);
+  protected readonly words = walkPassWords;
+  protected readonly alarms = alarmOf;
+  protected readonly said = signal('');
+  protected readonly fault = signal('');
+  protected readonly names = computed(() => this.run().tanks.map(this.nameOf()).join(', '));
+  protected round = (minutes: number): number => Math.round(minutes);
+  protected jobsText = (jobs: readonly string[]): string =>
+    jobs.map((job) => (walkJobWords as Readonly<Record<string, string>>)[job] ?? job).join(', ');
+  protected readonly sum = computed(() => {
+    const { waitMinutes, waitByStopMinutes, heaterOff } = this.run();
+    const longest = Math.max(...heaterOff.map((h) => h.minutes));
+    return `Waiting for heaters to cool: ${Math.round(waitMinutes)} min in passes, ${Math.round(waitByStopMinutes)} min tank by tank. The longest that one is off: ${Math.round(longest)} min.`;
+  });
+  protected isDone = (tankId: string, pass: WalkPass): boolean => this.passed().has(`${tankId} ${pass}`);
+  /**
+   * Switched off, the change is open with its own closing checks, and the heater’s clock runs: it rings on every page when
+   * the heater ought to be on again.
+   */
+  protected async tick(tankId: string, pass: WalkPass): Promise<void> {
+    const written = await this.scribe.write(
+      [
+        this.scribe.entry('hands', tankId, { step: 'pass', pass }),
+        ...(pass === 'off' ? [...this.opened(tankId), this.heaterClock(tankId)] : []),
+      ],
+      `${this.nameOf()(tankId)}: ${walkPassWords[pass].done}`,
+    );
+    this.said.set(written.said);
+    this.fault.set([...written.faults.values()].join('. '));
+  }
+  private opened(tankId: string): NewEntry[] {
+    const change = this.changeOf()(tankId);
+    if (change === null || this.doing.jobs().some((j) => j.tankId === tankId && j.work.kind === 'change')) return [];
+    const { tanks } = this.run();
+    const chain = tankId === tanks[0] ? 'first' : tankId === tanks.at(-1) ? 'last' : 'middle';
+    const { changeL, waterId } = change;
+    return [
+      this.scribe.entry('job', tankId, {
+        step: 'started',
+        work: {
+          kind: 'change',
+          changeL: Math.round(changeL * 10) / 10,
+          how: 'poured',
+          bed: 'none',
+          chain,
+          sourceId: waterId,
+        },
+      }),
+    ];
+  }
+  private heaterClock(tankId: string): NewEntry {
+    const offMinutes = this.run().heaterOff.find((h) => h.tank === tankId)?.minutes ?? heaterRestMinutes;
+    return this.scribe.entry('timer', tankId, {
+      step: 'set',
+      timer: 'heater',
+      minutes: Math.round(offMinutes),
+      note: '',
+    });
+  }
+  protected async alarm(tankId: string, kind: 'pump' | 'hose', minutes: number): Promise<void> {
+    this.said.set(await this.doing.setTimer(tankId, kind, Math.max(1, Math.round(minutes))));
+  }
+}
