@@ -77,5 +77,5 @@ export {
   type WaterChoice,
 } from './moving';
 export { rearranged } from './rearranged';
-export { heaterRestMinutes, inPasses, walkPasses, type PassRun, type WalkPass } from './passes';
+export { heaterRestMinutes, inPasses, passOrder, walkPasses, type PassRun, type WalkPass } from './passes';
 export { flowGains, moveCosts, type FlowStep } from './learnt';

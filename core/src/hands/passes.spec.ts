@@ -1,4 +1,4 @@
-import { inPasses } from './passes';
+import { inPasses, passOrder } from './passes';
 import { walk, type WalkGroup, type WalkTank } from './walk';
 
 const job = (id: string, minutes: number, tools: string[] = []) => ({ id, minutes, tools });
@@ -38,9 +38,15 @@ describe('an evening with one hose', () => {
       ['c', 'd'],
     ]);
   });
-  it('one tank is no run, nor two with another between that is not changed', () => {
+  it('one tank is no run; who is only looked at comes after the hose', () => {
     expect(passesOf([tank('a')])).toEqual([]);
-    expect(passesOf([tank('a'), tank('b', 'healthy', [job('look', 1)]), tank('c')])).toEqual([]);
+    const tanks = [tank('a'), tank('b', 'healthy', [job('look', 1)]), tank('c'), tank('d', 'doubtful')];
+    expect(passesOf(tanks).map((r) => r.tanks)).toEqual([['a', 'c']]);
+    const stops = tanks.map((t) => ({ tank: t.id, jobs: t.jobs.map((j) => j.id), dips: [] }));
+    expect(passOrder({ tanks, stops })).toEqual(['a', 'c', 'b', 'd']);
+    // By hand the doubtful one stands between: what follows it is another run, and one alone is none.
+    const [a, b, c, d] = stops;
+    if (a && b && c && d) expect(passOrder({ tanks, stops: [a, d, b, c] })).toEqual(['a', 'd', 'b', 'c']);
   });
   it('takes the minutes of its jobs and no more, but for what heaters have to cool', () => {
     const tanks = [tank('a'), tank('b'), tank('c')];

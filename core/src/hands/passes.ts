@@ -11,7 +11,7 @@ export interface PassStop {
   startMinute: number;
   minutes: number;
 }
-/** Tanks that stand next to each other on the walk, equally clean, changed with one hose. */
+/** Tanks that are equally clean and follow each other on the walk, changed with one hose. */
 export interface PassRun {
   tanks: string[];
   passes: { pass: WalkPass; stops: PassStop[] }[];
@@ -42,8 +42,8 @@ const passOf: Readonly<Record<string, WalkPass>> = {
 
 /**
  * The changes of a planned walk in passes where one hose serves several tanks: everything switched off, trimmed,
- * drained, filled, tank after tank. Only neighbours of one hygiene group are run together, and never those of
- * quarantine or under treatment: what is in one of them stays there.
+ * drained, filled, tank after tank. Only tanks of one hygiene group are run together, and never those of quarantine or
+ * under treatment: what is in one of them stays there.
  *
  * Minutes, counted from the first look of the run. The change's own minutes go to its two ends (three each at most) and
  * half and half to draining and filling. The way the water goes, and each dip, is the same as stop by stop.
@@ -52,19 +52,44 @@ const passOf: Readonly<Record<string, WalkPass>> = {
  */
 export function inPasses({ tanks, stops }: { tanks: readonly WalkTank[]; stops: readonly WalkStop[] }): PassRun[] {
   const byId = new Map(tanks.map((t) => [t.id, t]));
-  const runs: WalkStop[][] = [];
-  let before: string | undefined;
-  for (const stop of stops) {
-    const group = byId.get(stop.tank)?.group;
-    const runnable = stop.jobs.includes('change') && group !== 'quarantine' && group !== 'sick';
-    if (runnable && group === before) runs.at(-1)?.push(stop);
-    else if (runnable) runs.push([stop]);
-    before = runnable ? group : undefined;
-  }
-  return runs.filter((run) => run.length > 1).map((run) => passRun(run, byId));
+  return segmentsOf(stops, byId).flatMap((segment) => {
+    const run = runIn(segment, byId);
+    return run.length === 0 ? [] : [passRun(run, byId)];
+  });
 }
 
-function passRun(run: readonly WalkStop[], byId: ReadonlyMap<string, WalkTank>): PassRun {
+/**
+ * The order of the stops where one hose serves several tanks: within stops of one hygiene group that follow each other,
+ * those of the hose first. @example passOrder({ tanks, stops }) // ['changed', 'changed too', 'only looked at']
+ */
+export function passOrder({ tanks, stops }: { tanks: readonly WalkTank[]; stops: readonly WalkStop[] }): string[] {
+  const byId = new Map(tanks.map((t) => [t.id, t]));
+  return segmentsOf(stops, byId).flatMap((segment) => {
+    const run = runIn(segment, byId);
+    return [...run, ...segment.filter((stop) => !run.includes(stop))].map((stop) => stop.tank);
+  });
+}
+
+type ById = ReadonlyMap<string, WalkTank>;
+/** Stops that follow each other and are equally clean. */
+function segmentsOf(stops: readonly WalkStop[], byId: ById): WalkStop[][] {
+  const segments: WalkStop[][] = [];
+  const groupOf = (stop: WalkStop | undefined) => (stop ? byId.get(stop.tank)?.group : undefined);
+  for (const stop of stops) {
+    const last = segments.at(-1);
+    if (last && groupOf(last[0]) === groupOf(stop)) last.push(stop);
+    else segments.push([stop]);
+  }
+  return segments;
+}
+/** Those that one hose may serve; none where it would be one alone. */
+function runIn(segment: readonly WalkStop[], byId: ById): WalkStop[] {
+  const group = byId.get(segment[0]?.tank ?? '')?.group;
+  const changed = segment.filter((stop) => stop.jobs.includes('change'));
+  return group === 'quarantine' || group === 'sick' || changed.length < 2 ? [] : changed;
+}
+
+function passRun(run: readonly WalkStop[], byId: ById): PassRun {
   const minutesOf = (stop: WalkStop, jobs: readonly string[]): number =>
     (byId.get(stop.tank)?.jobs ?? []).reduce((sum, job) => sum + (jobs.includes(job.id) ? job.minutes : 0), 0);
   const jobsIn = (stop: WalkStop, pass: WalkPass): string[] => stop.jobs.filter((job) => passOf[job] === pass);

@@ -254,7 +254,16 @@ describe('the walk', () => {
         cost: { perLValue: 0, unpriced: [] },
       },
     ],
-    works: { madeLPerH: 5, storesL: 60, storedL: 60, wasteRatio: 3, drums: [], evenings: [], eveningMinutes: 90, known: true },
+    works: {
+      madeLPerH: 5,
+      storesL: 60,
+      storedL: 60,
+      wasteRatio: 3,
+      drums: [],
+      evenings: [],
+      eveningMinutes: 90,
+      known: true,
+    },
     unitSourceId: null,
     without: [],
     ...over,
@@ -280,10 +289,12 @@ describe('the walk', () => {
     const off = entry({ step: 'pass', pass: 'off' }, { subjectId: b, hoursAgo: 0.1 });
     const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], { evening: evening() }, off);
     expect(room.text()).not.toContain('One hose: ');
+    expect(room.query<HTMLButtonElement>('[aria-label="Done: Porch"]').disabled).toBeFalse();
     room.query<HTMLInputElement>('#one-hose').click();
     await room.settle();
     expect(room.textOf('[aria-label="One hose: Loft, Porch"]')).toContain('Waiting for heaters to cool:');
     expect(room.query<HTMLButtonElement>('[aria-label="Off, done: Loft"]').disabled).toBeTrue();
+    expect(room.has('[aria-label="Done: Porch"]')).withContext('it stands in its passes alone').toBeFalse();
     room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
     await room.settle();
     expect(room.written.map((e) => e.kind)).toEqual(['hands', 'job', 'timer']);
@@ -293,6 +304,30 @@ describe('the walk', () => {
       work: { kind: 'change', changeL: 12.3, how: 'poured', bed: 'none', chain: 'last', sourceId: 'lake' },
     });
     expect(room.written[2]?.payload).toEqual(jasmine.objectContaining({ step: 'set', timer: 'heater' }));
+  });
+  it('the last pass of a tank writes what was done there by hand; the litres are for their own page', async () => {
+    const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], { evening: evening() });
+    room.query<HTMLInputElement>('#one-hose').click();
+    await room.settle();
+    expect(room.drafts.get('walk-one-hose')).toBe('yes');
+    room.query<HTMLButtonElement>('[aria-label="On, and after, done: Porch"]').click();
+    await room.settle();
+    expect(room.written.map((e) => [e.kind, e.payload])).toEqual([
+      ['hands', { step: 'pass', pass: 'after' }],
+      ['hands', { step: 'stop', jobs: ['look', 'feed'] }],
+      ['looked', { fed: true, fine: true }],
+    ]);
+    expect(room.query<HTMLAnchorElement>('[aria-label="Write the change: Porch"]').href).toContain('water=lake');
+  });
+  it('a draining pump is an alarm of its tank', async () => {
+    const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], {});
+    room.query<HTMLInputElement>('#one-hose').click();
+    await room.settle();
+    room.query<HTMLButtonElement>('[aria-label="Alarm: Drain, Porch"]').click();
+    await room.settle();
+    expect(room.written.map((e) => [e.kind, e.subjectId, (e.payload as { timer: string }).timer])).toEqual([
+      ['timer', a, 'pump'],
+    ]);
   });
   it('handed over, a stop stands in the walk of whoever has it and no longer in mine, until it is taken back', async () => {
     const room = await opened([visit(a, 'Porch'), visit(b, 'Loft')], {}, entry({ step: 'handed', to: 'Uncle' }));

@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
-import { heaterRestMinutes, type PassRun, type WalkPass } from '#core/hands';
+import { heaterRestMinutes, type PassRun, type WalkJobId, type WalkPass } from '#core/hands';
 import type { NewEntry } from '#contracts/book';
 import { walkJobWords, walkPassWords } from '#words/hands';
 import { DoingStore } from '../doing';
 import { Scribe } from '../base/scribe';
+import { byItsPage, type WalkVisits } from './walk-visits';
 
 /** What goes at the end of a pass that lets water run or stops a heater: an alarm on every page until it is answered. */
 const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fill: 'hose' };
@@ -12,7 +14,7 @@ const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fil
 /** Tanks that are changed with one hose: each pass goes from the first to the last of them, ticked tank by tank. */
 @Component({
   selector: 'nl-passes',
-  imports: [ButtonDirective],
+  imports: [ButtonDirective, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section [attr.aria-label]="'One hose: ' + names()">
@@ -56,6 +58,17 @@ const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fil
                   (click)="tick(s.tank, p.pass)">
                   {{ isDone(s.tank, p.pass) ? 'Is done' : 'Done' }}
                 </button>
+                @if (p.pass === 'fill') {
+                  @if (writeAt(s.tank); as page) {
+                    <a
+                      class="small"
+                      [routerLink]="page.path"
+                      [queryParams]="page.query"
+                      [attr.aria-label]="'Write the change: ' + nameOf()(s.tank)"
+                      >write it</a
+                    >
+                  }
+                }
               </span>
             </li>
           }
@@ -72,8 +85,9 @@ const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fil
 export class PassesPart {
   readonly run = input.required<PassRun>();
   readonly nameOf = input.required<(tankId: string) => string>();
-  readonly changeOf = input.required<(tankId: string) => { changeL: number; waterId: string } | null>();
-  readonly passed = input.required<ReadonlySet<string>>();
+  readonly from = input.required<WalkVisits>();
+  /** The last pass of a tank is over: what was done there by hand, for the walk to write. */
+  readonly made = output<{ tankId: string; jobs: WalkJobId[] }>();
   private readonly scribe = inject(Scribe);
   private readonly doing = inject(DoingStore);
   protected readonly words = walkPassWords;
@@ -89,7 +103,7 @@ export class PassesPart {
     const longest = Math.max(...heaterOff.map((h) => h.minutes));
     return `Waiting for heaters to cool: ${Math.round(waitMinutes)} min in passes, ${Math.round(waitByStopMinutes)} min tank by tank. The longest that one is off: ${Math.round(longest)} min.`;
   });
-  protected isDone = (tankId: string, pass: WalkPass): boolean => this.passed().has(`${tankId} ${pass}`);
+  protected isDone = (tankId: string, pass: WalkPass): boolean => this.from().passed().has(`${tankId} ${pass}`);
   /**
    * Switched off, the change is open with its own closing checks, and the heater’s clock runs: it rings on every page when
    * the heater ought to be on again.
@@ -104,9 +118,17 @@ export class PassesPart {
     );
     this.said.set(written.said);
     this.fault.set([...written.faults.values()].join('. '));
+    if (written.kept && pass === 'after') this.made.emit({ tankId, jobs: this.jobsAt(tankId) });
   }
+  /** What the walk has at a tank, but for what only its own page writes. */
+  private readonly jobsAt = (tankId: string): WalkJobId[] =>
+    this.run().passes.flatMap(({ stops }) =>
+      stops.flatMap((s) => (s.tank === tankId ? (s.jobs as WalkJobId[]).filter((job) => !byItsPage(job)) : [])),
+    );
+  protected writeAt = (tankId: string): { path: string; query: Record<string, string> } | null =>
+    this.from().pageFor(tankId, 'change');
   private opened(tankId: string): NewEntry[] {
-    const change = this.changeOf()(tankId);
+    const change = this.from().change(tankId);
     if (change === null || this.doing.jobs().some((j) => j.tankId === tankId && j.work.kind === 'change')) return [];
     const { tanks } = this.run();
     const chain = tankId === tanks[0] ? 'first' : tankId === tanks.at(-1) ? 'last' : 'middle';

@@ -8,8 +8,10 @@ import { ToggleSwitch } from 'primeng/toggleswitch';
 import {
   eveningTank,
   inPasses,
+  passOrder,
   rearranged,
   walk,
+  type PassRun,
   type Walk,
   type WalkGroup,
   type WalkJobId,
@@ -30,11 +32,14 @@ import { Choice, Option } from '../ui/choice';
 import { PassesPart } from './passes-part';
 import { byItsPage, WalkVisits } from './walk-visits';
 
+const hoseDraftId = 'walk-one-hose';
 /** Longer than this between two stops, somebody was called away. */
 const mostMinutesApart = 60;
 interface WalkRun {
   id: WalkGroup;
   startIndex: number;
+  /** Those that one hose serves, before the others. */
+  hose: PassRun | null;
   stops: {
     tankId: string;
     name: string;
@@ -91,6 +96,9 @@ export class WalkScreen {
   protected readonly groupWords = walkGroupWords;
 
   constructor() {
+    void this.outbox.draft(hoseDraftId).then((text) => {
+      this.oneHose.set(text === 'yes');
+    });
     effect(() => {
       void this.outbox.draft(this.orderId()).then((text) => {
         if (text) this.wantedIds.set(JSON.parse(text) as string[]);
@@ -119,11 +127,15 @@ export class WalkScreen {
   protected litresOf = (start: WaterStart): string => String(Math.ceil(start.makeL * 10) / 10);
   /** One hose for several tanks, in passes. */
   protected readonly oneHose = signal(false);
-  protected readonly passRuns = computed(() => {
+  protected sayHose(on: boolean): void {
+    this.oneHose.set(on);
+    void this.outbox.keepDraft(hoseDraftId, on ? 'yes' : '');
+  }
+  private readonly passRuns = computed(() => {
     const [laid, of] = [this.laid(), this.planned()];
     return this.oneHose() && laid && of ? inPasses({ tanks: of.tanks, stops: laid.stops }) : [];
   });
-  protected readonly nameOfTank = (tankId: string): string => this.nameOf(tankId);
+  protected readonly hasPasses = computed(() => this.passRuns().length > 0);
   protected async handOver(): Promise<void> {
     const to = this.handTo().trim();
     if (to !== '')
@@ -176,7 +188,11 @@ export class WalkScreen {
   /** As it is walked: by hygiene, or as the keeper laid it, with what that breaks. */
   private readonly laid = computed(() => {
     const of = this.planned();
-    return of ? rearranged({ ...of, wantedIds: this.wantedIds(), dipMinutes: this.dipMinutes() }) : null;
+    if (!of) return null;
+    const byHand = rearranged({ ...of, wantedIds: this.wantedIds(), dipMinutes: this.dipMinutes() });
+    if (!this.oneHose()) return byHand;
+    const wantedIds = passOrder({ tanks: of.tanks, stops: byHand.stops });
+    return rearranged({ ...of, wantedIds, dipMinutes: this.dipMinutes() });
   });
   /** A job in words; a change with its litres and its water. */
   private jobText(tankId: string, job: WalkJobId): string {
@@ -185,16 +201,22 @@ export class WalkScreen {
       ? `${walkJobWords.change}: ${amount('volume', change.changeL, 1)} ${change.waterName}`.trim()
       : walkJobWords[job];
   }
-  private readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
+  protected readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
   /** Stops that follow each other and are equally clean, under one head. */
   protected readonly groups = computed((): WalkRun[] => {
     const [laid, of] = [this.laid(), this.planned()];
     if (!laid || !of) return [];
     const groupOf = new Map(of.tanks.map((t) => [t.id, t.group]));
     const runs: WalkRun[] = [];
+    let segment: WalkGroup | null = null;
     for (const [i, s] of laid.stops.entries()) {
       const id = groupOf.get(s.tank) ?? 'healthy';
-      if (runs.at(-1)?.id !== id) runs.push({ id, startIndex: i, stops: [] });
+      if (segment !== id) {
+        segment = id;
+        const hose = this.passRuns().find((run) => run.tanks[0] === s.tank) ?? null;
+        runs.push({ id, startIndex: i + (hose?.tanks.length ?? 0), hose, stops: [] });
+      }
+      if (runs.at(-1)?.hose?.tanks.includes(s.tank)) continue;
       runs.at(-1)?.stops.push({
         tankId: s.tank,
         name: this.nameOf(s.tank),
