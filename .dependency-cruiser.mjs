@@ -24,7 +24,7 @@ const serverSlices = {
   doing: ['book'],
   trouble: ['book'],
   care: ['book', 'tanks', 'water'],
-  hands: ['book'],
+  hands: ['book', 'lodgers', 'readings', 'judgement', 'water'],
   lodgers: ['book', 'tanks'],
   water: ['book', 'tanks', 'readings'],
   judgement: ['book', 'tanks', 'readings', 'water'],

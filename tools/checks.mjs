@@ -20,7 +20,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
   almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble', 'care'],
   contracts: [
     ...['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings'],
-    ...['tonight', 'almanac', 'water', 'doing', 'trouble', 'care'],
+    ...['tonight', 'almanac', 'water', 'doing', 'trouble', 'care', 'hands'],
   ],
   words: [
     ...['units', 'dates', 'explain', 'tanks', 'sources', 'stock', 'supplies'],

@@ -8,6 +8,7 @@ import {
   walk,
   walkGroups,
   waterChoices,
+  tanWithoutFilter,
   waterToCarry,
 } from '#core/hands';
 import { calculation, explainedBy, type Calculation } from './calculation';
@@ -98,6 +99,13 @@ export const handsCalculations: readonly Calculation[] = [
     v.strictObject({ netVolumeL: n, choice: v.picklist(waterChoices) }),
     { netVolumeL: 54, choice: 'half' },
     (input, note) => explainedBy(note, waterToCarry(input, note)),
+  ),
+  calculation(
+    'hands.tan-without-filter',
+    'total ammonia a day, as nitrogen, if a move cost the filter its bacteria',
+    v.strictObject({ no3MgPerLPerDay: span }),
+    { no3MgPerLPerDay: { lo: 1, hi: 2 } },
+    (input, note) => explainedBy(note, tanWithoutFilter(input, note)),
   ),
   calculation(
     'water.absence',

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
 import { careWater } from '#contracts/care';
+import { handsFound } from '#contracts/hands';
 import { bookPage, exportedBook, importReport, keptPhoto, writeRequest, writeResponse } from '#contracts/book';
 import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
@@ -94,6 +95,12 @@ export const routes = {
     path: '/api/care/water',
     summary: 'Changes of treated tanks, and tanks that one hose linked',
     response: careWater,
+  },
+  handsFound: {
+    method: 'get',
+    path: '/api/hands/found',
+    summary: 'What absences and moves did, beside what was foreseen',
+    response: handsFound,
   },
   folio: {
     method: 'get',

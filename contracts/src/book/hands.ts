@@ -41,6 +41,8 @@ export const handsPayload = v.variant('step', [
       /** For the stand-in: a portion every so many days, what one weighs, whom to call. */
       feedEveryDays: v.optional(within(0.25, 366)),
       portionG: v.optional(within(0, 100000)),
+      /** Pure water that goes by evaporation and is poured back in. */
+      topUpLPerDay: v.optional(within(0, 10000)),
       call: v.optional(v.pipe(v.string(), v.maxLength(120))),
       note,
     }),
@@ -71,6 +73,8 @@ export const handsPayload = v.variant('step', [
   v.strictObject({
     step: v.literal('moved'),
     how: v.picklist(['all-in', 'all-out'], 'must be all in or all out'),
+    /** Total ammonia a day as nitrogen, upper end, if its bacteria were lost: to be held against what is read. */
+    tanMgPerLPerDay: v.optional(within(0, 1000)),
     note,
   }),
   v.strictObject({ step: v.literal('move-day'), movedId: uuid, good: v.boolean(), note }),

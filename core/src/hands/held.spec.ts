@@ -3,9 +3,9 @@ import { heldAgainst, type HeldInput } from './held';
 describe('what was foreseen of an absence, held against what is read', () => {
   const of = (over: Partial<HeldInput>): string[] =>
     heldAgainst({
-      foreseen: ['no3MgPerL'],
+      foreseen: [{ parameter: 'no3MgPerL' }],
       readings: [],
-      ceilings: { no3MgPerL: 40, khDegrees: 8 },
+      bands: { no3MgPerL: { lo: null, hi: 40 }, khDegrees: { lo: 3, hi: 8 } },
       backEpochMs: 100,
       changedEpochMs: [],
       ...over,
@@ -30,5 +30,12 @@ describe('what was foreseen of an absence, held against what is read', () => {
     expect(of({ readings })).toEqual(['no3MgPerL as-foreseen 50-60']);
     expect(of({ readings, changedEpochMs: [50, 119] })).toEqual(['no3MgPerL not-read']);
     expect(of({ readings, changedEpochMs: [130, 120] })).toEqual(['no3MgPerL as-foreseen 50-60']);
+  });
+  it('what was foreseen to fall is held against its floor', () => {
+    const foreseen = [{ parameter: 'khDegrees', side: 'below' as const }];
+    expect(of({ foreseen, readings: [read(100, 2, 2.9, 'khDegrees')] })).toEqual(['khDegrees as-foreseen 2-2.9']);
+    expect(of({ foreseen, readings: [read(100, 3, 4, 'khDegrees')] })).toEqual(['khDegrees held 3-4']);
+    expect(of({ foreseen, readings: [read(100, 2.9, 3.1, 'khDegrees')] })).toEqual(['khDegrees on-its-limit 2.9-3.1']);
+    expect(of({ foreseen })).toEqual(['khDegrees not-read']);
   });
 });

@@ -32,7 +32,7 @@ export {
 } from './outage';
 export { oxygenHours, type OxygenHours, type OxygenInput } from './oxygen-hours';
 export { portions, type PortionsInput } from './portions';
-export { heldAgainst, type Held, type HeldVerdict } from './held';
+export { heldAgainst, heldVerdicts, type HeldVerdict } from './held';
 export { goodDaysNeeded, handsThreads, type Absence, type HandsStep, type MoveWatch, type OpenOutage } from './threads';
 export {
   walk,
@@ -69,6 +69,7 @@ export {
   moveAdvice,
   moveOrder,
   moveTimeline,
+  tanWithoutFilter,
   waterChoices,
   waterToCarry,
   type MoveReason,
@@ -78,4 +79,4 @@ export {
 } from './moving';
 export { rearranged } from './rearranged';
 export { heaterRestMinutes, inPasses, passOrder, walkPasses, type PassRun, type WalkPass } from './passes';
-export { flowGains, moveCosts, type FlowStep } from './learnt';
+export { flowGains, moveCosts, stirredUp, type FlowStep } from './learnt';

@@ -1,4 +1,4 @@
-import { flowGains, moveCosts } from './learnt';
+import { flowGains, moveCosts, stirredUp } from './learnt';
 import type { HandsStep } from './threads';
 
 const dayMs = 86_400_000;
@@ -53,5 +53,24 @@ describe('what a move cost', () => {
     const [cost] = moveCosts([moved, ...run(2, 4), day('2026-03-05', false), ...run(6, 20)]);
     expect([cost?.tookDays, cost?.badDaysCount]).toEqual([11, 1]);
     expect(moveCosts([moved, ...run(2, 7)])[0]?.tookDays).toBeNull();
+  });
+});
+
+describe('what a move stirred up', () => {
+  const read = (day: number, lo: number, hi: number, parameter = 'tanMgPerL') => ({
+    ...{ parameter, lo, hi },
+    atEpochMs: day * 86_400_000,
+  });
+  const highest = (...readings: ReturnType<typeof read>[]) =>
+    stirredUp({ movedEpochMs: 100 * 86_400_000, readings }).map(
+      (s) => `${s.parameter} ${s.reading.lo}-${s.reading.hi}`,
+    );
+  it('is the highest of each value by its upper end, of two weeks', () => {
+    expect(highest(read(101, 0, 0.5), read(103, 0.4, 1), read(105, 0.5, 0.6), read(102, 0, 0.1, 'no2MgPerL'))).toEqual([
+      'no2MgPerL 0-0.1',
+      'tanMgPerL 0.4-1',
+    ]);
+    expect(highest(read(99.9, 8, 8), read(114.1, 8, 8))).toEqual([]);
+    expect(highest(read(100, 1, 1), read(114, 2, 2))).toEqual(['tanMgPerL 2-2']);
   });
 });

@@ -1,4 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
+import { highEnd, type Interval } from '#core/readings';
 import { goodDaysNeeded, goodDaysRunning, type HandsStep } from './threads';
 
 const dayMs = 86_400_000;
@@ -73,4 +74,32 @@ export function moveCosts(steps: readonly HandsStep[]): MoveCost[] {
       },
     ];
   });
+}
+
+/** What a move stirs up has shown itself, or gone, within two weeks (common practice). */
+const stirredDays = 14;
+export interface Stirred<P extends string> {
+  parameter: P;
+  atEpochMs: number;
+  reading: Interval;
+}
+/**
+ * The highest reading of each value within two weeks after a move: what it brought. None where nothing was read.
+ * @example stirredUp({ movedEpochMs: 0, readings: [{ parameter: 'tanMgPerL', lo: 0.5, hi: 1, atEpochMs: 1 }] })[0]?.reading.hi // 1
+ */
+export function stirredUp<P extends string>({
+  movedEpochMs,
+  readings,
+}: {
+  movedEpochMs: number;
+  readings: readonly (Interval & { parameter: P; atEpochMs: number })[];
+}): Stirred<P>[] {
+  const highest = new Map<P, Stirred<P>>();
+  for (const { parameter, atEpochMs, lo, hi } of readings) {
+    if (atEpochMs < movedEpochMs || atEpochMs > movedEpochMs + stirredDays * dayMs) continue;
+    const before = highest.get(parameter);
+    if (!before || highEnd({ lo, hi }) > highEnd(before.reading))
+      highest.set(parameter, { parameter, atEpochMs, reading: { lo, hi } });
+  }
+  return [...highest.values()].sort((a, b) => a.parameter.localeCompare(b.parameter));
 }

@@ -1,6 +1,14 @@
 import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
-import { movedDay, moveAdvice, moveOrder, moveTimeline, waterToCarry, type MoveQuestion } from './moving';
+import {
+  movedDay,
+  moveAdvice,
+  moveOrder,
+  moveTimeline,
+  waterToCarry,
+  type MoveQuestion,
+  tanWithoutFilter,
+} from './moving';
 
 const question: MoveQuestion = {
   movingKg: 30,
@@ -145,5 +153,18 @@ describe('a day of the watch after a move', () => {
   it('yesterday’s reading tests nothing of today, whatever it said', () => {
     expect(day(read(0, 1), read(0))).toBe('untested');
     expect(day(read(5, 1), read(0))).toBe('untested');
+  });
+});
+
+describe('ammonia without a filter', () => {
+  it('is the nitrogen of the nitrate that a day brings: 14.007 of 62.004', () => {
+    const found = tanWithoutFilter({ no3MgPerLPerDay: { lo: 1, hi: 2 } });
+    expect(found.ok && found.value.tanMgPerLPerDay.lo).toBeCloseTo(0.2259, 4);
+    expect(found.ok && found.value.tanMgPerLPerDay.hi).toBeCloseTo(0.4518, 4);
+  });
+  it('where nitrate falls, none is known to come; what is no number is refused', () => {
+    const found = tanWithoutFilter({ no3MgPerLPerDay: { lo: -1, hi: 0 } });
+    expect(found.ok && found.value.tanMgPerLPerDay).toEqual({ lo: 0, hi: 0 });
+    expect(tanWithoutFilter({ no3MgPerLPerDay: { lo: NaN, hi: 1 } }).ok).toBeFalse();
   });
 });

@@ -112,6 +112,38 @@ export function waterToCarry(
 }
 const noise = 1e-9;
 
+/** Nitrogen in nitrate, by mass (IUPAC atomic weights: N 14.007, O 15.999). */
+const nInNo3 = 14.007 / 62.004;
+/**
+ * Total ammonia, as nitrogen, that would come in a day if a move cost the filter its bacteria: what the tank now makes of it
+ * is nitrate, one nitrogen of the one for one of the other. Plants eat some of it, so it may be more.
+ *
+ * mg/L a day of nitrate, the tank's own rise; below nothing it is nothing.
+ * @example tanWithoutFilter({ no3MgPerLPerDay: { lo: 1, hi: 2 } }) // 0.23 to 0.45 mg/L a day
+ */
+export function tanWithoutFilter(
+  { no3MgPerLPerDay }: { no3MgPerLPerDay: { lo: number; hi: number } },
+  note: Recorder = silent,
+): Result<{ tanMgPerLPerDay: { lo: number; hi: number } }> {
+  note.by('hands.tan-without-filter', 1);
+  const range = { lo: -1000, hi: 1000, unit: 'mg/L' };
+  const fault = firstFault([
+    { field: 'no3MgPerLPerDay.lo', value: no3MgPerLPerDay.lo, range },
+    { field: 'no3MgPerLPerDay.hi', value: no3MgPerLPerDay.hi, range },
+  ]);
+  if (fault) return refuse(fault);
+  const tanOf = (id: 'lo' | 'hi'): number =>
+    note.step({
+      id,
+      label: `Total ammonia in a day, ${id === 'lo' ? 'lower' : 'upper'} end`,
+      unit: 'mg/L',
+      formula: 'nitrate a day × nitrogen in it',
+      terms: { nitrate: Math.max(0, no3MgPerLPerDay[id]), nitrogen: nInNo3 },
+      by: (x) => x.nitrate * x.nitrogen,
+    });
+  return ok({ tanMgPerLPerDay: { lo: tanOf('lo'), hi: tanOf('hi') } });
+}
+
 export const moveStepIds = [
   'plugs-off',
   'hardscape-out',

@@ -87,6 +87,7 @@ export {
   type StockSign,
 } from './population';
 export { youngAbout } from './young';
+export { mergeable } from './merging';
 export { lossesAlarm, poissonTail, stockAlarms, type StockAlarm, type StockAlarmReason } from './alarms';
 export {
   feedingSchools,

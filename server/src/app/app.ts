@@ -19,6 +19,7 @@ import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
 import { careCalendar, careWaterOf } from '../care';
+import { readHandsFound } from '../hands';
 import { readTanks } from '../lodgers';
 import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
@@ -172,6 +173,10 @@ function apiRouter(
       const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });
       return careWaterOf(deps, { tankIds: tanks.map((t) => t.tankId) });
     }),
+  );
+  router.get(
+    '/hands/found',
+    known(() => readHandsFound(deps)),
   );
   router.get('/care/:entryId.ics', async (request, response) => {
     const { entryId } = parsed(routes.careCalendar.params, request.params);

@@ -1,6 +1,18 @@
 import type { PayloadOf, SentEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
-import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
+import type { HandsFound } from '#contracts/hands';
+import {
+  at,
+  changeEntry,
+  entry,
+  id,
+  openTestHouse,
+  readingsEntry,
+  refusedBy,
+  sourceEntry,
+  tankEntry,
+  type TestHouse,
+} from '../app/harness.cases';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -138,5 +150,56 @@ describe('what asks to be cleaned', () => {
     expect(await ids(tank)).toEqual(['bed-due']);
     await taken(half(right, -1));
     expect(await ids(tank)).toEqual([]);
+  });
+});
+
+describe('what was found beside what was foreseen', () => {
+  const found = async () => (await house.get<HandsFound>('/api/hands/found')).body;
+  const away = (tank: string, leaves: Extract<PayloadOf<'hands'>, { step: 'away' }>['leaves']) =>
+    hands(tank, { step: 'away', fromOn: '2026-02-01', toOn: '2026-02-20', leaves }, -42);
+  it('an absence is told once somebody is home, by the first reading before a change', async () => {
+    const [tank, source] = [await newTank(), id()];
+    await house.write(sourceEntry(source));
+    const gone = away(tank, [{ parameter: 'ghDegrees', earliestDay: 8, likelyDay: 12 }]);
+    await taken(gone);
+    const those = async () => (await found()).absences.filter((a) => a.tankId === tank);
+    expect(await those())
+      .withContext('still away')
+      .toEqual([]);
+    await taken(hands(tank, { step: 'back', awayId: gone.id }, -22));
+    expect((await those()).map((a) => [a.fromOn, a.held])).toEqual([
+      ['2026-02-01', [{ parameter: 'ghDegrees', verdict: 'not-read', reading: null }]],
+    ]);
+    await house.write(
+      readingsEntry(tank, { ghDegrees: [10, 10] }, at(23)),
+      readingsEntry(tank, { ghDegrees: [25, 26] }, at(21)),
+      changeEntry(tank, source, 10, at(20)),
+      readingsEntry(tank, { ghDegrees: [10, 10] }, at(19)),
+    );
+    expect((await those()).flatMap((a) => a.held)).toEqual([
+      { parameter: 'ghDegrees', verdict: 'as-foreseen', reading: { lo: 25, hi: 26 } },
+    ]);
+  });
+  it('a move is told with what was foreseen of it and the highest that was read', async () => {
+    const tank = await newTank();
+    const moved = hands(tank, { step: 'moved', how: 'all-out', tanMgPerLPerDay: 0.4 }, -10);
+    await taken(moved);
+    await house.write(
+      readingsEntry(tank, { tanMgPerL: [8, 8] }, at(11)),
+      readingsEntry(tank, { tanMgPerL: [0.25, 0.5], no3MgPerL: [90, 90] }, at(8)),
+      readingsEntry(tank, { tanMgPerL: [0, 0.25], no2MgPerL: [0, 0.1] }, at(7)),
+    );
+    const [one] = (await found()).moves.filter((m) => m.tankId === tank);
+    expect([one?.entryId, one?.foreseenTanMgPerLPerDay]).toEqual([moved.id, 0.4]);
+    expect(one?.stirred.map((s) => [s.parameter, s.reading])).toEqual([
+      ['no2MgPerL', { lo: 0, hi: 0.1 }],
+      ['tanMgPerL', { lo: 0.25, hi: 0.5 }],
+    ]);
+  });
+  it('passes of one hose and stops that were handed over stand in the book; what is no pass does not', async () => {
+    const tank = await newTank();
+    await taken(hands(tank, { step: 'pass', pass: 'drain' }), hands(tank, { step: 'handed', to: 'the neighbour' }));
+    expect(await refused(hands(tank, { step: 'pass', pass: 'dance' as 'drain' }))).toHaveSize(1);
+    expect(await refused(hands(tank, { step: 'handed', to: 'n'.repeat(61) }))).toHaveSize(1);
   });
 });

@@ -1,2 +1,3 @@
 export { handsKind } from './hands-kinds';
 export { handsContributions } from './hands-contributions';
+export { readHandsFound } from './hands-found';

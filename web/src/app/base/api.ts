@@ -10,7 +10,7 @@ import { Reach } from './reach';
 import { Told } from './told';
 import { houseChosen } from './which-house';
 
-type ResponseOf<N extends RouteName> = v.InferOutput<(typeof routes)[N]['response']>;
+export type ResponseOf<N extends RouteName> = v.InferOutput<(typeof routes)[N]['response']>;
 
 /** The server said no, in its own words; or it could not be reached (status 0). */
 export class ApiProblem extends Error {

@@ -1,3 +1,3 @@
 /** What other slices use of this one. Its pages are opened by the shell. */
 export { CareChanges } from './care-changes';
-export { careDiaryKinds, contactsOfHouse } from './care-book';
+export { careDiaryKinds, careOfHouse, contactsOfHouse } from './care-book';

@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { catchError, concatMap, filter, from, map, of, scan, switchMap, take } from 'rxjs';
 import { Temporal } from 'temporal-polyfill';
 import {
   absence,
   changedBefore,
   handsThreads,
-  heldAgainst,
   portions,
   productionShare,
   type AbsenceValue,
@@ -19,14 +16,16 @@ import {
 import type { ParameterId } from '#core/readings';
 import { livingMassG, rationByMass } from '#core/stock';
 import { nightOn } from '#core/tonight';
-import type { Folio } from '#contracts/tanks';
-import type { ReadPayloadOf } from '#contracts/book';
-import { beforeLeaving, heldWords, portionText, standInAlarms, standInRules } from '#words/hands';
-import { spanText, unitOf } from '#words/units';
-import { Api } from '../base/api';
+import type { BuildUpView } from '#contracts/water';
+import { beforeLeaving, portionText, standInAlarms, standInRules } from '#words/hands';
+import { amount } from '#words/units';
+import { AskedAnew } from './asked-anew';
+import { heldText } from './held-text';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
+import { careDiaryKinds } from '../care';
 import { StockStore, type TankStock } from '../stock';
+import { courseDaysIn, coursesOfHouse } from './course-days';
 import { Choice, Option } from '../ui/choice';
 import { Day } from '../ui/day';
 import { Field } from '../ui/field';
@@ -38,7 +37,7 @@ import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
 
 const usualAwayDays = 14;
-/** So long after coming home the page tells what came of it; the folios it reads hold a month. */
+/** So long after coming home the page tells what came of it. */
 const toldDays = 21;
 const dayMs = 86_400_000;
 /** What neither builds up nor is concentrated by evaporation: gases, warmth, and pH. */
@@ -69,16 +68,30 @@ interface Said {
   leaves: Leaves[];
   fault: string;
 }
-/** The readings that a folio holds, value by value. */
-const readIn = (folio: Folio) =>
-  folio.entries.flatMap((e) =>
-    e.kind === 'readings' && !e.struck
-      ? (e.payload as ReadPayloadOf<'readings'>).values.map(({ parameter, lo, hi }) => ({
-          ...{ parameter, lo, hi },
-          atEpochMs: Date.parse(e.happenedAt),
-        }))
-      : [],
-  );
+/** A value as the absence reckons with it; null for what neither builds up nor is held to anything. */
+function valueOf(
+  { parameter, level, productionPerDay, sourceValue, ceiling, floor }: BuildUpView['tanks'][number]['lines'][number],
+  {
+    share,
+    plan,
+    changeFraction,
+    evaporationFractionPerDay,
+  }: { share: number; plan: LeavingPlan; changeFraction: number; evaporationFractionPerDay: number },
+): AbsenceValue | null {
+  if (notBuiltUp.includes(parameter)) return null;
+  const by = fromFood.includes(parameter) ? share : 1;
+  const now = { lo: level.lo80, hi: level.hi80 };
+  return {
+    parameter,
+    // What the new water holds is known by those before; where it is not, the change is left out of the reckoning.
+    now: plan === 'change' && sourceValue !== null ? changedBefore({ now, changeFraction, sourceValue }) : now,
+    productionPerDay: { lo: by * productionPerDay.lo80, hi: by * productionPerDay.hi80 },
+    evaporationFractionPerDay,
+    ...(ceiling === null ? {} : { ceiling }),
+    // What falls by being eaten up, as carbonate hardness does; what only varies is not foreseen to fall.
+    ...(floor === null || floor <= 0 || !falling.includes(parameter) ? {} : { floor }),
+  };
+}
 
 /** Weeks away: what the gap will cost each tank, portions of food, the sheet for the stand-in, and home again. */
 @Component({
@@ -89,11 +102,10 @@ const readIn = (folio: Folio) =>
   styleUrl: './hands.scss',
 })
 export class AwayScreen {
-  private readonly api = inject(Api);
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
   protected readonly before = beforeLeaving;
   protected readonly rules = standInRules;
   protected readonly alarms = standInAlarms;
@@ -112,29 +124,19 @@ export class AwayScreen {
   protected readonly call = signal('');
   protected readonly said = signal('');
   protected readonly fault = signal('');
-  /** Folios as they come in, one after the other: a house of forty keeps nothing waiting. */
-  private readonly folios = signal<ReadonlyMap<string, Folio>>(new Map());
-  protected readonly read = computed(() => this.folios().size);
+  /** Topped up, nothing is concentrated, and the sheet says how much. */
+  protected readonly toppedUp = signal<'no' | 'yes'>('no');
+  /** What a stand-in should know of each tank. */
+  protected readonly notes = signal<ReadonlyMap<string, string>>(new Map());
+  private readonly buildUp = new AskedAnew('buildUp');
+  private readonly found = new AskedAnew('handsFound');
 
   constructor() {
     this.stock.load();
     this.diary.open();
-    toObservable(this.stock.tanks)
-      .pipe(
-        filter((tanks) => tanks.length > 0),
-        take(1),
-        switchMap((tanks) => from(tanks)),
-        concatMap(({ tankId }) =>
-          this.api.call('folio', { params: { tankId }, query: { days: '30' } }).pipe(catchError(() => of(null))),
-        ),
-        filter((folio) => folio !== null),
-        scan((all, folio) => new Map(all).set(folio.tank.tankId, folio), new Map<string, Folio>()),
-        map((all): ReadonlyMap<string, Folio> => all),
-        takeUntilDestroyed(),
-      )
-      .subscribe((all) => {
-        this.folios.set(all);
-      });
+  }
+  protected sayNote(tankId: string, text: string): void {
+    this.notes.update((all) => new Map(all).set(tankId, text));
   }
   protected readonly days = computed(() => {
     const [fromOn, toOn] = [this.fromOn(), this.toOn()];
@@ -146,36 +148,16 @@ export class AwayScreen {
     return days === null ? 'Say from when to when.' : days < 1 ? 'It ends after it begins.' : '';
   });
   private leavesOf(tankId: string, { days, plan }: { days: number; plan: LeavingPlan }): Said | null {
-    const folio = this.folios().get(tankId);
-    if (!folio) return null;
-    const evaporationFractionPerDay = (this.evaporationPercent() ?? NaN) / 100;
+    const tank = this.buildUp.told()?.tanks.find((t) => t.tankId === tankId);
+    if (!tank?.ready) return null;
+    const evaporationFractionPerDay = this.toppedUp() === 'yes' ? 0 : (this.evaporationPercent() ?? NaN) / 100;
     const share = plan === 'usual' ? 1 : productionShare(this.feedEveryDays());
-    const [changed] = folio.changes;
     const changeFraction = this.changePercent() === null ? NaN : (this.changePercent() ?? 0) / 100;
-    const perParameter = folio.outlooks.flatMap((o): AbsenceValue[] => {
-      if (notBuiltUp.includes(o.parameter)) return [];
-      const band = folio.lines.find((l) => l.parameter === o.parameter)?.band;
-      const [ceiling, floor] = [band?.hi ?? undefined, band?.lo ?? undefined];
-      if (ceiling === undefined && floor === undefined) return [];
-      const by = fromFood.includes(o.parameter) ? share : 1;
-      const now = { lo: o.level.lo80, hi: o.level.hi80 };
-      // What the new water holds is known by the last change; where it is not, the change is left out of the reckoning.
-      const sourceValue = changed?.water[o.parameter];
-      return [
-        {
-          parameter: o.parameter,
-          now:
-            plan === 'change' && sourceValue !== undefined ? changedBefore({ now, changeFraction, sourceValue }) : now,
-          productionPerDay: { lo: by * o.productionPerDay.lo80, hi: by * o.productionPerDay.hi80 },
-          evaporationFractionPerDay,
-          ...(ceiling === undefined ? {} : { ceiling }),
-          // What falls by being eaten up, as carbonate hardness does; what only varies is not foreseen to fall.
-          ...(floor === undefined || floor <= 0 || !falling.includes(o.parameter) ? {} : { floor }),
-        },
-      ];
-    });
-    const known = perParameter.filter((p) => p.ceiling !== undefined || p.floor !== undefined);
-    const found = absence({ days, perParameter: known });
+    const perParameter = tank.lines.map((line) =>
+      valueOf(line, { share, plan, changeFraction, evaporationFractionPerDay }),
+    );
+    const known = perParameter.filter((p) => p !== null && (p.ceiling !== undefined || p.floor !== undefined));
+    const found = absence({ days, perParameter: known.filter((p) => p !== null) });
     return found.ok ? { leaves: found.value.leaves, fault: '' } : { leaves: [], fault: plainRefusal(found.refusal) };
   }
   private leavesText({ leaves, fault }: Said): string {
@@ -215,6 +197,25 @@ export class AwayScreen {
       portionG: g ?? 0,
     };
   }
+  private topUpL(netVolumeL: number): number | null {
+    const percent = this.evaporationPercent();
+    return this.toppedUp() === 'no' || percent === null ? null : (netVolumeL * percent) / 100;
+  }
+  protected topUpText = (topUpL: number | null): string =>
+    topUpL === null ? '' : `top up with about ${amount('volume', topUpL, 1)} of pure water a day`;
+  /** Days of a course that fall into the absence: nobody doses them by a sheet. */
+  private coursesIn(tankId: string): string {
+    const days = courseDaysIn({
+      courses: this.courses(),
+      tankId,
+      fromOn: this.fromOn(),
+      toOn: this.toOn(),
+    });
+    return days.length === 0
+      ? ''
+      : `A course runs here: ${days.map((d) => `${d.text} on ${dayText(d.on)}`).join(', ')}. End it before, or leave somebody who is shown how.`;
+  }
+  private readonly courses = computed(() => coursesOfHouse(this.diary.entries(), this.house, this.stock));
   protected readonly rows = computed(() => {
     const days = this.days();
     if (days === null || days < 1) return [];
@@ -234,6 +235,9 @@ export class AwayScreen {
         ),
         food: food.fault || food.text,
         portionG: food.portionG,
+        topUpL: this.topUpL(of.tank.netVolumeL),
+        courses: this.coursesIn(of.tank.tankId),
+        note: this.notes().get(of.tank.tankId) ?? '',
       };
     });
   });
@@ -248,35 +252,13 @@ export class AwayScreen {
   /** What came of the weeks away, tank by tank, once somebody is back and has tested. */
   protected readonly cameOf = computed(() => {
     const since = this.house.nowEpochMs() - toldDays * dayMs;
-    const steps = this.diary.of('hands');
-    return handsThreads(stepsOf(steps, this.house.zone()), { today: this.today() }).absences.flatMap((a) => {
-      const folio = this.folios().get(a.tankId);
-      if (a.backEpochMs === null || a.backEpochMs < since || !folio) return [];
-      const payload = steps.find((s) => s.entryId === a.entryId)?.payload;
-      const held = heldAgainst({
-        foreseen: payload?.step === 'away' ? payload.leaves.map((l) => l.parameter) : [],
-        readings: readIn(folio),
-        ceilings: Object.fromEntries(
-          folio.lines.flatMap((l) => (typeof l.band?.hi === 'number' ? [[l.parameter, l.band.hi]] : [])),
-        ),
-        backEpochMs: a.backEpochMs,
-        changedEpochMs: folio.changes.map((c) => c.atEpochMs),
-      });
-      return [
-        {
-          entryId: a.entryId,
-          name: this.stock.stockOf(a.tankId)?.tank.name ?? 'A tank',
-          text:
-            held
-              .map(({ parameter, verdict, reading }) => {
-                const id = parameter as ParameterId;
-                const read = reading ? ` (${spanText(id, reading)} ${unitOf(id)})` : '';
-                return `${heldWords[verdict](parameterLabel(id))}${read}`;
-              })
-              .join('; ') || 'nothing was foreseen to leave its band, and nothing is read above it',
-        },
-      ];
-    });
+    return (this.found.told()?.absences ?? [])
+      .filter((a) => a.backEpochMs >= since)
+      .map(({ entryId, tankId, held }) => ({
+        entryId,
+        name: this.stock.stockOf(tankId)?.tank.name ?? 'A tank',
+        text: heldText(held),
+      }));
   });
   protected async leave(): Promise<void> {
     if (this.daysFault()) {
@@ -291,6 +273,8 @@ export class AwayScreen {
         toOn: this.toOn(),
         leaves: r.leaves.map((l) => ({ ...l, parameter: l.parameter as ParameterId })),
         ...(every === null ? {} : { feedEveryDays: every, portionG: r.portionG }),
+        ...(r.topUpL === null ? {} : { topUpLPerDay: Math.round(100 * r.topUpL) / 100 }),
+        ...(r.note.trim() === '' ? {} : { note: r.note.trim() }),
         ...(call === '' ? {} : { call }),
       }),
     );

@@ -451,6 +451,33 @@ describe('a move', () => {
     expect(bad.disabled('Good today')).toBeTrue();
     expect(bad.text()).toContain('Not good, as read');
   });
+  it('foretells ammonia without a filter by the nitrate it makes, and keeps it with the move', async () => {
+    const line = { parameter: 'no3MgPerL', productionPerDay: { lo80: 1, mean: 1.5, hi80: 2 } };
+    const room = await openRoom(MoveScreen, {
+      inputs: { tank: b },
+      answers: { stock, diary: diary(), buildUp: { nowAt: '', tanks: [{ tankId: b, lines: [line] }] } },
+      nowEpochMs,
+    });
+    // 2 mg/L of nitrate hold 2 × 14.007 / 62.004 = 0.45 of nitrogen.
+    expect(room.textOf('[aria-label="The day"]')).toContain('up to 0.45 mg/L as N');
+    await room.click('It stands in its new place: start the watch');
+    expect(room.written[0]?.payload).toEqual({ step: 'moved', how: 'all-in', tanMgPerLPerDay: 0.452 });
+  });
+  it('says which tanks may be merged beforehand, when somebody asks', async () => {
+    const animals = (kindId: string) => [{ ...arrived(20)[0], kindId }];
+    const two = {
+      ...stock,
+      tanks: [
+        tank(a, 'Porch', { netVolumeL: 20, events: animals('cherry-shrimp') }),
+        tank(b, 'Loft', { events: arrived(200) }),
+      ],
+    };
+    const room = await openRoom(MoveScreen, { answers: { stock: two, diary: diary() }, nowEpochMs });
+    expect(room.textOf('details')).toContain('No two tanks may be merged');
+    room.query('details').dispatchEvent(new Event('toggle'));
+    await room.settle();
+    expect(room.textOf('details')).toContain('Porch into Loft');
+  });
   it('the day by the clock: litres, cans, heads; a journey in the book speaks against it; what is packed stays on the device', async () => {
     const away = entry({ step: 'away', fromOn: '2026-03-18', toOn: '2026-03-25', leaves: [] }, { entryId: 'w' });
     const room = await open(b, away);
@@ -467,20 +494,41 @@ describe('a move', () => {
 });
 
 describe('weeks away', () => {
-  const folio = (tankId: string) => ({
-    tank: { tankId },
-    lines: [{ parameter: 'no3MgPerL', band: { lo: null, hi: 40 } }],
-    outlooks: [
-      {
-        parameter: 'no3MgPerL',
-        level: { mean: 20, lo80: 18, hi80: 22 },
-        productionPerDay: { mean: 1.5, lo80: 1, hi80: 2 },
-      },
-    ],
-    changes: [{ water: { no3MgPerL: 2 } }],
+  const fan = (lo80: number, mean: number, hi80: number) => ({ lo80, mean, hi80 });
+  const line = (over: object = {}) => ({
+    parameter: 'no3MgPerL',
+    level: fan(18, 20, 22),
+    productionPerDay: fan(1, 1.5, 2),
+    sourceValue: 2,
+    floor: null,
+    ceiling: 40,
+    limitBy: 'band',
+    ratchet: null,
+    ...over,
+  });
+  const buildUp = (...lines: object[]) => ({
+    nowAt: '',
+    tanks: [{ tankId: a, name: 'Porch', netVolumeL: 50, ready: true, lines }],
   });
   const open = (...entries: object[]) =>
-    openRoom(AwayScreen, { answers: { stock, folio: folio(a), diary: diary(...entries) }, nowEpochMs });
+    openRoom(AwayScreen, { answers: { stock, buildUp: buildUp(line()), diary: diary(...entries) }, nowEpochMs });
+  const course = {
+    ...entry({}),
+    kind: 'course',
+    entryId: 'k',
+    payload: {
+      step: 'started',
+      agentId: 'D07',
+      productName: 'A dewormer',
+      label: { packTreatsL: 40, doseDays: [1, 5], changes: [{ day: 20, fraction: 0.25 }] },
+      repeats: 0,
+      split: false,
+      netVolumeL: 50,
+      startOn: '2026-03-13',
+      warnings: [],
+      note: '',
+    },
+  };
   it('says what leaves its band and when, by hand: 18 mg/L at 2 a day and half a percent of 40', async () => {
     const room = await open();
     // (40 − 22) / (2 + 40 × 0.005) = 8.2; (40 − 20) / (1.5 + 0.2) = 11.8
@@ -507,37 +555,40 @@ describe('weeks away', () => {
     );
   });
   it('what is eaten up is told by its floor', async () => {
-    const of = folio(a);
-    const kh = {
-      parameter: 'khDegrees',
-      level: { mean: 5, lo80: 4, hi80: 6 },
-      productionPerDay: { mean: -0.15, lo80: -0.2, hi80: -0.1 },
-    };
-    const room = await openRoom(AwayScreen, {
-      answers: {
-        stock,
-        folio: { ...of, lines: [{ parameter: 'khDegrees', band: { lo: 3, hi: 9 } }], outlooks: [kh] },
-        diary: diary(),
-      },
-      nowEpochMs,
-    });
+    const kh = (over: object) =>
+      line({
+        parameter: 'khDegrees',
+        sourceValue: null,
+        level: fan(4, 5, 6),
+        productionPerDay: fan(-0.2, -0.15, -0.1),
+        floor: 3,
+        ceiling: 9,
+        ...over,
+      });
+    const openWith = (over: object) =>
+      openRoom(AwayScreen, { answers: { stock, buildUp: buildUp(kh(over)), diary: diary() }, nowEpochMs });
+    const room = await openWith({});
     expect(room.text()).toContain('carbonate hardness too low from day 5, likely 13');
     // What makes no difference is said once.
     expect(room.text()).not.toContain('with these portions');
     TestBed.resetTestingModule();
-    const soft = await openRoom(AwayScreen, {
+    const soft = await openWith({ floor: 0, level: fan(0, 0, 0) });
+    expect(soft.text()).toContain('nothing is foreseen to leave its band');
+  });
+  it('the stand-in sees litres, what is normal, and the days of a course, to be done as shown only', async () => {
+    const away = { step: 'away', fromOn: '2026-03-11', toOn: '2026-03-20', leaves: [] };
+    const room = await openRoom(StandInScreen, {
       answers: {
         stock,
-        folio: {
-          ...of,
-          lines: [{ parameter: 'khDegrees', band: { lo: 0, hi: 9 } }],
-          outlooks: [{ ...kh, level: { mean: 0, lo80: 0, hi80: 0 } }],
-        },
-        diary: diary(),
+        diary: diary(entry({ ...away, topUpLPerDay: 0.5, note: 'dead leaves are normal' }), course),
       },
       nowEpochMs,
     });
-    expect(soft.text()).toContain('nothing is foreseen to leave its band');
+    expect(room.textOf('.tanks')).toMatch(/Porch\s*no food; top up with about 0.5 L of pure water a day\s*dead leaves/);
+    expect(room.textOf('table')).toMatch(
+      /17 March 2026\s*look, top up; no food; Porch: dose, A dewormer, only as you were/,
+    );
+    expect(room.textOf('table').match(/dewormer/g)?.length).toBe(2);
   });
   it('the stand-in sees today, the days, each tank and whom to call; the page writes nothing', async () => {
     const away = {
@@ -575,40 +626,55 @@ describe('weeks away', () => {
     await room.click('Home again');
     expect(room.written.map((e) => e.payload)).toEqual([{ step: 'back', awayId: 'e1' }]);
   });
-  it('once home it tells what came of it: foreseen and read above, foreseen and not read, nothing foreseen', async () => {
-    const leaves = (...parameters: string[]) =>
-      parameters.map((parameter) => ({ parameter, earliestDay: 8, likelyDay: 12 }));
-    const away = { step: 'away', fromOn: '2026-03-01', toOn: '2026-03-13' };
-    const read = (happenedAt: string, lo: number, hi: number) => ({
-      ...{ id: happenedAt, kind: 'readings', struck: null, happenedAt },
-      payload: { context: 'routine', values: [{ parameter: 'no3MgPerL', lo, hi, text: '', enteredUnit: '' }] },
-    });
-    const home = { step: 'back', awayId: 'e1' };
-    const open = (foreseen: string[], readings: object[], backHoursAgo = 24) => {
+  it('once home it tells what came of it, for three weeks', async () => {
+    const back = (held: object[], backHoursAgo = 24) => {
       TestBed.resetTestingModule();
-      return openRoom(AwayScreen, {
-        answers: {
-          stock,
-          folio: { ...folio(a), changes: [], entries: readings },
-          diary: diary(
-            entry({ ...away, leaves: leaves(...foreseen) }, { hoursAgo: 300 }),
-            entry(home, { hoursAgo: backHoursAgo, entryId: 'e2' }),
-          ),
+      const absences = [
+        {
+          entryId: 'e1',
+          tankId: a,
+          fromOn: '2026-03-01',
+          toOn: '2026-03-13',
+          backEpochMs: nowEpochMs - backHoursAgo * hourMs,
+          held,
         },
+      ];
+      return openRoom(AwayScreen, {
+        answers: { stock, diary: diary(), handsFound: { nowAt: '', absences, moves: [] } },
         nowEpochMs,
       });
     };
-    const worse = await open(
-      ['no3MgPerL'],
-      [read('2026-03-14T10:00:00Z', 45, 60), read('2026-03-10T10:00:00Z', 5, 10)],
-    );
+    const nitrate = (verdict: string, reading: object | null) => [{ parameter: 'no3MgPerL', verdict, reading }];
+    const worse = await back(nitrate('as-foreseen', { lo: 45, hi: 60 }));
     expect(worse.textOf('[aria-label="What came of it"]')).toMatch(
       /Porch.*nitrate left its band, as foreseen \(45.60 mg\/L\)/i,
     );
-    expect((await open(['no3MgPerL'], [])).text()).toContain('not read before a change');
-    expect((await open([], [read('2026-03-14T10:00:00Z', 5, 10)])).text()).toContain('nothing was foreseen');
-    expect((await open([], [], 24 * 21)).has('[aria-label="What came of it"]')).toBeTrue();
-    expect((await open([], [], 24 * 21 + 1)).has('[aria-label="What came of it"]')).toBeFalse();
+    expect((await back(nitrate('not-read', null))).text()).toContain('not read before a change');
+    expect((await back([])).text()).toContain('nothing was foreseen');
+    expect((await back([], 24 * 21)).has('[aria-label="What came of it"]')).toBeTrue();
+    expect((await back([], 24 * 21 + 1)).has('[aria-label="What came of it"]')).toBeFalse();
+  });
+  it('topped up by the stand-in, nothing is concentrated, and the sheet says litres and what is normal there', async () => {
+    const room = await open();
+    await room.type('[name=evaporates]', '2');
+    // (40 − 22) / (2 + 40 × 0.02) = 6.4
+    expect(room.text()).toContain('nitrate from day 6');
+    await room.pick('nl-choice[name=toppedUp]', 'yes');
+    // (40 − 22) / 2 = 9
+    expect(room.text()).toContain('nitrate from day 9, likely 13');
+    expect(room.textOf('[aria-label="For the stand-in"]')).toContain('top up with about 1.0 L of pure water a day');
+    await room.type('.stop input[placeholder]', 'dead leaves are normal');
+    expect(room.textOf('[aria-label="For the stand-in"]')).toContain('dead leaves are normal');
+    await room.click('Write it in the book');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({ topUpLPerDay: 1, note: 'dead leaves are normal' }),
+    );
+    expect(room.written[1]?.payload).not.toEqual(jasmine.objectContaining({ note: jasmine.anything() }));
+  });
+  it('a course that runs speaks against leaving, with its days', async () => {
+    const room = await open(course);
+    expect(room.text()).toMatch(/A course runs here: dose, A dewormer on Tuesday, 17 March 2026\./);
+    expect(room.text()).toContain('leave somebody who is shown how');
   });
 });
 
@@ -756,12 +822,37 @@ describe('foreseen and found', () => {
           entry({ step: 'moved', how: 'all-in' }, { hoursAgo: 24 * 20, entryId: 'm', subjectId: b }),
           ...[1, 2, 3, 4, 5, 6, 7].map(day),
         ),
+        handsFound: {
+          nowAt: '',
+          absences: [
+            {
+              entryId: 'w',
+              tankId: a,
+              fromOn: '2026-02-01',
+              toOn: '2026-02-14',
+              backEpochMs: 1,
+              held: [{ parameter: 'no3MgPerL', verdict: 'held', reading: { lo: 10, hi: 10 } }],
+            },
+          ],
+          moves: [
+            {
+              entryId: 'm',
+              tankId: b,
+              movedEpochMs: 1,
+              foreseenTanMgPerLPerDay: 0.4,
+              stirred: [{ parameter: 'tanMgPerL', atEpochMs: 2, reading: { lo: 0.25, hi: 0.5 } }],
+            },
+          ],
+        },
       },
       nowEpochMs,
     });
     expect(room.text()).toMatch(/look\s*1\s*4/);
     expect(room.text()).toMatch(/15\s*10\s*\+50 %/);
-    expect(room.text()).toMatch(/Loft.*7\s*7\s*0/s);
+    expect(room.text()).toMatch(/Loft.*7\s*7\s*0\s*up to 0.40 mg\/L as N\s*0.25.0.50 mg\/L as N\s*not read/s);
+    expect(room.text()).toMatch(
+      /Porch\s*Sunday, 1 February 2026 to .*nitrate was foreseen to leave its band and did not \(10 mg/is,
+    );
     TestBed.resetTestingModule();
     const none = await openRoom(HandsLearntScreen, { answers: { stock, diary: diary() }, nowEpochMs });
     expect(none.text()).toContain('Nothing to compare yet');

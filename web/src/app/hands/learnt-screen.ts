@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import { flowGains, habitMinutes, moveCosts, usualWalkMinutes, walkJobs, type FlowStep } from '#core/hands';
 import { nightOn } from '#core/tonight';
+import type { HandsFound } from '#contracts/hands';
 import { walkJobWords } from '#words/hands';
+import { amount, spanText, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
 import { StockStore } from '../stock';
 import { Table, type TableColumn } from '../ui/table';
 import { dayText } from '../ui/words';
+import { AskedAnew } from './asked-anew';
 import { HandsNav } from './hands-nav';
+import { heldText } from './held-text';
 import { stepsOf } from './hands-book';
 
 interface MinutesRow {
@@ -29,12 +32,25 @@ interface MoveRow {
   least: string;
   took: string;
   bad: string;
+  foreseen: string;
+  tan: string;
+  no2: string;
+}
+interface AwayRow {
+  tank: string;
+  span: string;
+  held: string;
 }
 
-/** What was foreseen beside what was found: minutes, flow after cleaning, moves; absences stand on their own page. */
+const readText = (move: HandsFound['moves'][number] | undefined, parameter: 'tanMgPerL' | 'no2MgPerL'): string => {
+  const found = move?.stirred.find((s) => s.parameter === parameter);
+  return found ? `${spanText(parameter, found.reading)} ${unitOf(parameter)}` : 'not read';
+};
+
+/** What was foreseen beside what was found: minutes, flow after cleaning, moves, weeks away. */
 @Component({
   selector: 'nl-hands-learnt',
-  imports: [RouterLink, Table, HandsNav],
+  imports: [Table, HandsNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-hands-nav />
@@ -62,9 +78,22 @@ interface MoveRow {
     } @else {
       <p class="quiet">{{ diary.loaded() ? 'No move is in the book.' : 'Reading the book …' }}</p>
     }
-    <p>
-      What weeks away did stands under <a routerLink="/hands/away">Weeks away</a>, for three weeks after coming home.
+    <p class="small quiet">
+      Foreseen: total ammonia a day if its bacteria had been lost, by the nitrate it made; read: the highest of two
+      weeks after the move.
     </p>
+    <h2>What weeks away did</h2>
+    @if (aways().length > 0) {
+      <nl-table name="Foreseen of an absence, and read" [columns]="awayColumns" [rows]="aways()" />
+    } @else {
+      <p class="quiet">
+        {{
+          found.told()
+            ? 'Nobody has come home yet: an absence is planned and ended under Weeks away.'
+            : 'Reading the book …'
+        }}
+      </p>
+    }
   `,
   styleUrl: './hands.scss',
 })
@@ -72,6 +101,7 @@ export class HandsLearntScreen {
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly found = new AskedAnew('handsFound');
   constructor() {
     this.stock.load();
     this.diary.open();
@@ -96,7 +126,24 @@ export class HandsLearntScreen {
     { head: 'At least, days', text: (r) => r.least, figures: true },
     { head: 'Took, days', text: (r) => r.took, figures: true },
     { head: 'Bad days', text: (r) => r.bad, figures: true },
+    { head: 'Ammonia foreseen, a day', text: (r) => r.foreseen, figures: true },
+    { head: 'Ammonia read', text: (r) => r.tan, figures: true },
+    { head: 'Nitrite read', text: (r) => r.no2, figures: true },
   ];
+  protected readonly awayColumns: readonly TableColumn<AwayRow>[] = [
+    { head: 'Tank', text: (r) => r.tank },
+    { head: 'Away', text: (r) => r.span },
+    { head: 'What came of it', text: (r) => r.held },
+  ];
+  protected readonly aways = computed((): AwayRow[] =>
+    [...(this.found.told()?.absences ?? [])]
+      .sort((a, b) => b.backEpochMs - a.backEpochMs)
+      .map((a) => ({
+        tank: this.nameOf(a.tankId),
+        span: `${dayText(a.fromOn)} to ${dayText(a.toOn)}`,
+        held: heldText(a.held),
+      })),
+  );
   protected readonly minutes = computed((): MinutesRow[] => {
     const own = habitMinutes(
       this.diary
@@ -126,6 +173,15 @@ export class HandsLearntScreen {
         gain: `${g.gainFraction >= 0 ? '+' : '−'}${Math.abs(Math.round(100 * g.gainFraction))} %`,
       })),
   );
+  private broughtBy(entryId: string): Pick<MoveRow, 'foreseen' | 'tan' | 'no2'> {
+    const move = this.found.told()?.moves.find((m) => m.entryId === entryId);
+    const foreseen = move?.foreseenTanMgPerLPerDay ?? null;
+    return {
+      foreseen: foreseen === null ? 'not said' : `up to ${amount('ammonia', foreseen, 2)}`,
+      tan: readText(move, 'tanMgPerL'),
+      no2: readText(move, 'no2MgPerL'),
+    };
+  }
   protected readonly moves = computed((): MoveRow[] =>
     moveCosts(stepsOf(this.diary.of('hands'), this.house.zone()))
       .reverse()
@@ -135,6 +191,7 @@ export class HandsLearntScreen {
         least: String(m.leastDays),
         took: m.tookDays === null ? 'still watched' : String(m.tookDays),
         bad: String(m.badDaysCount),
+        ...this.broughtBy(m.entryId),
       })),
   );
 }

@@ -16,6 +16,7 @@ import {
   moveTimeline,
   oxygenHours,
   sidesOf,
+  tanWithoutFilter,
   waterChoices,
   waterToCarry,
   type Insulation,
@@ -23,7 +24,8 @@ import {
   type WaterChoice,
 } from '#core/hands';
 import { middle } from '#core/readings';
-import { livingMassG } from '#core/stock';
+import { livingMassG, mergeable } from '#core/stock';
+import { togetherWords } from '#words/stock';
 import { tankWeight } from '#core/tanks';
 import { nightOn } from '#core/tonight';
 import {
@@ -46,6 +48,7 @@ import { Field } from '../ui/field';
 import { Figure } from '../ui/figure';
 import { plainRefusal } from '../ui/refusals';
 import { dayText } from '../ui/words';
+import { AskedAnew } from './asked-anew';
 import { HandsNav } from './hands-nav';
 import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
@@ -53,6 +56,8 @@ import { UnitNamePipe } from '../ui/amount';
 
 const assumedC = 24;
 const betweenDays = 4;
+/** Of more tanks nobody reads all pairs. */
+const mostMergedCount = 60;
 const packedId = 'move-packed';
 const swarms: readonly string[] = ['shrimp', 'snail'];
 const heads = ({ lodgers }: TankStock, wanted: (group: string) => boolean): number =>
@@ -221,9 +226,49 @@ export class MoveScreen {
       })),
     };
   });
+  private readonly buildUp = new AskedAnew('buildUp');
+  /** What would come of ammonia in a day if its bacteria were lost, by the nitrate it makes now. */
+  private readonly ammonia = computed(() => {
+    const line = this.buildUp
+      .told()
+      ?.tanks.find((t) => t.tankId === this.tankId())
+      ?.lines.find((l) => l.parameter === 'no3MgPerL');
+    if (!line) return null;
+    const note = recorder();
+    const { lo80: lo, hi80: hi } = line.productionPerDay;
+    const found = tanWithoutFilter({ no3MgPerLPerDay: { lo, hi } }, note);
+    return found.ok ? { ...found.value.tanMgPerLPerDay, working: note.explained(null) } : null;
+  });
+  protected readonly brings = computed(() => {
+    const ammonia = this.ammonia();
+    return ammonia && { text: `up to ${amount('ammonia', ammonia.hi, 2)}`, working: ammonia.working };
+  });
   protected setBegin(event: Event): void {
     this.begin.set((event.target as HTMLInputElement).value || '09:00');
   }
+  protected readonly severalOpen = signal(false);
+  /** What may live together moves in together beforehand; reckoned when somebody asks. */
+  protected readonly merges = computed(() =>
+    this.severalOpen()
+      ? mergeable(
+          this.stock
+            .stocked()
+            .slice(0, mostMergedCount)
+            .map(({ tank, lodgers, place }) => ({
+              id: tank.tankId,
+              lodgers,
+              place,
+              water: tank.water,
+              apart: tank.ailing || tank.setUp.purpose === 'quarantine' || tank.inWater.length > 0,
+            })),
+        ).map(({ fromId, intoId, cautions }) => ({
+          fromId,
+          text: `${this.nameOf(fromId)} into ${this.nameOf(intoId)}`,
+          cautions: cautions.map((c) => togetherWords(c.reason)).join(' '),
+        }))
+      : [],
+  );
+  private readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
   /** Several tanks: the small first, what is delicate last, four days between. */
   protected readonly order = computed(() => {
     const stocked = this.stock.stocked();
@@ -286,13 +331,17 @@ export class MoveScreen {
       }));
   });
   protected moved(): Promise<void> {
-    const of = this.of();
+    const [of, ammonia] = [this.of(), this.ammonia()];
     if (!of) {
       this.fault.set('Choose the tank first.');
       return Promise.resolve();
     }
     return this.write(
-      this.scribe.entry('hands', of.tank.tankId, { step: 'moved', how: this.how() }),
+      this.scribe.entry('hands', of.tank.tankId, {
+        step: 'moved',
+        how: this.how(),
+        ...(ammonia === null ? {} : { tanMgPerLPerDay: Number(ammonia.hi.toPrecision(3)) }),
+      }),
       `${of.tank.name} moved`,
     );
   }

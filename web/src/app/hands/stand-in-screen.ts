@@ -2,10 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { ButtonDirective } from 'primeng/button';
 import { handsThreads, standInDays } from '#core/hands';
 import { nightOn } from '#core/tonight';
+import { amount } from '#words/units';
 import { portionText, standInAlarms, standInRules } from '#words/hands';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
+import { careDiaryKinds } from '../care';
 import { StockStore } from '../stock';
+import { courseDaysIn, coursesOfHouse } from './course-days';
 import { dayText } from '../ui/words';
 import { stepsOf } from './hands-book';
 import { HandsNav } from './hands-nav';
@@ -43,8 +46,11 @@ import { HandsNav } from './hands-nav';
               }
               <span
                 ><strong>{{ t.name }}</strong
-                ><br />{{ t.food }}</span
-              >
+                ><br />{{ t.food }}
+                @if (t.note) {
+                  <br />{{ t.note }}
+                }
+              </span>
             </li>
           }
         </ul>
@@ -126,13 +132,14 @@ import { HandsNav } from './hands-nav';
 export class StandInScreen {
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
-  protected readonly diary = new DiaryWatch(['hands', 'photo']);
+  protected readonly diary = new DiaryWatch(['hands', 'photo', ...careDiaryKinds]);
   protected readonly rules = standInRules;
   protected readonly alarms = standInAlarms;
   constructor() {
     this.stock.load();
     this.diary.open();
   }
+  private readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
   /** The absence that runs or comes, with what each tank gets. */
   protected readonly away = computed(() => {
     const zone = this.house.zone();
@@ -149,11 +156,21 @@ export class StandInScreen {
     };
     const plan = planOf(first.entryId);
     const feedEveryDays = plan?.feedEveryDays ?? null;
+    const courses = coursesOfHouse(this.diary.entries(), this.house, this.stock);
+    const ofCourses = those.flatMap(({ tankId }) =>
+      courseDaysIn({ courses, tankId, fromOn: first.fromOn, toOn: first.toOn }).map(({ on, text }) => ({
+        on,
+        text: `${this.nameOf(tankId)}: ${text}`,
+      })),
+    );
     const days = standInDays({ ...first, feedEveryDays: feedEveryDays ?? Infinity }).map((d) => ({
       ...d,
       now: d.on === today,
       date: dayText(d.on),
-      what: d.feeds ? 'look, top up, feed the portion of the day' : 'look, top up; no food',
+      what: [
+        d.feeds ? 'look, top up, feed the portion of the day' : 'look, top up; no food',
+        ...ofCourses.filter((c) => c.on === d.on).map((c) => `${c.text}, only as you were shown`),
+      ].join('; '),
     }));
     return {
       span: `From ${dayText(first.fromOn)} to ${dayText(first.toOn)}`,
@@ -161,15 +178,20 @@ export class StandInScreen {
       today: days.find((d) => d.now)?.what ?? 'Nothing yet: somebody is at home.',
       days,
       tanks: those.map((a) => {
-        const portionG = planOf(a.entryId)?.portionG ?? 0;
+        const own = planOf(a.entryId);
+        const [portionG, topUpL] = [own?.portionG ?? 0, own?.topUpLPerDay];
         const photo = this.diary
           .of('photo')
           .filter((p) => p.subjectId === a.tankId)
           .at(-1);
         return {
           tankId: a.tankId,
-          name: this.stock.stockOf(a.tankId)?.tank.name ?? 'A tank',
-          food: portionG > 0 && feedEveryDays !== null ? `a portion is ${portionText(portionG)}` : 'no food',
+          name: this.nameOf(a.tankId),
+          food: [
+            portionG > 0 && feedEveryDays !== null ? `a portion is ${portionText(portionG)}` : 'no food',
+            ...(topUpL === undefined ? [] : [`top up with about ${amount('volume', topUpL, 1)} of pure water a day`]),
+          ].join('; '),
+          note: own?.note ?? '',
           photo: photo ? { hash: photo.payload.photoHash, caption: photo.payload.caption } : null,
         };
       }),

@@ -1,19 +1,15 @@
-import { computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { catchError, merge, of, switchMap } from 'rxjs';
+import { computed, inject } from '@angular/core';
 import { habitMinutes, type EveningVisit, type WalkJobId } from '#core/hands';
 import { trimDue } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import { startsTonight } from '#core/water';
 import type { TonightTank } from '#contracts/tonight';
-import type { EveningView } from '#contracts/water';
 import { CareChanges, careDiaryKinds, contactsOfHouse } from '../care';
-import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
-import { Outbox } from '../base/outbox';
 import { DiaryWatch } from '../base/scribe';
 import { StockStore } from '../stock';
 import { TonightStore } from '../tonight';
+import { AskedAnew } from './asked-anew';
 
 const dayMs = 86_400_000;
 /** What must come out within an evening is taken out on its walk. */
@@ -48,22 +44,14 @@ export class WalkVisits {
   private readonly tonight = inject(TonightStore);
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
-  private readonly api = inject(Api);
   readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
   private readonly hose = new CareChanges();
-  private readonly evening = signal<EveningView | null>(null);
+  private readonly asked = new AskedAnew('evening');
+  private readonly evening = this.asked.told;
 
   constructor() {
     this.diary.open();
     this.stock.load();
-    merge(of(null), inject(Outbox).stirred)
-      .pipe(
-        switchMap(() => this.api.call('evening').pipe(catchError(() => of(null)))),
-        takeUntilDestroyed(),
-      )
-      .subscribe((view) => {
-        if (view) this.evening.set(view);
-      });
   }
   readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
   private readonly steps = computed(() => {

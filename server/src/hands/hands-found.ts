@@ -1,0 +1,82 @@
+import { handsThreads, heldAgainst, stirredUp } from '#core/hands';
+import { nightOn } from '#core/tonight';
+import type { HandsFound } from '#contracts/hands';
+import { readDiary, type BookDeps, type DiaryRow } from '../book';
+import { bandsOf } from '../judgement';
+import { readTanks } from '../lodgers';
+import { readHistories } from '../readings';
+import { readChanges } from '../water';
+
+/** So long after coming home, or after a move, readings are asked for. */
+const toldDays = 21;
+const dayMs = 86_400_000;
+/** Changes of so many days: one for each and some. */
+const mostChangesCount = 400;
+
+/** Every absence that is over with what it did, and every move with what it stirred up. */
+export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
+  const nowEpochMs = deps.house.clock.nowEpochMs();
+  const zone = deps.house.zoneAt(nowEpochMs);
+  const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
+  const [tanks, rows] = await Promise.all([
+    readTanks(deps.db, { atEpochMs: nowEpochMs }),
+    readDiary(deps, { kinds: ['hands'] }),
+  ]);
+  const known = rows.filter((row) => tanks.some((t) => t.tankId === row.subjectId));
+  const { absences } = handsThreads(
+    known.map(({ entryId, subjectId, atEpochMs, payload }) => ({
+      entryId,
+      tankId: subjectId,
+      atEpochMs,
+      on: on(atEpochMs),
+      ...payload,
+    })),
+    { today: on(nowEpochMs) },
+  );
+  const over = absences.flatMap((a) => (a.backEpochMs === null ? [] : [{ ...a, backEpochMs: a.backEpochMs }]));
+  const moves = known.flatMap(({ payload, ...row }) => (payload.step === 'moved' ? [{ ...row, payload }] : []));
+  const begins = [...over.map((a) => a.backEpochMs), ...moves.map((m) => m.atEpochMs)];
+  const tankIds = [...new Set([...over.map((a) => a.tankId), ...moves.map((m) => m.subjectId)])];
+  const sinceEpochMs = Math.min(...begins);
+  const [histories, changes] =
+    begins.length === 0
+      ? [[], []]
+      : await Promise.all([
+          readHistories(deps.db, { tankIds, sinceEpochMs }),
+          readChanges(deps.db, { tankIds, sinceEpochMs, limit: mostChangesCount }),
+        ]);
+  const readOf = (tankId: string, fromEpochMs: number) =>
+    histories.filter(
+      (h) => h.subjectId === tankId && h.atEpochMs >= fromEpochMs && h.atEpochMs <= fromEpochMs + toldDays * dayMs,
+    );
+  return {
+    nowAt: new Date(nowEpochMs).toISOString(),
+    absences: over.map(({ entryId, tankId, fromOn, toOn, backEpochMs }) => {
+      const tank = tanks.find((t) => t.tankId === tankId);
+      const held = heldAgainst({
+        foreseen: foreseenIn(known, entryId),
+        readings: readOf(tankId, backEpochMs),
+        bands: Object.fromEntries((tank ? bandsOf(tank) : []).map(({ parameter, lo, hi }) => [parameter, { lo, hi }])),
+        backEpochMs,
+        changedEpochMs: changes.filter((c) => c.subjectId === tankId).map((c) => c.atEpochMs),
+      });
+      return { ...{ entryId, tankId, fromOn, toOn, backEpochMs }, held };
+    }),
+    moves: moves.map(({ entryId, subjectId, atEpochMs, payload }) => ({
+      entryId,
+      tankId: subjectId,
+      movedEpochMs: atEpochMs,
+      foreseenTanMgPerLPerDay: payload.tanMgPerLPerDay ?? null,
+      stirred: stirredUp({
+        movedEpochMs: atEpochMs,
+        readings: readOf(subjectId, atEpochMs).filter(
+          ({ parameter }) => parameter === 'tanMgPerL' || parameter === 'no2MgPerL',
+        ),
+      }),
+    })),
+  };
+}
+const foreseenIn = (rows: readonly DiaryRow<'hands'>[], entryId: string) => {
+  const payload = rows.find((row) => row.entryId === entryId)?.payload;
+  return payload?.step === 'away' ? payload.leaves : [];
+};
