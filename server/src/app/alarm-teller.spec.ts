@@ -5,10 +5,11 @@ import pino from 'pino';
 import type { Alarm, Contribution } from '#core/tonight';
 import { steppingClock } from '../house';
 import { Devices, linkDevices } from '../readings';
-import { alarmsIn, alarmTopic, AlarmTeller } from './alarm-teller';
+import { alarmRoot, alarmsIn, alarmTopic, AlarmTeller } from './alarm-teller';
 import { openTestHouse } from './harness.cases';
 
 const tankId = '0191e809-2880-7258-80c9-974745566b51';
+const elsewhere = '0191e809-2880-7258-80c9-974745566b99';
 const said = (id: string, more: Partial<Contribution> = {}): Contribution => ({
   id,
   severity: 'act',
@@ -41,6 +42,7 @@ describe('alarms for whoever listens', () => {
         return Promise.resolve();
       },
       () => Promise.resolve('Library'),
+      () => Promise.resolve([]),
     );
     await expectAsync(teller.tell([alarm])).toBeRejected();
     away = false;
@@ -54,6 +56,20 @@ describe('alarms for whoever listens', () => {
     await teller.tell([]);
     expect(sent.length).toBe(2);
   });
+  it('what stands is not taken away when the server begins again, and only what is over is', async () => {
+    const sent: string[] = [];
+    const topics = [alarmTopic(alarm), alarmTopic({ ...alarm, id: 'timer:7' }), `${alarmRoot}/not-a-tank/x`];
+    const teller = new AlarmTeller(
+      (topic, text) => {
+        if (text === '') sent.push(topic);
+        return Promise.resolve();
+      },
+      () => Promise.resolve('Library'),
+      () => Promise.resolve(topics),
+    );
+    await teller.tell([alarm]);
+    expect(sent).toEqual([alarmTopic({ ...alarm, id: 'timer:7' })]);
+  });
   it('over a real broker: who comes late hears what still stands, and nothing of what is over', async () => {
     const broker = await Aedes.createBroker();
     const server = createServer(broker.handle);
@@ -65,7 +81,11 @@ describe('alarms for whoever listens', () => {
     const link = await linkDevices({ url, devices, logger: pino({ level: 'silent' }) });
     try {
       while (!devices.broker?.connected) await new Promise((r) => setTimeout(r, 20));
-      const teller = new AlarmTeller(link.publish, () => Promise.resolve('Library'));
+      const teller = new AlarmTeller(
+        link.publish,
+        () => Promise.resolve('Library'),
+        () => link.kept(alarmRoot),
+      );
       const other: Alarm = { ...alarm, id: 'timer:2', text: 'pump draining' };
       await teller.tell([alarm, other]);
       await teller.tell([other]);
@@ -77,6 +97,16 @@ describe('alarms for whoever listens', () => {
       expect([...heard.keys()]).toEqual([alarmTopic(other)]);
       expect((JSON.parse([...heard.values()][0] ?? '') as { text: string }).text).toBe('pump draining');
       await late.endAsync();
+      // The server was down while the pump was stopped; another house tells to the same broker.
+      await link.publish(`${alarmRoot}/${elsewhere}/timer-9`, 'of another house');
+      const begun = new AlarmTeller(
+        link.publish,
+        (id) => Promise.resolve(id === tankId ? 'Library' : ''),
+        () => link.kept(alarmRoot),
+      );
+      expect(await link.kept(alarmRoot)).toHaveSize(2);
+      await begun.tell([]);
+      expect(await link.kept(alarmRoot)).toEqual([`${alarmRoot}/${elsewhere}/timer-9`]);
     } finally {
       await link.close();
       await house.close();

@@ -28,7 +28,7 @@ import { readTanks } from '../lodgers';
 import { reasonOf } from '../problems';
 import { Devices, linkDevices, type DevicesLink } from '../readings';
 import { readSetUps } from '../tanks';
-import { AlarmTeller, alarmsIn } from './alarm-teller';
+import { AlarmTeller, alarmRoot, alarmsIn } from './alarm-teller';
 
 import { createApp } from './app';
 import { Houses, type HousesDoor, type OpenedHouse } from './houses';
@@ -141,6 +141,7 @@ function tellAlarms({
   const teller = new AlarmTeller(
     (topic, text) => link.publish(topic, text),
     async (tankId) => (await readSetUps(db, { tankId })).at(-1)?.setUp.name ?? '',
+    () => link.kept(alarmRoot),
   );
   const tell = async (): Promise<void> => {
     const nowEpochMs = house.clock.nowEpochMs();

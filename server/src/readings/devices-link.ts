@@ -4,10 +4,14 @@ import { topicRoot, type Devices } from './devices';
 export interface DevicesLink {
   /** Kept by the broker for whoever comes later; an empty text takes it away. Refuses while there is no broker. */
   publish: (topic: string, text: string) => Promise<void>;
+  /** Topics under a root that the broker keeps a message of now. Refuses while there is no broker. */
+  kept: (root: string) => Promise<string[]>;
   close: () => Promise<void>;
 }
 const flushEveryMs = 5000;
 const tryAgainMs = 4000;
+/** A broker gives what it keeps right after one has asked; quiet for so long, that was all. */
+const keptQuietMs = 500;
 
 /**
  * Listens to the broker: comes back by itself when it goes away, and is quiet where there is none. Messages are
@@ -56,6 +60,26 @@ export async function linkDevices({
     publish: async (topic, text) => {
       if (!client.connected) throw new Error('no broker');
       await client.publishAsync(topic, text, { qos: 1, retain: true });
+    },
+    kept: async (root) => {
+      if (!client.connected) throw new Error('no broker');
+      const topics = new Set<string>();
+      let lastMs = performance.now();
+      const hear = (topic: string, payload: Buffer, { retain }: { retain: boolean }): void => {
+        if (!topic.startsWith(`${root}/`)) return;
+        lastMs = performance.now();
+        if (retain && payload.length > 0) topics.add(topic);
+      };
+      client.on('message', hear);
+      try {
+        await client.subscribeAsync(`${root}/#`, { qos: 1 });
+        lastMs = performance.now();
+        while (performance.now() - lastMs < keptQuietMs) await new Promise((r) => setTimeout(r, keptQuietMs / 5));
+        await client.unsubscribeAsync(`${root}/#`);
+      } finally {
+        client.off('message', hear);
+      }
+      return [...topics];
     },
     close: async () => {
       clearInterval(timer);
