@@ -64,6 +64,8 @@ export const stockTank = v.object({
       productName: v.string(),
       shareFraction: v.number(),
       ended: v.boolean(),
+      /** Eaten: in the animals, not in the water. */
+      inFood: v.optional(v.boolean(), false),
     }),
   ),
   events: v.array(stockEvent),

@@ -57,6 +57,8 @@ export interface AgentIn {
   /** Of one dose, by changes alone. */
   shareFraction: number;
   ended: boolean;
+  /** Eaten: in the animals, not in the water. */
+  inFood: boolean;
 }
 /**
  * Agents of courses that are in a tank's water: of running ones from their start on, of ended ones as long as changes have
@@ -81,6 +83,7 @@ export function agentsIn(
           productName: c.plan.productName,
           shareFraction,
           ended,
+          inFood: c.plan.food !== undefined,
         }))
       : [];
   });

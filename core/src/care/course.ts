@@ -288,6 +288,12 @@ export function residueOf(
   });
 }
 
+/** What grown fish of ordinary size eat in a day, per cent of their mass; small and young ones more (common practice). */
+export const usualRationPercent = 2;
+/** The filter may stand still for a meal with medicine in it; longer and its bacteria lack oxygen (common practice). */
+export const mealFilterMinutes = 20;
+/** What was not eaten of it comes out after an hour (common practice). */
+export const mealLeftoverMinutes = 60;
 /**
  * Food by body mass, and what an agent in it comes to in a day.
  * @example rationOf({ bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 }) // 0.8 g of food, 2 mg

@@ -22,6 +22,9 @@ export {
   type CourseFood,
   type CourseInput,
   type CourseLabel,
+  mealFilterMinutes,
+  mealLeftoverMinutes,
+  usualRationPercent,
 } from './course';
 export {
   availableChlorinePercent,

@@ -185,6 +185,23 @@ export function livingMassG(lodgers: readonly { kind: StockKind; count: Interval
   return { lo: Math.min(lo, hi), hi: Math.max(lo, hi) };
 }
 
+/**
+ * What the animals of a tank are given at least, as percent of their mass a day: shrimp and crayfish by their school, the
+ * others by theirs, both at the lower end. For days on which nobody watches: little is the rule then (common practice).
+ * @example leastRations([{ kind: shrimp of 2 cm, count: { lo: 100, hi: 100 } }]) // [{ massG: 4.4, count: 1, percentPerDay: 3 }]
+ */
+export function leastRations(
+  lodgers: readonly { kind: StockKind; count: Interval }[],
+): { massG: number; count: number; percentPerDay: number }[] {
+  const picks = (kind: StockKind): boolean => kind.group === 'shrimp' || kind.group === 'crayfish';
+  return (['shrimp', 'other'] as const).flatMap((group) => {
+    const massG = livingMassG(lodgers.filter((l) => picks(l.kind) === (group === 'shrimp'))).hi;
+    return massG === 0
+      ? []
+      : [{ massG, count: 1, percentPerDay: 100 * rationByMass({ bodyMassG: 1, group }).loGPerDay }];
+  });
+}
+
 /** Dry food between the tips of two fingers, g. Ours, and fingers differ: weigh ten of your own once. */
 const pinchG = 0.05;
 /** A ration in pinches, to the half. @example pinchesOf(0.12) // 2.5 */

@@ -26,7 +26,6 @@ export {
   type RemedyFound,
 } from './remedy';
 export {
-  bodyMassG,
   commonBand,
   together,
   type CommonLine,
@@ -96,6 +95,7 @@ export {
   nextMeal,
   nitrogenOf,
   portionsFor,
+  leastRations,
   livingMassG,
   pinchesOf,
   rationByMass,

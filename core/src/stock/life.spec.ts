@@ -23,6 +23,7 @@ import {
   populationOf,
   populationsOf,
   portionsFor,
+  leastRations,
   livingMassG,
   pinchesOf,
   rationByMass,
@@ -321,6 +322,20 @@ describe('alarms', () => {
 describe('feeding', () => {
   it('T11: shrimp eat 3-5 % of body mass a day: ten of 2 cm, a gram together, 0.03-0.05 g (common practice)', () => {
     expect(rationByMass({ bodyMassG: 1, group: 'shrimp' })).toEqual({ loGPerDay: 0.03, hiGPerDay: 0.05 });
+  });
+  it('rations of an absence: shrimp by their school and the others by theirs, both at the lower end', () => {
+    const all = [
+      { kind: colonyShrimp, count: { lo: 5, hi: 10 } },
+      { kind: softFish, count: { lo: 4, hi: 4 } },
+      { kind: stemPlant, count: { lo: 9, hi: 9 } },
+    ];
+    const found = leastRations(all);
+    expect(found.map((r) => r.percentPerDay)).toEqual([jasmine.any(Number), jasmine.any(Number)]);
+    expect(found[0]?.percentPerDay).toBeCloseTo(3, 9);
+    expect(found[1]?.percentPerDay).toBeCloseTo(1, 9);
+    expect(found[0]?.massG).toBeCloseTo(livingMassG(all.slice(0, 1)).hi, 9);
+    expect(found[1]?.massG).toBeCloseTo(livingMassG(all.slice(1)).hi, 9);
+    expect(leastRations(all.slice(2))).toEqual([]);
   });
   it('a breeding colony is young, half-grown and adult: a hundred shrimp of 2 cm weigh 4.4 g, not 10', () => {
     const of = (lo: number, hi = lo, kind = colonyShrimp) => livingMassG([{ kind, count: { lo, hi } }]);

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { colonyShrimp, hardFish, hunter, softFish, stemPlant } from './kinds.cases';
 import {
-  bodyMassG,
   bedMonths,
   bedYearCost,
   cheapestRemedy,
@@ -252,7 +251,6 @@ describe('who lives together', () => {
   });
   it('an empty tank has no band and no finding', () => {
     expect(together({ lodgers: [], place, water: {} })).toEqual({ common: [], findings: [] });
-    expect(bodyMassG([lodger(colonyShrimp, 10)]).lo).toBeCloseTo(1, 9);
   });
 });
 

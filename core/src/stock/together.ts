@@ -247,12 +247,3 @@ function plantFindings(animals: readonly Animal[], lodgers: readonly Lodger[]): 
     })),
   ];
 }
-
-/** Living mass of the animals, from adult length by W = 0.0125 L³ (length-weight of ordinary small fish; from memory). */
-export const bodyMassG = (lodgers: readonly Lodger[]): { lo: number; hi: number } => {
-  const sum = (end: 'lo' | 'hi'): number =>
-    lodgers
-      .filter((l) => l.kind.animal)
-      .reduce((total, l) => total + (l.count[end] ?? l.count.lo ?? 0) * massOfAdultG(l.kind.adultCm), 0);
-  return { lo: sum('lo'), hi: sum('hi') };
-};

@@ -29,6 +29,8 @@ import {
   type QuarantineReason,
   type QuarantineSchool,
   type QuarantineThread,
+  mealFilterMinutes,
+  mealLeftoverMinutes,
 } from '#core/care';
 import { nightOn } from '#core/tonight';
 import type { NewEntry, PayloadOf } from '#contracts/book';
@@ -54,9 +56,6 @@ import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
 const dayMs = 86_400_000;
-/** The filter may stand still for a meal; longer and its bacteria lack oxygen (common practice). */
-const mealFilterMinutes = 20;
-const mealLeftoverMinutes = 60;
 /** A change of a quarter, where it is said how many it takes. */
 const usualChangeFraction = 0.25;
 /** Back in or on again at the close of a course, each ticked. */

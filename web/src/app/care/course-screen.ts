@@ -13,10 +13,11 @@ import {
   type CourseFood,
   type CourseLabel,
   type DoseVerdict,
+  usualRationPercent,
 } from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
-import { bodyMassG } from '#core/stock';
+import { livingMassG } from '#core/stock';
 import { shortfall, supplyState } from '#core/supplies';
 import { nightOn } from '#core/tonight';
 import { changesFrom, changesText, courseDayText, daysFrom, daysText, doseReasonWords, doseText } from '#words/care';
@@ -32,8 +33,6 @@ import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
 const dayMs = 86_400_000;
-/** What grown fish of ordinary size eat in a day, per cent of their mass; small and young ones more (common practice). */
-const usualRationPercent = 2;
 const verdictNames = {
   allowed: 'Nothing of what is known speaks against it.',
   warn: 'With caution: one animal in a tub of its own first, for a day.',
@@ -90,7 +89,7 @@ export class CourseScreen {
     const here = this.here();
     if (!here) return null;
     if (said?.tankId === here.tank.tankId) return said.massG;
-    const { lo, hi } = bodyMassG(here.lodgers);
+    const { lo, hi } = livingMassG(here.lodgers);
     return hi > 0 ? Number(((lo + hi) / 2).toPrecision(2)) : null;
   });
   protected sayMass(massG: number | null): void {

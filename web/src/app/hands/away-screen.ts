@@ -14,7 +14,7 @@ import {
   type Leaves,
 } from '#core/hands';
 import type { ParameterId } from '#core/readings';
-import { livingMassG, rationByMass } from '#core/stock';
+import { leastRations } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import type { BuildUpView } from '#contracts/water';
 import { beforeLeaving, portionText, standInAlarms, standInRules } from '#words/hands';
@@ -175,18 +175,7 @@ export class AwayScreen {
     );
   }
   private portionsOf({ lodgers }: TankStock, days: number): { text: string; fault: string; portionG: number } {
-    const shrimp = lodgers.filter((l) => l.kind.animal && l.kind.group === 'shrimp');
-    const others = lodgers.filter((l) => l.kind.animal && l.kind.group !== 'shrimp');
-    const animals = [
-      { of: shrimp, group: 'shrimp' as const },
-      { of: others, group: 'other' as const },
-    ].flatMap(({ of: those, group }) => {
-      const massG = livingMassG(those).hi;
-      // The lower end of the school: little is the rule while nobody watches.
-      return massG === 0
-        ? []
-        : [{ massG, count: 1, percentPerDay: 100 * rationByMass({ bodyMassG: 1, group }).loGPerDay }];
-    });
+    const animals = leastRations(lodgers);
     if (animals.length === 0) return { text: 'no animals in the book', fault: '', portionG: 0 };
     const found = portions({ days, animals, feedEveryDays: this.feedEveryDays() ?? NaN });
     if (!found.ok) return { text: '', fault: plainRefusal(found.refusal), portionG: 0 };

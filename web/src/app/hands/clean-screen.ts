@@ -37,7 +37,7 @@ import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { FolioStore, TonightStore } from '../tonight';
-import { UnitNamePipe } from '../ui/amount';
+import { AmountPipe, UnitNamePipe } from '../ui/amount';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { Figure } from '../ui/figure';
@@ -46,6 +46,10 @@ import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 
 const dayMs = 86_400_000;
+/** A change that was written up to an hour before the dirt is the one it left with. */
+const countedWithinMs = 3_600_000;
+/** Asked for so long; then nobody remembers. */
+const uncountedDays = 7;
 const salt = 'D01';
 /** A bowl smaller than this is cleaned with its animal in a cup. */
 const smallBowlL = 15;
@@ -57,6 +61,7 @@ const sandMm = 2;
 @Component({
   selector: 'nl-clean',
   imports: [
+    AmountPipe,
     ButtonDirective,
     Checkbox,
     Choice,
@@ -160,6 +165,19 @@ export class CleanScreen {
   private readonly folio = computed(() => {
     const folio = this.folios.folio();
     return folio?.tank.tankId === this.tankId() ? folio : null;
+  });
+  /** Litres that left with the dirt of the last days, with no change in the book from an hour before on. */
+  protected readonly uncounted = computed(() => {
+    const folio = this.folio();
+    if (!folio) return [];
+    const now = this.house.nowEpochMs();
+    return this.steps().flatMap(({ entryId, atEpochMs, payload }) => {
+      const outL = payload.step === 'cleaned' ? (payload.outL ?? 0) : 0;
+      const counted = folio.changes.some((c) => c.atEpochMs >= atEpochMs - countedWithinMs);
+      return outL > 0 && !counted && now - atEpochMs < uncountedDays * dayMs
+        ? [{ entryId, outL, changeL: String(outL), when: dayText(this.on(atEpochMs)) }]
+        : [];
+    });
   });
   protected readonly small = computed(() => (this.of()?.tank.netVolumeL ?? smallBowlL) < smallBowlL);
   private readonly steps = computed(() => this.diary.of('hands').filter((e) => e.subjectId === this.tankId()));

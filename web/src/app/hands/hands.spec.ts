@@ -690,6 +690,37 @@ describe('cleaning', () => {
       },
       nowEpochMs,
     });
+  it('litres that left with the dirt are asked for until a change is in the book', async () => {
+    const dirt = entry({ step: 'cleaned', what: 'bed', squareIds: ['A1'], school: 'half', bucket: [], outL: 3 });
+    const asked = async (changedHoursAgo: number | null, hoursAgo = 2) => {
+      TestBed.resetTestingModule();
+      const changes = changedHoursAgo === null ? [] : [{ atEpochMs: nowEpochMs - changedHoursAgo * hourMs }];
+      const room = await openRoom(CleanScreen, {
+        inputs: { tank: a },
+        answers: {
+          stock,
+          tonight: { nowAt: '', nightOn: '2026-03-14', house: 'Test', tanks: [visit(a, 'Porch')] },
+          folio: { tank: { tankId: a }, changes },
+          diary: diary({ ...dirt, atEpochMs: nowEpochMs - hoursAgo * hourMs }),
+        },
+        nowEpochMs,
+      });
+      return room.text().includes('3.0 L left with the dirt');
+    };
+    expect(await asked(null)).toBeTrue();
+    expect(await asked(1))
+      .withContext('changed after it')
+      .toBeFalse();
+    expect(await asked(2.9))
+      .withContext('written within the hour before')
+      .toBeFalse();
+    expect(await asked(3.1))
+      .withContext('an earlier change')
+      .toBeTrue();
+    expect(await asked(null, 24 * 7 + 1))
+      .withContext('a week later')
+      .toBeFalse();
+  });
   it('writes the half that is next with its school, litres and what the bucket told', async () => {
     const room = await open();
     expect(room.text()).toContain('never by mouth');
@@ -769,6 +800,16 @@ describe('plants', () => {
       },
       nowEpochMs,
     });
+  it('the clock of a session outlives the page, tank by tank, until what was cut is written', async () => {
+    const room = await open();
+    await room.click('Scissors in hand: the clock runs');
+    expect(room.drafts.get(`trim-began-${a}`)).toBe(String(nowEpochMs));
+    expect(room.text()).toContain('0 min so far');
+    room.query<HTMLInputElement>('ol.walk input[type=checkbox]').click();
+    await room.settle();
+    await room.click('1 plant is trimmed');
+    expect(room.drafts.get(`trim-began-${a}`)).toBe('');
+  });
   it('writes what was cut, minutes, tops, what it opens and where cuttings went', async () => {
     const room = await open();
     expect(room.text()).toContain('due');

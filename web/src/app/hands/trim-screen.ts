@@ -15,6 +15,7 @@ import {
 import { closedMiddle } from '#core/readings';
 import { trimOpensWords, trimWords } from '#words/stock';
 import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { FolioStore } from '../tonight';
@@ -25,6 +26,7 @@ import { dateText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 
 const minuteMs = 60_000;
+const clockId = (tankId: string): string => `trim-began-${tankId}`;
 
 /** A session with the scissors: what is due, how by its habit, tops and cuttings, minutes, and when next. */
 @Component({
@@ -183,6 +185,7 @@ export class TrimScreen {
   private readonly folios = inject(FolioStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
+  private readonly outbox = inject(Outbox);
   private readonly diary = new DiaryWatch(['trim']);
   protected readonly opensList = trimOpens;
   protected readonly opensNames = trimOpensWords;
@@ -210,7 +213,17 @@ export class TrimScreen {
     this.tankId.set(tankId);
     this.cut.set([]);
     this.said.set('');
-    if (tankId !== '') this.folios.open(tankId);
+    this.beganEpochMs.set(null);
+    if (tankId === '') return;
+    this.folios.open(tankId);
+    // The clock of a session outlives the page, and a phone that fell asleep.
+    void this.outbox.draft(clockId(tankId)).then((text) => {
+      if (this.tankId() === tankId && text) this.beganEpochMs.set(Number(text));
+    });
+  }
+  private keepClock(beganEpochMs: number | null): void {
+    this.beganEpochMs.set(beganEpochMs);
+    void this.outbox.keepDraft(clockId(this.tankId()), beganEpochMs === null ? '' : String(beganEpochMs));
   }
   protected readonly planted = computed(() =>
     this.stock.stocked().filter((s) => s.lodgers.some((l) => l.kind.plant !== null)),
@@ -284,7 +297,7 @@ export class TrimScreen {
     return began === null ? 0 : Math.max(0, Math.round((this.house.nowEpochMs() - began) / minuteMs));
   });
   protected begin(): void {
-    this.beganEpochMs.set(this.house.nowEpochMs());
+    this.keepClock(this.house.nowEpochMs());
   }
   protected toggle(kindId: string): void {
     this.cut.update((all) => (all.includes(kindId) ? all.filter((k) => k !== kindId) : [...all, kindId]));
@@ -315,7 +328,7 @@ export class TrimScreen {
     this.cut.set([]);
     this.opens.set([]);
     this.toTankId.set('');
-    this.beganEpochMs.set(null);
+    this.keepClock(null);
     for (const field of [this.tops, this.minutes]) field.set(null);
   }
 }

@@ -14,6 +14,7 @@ export function medicineSaid(
     const said = mayDose({ agent: a.agentId, kinds: [kind.id], water: {}, alsoPresent: [] }, careKnowledge, kinds);
     const harms = said.ok ? said.value.reasons.filter((r) => r.id === 'kind') : [];
     const how = a.ended ? `about ${Number(a.shareFraction.toPrecision(2))} of a dose is left` : 'its course runs';
-    return harms.map((r) => `${nameOf(a.agentId)} is in this water, ${how}. ${doseReasonWords(r, nameOf)}`);
+    const where = a.inFood ? 'is in the food here' : 'is in this water';
+    return harms.map((r) => `${nameOf(a.agentId)} ${where}, ${how}. ${doseReasonWords(r, nameOf)}`);
   });
 }

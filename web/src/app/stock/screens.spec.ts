@@ -272,6 +272,7 @@ describe('who comes in is held against the tank as it is tonight', () => {
       productName: 'A spot treatment',
       shareFraction: 0.3,
       ended: true,
+      inFood: false,
     };
     const treated = (tankId: string) => tank(tankId, 'Landing', { inWater: [copper] });
     const said = /is in this water, about 0.3 of a dose is left/;
@@ -282,6 +283,12 @@ describe('who comes in is held against the tank as it is tonight', () => {
     expect(room.query<HTMLButtonElement>('.do .go').disabled).toBeTrue();
     await room.pick('nl-choice[name=kind]', 'zebra-danio');
     expect(room.text()).not.toMatch(said);
+    TestBed.resetTestingModule();
+    const fed = tank('t2', 'Landing', { inWater: [{ ...copper, ended: false, inFood: true }] });
+    const eats = await open(ArrivalScreen, { tank: 't2' }, [fed]);
+    await eats.pick('nl-choice[name=kind]', 'cherry-shrimp');
+    expect(eats.text()).toContain('is in the food here, its course runs');
+    expect(eats.text()).not.toContain('is in this water');
     TestBed.resetTestingModule();
     const move = await open(TankStockScreen, { tankId: 't1' }, [tank('t1', 'Window'), treated('t2')]);
     await move.pick('nl-choice[name=event]', 'moved-out');
