@@ -8,6 +8,7 @@ const visit = (of: Partial<EveningVisit> = {}): EveningVisit => ({
   doubtful: false,
   lookedTonight: false,
   step: 'none',
+  changedTonight: false,
   changeL: 10,
   testsCount: 0,
   testMust: false,
@@ -46,6 +47,12 @@ describe('the jobs of a visit', () => {
   it('food follows the change and the dose, which follows the change that would carry it away', () => {
     const all = jobsOf({ step: 'change', courseDue: true, feeds: true }).map((j) => j.id);
     expect(all).toEqual(['look', 'change', 'dose', 'feed']);
+  });
+  it('what was changed tonight is not changed again, unless it is urgent; it is looked at again, and its sponge waits', () => {
+    const ids = (more: Partial<EveningVisit>) => jobsOf({ changedTonight: true, ...more }).map((j) => j.id);
+    expect(ids({ step: 'change' })).toEqual(['look', 'again']);
+    expect(ids({ step: 'change-now' })).toEqual(['look', 'change', 'again']);
+    expect(ids({ spongeDue: true })).not.toContain('sponge');
   });
   it('what was left in the tank comes out first, two minutes a meal, and never waits', () => {
     const left = jobsOf({ leftoversCount: 2, step: 'test' });

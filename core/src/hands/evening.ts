@@ -25,6 +25,8 @@ export interface EveningVisit {
   /** Somebody looked and fed already. */
   lookedTonight: boolean;
   step: 'leave' | 'change-now' | 'change' | 'test' | 'look' | 'none';
+  /** Water was changed tonight: a second time only where it is urgent. */
+  changedTonight: boolean;
   /** Litres of the change that is usual here. */
   changeL: number;
   testsCount: number;
@@ -131,7 +133,7 @@ type WalkStep = WalkJob & { id: WalkJobId };
 export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank {
   const minutesOf = (id: keyof typeof usualMinutes): number => habit[id] ?? usualMinutes[id];
   const may = (waitCost: number) => ({ mayWait: true, waitCost });
-  const changes = visit.step === 'change' || visit.step === 'change-now';
+  const changes = visit.step === 'change-now' || (visit.step === 'change' && !visit.changedTonight);
   const of = (
     id: keyof typeof usualMinutes,
     { when, tools = [], times = 1 }: { when: boolean; tools?: string[]; times?: number },
@@ -163,7 +165,11 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
         ]),
     ...of('bed', { when: visit.bedDue, tools: ['siphon'] }, may(waitCosts.bed)),
     // Not on the evening of a change or a dose: one injury at a time.
-    ...of('sponge', { when: visit.spongeDue && !changes && !visit.inCourse }, may(waitCosts.sponge)),
+    ...of(
+      'sponge',
+      { when: visit.spongeDue && !changes && !visit.changedTonight && !visit.inCourse },
+      may(waitCosts.sponge),
+    ),
     ...(changes
       ? [
           {
@@ -176,7 +182,7 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
       : []),
     ...of('dose', { when: visit.courseDue }),
     ...of('feed', { when: visit.feeds }),
-    ...of('again', { when: changes || visit.courseDue }),
+    ...of('again', { when: changes || visit.changedTonight || visit.courseDue }),
   ];
   return {
     id: visit.id,

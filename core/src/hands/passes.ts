@@ -29,7 +29,7 @@ const endMinutes = 3;
 const passOf: Readonly<Record<string, WalkPass>> = {
   look: 'before',
   leftovers: 'before',
-  'open-job': 'before',
+  'open-job': 'after',
   watch: 'before',
   test: 'before',
   trim: 'trim',

@@ -341,10 +341,38 @@ const cleaned: readonly DemoEvent[] = [
   ).map(([n, secondsPerL]) => event(n, 'conservatory', 'hands', { step: 'flow', secondsPerL, note: '' }, 72)),
   named(
     'cellar-a-moved',
-    event(5, 'cellar-a', 'hands', { step: 'moved', how: 'all-in', note: 'One shelf down, nearer the drain.' }, 60),
+    event(
+      5,
+      'cellar-a',
+      'hands',
+      {
+        step: 'moved',
+        how: 'all-in',
+        tanMgPerLPerDay: 0.17,
+        note: 'One shelf down, nearer the drain.',
+      },
+      60,
+    ),
   ),
   ...[4, 3, 2, 1].map((n) =>
     event(n, 'cellar-a', 'hands', { step: 'move-day', movedId: 'cellar-a-moved', good: true, note: '' }, 73),
+  ),
+  ...[4, 3, 2, 1].map((n) =>
+    apart(
+      event(
+        n,
+        'cellar-a',
+        'readings',
+        {
+          context: 'routine',
+          values: (['tanMgPerL', 'no2MgPerL'] as const).map((parameter) => ({
+            ...{ parameter, lo: 0, hi: 0.1 },
+            ...{ text: '0', enteredUnit: '' },
+          })),
+        },
+        74,
+      ),
+    ),
   ),
 ];
 /** The RO unit: lines of its log, a resin through in spring and new again. */

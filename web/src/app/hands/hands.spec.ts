@@ -285,6 +285,12 @@ describe('the walk', () => {
     expect(room.text()).toContain('change water: 12.3 L Lake water');
     expect(room.query<HTMLAnchorElement>('.jobs a[href*="/water?"]').href).toContain('changeL=12.3');
   });
+  it('once a change is in the book it is not asked for again tonight, only looked at', async () => {
+    const changedToday = { ...changes, lastDone: [{ kind: 'change', at: '2026-03-14T19:00:00Z', text: '' }] };
+    const room = await opened([visit(a, 'Porch', changedToday)], { evening: evening() });
+    expect(room.textOf('ol.walk .jobs')).not.toContain('change water');
+    expect(room.textOf('ol.walk .jobs')).toContain('look again');
+  });
   it('one hose in passes: off opens the change with its closing checks and starts the heater’s clock; each device goes on', async () => {
     const off = entry({ step: 'pass', pass: 'off' }, { subjectId: b, hoursAgo: 0.1 });
     const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], { evening: evening() }, off);
@@ -318,6 +324,27 @@ describe('the walk', () => {
       ['looked', { fed: true, fine: true }],
     ]);
     expect(room.query<HTMLAnchorElement>('[aria-label="Write the change: Porch"]').href).toContain('water=lake');
+  });
+  it('a change that is open there goes on: it is not begun a second time', async () => {
+    const job = {
+      jobId: 'j1',
+      tankId: a,
+      tankName: 'Porch',
+      startedEpochMs: nowEpochMs,
+      work: { kind: 'change', changeL: 12.3, how: 'poured', bed: 'none', chain: 'first' },
+      ticked: [],
+      open: ['heater'],
+    };
+    const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], {
+      evening: evening(),
+      doing: { nowAt: '', jobs: [job], timers: [], learntMinutes: [] },
+    });
+    expect(room.query<HTMLAnchorElement>('.jobs a[href*="/water?"][href*="lake"]').href).toContain('job=j1');
+    room.query<HTMLInputElement>('#one-hose').click();
+    await room.settle();
+    room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
+    await room.settle();
+    expect(room.written.map((e) => e.kind)).toEqual(['hands', 'timer']);
   });
   it('a draining pump is an alarm of its tank', async () => {
     const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], {});

@@ -7,7 +7,7 @@ import { parameterLabel } from '../ui/kind-words';
 export const heldText = (held: HandsFound['absences'][number]['held']): string =>
   held
     .map(({ parameter, verdict, reading }) => {
-      const read = reading ? ` (${spanText(parameter, reading)} ${unitOf(parameter)})` : '';
+      const read = reading ? ` (${`${spanText(parameter, reading)} ${unitOf(parameter)}`.trim()})` : '';
       return `${heldWords[verdict](parameterLabel(parameter))}${read}`;
     })
     .join('; ') || 'nothing was foreseen to leave its band, and nothing is read above it';

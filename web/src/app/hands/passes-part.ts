@@ -18,14 +18,14 @@ const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fil
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section [attr.aria-label]="'One hose: ' + names()">
-      <h2>One hose: {{ names() }}</h2>
+      <h3>One hose: {{ names() }}</h3>
       <p class="small">{{ sum() }}</p>
       <p class="caution small">
         The hose goes from the cleanest to the least clean and is dipped between; a heater stays covered until it has
         cooled for a quarter of an hour, and a hose that runs is never left.
       </p>
       @for (p of run().passes; track p.pass) {
-        <h3>{{ words[p.pass].name }}</h3>
+        <h4>{{ words[p.pass].name }}</h4>
         <p class="small quiet">{{ words[p.pass].says }}</p>
         <ol class="walk">
           @for (s of p.stops; track s.tank) {
@@ -81,6 +81,16 @@ const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fil
     </section>
   `,
   styleUrl: './hands.scss',
+  styles: `
+    h4 {
+      margin: 0.8rem 0 0;
+    }
+    .moves {
+      display: inline-flex;
+      gap: 0.4rem;
+      align-items: center;
+    }
+  `,
 })
 export class PassesPart {
   readonly run = input.required<PassRun>();
@@ -100,8 +110,11 @@ export class PassesPart {
     jobs.map((job) => (walkJobWords as Readonly<Record<string, string>>)[job] ?? job).join(', ');
   protected readonly sum = computed(() => {
     const { waitMinutes, waitByStopMinutes, heaterOff } = this.run();
-    const longest = Math.max(...heaterOff.map((h) => h.minutes));
-    return `Waiting for heaters to cool: ${Math.round(waitMinutes)} min in passes, ${Math.round(waitByStopMinutes)} min tank by tank. The longest that one is off: ${Math.round(longest)} min.`;
+    const [longest] = [...heaterOff].sort((a, b) => b.minutes - a.minutes);
+    const off = longest
+      ? ` Longest without heat: ${this.nameOf()(longest.tank)}, ${Math.round(longest.minutes)} min.`
+      : '';
+    return `Waiting for heaters to cool: ${Math.round(waitMinutes)} min in passes, ${Math.round(waitByStopMinutes)} min tank by tank.${off}`;
   });
   protected isDone = (tankId: string, pass: WalkPass): boolean => this.from().passed().has(`${tankId} ${pass}`);
   /**
@@ -128,11 +141,10 @@ export class PassesPart {
   protected writeAt = (tankId: string): { path: string; query: Record<string, string> } | null =>
     this.from().pageFor(tankId, 'change');
   private opened(tankId: string): NewEntry[] {
-    const change = this.from().change(tankId);
-    if (change === null || this.doing.jobs().some((j) => j.tankId === tankId && j.work.kind === 'change')) return [];
+    if (this.doing.jobs().some((j) => j.tankId === tankId && j.work.kind === 'change')) return [];
     const { tanks } = this.run();
     const chain = tankId === tanks[0] ? 'first' : tankId === tanks.at(-1) ? 'last' : 'middle';
-    const { changeL, waterId } = change;
+    const { changeL, waterId } = this.from().change(tankId);
     return [
       this.scribe.entry('job', tankId, {
         step: 'started',
@@ -142,7 +154,7 @@ export class PassesPart {
           how: 'poured',
           bed: 'none',
           chain,
-          sourceId: waterId,
+          ...(waterId === null ? {} : { sourceId: waterId }),
         },
       }),
     ];

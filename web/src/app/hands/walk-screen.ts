@@ -196,10 +196,9 @@ export class WalkScreen {
   });
   /** A job in words; a change with its litres and its water. */
   private jobText(tankId: string, job: WalkJobId): string {
-    const change = job === 'change' ? this.from.change(tankId) : null;
-    return change
-      ? `${walkJobWords.change}: ${amount('volume', change.changeL, 1)} ${change.waterName}`.trim()
-      : walkJobWords[job];
+    if (job !== 'change') return walkJobWords[job];
+    const { changeL, waterName } = this.from.change(tankId);
+    return `${walkJobWords.change}: ${amount('volume', changeL, 1)} ${waterName}`.trim();
   }
   protected readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
   /** Stops that follow each other and are equally clean, under one head. */

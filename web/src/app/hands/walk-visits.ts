@@ -7,6 +7,7 @@ import type { TonightTank } from '#contracts/tonight';
 import { CareChanges, careDiaryKinds, contactsOfHouse } from '../care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
+import { DoingStore } from '../doing';
 import { StockStore } from '../stock';
 import { TonightStore } from '../tonight';
 import { AskedAnew } from './asked-anew';
@@ -44,6 +45,7 @@ export class WalkVisits {
   private readonly tonight = inject(TonightStore);
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
+  private readonly doing = inject(DoingStore);
   readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
   private readonly hose = new CareChanges();
   private readonly asked = new AskedAnew('evening');
@@ -116,10 +118,13 @@ export class WalkVisits {
     return due;
   });
   private readonly waterOf = computed(() => new Map(this.evening()?.tanks.map((t) => [t.tankId, t])));
-  /** The litres and the water that are usual at a tank; null where no routine is known. */
-  readonly change = (tankId: string): { changeL: number; waterId: string; waterName: string } | null => {
+  /** The litres and the water that are usual at a tank; a fifth of whatever there is where no routine is known. */
+  readonly change = (tankId: string): { changeL: number; waterId: string | null; waterName: string } => {
     const line = this.waterOf().get(tankId);
-    if (!line) return null;
+    if (!line) {
+      const netVolumeL = this.tonight.tankNamed(tankId)?.netVolumeL ?? 0;
+      return { changeL: usualFraction * netVolumeL, waterId: null, waterName: '' };
+    }
     const name = this.evening()?.waters.find((w) => w.waterId === line.waterId)?.name ?? '';
     return { changeL: line.changeL, waterId: line.waterId, waterName: name };
   };
@@ -129,14 +134,16 @@ export class WalkVisits {
   /** Animals are fed once; where nobody has been told who lives there, as if there were some. */
   private feeds(t: TonightTank): boolean {
     const stocked = this.stock.stockOf(t.tankId);
-    const today = this.on(this.house.nowEpochMs());
-    const fedTonight = t.lastDone.some((d) => d.kind === 'fed' && this.on(Date.parse(d.at)) === today);
     return (
       !t.lookedTonight &&
-      !fedTonight &&
+      !this.doneTonight(t, 'fed') &&
       !this.inOutage(t.tankId) &&
       (stocked === null || stocked.lodgers.some((l) => l.kind.animal))
     );
+  }
+  private doneTonight(t: TonightTank, kind: 'fed' | 'change'): boolean {
+    const today = this.on(this.house.nowEpochMs());
+    return t.lastDone.some((d) => d.kind === kind && this.on(Date.parse(d.at)) === today);
   }
   private visitOf(t: TonightTank): EveningVisit {
     const facts = <T>(id: string): T | undefined =>
@@ -149,7 +156,8 @@ export class WalkVisits {
       doubtful: t.doubtful,
       lookedTonight: t.lookedTonight,
       step: t.nextStep.kind,
-      changeL: this.change(t.tankId)?.changeL ?? usualFraction * t.netVolumeL,
+      changedTonight: this.doneTonight(t, 'change'),
+      changeL: this.change(t.tankId).changeL,
       testsCount: count('test-due'),
       testMust: facts<{ testedToday: boolean }>('moved')?.testedToday === false || has('filter-watch'),
       watchDue:
@@ -182,17 +190,22 @@ export class WalkVisits {
       ?.contributions.find((c) => reasonsOf[job]?.includes(c.reason.id) && c.begins !== null)?.begins;
     if (because) return because;
     const path = pageOf[job];
-    const change = job === 'change' ? this.change(tankId) : null;
-    return path === undefined
-      ? null
-      : {
-          path,
-          query: {
-            tank: tankId,
-            ...(change ? { water: change.waterId, changeL: String(Math.round(change.changeL * 10) / 10) } : {}),
-          },
-        };
+    if (path === undefined) return null;
+    return { path, query: { tank: tankId, ...(job === 'change' ? this.changeQuery(tankId) : {}) } };
   };
+  private changeQuery(tankId: string): Record<string, string> {
+    const { changeL, waterId } = this.change(tankId);
+    return {
+      ...(waterId === null ? {} : { water: waterId }),
+      changeL: String(Math.round(changeL * 10) / 10),
+      ...this.begunAt(tankId),
+    };
+  }
+  /** A change that is open there already goes on, instead of being begun a second time. */
+  private begunAt(tankId: string): { job: string } | Record<string, never> {
+    const job = this.doing.jobs().find((j) => j.tankId === tankId && j.work.kind === 'change');
+    return job ? { job: job.jobId } : {};
+  }
   /** Water that must be begun tonight for the coming evenings. */
   readonly starts = computed(() => {
     const view = this.evening();
