@@ -48,6 +48,25 @@ describe('an evening with one hose', () => {
     const [a, b, c, d] = stops;
     if (a && b && c && d) expect(passOrder({ tanks, stops: [a, d, b, c] })).toEqual(['a', 'd', 'b', 'c']);
   });
+  it('a run that was begun stays one to its end, though changes of it are written', () => {
+    const written = tank('a', 'healthy', [job('look', 1), job('again', 3)]);
+    const tanks = [written, tank('b'), tank('c', 'healthy', [job('look', 1)])];
+    const stops = tanks.map((t) => ({ tank: t.id, jobs: t.jobs.map((j) => j.id), dips: [] }));
+    expect(inPasses({ tanks, stops })).toEqual([]);
+    const [run] = inPasses({ tanks, stops, begunIds: new Set(['a', 'b']) });
+    expect(run?.tanks).toEqual(['a', 'b']);
+    expect(run?.passes.map((p) => [p.pass, p.stops.map((s) => s.tank).join('')])).toEqual([
+      ['before', 'ab'],
+      ['off', 'b'],
+      ['drain', 'b'],
+      ['fill', 'b'],
+      ['after', 'ab'],
+    ]);
+    expect(run?.heaterOff.map((h) => h.tank)).toEqual(['b']);
+    expect(run?.waitByStopMinutes).toBe(15);
+    expect(inPasses({ tanks, stops, begunIds: new Set(['b']) }).map((r) => r.tanks)).toEqual([['b']]);
+    expect(passOrder({ tanks, stops: [...stops].reverse(), begunIds: new Set(['a', 'b']) })).toEqual(['b', 'a', 'c']);
+  });
   it('takes the minutes of its jobs and no more, but for what heaters have to cool', () => {
     const tanks = [tank('a'), tank('b'), tank('c')];
     const [run] = passesOf(tanks);

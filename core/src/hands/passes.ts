@@ -1,5 +1,12 @@
 import type { WalkStop, WalkTank } from './walk';
 
+export interface PassInput {
+  tanks: readonly WalkTank[];
+  stops: readonly WalkStop[];
+  /** Passes have begun there tonight and are not over: it stays in its run when its change is written, or is the last. */
+  begunIds?: ReadonlySet<string> | undefined;
+}
+const none: ReadonlySet<string> = new Set();
 /** What is done to one tank after the other before the next pass begins at the first of them again. */
 export const walkPasses = ['before', 'off', 'trim', 'drain', 'fill', 'after'] as const;
 export type WalkPass = (typeof walkPasses)[number];
@@ -50,10 +57,10 @@ const passOf: Readonly<Record<string, WalkPass>> = {
  * Source: common practice; the quarter of an hour for heaters is on their labels.
  * @example inPasses({ tanks, stops })[0]?.passes.map((p) => p.pass) // ['before', 'off', 'drain', 'fill', 'after']
  */
-export function inPasses({ tanks, stops }: { tanks: readonly WalkTank[]; stops: readonly WalkStop[] }): PassRun[] {
+export function inPasses({ tanks, stops, begunIds = none }: PassInput): PassRun[] {
   const byId = new Map(tanks.map((t) => [t.id, t]));
   return segmentsOf(stops, byId).flatMap((segment) => {
-    const run = runIn(segment, byId);
+    const run = runIn(segment, byId, begunIds);
     return run.length === 0 ? [] : [passRun(run, byId)];
   });
 }
@@ -62,10 +69,10 @@ export function inPasses({ tanks, stops }: { tanks: readonly WalkTank[]; stops: 
  * The order of the stops where one hose serves several tanks: within stops of one hygiene group that follow each other,
  * those of the hose first. @example passOrder({ tanks, stops }) // ['changed', 'changed too', 'only looked at']
  */
-export function passOrder({ tanks, stops }: { tanks: readonly WalkTank[]; stops: readonly WalkStop[] }): string[] {
+export function passOrder({ tanks, stops, begunIds = none }: PassInput): string[] {
   const byId = new Map(tanks.map((t) => [t.id, t]));
   return segmentsOf(stops, byId).flatMap((segment) => {
-    const run = runIn(segment, byId);
+    const run = runIn(segment, byId, begunIds);
     return [...run, ...segment.filter((stop) => !run.includes(stop))].map((stop) => stop.tank);
   });
 }
@@ -83,10 +90,11 @@ function segmentsOf(stops: readonly WalkStop[], byId: ById): WalkStop[][] {
   return segments;
 }
 /** Those that one hose may serve; none where it would be one alone. */
-function runIn(segment: readonly WalkStop[], byId: ById): WalkStop[] {
+function runIn(segment: readonly WalkStop[], byId: ById, begunIds: ReadonlySet<string>): WalkStop[] {
   const group = byId.get(segment[0]?.tank ?? '')?.group;
-  const changed = segment.filter((stop) => stop.jobs.includes('change'));
-  return group === 'quarantine' || group === 'sick' || changed.length < 2 ? [] : changed;
+  const begun = segment.some((stop) => begunIds.has(stop.tank));
+  const those = segment.filter((stop) => stop.jobs.includes('change') || begunIds.has(stop.tank));
+  return group === 'quarantine' || group === 'sick' || (those.length < 2 && !begun) ? [] : those;
 }
 
 function passRun(run: readonly WalkStop[], byId: ById): PassRun {
@@ -123,13 +131,14 @@ function passRun(run: readonly WalkStop[], byId: ById): PassRun {
   return {
     tanks: run.map((s) => s.tank),
     passes,
-    heaterOff: run.map(({ tank }) => ({
+    heaterOff: [...offAt].map(([tank, atMinute]) => ({
       tank,
-      minutes: (filledAt.get(tank) ?? 0) - (offAt.get(tank) ?? 0) + heaterRestMinutes,
+      minutes: (filledAt.get(tank) ?? atMinute) - atMinute + heaterRestMinutes,
     })),
     waitMinutes,
     waitByStopMinutes: run.reduce(
-      (sum, stop) => sum + Math.max(0, heaterRestMinutes - minutesOf(stop, jobsIn(stop, 'trim'))),
+      (sum, stop) =>
+        sum + (offAt.has(stop.tank) ? Math.max(0, heaterRestMinutes - minutesOf(stop, jobsIn(stop, 'trim'))) : 0),
       0,
     ),
   };

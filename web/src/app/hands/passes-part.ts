@@ -131,7 +131,8 @@ export class PassesPart {
     );
     this.said.set(written.said);
     this.fault.set([...written.faults.values()].join('. '));
-    if (written.kept && pass === 'after') this.made.emit({ tankId, jobs: this.jobsAt(tankId) });
+    const jobs = this.jobsAt(tankId);
+    if (written.kept && pass === 'after' && jobs.length > 0) this.made.emit({ tankId, jobs });
   }
   /** What the walk has at a tank, but for what only its own page writes. */
   private readonly jobsAt = (tankId: string): WalkJobId[] =>

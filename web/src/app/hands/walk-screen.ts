@@ -133,7 +133,9 @@ export class WalkScreen {
   }
   private readonly passRuns = computed(() => {
     const [laid, of] = [this.laid(), this.planned()];
-    return this.oneHose() && laid && of ? inPasses({ tanks: of.tanks, stops: laid.stops }) : [];
+    return this.oneHose() && laid && of
+      ? inPasses({ tanks: of.tanks, stops: laid.stops, begunIds: this.from.inPasses() })
+      : [];
   });
   protected readonly hasPasses = computed(() => this.passRuns().length > 0);
   protected async handOver(): Promise<void> {
@@ -191,7 +193,7 @@ export class WalkScreen {
     if (!of) return null;
     const byHand = rearranged({ ...of, wantedIds: this.wantedIds(), dipMinutes: this.dipMinutes() });
     if (!this.oneHose()) return byHand;
-    const wantedIds = passOrder({ tanks: of.tanks, stops: byHand.stops });
+    const wantedIds = passOrder({ tanks: of.tanks, stops: byHand.stops, begunIds: this.from.inPasses() });
     return rearranged({ ...of, wantedIds, dipMinutes: this.dipMinutes() });
   });
   /** A job in words; a change with its litres and its water. */

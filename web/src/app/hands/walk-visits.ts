@@ -77,6 +77,11 @@ export class WalkVisits {
         ),
       ),
   );
+  /** Tanks in which a pass was made tonight, and the last was not. */
+  readonly inPasses = computed(() => {
+    const all = [...this.passed()].map((made) => made.split(' ')[0] ?? '');
+    return new Set(all.filter((tankId) => !this.passed().has(`${tankId} after`)));
+  });
   /** Who has which tank tonight, by the last word of it. */
   readonly handedTo = computed(() => {
     const to = new Map<string, string>();
