@@ -1,4 +1,4 @@
-import { changeWaitCost, eveningTank, habitMinutes, walkGroupOf, type EveningVisit } from './evening';
+import { changeWaitCost, eveningTank, habitMinutes, madeOnce, walkGroupOf, type EveningVisit } from './evening';
 import { filterAfter, outageLines, outageStepsOf, outageCauses, sidesOf, type OutageTank } from './outage';
 import { walk } from './walk';
 
@@ -138,6 +138,21 @@ describe('a keeper’s own minutes', () => {
   });
   it('forget what is long ago: the last nine count', () => {
     expect(habitMinutes(looks(60, 60, 60, 60, 60, 1, 1, 1, 1, 1, 2, 2, 2, 2))).toEqual({ look: 1 });
+  });
+});
+
+describe('a stop that two devices say was made', () => {
+  const stop = (tankId: string, on: string, ...jobs: ('look' | 'feed' | 'again')[]) => ({ tankId, on, jobs });
+  it('counts once in one night, and anew where something else was done or another night has come', () => {
+    const all = [
+      stop('a', '14', 'look', 'feed'),
+      stop('a', '14', 'look', 'feed'),
+      stop('a', '14', 'feed'),
+      stop('b', '14', 'look', 'feed'),
+      stop('a', '15', 'look', 'feed'),
+      stop('a', '14', 'look', 'again'),
+    ];
+    expect(madeOnce(all)).toEqual([all[0], all[3], all[4], all[5]] as typeof all);
   });
 });
 

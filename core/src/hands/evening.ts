@@ -61,6 +61,22 @@ const habitStopsCount = 3;
 /** Longer ago than this, a habit may have changed. */
 const habitLastCount = 9;
 
+/**
+ * Each stop once: two devices may both say that one was made. One whose jobs were all made at its tank on that night
+ * already is left out, so that its minutes are not taken twice.
+ * @example madeOnce([{ tankId: 'a', on: '2026-03-14', jobs: ['look'] }, { tankId: 'a', on: '2026-03-14', jobs: ['look'] }]).length // 1
+ */
+export function madeOnce<T extends { tankId: string; on: string; jobs: readonly WalkJobId[] }>(
+  stops: readonly T[],
+): T[] {
+  const made = new Set<string>();
+  return stops.filter(({ tankId, on, jobs }) => {
+    const fresh = jobs.filter((job) => !made.has(`${tankId} ${on} ${job}`));
+    for (const job of fresh) made.add(`${tankId} ${on} ${job}`);
+    return fresh.length > 0;
+  });
+}
+
 /** What one stop says of one job: all of it where nothing else was done, half where only a look and a meal were. */
 function taughtMinutes(id: WalkJobId, jobs: readonly WalkJobId[], minutes: number): number[] {
   if (!jobs.includes(id)) return [];

@@ -11,6 +11,7 @@ export { cooling, insulations, type CoolingInput, type Insulation } from './cool
 export {
   eveningTank,
   habitMinutes,
+  madeOnce,
   walkJobs,
   type EveningVisit,
   type HabitMinutes,

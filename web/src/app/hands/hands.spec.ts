@@ -158,6 +158,12 @@ describe('the walk', () => {
     expect(room.text()).toContain('Made tonight: Porch');
     expect(room.text()).toContain('1 stop, about 2 of 50 min');
   });
+  it('a stop that two devices say was made takes its minutes once', async () => {
+    const made = entry({ step: 'stop', jobs: ['look', 'feed'], minutes: 40 });
+    const again = entry({ step: 'stop', jobs: ['look', 'feed'], minutes: 40 }, { entryId: 'e2' });
+    const room = await open([visit(a, 'Porch'), visit(b, 'Loft')], made, again);
+    expect(room.text()).toContain('1 stop, about 2 of 50 min');
+  });
   it('a dose stays until it is given on its own page, whatever was tapped here', async () => {
     const due = {
       contributions: [{ id: 'course-due:1', severity: 'act', reason: { id: 'course-due', facts: {} } }],

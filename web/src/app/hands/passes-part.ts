@@ -11,6 +11,9 @@ import { byItsPage, type WalkVisits } from './walk-visits';
 /** What goes at the end of a pass that lets water run or stops a heater: an alarm on every page until it is answered. */
 const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fill: 'hose' };
 
+/** Longer without heat, a small warm tank has cooled (ours, low grade). */
+const longOffMinutes = 60;
+
 /** Tanks that are changed with one hose: each pass goes from the first to the last of them, ticked tank by tank. */
 @Component({
   selector: 'nl-passes',
@@ -111,8 +114,9 @@ export class PassesPart {
   protected readonly sum = computed(() => {
     const { waitMinutes, waitByStopMinutes, heaterOff } = this.run();
     const [longest] = [...heaterOff].sort((a, b) => b.minutes - a.minutes);
+    const isLong = longest !== undefined && longest.minutes > longOffMinutes;
     const off = longest
-      ? ` Longest without heat: ${this.nameOf()(longest.tank)}, ${Math.round(longest.minutes)} min.`
+      ? ` Longest without heat: ${this.nameOf()(longest.tank)}, ${Math.round(longest.minutes)} min${isLong ? ', long for a small warm tank: better by itself' : ''}.`
       : '';
     return `Waiting for heaters to cool: ${Math.round(waitMinutes)} min in passes, ${Math.round(waitByStopMinutes)} min tank by tank.${off}`;
   });

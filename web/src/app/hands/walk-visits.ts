@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { habitMinutes, type EveningVisit, type WalkJobId } from '#core/hands';
+import { habitMinutes, madeOnce, type EveningVisit, type WalkJobId } from '#core/hands';
 import { trimDue } from '#core/stock';
 import { nightOn } from '#core/tonight';
 import { startsTonight } from '#core/water';
@@ -60,14 +60,28 @@ export class WalkVisits {
     const today = this.on(this.house.nowEpochMs());
     return this.diary.of('hands').filter((e) => this.on(e.atEpochMs) === today);
   });
-  /** Stops that were made tonight, on whichever device. */
-  readonly made = computed(() =>
-    this.steps().flatMap(({ subjectId, atEpochMs, payload }) =>
-      payload.step === 'stop'
-        ? [{ tankId: subjectId, atEpochMs, jobs: payload.jobs, minutes: payload.minutes ?? 0 }]
-        : [],
+  /** Stops of all evenings, each once, whichever devices told of it. */
+  private readonly stops = computed(() =>
+    madeOnce(
+      this.diary.of('hands').flatMap(({ subjectId, atEpochMs, payload }) =>
+        payload.step === 'stop'
+          ? [
+              {
+                ...{ tankId: subjectId, atEpochMs, on: this.on(atEpochMs) },
+                ...{ jobs: payload.jobs, minutes: payload.minutes },
+              },
+            ]
+          : [],
+      ),
     ),
   );
+  /** Those of tonight. */
+  readonly made = computed(() => {
+    const today = this.on(this.house.nowEpochMs());
+    return this.stops()
+      .filter((stop) => stop.on === today)
+      .map((stop) => ({ ...stop, minutes: stop.minutes ?? 0 }));
+  });
   /** Passes of one hose that were made tonight, by tank. */
   readonly passed = computed(
     () =>
@@ -89,13 +103,7 @@ export class WalkVisits {
     return new Map([...to].filter(([, name]) => name !== ''));
   });
   /** This keeper's own minutes, from the stops of all evenings. */
-  readonly habit = computed(() =>
-    habitMinutes(
-      this.diary
-        .of('hands')
-        .flatMap(({ payload }) => (payload.step === 'stop' ? [{ jobs: payload.jobs, minutes: payload.minutes }] : [])),
-    ),
-  );
+  readonly habit = computed(() => habitMinutes(this.stops()));
   private readonly contactsBy = computed(() => {
     const since = this.house.nowEpochMs() - contactDays * dayMs;
     const byTank = new Map<string, string[]>();
