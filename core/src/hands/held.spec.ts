@@ -36,6 +36,7 @@ describe('what was foreseen of an absence, held against what is read', () => {
     expect(of({ foreseen, readings: [read(100, 2, 2.9, 'khDegrees')] })).toEqual(['khDegrees as-foreseen 2-2.9']);
     expect(of({ foreseen, readings: [read(100, 3, 4, 'khDegrees')] })).toEqual(['khDegrees held 3-4']);
     expect(of({ foreseen, readings: [read(100, 2.9, 3.1, 'khDegrees')] })).toEqual(['khDegrees on-its-limit 2.9-3.1']);
+    expect(of({ foreseen, readings: [read(100, 2, 3, 'khDegrees')] })).toEqual(['khDegrees on-its-limit 2-3']);
     expect(of({ foreseen })).toEqual(['khDegrees not-read']);
   });
 });

@@ -71,6 +71,7 @@ describe('what a move stirred up', () => {
       'tanMgPerL 0.4-1',
     ]);
     expect(highest(read(99.9, 8, 8), read(114.1, 8, 8))).toEqual([]);
+    expect(highest(read(100, 1, 1))).toEqual(['tanMgPerL 1-1']);
     expect(highest(read(100, 1, 1), read(114, 2, 2))).toEqual(['tanMgPerL 2-2']);
   });
 });

@@ -75,6 +75,16 @@ describe('an evening with one hose', () => {
     const last = run?.passes.at(-1)?.stops.at(-1);
     expect((last?.startMinute ?? 0) + (last?.minutes ?? 0)).toBe(3 * 19 + (run?.waitMinutes ?? 0));
   });
+  it('a short change has short ends: a quarter of it each', () => {
+    const small = (id: string) => tank(id, 'healthy', [job('change', 8)]);
+    const [run] = passesOf([small('a'), small('b')]);
+    expect(run?.passes.map((p) => [p.pass, p.stops[0]?.minutes])).toEqual([
+      ['off', 2],
+      ['drain', 2],
+      ['fill', 2],
+      ['after', 2],
+    ]);
+  });
   it('a heater cools for a quarter of an hour before the water falls: the others’ plugs are part of it', () => {
     // Off at 3 + 3 = 6 min, the last plug at 12: nine minutes are left of the first one's fifteen, none of the others'.
     const [run] = passesOf([tank('a'), tank('b'), tank('c')]);
