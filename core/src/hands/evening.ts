@@ -152,12 +152,12 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
   const changes = visit.step === 'change-now' || (visit.step === 'change' && !visit.changedTonight);
   const of = (
     id: keyof typeof usualMinutes,
-    { when, tools = [], times = 1 }: { when: boolean; tools?: string[]; times?: number },
+    { when, tools = [], timesCount = 1 }: { when: boolean; tools?: string[]; timesCount?: number },
     more: Partial<Pick<WalkJob, 'mayWait' | 'waitCost'>> = {},
-  ): WalkStep[] => (when ? [{ id, minutes: minutesOf(id) * times, tools, ...more }] : []);
+  ): WalkStep[] => (when ? [{ id, minutes: minutesOf(id) * timesCount, tools, ...more }] : []);
   const jobs: WalkStep[] = [
     ...of('look', { when: !visit.lookedTonight }),
-    ...of('leftovers', { when: visit.leftoversCount > 0, tools: ['siphon'], times: visit.leftoversCount }),
+    ...of('leftovers', { when: visit.leftoversCount > 0, tools: ['siphon'], timesCount: visit.leftoversCount }),
     ...of('open-job', { when: visit.openJobsCount > 0 }),
     ...of('watch', { when: visit.watchDue }),
     ...of(
@@ -165,7 +165,7 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
       {
         when: visit.testsCount > 0 || visit.step === 'test' || visit.testMust,
         tools: ['syringe'],
-        times: Math.max(1, visit.testsCount),
+        timesCount: Math.max(1, visit.testsCount),
       },
       visit.testMust ? {} : may(visit.step === 'test' ? 4 : 2),
     ),

@@ -73,7 +73,7 @@ describe('an evening with one hose', () => {
     const jobs = run?.passes.flatMap((p) => p.stops).reduce((sum, s) => sum + s.minutes, 0);
     expect(jobs).toBe(3 * 19);
     const last = run?.passes.at(-1)?.stops.at(-1);
-    expect((last?.startMinute ?? 0) + (last?.minutes ?? 0)).toBe(3 * 19 + (run?.waitMinutes ?? 0));
+    expect((last?.startMinutes ?? 0) + (last?.minutes ?? 0)).toBe(3 * 19 + (run?.waitMinutes ?? 0));
   });
   it('a short change has short ends: a quarter of it each', () => {
     const small = (id: string) => tank(id, 'healthy', [job('change', 8)]);
@@ -92,7 +92,7 @@ describe('an evening with one hose', () => {
     expect(run?.waitByStopMinutes).toBe(45);
     const drained = run?.passes.find((p) => p.pass === 'drain')?.stops[0];
     const off = run?.passes.find((p) => p.pass === 'off')?.stops[0];
-    expect((drained?.startMinute ?? 0) - (off?.startMinute ?? 0) - (off?.minutes ?? 0)).toBe(15);
+    expect((drained?.startMinutes ?? 0) - (off?.startMinutes ?? 0) - (off?.minutes ?? 0)).toBe(15);
   });
   it('is off until a quarter of an hour after the water covers it again', () => {
     const [run] = passesOf([tank('a'), tank('b')]);

@@ -15,7 +15,7 @@ export interface PassStop {
   tank: string;
   /** The jobs of the walk that belong to this pass; the change itself belongs to four of them. */
   jobs: string[];
-  startMinute: number;
+  startMinutes: number;
   minutes: number;
 }
 /** Tanks that are equally clean and follow each other on the walk, changed with one hose. */
@@ -120,11 +120,11 @@ function passRun(run: readonly WalkStop[], byId: ById): PassRun {
         waitMinutes += Math.max(0, coolAt - clock);
         clock = Math.max(clock, coolAt);
       }
-      const startMinute = clock;
+      const startMinutes = clock;
       clock += minutes;
       if (pass === 'off') offAt.set(stop.tank, clock);
       if (pass === 'fill') filledAt.set(stop.tank, clock);
-      return [{ tank: stop.tank, jobs, startMinute, minutes }];
+      return [{ tank: stop.tank, jobs, startMinutes, minutes }];
     });
     return here.length === 0 ? [] : [{ pass, stops: here }];
   });

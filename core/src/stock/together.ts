@@ -1,7 +1,7 @@
 import { bandVerdict, type Interval } from '#core/readings';
 import type { ReasonOf } from '#core/result';
 import type { EvidenceGrade } from '#core/water';
-import { kindParameters, massOfAdultG, type AnimalHabits, type KindParameter, type StockKind } from './kind';
+import { kindParameters, type AnimalHabits, type KindParameter, type StockKind } from './kind';
 import type { WaterKnown } from './suits';
 
 /** One kind that lives in a tank, with how many the book thinks there are. */

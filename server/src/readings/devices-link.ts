@@ -64,17 +64,17 @@ export async function linkDevices({
     kept: async (root) => {
       if (!client.connected) throw new Error('no broker');
       const topics = new Set<string>();
-      let lastMs = performance.now();
+      const heard = { lastMs: 0 };
       const hear = (topic: string, payload: Buffer, { retain }: { retain: boolean }): void => {
         if (!topic.startsWith(`${root}/`)) return;
-        lastMs = performance.now();
+        heard.lastMs = performance.now();
         if (retain && payload.length > 0) topics.add(topic);
       };
       client.on('message', hear);
       try {
         await client.subscribeAsync(`${root}/#`, { qos: 1 });
-        lastMs = performance.now();
-        while (performance.now() - lastMs < keptQuietMs) await new Promise((r) => setTimeout(r, keptQuietMs / 5));
+        heard.lastMs = performance.now();
+        while (performance.now() - heard.lastMs < keptQuietMs) await new Promise((r) => setTimeout(r, keptQuietMs / 5));
         await client.unsubscribeAsync(`${root}/#`);
       } finally {
         client.off('message', hear);

@@ -37,7 +37,7 @@ const longOffMinutes = 60;
                 <span class="serif">{{ nameOf()(s.tank) }}</span>
                 <span class="small">&ngsp;{{ jobsText(s.jobs) }}</span>
                 <span class="small quiet"
-                  >&ngsp;from minute {{ round(s.startMinute) }}, {{ round(s.minutes) }} min</span
+                  >&ngsp;from minute {{ round(s.startMinutes) }}, {{ round(s.minutes) }} min</span
                 >
               </span>
               <span class="moves noPrint">

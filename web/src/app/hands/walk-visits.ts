@@ -159,8 +159,9 @@ export class WalkVisits {
     return t.lastDone.some((d) => d.kind === kind && this.on(Date.parse(d.at)) === today);
   }
   private visitOf(t: TonightTank): EveningVisit {
-    const facts = <T>(id: string): T | undefined =>
-      t.contributions.find((c) => c.reason.id === id)?.reason.facts as T | undefined;
+    const factOf = (id: string, fact: string): unknown =>
+      (t.contributions.find((c) => c.reason.id === id)?.reason.facts as Record<string, unknown> | undefined)?.[fact];
+    const leavesLo = factOf('leaves', 'lo');
     const has = (id: string): boolean => t.contributions.some((c) => c.reason.id === id);
     const count = (id: string): number => t.contributions.filter((c) => c.reason.id === id).length;
     return {
@@ -172,15 +173,13 @@ export class WalkVisits {
       changedTonight: this.doneTonight(t, 'change'),
       changeL: this.change(t.tankId).changeL,
       testsCount: count('test-due'),
-      testMust: facts<{ testedToday: boolean }>('moved')?.testedToday === false || has('filter-watch'),
-      watchDue:
-        facts<{ due: boolean }>('case')?.due === true ||
-        facts<{ lookedToday: boolean }>('quarantine')?.lookedToday === false,
+      testMust: factOf('moved', 'testedToday') === false || has('filter-watch'),
+      watchDue: factOf('case', 'due') === true || factOf('quarantine', 'lookedToday') === false,
       leftoversCount: t.contributions.filter(
         (c) => c.reason.id === 'leftovers' && (c.dueEpochMs ?? Infinity) < this.house.nowEpochMs() + eveningMs,
       ).length,
       feeds: this.feeds(t),
-      leavesInDays: facts<{ lo: number }>('leaves')?.lo ?? null,
+      leavesInDays: typeof leavesLo === 'number' ? leavesLo : null,
       courseDue: has('course-due') || has('redose'),
       inCourse: has('course') || has('course-due') || has('course-paused'),
       inQuarantine: has('quarantine'),
