@@ -4,14 +4,12 @@ import type { HandsFound } from '#contracts/hands';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf } from '../judgement';
 import { readTanks } from '../lodgers';
-import { readHistories } from '../readings';
-import { readChanges } from '../water';
+import { readWithin } from '../readings';
+import { readChangedWithin } from '../water';
 
 /** So long after coming home, or after a move, readings are asked for. */
 const toldDays = 21;
 const dayMs = 86_400_000;
-/** Changes of so many days: one for each and some. */
-const mostChangesCount = 400;
 
 /** Every absence that is over with what it did, and every move with what it stirred up. */
 export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
@@ -35,16 +33,15 @@ export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
   );
   const over = absences.flatMap((a) => (a.backEpochMs === null ? [] : [{ ...a, backEpochMs: a.backEpochMs }]));
   const moves = known.flatMap(({ payload, ...row }) => (payload.step === 'moved' ? [{ ...row, payload }] : []));
-  const begins = [...over.map((a) => a.backEpochMs), ...moves.map((m) => m.atEpochMs)];
-  const tankIds = [...new Set([...over.map((a) => a.tankId), ...moves.map((m) => m.subjectId)])];
-  const sinceEpochMs = Math.min(...begins);
-  const [histories, changes] =
-    begins.length === 0
-      ? [[], []]
-      : await Promise.all([
-          readHistories(deps.db, { tankIds, sinceEpochMs }),
-          readChanges(deps.db, { tankIds, sinceEpochMs, limit: mostChangesCount }),
-        ]);
+  const windowOf = (tankId: string, fromEpochMs: number) => ({
+    ...{ tankId, fromEpochMs },
+    toEpochMs: fromEpochMs + toldDays * dayMs,
+  });
+  const windows = [
+    ...over.map((a) => windowOf(a.tankId, a.backEpochMs)),
+    ...moves.map((m) => windowOf(m.subjectId, m.atEpochMs)),
+  ];
+  const [histories, changes] = await Promise.all([readWithin(deps.db, windows), readChangedWithin(deps.db, windows)]);
   const readOf = (tankId: string, fromEpochMs: number) =>
     histories.filter(
       (h) => h.subjectId === tankId && h.atEpochMs >= fromEpochMs && h.atEpochMs <= fromEpochMs + toldDays * dayMs,

@@ -180,6 +180,39 @@ describe('what was found beside what was foreseen', () => {
       { parameter: 'ghDegrees', verdict: 'as-foreseen', reading: { lo: 25, hi: 26 } },
     ]);
   });
+  it('each absence by the three weeks after it, however much was read and changed between', async () => {
+    const [tank, source] = [await newTank(), id()];
+    await house.write(sourceEntry(source));
+    const gone = (days: number) =>
+      hands(
+        tank,
+        {
+          step: 'away',
+          fromOn: '2026-01-01',
+          toOn: '2026-01-05',
+          leaves: [{ parameter: 'ghDegrees', earliestDay: 1, likelyDay: 2 }],
+        },
+        -days,
+      );
+    const [first, second] = [gone(95), gone(40)];
+    await taken(
+      first,
+      hands(tank, { step: 'back', awayId: first.id }, -90),
+      second,
+      hands(tank, { step: 'back', awayId: second.id }, -35),
+    );
+    await house.write(
+      readingsEntry(tank, { ghDegrees: [7, 8] }, at(80)),
+      readingsEntry(tank, { ghDegrees: [25, 26] }, at(60)),
+      changeEntry(tank, source, 10, at(50)),
+      readingsEntry(tank, { ghDegrees: [27, 28] }, at(13)),
+    );
+    const held = (await found()).absences.filter((a) => a.tankId === tank).map((a) => a.held);
+    expect(held).toEqual([
+      [{ parameter: 'ghDegrees', verdict: 'held', reading: { lo: 7, hi: 8 } }],
+      [{ parameter: 'ghDegrees', verdict: 'not-read', reading: null }],
+    ]);
+  });
   it('a move is told with what was foreseen of it and the highest that was read', async () => {
     const tank = await newTank();
     const moved = hands(tank, { step: 'moved', how: 'all-out', tanMgPerLPerDay: 0.4 }, -10);

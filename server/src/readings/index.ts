@@ -1,6 +1,7 @@
 export { readingsKind } from './readings-kind';
 export {
   readHistories,
+  readWithin,
   readHistory,
   readNewestReadings,
   type HistoryRow,

@@ -77,6 +77,23 @@ export async function readHistories(
   return found.rows;
 }
 
+/** A tank and a span of time. */
+interface TimeSpan {
+  tankId: string;
+  fromEpochMs: number;
+  toEpochMs: number;
+}
+/** The readings of spans of time, however far apart they lie in the book: what lies between is not read. */
+export async function readWithin(db: Db, windows: readonly TimeSpan[]): Promise<HistoryRow[]> {
+  if (windows.length === 0) return [];
+  const iso = (atEpochMs: number): string => new Date(atEpochMs).toISOString();
+  const found = await db.execute<HistoryRow>(sql`
+    select distinct r.entry_id, r.subject_id as "subjectId", r.parameter, r.lo, r.hi, extract(epoch from r.happened_at)::float8 * 1000 as "atEpochMs"
+    from unnest(${sql.param(windows.map((w) => w.tankId))}::uuid[], ${sql.param(windows.map((w) => iso(w.fromEpochMs)))}::timestamptz[], ${sql.param(windows.map((w) => iso(w.toEpochMs)))}::timestamptz[]) w(id, since, until)
+    join readings r on r.subject_id = w.id and r.happened_at between w.since and w.until and not r.struck order by "atEpochMs"`);
+  return found.rows;
+}
+
 /** All readings of one tank since a time, newest first. */
 export async function readHistory(
   db: Db,

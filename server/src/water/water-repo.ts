@@ -69,6 +69,20 @@ export async function readChanges(
   return found.rows;
 }
 
+/** When water was changed within spans of time, however far apart they lie in the book. */
+export async function readChangedWithin(
+  db: Db,
+  windows: readonly { tankId: string; fromEpochMs: number; toEpochMs: number }[],
+): Promise<{ subjectId: string; atEpochMs: number }[]> {
+  if (windows.length === 0) return [];
+  const iso = (atEpochMs: number): string => new Date(atEpochMs).toISOString();
+  const found = await db.execute<{ subjectId: string; atEpochMs: number }>(sql`
+    select distinct c.entry_id, c.subject_id as "subjectId", extract(epoch from c.happened_at)::float8 * 1000 as "atEpochMs"
+    from unnest(${sql.param(windows.map((w) => w.tankId))}::uuid[], ${sql.param(windows.map((w) => iso(w.fromEpochMs)))}::timestamptz[], ${sql.param(windows.map((w) => iso(w.toEpochMs)))}::timestamptz[]) w(id, since, until)
+    join changes c on c.subject_id = w.id and c.happened_at between w.since and w.until and not c.struck order by "atEpochMs"`);
+  return found.rows;
+}
+
 export type AdvisedChange = Omit<PastChange, 'sourceName' | 'sequenceId'> & { advice: ChangePayload['advice'] | null };
 /** Changes of one tank since a time with the advice that was given, oldest first. */
 export async function readAdvisedChanges(

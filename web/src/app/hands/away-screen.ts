@@ -246,8 +246,11 @@ export class AwayScreen {
       .map(({ entryId, tankId, held }) => ({
         entryId,
         name: this.stock.stockOf(tankId)?.tank.name ?? 'A tank',
+        tankId,
         text: heldText(held),
-      }));
+        left: held.some((h) => h.verdict === 'as-foreseen' || h.verdict === 'unforeseen'),
+      }))
+      .sort((a, b) => Number(b.left) - Number(a.left));
   });
   protected async leave(): Promise<void> {
     if (this.daysFault()) {

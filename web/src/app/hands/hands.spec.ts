@@ -106,6 +106,7 @@ describe('the walk', () => {
     expect(room.text()).toContain('2 stops, about 22 of 90 min');
     expect(room.text().indexOf('Porch')).toBeLessThan(room.text().indexOf('Loft'));
     expect(room.text()).toContain('Wash hands and arms here.');
+    expect(room.text()).toContain('Lay ready: siphon, hose, towels.');
     expect(room.text()).toContain('never by mouth');
   });
   it('puts off what may wait when the minutes are few, and says so', async () => {
@@ -682,7 +683,10 @@ describe('weeks away', () => {
     expect(worse.textOf('[aria-label="What came of it"]')).toMatch(
       /Porch.*nitrate left its band, as foreseen \(45.60 mg\/L\)/i,
     );
-    expect((await back(nitrate('not-read', null))).text()).toContain('not read before a change');
+    expect(worse.query<HTMLAnchorElement>('[aria-label="What came of it"] a').href).toContain(`/water?tank=${a}`);
+    const unread = await back(nitrate('not-read', null));
+    expect(unread.text()).toContain('not read before a change');
+    expect(unread.has('[aria-label="What came of it"] a')).toBeFalse();
     expect((await back([])).text()).toContain('nothing was foreseen');
     expect((await back([], 24 * 21)).has('[aria-label="What came of it"]')).toBeTrue();
     expect((await back([], 24 * 21 + 1)).has('[aria-label="What came of it"]')).toBeFalse();

@@ -137,6 +137,14 @@ export class WalkScreen {
       ? inPasses({ tanks: of.tanks, stops: laid.stops, begunIds: this.from.inPasses() })
       : [];
   });
+  /** Everything that the evening's stops need, laid ready once. */
+  protected readonly toolsText = computed(() => {
+    const [laid, of] = [this.laid(), this.planned()];
+    const jobs = (laid?.stops ?? []).flatMap((s) =>
+      (of?.tanks.find((t) => t.id === s.tank)?.jobs ?? []).filter((j) => s.jobs.includes(j.id)),
+    );
+    return [...new Set(jobs.flatMap((j) => j.tools))].map((tool) => toolWords[tool] ?? tool).join(', ');
+  });
   protected readonly hasPasses = computed(() => this.passRuns().length > 0);
   protected async handOver(): Promise<void> {
     const to = this.handTo().trim();
