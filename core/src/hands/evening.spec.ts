@@ -48,6 +48,13 @@ describe('the jobs of a visit', () => {
     const all = jobsOf({ step: 'change', courseDue: true, feeds: true }).map((j) => j.id);
     expect(all).toEqual(['look', 'change', 'dose', 'feed']);
   });
+  it('where water must be changed now nobody is fed: what is eaten becomes more of what is toxic', () => {
+    const ids = (step: EveningVisit['step']) => jobsOf({ step, feeds: true }).map((j) => j.id);
+    expect(ids('change-now')).toEqual(['look', 'change', 'again']);
+    expect(ids('change')).toContain('feed');
+    expect(ids('test')).toContain('feed');
+    expect(ids('leave')).toEqual(['look', 'feed']);
+  });
   it('what was changed tonight is not changed again, unless it is urgent; it is looked at again, and its sponge waits', () => {
     const ids = (more: Partial<EveningVisit>) => jobsOf({ changedTonight: true, ...more }).map((j) => j.id);
     expect(ids({ step: 'change' })).toEqual(['look', 'again']);

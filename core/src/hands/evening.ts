@@ -197,7 +197,8 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
         ]
       : []),
     ...of('dose', { when: visit.courseDue }),
-    ...of('feed', { when: visit.feeds }),
+    // Toxic water: what is eaten becomes more of it.
+    ...of('feed', { when: visit.feeds && visit.step !== 'change-now' }),
     ...of('again', { when: changes || visit.changedTonight || visit.courseDue }),
   ];
   return {

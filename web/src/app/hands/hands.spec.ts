@@ -225,6 +225,15 @@ describe('the walk', () => {
     await room.settle();
     expect(room.written[0]?.payload).toEqual(jasmine.objectContaining({ step: 'stop' }));
   });
+  it('sends to the quarantine that asks for its look, not to a case that does not', async () => {
+    const of = (id: string, facts: object) => ({
+      ...{ id: `${id}:1`, severity: 'act', dueEpochMs: null },
+      ...{ reason: { id, facts }, begins: { path: `/of/${id}`, query: {} } },
+    });
+    const contributions = [of('case', { due: false }), of('quarantine', { lookedToday: false })];
+    const room = await open([visit(a, 'Porch', { contributions })]);
+    expect(room.query<HTMLAnchorElement>('.jobs a[href*="/of/"]').href).toContain('/of/quarantine');
+  });
   const evening = (over: object = {}) => ({
     nowAt: '',
     weekdayIndex: 6,

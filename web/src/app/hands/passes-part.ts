@@ -8,7 +8,7 @@ import { DoingStore } from '../doing';
 import { Scribe } from '../base/scribe';
 import { byItsPage, type WalkVisits } from './walk-visits';
 
-/** What goes at the end of a pass that lets water run or stops a heater: an alarm on every page until it is answered. */
+/** Where water runs: an alarm on every page until it is answered. */
 const alarmOf: Partial<Record<WalkPass, 'pump' | 'hose'>> = { drain: 'pump', fill: 'hose' };
 
 /** Longer without heat, a small warm tank has cooled (ours, low grade). */

@@ -37,6 +37,12 @@ const reasonsOf: Partial<Record<WalkJobId, readonly string[]>> = {
   test: ['moved', 'filter-watch'],
 };
 
+/** Seen to today already, a quarantine, a case or a move sends nobody to its page. */
+function asks({ reason }: TonightTank['contributions'][number]): boolean {
+  const facts = reason.facts as { due?: boolean; lookedToday?: boolean; testedToday?: boolean } | null;
+  return facts?.due !== false && facts?.lookedToday !== true && facts?.testedToday !== true;
+}
+
 /** A job with a page of its own is done by what that page writes; the others by the tap on the walk. */
 export const byItsPage = (job: WalkJobId): boolean => pageOf[job] !== undefined;
 
@@ -199,7 +205,7 @@ export class WalkVisits {
   readonly pageFor = (tankId: string, job: WalkJobId): { path: string; query: Record<string, string> } | null => {
     const because = this.tonight
       .tankNamed(tankId)
-      ?.contributions.find((c) => reasonsOf[job]?.includes(c.reason.id) && c.begins !== null)?.begins;
+      ?.contributions.find((c) => reasonsOf[job]?.includes(c.reason.id) && c.begins !== null && asks(c))?.begins;
     if (because) return because;
     const path = pageOf[job];
     if (path === undefined) return null;
