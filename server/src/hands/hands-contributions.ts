@@ -2,6 +2,7 @@ import { bedNext, flowState, handsThreads, plainBed } from '#core/hands';
 import { deadSpots, type TankPlan } from '#core/trouble';
 import { nightOn, type Contribution } from '#core/tonight';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
+import { stepsOf } from './hands-read';
 
 /** Outages that run, loud; moves until their water was good for seven days running: neither can be put off. */
 export async function handsContributions({
@@ -15,16 +16,7 @@ export async function handsContributions({
 }): Promise<Map<string, Contribution[]>> {
   const rows = await readDiary(deps, { kinds: ['hands'] });
   const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
-  const { outages, moves } = handsThreads(
-    rows.map(({ entryId, subjectId, atEpochMs, payload }) => ({
-      entryId,
-      tankId: subjectId,
-      atEpochMs,
-      on: on(atEpochMs),
-      ...payload,
-    })),
-    { today: on(nowEpochMs) },
-  );
+  const { outages, moves } = handsThreads(stepsOf(rows, on), { today: on(nowEpochMs) });
   const drawn = rows.some((r) => r.payload.step === 'cleaned' && r.payload.what === 'bed')
     ? await readDiary(deps, { kinds: ['layout'] })
     : [];

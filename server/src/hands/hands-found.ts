@@ -6,6 +6,7 @@ import { bandsOf } from '../judgement';
 import { readTanks } from '../lodgers';
 import { readWithin } from '../readings';
 import { readChangedWithin } from '../water';
+import { stepsOf } from './hands-read';
 
 /** So long after coming home, or after a move, readings are asked for. */
 const toldDays = 21;
@@ -21,16 +22,7 @@ export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
     readDiary(deps, { kinds: ['hands'] }),
   ]);
   const known = rows.filter((row) => tanks.some((t) => t.tankId === row.subjectId));
-  const { absences } = handsThreads(
-    known.map(({ entryId, subjectId, atEpochMs, payload }) => ({
-      entryId,
-      tankId: subjectId,
-      atEpochMs,
-      on: on(atEpochMs),
-      ...payload,
-    })),
-    { today: on(nowEpochMs) },
-  );
+  const { absences } = handsThreads(stepsOf(known, on), { today: on(nowEpochMs) });
   const over = absences.flatMap((a) => (a.backEpochMs === null ? [] : [{ ...a, backEpochMs: a.backEpochMs }]));
   const moves = known.flatMap(({ payload, ...row }) => (payload.step === 'moved' ? [{ ...row, payload }] : []));
   const windowOf = (tankId: string, fromEpochMs: number) => ({
