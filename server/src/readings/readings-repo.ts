@@ -54,7 +54,7 @@ export async function readNewestReadings(
     select t.id as "subjectId", p.parameter, n.newest
     from unnest(${sql.param([...tankIds])}::uuid[]) t(id) cross join unnest(${sql.param([...parameters])}::text[]) p(parameter) cross join lateral (
       select json_agg(json_build_object('entryId', r.entry_id, 'lo', r.lo, 'hi', r.hi, 'atEpochMs', extract(epoch from r.happened_at) * 1000, 'text', r.text, 'insisted', r.insisted)) as newest
-      from (select * from readings x where x.subject_id = t.id and x.parameter = p.parameter and not x.struck order by x.happened_at desc limit ${newestCount}) r
+      from (select * from readings x where x.subject_id = t.id and x.parameter = p.parameter and not x.struck order by x.happened_at desc, x.entry_id desc limit ${newestCount}) r
     ) n where n.newest is not null`);
   return found.rows;
 }
@@ -73,7 +73,7 @@ export async function readHistories(
 ): Promise<HistoryRow[]> {
   const found = await db.execute<HistoryRow>(sql`
     select subject_id as "subjectId", parameter, lo, hi, extract(epoch from happened_at)::float8 * 1000 as "atEpochMs" from readings
-    where subject_id = any(${sql.param([...tankIds])}::uuid[]) and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc`);
+    where subject_id = any(${sql.param([...tankIds])}::uuid[]) and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc, entry_id desc`);
   return found.rows;
 }
 
@@ -94,13 +94,13 @@ export async function readWithin(db: Db, windows: readonly TimeSpan[]): Promise<
   return found.rows;
 }
 
-/** All readings of one tank since a time, newest first. */
+/** All readings of one tank since a time, newest first; of one moment the one that was written last. */
 export async function readHistory(
   db: Db,
   { tankId, sinceEpochMs }: { tankId: string; sinceEpochMs: number },
 ): Promise<(ReadingRow & { parameter: ParameterId })[]> {
   const found = await db.execute<ReadingRow & { parameter: ParameterId } & Record<string, unknown>>(sql`
     select entry_id as "entryId", parameter, lo, hi, extract(epoch from happened_at)::float8 * 1000 as "atEpochMs", text, insisted from readings
-    where subject_id = ${tankId} and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc`);
+    where subject_id = ${tankId} and not struck and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz order by happened_at desc, entry_id desc`);
   return found.rows;
 }
