@@ -362,6 +362,18 @@ describe('the walk', () => {
     await room.settle();
     expect(room.written.map((e) => e.kind)).toEqual(['hands', 'timer']);
   });
+  it('a tank whose heater is not on in the book has no clock of one', async () => {
+    const off = { heater: { on: false, detail: '', atEpochMs: nowEpochMs } };
+    const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], {
+      evening: evening(),
+      stock: { ...stock, tanks: [tank(a, 'Porch', { equipment: off }), tank(b, 'Loft')] },
+    });
+    room.query<HTMLInputElement>('#one-hose').click();
+    await room.settle();
+    room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
+    await room.settle();
+    expect(room.written.map((e) => e.kind)).toEqual(['hands', 'job']);
+  });
   it('a draining pump is an alarm of its tank', async () => {
     const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], {});
     room.query<HTMLInputElement>('#one-hose').click();

@@ -5,6 +5,7 @@ import { heaterRestMinutes, type PassRun, type WalkJobId, type WalkPass } from '
 import type { NewEntry } from '#contracts/book';
 import { walkJobWords, walkPassWords } from '#words/hands';
 import { DoingStore } from '../doing';
+import { StockStore } from '../stock';
 import { Scribe } from '../base/scribe';
 import { byItsPage, type WalkVisits } from './walk-visits';
 
@@ -103,6 +104,7 @@ export class PassesPart {
   readonly made = output<{ tankId: string; jobs: WalkJobId[] }>();
   private readonly scribe = inject(Scribe);
   private readonly doing = inject(DoingStore);
+  private readonly stock = inject(StockStore);
   protected readonly words = walkPassWords;
   protected readonly alarms = alarmOf;
   protected readonly said = signal('');
@@ -129,7 +131,7 @@ export class PassesPart {
     const written = await this.scribe.write(
       [
         this.scribe.entry('hands', tankId, { step: 'pass', pass }),
-        ...(pass === 'off' ? [...this.opened(tankId), this.heaterClock(tankId)] : []),
+        ...(pass === 'off' ? [...this.opened(tankId), ...this.heaterClock(tankId)] : []),
       ],
       `${this.nameOf()(tankId)}: ${walkPassWords[pass].done}`,
     );
@@ -164,14 +166,18 @@ export class PassesPart {
       }),
     ];
   }
-  private heaterClock(tankId: string): NewEntry {
+  /** None where the book says that no heater is on: an alarm that means nothing is one that nobody answers. */
+  private heaterClock(tankId: string): NewEntry[] {
+    if (this.stock.stockOf(tankId)?.tank.equipment.heater?.on === false) return [];
     const offMinutes = this.run().heaterOff.find((h) => h.tank === tankId)?.minutes ?? heaterRestMinutes;
-    return this.scribe.entry('timer', tankId, {
-      step: 'set',
-      timer: 'heater',
-      minutes: Math.round(offMinutes),
-      note: '',
-    });
+    return [
+      this.scribe.entry('timer', tankId, {
+        step: 'set',
+        timer: 'heater',
+        minutes: Math.round(offMinutes),
+        note: '',
+      }),
+    ];
   }
   protected async alarm(tankId: string, kind: 'pump' | 'hose', minutes: number): Promise<void> {
     this.said.set(await this.doing.setTimer(tankId, kind, Math.max(1, Math.round(minutes))));
