@@ -1,8 +1,16 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { openHouse } from '../tools/house.mjs';
 import { freePort } from '../tools/postgres.mjs';
+import { removeThrowaway, throwawayFolder } from '../tools/throwaway.mjs';
 
 /** Houses for the walks: the demo house on a fixed evening three times (whole evenings are written into two), and seven empty ones. */
 export default async function setup(): Promise<() => Promise<void>> {
+  // Somebody's own data: whatever is opened, killed and rehearsed below must not come near it.
+  const own = throwawayFolder();
+  const letter = path.join(own, 'PG_VERSION');
+  writeFileSync(letter, '15');
+  process.env['NIGHT_LEDGER_PGDATA'] = own;
   const brokerPort = await freePort();
   const broker = `mqtt://127.0.0.1:${brokerPort}`;
   const evening = ['--tonight', '2026-03-14'];
@@ -28,5 +36,7 @@ export default async function setup(): Promise<() => Promise<void>> {
   process.env['E2E_BROKER_PORT'] = String(brokerPort);
   return async () => {
     await Promise.all(opened.map((house) => house.close()));
+    if (readFileSync(letter, 'utf8') !== '15') throw new Error('A throwaway cluster wrote into the keeper’s own');
+    removeThrowaway(own);
   };
 }

@@ -1,15 +1,15 @@
 import { expect, test } from '@playwright/test';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { entryOf } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
 import type { Tonight } from '#contracts/tonight';
-import { bringBack, rehearse, takeBackup } from '../tools/backup.mjs';
+import { contentOf, putBack, rehearse, takeBackup } from '../tools/backup.mjs';
 import { serveHouse, throwawayCluster } from '../tools/house.mjs';
 import { ensureDatabase } from '../tools/postgres.mjs';
+import { removeThrowaway, throwawayFolder } from '../tools/throwaway.mjs';
 
 /** The book as rows, whatever else a version keeps beside it. */
 async function bookOf(databaseUrl: string): Promise<unknown[]> {
@@ -24,7 +24,7 @@ async function bookOf(databaseUrl: string): Promise<unknown[]> {
 
 test('a house of the version before opens as it was; a copy of it is taken, rehearsed and brought back', async () => {
   const { cluster, end } = await throwawayCluster();
-  const keep = mkdtempSync(path.join(tmpdir(), 'night-ledger-copy-'));
+  const keep = throwawayFolder();
   try {
     const databaseUrl = await ensureDatabase(cluster, 'upgraded');
     const db = new pg.Client({ connectionString: databaseUrl });
@@ -68,20 +68,27 @@ test('a house of the version before opens as it was; a copy of it is taken, rehe
     });
     expect(written.status).toBe(201);
 
-    // Beside the house: what is derived anew of the copy is what was kept.
+    // Beside the house, which stays as it is wherever it keeps its data: what is derived anew of the copy is what was kept.
+    const standing = await contentOf(databaseUrl);
+    const named = process.env['NIGHT_LEDGER_PGDATA'] ?? '';
+    process.env['NIGHT_LEDGER_PGDATA'] = cluster.dir;
     const rehearsed = await rehearse(file);
+    process.env['NIGHT_LEDGER_PGDATA'] = named;
+    expect(await contentOf(databaseUrl)).toEqual(standing);
     expect(rehearsed.after).toEqual(rehearsed.before);
-    expect(rehearsed.after).toMatchObject({ entriesCount: before.length });
+    expect(rehearsed.after.map((of) => of.entriesCount)).toEqual([before.length]);
 
-    // In its place: as it was when the copy was taken.
+    // In its place: as it was when the copy was taken; not while the house runs.
+    await expect(putBack(file, databaseUrl)).rejects.toThrow('The house runs');
+    expect(await contentOf(databaseUrl)).toEqual(standing);
     await house.stop();
-    bringBack(file, databaseUrl);
+    await putBack(file, databaseUrl);
     house = await serveHouse({ databaseUrl });
     expect(await bookOf(databaseUrl)).toEqual(before);
     expect((await folio()).history).toEqual(told.history);
     await house.stop();
   } finally {
-    rmSync(keep, { recursive: true, force: true });
+    removeThrowaway(keep);
     end();
   }
 });

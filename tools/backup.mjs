@@ -3,7 +3,7 @@
  * Copies of the whole house, and the proof that they can be brought back:
  *   npm run backup -- take FILE        a dump of the database, while the house is in use
  *   npm run backup -- rehearse FILE    brings it back beside the house, derives everything anew, compares, throws it away
- *   npm run backup -- put-back FILE    brings it back in place of what is there (asks for --yes; the house must be stopped)
+ *   npm run backup -- put-back FILE    brings it back in place of what is there (asks for --yes; refused while the house runs)
  * DATABASE_URL says which database; without it our own is meant.
  */
 import { spawnSync } from 'node:child_process';
@@ -11,9 +11,9 @@ import { existsSync, mkdirSync, renameSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serveHouse, throwawayCluster } from './house.mjs';
-import { ensureDatabase, startCluster } from './postgres.mjs';
+import { ensureDatabase, ownCluster } from './postgres.mjs';
 import { fail, step, Trouble } from './say.mjs';
-import { checkNode, installPackages, installPostgres, root } from './setup.mjs';
+import { checkNode, installPackages, installPostgres } from './setup.mjs';
 
 /** @param {string} program @param {string[]} args */
 function postgres(program, args) {
@@ -47,23 +47,45 @@ export function bringBack(file, databaseUrl) {
   ]);
 }
 
-/** What two databases must have alike. @param {string} databaseUrl */
-async function contentOf(databaseUrl) {
+/** @typedef {{ name: string, key: 'own' | 'demo', entriesCount: number, entriesHash: string, readingsCount: number, photosCount: number, derivedHash: string }} HouseContent */
+
+/**
+ * @template T @param {string} databaseUrl @param {(db: import('pg').Client) => Promise<T>} work
+ */
+async function connected(databaseUrl, work) {
   const { default: pg } = await import('pg');
   const db = new pg.Client({ connectionString: databaseUrl });
   await db.connect();
-  const { rows } = await db.query(`select
-    (select count(*)::int from entries) as "entriesCount",
-    (select md5(coalesce(string_agg(id || payload_hash, ',' order by sequence), '')) from entries) as "entriesHash",
-    (select count(*)::int from readings) as "readingsCount", (select count(*)::int from photos) as "photosCount",
-    (select md5(coalesce(string_agg(id || name || state::text || newest::text, ',' order by id), '')) from subjects) as "derivedHash"`);
-  await db.end();
-  return rows[0];
+  try {
+    return await work(db);
+  } finally {
+    await db.end();
+  }
 }
 
+/** What two databases must have alike, of every house in them. @param {string} databaseUrl @returns {Promise<HouseContent[]>} */
+export const contentOf = (databaseUrl) =>
+  connected(databaseUrl, async (db) => {
+    const { rows: schemas } = await db.query(
+      `select quote_ident(n.nspname) as name from pg_class c join pg_namespace n on n.oid = c.relnamespace
+       where c.relname = 'entries' and c.relkind = 'r' order by n.nspname`,
+    );
+    const houses = [];
+    for (const { name: at } of schemas) {
+      const { rows } = await db.query(`select
+        (select name from ${at}.house) as name, (select case when demo then 'demo' else 'own' end from ${at}.house) as key,
+        (select count(*)::int from ${at}.entries) as "entriesCount",
+        (select md5(coalesce(string_agg(id || payload_hash, ',' order by sequence), '')) from ${at}.entries) as "entriesHash",
+        (select count(*)::int from ${at}.readings) as "readingsCount", (select count(*)::int from ${at}.photos) as "photosCount",
+        (select md5(coalesce(string_agg(id || name || state::text || newest::text, ',' order by id), '')) from ${at}.subjects) as "derivedHash"`);
+      houses.push(rows[0]);
+    }
+    return houses;
+  });
+
 /**
- * Brings a dump back into a cluster of its own, starts a server on it that derives everything anew, and says what it
- * holds. @param {string} file @returns {Promise<{ before: any, after: any }>}
+ * Brings a dump back into a cluster of its own, starts a server on it that derives everything anew, opens every house of
+ * it, and says what each holds. @param {string} file @returns {Promise<{ before: HouseContent[], after: HouseContent[] }>}
  */
 export async function rehearse(file) {
   const { cluster, end } = await throwawayCluster();
@@ -71,16 +93,45 @@ export async function rehearse(file) {
     const databaseUrl = await ensureDatabase(cluster, 'rehearsal');
     bringBack(file, databaseUrl);
     const before = await contentOf(databaseUrl);
-    const house = await serveHouse({ databaseUrl, args: ['--rebuild'] });
-    const health = await fetch(`${house.url}/api/health`);
-    const tonight = await fetch(`${house.url}/api/tonight`);
-    if (!health.ok || !tonight.ok) throw new Trouble('The house does not open on this copy.', await tonight.text());
-    await tonight.arrayBuffer();
-    await house.stop();
+    const server = await serveHouse({ databaseUrl, args: ['--rebuild'] });
+    try {
+      for (const { name, key } of before) {
+        const tonight = await fetch(`${server.url}/api/tonight`, { headers: { 'x-night-ledger-house': key } });
+        const said = await tonight.text();
+        if (!tonight.ok) throw new Trouble(`${name} does not open on this copy.`, said);
+      }
+    } finally {
+      await server.stop();
+    }
     return { before, after: await contentOf(databaseUrl) };
   } finally {
     end();
   }
+}
+
+/**
+ * The dump in place of what is there. @param {string} file @param {string} databaseUrl
+ * @throws where the house runs: what it wrote meanwhile would be lost, and it would go on with what is no longer there
+ */
+export async function putBack(file, databaseUrl) {
+  const runs = await connected(databaseUrl, async (db) => {
+    const { rows } = await db.query(
+      `select count(*)::int as n from pg_stat_activity
+       where datname = current_database() and pid <> pg_backend_pid() and backend_type = 'client backend'`,
+    );
+    const { rows: there } = await db.query("select to_regclass('public.leases') is not null as leases");
+    if (!there[0].leases) return rows[0].n > 0;
+    const { rows: serving } = await db.query(
+      "select count(*)::int as n from public.leases where name like 'server %' and until > now()",
+    );
+    return rows[0].n + serving[0].n > 0;
+  });
+  if (runs)
+    throw new Trouble(
+      'The house runs on this database; nothing was changed.',
+      'Stop it with Ctrl-C where it runs (a server that was killed counts as running for a minute), then run this again.',
+    );
+  bringBack(file, databaseUrl);
 }
 
 async function main() {
@@ -99,12 +150,11 @@ async function main() {
         `What is derived anew is not what was kept: ${JSON.stringify(before)} and ${JSON.stringify(after)}`,
         'The entries are the truth; start the house with --rebuild after bringing this copy back.',
       );
-    step(
-      `It comes back whole: ${after.entriesCount} entries, ${after.readingsCount} readings, ${after.photosCount} photos.`,
-    );
+    for (const { name, entriesCount, readingsCount, photosCount } of after)
+      step(`${name} comes back whole: ${entriesCount} entries, ${readingsCount} readings, ${photosCount} photos.`);
     return;
   }
-  const own = process.env.DATABASE_URL ? null : await startCluster({ keep: path.join(root, '.data') });
+  const own = process.env.DATABASE_URL ? null : await ownCluster();
   try {
     const databaseUrl = process.env.DATABASE_URL ?? (own ? await ensureDatabase(own, 'night_ledger') : '');
     if (command === 'take') {
@@ -115,7 +165,7 @@ async function main() {
     } else {
       if (!process.argv.includes('--yes'))
         throw new Trouble('This replaces what is in the database now.', 'Stop the house, take a copy, then add --yes.');
-      bringBack(file, databaseUrl);
+      await putBack(file, databaseUrl);
       step('Brought back. Start the house as usual.');
     }
   } finally {

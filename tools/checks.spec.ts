@@ -1,10 +1,10 @@
-import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ESLint } from 'eslint';
 import tseslint from 'typescript-eslint';
 import { controlFaults, importFaults, layers, nativeControls, sliceFaults } from './checks.mjs';
 import { houseRules } from './house-rules.mjs';
+import { removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
 /** A check that never fires is none: each is shown a violation of its kind, planted in a house of its own. */
 describe('the checks on imports fire', () => {
@@ -15,7 +15,7 @@ describe('the checks on imports fire', () => {
     writeFileSync(at, text);
   };
   beforeEach(() => {
-    folder = mkdtempSync(path.join(tmpdir(), 'planted-'));
+    folder = throwawayFolder();
     const paths = ['core', 'almanac', 'contracts', 'words'].map((layer): [string, string] => [
       `#${layer}/*`,
       `./${layer}/src/*/index.ts`,
@@ -46,7 +46,7 @@ describe('the checks on imports fire', () => {
     plant('web/src/app/water/screen.ts', "import { store } from '../tonight';\nexport const screen = store;\n");
   });
   afterEach(() => {
-    rmSync(folder, { recursive: true });
+    removeThrowaway(folder);
   });
 
   it('on nothing, where nothing is wrong', async () => {

@@ -1,15 +1,14 @@
 // @ts-check
 /** `npm run dev`: server and pages rebuilt as their sources change, on the database of `npm start`. */
 import { spawn } from 'node:child_process';
-import path from 'node:path';
-import { ensureDatabase, startCluster } from './postgres.mjs';
+import { ensureDatabase, ownCluster } from './postgres.mjs';
 import { fail, step } from './say.mjs';
 import { checkNode, installPackages, root } from './setup.mjs';
 
 async function main() {
   checkNode();
   installPackages();
-  const cluster = process.env.DATABASE_URL ? null : await startCluster({ keep: path.join(root, '.data') });
+  const cluster = process.env.DATABASE_URL ? null : await ownCluster();
   const databaseUrl = process.env.DATABASE_URL ?? (cluster ? await ensureDatabase(cluster, 'night_ledger') : '');
   const port = process.env.PORT ?? '4210';
   const children = [

@@ -1,22 +1,29 @@
 // @ts-check
 /** A house of its own for tests, pictures and benchmarks: a throwaway PostgreSQL and the built server on free ports. */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureDatabase, freePort, startCluster } from './postgres.mjs';
 import { root } from './setup.mjs';
+import { mark, removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
-/** @param {{ durable?: boolean }} [options] */
+/**
+ * A cluster of this run alone, in a folder that it made itself: where the keeper's own data is, is not asked.
+ * @param {{ durable?: boolean }} [options]
+ */
 export async function throwawayCluster({ durable = false } = {}) {
-  const keep = mkdtempSync(path.join(tmpdir(), 'night-ledger-'));
-  const cluster = await startCluster({ keep, throwaway: !durable });
+  const keep = throwawayFolder();
+  const cluster = await startCluster({ keep, throwaway: !durable }).catch((/** @type {unknown} */ error) => {
+    removeThrowaway(keep);
+    throw error;
+  });
+  if (!cluster.startedHere) throw new Error(`${cluster.dir} was running before this run made it`);
+  mark(cluster.dir);
   return {
     cluster,
     end: () => {
       cluster.stop();
-      rmSync(cluster.dir, { recursive: true, force: true });
-      rmSync(keep, { recursive: true, force: true });
+      removeThrowaway(cluster.dir);
+      removeThrowaway(keep);
     },
   };
 }

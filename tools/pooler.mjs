@@ -1,13 +1,13 @@
 // @ts-check
 /** A transaction pooler from Debian's packages between servers and database, for the tests and the kill runs. */
 import { spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, writeFileSync } from 'node:fs';
 import { connect } from 'node:net';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort } from './postgres.mjs';
 import { Trouble } from './say.mjs';
 import { installPooler, isRoot } from './setup.mjs';
+import { removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
 /** @param {number} port */
 const answers = (port) =>
@@ -22,7 +22,7 @@ const answers = (port) =>
 /** @param {import('./postgres.mjs').Cluster} cluster */
 export async function startPooler(cluster) {
   const bin = installPooler();
-  const keep = mkdtempSync(path.join(tmpdir(), 'night-ledger-pooler-'));
+  const keep = throwawayFolder();
   const port = await freePort();
   const file = (/** @type {string} */ name) => path.join(keep, name);
   writeFileSync(file('users.txt'), `"night_ledger" "${cluster.secrets.app}"\n`);
@@ -60,7 +60,7 @@ max_client_conn = 100
         child.kill('SIGTERM');
         await ended;
       }
-      if (existsSync(keep)) rmSync(keep, { recursive: true, force: true });
+      removeThrowaway(keep);
     },
   };
 }

@@ -2,11 +2,11 @@
 /** A PostgreSQL of our own on loopback: as the postgres user where the caller is root, TCP only, an ordinary role for the app. */
 import { execFileSync, spawnSync } from 'node:child_process';
 import { randomBytes, createHash } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import path from 'node:path';
 import { step, Trouble } from './say.mjs';
-import { installPostgres, isRoot } from './setup.mjs';
+import { installPostgres, isRoot, root } from './setup.mjs';
 
 const asPostgres = isRoot ? ['runuser', '-u', 'postgres', '--'] : [];
 
@@ -47,17 +47,22 @@ function reachable(wished) {
  * @typedef {{ dir: string, port: number, bin: string, startedHere: boolean, secrets: { admin: string, app: string }, stop: () => void, crash: () => void, again: () => void, url: (database: string) => string, adminUrl: (database: string) => string }} Cluster
  */
 
+/** The keeper's own cluster: where the house is. Only the commands that serve or copy the house ask for it. */
+export const ownCluster = () =>
+  startCluster({ keep: path.join(root, '.data'), pgdata: process.env.NIGHT_LEDGER_PGDATA });
+
 /**
  * Starts the cluster kept under `keep`, making it first if it is not there; finds it again if it is running already.
- * @param {{ keep: string, throwaway?: boolean }} options `throwaway` gives up durability for speed: tests only
+ * @param {{ keep: string, pgdata?: string | undefined, throwaway?: boolean }} options `pgdata` says where its data is, if
+ * not under `keep`; `throwaway` gives up durability for speed: tests only
  * @returns {Promise<Cluster>}
  */
-export async function startCluster({ keep, throwaway = false }) {
+export async function startCluster({ keep, pgdata, throwaway = false }) {
   const bin = installPostgres();
   mkdirSync(keep, { recursive: true });
   if (isRoot) chmodSync(keep, 0o755);
   const secretsFile = path.join(keep, 'secrets.json');
-  const dir = reachable(process.env.NIGHT_LEDGER_PGDATA ?? path.join(keep, 'postgres'));
+  const dir = reachable(pgdata ?? path.join(keep, 'postgres'));
   if (!existsSync(secretsFile))
     writeFileSync(
       secretsFile,
@@ -121,8 +126,13 @@ function diskHint(dir) {
 /** @param {{ bin: string, dir: string, password: string }} options */
 function makeCluster({ bin, dir, password }) {
   step('Making the database folder …');
-  rmSync(dir, { recursive: true, force: true });
   mkdirSync(dir, { recursive: true, mode: 0o700 });
+  // What somebody keeps there is not ours to remove.
+  if (readdirSync(dir).length > 0)
+    throw new Trouble(
+      `${dir} is not empty and holds no database.`,
+      'Empty it yourself if nothing in it is needed, or set NIGHT_LEDGER_PGDATA to another folder.',
+    );
   if (isRoot) execFileSync('chown', ['postgres:', dir]);
   const [file = '', ...args] = [
     ...asPostgres,
@@ -134,13 +144,12 @@ function makeCluster({ bin, dir, password }) {
     dir,
   ];
   const made = spawnSync(file, args, { cwd: '/', input: `${password}\n`, encoding: 'utf8' });
-  if (made.status !== 0) {
-    rmSync(dir, { recursive: true, force: true });
+  // Where it fails, initdb takes away by itself what it wrote.
+  if (made.status !== 0)
     throw new Trouble(
       `The database folder could not be made: ${made.stderr.trim().split('\n').at(-1) ?? ''}`,
       diskHint(dir) || 'Set NIGHT_LEDGER_PGDATA to a folder that PostgreSQL may use, and run the same command again.',
     );
-  }
 }
 
 /**

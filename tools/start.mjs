@@ -12,7 +12,6 @@ import { checkNode, installPackages, root } from './setup.mjs';
 
 const args = process.argv.slice(2);
 const known = ['--empty', '--reset', '--tonight', '--yes', '--rebuild', '--help'];
-const keep = path.join(root, '.data');
 
 function checkArgs() {
   const wrong = args.find((a, i) => !known.includes(a) && args[i - 1] !== '--tonight');
@@ -92,8 +91,8 @@ async function main() {
   installPackages();
   const { build } = await import('./build.mjs');
   await build();
-  const { ensureDatabase, dropDatabase, startCluster } = await import('./postgres.mjs');
-  const cluster = external ? null : (step('Starting PostgreSQL on loopback …'), await startCluster({ keep }));
+  const { ensureDatabase, dropDatabase, ownCluster } = await import('./postgres.mjs');
+  const cluster = external ? null : (step('Starting PostgreSQL on loopback …'), await ownCluster());
   if (cluster && reset) await dropDatabase(cluster, 'night_ledger');
   const databaseUrl = external ?? (cluster ? await ensureDatabase(cluster, 'night_ledger') : '');
   step('Migrating, and writing the demo house if the database is new …');

@@ -4,10 +4,11 @@
  * Two lanes side by side, because two cores are what there is. Ends with one plain line: N passed, N failed.
  */
 import { spawn } from 'node:child_process';
-import { cpSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { cpSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { fail, step, Trouble } from './say.mjs';
 import { checkNode, installChromium, installPackages, installPostgres, root } from './setup.mjs';
+import { removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -71,19 +72,19 @@ const playwrightCount = (/** @type {string} */ output) => ({
 });
 
 /** Fails when the schema has changed and no migration was made for it. */
-function migrationsPart() {
-  const copy = path.join(root, 'dist/migrations-check');
-  rmSync(copy, { recursive: true, force: true });
-  mkdirSync(path.dirname(copy), { recursive: true });
+async function migrationsPart() {
+  const folder = throwawayFolder(path.join(root, 'dist'));
+  const copy = path.join(folder, 'migrations');
   cpSync(path.join(root, 'server/migrations'), copy, { recursive: true });
   const before = readdirSync(copy).length;
-  return part('migrations', [node, 'node_modules/drizzle-kit/bin.cjs', 'generate', '--name', 'left-over'], {
-    env: { NIGHT_LEDGER_MIGRATIONS: './dist/migrations-check' },
+  await part('migrations', [node, 'node_modules/drizzle-kit/bin.cjs', 'generate', '--name', 'left-over'], {
+    env: { NIGHT_LEDGER_MIGRATIONS: `./${path.relative(root, copy)}` },
     count: (output) =>
       output.includes('No schema changes') && readdirSync(copy).length === before
         ? { good: 1, bad: 0 }
         : { good: 0, bad: 1 },
   });
+  removeThrowaway(folder);
 }
 
 const node = process.execPath;

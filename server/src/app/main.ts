@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
@@ -53,6 +53,8 @@ function codeMark(): string | null {
 
 /** Where the tables of the house beside the first are. */
 const otherSchema = 'second_house';
+/** A server that was killed counts as standing for so long. */
+const standingMs = 60_000;
 /** An alarm may be told so much late. */
 const alarmsEveryMs = 3000;
 const migrations = path.join(root, 'server/migrations');
@@ -215,6 +217,9 @@ async function main(): Promise<void> {
     }
   });
   if (await schemaThere(first.db, otherSchema)) await houses.reopen();
+  // Says that a server stands on this database, to whoever would put another in its place.
+  const standing = new Lease(first.db, `server ${randomUUID()}`, standingMs);
+  await standing.start();
   const server = createServer(houses.listener);
   // Longer than a browser or a proxy keeps a line open, so that no question meets one that is just being closed.
   server.keepAliveTimeout = 75_000;
@@ -224,6 +229,7 @@ async function main(): Promise<void> {
   });
   say(`READY http://${settings.host}:${settings.port}`);
   const finish = async (): Promise<void> => {
+    await standing.stop();
     await houses.close();
     process.exit(0);
   };
