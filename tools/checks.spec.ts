@@ -316,6 +316,21 @@ describe('the checks on names, clock, chance and requests fire', () => {
       core,
       'export const why = (valueL: number) => `only ${valueL} litres are left in it`;',
     ],
+    'units that the words keep for themselves': [
+      'house/no-module-state',
+      'words/src/units/planted.ts',
+      "let spoken = 'L';\nexport const speakIn = (u: string) => { spoken = u; };",
+    ],
+    'a memory of the words': [
+      'house/no-module-state',
+      'words/src/units/planted.ts',
+      'const found = new Map<string, string>();\nexport const keep = (k: string) => found.set(k, k);',
+    ],
+    'a field of the module that is written': [
+      'house/no-module-state',
+      'words/src/units/planted.ts',
+      "const spoken = { volume: 'L' };\nexport const speakIn = (u: string) => { spoken.volume = u; };",
+    ],
     'export * of a slice': ['no-restricted-syntax', core, "export * from './salts';"],
   };
   for (const [what, [rule, file, text]] of Object.entries(planted))

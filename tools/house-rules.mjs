@@ -150,7 +150,53 @@ const reasonsAreData = {
   },
 };
 
-const plugin = { rules: { 'units-in-names': unitsInNames, 'reasons-are-data': reasonsAreData } };
+const changing = ['set', 'add', 'delete', 'clear', 'push', 'pop', 'shift', 'unshift', 'splice', 'sort', 'reverse', 'fill'];
+/** What a module keeps for itself leaks from whoever asked last to whoever asks next. @type {import('eslint').Rule.RuleModule} */
+const noModuleState = {
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: {
+      variable: '«{{name}}» may change and belongs to the module: whoever asks hands down what holds for them',
+      changed: '«{{name}}» belongs to the module and is changed here: whoever asks hands down what holds for them',
+    },
+  },
+  create(context) {
+    /** @param {any} node */
+    const ofModule = (node) => {
+      if (node?.type !== 'Identifier') return null;
+      for (let scope = /** @type {any} */ (context.sourceCode.getScope(node)); scope; scope = scope.upper) {
+        const variable = scope.set.get(node.name);
+        if (variable) return scope.type === 'module' && variable.defs[0]?.type === 'Variable' ? node.name : null;
+      }
+      return null;
+    };
+    /** @param {any} node @returns {any} */
+    const rootOf = (node) => (node.type === 'MemberExpression' ? rootOf(node.object) : node);
+    /** @param {any} node @param {any} target */
+    const changed = (node, target) => {
+      const name = ofModule(rootOf(target));
+      if (name !== null) context.report({ node, messageId: 'changed', data: { name } });
+    };
+    return {
+      'Program > VariableDeclaration, Program > ExportNamedDeclaration > VariableDeclaration'(/** @type {any} */ node) {
+        if (node.kind !== 'const')
+          for (const { id } of node.declarations)
+            context.report({ node, messageId: 'variable', data: { name: id.name ?? '' } });
+      },
+      AssignmentExpression: (node) => changed(node, node.left),
+      UpdateExpression: (node) => changed(node, node.argument),
+      CallExpression(/** @type {any} */ node) {
+        const { callee } = node;
+        if (callee.type === 'MemberExpression' && changing.includes(callee.property.name)) changed(node, callee.object);
+      },
+    };
+  },
+};
+
+const plugin = {
+  rules: { 'units-in-names': unitsInNames, 'reasons-are-data': reasonsAreData, 'no-module-state': noModuleState },
+};
 
 const clock = [
   { object: 'Date', property: 'now', message: 'The time is handed in.' },
@@ -183,6 +229,13 @@ export const houseRules = [
     rules: { 'house/units-in-names': 'error' },
   },
   { files: ['core/src/**/*.ts'], ignores: specs, rules: { 'house/reasons-are-data': 'error' } },
+  {
+    // A memo of the core, keyed by what it was made of, tells nobody what another asked.
+    files: ['words/src/**/*.ts', 'almanac/src/**/*.ts', 'contracts/src/**/*.ts'],
+    ignores: specs,
+    plugins: { house: plugin },
+    rules: { 'house/no-module-state': 'error' },
+  },
   {
     files: ['core/src/**/*.ts', 'words/src/**/*.ts', 'almanac/src/**/*.ts', 'contracts/src/**/*.ts'],
     ignores: specs,

@@ -106,7 +106,8 @@ export const preferences = v.strictObject({
   lampBy: v.optional(v.picklist(['hand', 'clock'])),
   lampOutAt: v.optional(timeOfDay),
   lampLitAt: v.optional(timeOfDay),
-  units: v.optional(keepersUnits),
+  /** Of those that are not named the ones chosen before hold, or the book's own. */
+  units: v.optional(v.partial(keepersUnits)),
   dateForm: v.optional(v.picklist(dateForms)),
   density: v.optional(v.picklist(densities)),
 });

@@ -1,3 +1,5 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import { Aedes } from 'aedes';
 import mqtt from 'mqtt';
 import { createServer, type AddressInfo } from 'node:net';
@@ -23,14 +25,15 @@ const said = (id: string, more: Partial<Contribution> = {}): Contribution => ({
 });
 const alarm: Alarm = { id: 'timer:1', tankId, text: 'hose running: into the drum', sinceEpochMs: 0 };
 
+const speech = speechIn(usualUnits);
 describe('alarms for whoever listens', () => {
   it('only what is loud, and only from when it is due on', () => {
     const all = new Map([
       [tankId, [said('timer:1'), said('timer:2', { loud: false }), said('outage:3', { dueEpochMs: null })]],
     ]);
-    expect(alarmsIn(all, 999).map((a) => a.id)).toEqual(['outage:3']);
-    expect(alarmsIn(all, 1000).map((a) => a.id)).toEqual(['timer:1', 'outage:3']);
-    expect(alarmsIn(all, 1000)[0]?.text).toBe('hose running: into the drum');
+    expect(alarmsIn(all, { nowEpochMs: 999, speech }).map((a) => a.id)).toEqual(['outage:3']);
+    expect(alarmsIn(all, { nowEpochMs: 1000, speech }).map((a) => a.id)).toEqual(['timer:1', 'outage:3']);
+    expect(alarmsIn(all, { nowEpochMs: 1000, speech })[0]?.text).toBe('hose running: into the drum');
   });
   it('what could not be told is told the next time, and nothing is told twice', async () => {
     const sent: string[] = [];

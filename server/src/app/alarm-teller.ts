@@ -1,5 +1,6 @@
 import { alarmChanges, type Alarm, type Contribution } from '#core/tonight';
 import { contributionWords } from '#words/tonight';
+import type { Speech } from '#words/units';
 
 export const alarmRoot = 'night-ledger/v1/alarms';
 /** Where alarms are told: one message for each, kept by the broker until it is over. */
@@ -9,11 +10,14 @@ const isUuid = (text: string): boolean => /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{1
 export type Publish = (topic: string, text: string) => Promise<void>;
 
 /** What is loud and due of all that the slices say. */
-export const alarmsIn = (said: ReadonlyMap<string, readonly Contribution[]>, nowEpochMs: number): Alarm[] =>
+export const alarmsIn = (
+  said: ReadonlyMap<string, readonly Contribution[]>,
+  { nowEpochMs, speech }: { nowEpochMs: number; speech: Speech },
+): Alarm[] =>
   [...said].flatMap(([tankId, contributions]) =>
     contributions
       .filter((c) => c.loud && (c.dueEpochMs === null || c.dueEpochMs <= nowEpochMs))
-      .map((c) => ({ id: c.id, tankId, text: contributionWords(c.reason).text, sinceEpochMs: c.sinceEpochMs })),
+      .map((c) => ({ id: c.id, tankId, text: contributionWords(speech, c.reason).text, sinceEpochMs: c.sinceEpochMs })),
   );
 
 /**

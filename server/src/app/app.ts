@@ -6,13 +6,12 @@ import type { Logger } from 'pino';
 import { askedHeader, routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
 import { houseChange, houseKey, preferences } from '#contracts/tonight';
-import { speakIn } from '#words/units';
 import { almanacView } from '../almanac';
 import { bookRouter, diaryView, type BookDeps, type ParcelRoom, type PhotoRoom } from '../book';
 import { answersInMs, stateOf } from '../db';
 import { doingView } from '../doing';
 import { buildUpView, eveningView, type WaterPlanner } from '../evening';
-import { changeHouse, changePreferences, houseView, unitsOfKeeper } from '../house';
+import { changeHouse, changePreferences, houseView, personAsking, visitMark, visitOf, type Visit } from '../house';
 import type { Prospects } from '../judgement';
 import { badRequest, notFound, parsed, problemHandler } from '../problems';
 import { devicesRouter, type Devices } from '../readings';
@@ -91,7 +90,7 @@ export function createApp({
   app.use((_request, _response, next) => {
     next(notFound('page'));
   });
-  app.use(problemHandler(logger));
+  app.use(problemHandler(logger, async () => (await visitOf(deps)).speech));
   return app;
 }
 
@@ -113,15 +112,22 @@ function apiRouter(
     () => stateOf(deps.db),
     () => deps.house.clock.nowEpochMs(),
   );
-  /** What is the same for all as long as nobody writes: made once, and written as text once. */
+  /** What is the same for visits that are alike as long as nobody writes: made once, and written as text once. */
   const known =
     <T extends { nowAt: string }>(
-      make: (request: Request) => Promise<T>,
+      make: (request: Request, visit: Visit) => Promise<T>,
       whole?: (answer: T) => boolean,
     ): RequestHandler =>
     async (request, response) => {
-      response.type('json').send(await answers.ask(request.originalUrl, () => make(request), whole));
+      const visit = await visitOf(deps);
+      const question = `${visitMark(visit)} ${request.originalUrl}`;
+      response.type('json').send(await answers.ask(question, () => make(request, visit), whole));
     };
+  /** Made anew each time. */
+  const fresh =
+    (make: (request: Request, visit: Visit) => Promise<object>): RequestHandler =>
+    async (request, response) =>
+      void response.json(await make(request, await visitOf(deps)));
   router.use((request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     const asked = request.get(askedHeader);
@@ -134,13 +140,8 @@ function apiRouter(
       void response.json({ ok: true, version, databaseMs: Math.round(await answersInMs(deps.db)) }),
   );
   router.get('/openapi.json', (_request, response) => void response.json(openApi(version)));
-  // What is said is said in the keeper's units; figures beside it stay canonical.
-  router.use(async (request, _response, next) => {
-    // A refusal is said as the last page was: a write costs no question of its own.
-    if (request.method === 'GET') speakIn(await unitsOfKeeper(deps.db));
-    next();
-  });
-  const view = (): ReturnType<typeof houseView> => houseView({ ...deps, almanacVersion: shippedAlmanac.version });
+  const view = (): ReturnType<typeof houseView> =>
+    houseView({ ...deps, almanacVersion: shippedAlmanac.version, personId: personAsking() });
   router.get('/house', async (_request, response) => void response.json(await view()));
   router.put('/house', async (request, response) => {
     await changeHouse(deps, parsed(houseChange, request.body));
@@ -154,17 +155,17 @@ function apiRouter(
   router.put(
     '/preferences',
     async (request, response) =>
-      void response.json(await changePreferences(deps.db, parsed(preferences, request.body))),
+      void response.json(await changePreferences(deps.db, personAsking(), parsed(preferences, request.body))),
   );
   router.get(
     '/tonight',
     known(
-      () => tonightSheet({ ...deps, prospects, contributors }),
+      (_request, visit) => tonightSheet({ ...deps, prospects, contributors }, visit),
       ({ foreseen }) => foreseen.readyCount === foreseen.tanksCount,
     ),
   );
   router.get('/tonight.ics', async (_request, response) => {
-    const sheet = await tonightSheet({ ...deps, prospects, contributors });
+    const sheet = await tonightSheet({ ...deps, prospects, contributors }, await visitOf(deps));
     response.type('text/calendar').send(calendarText(sheet));
   });
   router.get(
@@ -181,11 +182,11 @@ function apiRouter(
   router.get('/care/:entryId.ics', async (request, response) => {
     const { entryId } = parsed(routes.careCalendar.params, request.params);
     const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });
-    response.type('text/calendar').send(await careCalendar(deps, { entryId, tanks }));
+    response.type('text/calendar').send(await careCalendar(deps, { entryId, tanks }, await visitOf(deps)));
   });
   router.get(
     '/readings/bench',
-    async (_request, response) => void response.json(await benchView({ ...deps, prospects, contributors })),
+    fresh((_request, visit) => benchView({ ...deps, prospects, contributors }, visit)),
   );
   router.get(
     '/sources',
@@ -196,10 +197,13 @@ function apiRouter(
     const days = Number(parsed(routes.sourceHistory.query, request.query).days ?? 400);
     response.json(await sourceHistory(deps, { sourceId, days: Math.min(days, 20000) }));
   });
-  router.get('/stock', async (request, response) => {
-    const { tank } = parsed(routes.stock.query, request.query);
-    response.json(await stockView({ ...deps, prospects, contributors }, { tankId: tank }));
-  });
+  router.get(
+    '/stock',
+    fresh((request, visit) => {
+      const { tank } = parsed(routes.stock.query, request.query);
+      return stockView({ ...deps, prospects, contributors }, { tankId: tank }, visit);
+    }),
+  );
   router.get(
     '/diary',
     known((request) => diaryView(deps, parsed(routes.diary.query, request.query))),
@@ -232,22 +236,18 @@ function apiRouter(
   router.get('/almanac', (_request, response) => void response.json(almanacView()));
   router.get(
     '/tanks/:tankId/folio',
-    known((request) => {
+    known((request, visit) => {
       const { tankId } = parsed(routes.folio.params, request.params);
       const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
       if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
-      return tankFolio({ ...deps, prospects, contributors }, { tankId, days });
+      return tankFolio({ ...deps, prospects, contributors }, { tankId, days }, visit);
     }),
   );
   router.get(
     '/tanks/:tankId/working/:parameter',
-    async (request, response) =>
-      void response.json(
-        await verdictWorking(
-          { ...deps, prospects, contributors },
-          parsed(routes.verdictWorking.params, request.params),
-        ),
-      ),
+    fresh((request, visit) =>
+      verdictWorking({ ...deps, prospects, contributors }, parsed(routes.verdictWorking.params, request.params), visit),
+    ),
   );
   router.use(devicesRouter(devices));
   router.use(bookRouter(deps, { photos, parcels, known }));

@@ -1,4 +1,4 @@
-import type { IncomingMessage, RequestListener } from 'node:http';
+import type { IncomingMessage, RequestListener, ServerResponse } from 'node:http';
 import type { HouseKey, HousesView } from '#contracts/tonight';
 import { houseCookie, houseHeader } from '#contracts/api';
 
@@ -25,6 +25,16 @@ export function houseAsked({ headers }: Pick<IncomingMessage, 'headers'>): House
   return asked === 'own' || asked === 'demo' ? asked : null;
 }
 
+const isRead = ({ method }: IncomingMessage): boolean => method === 'GET' || method === 'HEAD';
+function notOpen(response: ServerResponse): void {
+  response.writeHead(503, {
+    'content-type': 'application/problem+json',
+    'cache-control': 'no-store',
+    'retry-after': '2',
+  });
+  response.end(JSON.stringify({ type: 'about:blank', status: 503, title: 'That house is not open here' }));
+}
+
 /**
  * The keeper's own house and the demo house on one server, each in tables of its own: nothing that is done in one can
  * touch the other. The first is what the server was started with; the other is made when somebody first asks for it.
@@ -32,6 +42,7 @@ export function houseAsked({ headers }: Pick<IncomingMessage, 'headers'>): House
  */
 export class Houses implements HousesDoor {
   private other: OpenedHouse | null = null;
+  private opening: Promise<void> | null = null;
   private making: { doneFraction: number } | null = null;
   private failed: string | null = null;
 
@@ -39,14 +50,22 @@ export class Houses implements HousesDoor {
     private readonly first: OpenedHouse,
     /** Makes the other house where it is not there, and opens it; tells how much is done. */
     private readonly openOther: (key: HouseKey, told: (doneFraction: number) => void) => Promise<OpenedHouse>,
+    /** Whether the other house was made: by this server or by another on the same database. */
+    private readonly isMade: () => Promise<boolean>,
   ) {}
 
   private get otherKey(): HouseKey {
     return this.first.key === 'own' ? 'demo' : 'own';
   }
-  /** The other house was there already when the server started. */
+  /** The other house is opened here, too, as soon as it was made anywhere. */
   async reopen(): Promise<void> {
-    this.other = await this.openOther(this.otherKey, () => undefined);
+    if (this.other || this.making || !(await this.isMade())) return;
+    this.opening ??= this.openOther(this.otherKey, () => undefined)
+      .then((house) => {
+        this.other = house;
+      })
+      .finally(() => (this.opening = null));
+    await this.opening;
   }
   private all(): OpenedHouse[] {
     return this.other ? [this.first, this.other] : [this.first];
@@ -60,15 +79,28 @@ export class Houses implements HousesDoor {
    * another: it is told to wait.
    */
   readonly listener: RequestListener = (request, response) => {
-    const said = request.headers[houseHeader];
-    const house = this.houseFor(request);
-    if (request.method !== 'GET' && typeof said === 'string' && house.key !== said) {
-      response.writeHead(503, { 'content-type': 'application/problem+json', 'cache-control': 'no-store' });
-      response.end(JSON.stringify({ type: 'about:blank', status: 503, title: 'That house is not open here' }));
-      return;
-    }
-    house.listener(request, response);
+    // Pages and scripts are the same for both.
+    const about = request.url?.startsWith('/api/') === true && (houseAsked(request) ?? 'own') !== this.first.key;
+    if (!about || this.other) this.serve(request, response);
+    else
+      void this.reopen()
+        .then(() => {
+          this.serve(request, response);
+        })
+        // Whether there is one cannot be told: nobody's question is answered by another house meanwhile.
+        .catch(() => {
+          if (isRead(request)) this.serve(request, response);
+          else notOpen(response);
+        });
   };
+  private serve(request: IncomingMessage, response: ServerResponse): void {
+    const asked = houseAsked(request);
+    const house = this.houseFor(request);
+    // To open a house is asked of whichever is there.
+    const opens = request.url?.startsWith('/api/houses') === true;
+    if (!isRead(request) && !opens && asked !== null && house.key !== asked) notOpen(response);
+    else house.listener(request, response);
+  }
 
   view(request: IncomingMessage): HousesView {
     const open = this.houseFor(request).key;
@@ -87,7 +119,7 @@ export class Houses implements HousesDoor {
     };
   }
   open(key: HouseKey): void {
-    if (this.making || this.all().some((h) => h.key === key)) return;
+    if (this.making || this.opening || this.all().some((h) => h.key === key)) return;
     const making = { doneFraction: 0 };
     this.making = making;
     this.failed = null;

@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { kindIds, kindList } from '#contracts/book';
+import { usualUnits } from '#core/units';
 import { lineWords } from '#words/book';
+import { speechIn } from '#words/units';
 import { KindRegistry, notInDiary, type KindModules } from '../book';
 import { newestFaults } from '../tanks';
 import { openTestHouse, type TestHouse } from './harness.cases';
@@ -24,7 +26,7 @@ describe('the kinds as the server registers them', () => {
   });
   it('every example has a line in plain words that says no id', () => {
     for (const { id, example, version } of kindList) {
-      const line = lineWords(id, kinds.read(id, version, example) as never, () => 'Lobby');
+      const line = lineWords(speechIn(usualUnits), id, kinds.read(id, version, example) as never, () => 'Lobby');
       expect(line.trim()).withContext(id).not.toBe('');
       expect(line)
         .withContext(id)

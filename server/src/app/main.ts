@@ -5,9 +5,10 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { loadAlmanac } from '#almanac/shelf';
+import type { HouseKey } from '#contracts/tonight';
 import { troubleFaults, troubleKnowledge } from '#almanac/trouble';
 import { ParcelRoom, PhotoRoom, rebuildAll } from '../book';
-import { migrateDb, openDb, schemaThere, type Db, type OpenDb } from '../db';
+import { houseThere, migrateDb, openDb, type Db, type OpenDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { doingContributions } from '../doing';
 import { WaterPlanner } from '../evening';
@@ -20,6 +21,7 @@ import {
   readDerivedVersion,
   readHouse,
   realClock,
+  visitOf,
   writeDerivedVersion,
   type HouseContext,
 } from '../house';
@@ -147,11 +149,12 @@ function tellAlarms({
   );
   const tell = async (): Promise<void> => {
     const nowEpochMs = house.clock.nowEpochMs();
-    const [doing, hands] = await Promise.all([
+    const [doing, hands, { speech }] = await Promise.all([
       doingContributions({ deps: { db }, nowEpochMs }),
       handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
+      visitOf({ db, house }),
     ]);
-    await teller.tell([...alarmsIn(doing, nowEpochMs), ...alarmsIn(hands, nowEpochMs)]);
+    await teller.tell([doing, hands].flatMap((said) => alarmsIn(said, { nowEpochMs, speech })));
   };
   let busy = false;
   return setInterval(() => {
@@ -200,7 +203,7 @@ async function main(): Promise<void> {
     (frozenAtEpochMs === null || firstHouse.house.nightOnAt(frozenAtEpochMs) !== settings.tonightOn)
   )
     throw new Error('--tonight sets the clock of a new demo house; use it with --reset.');
-  const houses: Houses = new Houses(firstHouse, async (key, told) => {
+  const openOther = async (key: HouseKey, told: (doneFraction: number) => void): Promise<OpenedHouse> => {
     const other = openDb({ url: settings.databaseUrl, schema: otherSchema });
     try {
       await migrateDb(other.db, migrations, otherSchema);
@@ -215,8 +218,9 @@ async function main(): Promise<void> {
       await other.close();
       throw error;
     }
-  });
-  if (await schemaThere(first.db, otherSchema)) await houses.reopen();
+  };
+  const houses: Houses = new Houses(firstHouse, openOther, () => houseThere(first.db, otherSchema));
+  await houses.reopen();
   // Says that a server stands on this database, to whoever would put another in its place.
   const standing = new Lease(first.db, `server ${randomUUID()}`, standingMs);
   await standing.start();

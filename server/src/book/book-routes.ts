@@ -7,6 +7,8 @@ import { parameterNamed } from '#core/readings';
 import { instantMs } from '#core/units';
 import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
+import type { Speech } from '#words/units';
+import { visitOf, type Visit } from '../house';
 import { badRequest, notFound, parsed } from '../problems';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { bookParcel } from './parcel';
@@ -17,7 +19,7 @@ import { importBook } from './import';
 import { readPage, writeEntries, type BookDeps } from './book-service';
 
 /** Gives an answer again as long as nobody has written anything. */
-type KnownRoute = <T extends { nowAt: string }>(make: (request: Request) => Promise<T>) => RequestHandler;
+type KnownRoute = <T extends { nowAt: string }>(make: (request: Request, visit: Visit) => Promise<T>) => RequestHandler;
 
 export function bookRouter(
   deps: BookDeps,
@@ -31,7 +33,7 @@ export function bookRouter(
   });
   router.get(
     '/entries',
-    known((request) => {
+    known((request, visit) => {
       const query = parsed(routes.entries.query, request.query);
       const limit = Math.min(Number(query.limit ?? 100), 500);
       if (limit < 1) throw badRequest([{ field: 'limit', message: 'must be at least 1' }]);
@@ -39,7 +41,7 @@ export function bookRouter(
         query.before === undefined
           ? undefined
           : { happenedAt: new Date(instantMs(query.before) ?? NaN), sequence: Number(query.beforeSequence ?? 0) };
-      return readPage(deps, {
+      const asked = {
         subjectId: query.subject,
         words: query.words === undefined ? undefined : searchWords(query.words),
         kinds: query.kind === undefined || query.kind === '' ? undefined : query.kind.split(','),
@@ -49,7 +51,8 @@ export function bookRouter(
         animal: query.animal,
         before,
         limit,
-      });
+      };
+      return readPage(deps, asked, visit.speech);
     }),
   );
   router.post('/book/import', async (request, response) => {
@@ -64,6 +67,7 @@ export function bookRouter(
         book,
         photos: brought,
         room: photos,
+        visit: await visitOf(deps),
       }),
     );
   });
@@ -72,14 +76,15 @@ export function bookRouter(
   });
   router.get('/book/table-schema.json', (_request, response) => void response.json(bookTableSchema));
   const exports = {
-    json: { type: 'application/json', of: () => bookAsJson(deps) },
-    csv: { type: 'text/csv', of: () => bookAsCsv(deps) },
-    zip: { type: 'application/zip', of: () => bookParcel(deps) },
+    json: { type: 'application/json', of: (_speech: Speech) => bookAsJson(deps) },
+    csv: { type: 'text/csv', of: (speech: Speech) => bookAsCsv(deps, speech) },
+    zip: { type: 'application/zip', of: (speech: Speech) => bookParcel(deps, speech) },
   } as const;
   for (const [ending, { type, of }] of Object.entries(exports))
     router.get(`/book/export.${ending}`, async (_request, response) => {
+      const { speech } = await visitOf(deps);
       response.type(type).attachment(`night-ledger-book.${ending}`);
-      for await (const part of of()) await sent(response, part);
+      for await (const part of of(speech)) await sent(response, part);
       response.end();
     });
   router.post('/photos', async (request, response) => {

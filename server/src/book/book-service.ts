@@ -14,6 +14,7 @@ import {
 import type { ParameterId } from '#core/readings';
 import { instantMs } from '#core/units';
 import { lineWords } from '#words/book';
+import type { Speech } from '#words/units';
 import { badRequest, conflict, notFound, refused, type FieldFault } from '../problems';
 import { endedByDeadlock, type Db, type Tx } from '../db';
 import type { HouseContext } from '../house';
@@ -353,17 +354,25 @@ function laidAll(
 }
 
 /** A page of the book, newest first, each entry with its line in plain words and its strike. */
-export async function readPage(deps: Pick<BookDeps, 'db' | 'kinds' | 'house'>, query: PageQuery): Promise<BookPage> {
+export async function readPage(
+  deps: Pick<BookDeps, 'db' | 'kinds' | 'house'>,
+  query: PageQuery,
+  speech: Speech,
+): Promise<BookPage> {
   const rows = await pageOfEntries(deps.db, query);
   const last = rows.length === query.limit ? rows.at(-1) : undefined;
   return {
     nowAt: new Date(deps.house.clock.nowEpochMs()).toISOString(),
-    entries: await printed(deps, rows),
+    entries: await printed(deps, rows, speech),
     olderThan: last ? `${last.happenedAt.toISOString()}/${last.sequence}` : null,
   };
 }
 
-async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: readonly EntryRow[]): Promise<BookEntry[]> {
+async function printed(
+  { db, kinds }: Pick<BookDeps, 'db' | 'kinds'>,
+  rows: readonly EntryRow[],
+  speech: Speech,
+): Promise<BookEntry[]> {
   const strikes = await strikesOf(
     db,
     rows.map((r) => r.id),
@@ -387,7 +396,7 @@ async function printed({ db, kinds }: Pick<BookDeps, 'db' | 'kinds'>, rows: read
       nightOn: row.nightOn,
       writtenAt: row.writtenAt.toISOString(),
       by: row.writtenBy,
-      line: lineWords(row.kind as Kind, payloads[i] as never, nameOf),
+      line: lineWords(speech, row.kind as Kind, payloads[i] as never, nameOf),
       struck: first
         ? {
             entryId: first.entryId,

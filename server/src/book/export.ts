@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import type * as v from 'valibot';
 import { namedIn, type exportedBook, type Kind } from '#contracts/book';
 import { lineWords } from '#words/book';
+import type { Speech } from '#words/units';
 import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
 import type { BookDeps } from './book-service';
 
@@ -45,14 +46,14 @@ export const bookTableSchema = {
   missingValues: [''],
 };
 
-export async function* bookAsCsv(deps: BookDeps): AsyncGenerator<string> {
+export async function* bookAsCsv(deps: BookDeps, speech: Speech): AsyncGenerator<string> {
   yield `${columns.map((c) => c.name).join(',')}\r\n`;
   const names = new Map<string, string>();
   for await (const row of wholeBook(deps)) {
     const kind = row.kind as Kind;
     const read = deps.kinds.read(kind, row.kindVersion, row.payload);
     await learnNames(deps, names, [row.subjectId, ...namedIn(kind, read)]);
-    const line = lineWords(kind, read as never, (id) => names.get(id) ?? id);
+    const line = lineWords(speech, kind, read as never, (id) => names.get(id) ?? id);
     const cells = [
       row.sequence,
       row.id,

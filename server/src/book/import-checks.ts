@@ -1,11 +1,12 @@
 import { descriptorOf, mayStrike, type ReadEntry } from '#contracts/book';
 import type { Tx } from '../db';
 import { entriesById, namesakes, readSubjects } from './book-repo';
+import { saidIn, type Said } from '../problems';
 import { timeFaults, type BookDeps } from './book-service';
 
 export interface RowFault {
   rowIndex: number;
-  message: string;
+  message: Said;
 }
 export interface ImportedRow {
   rowIndex: number;
@@ -31,13 +32,13 @@ export async function standingFaults(
   for (const { rowIndex, entry } of rows) {
     const subject = subjects.get(entry.subjectId);
     if (!subject) continue;
-    const say = (message: string): void => void faults.push({ rowIndex, message });
+    const say = (message: Said): void => void faults.push({ rowIndex, message });
     for (const { message } of timeFaults({ entry, subject, nowEpochMs, path: '', deps })) say(message);
     if (!descriptorOf(entry.kind).about.includes(subject.kind)) say(`does not go to a ${subject.kind}`);
     if (struck.has(entry.id)) continue;
     const { faults: faultsOf, lasting } = deps.kinds.of(entry.kind);
     for (const { field, message } of [...(faultsOf?.(entry) ?? []), ...((await lasting?.(tx, entry)) ?? [])])
-      say(`${field}: ${message}`);
+      say((speech) => `${field}: ${saidIn(speech, message)}`);
   }
   return faults.sort((a, b) => a.rowIndex - b.rowIndex);
 }

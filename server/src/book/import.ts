@@ -12,14 +12,16 @@ import {
 } from './book-repo';
 import { readEntry, type BookDeps } from './book-service';
 import { entryHash, hashedInAnotherWriting, unstorableText } from './canonical';
-import { standingFaults } from './import-checks';
+import { saidIn } from '../problems';
+import type { Visit } from '../house';
+import { standingFaults, type RowFault } from './import-checks';
 import type { Photo } from './photo';
 import { knownPhotos, storePhoto } from './photo-repo';
 import type { PhotoRoom } from './photo-service';
 import { rebuildSubject } from './projection';
 
 type Exported = v.InferOutput<typeof exportedEntry>;
-type Fault = ImportReport['faults'][number];
+type Fault = RowFault;
 const shownFaultCount = 200;
 /** Thrown to roll a trial back: nothing of it stays. */
 class TrialEnds extends Error {}
@@ -36,7 +38,9 @@ export async function importBook(
     book,
     photos,
     room,
+    visit,
   }: {
+    visit: Visit;
     dryRun: boolean;
     /** Rows that would be refused today are taken in all the same; what was altered or is no entry never is. */
     keepOldFaults: boolean;
@@ -45,6 +49,8 @@ export async function importBook(
     room: PhotoRoom;
   },
 ): Promise<ImportReport> {
+  const told = (all: readonly Fault[]): ImportReport['faults'] =>
+    all.slice(0, shownFaultCount).map((f) => ({ ...f, message: saidIn(visit.speech, f.message) }));
   const faults = book.entries.flatMap((entry, i) => rowFaults(entry, i));
   const doubled = new Set<string>();
   for (const [i, { id }] of book.entries.entries()) {
@@ -73,7 +79,7 @@ export async function importBook(
       newCount: 0,
       knownCount: 0,
       written: false,
-      faults: faults.slice(0, shownFaultCount),
+      faults: told(faults),
       faultCount: faults.length,
       mayKeep: false,
     };
@@ -138,7 +144,7 @@ export async function importBook(
     newCount,
     knownCount,
     written: !dryRun && faults.length === 0 && (old.length === 0 || keepOldFaults),
-    faults: [...faults, ...old].slice(0, shownFaultCount),
+    faults: told([...faults, ...old]),
     faultCount: faults.length + old.length,
     mayKeep: faults.length === 0 && old.length > 0,
   };

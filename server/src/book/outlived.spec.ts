@@ -3,7 +3,9 @@ import { sql } from 'drizzle-orm';
 import type { BookPage, exportedBook, ImportReport } from '#contracts/book';
 import type { DoingView } from '#contracts/doing';
 import { parameters } from '#almanac/parameters';
+import { usualUnits } from '#core/units';
 import { onText } from '#words/dates';
+import { speechIn } from '#words/units';
 import { bearsWords } from '#words/water';
 import type * as v from 'valibot';
 import { openTestHouse, saidOf, wholeSheet, type TestHouse } from '../app/harness.cases';
@@ -227,4 +229,4 @@ const saidToday = (line: string): string =>
     .replace(/ghDegrees (\d+)/, (_, gh: string) => `GH ${Number(gh).toFixed(1)}`)
     .replace('ec25UsPerCm', 'EC')
     // A day in the form that the house writes days in.
-    .replace(/good until (\d{4}-\d{2}-\d{2})/, (_, on: string) => `good until ${onText(on)}`);
+    .replace(/good until (\d{4}-\d{2}-\d{2})/, (_, on: string) => `good until ${onText(speechIn(usualUnits), on)}`);

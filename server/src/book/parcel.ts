@@ -1,10 +1,11 @@
 import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import type { Speech } from '#words/units';
 import type { BookDeps } from './book-service';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { photoBytes, photoHashes } from './photo-repo';
 
 /** The whole book with its photos, and beside it the same as CSV with its schema: one open file. */
-export async function* bookParcel(deps: BookDeps): AsyncGenerator<Uint8Array> {
+export async function* bookParcel(deps: BookDeps, speech: Speech): AsyncGenerator<Uint8Array> {
   let ready: Uint8Array[] = [];
   const zip = new Zip((error, chunk) => {
     if (error) throw error;
@@ -17,7 +18,7 @@ export async function* bookParcel(deps: BookDeps): AsyncGenerator<Uint8Array> {
   };
   for (const [name, texts] of [
     ['book.json', bookAsJson(deps)],
-    ['book.csv', bookAsCsv(deps)],
+    ['book.csv', bookAsCsv(deps, speech)],
   ] as const) {
     const file = new ZipDeflate(name, { level: 6 });
     zip.add(file);

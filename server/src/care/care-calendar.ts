@@ -2,7 +2,8 @@ import { createEvents, type EventAttributes } from 'ics';
 import { dateOfCourse, type CourseThread, type QuarantineThread } from '#core/care';
 import { blockWords, courseDayText, dayDoWords, schoolWords } from '#words/care';
 import type { Db } from '../db';
-import type { HouseContext } from '../house';
+import type { Speech } from '#words/units';
+import type { HouseContext, Visit } from '../house';
 import { notFound } from '../problems';
 import { readSetUps, type Tank } from '../tanks';
 import { readCare } from './care-read';
@@ -16,6 +17,7 @@ const dayParts = (on: string): [number, number, number] => {
 export async function careCalendar(
   deps: { db: Db; house: HouseContext },
   { entryId, tanks }: { entryId: string; tanks: readonly Tank[] },
+  { speech }: Visit,
 ): Promise<string> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const zone = deps.house.zoneAt(nowEpochMs);
@@ -25,7 +27,7 @@ export async function careCalendar(
   const tankId = course?.tankId ?? quarantine?.tankId;
   if (tankId === undefined) throw notFound('course or quarantine');
   const name = (await readSetUps(deps.db, { tankId })).at(-1)?.setUp.name ?? '';
-  const events = course ? courseEvents(course, name) : quarantine ? quarantineEvents(quarantine, name) : [];
+  const events = course ? courseEvents(course, { name, speech }) : quarantine ? quarantineEvents(quarantine, name) : [];
   const { value, error } = createEvents(
     events.map((e) => ({ ...e, calName: name, productId, busyStatus: 'FREE' as const, duration: { days: 1 } })),
     { calName: name, productId },
@@ -34,13 +36,13 @@ export async function careCalendar(
   return value ?? '';
 }
 type Marked = Pick<EventAttributes, 'uid' | 'title' | 'description'> & { start: [number, number, number] };
-const courseEvents = (of: CourseThread, name: string): Marked[] =>
+const courseEvents = (of: CourseThread, { name, speech }: { name: string; speech: Speech }): Marked[] =>
   of.calendar
     .filter((d) => d.state !== 'dropped')
     .map((d, i) => ({
       uid: `${of.courseId}-${i}@${productId}`,
       title: `${name}: ${dayDoWords[d.do]}, ${of.plan.productName}`,
-      description: courseDayText(d),
+      description: courseDayText(speech, d),
       start: dayParts(dateOfCourse(of.plan.startOn, d.day)),
     }));
 function quarantineEvents(of: QuarantineThread, name: string): Marked[] {

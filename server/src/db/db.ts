@@ -46,6 +46,65 @@ class ReturningPool extends pg.Pool {
   }
 }
 
+type Asked = [
+  query: string | pg.QueryConfig,
+  values?: unknown[],
+  done?: (error: Error | null, result?: unknown) => void,
+];
+
+/**
+ * A line to the house whose tables are in a schema of their own. The schema is said anew in each transaction, and a
+ * statement that stands alone gets one: behind a pooler every transaction may be another session, and what one session
+ * was told must not hold for whoever has it next.
+ */
+function linesWithin(schema: string): typeof pg.Client {
+  const begin = `set local search_path to ${pg.escapeIdentifier(schema)}`;
+  return class extends pg.Client {
+    private inTransaction = false;
+
+    override query(...given: never): never {
+      const [query, second, third] = given as Asked;
+      const done = typeof second === 'function' ? (second as Asked[2]) : third;
+      const values = Array.isArray(second) ? second : undefined;
+      const answer = this.within(query, values);
+      if (!done) return answer as never;
+      answer.then(
+        (result) => {
+          done(null, result);
+        },
+        (error: unknown) => {
+          done(error instanceof Error ? error : new Error(String(error)));
+        },
+      );
+      return undefined as never;
+    }
+    private said(query: string | pg.QueryConfig, values?: unknown[]): Promise<unknown> {
+      return super.query<pg.QueryResultRow, unknown[]>(query, values);
+    }
+    private async within(query: string | pg.QueryConfig, values?: unknown[]): Promise<unknown> {
+      const text = typeof query === 'string' ? query : query.text;
+      if (/^\s*begin\b/i.test(text)) {
+        this.inTransaction = true;
+        return this.said(`${text}; ${begin}`);
+      }
+      if (/^\s*(commit|rollback)\b(?!\s+to\b)/i.test(text)) {
+        this.inTransaction = false;
+        return this.said(query, values);
+      }
+      if (this.inTransaction) return this.said(query, values);
+      await this.said(`begin; ${begin}`);
+      try {
+        const answer = await this.said(query, values);
+        await this.said('commit');
+        return answer;
+      } catch (error) {
+        await this.said('rollback').catch(() => undefined);
+        throw error;
+      }
+    }
+  };
+}
+
 /** @param schema Where its tables are, where not in the usual place. */
 export function openDb({
   url,
@@ -60,7 +119,7 @@ export function openDb({
     connectionString: url,
     max: connectionsCount,
     connectionTimeoutMillis: 5_000,
-    ...(schema === undefined ? {} : { options: `-c search_path=${schema}` }),
+    ...(schema === undefined ? {} : { Client: linesWithin(schema) }),
   });
   // A connection lost while idle is replaced at the next query; one lost while in use fails its query. Either also
   // says so as an event, which without a listener would end the process.
@@ -93,6 +152,22 @@ export function lostConnection(error: unknown): boolean {
 function failedWith(error: unknown, code: string): boolean {
   for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++)
     if ('code' in inner && inner.code === code) return true;
+  return false;
+}
+
+/**
+ * What the machine could not do at this moment, though nothing is wrong with what was asked: no room on the disk or in
+ * memory (class 53, 58030), a statement past its time or its wait for a lock (57014, 55P03), transactions that kept
+ * ending each other.
+ */
+const forNowClasses = ['53'];
+const forNowCodes = ['57014', '55P03', '58030', '40001', '40P01', 'ENOSPC', 'EDQUOT', 'EMFILE', 'ENFILE', 'ENOMEM'];
+/** @example failedForNow(Object.assign(new Error(), { code: '53100' })) // true: the disk is full */
+export function failedForNow(error: unknown): boolean {
+  for (let inner: unknown = error, depth = 0; inner instanceof Error && depth < 8; inner = inner.cause, depth++) {
+    const code = 'code' in inner ? String(inner.code) : '';
+    if (forNowCodes.includes(code) || forNowClasses.some((c) => code.length === 5 && code.startsWith(c))) return true;
+  }
   return false;
 }
 /** Whether a write failed because something with its key is there already (23505). */
@@ -133,10 +208,12 @@ export async function migrateDb(db: Db, migrationsFolder: string, schema?: strin
   }
 }
 
-/** Whether tables of a house are in this schema. */
-export async function schemaThere(db: Db, schema: string): Promise<boolean> {
+/** Whether a house was made in this schema. */
+export async function houseThere(db: Db, schema: string): Promise<boolean> {
   const { rows } = await db.execute<{ there: boolean }>(
     sql`select to_regclass(${`${schema}.house`}) is not null as there`,
   );
-  return rows[0]?.there ?? false;
+  if (rows[0]?.there !== true) return false;
+  const made = await db.execute(sql`select 1 from ${sql.identifier(schema)}.house`);
+  return made.rows.length > 0;
 }

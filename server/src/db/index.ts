@@ -5,7 +5,7 @@ export {
   lostConnection,
   migrateDb,
   openDb,
-  schemaThere,
+  houseThere,
   stateOf,
   type Db,
   type OpenDb,

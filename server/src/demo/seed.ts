@@ -21,10 +21,12 @@ export interface SeedOptions {
 const usableZone = (zone: string): string => (knownZone(zone) ? zone : 'UTC');
 
 export async function setUpEmpty(db: Db, { zone }: { zone: string }): Promise<void> {
-  await setUpHouse(db, {
-    row: { name: 'My house', demo: false, clockOffsetMs: 0, frozenAtEpochMs: null },
-    zone: usableZone(zone),
-  });
+  await db.transaction((tx) =>
+    setUpHouse(tx as unknown as Db, {
+      row: { name: 'My house', demo: false, clockOffsetMs: 0, frozenAtEpochMs: null },
+      zone: usableZone(zone),
+    }),
+  );
 }
 
 /** Writes the demo house through the services, night by night, with a clock that steps along. */

@@ -53,14 +53,17 @@ export async function readPreferences(db: Db, personId: string): Promise<Prefere
   const [row] = await db.select().from(preferences).where(eq(preferences.personId, personId));
   return row?.choices ?? {};
 }
-/** Laid over what is chosen already, in one statement: of two at once neither loses the other's. */
+/** Laid over what is chosen already, unit by unit, in one statement: of two at once neither loses the other's. */
 export async function mergePreferences(db: Db, personId: string, choices: Preferences): Promise<Preferences> {
   const [row] = await db
     .insert(preferences)
     .values({ personId, choices })
     .onConflictDoUpdate({
       target: preferences.personId,
-      set: { choices: sql`${preferences.choices} || excluded.choices` },
+      set: {
+        choices: sql`${preferences.choices} || excluded.choices || jsonb_strip_nulls(jsonb_build_object('units',
+          nullif(coalesce(${preferences.choices}->'units', '{}') || coalesce(excluded.choices->'units', '{}'), '{}')))`,
+      },
     })
     .returning({ choices: preferences.choices });
   return row?.choices ?? choices;

@@ -58,14 +58,16 @@ export async function houseView({
   db,
   house,
   almanacVersion,
+  personId,
 }: {
   db: Db;
   house: HouseContext;
   almanacVersion: number;
+  personId: string;
 }): Promise<House> {
   const now = house.clock.nowEpochMs();
   // Another server may have taken a new name or zone.
-  const [preferences] = await Promise.all([readPreferences(db, keeperId), house.refresh()]);
+  const [preferences] = await Promise.all([readPreferences(db, personId), house.refresh()]);
   return {
     nowAt: new Date(now).toISOString(),
     nightOn: house.nightOnAt(now),
@@ -79,12 +81,17 @@ export async function houseView({
   };
 }
 
-export const changePreferences = (db: Db, choices: Preferences): Promise<Preferences> =>
-  mergePreferences(db, keeperId, choices);
+export const changePreferences = (db: Db, personId: string, choices: Preferences): Promise<Preferences> =>
+  mergePreferences(db, personId, choices);
 
-/** The units in which this keeper is spoken to. */
-export const unitsOfKeeper = async (db: Db): Promise<KeepersUnits> =>
-  (await readPreferences(db, keeperId)).units ?? usualUnits;
+/** The units in which this person is spoken to, and how days are written for them. */
+export async function waysOf(
+  db: Db,
+  personId: string,
+): Promise<{ units: KeepersUnits; dateForm: Preferences['dateForm'] }> {
+  const { units, dateForm } = await readPreferences(db, personId);
+  return { units: { ...usualUnits, ...units }, dateForm };
+}
 
 /** A new name at once; another zone from tonight on, so that nights of the past stay what they were. */
 export async function changeHouse(

@@ -4,10 +4,10 @@ export {
   changeHouse,
   changePreferences,
   houseView,
-  unitsOfKeeper,
   keeperId,
   openHouse,
   setUpHouse,
   type HouseContext,
 } from './house-service';
+export { personAsking, visitMark, visitOf, type Visit } from './visit';
 export { derivedVersion, readDerivedVersion, readHouse, writeDerivedVersion, type HouseRow } from './house-repo';

@@ -8,5 +8,7 @@ export {
   reasonOf,
   refused,
   RequestFault,
+  saidIn,
   type FieldFault,
+  type Said,
 } from './problems';

@@ -1,17 +1,23 @@
-import type { ErrorRequestHandler } from 'express';
+import type { ErrorRequestHandler, Request } from 'express';
 import type { Logger } from 'pino';
 import * as v from 'valibot';
 import type { Refusal } from '#core/result';
+import { usualUnits } from '#core/units';
 import { refusalWords } from '#words/explain';
 import type { Problem } from '#contracts/shapes';
+import { speechIn, type Speech } from '#words/units';
 import { lostConnection } from '../db';
 import { newId } from './ids';
 
+/** A sentence that holds amounts: it is said at the door, in the units of whoever asked. */
+export type Said = string | ((speech: Speech) => string);
 export interface FieldFault {
   field: string;
-  message: string;
+  message: Said;
   mend?: string;
 }
+export const saidIn = (speech: Speech, message: Said): string =>
+  typeof message === 'string' ? message : message(speech);
 
 /** Every expected failure of a request; anything else thrown is a bug and shows nothing of itself. */
 export class RequestFault extends Error {
@@ -34,7 +40,7 @@ export const refused = (title: string, faults: FieldFault[] = []): RequestFault 
 /** A refusal of the core, beside the field it is about. */
 export function faultOf(refusal: Refusal, field: string): FieldFault {
   const mend = 'mend' in refusal && refusal.mend !== undefined ? { mend: refusal.mend } : {};
-  return { field, message: refusalWords(refusal), ...mend };
+  return { field, message: (speech) => refusalWords(speech, refusal), ...mend };
 }
 
 /** Checks what a client sent against its contract; every fault is named at once, with its path. */
@@ -56,13 +62,16 @@ const known: Record<string, { status: 400 | 413 | 415; title: string }> = {
 };
 
 /** The one mapper from failures to RFC 9457 problems. A bug gives an id and nothing else. */
-export function problemHandler(logger: Logger): ErrorRequestHandler {
-  return (error: unknown, _request, response, next) => {
+export function problemHandler(logger: Logger, speechOf: (request: Request) => Promise<Speech>): ErrorRequestHandler {
+  return async (error: unknown, request, response, next) => {
     if (response.headersSent) {
       next(error);
       return;
     }
-    const problem = problemOf(error, logger);
+    // Nobody is asked for their units where no amount is said.
+    const spoken = error instanceof RequestFault && error.faults.some((f) => typeof f.message !== 'string');
+    const speech = spoken ? await speechOf(request).catch(() => usualSpeech) : usualSpeech;
+    const problem = problemOf(error, { logger, speech });
     if (problem.status === 503) response.setHeader('Retry-After', String(tryAgainSeconds));
     // The rest of an oversized body is not read, so the connection cannot be used again.
     if (problem.status === 413) response.setHeader('Connection', 'close');
@@ -78,13 +87,16 @@ export function reasonOf(error: unknown): string {
   return 'code' in inner ? `${String(inner.code)} ${inner.message}` : inner.message;
 }
 
-function problemOf(error: unknown, logger: Logger): Problem {
+const usualSpeech = speechIn(usualUnits);
+function problemOf(error: unknown, { logger, speech }: { logger: Logger; speech: Speech }): Problem {
   if (error instanceof RequestFault)
     return {
       type: 'about:blank',
       title: error.title,
       status: error.status,
-      ...(error.faults.length > 0 ? { errors: error.faults } : {}),
+      ...(error.faults.length > 0
+        ? { errors: error.faults.map((f) => ({ ...f, message: saidIn(speech, f.message) })) }
+        : {}),
     };
   const kind = typeof error === 'object' && error !== null && 'type' in error ? known[String(error.type)] : undefined;
   if (kind) {

@@ -64,7 +64,7 @@ function valueFaults(value: ReadingValue): FieldFault[] {
     ? [
         {
           field: 'insisted',
-          message: `${oddWords(asked.why)}; send insisted: true to keep it`,
+          message: (speech) => `${oddWords(speech, asked.why)}; send insisted: true to keep it`,
           ...(asked.mend === undefined ? {} : { mend: asked.mend }),
         },
       ]

@@ -2,6 +2,8 @@ import { isAiling } from '#core/tonight';
 import { heldPerDay } from '#core/water';
 import type { StockTank, StockView } from '#contracts/stock';
 import { contributionWords, verdictWords } from '#words/tonight';
+import type { Speech } from '#words/units';
+import type { Visit } from '../house';
 import { notFound } from '../problems';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { agentsInTanks } from '../care';
@@ -13,6 +15,7 @@ import { equipmentOf, latestWater, stageOf, type Tank } from '../tanks';
 export async function stockView(
   deps: BookDeps & JudgeDeps,
   { tankId }: { tankId?: string | undefined },
+  { speech }: Visit,
 ): Promise<StockView> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const scope = tankId === undefined ? {} : { subjectIds: [tankId] };
@@ -34,7 +37,11 @@ export async function stockView(
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     tanks: sheet.tanks.map((of) =>
-      stockTank(of, { events: byTank.get(of.tank.tankId) ?? [], inWater: inWater.get(of.tank.tankId) ?? [] }),
+      stockTank(of, {
+        events: byTank.get(of.tank.tankId) ?? [],
+        inWater: inWater.get(of.tank.tankId) ?? [],
+        speech,
+      }),
     ),
     ownKinds: latestOwn(own),
   };
@@ -55,7 +62,7 @@ function heldNo3(tank: Tank, { outlooks }: Prospect): number | null {
 
 const stockTank = (
   { tank, tonight, prospect, verdict, contributions }: JudgedTank,
-  { events, inWater }: Pick<StockTank, 'events' | 'inWater'>,
+  { events, inWater, speech }: Pick<StockTank, 'events' | 'inWater'> & { speech: Speech },
 ): StockTank => ({
   tankId: tank.tankId,
   name: tank.name,
@@ -64,7 +71,9 @@ const stockTank = (
   ailing: isAiling({ verdict, contributions }),
   bears: { bearing: tank.bears.bearing, askedBy: [...tank.bears.askedBy] },
   reason:
-    tonight.reason.by === 'water' ? verdictWords(tonight.reason.said) : contributionWords(tonight.reason.said).text,
+    tonight.reason.by === 'water'
+      ? verdictWords(speech, tonight.reason.said)
+      : contributionWords(speech, tonight.reason.said).text,
   setUp: tank.setUp,
   netVolumeL: tank.netVolumeL,
   stage: stageOf(tank),

@@ -3,21 +3,24 @@ import { shippedAlmanac } from '#almanac/shelf';
 import type { Bench, BenchCell } from '#contracts/readings';
 import { testWords } from '#words/tonight';
 import type { Db } from '../db';
-import type { HouseContext } from '../house';
+import type { HouseContext, Visit } from '../house';
 import { bandsOf, judged, type JudgeDeps } from '../judgement';
 import { readTanks } from '../lodgers';
 import { latestWater } from '../tanks';
 import { tankLine } from './tonight-service';
 
 /** Tanks in round order with all that a cell of the evening's grid shows before anything is typed. */
-export async function benchView({
-  db,
-  house,
-  ...judges
-}: JudgeDeps & {
-  db: Db;
-  house: HouseContext;
-}): Promise<Bench> {
+export async function benchView(
+  {
+    db,
+    house,
+    ...judges
+  }: JudgeDeps & {
+    db: Db;
+    house: HouseContext;
+  },
+  { speech }: Visit,
+): Promise<Bench> {
   const nowEpochMs = house.clock.nowEpochMs();
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
   const sheet = await judged(judges, { tanks, nowEpochMs });
@@ -39,7 +42,7 @@ export async function benchView({
         due: due ? testWords[due.why] : null,
       };
     }
-    return { ...tankLine(of, { house, nowEpochMs }), cells };
+    return { ...tankLine(of, { house, nowEpochMs, speech }), cells };
   });
   const ordered = roundOf(lines).flatMap((group) => group.visits);
   return {

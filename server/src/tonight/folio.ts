@@ -5,7 +5,9 @@ import { shippedAlmanac } from '#almanac/shelf';
 import type { Folio } from '#contracts/tanks';
 import { leavesText, mindWords, ratchetWords, testWords, verdictWords } from '#words/tonight';
 import { routineSettles } from '#core/water';
+import type { Speech } from '#words/units';
 import { readPage, type BookDeps } from '../book';
+import type { Visit } from '../house';
 import { bandsOf, everyParameter, judged, verdictOf, type JudgeDeps } from '../judgement';
 import { notFound } from '../problems';
 import { readHistory, readNewestReadings, type NewestReadings } from '../readings';
@@ -20,7 +22,11 @@ const entriesShownCount = 12;
 /** One tank, whole: verdict per parameter, its history, its changes and its last entries. */
 type FolioDeps = BookDeps & JudgeDeps;
 
-export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: string; days: number }): Promise<Folio> {
+export async function tankFolio(
+  deps: FolioDeps,
+  { tankId, days }: { tankId: string; days: number },
+  { speech }: Visit,
+): Promise<Folio> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const sinceEpochMs = nowEpochMs - days * dayMs;
   const tankIds = [tankId];
@@ -29,7 +35,7 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
     readNewestReadings(deps.db, { tankIds, parameters: everyParameter }),
     readChanges(deps.db, { tankIds, sinceEpochMs, limit: 2000 }),
     readHistory(deps.db, { tankId, sinceEpochMs }),
-    readPage(deps, { subjectId: tankId, limit: entriesShownCount }),
+    readPage(deps, { subjectId: tankId, limit: entriesShownCount }, speech),
     readSetUps(deps.db, { tankId }),
   ]);
   const [of] = (await judged(deps, { tanks, nowEpochMs })).tanks;
@@ -40,7 +46,7 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     nightOn: deps.house.nightOnAt(nowEpochMs),
-    tank: tankLine(of, { house: deps.house, nowEpochMs }),
+    tank: tankLine(of, { house: deps.house, nowEpochMs, speech }),
     setUp: tank.setUp,
     bears: { bearing: tank.bears.bearing, askedBy: [...tank.bears.askedBy] },
     netVolumeL: tank.netVolumeL,
@@ -52,7 +58,7 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
         parameter: line.parameter,
         state: line.state,
         reasonId: line.reason.id,
-        reason: verdictWords(line.reason),
+        reason: verdictWords(speech, line.reason),
         direction: line.direction,
         band: line.band ? { ...line.band, sourceIds: [...line.band.sourceIds] } : null,
         ...(line.computed && line.latest
@@ -84,7 +90,7 @@ export async function tankFolio(deps: FolioDeps, { tankId, days }: { tankId: str
     })),
     movedToday: movedSince({ changes, levels: byParameter, sinceEpochMs: nowEpochMs - dayMs }),
     entries: page.entries,
-    outlooks: prospect.outlooks.map((o) => outlookView(o)),
+    outlooks: prospect.outlooks.map((o) => outlookView(o, speech)),
     plan: {
       state: prospect.plan.state,
       why: testWords[prospect.plan.why],
@@ -103,16 +109,16 @@ function computedReading(
 }
 
 /** The model's part of a folio, with its sentences. */
-function outlookView(outlook: Outlook): Folio['outlooks'][number] {
+function outlookView(outlook: Outlook, speech: Speech): Folio['outlooks'][number] {
   const parameter = shippedAlmanac.parameters.find((p) => p.id === outlook.parameter);
   const { leaves, lastReading, ratchet, ...figures } = outlook;
   return {
     ...figures,
     forecast: [...figures.forecast],
     leaves: leaves && { ...leaves, text: leavesText(leaves) },
-    mind: lastReading && parameter ? mindWords(parameter, lastReading) : null,
+    mind: lastReading && parameter ? mindWords(speech, parameter, lastReading) : null,
     mindId: lastReading && parameter ? mindOf(parameter, lastReading) : null,
-    ratchet: ratchet && parameter ? ratchetWords(parameter, ratchet) : null,
+    ratchet: ratchet && parameter ? ratchetWords(speech, parameter, ratchet) : null,
     ratchetId: ratchet?.verdict ?? null,
   };
 }
@@ -191,6 +197,7 @@ const judgedWith: Partial<Record<ParameterId, readonly ParameterId[]>> = {
 export async function verdictWorking(
   deps: FolioDeps,
   { tankId, parameter }: { tankId: string; parameter: ParameterId },
+  { speech }: Visit,
 ): Promise<Working> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const companions: ParameterId[] = [parameter, ...(judgedWith[parameter] ?? [])];
@@ -215,7 +222,7 @@ export async function verdictWorking(
   verdictOf({ tank, nowEpochMs, note, only: parameter });
   const [of] = (await judged(deps, { tanks: [tank], nowEpochMs })).tanks;
   const line = of?.verdict.lines.find((l) => l.parameter === parameter);
-  if (line) note.assume('told', { text: `Verdict: ${verdictWords(line.reason)}` });
+  if (line) note.assume('told', { text: `Verdict: ${verdictWords(speech, line.reason)}` });
   const outlook = of?.prospect.outlooks.find((o) => o.parameter === parameter);
   if (outlook) outlookWorking(outlook, note);
   if (line?.band?.note) note.limit('told', { text: line.band.note });

@@ -2,15 +2,16 @@ import { nightOn, type Contribution, type VerdictFacts } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import { doneWords } from '#words/book';
 import { contributionWords, shortVerdict, stepShort, stepWords, verdictWords } from '#words/tonight';
+import type { Speech } from '#words/units';
 import type { BookDeps } from '../book';
-import type { HouseContext } from '../house';
+import type { HouseContext, Visit } from '../house';
 import { judged, type JudgedTank, type JudgeDeps } from '../judgement';
 import { readTanks } from '../lodgers';
 
 export type TonightDeps = Pick<BookDeps, 'db' | 'house'> & JudgeDeps;
 
 /** Every tank of the house with its state and what the slices have to say of it. */
-export async function tonightSheet({ db, house, ...judges }: TonightDeps): Promise<Tonight> {
+export async function tonightSheet({ db, house, ...judges }: TonightDeps, { speech }: Visit): Promise<Tonight> {
   const nowEpochMs = house.clock.nowEpochMs();
   const tanks = await readTanks(db, { atEpochMs: nowEpochMs });
   const sheet = await judged(judges, { tanks, nowEpochMs });
@@ -19,7 +20,7 @@ export async function tonightSheet({ db, house, ...judges }: TonightDeps): Promi
     nightOn: house.nightOnAt(nowEpochMs),
     house: house.row.name,
     foreseen: { readyCount: sheet.readyCount, tanksCount: tanks.length },
-    tanks: sheet.tanks.map((of) => tankLine(of, { house, nowEpochMs })),
+    tanks: sheet.tanks.map((of) => tankLine(of, { house, nowEpochMs, speech })),
   };
 }
 
@@ -30,17 +31,17 @@ const markOf = ({ reading, band, penPpm }: VerdictFacts): TonightTank['water']['
 /** One visit: its state, what was last done, and what the slices have to say. */
 export function tankLine(
   { tank, verdict, contributions, tonight }: JudgedTank,
-  { house, nowEpochMs }: { house: HouseContext; nowEpochMs: number },
+  { house, nowEpochMs, speech }: { house: HouseContext; nowEpochMs: number; speech: Speech },
 ): TonightTank {
   const { looked, mark } = tank.lastDone;
   const lastDone = (['looked', 'change', 'readings', 'note', 'stock', 'fed'] as const).flatMap((kind) => {
     const last = tank.lastDone[kind];
-    return last ? [{ kind, at: new Date(last.atEpochMs).toISOString(), text: doneWords(last.done) }] : [];
+    return last ? [{ kind, at: new Date(last.atEpochMs).toISOString(), text: doneWords(speech, last.done) }] : [];
   });
   const nightOf = (atEpochMs: number): string => nightOn({ atEpochMs, zone: house.zoneAt(nowEpochMs) });
   const { rack, roundOrder, purpose } = tank.setUp;
   const { state, reason, deciding, urgent, nextStep } = tonight;
-  const said = reason.by === 'water' ? null : contributionWords(reason.said);
+  const said = reason.by === 'water' ? null : contributionWords(speech, reason.said);
   return {
     tankId: tank.tankId,
     name: tank.name,
@@ -54,26 +55,29 @@ export function tankLine(
     netVolumeL: tank.netVolumeL,
     state,
     reasonId: reason.said.id,
-    reason: said?.text ?? verdictWords(verdict.reason),
+    reason: said?.text ?? verdictWords(speech, verdict.reason),
     reasonFacts: reason.said.facts,
     decidedBy: reason.by === 'water' ? null : reason.id,
     water: {
       state: verdict.state,
-      reason: verdictWords(verdict.reason),
-      short: shortVerdict(verdict.reason),
+      reason: verdictWords(speech, verdict.reason),
+      short: shortVerdict(speech, verdict.reason),
       deciding: verdict.deciding,
       mark: markOf(verdict.reason.facts),
     },
     deciding,
     urgent,
-    nextStep: { ...nextStep, text: said?.nextStep ?? stepWords(nextStep), short: stepShort(nextStep) },
+    nextStep: { ...nextStep, text: said?.nextStep ?? stepWords(speech, nextStep), short: stepShort(speech, nextStep) },
     lookedTonight: looked !== undefined && nightOf(looked.atEpochMs) === nightOf(nowEpochMs),
     lastDone: lastDone.sort((a, b) => b.at.localeCompare(a.at)),
-    contributions: contributions.map(shown),
+    contributions: contributions.map((c) => shown(speech, c)),
   };
 }
 
-const shown = ({ rank: _rank, ...contribution }: Contribution): TonightTank['contributions'][number] => ({
+const shown = (
+  speech: Speech,
+  { rank: _rank, ...contribution }: Contribution,
+): TonightTank['contributions'][number] => ({
   ...contribution,
-  ...contributionWords(contribution.reason),
+  ...contributionWords(speech, contribution.reason),
 });

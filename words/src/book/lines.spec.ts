@@ -1,12 +1,16 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import { entryOf, kindIds, kindList, lifted, type Kind, type PayloadOf } from '#contracts/book';
 import { doneWords, lineWords } from './index';
+
+const speech = speechIn(usualUnits);
 
 const someId = '0191e809-2880-7258-80c9-974745566b57';
 const nameOf = (id: string): string => (id === someId ? 'Tap, aged' : `the ${id}`);
 /** As the book's page says it: written, read back by its kind, and put in words. */
 function say<K extends Kind>(kind: K, payload: PayloadOf<K>): string {
   const entry = entryOf(kind, { id: someId, subjectId: someId, happenedAt: '2026-03-14T21:30:00.000Z' }, payload);
-  return lineWords(kind, lifted(kind, entry.kindVersion, entry.payload) as never, nameOf);
+  return lineWords(speech, kind, lifted(kind, entry.kindVersion, entry.payload) as never, nameOf);
 }
 
 describe('a line for every kind of entry', () => {
@@ -120,12 +124,12 @@ describe('a line for every kind of entry', () => {
 
 describe('what was last done, in few words', () => {
   it('a look says whether it was fed', () => {
-    expect(doneWords({ id: 'looked', facts: { fed: true } })).toBe('looked, fed, fine');
-    expect(doneWords({ id: 'looked', facts: { fed: false } })).toBe('looked, fine');
+    expect(doneWords(speech, { id: 'looked', facts: { fed: true } })).toBe('looked, fed, fine');
+    expect(doneWords(speech, { id: 'looked', facts: { fed: false } })).toBe('looked, fine');
   });
   it('a change says its size, readings what they read', () => {
-    expect(doneWords({ id: 'change', facts: { entered: { by: 'litres', changeL: 18 } } })).toBe('changed 18 L');
-    expect(doneWords({ id: 'readings', facts: { values: [{ parameter: 'ph', lo: 6.4, hi: 6.6 }] } })).toBe(
+    expect(doneWords(speech, { id: 'change', facts: { entered: { by: 'litres', changeL: 18 } } })).toBe('changed 18 L');
+    expect(doneWords(speech, { id: 'readings', facts: { values: [{ parameter: 'ph', lo: 6.4, hi: 6.6 }] } })).toBe(
       'pH 6.4–6.6',
     );
   });

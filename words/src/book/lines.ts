@@ -17,18 +17,19 @@ import { equipmentWords } from '#words/tanks';
 import { bucketWords, cleanedWords, outageWords, walkJobWords, walkPassWords } from '#words/hands';
 import { notedWords, quarantineReasonWords, schoolWords, mealWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
-import { amount, amountPlainly, spanText, spokenValue } from '#words/units';
+import { amount, amountPlainly, spanText, spokenValue, type Speech } from '#words/units';
 import { countText, figure, foodName, kindName, parameterOf, percent, spaced, type NameOf } from './names';
 import { onText } from '#words/dates';
 
-const sizeText = ({ entered }: Pick<ChangePayload, 'entered'>): string =>
+const sizeText = (speech: Speech, { entered }: Pick<ChangePayload, 'entered'>): string =>
   entered.by === 'litres'
-    ? amountPlainly('volume', entered.changeL)
+    ? amountPlainly(speech, 'volume', entered.changeL)
     : `${Math.round(entered.changeFraction * 1000) / 10} %`;
-const bareLitres = (volumeL: number): string => amountPlainly('volume', volumeL).split(' ')[0] ?? '';
-const readText = (value: Pick<ReadingValue, 'parameter' | 'lo' | 'hi'>): string => {
+const bareLitres = (speech: Speech, volumeL: number): string =>
+  amountPlainly(speech, 'volume', volumeL).split(' ')[0] ?? '';
+const readText = (speech: Speech, value: Pick<ReadingValue, 'parameter' | 'lo' | 'hi'>): string => {
   const parameter = parameterOf(value.parameter);
-  return `${parameter?.short ?? value.parameter} ${spanText(value.parameter, value)}`;
+  return `${parameter?.short ?? value.parameter} ${spanText(speech, value.parameter, value)}`;
 };
 const eventWords: Record<StockPayload['event'], string> = {
   arrived: 'arrived',
@@ -79,31 +80,31 @@ const factLines: { [A in FactPayload['about']]: (fact: Extract<FactPayload, { ab
     algae: ({ wanted, name }) => `${name ?? 'algae'}: ${wanted ? 'wanted here' : 'not wanted'}`,
   };
 
-const perCm = (value: number | null): string =>
-  value === null ? 'not measured' : amountPlainly('conductivity', value);
+const perCm = (speech: Speech, value: number | null): string =>
+  value === null ? 'not measured' : amountPlainly(speech, 'conductivity', value);
 
 /** One line in plain words for every kind of entry; a kind without one does not compile. */
-const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => string } = {
-  'set-up': (setUp) => {
+const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: NameOf) => string } = {
+  'set-up': (setUp, speech) => {
     const volume = netLitres(setUp);
-    return `set up: ${volume.ok ? `${amount('volume', volume.value, 1)} net, ` : ''}${setUp.purpose}, practice ${setUp.practiceId}, ${setUp.bearing}`;
+    return `set up: ${volume.ok ? `${amount(speech, 'volume', volume.value, 1)} net, ` : ''}${setUp.purpose}, practice ${setUp.practiceId}, ${setUp.bearing}`;
   },
   looked: ({ fed, fine }) => ['looked', ...(fed ? ['fed'] : ['not fed']), ...(fine ? ['fine'] : [])].join(', '),
   note: ({ text, mark }) =>
     mark === 'doubtful' ? `marked doubtful: ${text}` : mark === 'clear' ? `no longer doubtful: ${text}` : text,
   strike: ({ parameter, reason }) => `struck${parameter ? ` ${parameter}` : ''}: ${reason}`,
-  fact: (fact, nameOf) => (factLines[fact.about] as (f: FactPayload, n: NameOf) => string)(fact, nameOf),
+  fact: (fact, _speech, nameOf) => (factLines[fact.about] as (f: FactPayload, n: NameOf) => string)(fact, nameOf),
   photo: ({ caption }) => (caption === '' ? 'photo' : `photo: ${caption}`),
-  readings: ({ context, values }) =>
-    `${context === 'routine' ? 'tested' : `tested (${spaced(context)})`}: ${values.map((value) => `${readText(value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
+  readings: ({ context, values }, speech) =>
+    `${context === 'routine' ? 'tested' : `tested (${spaced(context)})`}: ${values.map((value) => `${readText(speech, value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,
   seen: (payload) => `seen${payload.changeEntryId ? ' after the change' : ''}: ${seenText(payload)}`,
-  instrument: ({ type, parameters, expiresOn, retired }) =>
-    `${retired ? 'put away: ' : ''}${spaced(type)} for ${parameters.map((p) => parameterWords[p]).join(', ')}${expiresOn === null ? '' : `, good until ${onText(expiresOn)}`}`,
+  instrument: ({ type, parameters, expiresOn, retired }, speech) =>
+    `${retired ? 'put away: ' : ''}${spaced(type)} for ${parameters.map((p) => parameterWords[p]).join(', ')}${expiresOn === null ? '' : `, good until ${onText(speech, expiresOn)}`}`,
   calibration: ({ parameter, standardValue, shownValue, adjusted }) =>
     `${parameter === 'ec25UsPerCm' && standardValue === 0 ? 'dry in air' : `standard ${standardValue}`}: showed ${shownValue} (${parameterWords[parameter]})${adjusted ? ', then set' : ''}`,
   source: ({ state, chlorine }) => `water source: ${state.replace('-', ', ')}, chlorine: ${chlorine}`,
-  change: (change, nameOf) => {
-    const temp = change.water.tempC === undefined ? '' : ` at ${amount('temperature', change.water.tempC, 1)}`;
+  change: (change, speech, nameOf) => {
+    const temp = change.water.tempC === undefined ? '' : ` at ${amount(speech, 'temperature', change.water.tempC, 1)}`;
     const against =
       change.advice?.advice === 'too-large'
         ? ` — against advice: ${change.overrideReason ?? ''}`
@@ -114,57 +115,58 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     const bed =
       change.bedL === undefined || change.bedL === 0
         ? ''
-        : `, ${amountPlainly('volume', change.bedL)} of it from the bed`;
+        : `, ${amountPlainly(speech, 'volume', change.bedL)} of it from the bed`;
     const all = change.batchReason === undefined ? '' : ` — batch taken all the same: ${change.batchReason}`;
-    return `changed ${sizeText(change)}, ${nameOf(change.sourceId)}${batch}${temp}, ${change.how}${bed}${against}${all}`;
+    return `changed ${sizeText(speech, change)}, ${nameOf(change.sourceId)}${batch}${temp}, ${change.how}${bed}${against}${all}`;
   },
-  'top-up': ({ topUpL, sourceId }, nameOf) => `topped up ${amountPlainly('volume', topUpL)}, ${nameOf(sourceId)}`,
-  unit: ({ madeL, inUsPerCm, betweenUsPerCm, outUsPerCm, renewed }) =>
-    `RO unit at ${amountPlainly('volume', madeL)}: in ${perCm(inUsPerCm)}${betweenUsPerCm === null ? '' : `, after the membrane ${perCm(betweenUsPerCm)}`}, out ${perCm(outUsPerCm)}${renewed.length > 0 ? `; new ${renewed.join(' and ')}` : ''}`,
-  recipe: ({ parts, salts: weighed, minerals, leadHours }, nameOf) =>
+  'top-up': ({ topUpL, sourceId }, speech, nameOf) =>
+    `topped up ${amountPlainly(speech, 'volume', topUpL)}, ${nameOf(sourceId)}`,
+  unit: ({ madeL, inUsPerCm, betweenUsPerCm, outUsPerCm, renewed }, speech) =>
+    `RO unit at ${amountPlainly(speech, 'volume', madeL)}: in ${perCm(speech, inUsPerCm)}${betweenUsPerCm === null ? '' : `, after the membrane ${perCm(speech, betweenUsPerCm)}`}, out ${perCm(speech, outUsPerCm)}${renewed.length > 0 ? `; new ${renewed.join(' and ')}` : ''}`,
+  recipe: ({ parts, salts: weighed, minerals, leadHours }, _speech, nameOf) =>
     [
       `recipe: ${parts.map((p) => `${percent(p.shareFraction)} ${nameOf(p.sourceId)}`).join(', ')}`,
       ...weighed.map((s) => `${figure(s.saltGPerL)} g/L ${salts[s.saltId].name}`),
       ...minerals.map((m) => `${figure(m.mineralGPerL)} g/L ${nameOf(m.supplyId)}`),
       ...(leadHours > 0 ? [`${figure(leadHours)} hours before use`] : []),
     ].join('; '),
-  mineral: ({ massG, waterL, ghDegrees, khDegrees, ec25UsPerCm }) =>
-    `label: ${figure(massG)} g in ${amountPlainly('volume', waterL)}${ghDegrees === null ? '' : `, GH ${figure(spokenValue('ghDegrees', ghDegrees))}`}${khDegrees === null ? '' : `, KH ${figure(spokenValue('khDegrees', khDegrees))}`}${ec25UsPerCm === null ? '' : `, ${amountPlainly('conductivity', ec25UsPerCm)}`}`,
-  works: ({ madeLPerH, storesL, storedL, drums }) =>
-    `makes ${amountPlainly('volume', madeLPerH)}/h, stores ${bareLitres(storedL)} of ${amountPlainly('volume', storesL)}; drums: ${drums.map((d) => `${d.name} ${amountPlainly('volume', d.volumeL)}`).join(', ') || 'none'}`,
-  batch: ({ madeL, salts: weighed, minerals, drum }, nameOf) =>
-    `batch of ${amountPlainly('volume', madeL)}${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
-  'batch-step': (payload) => {
+  mineral: ({ massG, waterL, ghDegrees, khDegrees, ec25UsPerCm }, speech) =>
+    `label: ${figure(massG)} g in ${amountPlainly(speech, 'volume', waterL)}${ghDegrees === null ? '' : `, GH ${figure(spokenValue(speech, 'ghDegrees', ghDegrees))}`}${khDegrees === null ? '' : `, KH ${figure(spokenValue(speech, 'khDegrees', khDegrees))}`}${ec25UsPerCm === null ? '' : `, ${amountPlainly(speech, 'conductivity', ec25UsPerCm)}`}`,
+  works: ({ madeLPerH, storesL, storedL, drums }, speech) =>
+    `makes ${amountPlainly(speech, 'volume', madeLPerH)}/h, stores ${bareLitres(speech, storedL)} of ${amountPlainly(speech, 'volume', storesL)}; drums: ${drums.map((d) => `${d.name} ${amountPlainly(speech, 'volume', d.volumeL)}`).join(', ') || 'none'}`,
+  batch: ({ madeL, salts: weighed, minerals, drum }, speech, nameOf) =>
+    `batch of ${amountPlainly(speech, 'volume', madeL)}${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
+  'batch-step': (payload, speech) => {
     const which = `batch ${batchCode(payload.batchId)}`;
     switch (payload.step) {
       case 'measured':
         return `${which} measured: ${Object.entries(payload.water)
-          .map(([id, span]) => `${parameterOf(id)?.short ?? id} ${spanText(id as ParameterId, span)}`)
+          .map(([id, span]) => `${parameterOf(id)?.short ?? id} ${spanText(speech, id as ParameterId, span)}`)
           .join(', ')}`;
       case 'corrected':
-        return `${which} corrected: ${payload.addedL > 0 ? `${amountPlainly('volume', payload.addedL)} ` : ''}${payload.addedG > 0 ? `${figure(payload.addedG)} g ` : ''}${payload.what}`;
+        return `${which} corrected: ${payload.addedL > 0 ? `${amountPlainly(speech, 'volume', payload.addedL)} ` : ''}${payload.addedG > 0 ? `${figure(payload.addedG)} g ` : ''}${payload.what}`;
       case 'accepted':
         return `${which} accepted${payload.reason === undefined ? '' : `: ${payload.reason}`}`;
       case 'left':
-        return `${which}: ${amountPlainly('volume', payload.leftL)} left`;
+        return `${which}: ${amountPlainly(speech, 'volume', payload.leftL)} left`;
       case 'thrown-away':
         return `${which} thrown away`;
     }
   },
-  routine: ({ everyDays, changeFraction, sourceId, how, ramp }, nameOf) =>
+  routine: ({ everyDays, changeFraction, sourceId, how, ramp }, _speech, nameOf) =>
     `routine: ${percent(changeFraction)} every ${figure(everyDays)} days, ${nameOf(sourceId)}, ${how}${ramp.length > 0 ? `, led in over ${ramp.length} weeks` : ''}`,
   sequence: (payload) =>
     payload.step === 'planned'
       ? `sequence of ${payload.changes.length} changes planned: ${payload.why}`
       : `sequence ended: ${payload.because}${payload.note ? `, ${payload.note}` : ''}`,
   learnt: ({ about, answer, why }) => `${spaced(about)} ${spaced(answer)}: ${why}`,
-  stock: (payload, nameOf) =>
+  stock: (payload, _speech, nameOf) =>
     `${stockText(payload)}${payload.otherTankId ? `, ${payload.event === 'moved-out' ? 'to' : 'from'} ${nameOf(payload.otherTankId)}` : ''}`,
   arrival: ({ kindId, strain, count, from, method, warnings, overrideReason }) =>
     `${countText(count)} ${kindName(kindId, strain)} arrived${from ? ` from ${from}` : ''}, ${method}${warnings.length > 0 ? `; against: ${warnings.join(' ')}` : ''}${overrideReason ? `; because ${overrideReason}` : ''}`,
-  acclimation: (payload) =>
+  acclimation: (payload, speech) =>
     payload.step === 'started'
-      ? `drip begun: ${amount('volume', payload.rateLPerH, 1)}/h for ${Math.round(payload.durationMinutes)} min`
+      ? `drip begun: ${amount(speech, 'volume', payload.rateLPerH, 1)}/h for ${Math.round(payload.durationMinutes)} min`
       : payload.step === 'measured'
         ? 'measured in the drip box'
         : payload.done
@@ -180,25 +182,25 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     `fed ${foodG} g ${foodName(foodId)} (${school})${clearedMinutes === undefined ? '' : clearedMinutes === null ? ', some left' : `, gone in ${clearedMinutes} min`}`,
   cleared: ({ clearedMinutes }) =>
     clearedMinutes === null ? 'leftovers taken out' : `food gone in ${clearedMinutes} min`,
-  trim: ({ kindId, workMinutes, topsCount, toTankId }, nameOf) =>
+  trim: ({ kindId, workMinutes, topsCount, toTankId }, _speech, nameOf) =>
     `trimmed ${kindName(kindId)}${workMinutes === undefined ? '' : `, ${workMinutes} min`}${topsCount === undefined ? '' : `, ${topsCount} tops put back`}${toTankId === undefined ? '' : `; cuttings to ${nameOf(toTankId)}`}`,
   dose: ({ product, amountMl }) => `dosed ${amountMl} mL or g ${product}`,
   'own-kind': ({ kind, baseId, from }) =>
     `${kind.commonName}: own figures${baseId === null ? '' : ` over ${kindName(baseId)}`}${from ? `, from ${from}` : ''}`,
-  supply: ({ category, unit, expiresOn, purityFraction, pack }) =>
+  supply: ({ category, unit, expiresOn, purityFraction, pack }, speech) =>
     [
       `supply: ${category}, in ${unit}`,
       ...(purityFraction === undefined ? [] : [`${Math.round(1000 * purityFraction) / 10} % pure`]),
       ...(pack === undefined ? [] : [`${pack.packValue} ${unit} cost ${pack.costValue}`]),
-      ...(expiresOn === undefined ? [] : [`good until ${onText(expiresOn)}`]),
+      ...(expiresOn === undefined ? [] : [`good until ${onText(speech, expiresOn)}`]),
     ].join(', '),
   'supply-log': ({ event, value }) => `${spaced(event)}: ${value}`,
-  job: (payload) => {
+  job: (payload, speech) => {
     if (payload.step === 'ticked') return `closed: ${payload.checks.map(spaced).join(', ')}`;
     if (payload.step === 'broken-off') return `broken off: ${payload.reason}`;
     const { work } = payload;
     return work.kind === 'change'
-      ? `began to change ${amountPlainly('volume', work.changeL)}`
+      ? `began to change ${amountPlainly(speech, 'volume', work.changeL)}`
       : `${workWords[work.kind].began}${work.note ? `: ${work.note}` : ''}`;
   },
   timer: (payload) =>
@@ -216,10 +218,10 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
     }
   },
   poke: ({ place, gas, note }) => `bed poked at ${place}: ${gasWords[gas]}${noteText(note)}`,
-  course: (payload) => {
+  course: (payload, speech) => {
     switch (payload.step) {
       case 'started':
-        return `course begun: ${payload.productName}, ${payload.food === undefined ? `${amountPlainly('volume', payload.netVolumeL)} net` : `in the food of ${figure(payload.food.bodyMassG)} g of animals`}${noteText(payload.note)}`;
+        return `course begun: ${payload.productName}, ${payload.food === undefined ? `${amountPlainly(speech, 'volume', payload.netVolumeL)} net` : `in the food of ${figure(payload.food.bodyMassG)} g of animals`}${noteText(payload.note)}`;
       case 'given':
         return `${payload.ate === undefined ? 'dose' : 'meal'} of day ${payload.day} given${payload.ate === undefined ? '' : `: ${mealWords[payload.ate]}`}`;
       case 'changed':
@@ -264,7 +266,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
         return 'a tool is gone';
     }
   },
-  hands: (payload) => {
+  hands: (payload, speech) => {
     switch (payload.step) {
       case 'stop':
         return `walked: ${payload.jobs.map((j) => walkJobWords[j]).join(', ')}${payload.minutes === undefined ? '' : `, ${figure(payload.minutes)} min`}`;
@@ -275,13 +277,13 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, nameOf: NameOf) => strin
       case 'flow':
         return `flow: a litre in ${figure(payload.secondsPerL)} s${noteText(payload.note)}`;
       case 'cleaned':
-        return `${cleanedWords[payload.what]} cleaned${payload.squareIds.length === 0 ? '' : ` at ${payload.squareIds.join(', ')}`}${payload.outL === undefined ? '' : `, ${amountPlainly('volume', payload.outL)} out`}${payload.bucket.length === 0 ? '' : `; ${payload.bucket.map((b) => bucketWords[b]).join(', ')}`}${payload.overrideReason === undefined ? '' : `; because ${payload.overrideReason}`}${noteText(payload.note)}`;
+        return `${cleanedWords[payload.what]} cleaned${payload.squareIds.length === 0 ? '' : ` at ${payload.squareIds.join(', ')}`}${payload.outL === undefined ? '' : `, ${amountPlainly(speech, 'volume', payload.outL)} out`}${payload.bucket.length === 0 ? '' : `; ${payload.bucket.map((b) => bucketWords[b]).join(', ')}`}${payload.overrideReason === undefined ? '' : `; because ${payload.overrideReason}`}${noteText(payload.note)}`;
       case 'outage':
         return `outage: ${outageWords[payload.cause].toLowerCase()}${noteText(payload.note)}`;
       case 'outage-over':
         return `outage over${noteText(payload.note)}`;
       case 'away':
-        return `away from ${onText(payload.fromOn)} to ${onText(payload.toOn)}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
+        return `away from ${onText(speech, payload.fromOn)} to ${onText(speech, payload.toOn)}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
       case 'back':
         return `home again${noteText(payload.note)}`;
       case 'moved':
@@ -300,13 +302,13 @@ const signsText = (findings: Readonly<Record<string, 'yes' | 'no'>>): string => 
 };
 
 /** The line of an entry, its payload as its kind reads it. */
-export const lineWords = <K extends Kind>(kind: K, payload: ReadPayloadOf<K>, nameOf: NameOf): string =>
-  lines[kind](payload, nameOf);
+export const lineWords = <K extends Kind>(speech: Speech, kind: K, payload: ReadPayloadOf<K>, nameOf: NameOf): string =>
+  lines[kind](payload, speech, nameOf);
 
-const doings: { [Id in Done['id']]: (facts: Extract<Done, { id: Id }>['facts']) => string } = {
+const doings: { [Id in Done['id']]: (facts: Extract<Done, { id: Id }>['facts'], speech: Speech) => string } = {
   looked: ({ fed }) => (fed ? 'looked, fed, fine' : 'looked, fine'),
-  change: (facts) => `changed ${sizeText(facts)}`,
-  readings: ({ values }) => values.map(readText).join(', '),
+  change: (facts, speech) => `changed ${sizeText(speech, facts)}`,
+  readings: ({ values }, speech) => values.map((value) => readText(speech, value)).join(', '),
   note: ({ text }) => text,
   mark: ({ mark }) => mark,
   stock: stockText,
@@ -316,4 +318,5 @@ const doings: { [Id in Done['id']]: (facts: Extract<Done, { id: Id }>['facts']) 
   'set-up': ({ name }) => name,
 };
 /** What was last done, in few words. */
-export const doneWords = (done: Done): string => (doings[done.id] as (facts: Done['facts']) => string)(done.facts);
+export const doneWords = (speech: Speech, done: Done): string =>
+  (doings[done.id] as (facts: Done['facts'], speech: Speech) => string)(done.facts, speech);

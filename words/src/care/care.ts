@@ -13,7 +13,7 @@ import type {
   QuarantineSchool,
   ToolSort,
 } from '#core/care';
-import { amount } from '#words/units';
+import { amount, type Speech } from '#words/units';
 
 export const schoolWords: Record<QuarantineSchool, string> = {
   observe: 'observe only, 28 days',
@@ -47,8 +47,8 @@ export const dayDoWords: Record<CourseDay['do'], string> = {
   look: 'look again',
 };
 /** One day of a course in words. */
-export const courseDayText = ({ do: what, packs, changeL, foodG, agentMg }: CourseDay): string =>
-  `${dayDoWords[what]}${packs === undefined ? '' : `, ${Number(packs.toPrecision(3))} ${packs === 1 ? 'pack' : 'packs'}`}${changeL === undefined ? '' : `, ${amount('volume', changeL, 1)}`}${foodG === undefined ? '' : `, in ${figureText(foodG)} g of food`}${agentMg === undefined ? '' : ` with ${figureText(agentMg)} mg in it`}`;
+export const courseDayText = (speech: Speech, { do: what, packs, changeL, foodG, agentMg }: CourseDay): string =>
+  `${dayDoWords[what]}${packs === undefined ? '' : `, ${Number(packs.toPrecision(3))} ${packs === 1 ? 'pack' : 'packs'}`}${changeL === undefined ? '' : `, ${amount(speech, 'volume', changeL, 1)}`}${foodG === undefined ? '' : `, in ${figureText(foodG)} g of food`}${agentMg === undefined ? '' : ` with ${figureText(agentMg)} mg in it`}`;
 const figureText = (value: number): string => String(Number(value.toPrecision(3)));
 export const mealWords: Record<MealAppetite, string> = {
   all: 'all ate',

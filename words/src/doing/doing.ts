@@ -1,6 +1,6 @@
 import type { ClosingCheckId, StepCautionId, StepReason, TimerKind, WorkKind } from '#core/doing';
-import { teller } from '#words/explain';
-import { amount } from '#words/units';
+import { spokenTeller } from '#words/explain';
+import { amount, type Speech } from '#words/units';
 
 export const timerWords: Record<TimerKind, string> = {
   drip: 'drip',
@@ -69,7 +69,7 @@ export const cautionWords: Record<StepCautionId, string> = {
   'stand-in': 'A stand-in feeds too much: put the rest of the food out of reach.',
 };
 
-const litres = (value: number): string => amount('volume', value, 1);
+const litres = (speech: Speech, value: number): string => amount(speech, 'volume', value, 1);
 const itemWords = { filter: 'filter', uv: 'UV', co2: 'CO2', air: 'air' } as const;
 
 export function offWords({ heaterOff, others }: Extract<StepReason, { id: 'off' }>['facts']): string {
@@ -78,7 +78,7 @@ export function offWords({ heaterOff, others }: Extract<StepReason, { id: 'off' 
 }
 
 /** The sentence of a step. */
-export const stepWords = teller<StepReason>({
+export const stepWords = spokenTeller<StepReason>({
   hands: () => 'Hands and forearms washed with water alone, well rinsed.',
   off: (facts) => `Off and unplugged: ${offWords(facts)}.`,
   bed: ({ bed }) =>
@@ -87,17 +87,17 @@ export const stepWords = teller<StepReason>({
       : bed === 'half'
         ? 'Half of the bed tonight, the other half next time. What goes down the hose counts as part of the change.'
         : 'To the glass in sections, one tonight. What goes down the hose counts as part of the change.',
-  out: ({ changeL, downCm }) =>
-    `${litres(changeL)} out${downCm === null ? '' : `: down ${downCm.toFixed(1)} cm on this glass`}. Look at what comes out: it tells of the animals.`,
-  temperature: ({ where, newWaterC, tankC }) =>
-    `New water measured ${where === 'drum' ? 'in the drum' : 'at the end of the hose, beside the tank'}: ${newWaterC === null ? 'write it down' : amount('temperature', newWaterC, 1)}${tankC === null ? '' : `; the tank is at ${amount('temperature', tankC, 1)}`}.`,
+  out: ({ changeL, downCm }, speech) =>
+    `${litres(speech, changeL)} out${downCm === null ? '' : `: down ${downCm.toFixed(1)} cm on this glass`}. Look at what comes out: it tells of the animals.`,
+  temperature: ({ where, newWaterC, tankC }, speech) =>
+    `New water measured ${where === 'drum' ? 'in the drum' : 'at the end of the hose, beside the tank'}: ${newWaterC === null ? 'write it down' : amount(speech, 'temperature', newWaterC, 1)}${tankC === null ? '' : `; the tank is at ${amount(speech, 'temperature', tankC, 1)}`}.`,
   batch: ({ batchCode }) => `The drum is the one with ${batchCode} on its label.`,
   conditioner: ({ conditionerMl }) => `Conditioner, ${conditionerMl.toFixed(1)} mL, before the water goes in.`,
   valve: () => 'One hose for several tanks: shut the valve at the tank, not the tap, so that its temperature stays.',
-  in: ({ changeL, how, dripMinutes }) =>
+  in: ({ changeL, how, dripMinutes }, speech) =>
     how === 'dripped'
-      ? `${litres(changeL)} in by drip, about ${dripMinutes} minutes.`
-      : `${litres(changeL)} in, against a plate or a hand, not onto the bed.`,
+      ? `${litres(speech, changeL)} in by drip, about ${dripMinutes} minutes.`
+      : `${litres(speech, changeL)} in, against a plate or a hand, not onto the bed.`,
   film: () => 'A small dose of what feeds the grazing film, where this practice has it: as much as is gone by morning.',
   look: () => 'Look for a minute. Gasping, dashing or lying: stop, air on, and open the watch.',
   'bed-plan': () => 'See what was done last, and what is next: never all of it in one evening.',

@@ -1,5 +1,9 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import { allClosingIds, doingSteps, otherWorks, otherWorkSteps, works } from '#core/doing';
 import { cautionWords, closingWords, stepWords, workWords } from './index';
+
+const speech = speechIn(usualUnits);
 
 describe('doing it, in words', () => {
   it('the mark on the glass, the litres, and never by mouth', () => {
@@ -20,19 +24,21 @@ describe('doing it, in words', () => {
       youngAbout: false,
     });
     const out = steps.find((s) => s.id === 'out')!;
-    expect(stepWords(out.reason)).toBe(
+    expect(stepWords(speech, out.reason)).toBe(
       '12.0 L out: down 6.0 cm on this glass. Look at what comes out: it tells of the animals.',
     );
     expect(out.cautionIds.map((id) => cautionWords[id]).join()).toContain('never by mouth');
-    expect(stepWords(steps.find((s) => s.id === 'off')!.reason)).toBe('Off and unplugged: heater above all, filter.');
-    expect(stepWords(steps.find((s) => s.id === 'temperature-2')!.reason)).toBe(
+    expect(stepWords(speech, steps.find((s) => s.id === 'off')!.reason)).toBe(
+      'Off and unplugged: heater above all, filter.',
+    );
+    expect(stepWords(speech, steps.find((s) => s.id === 'temperature-2')!.reason)).toBe(
       'New water measured at the end of the hose, beside the tank: 22.0 °C; the tank is at 23.0 °C.',
     );
   });
   it('every step, caution, check and work has its words', () => {
     for (const work of otherWorks)
       for (const { reason, cautionIds } of otherWorkSteps(work)) {
-        expect(stepWords(reason))
+        expect(stepWords(speech, reason))
           .withContext(reason.id)
           .toMatch(/^[A-Z].*\.$/);
         for (const id of cautionIds) expect(cautionWords[id]).toMatch(/\.$/);

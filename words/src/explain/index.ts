@@ -1,3 +1,3 @@
 export { noteWords } from './notes';
 export { refusalWords, whyWords } from './refusals';
-export { teller, type Sentences } from './tell';
+export { spokenTeller, teller, type Sentences, type SpokenSentences } from './tell';

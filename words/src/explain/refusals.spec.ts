@@ -1,8 +1,10 @@
 import { because, type Refusal } from '#core/result';
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import { refusalWords } from './index';
 
 describe('a refusal in one plain sentence', () => {
-  const said = refusalWords;
+  const said = (refusal: Refusal): string => refusalWords(speechIn(usualUnits), refusal);
   it('says the range with its unit, or only its lower end where there is no upper, and the likely mend', () => {
     const beyond = { kind: 'out-of-range', field: 'pH', value: 74, lo: 0, hi: 14, unit: '' } as const;
     expect(said(beyond)).toBe('pH is 74; it can only be between 0 and 14.');

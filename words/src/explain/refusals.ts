@@ -1,12 +1,12 @@
 import type { Refusal, Why } from '#core/result';
-import { amountPlainly, unitName } from '#words/units';
-import { teller } from './tell';
+import { amountPlainly, unitName, type Speech } from '#words/units';
+import { spokenTeller } from './tell';
 
 const figure = (value: number): string => String(Number(value.toPrecision(12)));
 const tenth = (value: number): string => String(Math.round(value * 10) / 10);
 
 /** Why something is refused, as the end of a sentence. */
-export const whyWords = teller<Why>({
+export const whyWords = spokenTeller<Why>({
   'number-needed': () => 'a number is needed',
   'nothing-given': () => 'at least one is needed',
   'ends-crossed': ({ lo, hi }) => `${figure(lo)} lies above ${figure(hi)}`,
@@ -38,8 +38,8 @@ export const whyWords = teller<Why>({
   'box-too-small': () => 'the box must hold at least half as much again as the bag',
   'known-on-one-side': () => 'no parameter is known both before and after the change',
   'say-how-much': () => 'say how much is changed, in litres or as a fraction',
-  'litres-against-share': ({ changeL, netVolumeL, changeFraction }) =>
-    `${amountPlainly('volume', changeL)} of ${amountPlainly('volume', netVolumeL)} is not ${changeFraction}`,
+  'litres-against-share': ({ changeL, netVolumeL, changeFraction }, speech) =>
+    `${amountPlainly(speech, 'volume', changeL)} of ${amountPlainly(speech, 'volume', netVolumeL)} is not ${changeFraction}`,
   'source-stands-at': ({ sourceValue }) => `the source stands at ${sourceValue}`,
   'no-change-below-source': ({ sourceValue }) =>
     `the source stands at ${sourceValue}: no change of any size goes below it`,
@@ -57,8 +57,8 @@ export const whyWords = teller<Why>({
   'diluting-water-stands-at': ({ pureValue }) => `the water to dilute with stands at ${pureValue} itself`,
   'mineral-only-raises': ({ nowValue }) =>
     `the water stands at ${nowValue} already, and a mineral only raises it: cut it with purer water first`,
-  'between-cold-and-hot': ({ coldC, hotC }) =>
-    `mixing ${amountPlainly('temperature', coldC)} and ${amountPlainly('temperature', hotC)} gives what lies between them`,
+  'between-cold-and-hot': ({ coldC, hotC }, speech) =>
+    `mixing ${amountPlainly(speech, 'temperature', coldC)} and ${amountPlainly(speech, 'temperature', hotC)} gives what lies between them`,
   'hardness-against-conductivity': ({ ghDegrees, khDegrees, ec25UsPerCm, leastUsPerCm }) =>
     `GH ${tenth(ghDegrees)} with KH ${tenth(khDegrees)} cannot give ${Math.round(ec25UsPerCm)} µS/cm; it takes at least about ${Math.round(leastUsPerCm)}`,
   'ions-against-hardness': ({ ionGhDegrees, ghDegrees }) =>
@@ -88,20 +88,20 @@ const quantityOf: Readonly<Record<string, string>> = {
 const listed = (names: readonly string[]): string => names.join(', ');
 
 /** One plain sentence for a refusal: what was wrong, and the likely mend where there is one. */
-export function refusalWords(refusal: Refusal): string {
+export function refusalWords(speech: Speech, refusal: Refusal): string {
   switch (refusal.kind) {
     case 'out-of-range': {
       const said = (value: number): string => `${value}${refusal.unit ? ` ${refusal.unit}` : ''}`;
       const quantityId = quantityOf[refusal.unit];
       const told = (value: number): string =>
-        quantityId === undefined || unitName(quantityId) === refusal.unit
+        quantityId === undefined || unitName(speech, quantityId) === refusal.unit
           ? said(value)
-          : amountPlainly(quantityId, value);
+          : amountPlainly(speech, quantityId, value);
       const { lo, hi } = refusal;
       const range =
         hi >= unbounded
           ? `at least ${told(lo)}`
-          : `between ${quantityId !== undefined && unitName(quantityId) !== refusal.unit ? told(lo) : lo} and ${told(hi)}`;
+          : `between ${quantityId !== undefined && unitName(speech, quantityId) !== refusal.unit ? told(lo) : lo} and ${told(hi)}`;
       return `${refusal.field} is ${told(refusal.value)}; it can only be ${range}.${mended(refusal.mend)}`;
     }
     case 'not-a-number':
@@ -114,17 +114,17 @@ export function refusalWords(refusal: Refusal): string {
     case 'unknown-name':
       return `“${refusal.text}” is not a known ${refusal.field}. Known: ${listed(refusal.known)}.`;
     case 'missing':
-      return `${refusal.field} is missing: ${whyWords(refusal.why)}.`;
+      return `${refusal.field} is missing: ${whyWords(speech, refusal.why)}.`;
     case 'contradiction':
-      return `${listed(refusal.fields)} cannot all be true: ${whyWords(refusal.why)}.`;
+      return `${listed(refusal.fields)} cannot all be true: ${whyWords(speech, refusal.why)}.`;
     case 'method-invalid':
-      return `This cannot be computed here: ${whyWords(refusal.why)}.`;
+      return `This cannot be computed here: ${whyWords(speech, refusal.why)}.`;
     case 'malformed':
-      return `${refusal.field} is not what is expected here: ${whyWords(refusal.why)}.`;
+      return `${refusal.field} is not what is expected here: ${whyWords(speech, refusal.why)}.`;
     case 'conflict':
-      return `${listed(refusal.conflict)} cannot all be met: ${whyWords(refusal.why)}.`;
+      return `${listed(refusal.conflict)} cannot all be met: ${whyWords(speech, refusal.why)}.`;
     case 'unreachable':
-      return `${refusal.target} cannot be reached: ${whyWords(refusal.why)}.`;
+      return `${refusal.target} cannot be reached: ${whyWords(speech, refusal.why)}.`;
   }
 }
 

@@ -1,11 +1,11 @@
 import type { DeviceReason, InstrumentReason, SharedFault, UnsteadyReason } from '#core/readings';
-import { teller } from '#words/explain';
+import { spokenTeller, teller } from '#words/explain';
 import { onText } from '#words/dates';
 
 /** What speaks against believing an instrument. */
-export const instrumentWords = teller<InstrumentReason>({
-  expired: ({ expiresOn }) => `Past its date since ${onText(expiresOn)}: old reagents mostly read low.`,
-  'expires-soon': ({ expiresOn }) => `Expires on ${onText(expiresOn)}.`,
+export const instrumentWords = spokenTeller<InstrumentReason>({
+  expired: ({ expiresOn }, speech) => `Past its date since ${onText(speech, expiresOn)}: old reagents mostly read low.`,
+  'expires-soon': ({ expiresOn }, speech) => `Expires on ${onText(speech, expiresOn)}.`,
   'calibration-due': ({ ageDays, everyDays }) =>
     ageDays === null
       ? 'Never calibrated, as far as the book knows.'

@@ -1,12 +1,12 @@
 import type { LedgerReason } from '#core/readings';
 import { labelOf } from '#words/book';
-import { refusalWords, teller } from '#words/explain';
+import { refusalWords, spokenTeller } from '#words/explain';
 
 const named = (names: readonly string[]): string => (names.length > 0 ? `: ${names.join(', ')}` : '');
 const chosen = (names: readonly string[]): string => (names.length > 1 ? `: ${names.join(' or ')}` : '');
 
 /** What is asked about a line that was not understood. */
-export const ledgerWords = teller<LedgerReason>({
+export const ledgerWords = spokenTeller<LedgerReason>({
   'how-much-changed': () => 'How much was changed? Write it in litres or per cent, as in “out 18 L”.',
   'unit-after-number': () => 'Litres, gallons or per cent? Write the unit after the number.',
   'share-of-change': () => 'A change is more than nothing and at most 100 %.',
@@ -29,7 +29,7 @@ export const ledgerWords = teller<LedgerReason>({
   'which-tank': ({ names }) => `Which tank? Name one: ${names.join(', ')}.`,
   'empty-note': () => 'The note is empty.',
   ambiguous: ({ text, names }) => `“${text}” may be ${names.join(' or ')}.`,
-  refused: ({ refusal }) => refusalWords(refusal),
+  refused: ({ refusal }, speech) => refusalWords(speech, refusal),
   'value-twice': ({ parameter }) => `${labelOf(parameter)} stands twice for this tank; which one is it?`,
   'no-value': ({ parameter }) => `${labelOf(parameter)} has no value after it.`,
   'which-hardness': ({ text }) => `General or carbonate hardness? Write gh ${text} or kh ${text}.`,

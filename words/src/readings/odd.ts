@@ -1,23 +1,24 @@
 import type { AimQuestion, OddReason, ParameterId } from '#core/readings';
 import { labelOf } from '#words/book';
-import { teller, type Sentences } from '#words/explain';
-import { spanText, spokenStep, spokenValue, unitOf as bareUnit } from '#words/units';
+import { spokenTeller, type SpokenSentences } from '#words/explain';
+import { spanText, spokenStep, spokenValue, unitOf as bareUnit, type Speech } from '#words/units';
 
-const unitOf = (id: ParameterId): string => {
-  const unit = bareUnit(id);
+const unitOf = (speech: Speech, id: ParameterId): string => {
+  const unit = bareUnit(speech, id);
   return unit === '' ? '' : ` ${unit}`;
 };
 
-const said = (id: ParameterId, value: number): number => Number(spokenValue(id, value).toPrecision(4));
+const said = (speech: Speech, id: ParameterId, value: number): number =>
+  Number(spokenValue(speech, id, value).toPrecision(4));
 
 /** What is asked of a reading that is possible but unlikely, as a sentence without its stop. */
-export const oddSentences: Sentences<OddReason> = {
-  'outside-usual': ({ parameter, value, lo, hi }) =>
-    `${labelOf(parameter)} ${said(parameter, value)}${unitOf(parameter)} is outside what fresh-water tanks usually are (${said(parameter, lo)} to ${said(parameter, hi)})`,
-  jumped: ({ parameter, last, gapValue }) =>
-    `${labelOf(parameter)} was ${spanText(parameter, last)} last time; this is ${Number(Math.abs(spokenStep(parameter, gapValue)).toPrecision(2))}${unitOf(parameter)} ${gapValue > 0 ? 'higher' : 'lower'}`,
+export const oddSentences: SpokenSentences<OddReason> = {
+  'outside-usual': ({ parameter, value, lo, hi }, speech) =>
+    `${labelOf(parameter)} ${said(speech, parameter, value)}${unitOf(speech, parameter)} is outside what fresh-water tanks usually are (${said(speech, parameter, lo)} to ${said(speech, parameter, hi)})`,
+  jumped: ({ parameter, last, gapValue }, speech) =>
+    `${labelOf(parameter)} was ${spanText(speech, parameter, last)} last time; this is ${Number(Math.abs(spokenStep(speech, parameter, gapValue)).toPrecision(2))}${unitOf(speech, parameter)} ${gapValue > 0 ? 'higher' : 'lower'}`,
 };
-export const oddWords = teller<OddReason>(oddSentences);
+export const oddWords = spokenTeller<OddReason>(oddSentences);
 
 /** What is asked of an aim, a band, a label or a bag before it is believed. */
 export const aimWords = (question: AimQuestion, unit: string): string => {

@@ -1,3 +1,5 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import { maturitySchools, type StockingReason, type TogetherReason } from '#core/stock';
 import {
   arrivalCautionWords,
@@ -13,6 +15,8 @@ import {
   watchHabitWords,
   watchVerdictWords,
 } from './index';
+
+const speech = speechIn(usualUnits);
 
 describe('arrivals, in words', () => {
   it('a foul bag: straight over, with what was measured or is to be expected', () => {
@@ -59,7 +63,7 @@ describe('company, cycle and watch, in words', () => {
       [{ id: 'room', facts: { name: 'oscar', wantedL: 400, netVolumeL: 99.6 } }, 'oscar wants 400 L; there are 100.'],
       [{ id: 'sexes', facts: { name: 'guppy', sexRatio: 'one to two' } }, 'guppy: one to two.'],
     ];
-    for (const [reason, text] of said) expect(togetherWords(reason)).toBe(text);
+    for (const [reason, text] of said) expect(togetherWords(speech, reason)).toBe(text);
   });
   it('hard and soft each have their reason, for fish, shells and leaves', () => {
     expect(osmoticWords({ group: 'shrimp', side: 'below' })).toContain('shell');

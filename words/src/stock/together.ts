@@ -1,17 +1,17 @@
 import type { StockGroup, TogetherReason } from '#core/stock';
-import { teller } from '#words/explain';
+import { spokenTeller } from '#words/explain';
 import { amountFigure, amountPlainly } from '#words/units';
 
 /** What speaks for or against a company. */
-export const togetherWords = teller<TogetherReason>({
+export const togetherWords = spokenTeller<TogetherReason>({
   'no-water': ({ lowName, highName }) => `No water suits both: ${lowName} begins where ${highName} has ended.`,
   'too-few': ({ name, upToCount, wantedCount }) =>
     `${name}: ${upToCount} of a kind that wants ${wantedCount} and more; boldness needs numbers.`,
   'few-or-not': ({ name, wantedCount }) =>
     `${name}: whether there are ${wantedCount} or more cannot be told; a count would.`,
   crowd: ({ name, mostCount }) => `${name}: more than ${mostCount} of them do not keep peace in one tank.`,
-  room: ({ name, wantedL, netVolumeL }) =>
-    `${name} wants ${amountPlainly('volume', wantedL)}; there are ${amountFigure('volume', netVolumeL, 0)}.`,
+  room: ({ name, wantedL, netVolumeL }, speech) =>
+    `${name} wants ${amountPlainly(speech, 'volume', wantedL)}; there are ${amountFigure(speech, 'volume', netVolumeL, 0)}.`,
   length: ({ name, wantedCm, lengthCm }) =>
     `${name} wants ${wantedCm} cm to swim; the tank is ${Math.round(lengthCm)} long.`,
   'no-lid': ({ name }) => `${name} jumps, and there is no lid.`,

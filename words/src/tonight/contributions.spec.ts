@@ -1,8 +1,12 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import type { ContributionReason } from '#core/tonight';
 import { contributionWords, leavesText, mindWords, ratchetWords, testWords } from './index';
 import { parameters } from '#almanac/parameters';
 
-const say = (reason: ContributionReason): string => contributionWords(reason).text;
+const speech = speechIn(usualUnits);
+
+const say = (reason: ContributionReason): string => contributionWords(speech, reason).text;
 const deaths = {
   id: 'deaths',
   facts: { seenCount: 6, expectedCount: 0.4, colonyCount: 60, act: true, expected: false },
@@ -27,7 +31,7 @@ describe('what the slices have to say of a tank, in words', () => {
   });
   it('harm that comes slowly: its name, what speaks for it, and what to do', () => {
     const slow = (finding: Extract<ContributionReason, { id: 'slow-harm' }>['facts']['finding']) =>
-      contributionWords({ id: 'slow-harm', facts: { finding, parameters: [], grade: 'common-practice' } });
+      contributionWords(speech, { id: 'slow-harm', facts: { finding, parameters: [], grade: 'common-practice' } });
     const falling = { perWeek: -0.25, readingCount: 9 } as never;
     const old = slow({
       id: 'old-tank',
@@ -56,7 +60,7 @@ describe('what the slices have to say of a tank, in words', () => {
     const causes = ['source', 'top-ups', 'minerals', 'food', 'evaporation', 'not-clear'] as const;
     const said = causes.map(
       (cause) =>
-        contributionWords({
+        contributionWords(speech, {
           id: 'slow-harm',
           facts: {
             finding: {
@@ -86,7 +90,7 @@ describe('what the slices have to say of a tank, in words', () => {
       { id: 'tds-creep' }
     >['facts'];
     const creep = (back: Creep['back'], hiUsPerCm = 210.4) =>
-      contributionWords({
+      contributionWords(speech, {
         id: 'slow-harm',
         facts: {
           finding: {
@@ -114,7 +118,10 @@ describe('what the slices have to say of a tank, in words', () => {
     expect(creep({ reachable: false, sourceUsPerCm: 260 }).nextStep).toContain('no change brings it back');
   });
   it('a routine that loses: the levels after its changes, and what would hold', () => {
-    const said = contributionWords({ id: 'routine-loses', facts: { parameter: 'no3MgPerL', levels: [10, 14, 18] } });
+    const said = contributionWords(speech, {
+      id: 'routine-loses',
+      facts: { parameter: 'no3MgPerL', levels: [10, 14, 18] },
+    });
     expect([said.text, said.evidence[0]]).toEqual([
       'Nitrate: the routine loses',
       jasmine.stringMatching('each ends higher'),
@@ -146,7 +153,7 @@ describe('what the slices have to say of a tank, in words', () => {
     expect(say({ id: 'new', facts: { what: 'food', name: 'leaf powder' } })).toBe('New: leaf powder');
   });
   it('tests that are due carry why; what leaves its band carries when', () => {
-    const due = contributionWords({
+    const due = contributionWords(speech, {
       id: 'test-due',
       facts: { parameter: 'no3MgPerL', why: 'after-death', dueInDays: 0 },
     });
@@ -171,7 +178,7 @@ describe('how long, in words', () => {
 describe('what the last reading did, in words', () => {
   const nitrate = parameters.find((p) => p.id === 'no3MgPerL')!;
   const mind = (over: object) =>
-    mindWords(nitrate, {
+    mindWords(speech, nitrate, {
       expected: { mean: 20, lo80: 18, hi80: 22 },
       reading: { lo: 25, hi: 25 },
       movedValue: 3,
@@ -192,7 +199,7 @@ describe('what the last reading did, in words', () => {
   });
   it('the levels after the last changes, and whether the routine holds', () => {
     const said = (verdict: 'holds' | 'loses' | 'falls') =>
-      ratchetWords({ id: 'no2MgPerL' }, { levels: [10, 12.04, 14], verdict });
+      ratchetWords(speech, { id: 'no2MgPerL' }, { levels: [10, 12.04, 14], verdict });
     expect(said('loses')).toBe('After the last changes: 10.00, 12.04, 14.00; each ends higher: the routine loses.');
     expect(said('holds')).toContain('the routine holds it');
     expect(said('falls')).toContain('each ends lower.');

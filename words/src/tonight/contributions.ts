@@ -1,3 +1,4 @@
+import type { Speech } from '#words/units';
 import { foods } from '#almanac/kinds';
 import { parameters, parameterWords } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
@@ -25,7 +26,7 @@ const plain = (text: string, evidence: string[] = [], short = text): Contributio
 const labelOf = (id: string): string => parameters.find((p) => p.id === id)?.label ?? id;
 
 type Of<Id extends ContributionReason['id']> = Extract<ContributionReason, { id: Id }>['facts'];
-const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => ContributionWords } = {
+const words: { [Id in ContributionReason['id']]: (facts: Of<Id>, speech: Speech) => ContributionWords } = {
   animals: ({ alarm, kindName, beside }) =>
     plain(`${alarmWords(alarm, kindName)}${beside ? besideText(beside) : ''}`, [], alarmShort(alarm, kindName)),
   losses: ({ deathsCount, livingCount, beside }) =>
@@ -34,16 +35,16 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>) => Contribution
       [],
       `${deathsCount} dead this week`,
     ),
-  'slow-harm': ({ finding }) => {
-    const { title, evidence, nextStep } = slowWords(finding);
+  'slow-harm': ({ finding }, speech) => {
+    const { title, evidence, nextStep } = slowWords(speech, finding);
     return { text: title, short: title, evidence, nextStep };
   },
-  'routine-loses': ({ parameter, levels }) => {
+  'routine-loses': ({ parameter, levels }, speech) => {
     const known = parameters.find((p) => p.id === parameter);
     return {
       text: `${labelOf(parameter)}: the routine loses`,
       short: `${labelOf(parameter)}: the routine loses`,
-      evidence: known ? [ratchetWords(known, { levels, verdict: 'loses' })] : [],
+      evidence: known ? [ratchetWords(speech, known, { levels, verdict: 'loses' })] : [],
       nextStep:
         'Give it more, or more often, or a water with less in it: the what-if of its routine shows which holds.',
     };
@@ -156,5 +157,5 @@ function besideText({ changedNights, changeFraction, fresh }: BesideAlarm): stri
 }
 
 /** The words of a contribution. */
-export const contributionWords = (reason: ContributionReason): ContributionWords =>
-  (words[reason.id] as (facts: ContributionReason['facts']) => ContributionWords)(reason.facts);
+export const contributionWords = (speech: Speech, reason: ContributionReason): ContributionWords =>
+  (words[reason.id] as (facts: ContributionReason['facts'], speech: Speech) => ContributionWords)(reason.facts, speech);

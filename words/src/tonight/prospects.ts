@@ -9,6 +9,7 @@ import {
   spokenValue,
   unitOf,
   valueText,
+  type Speech,
 } from '#words/units';
 import { leavesText } from './spans';
 
@@ -16,18 +17,19 @@ const signed = ({ perWeek, readingCount }: SlowEvidence, digits: number, unit: s
   `${perWeek > 0 ? 'up' : 'down'} ${Math.abs(perWeek).toFixed(digits)}${unit} a week over ${readingCount}`;
 
 const signedOf = (
+  speech: Speech,
   parameter: ParameterId,
   evidence: SlowEvidence,
   digits: number,
   named = parameter === 'no3MgPerL',
 ): string =>
   signed(
-    { ...evidence, perWeek: spokenStep(parameter, evidence.perWeek) },
+    { ...evidence, perWeek: spokenStep(speech, parameter, evidence.perWeek) },
     digits,
-    named ? ` ${unitOf(parameter)}` : '',
+    named ? ` ${unitOf(speech, parameter)}` : '',
   );
 /** One degree of KH, from where on pH falls: in the unit spoken. */
-const spokenOne = (): string => String(Number(spokenValue('khDegrees', 1).toPrecision(2)));
+const spokenOne = (speech: Speech): string => String(Number(spokenValue(speech, 'khDegrees', 1).toPrecision(2)));
 
 type Slow<Id extends SlowReason['id']> = Extract<SlowReason, { id: Id }>['facts'];
 interface SlowWords {
@@ -35,41 +37,41 @@ interface SlowWords {
   evidence: string[];
   nextStep: string;
 }
-const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
-  'old-tank': ({ no3, kh, ph }) => ({
+const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>, speech: Speech) => SlowWords } = {
+  'old-tank': ({ no3, kh, ph }, speech) => ({
     title: 'Old-tank syndrome is setting in',
     evidence: [
-      `Nitrate ${signedOf('no3MgPerL', no3, 1)} readings`,
-      `KH ${signedOf('khDegrees', kh, 2)}`,
+      `Nitrate ${signedOf(speech, 'no3MgPerL', no3, 1)} readings`,
+      `KH ${signedOf(speech, 'khDegrees', kh, 2)}`,
       ph ? `pH ${signed(ph, 2, '')}` : 'pH has not followed yet',
     ],
     nextStep:
       'Smaller changes more often, over weeks; never one large one: the animals have grown used to the old water.',
   }),
-  'kh-decline': ({ kh, levelDegrees, leaves, atThisPaceDays }) => ({
+  'kh-decline': ({ kh, levelDegrees, leaves, atThisPaceDays }, speech) => ({
     title: 'The carbonate buffer is being used up',
     evidence: [
-      `KH ${signedOf('khDegrees', kh, 2)} readings, about ${valueText('khDegrees', levelDegrees)} tonight`,
+      `KH ${signedOf(speech, 'khDegrees', kh, 2)} readings, about ${valueText(speech, 'khDegrees', levelDegrees)} tonight`,
       leaves === null
-        ? `At this pace it is down to ${spokenOne()} in about ${String(atThisPaceDays)} days`
-        : `Down to ${spokenOne()} ${leavesText(leaves)}`,
+        ? `At this pace it is down to ${spokenOne(speech)} in about ${String(atThisPaceDays)} days`
+        : `Down to ${spokenOne(speech)} ${leavesText(leaves)}`,
     ],
     nextStep: 'Test KH again within the week; then raise it slowly, by the change water.',
   }),
-  'tds-creep': (facts) => ({
+  'tds-creep': (facts, speech) => ({
     title: 'Conductivity is creeping up',
     evidence: [
       facts.usual
-        ? `${amount('conductivity', facts.usual.levelUsPerCm, 0)} where ${usualText(facts.usual)} was usual here, ${signedOf('ec25UsPerCm', facts.ec, 0)} readings`
-        : `${signedOf('ec25UsPerCm', facts.ec, 0, true)} readings`,
-      `Likeliest: ${creepText(facts)}`,
+        ? `${amount(speech, 'conductivity', facts.usual.levelUsPerCm, 0)} where ${usualText(speech, facts.usual)} was usual here, ${signedOf(speech, 'ec25UsPerCm', facts.ec, 0)} readings`
+        : `${signedOf(speech, 'ec25UsPerCm', facts.ec, 0, true)} readings`,
+      `Likeliest: ${creepText(speech, facts)}`,
     ],
-    nextStep: `Top up with pure water; look at the source before the next change.${backText(facts.back)}`,
+    nextStep: `Top up with pure water; look at the source before the next change.${backText(speech, facts.back)}`,
   }),
-  'temperature-widening': ({ rangeNowK, rangeBeforeK }) => ({
+  'temperature-widening': ({ rangeNowK, rangeBeforeK }, speech) => ({
     title: 'The temperature swings wider than it did',
     evidence: [
-      `Range ${amountStep('temperature', rangeNowK, 1)} in four weeks, ${amountStep('temperature', rangeBeforeK, 1)} in the three months before`,
+      `Range ${amountStep(speech, 'temperature', rangeNowK, 1)} in four weeks, ${amountStep(speech, 'temperature', rangeBeforeK, 1)} in the three months before`,
     ],
     nextStep: 'Look at heater and thermostat; unplug before the hand goes in.',
   }),
@@ -80,13 +82,13 @@ const slow: { [Id in SlowReason['id']]: (facts: Slow<Id>) => SlowWords } = {
   }),
 };
 
-const usualText = ({ loUsPerCm, hiUsPerCm }: { loUsPerCm: number; hiUsPerCm: number }): string =>
+const usualText = (speech: Speech, { loUsPerCm, hiUsPerCm }: { loUsPerCm: number; hiUsPerCm: number }): string =>
   loUsPerCm === hiUsPerCm
-    ? `about ${valueText('ec25UsPerCm', loUsPerCm)}`
-    : spanText('ec25UsPerCm', { lo: loUsPerCm, hi: hiUsPerCm });
-function backText(back: Slow<'tds-creep'>['back']): string {
+    ? `about ${valueText(speech, 'ec25UsPerCm', loUsPerCm)}`
+    : spanText(speech, 'ec25UsPerCm', { lo: loUsPerCm, hi: hiUsPerCm });
+function backText(speech: Speech, back: Slow<'tds-creep'>['back']): string {
   if (!back) return '';
-  const source = `water of ${amount('conductivity', back.sourceUsPerCm, 0)}`;
+  const source = `water of ${amount(speech, 'conductivity', back.sourceUsPerCm, 0)}`;
   if (!back.reachable) return ` With ${source} no change brings it back: a share of pure water in it would.`;
   const { changesCount, changeFraction, everyDays } = back;
   const percent = Math.round(100 * changeFraction);
@@ -95,12 +97,12 @@ function backText(back: Slow<'tds-creep'>['back']): string {
     : ` ${changesCount} changes of ${percent} %, ${Math.round(everyDays)} days apart, with ${source} bring it back to what was usual, once what adds it is found.`;
 }
 
-function creepText({ cause, sourceRiseUsPerCm, topUpUsPerCmPerWeek }: Slow<'tds-creep'>): string {
+function creepText(speech: Speech, { cause, sourceRiseUsPerCm, topUpUsPerCmPerWeek }: Slow<'tds-creep'>): string {
   switch (cause) {
     case 'source':
-      return `the source itself: what went in rose by about ${amountStep('conductivity', sourceRiseUsPerCm, 0)}`;
+      return `the source itself: what went in rose by about ${amountStep(speech, 'conductivity', sourceRiseUsPerCm, 0)}`;
     case 'top-ups':
-      return `topping up: it brings about ${amountStep('conductivity', topUpUsPerCmPerWeek, 0)} a week, and what evaporates takes none of it away`;
+      return `topping up: it brings about ${amountStep(speech, 'conductivity', topUpUsPerCmPerWeek, 0)} a week, and what evaporates takes none of it away`;
     case 'minerals':
       return 'minerals: GH rises with it, as from topping up with mineralised water instead of pure';
     case 'food':
@@ -112,8 +114,8 @@ function creepText({ cause, sourceRiseUsPerCm, topUpUsPerCmPerWeek }: Slow<'tds-
   }
 }
 /** Harm that comes slowly: its name, what speaks for it, and what to do. */
-export const slowWords = (reason: SlowReason): SlowWords =>
-  (slow[reason.id] as (facts: SlowReason['facts']) => SlowWords)(reason.facts);
+export const slowWords = (speech: Speech, reason: SlowReason): SlowWords =>
+  (slow[reason.id] as (facts: SlowReason['facts'], speech: Speech) => SlowWords)(reason.facts, speech);
 
 /** Why a test is due. */
 export const testWords: Record<TestReasonId, string> = {
@@ -130,10 +132,10 @@ export const testWords: Record<TestReasonId, string> = {
 };
 
 /** How the last reading changed what was believed, in one line. */
-export function mindWords(parameter: Parameter, mind: ChangedMind): string {
-  const digits = spokenParameter(parameter).decimalsCount;
+export function mindWords(speech: Speech, parameter: Parameter, mind: ChangedMind): string {
+  const digits = spokenParameter(speech, parameter).decimalsCount;
   const { expected, reading, movedValue } = mind;
-  const was = `Expected ${spanText(parameter.id, { lo: expected.lo80, hi: expected.hi80 })}, read ${spanText(parameter.id, reading)}`;
+  const was = `Expected ${spanText(speech, parameter.id, { lo: expected.lo80, hi: expected.hi80 })}, read ${spanText(speech, parameter.id, reading)}`;
   switch (mindOf(parameter, mind)) {
     case 'hardly-believed':
       return `${was}: so odd that it is hardly believed; a second test would settle it.`;
@@ -142,7 +144,7 @@ export function mindWords(parameter: Parameter, mind: ChangedMind): string {
     case 'changed-nothing':
       return `${was}: it changed nothing.`;
     case 'moved':
-      return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(spokenStep(parameter, movedValue)).toFixed(digits)}.`;
+      return `${was}: the estimate moved ${movedValue > 0 ? 'up' : 'down'} by ${Math.abs(spokenStep(speech, parameter, movedValue)).toFixed(digits)}.`;
   }
 }
 
@@ -153,6 +155,7 @@ const ratchets = {
 } as const;
 /** What the levels after the last changes say. */
 export const ratchetWords = (
+  speech: Speech,
   { id }: Pick<Parameter, 'id'>,
   { levels, verdict }: NonNullable<Outlook['ratchet']>,
-): string => `After the last changes: ${levels.map((l) => valueText(id, l)).join(', ')}; ${ratchets[verdict]}.`;
+): string => `After the last changes: ${levels.map((l) => valueText(speech, id, l)).join(', ')}; ${ratchets[verdict]}.`;

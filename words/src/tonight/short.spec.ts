@@ -1,8 +1,12 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import type { VerdictReason } from '#core/tonight';
 import { shortVerdict } from './short';
 
+const speech = speechIn(usualUnits);
+
 const say = (id: VerdictReason['id'], facts: Partial<VerdictReason['facts']> = {}): string =>
-  shortVerdict({ id, facts: { parameter: 'ph', ...facts } });
+  shortVerdict(speech, { id, facts: { parameter: 'ph', ...facts } });
 const at = (lo: number, hi = lo) => ({ lo, hi });
 
 describe('a verdict in about five words', () => {
@@ -25,8 +29,8 @@ describe('a verdict in about five words', () => {
     expect(say('unusual', { ...inside, usual: { span: at(7, 7.2), alwaysSo: false } })).toBe('pH 6.6, unusual here');
   });
   it('what nobody knows is said as that', () => {
-    expect(shortVerdict({ id: 'nothing-tested', facts: { parameter: null } })).toBe('nothing tested yet');
-    expect(shortVerdict({ id: 'resting', facts: { parameter: null } })).toBe('no animals in it');
+    expect(shortVerdict(speech, { id: 'nothing-tested', facts: { parameter: null } })).toBe('nothing tested yet');
+    expect(shortVerdict(speech, { id: 'resting', facts: { parameter: null } })).toBe('no animals in it');
     expect(say('never-tested')).toBe('pH never tested');
     expect(say('stale', { ageDays: 61.2 })).toBe('pH untested 61 days');
     expect(say('needs-others', { parameter: 'tanMgPerL' })).toBe('TAN: pH or temperature missing');

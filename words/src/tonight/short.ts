@@ -1,7 +1,7 @@
 import { parameters, parameterWords } from '#almanac/parameters';
 import { intervalText, type Interval } from '#core/readings';
 import type { VerdictReason } from '#core/tonight';
-import { fromTo, spanText, spokenParameter } from '#words/units';
+import { fromTo, spanText, spokenParameter, type Speech } from '#words/units';
 import { spokenFacts } from './spoken';
 
 const span = ({ lo, hi }: Interval, decimalsCount: number): string => {
@@ -14,11 +14,11 @@ const span = ({ lo, hi }: Interval, decimalsCount: number): string => {
  * A verdict in about five words, for a line of the round: what decides it, what it reads, and where that lies.
  * @example shortVerdict({ id: 'outside', facts: { parameter: 'ph', reading: { lo: 7.1, hi: 7.1 }, band: { lo: 6.5, hi: 6.8 }, side: 'above' } }) // 'pH 7.1, above 6.5–6.8'
  */
-export function shortVerdict({ id, facts: reckoned }: VerdictReason): string {
+export function shortVerdict(speech: Speech, { id, facts: reckoned }: VerdictReason): string {
   if (id === 'resting') return 'no animals in it';
   const found = parameters.find((p) => p.id === reckoned.parameter);
-  const parameter = found ? spokenParameter(found) : undefined;
-  const facts = spokenFacts(reckoned);
+  const parameter = found ? spokenParameter(speech, found) : undefined;
+  const facts = spokenFacts(speech, reckoned);
   if (id === 'nothing-tested' || !parameter) return 'nothing tested yet';
   const name = parameterWords[parameter.id];
   const { penPpm } = reckoned;
@@ -26,7 +26,7 @@ export function shortVerdict({ id, facts: reckoned }: VerdictReason): string {
   if (id === 'never-tested') return `${name} never tested`;
   if (id === 'stale') return `${name} untested ${Math.round(facts.ageDays ?? 0)} days`;
   if (id === 'needs-others') return `${name}: pH or temperature missing`;
-  if (toxic) return `toxic ammonia ${spanText('tanMgPerL', toxic.span, 1)} mg/L`;
+  if (toxic) return `toxic ammonia ${spanText(speech, 'tanMgPerL', toxic.span, 1)} mg/L`;
   const read = penPpm
     ? ` ${intervalText(penPpm.reading, 0)} ppm`
     : reading

@@ -1,13 +1,13 @@
 import { parameters } from '#almanac/parameters';
 import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
 import type { NextStep, VerdictFacts, VerdictReason } from '#core/tonight';
-import { amount, fromTo, spanText, spokenParameter, spokenValue, unitOf } from '#words/units';
+import { amount, fromTo, spanText, spokenParameter, spokenValue, unitOf, type Speech } from '#words/units';
 import { capital, leavesText } from './spans';
 import { spokenFacts } from './spoken';
 
-const known = (id: ParameterId): Parameter | undefined => {
+const known = (speech: Speech, id: ParameterId): Parameter | undefined => {
   const found = parameters.find((p) => p.id === id);
-  return found ? spokenParameter(found) : undefined;
+  return found ? spokenParameter(speech, found) : undefined;
 };
 
 const readText = ({ decimalsCount, unit }: Parameter, reading: Interval): string =>
@@ -34,12 +34,12 @@ function askedText(parameter: Parameter, { asked, clash }: VerdictFacts): string
 }
 
 /** Why a tank, or one of its values, is judged as it is. */
-export function verdictWords({ id, facts: reckoned }: VerdictReason): string {
-  const facts = spokenFacts(reckoned);
+export function verdictWords(speech: Speech, { id, facts: reckoned }: VerdictReason): string {
+  const facts = spokenFacts(speech, reckoned);
   if (id === 'resting') return 'No animals in it.';
-  const parameter = facts.parameter === null ? undefined : known(facts.parameter);
+  const parameter = facts.parameter === null ? undefined : known(speech, facts.parameter);
   if (id === 'nothing-tested' || !parameter) return 'Nothing has been tested yet.';
-  if (facts.toxic) return toxicText(id, facts.toxic, parameter);
+  if (facts.toxic) return toxicText(speech, id, facts.toxic, parameter);
   if (facts.co2) return co2Text(facts.co2, facts.reading);
   switch (id) {
     case 'never-tested':
@@ -59,21 +59,23 @@ export function verdictWords({ id, facts: reckoned }: VerdictReason): string {
     case 'outside':
     case 'unguarded-nitrite':
     case 'guarded-nitrite':
-      return outsideText(parameter, facts);
+      return outsideText(speech, parameter, facts);
     default:
-      return insideText(parameter, facts);
+      return insideText(speech, parameter, facts);
   }
 }
 
-const plain = (tanMgPerL: number): string => String(Number(spokenValue('tanMgPerL', tanMgPerL).toPrecision(2)));
+const plain = (speech: Speech, tanMgPerL: number): string =>
+  String(Number(spokenValue(speech, 'tanMgPerL', tanMgPerL).toPrecision(2)));
 function toxicText(
+  speech: Speech,
   id: VerdictReason['id'],
   { span, concernMgPerL, urgentMgPerL }: NonNullable<VerdictFacts['toxic']>,
   { finerTest }: Parameter,
 ): string {
-  const text = `Toxic ammonia is ${spanText('tanMgPerL', span, 1)} ${unitOf('tanMgPerL')}, of concern from ${plain(concernMgPerL)}`;
+  const text = `Toxic ammonia is ${spanText(speech, 'tanMgPerL', span, 1)} ${unitOf(speech, 'tanMgPerL')}, of concern from ${plain(speech, concernMgPerL)}`;
   if (id === 'straddles') return `${text}: the reading crosses the limit. ${capital(finerTest)} would tell.`;
-  return `${text}${urgentMgPerL === null ? '' : `, urgent from ${plain(urgentMgPerL)}`}.`;
+  return `${text}${urgentMgPerL === null ? '' : `, urgent from ${plain(speech, urgentMgPerL)}`}.`;
 }
 
 function co2Text({ limitMgPerL, over, open }: NonNullable<VerdictFacts['co2']>, reading?: Interval): string {
@@ -82,7 +84,7 @@ function co2Text({ limitMgPerL, over, open }: NonNullable<VerdictFacts['co2']>, 
   return `${range}; ${limitMgPerL} is the limit.${over ? ' Less gas and more movement at the surface, at once if animals gasp.' : ''}`;
 }
 
-function outsideText(parameter: Parameter, facts: VerdictFacts): string {
+function outsideText(speech: Speech, parameter: Parameter, facts: VerdictFacts): string {
   const text = `${headText(parameter, facts)}: ${facts.side ?? 'above'} it`;
   const { chloride, usual } = facts;
   if (chloride?.guards && chloride.ratio)
@@ -93,10 +95,10 @@ function outsideText(parameter: Parameter, facts: VerdictFacts): string {
   const always = usual?.alwaysSo
     ? ` It is no news in this tank: ${intervalText(usual.span, parameter.decimalsCount)} is usual here. Slowly, then, or another practice.`
     : '';
-  return `${text}.${askedText(parameter, facts)}${always}${warmText(facts)}`;
+  return `${text}.${askedText(parameter, facts)}${always}${warmText(speech, facts)}`;
 }
 
-function insideText(parameter: Parameter, facts: VerdictFacts): string {
+function insideText(speech: Speech, parameter: Parameter, facts: VerdictFacts): string {
   const { trend, leaves, stays, fast, usual, hangsOnFactor } = facts;
   const going = leaves
     ? `; goes ${leaves.side} it ${leavesText(leaves)} if the routine goes on`
@@ -109,7 +111,7 @@ function insideText(parameter: Parameter, facts: VerdictFacts): string {
     ? `: in band, but unusual for this tank (${intervalText(usual.span, parameter.decimalsCount)} is usual here)`
     : '';
   const doubt = hangsOnFactor ? ' The band hangs on the pen’s factor.' : '';
-  return `${headText(parameter, facts)}${going}${fast ? fastText(parameter, fast) : ''}${odd}.${facts.clash ? askedText(parameter, facts) : ''}${warmText(facts)}${doubt}`;
+  return `${headText(parameter, facts)}${going}${fast ? fastText(parameter, fast) : ''}${odd}.${facts.clash ? askedText(parameter, facts) : ''}${warmText(speech, facts)}${doubt}`;
 }
 
 function fastText(
@@ -121,18 +123,18 @@ function fastText(
   return `, but it ${movedValue > 0 ? 'rose' : 'fell'} by at least ${figure} in ${over}; these animals bear ${perDayValue} a day`;
 }
 
-function warmText({ heat, oxygen }: VerdictFacts): string {
+function warmText(speech: Speech, { heat, oxygen }: VerdictFacts): string {
   const held = heat
-    ? ` At ${amount('temperature', heat.tempC, 1)} water holds ${heat.o2MgPerL.toFixed(1)} mg/L of oxygen at most (8.3 at ${amount('temperature', 25, 0)}): keep the surface moving.`
+    ? ` At ${amount(speech, 'temperature', heat.tempC, 1)} water holds ${heat.o2MgPerL.toFixed(1)} mg/L of oxygen at most (8.3 at ${amount(speech, 'temperature', 25, 0)}): keep the surface moving.`
     : '';
   const share = oxygen
-    ? ` That is ${Math.round(100 * oxygen.ofSaturationFraction)} % of what water of ${amount('temperature', oxygen.tempC, 1)} can hold.`
+    ? ` That is ${Math.round(100 * oxygen.ofSaturationFraction)} % of what water of ${amount(speech, 'temperature', oxygen.tempC, 1)} can hold.`
     : '';
   return `${held}${share}`;
 }
 
 /** The next step in about five words, beside the button that begins it. */
-export function stepShort(step: NextStep): string {
+export function stepShort(speech: Speech, step: NextStep): string {
   switch (step.reason.id) {
     case 'change-now':
       return 'Matched water; waiting harms more.';
@@ -151,13 +153,13 @@ export function stepShort(step: NextStep): string {
     case 'plan-change':
       return 'In steps these animals bear.';
     default:
-      return stepWords(step);
+      return stepWords(speech, step);
   }
 }
 
 /** The one next step of a tank, in one line. */
-export function stepWords({ reason: { id, facts } }: NextStep): string {
-  const named = facts.parameter === null ? '' : (known(facts.parameter)?.label ?? facts.parameter);
+export function stepWords(speech: Speech, { reason: { id, facts } }: NextStep): string {
+  const named = facts.parameter === null ? '' : (known(speech, facts.parameter)?.label ?? facts.parameter);
   const label = named === 'pH' ? named : named.toLowerCase();
   switch (id) {
     case 'nothing-due':

@@ -1,9 +1,13 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import type { VerdictReason } from '#core/tonight';
 import { contributionWords, leavesText, stepWords, testWords, verdictWords } from './index';
 
+const speech = speechIn(usualUnits);
+
 const nitrate = { parameter: 'no3MgPerL', reading: { lo: 30, hi: 32 }, band: { lo: 0, hi: 40 } } as const;
 const say = (id: VerdictReason['id'], facts: Partial<VerdictReason['facts']> = {}): string =>
-  verdictWords({ id, facts: { ...nitrate, ...facts } });
+  verdictWords(speech, { id, facts: { ...nitrate, ...facts } });
 
 describe('why a tank is judged as it is, in words', () => {
   it('a value outside says its reading, its limit and the side', () => {
@@ -73,8 +77,8 @@ describe('why a tank is judged as it is, in words', () => {
 });
 
 describe('next steps and contributions, in words', () => {
-  const step = (id: Parameters<typeof stepWords>[0]['reason']['id']) =>
-    stepWords({ kind: 'look', reason: { id, facts: { parameter: 'no3MgPerL' } } });
+  const step = (id: Parameters<typeof stepWords>[1]['reason']['id']) =>
+    stepWords(speech, { kind: 'look', reason: { id, facts: { parameter: 'no3MgPerL' } } });
   it('an emergency says that waiting is the greater harm', () => {
     expect(step('change-now')).toBe('Change water now, matched and free of chlorine; waiting is the greater harm.');
     expect(step('plan-change')).toBe('Plan a change against nitrate, in steps these animals bear.');
@@ -87,7 +91,7 @@ describe('next steps and contributions, in words', () => {
     expect(leavesText({ lo: 0, hi: null })).toBe('any day now, or not at all');
   });
   it('deaths stand beside the last change and what is new', () => {
-    const said = contributionWords({
+    const said = contributionWords(speech, {
       id: 'animals',
       facts: {
         alarm: {
@@ -103,13 +107,15 @@ describe('next steps and contributions, in words', () => {
     );
   });
   it('a test that is due says its value and why; slow harm its evidence and what to do', () => {
-    expect(contributionWords({ id: 'test-due', facts: { parameter: 'ph', why: 'straddles', dueInDays: 0 } })).toEqual({
+    expect(
+      contributionWords(speech, { id: 'test-due', facts: { parameter: 'ph', why: 'straddles', dueInDays: 0 } }),
+    ).toEqual({
       text: 'pH',
       short: 'pH',
       evidence: [testWords.straddles],
       nextStep: null,
     });
-    const creep = contributionWords({
+    const creep = contributionWords(speech, {
       id: 'slow-harm',
       facts: {
         grade: 'common-practice',
@@ -138,7 +144,7 @@ describe('next steps and contributions, in words', () => {
 
 describe('who asks for a band', () => {
   const outside = (facts: object) =>
-    verdictWords({
+    verdictWords(speech, {
       id: 'outside',
       facts: { parameter: 'ph', reading: { lo: 7.1, hi: 7.1 }, band: { lo: 5, hi: 7 }, side: 'above', ...facts },
     });
@@ -160,7 +166,7 @@ describe('who asks for a band', () => {
     const said = 'For lake fish the band 7.8–9 holds, which this practice never reaches';
     expect(outside({ clash })).toContain(said);
     expect(
-      verdictWords({
+      verdictWords(speech, {
         id: 'in-band',
         facts: { parameter: 'ph', reading: { lo: 6.5, hi: 6.5 }, band: { lo: 6, hi: 7.5 }, clash },
       }),
@@ -168,7 +174,7 @@ describe('who asks for a band', () => {
   });
   it('pen against pen is said to be so', () => {
     expect(
-      verdictWords({
+      verdictWords(speech, {
         id: 'outside',
         facts: {
           parameter: 'ec25UsPerCm',

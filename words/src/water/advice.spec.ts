@@ -1,4 +1,8 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import { adviceWords, conditionWords, missWords, stopWords, warmingWords, watchWhenWords, watchWords } from './index';
+
+const speech = speechIn(usualUnits);
 
 describe('advice on a change, in words', () => {
   it('an emergency says from what it was concluded, and that waiting is the greater harm', () => {
@@ -21,17 +25,17 @@ describe('advice on a change, in words', () => {
     expect(missWords({ id: 'source-beyond', facts: { sourceValue: 9 } })).toContain('stands at 9');
   });
   it('what to watch: the toxic part with both figures, delicate animals on the second evening, both schools on moults', () => {
-    expect(watchWords({ id: 'toxic-ammonia', facts: { beforeMgPerL: 0.003, afterMgPerL: 0.035 } })).toContain(
+    expect(watchWords(speech, { id: 'toxic-ammonia', facts: { beforeMgPerL: 0.003, afterMgPerL: 0.035 } })).toContain(
       '0.035 mg/L as N instead of 0.003',
     );
-    const animals = (bearing: 'usual' | 'delicate') => watchWords({ id: 'animals', facts: { bearing } });
+    const animals = (bearing: 'usual' | 'delicate') => watchWords(speech, { id: 'animals', facts: { bearing } });
     expect([animals('usual'), animals('delicate')].map((t) => t.includes('second evening'))).toEqual([false, true]);
-    expect(watchWords({ id: 'moults', facts: {} })).toContain('both are set against the colony');
-    expect(watchWords({ id: 'no-more-today', facts: { parameters: ['khDegrees'] } })).toContain('a day of KH');
+    expect(watchWords(speech, { id: 'moults', facts: {} })).toContain('both are set against the colony');
+    expect(watchWords(speech, { id: 'no-more-today', facts: { parameters: ['khDegrees'] } })).toContain('a day of KH');
     expect(watchWhenWords['within-the-hour']).toBe('Within the hour');
   });
   it('hot water that scalds says so', () => {
-    const hot = (scaldingC: number | null) => warmingWords({ id: 'then-hot', facts: { hotL: 15, scaldingC } });
+    const hot = (scaldingC: number | null) => warmingWords(speech, { id: 'then-hot', facts: { hotL: 15, scaldingC } });
     expect(hot(60)).toContain('at 60 °C it scalds');
     expect(hot(null)).toBe('Then 15.0 L of hot.');
   });

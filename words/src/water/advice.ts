@@ -10,7 +10,7 @@ import type {
   WatchReason,
 } from '#core/water';
 import { shortOf } from '#words/book';
-import { teller } from '#words/explain';
+import { spokenTeller, teller } from '#words/explain';
 import { amount } from '#words/units';
 
 /** From what an emergency was concluded, as the end of a sentence. */
@@ -94,15 +94,15 @@ export const watchWhenWords: Record<WatchFor['when'], string> = {
 };
 
 /** What to look for after a change. */
-export const watchWords = teller<WatchReason>({
+export const watchWords = spokenTeller<WatchReason>({
   'toxic-ammonia': ({ beforeMgPerL, afterMgPerL }) =>
     `The new water raises pH: of less ammonia more is toxic, ${afterMgPerL.toFixed(3)} mg/L as N instead of ${beforeMgPerL.toFixed(3)}. Less at once, or water of a lower pH; test ammonia and pH again.`,
   'test-again': () =>
     'Test again what made it urgent: it should have come down by the share that was changed. If not, it still comes from somewhere.',
   'no-more-today': ({ parameters }) =>
     `No second change: most of what they bear in a day of ${listed(parameters)} is used up.`,
-  temperature: ({ tempC }) =>
-    `The thermometer again: it should stand near ${amount('temperature', tempC, 1)}, with the heater on.`,
+  temperature: ({ tempC }, speech) =>
+    `The thermometer again: it should stand near ${amount(speech, 'temperature', tempC, 1)}, with the heater on.`,
   bed: () => 'Ammonia and nitrite: a stirred bed gives off what lay in it.',
   animals: ({ bearing }) =>
     `Deaths, hiding, breath, grazing, against what is usual here${bearing === 'delicate' ? '; delicate animals show it late, so look on the second evening too' : ''}. One dead after a step ends a sequence.`,

@@ -1,26 +1,30 @@
+import { usualUnits } from '#core/units';
+import { speechIn } from '#words/units';
 import type { NightReason } from '#core/water';
 import { batchWords, bearsWords, eveningWords, learntWords, nightWords, waitWords } from './index';
+
+const speech = speechIn(usualUnits);
 
 describe('the evening’s water, in words', () => {
   it('says drums, litres, tanks and minutes; or that nothing can, or need, be changed', () => {
     const sum = { drumCount: 1, changeL: 30, tankCount: 3, minutes: 60, held: false };
-    expect(eveningWords(sum)).toBe('One drum, 30 litres for 3 tanks, about 60 minutes.');
-    expect(eveningWords({ ...sum, drumCount: 0, tankCount: 1 })).toBe(
+    expect(eveningWords(speech, sum)).toBe('One drum, 30 litres for 3 tanks, about 60 minutes.');
+    expect(eveningWords(speech, { ...sum, drumCount: 0, tankCount: 1 })).toBe(
       'No drum to make, 30 litres for one tank, about 60 minutes.',
     );
-    expect(eveningWords({ ...sum, tankCount: 0 })).toBe('No tank is due a change tonight.');
-    expect(eveningWords({ ...sum, tankCount: 0, held: true })).toContain('below is why');
+    expect(eveningWords(speech, { ...sum, tankCount: 0 })).toBe('No tank is due a change tonight.');
+    expect(eveningWords(speech, { ...sum, tankCount: 0, held: true })).toContain('below is why');
   });
   it('why a tank waits, and until when', () => {
     const lead = (leadHours: number, stirred: boolean) =>
-      waitWords({ id: 'needs-time', facts: { waterName: 'lake', leadHours, stirred } });
+      waitWords(speech, { id: 'needs-time', facts: { waterName: 'lake', leadHours, stirred } });
     expect(lead(168, true)).toBe('lake must be stirred for 7 days first: begin it now');
     expect(lead(47, false)).toBe('lake must stand for 47 hours first: begin it now');
-    expect(waitWords({ id: 'begun', facts: { waterName: 'lake', readyAtDay: 2 } })).toBe(
+    expect(waitWords(speech, { id: 'begun', facts: { waterName: 'lake', readyAtDay: 2 } })).toBe(
       'lake is begun and ready in 2 days',
     );
-    expect(waitWords({ id: 'not-due', facts: { dueDays: 0.5 } })).toBe('due tonight');
-    expect(waitWords({ id: 'pure-short', facts: { shortL: 5 } })).toBe('pure water is short by 5 L');
+    expect(waitWords(speech, { id: 'not-due', facts: { dueDays: 0.5 } })).toBe('due tonight');
+    expect(waitWords(speech, { id: 'pure-short', facts: { shortL: 5 } })).toBe('pure water is short by 5 L');
     expect(bearsWords(null)).toBe('nothing leaves its band within eight weeks');
     expect(bearsWords({ parameter: 'no3MgPerL', atDay: 5.4 })).toBe(
       'Nitrate may leave its band in about 5 days without a change',
@@ -57,7 +61,7 @@ describe('the evening’s water, in words', () => {
   });
   it('what the changes teach of the litres: less or more than the book says', () => {
     const litres = (middleValue: number) =>
-      learntWords({
+      learntWords(speech, {
         kind: 'net-volume',
         netVolumeL: { lo: middleValue, middleValue, hi: middleValue },
         nowL: 100,

@@ -9,8 +9,8 @@ import type {
   WaitReason,
 } from '#core/water';
 import { labelOf, shortOf } from '#words/book';
-import { teller } from '#words/explain';
-import { amount, unitName } from '#words/units';
+import { spokenTeller, teller } from '#words/explain';
+import { amount, unitName, type Speech } from '#words/units';
 
 /** When a band is left if no water is changed. */
 export const leavesUnchangedWords = ({ parameter, atDay }: LeavesUnchanged): string =>
@@ -35,7 +35,7 @@ const fromTonight = (days: number): string =>
 const lead = (hours: number): string => (hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`);
 
 /** Why a tank waits. */
-export const waitWords = teller<WaitReason>({
+export const waitWords = spokenTeller<WaitReason>({
   'not-due': ({ dueDays }) => `due ${fromTonight(dueDays)}`,
   'better-night': () => 'put off to a better night',
   begun: ({ waterName, readyAtDay }) => `${waterName} is begun and ready ${fromTonight(readyAtDay)}`,
@@ -43,28 +43,28 @@ export const waitWords = teller<WaitReason>({
     `${waterName} is not ready, and this cannot wait: conditioned tap water or pure water of the right temperature will do`,
   'needs-time': ({ waterName, leadHours, stirred }) =>
     `${waterName} must ${stirred ? 'be stirred' : 'stand'} for ${lead(leadHours)} first: begin it now`,
-  'pure-short': ({ shortL }) => `pure water is short by ${amount('volume', shortL, 0)}`,
+  'pure-short': ({ shortL }, speech) => `pure water is short by ${amount(speech, 'volume', shortL, 0)}`,
   'evening-full': ({ extraMinutes }) => `the evening is full: it would take ${Math.round(extraMinutes)} minutes more`,
 });
 
-const spokenLitres = (changeL: number): string =>
-  unitName('volume') === 'L' ? `${Math.round(changeL)} litres` : amount('volume', changeL, 0);
+const spokenLitres = (speech: Speech, changeL: number): string =>
+  unitName(speech, 'volume') === 'L' ? `${Math.round(changeL)} litres` : amount(speech, 'volume', changeL, 0);
 
 /** Tonight in one sentence. */
-export function eveningWords({ drumCount, changeL, tankCount, minutes, held }: EveningSum): string {
+export function eveningWords(speech: Speech, { drumCount, changeL, tankCount, minutes, held }: EveningSum): string {
   if (tankCount === 0)
     return held ? 'Nothing can be changed tonight; below is why.' : 'No tank is due a change tonight.';
   const drums = drumCount === 0 ? 'No drum to make' : drumCount === 1 ? 'One drum' : `${drumCount} drums`;
-  return `${drums}, ${spokenLitres(changeL)} for ${tankCount === 1 ? 'one tank' : `${tankCount} tanks`}, about ${Math.round(minutes)} minutes.`;
+  return `${drums}, ${spokenLitres(speech, changeL)} for ${tankCount === 1 ? 'one tank' : `${tankCount} tanks`}, about ${Math.round(minutes)} minutes.`;
 }
 
 /** The same for the first line of the round. */
-export const eveningShort = ({ changeL, tankCount, minutes, held }: EveningSum): string =>
+export const eveningShort = (speech: Speech, { changeL, tankCount, minutes, held }: EveningSum): string =>
   tankCount === 0
     ? held
       ? 'Water: not tonight'
       : 'No water due'
-    : `Water ${amount('volume', changeL, 0)}, ${Math.round(minutes)} min`;
+    : `Water ${amount(speech, 'volume', changeL, 0)}, ${Math.round(minutes)} min`;
 
 const days = (count: number): string => (count < 1.5 ? 'a day' : `${Math.round(count)} days`);
 const listed = (names: readonly string[]): string =>
@@ -114,12 +114,12 @@ export const batchWords = teller<BatchReason>({
 });
 
 /** What the last changes teach. */
-export function learntWords(proposal: LearntProposal): string {
+export function learntWords(speech: Speech, proposal: LearntProposal): string {
   const { changesCount } = proposal;
   if (proposal.kind === 'source')
     return `After the last ${changesCount} changes this value did not land where it should: test the source before the next.`;
   const { nowL, netVolumeL } = proposal;
   return netVolumeL.middleValue < nowL
-    ? `The last ${changesCount} changes diluted more than ${amount('volume', nowL, 0)} would: there seems to be less water in it. Bed, rocks or the water line?`
-    : `The last ${changesCount} changes diluted less than ${amount('volume', nowL, 0)} would: there seems to be more water in it. Filter or sump not counted?`;
+    ? `The last ${changesCount} changes diluted more than ${amount(speech, 'volume', nowL, 0)} would: there seems to be less water in it. Bed, rocks or the water line?`
+    : `The last ${changesCount} changes diluted less than ${amount(speech, 'volume', nowL, 0)} would: there seems to be more water in it. Filter or sump not counted?`;
 }

@@ -1,5 +1,5 @@
 import type { OddBatchCause, PhBy, WarmingStep } from '#core/water';
-import { teller } from '#words/explain';
+import { spokenTeller } from '#words/explain';
 import { amount } from '#words/units';
 
 /** What usually makes a batch odd. */
@@ -22,10 +22,10 @@ export const phByWords: Record<PhBy, string> = {
 };
 
 /** How hot and cold are brought together. */
-export const warmingWords = teller<WarmingStep>({
-  'cold-first': ({ coldL }) => `Cold first: ${amount('volume', coldL, 1)}.`,
-  'then-hot': ({ hotL, scaldingC }) =>
-    `Then ${amount('volume', hotL, 1)} of hot${scaldingC === null ? '' : `; at ${amount('temperature', scaldingC, 0)} it scalds: pour low and slowly, keep children away, thermometer before hand`}.`,
+export const warmingWords = spokenTeller<WarmingStep>({
+  'cold-first': ({ coldL }, speech) => `Cold first: ${amount(speech, 'volume', coldL, 1)}.`,
+  'then-hot': ({ hotL, scaldingC }, speech) =>
+    `Then ${amount(speech, 'volume', hotL, 1)} of hot${scaldingC === null ? '' : `; at ${amount(speech, 'temperature', scaldingC, 0)} it scalds: pour low and slowly, keep children away, thermometer before hand`}.`,
   'stir-measure': () =>
     'Stir, wait a minute, measure; mend with a litre at a time, then measure once more beside the tank.',
   'mixer-tap': () =>

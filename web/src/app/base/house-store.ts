@@ -1,12 +1,11 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import type { Observable } from 'rxjs';
 import { map, tap } from 'rxjs';
-import { usualUnits } from '#core/units';
+import { usualUnits, type KeepersUnits } from '#core/units';
 import type { House, HouseChange, Preferences } from '#contracts/tonight';
-import { writeDatesAs } from '#words/dates';
-import { speakIn } from '#words/units';
 import { layTokens, type Lamp } from './tokens';
 import { Api } from './api';
+import { speakIn } from './speech';
 
 const preferencesKey = 'night-ledger-preferences';
 const usualOutAt = '22:00';
@@ -56,9 +55,10 @@ export function layPreferences(root: HTMLElement): Lamp {
   speakAs(saved, root);
   return lamp;
 }
+/** All of the units: what was not chosen is as the book keeps it. */
+export const unitsOf = ({ units }: Preferences): KeepersUnits => ({ ...usualUnits, ...units });
 function speakAs(preferences: Preferences, root: HTMLElement): void {
-  speakIn(preferences.units ?? usualUnits);
-  writeDatesAs(preferences.dateForm ?? (navigator.language === 'en-US' ? 'month-day' : 'day-month'));
+  speakIn(unitsOf(preferences), preferences.dateForm ?? (navigator.language === 'en-US' ? 'month-day' : 'day-month'));
   root.classList.toggle('roomy', preferences.density === 'roomy');
 }
 /** By hand the lamp is this device's own: the phone beside the tanks may be dark while the desk is lit. */
@@ -66,7 +66,7 @@ const lampOf = ({ lamp }: Preferences): Pick<Preferences, 'lamp'> => (lamp === u
 const withoutLamp = ({ lamp: _desks, ...rest }: Preferences): Preferences => rest;
 /** Whether sentences and dates would be written in another way. */
 const speaksOtherwise = (a: Preferences, b: Preferences): boolean =>
-  JSON.stringify([a.units ?? usualUnits, a.dateForm]) !== JSON.stringify([b.units ?? usualUnits, b.dateForm]);
+  JSON.stringify([unitsOf(a), a.dateForm]) !== JSON.stringify([unitsOf(b), b.dateForm]);
 
 /** The house: its night, its clock, and how this keeper wants to see it. */
 @Injectable({ providedIn: 'root' })

@@ -1,3 +1,4 @@
+import { bound } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -114,7 +115,7 @@ export class AmendForm implements OnInit {
   private readonly house = inject(HouseStore);
   private readonly tonight = inject(TonightStore);
   private readonly sources = inject(SourcesStore);
-  protected asksText = ledgerWords;
+  protected asksText = bound(ledgerWords);
   protected readonly line = signal('');
   protected readonly reason = signal('');
   protected readonly insisted = signal(false);

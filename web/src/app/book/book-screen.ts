@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -94,7 +95,7 @@ export class BookScreen {
     for (const entry of this.entries().filter((e) => !this.hideLooked() || e.kind !== 'looked')) {
       const last = nights.at(-1);
       if (last?.on === entry.nightOn) last.entries.push(entry);
-      else nights.push({ on: entry.nightOn, title: dayText(entry.nightOn), entries: [entry] });
+      else nights.push({ on: entry.nightOn, title: dayText(speech(), entry.nightOn), entries: [entry] });
     }
     return nights;
   });
@@ -165,7 +166,7 @@ export class BookScreen {
   protected chooseAnimal(animal: string): void {
     void this.router.navigate(['/book'], { queryParams: { subject: this.subject() ?? null, animal: animal || null } });
   }
-  protected when = (at: string): string => whenText(at, this.house.zone());
+  protected when = (at: string): string => whenText(speech(), at, this.house.zone());
   protected canStrike = (e: BookEntry): boolean => mayStrike(e.kind, e.struck ? e.struck.parameters : null);
   protected parts = (e: BookEntry): { id: ParameterId; label: string }[] =>
     hasParts(e.kind)

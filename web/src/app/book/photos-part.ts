@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -147,7 +148,7 @@ export class PhotosPart {
     });
   }
   protected value = (event: Event): string => (event.target as HTMLInputElement).value;
-  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected when = (at: number): string => whenText(speech(), at, this.house.zone());
   protected high = (widthPx: number, heightPx: number): number => Math.round((160 * heightPx) / widthPx);
   protected chosen(event: Event): void {
     const file = (event.target as HTMLInputElement).files?.[0] ?? null;

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -130,7 +131,7 @@ export class CareScreen {
   protected readonly leftPens = computed(() =>
     this.care()
       .quarantines.filter((q) => q.left !== null)
-      .map((q) => `${this.nameOf(q.tankId)}: ${dayText(q.openedOn)}, ${quarantineReasonWords[q.reason]}`),
+      .map((q) => `${this.nameOf(q.tankId)}: ${dayText(speech(), q.openedOn)}, ${quarantineReasonWords[q.reason]}`),
   );
   private shown(of: CourseThread) {
     const agent = careKnowledge.agents.find((a) => a.id === of.plan.agentId);
@@ -140,21 +141,22 @@ export class CareScreen {
       agent: agent?.name ?? of.plan.agentId,
       people: agent?.people ?? '',
       removal: agent?.removal ?? '',
-      volume: amount('volume', of.plan.netVolumeL, 0),
+      volume: amount(speech(), 'volume', of.plan.netVolumeL, 0),
       due: dueOf(of).map((d) => ({
         ...d,
-        text: `Day ${d.day}: ${courseDayText(d)}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
+        text: `Day ${d.day}: ${courseDayText(speech(), d)}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
       })),
       ready: readyToEnd(of),
       partOf: this.care().courses.find((c) => c.courseId === of.plan.partOfId)?.plan.productName ?? '',
       refused: mealsRefused(of)
         ? 'The last meals were not eaten by all: what is not eaten does not heal. In the water instead, or back to the veterinarian.'
         : '',
-      days: of.calendar.map((d) => ({ ...d, text: courseDayText(d) })),
+      days: of.calendar.map((d) => ({ ...d, text: courseDayText(speech(), d) })),
       redoses: this.redoses(of),
       watch: this.watchText(of),
       left: this.leftText(of),
-      rests: of.pausedOn === null ? '' : `It rests since ${dayText(of.pausedOn)}: what is to come moves with it.`,
+      rests:
+        of.pausedOn === null ? '' : `It rests since ${dayText(speech(), of.pausedOn)}: what is to come moves with it.`,
       // What weeks later told counts more than the evening it ended.
       failed: of.ended !== null && (of.looks.at(-1) ?? of.ended).verdict !== 'better',
       verdict: of.ended ? verdictWords[of.ended.verdict] : '',
@@ -168,7 +170,7 @@ export class CareScreen {
       Math.round((Date.parse(this.on(atEpochMs)) - Date.parse(of.plan.startOn)) / dayMs) + 1;
     return redosesDue(of, { changes: this.water.changesOf(of.tankId), dayOf }).map((r) => ({
       ...r,
-      text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(this.on(r.atEpochMs))}: ${Number(r.packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
+      text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(speech(), this.on(r.atEpochMs))}: ${Number(r.packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
     }));
   }
   private watchText(of: CourseThread): string {
@@ -204,14 +206,14 @@ export class CareScreen {
       what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : 'clean water and food, no clock'}`,
       exit: of.clock
         ? of.clock.exitOn
-          ? `Ends ${dayText(of.clock.exitOn)}: ${setByWords[of.clock.setBy]} on ${dayText(of.clock.clockStartOn)} set it.`
+          ? `Ends ${dayText(speech(), of.clock.exitOn)}: ${setByWords[of.clock.setBy]} on ${dayText(speech(), of.clock.clockStartOn)} set it.`
           : 'No end while a sign is there.'
         : '',
       stretched: of.clock?.stretchedExitOn
-        ? `In water this cool the parasites need longer: better ${dayText(of.clock.stretchedExitOn)}.`
+        ? `In water this cool the parasites need longer: better ${dayText(speech(), of.clock.stretchedExitOn)}.`
         : '',
       sentinels: of.sentinels
-        ? `${of.sentinels.count} ${this.stock.kindNamed(of.sentinels.kindId)?.commonName ?? 'sentinels'} beside them since ${dayText(of.sentinels.on)}.`
+        ? `${of.sentinels.count} ${this.stock.kindNamed(of.sentinels.kindId)?.commonName ?? 'sentinels'} beside them since ${dayText(speech(), of.sentinels.on)}.`
         : '',
       criteria: exitCriteria(of, {
         water: this.stock.stockOf(of.tankId)?.tank.water ?? {},

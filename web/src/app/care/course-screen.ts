@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
@@ -279,11 +280,11 @@ export class CourseScreen {
       return {
         tankId: of.tank.tankId,
         name: of.tank.name,
-        net: amount('volume', of.tank.netVolumeL, 0),
+        net: amount(speech(), 'volume', of.tank.netVolumeL, 0),
         byLabel:
           labelL === undefined
             ? ''
-            : `By the label’s ${amount('volume', labelL, 0)} the dose would be ${Math.round((100 * labelL) / of.tank.netVolumeL)} % of this.`,
+            : `By the label’s ${amount(speech(), 'volume', labelL, 0)} the dose would be ${Math.round((100 * labelL) / of.tank.netVolumeL)} % of this.`,
         repeatsFault:
           planned && !planned.ok && 'field' in planned.refusal && planned.refusal.field === 'repeats'
             ? plainRefusal(planned.refusal)
@@ -309,7 +310,7 @@ export class CourseScreen {
         calendar:
           course?.calendar.map((d) => ({
             ...d,
-            text: courseDayText(d),
+            text: courseDayText(speech(), d),
           })) ?? [],
       };
     });
@@ -323,7 +324,7 @@ export class CourseScreen {
     const timing = ichTiming({ tempC: middle(read) });
     if (!timing.ok) return '';
     const { redoseDays, treatAtLeastDays } = timing.value;
-    const tempText = amount('temperature', middle(read), 1);
+    const tempText = amount(speech(), 'temperature', middle(read), 1);
     return redoseDays
       ? `Against white spot at ${tempText}: again every ${redoseDays.lo.toFixed(1)} to ${redoseDays.hi.toFixed(1)} days, at least ${Math.ceil(treatAtLeastDays)} days after the last spot; a course that ends when the spots vanish fails.`
       : `Against white spot at ${tempText} heat alone works: ${treatAtLeastDays} days.`;

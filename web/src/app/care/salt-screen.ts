@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -174,12 +175,12 @@ export class SaltScreen {
       lines: [
         portion === undefined
           ? 'There is enough in it already: weigh nothing.'
-          : `Weigh ${grams(massG)} g for ${amount('volume', netVolumeL, 0)} net: ${portionsG.length} portions of ${grams(portion)} g, one every ${portionEveryHours} hours.`,
+          : `Weigh ${grams(massG)} g for ${amount(speech(), 'volume', netVolumeL, 0)} net: ${portionsG.length} portions of ${grams(portion)} g, one every ${portionEveryHours} hours.`,
         `With each change of ${Math.round(100 * changeFraction)} % put back ${grams(replaceG)} g, dissolved in the new water; for what evaporates nothing.`,
         `Brought down by ${downChangesCount} ${downChangesCount === 1 ? 'change' : 'changes'} of fresh water, on days of their own.`,
       ],
       beside: [
-        `The pen will show about ${amount('conductivity', riseUsPerCm, 0)} more: that is the salt, and no alarm.`,
+        `The pen will show about ${amount(speech(), 'conductivity', riseUsPerCm, 0)} more: that is the salt, and no alarm.`,
         ...(nitrite && nitrite.byIonGPerL > 0
           ? [
               `Against the nitrite in it: ${nitrite.byNitrogenGPerL.toFixed(2)} g/L by ten to one of its nitrogen, ${nitrite.byIonGPerL.toFixed(2)} g/L by the cautious reading, of the ion. It buys time; the nitrite still has to go.`,

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
@@ -155,12 +156,12 @@ export class CareSheetScreen {
       agent: agent?.name ?? of.plan.agentId,
       people: agent?.people ?? '',
       removal: agent?.removal ?? '',
-      volume: amount('volume', of.plan.netVolumeL, 0),
-      begun: onText(of.plan.startOn),
+      volume: amount(speech(), 'volume', of.plan.netVolumeL, 0),
+      begun: onText(speech(), of.plan.startOn),
       days: of.calendar.map((d) => ({
         day: d.day,
-        on: onText(dateOfCourse(of.plan.startOn, d.day)),
-        text: courseDayText(d),
+        on: onText(speech(), dateOfCourse(of.plan.startOn, d.day)),
+        text: courseDayText(speech(), d),
         state: d.state === 'done' ? 'done' : '',
       })),
     };
@@ -172,8 +173,8 @@ export class CareSheetScreen {
     return {
       tank: this.nameOf(of.tankId),
       what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : 'clean water and food, no clock'}`,
-      opened: onText(of.openedOn),
-      exit: exitOn === null ? '' : `Ends ${onText(exitOn)} as of today.`,
+      opened: onText(speech(), of.openedOn),
+      exit: exitOn === null ? '' : `Ends ${onText(speech(), exitOn)} as of today.`,
       criteria: Object.values(criterionWords).join('; '),
       nights: Array.from({ length: nightsShown }, (_, i) => i + 1),
     };

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -186,13 +187,13 @@ export class ToolsScreen {
         own:
           until === null
             ? ''
-            : `New animals came in: its equipment stays its own until ${onText(nightOn({ atEpochMs: until, zone: this.house.zone() }))} (a careful school).`,
+            : `New animals came in: its equipment stays its own until ${onText(speech(), nightOn({ atEpochMs: until, zone: this.house.zone() }))} (a careful school).`,
         tools: tools.filter((t) => t.homeTankId === tankId).map((t) => this.shown(t)),
       };
     });
   });
   private shown(t: Tool) {
-    const day = (at: number): string => dateText(at, this.house.zone());
+    const day = (at: number): string => dateText(speech(), at, this.house.zone());
     return {
       toolId: t.toolId,
       name: t.name,

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -213,7 +214,7 @@ export class TraceScreen {
         .flatMap((i) => this.contacts()[i] ?? [])
         .map(
           (c) =>
-            `${wayWords[c.kind]}${c.broken === true ? ' (disinfected)' : ''}, ${dateText(c.atEpochMs, this.house.zone())}`,
+            `${wayWords[c.kind]}${c.broken === true ? ' (disinfected)' : ''}, ${dateText(speech(), c.atEpochMs, this.house.zone())}`,
         )
         .join('; ');
     return traced

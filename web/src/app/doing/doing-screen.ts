@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -308,7 +309,7 @@ export class DoingScreen {
       : `Open until ticked: ${job.open.map((id) => id.replaceAll('-', ' ')).join(', ')}.`;
   };
   protected headOf = (work: Job['work']['kind']): string => workWords[work].name;
-  protected stepText = (step: DoingStep): string => stepWords(step.reason);
+  protected stepText = (step: DoingStep): string => stepWords(speech(), step.reason);
   protected checksOf = (job: Job): { id: ClosingCheckId; text: string }[] =>
     closingChecksOf(job.work.kind).map((id) => ({ id, text: closingWords[id] }));
   protected usually(work: Job['work']['kind']): string {

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -191,7 +192,7 @@ export class AwayScreen {
     return this.toppedUp() === 'no' || percent === null ? null : (netVolumeL * percent) / 100;
   }
   protected topUpText = (topUpL: number | null): string =>
-    topUpL === null ? '' : `top up with about ${amount('volume', topUpL, 1)} of pure water a day`;
+    topUpL === null ? '' : `top up with about ${amount(speech(), 'volume', topUpL, 1)} of pure water a day`;
   /** Days of a course that fall into the absence: nobody doses them by a sheet. */
   private coursesIn(tankId: string): string {
     const days = courseDaysIn({
@@ -202,7 +203,7 @@ export class AwayScreen {
     });
     return days.length === 0
       ? ''
-      : `A course runs here: ${days.map((d) => `${d.text} on ${dayText(d.on)}`).join(', ')}. End it before, or leave somebody who is shown how.`;
+      : `A course runs here: ${days.map((d) => `${d.text} on ${dayText(speech(), d.on)}`).join(', ')}. End it before, or leave somebody who is shown how.`;
   }
   private readonly courses = computed(() => coursesOfHouse(this.diary.entries(), this.house, this.stock));
   protected readonly rows = computed(() => {
@@ -236,7 +237,7 @@ export class AwayScreen {
       (a) => !a.back,
     );
     const [first] = open;
-    return first ? { all: open, text: `${dayText(first.fromOn)} to ${dayText(first.toOn)}` } : null;
+    return first ? { all: open, text: `${dayText(speech(), first.fromOn)} to ${dayText(speech(), first.toOn)}` } : null;
   });
   /** What came of the weeks away, tank by tank, once somebody is back and has tested. */
   protected readonly cameOf = computed(() => {

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -175,7 +176,7 @@ export class CleanScreen {
       const outL = payload.step === 'cleaned' ? (payload.outL ?? 0) : 0;
       const counted = folio.changes.some((c) => c.atEpochMs >= atEpochMs - countedWithinMs);
       return outL > 0 && !counted && now - atEpochMs < uncountedDays * dayMs
-        ? [{ entryId, outL, changeL: String(outL), when: dayText(this.on(atEpochMs)) }]
+        ? [{ entryId, outL, changeL: String(outL), when: dayText(speech(), this.on(atEpochMs)) }]
         : [];
     });
   });
@@ -318,7 +319,7 @@ export class CleanScreen {
     const last = this.cleaned()
       .filter((c) => c.what === part)
       .at(-1);
-    return last ? `last ${dayText(this.on(last.atEpochMs))}` : 'not in the book';
+    return last ? `last ${dayText(speech(), this.on(last.atEpochMs))}` : 'not in the book';
   }
   /** Opens the work with its steps and closing checks: heater and filter stay on Tonight until they are on again. */
   protected begin(kind: 'bed' | 'sponge'): Promise<boolean> {

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import type { HandsFound } from '#contracts/hands';
 import { heldWords } from '#words/hands';
 import { spanText, unitOf } from '#words/units';
@@ -7,7 +8,9 @@ import { parameterLabel } from '../ui/kind-words';
 export const heldText = (held: HandsFound['absences'][number]['held']): string =>
   held
     .map(({ parameter, verdict, reading }) => {
-      const read = reading ? ` (${`${spanText(parameter, reading)} ${unitOf(parameter)}`.trim()})` : '';
+      const read = reading
+        ? ` (${`${spanText(speech(), parameter, reading)} ${unitOf(speech(), parameter)}`.trim()})`
+        : '';
       return `${heldWords[verdict](parameterLabel(parameter))}${read}`;
     })
     .join('; ') || 'nothing was foreseen to leave its band, and nothing is read above it';

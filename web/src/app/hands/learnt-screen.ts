@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { flowGains, habitMinutes, moveCosts, usualWalkMinutes, walkJobs, type FlowStep } from '#core/hands';
 import { nightOn } from '#core/tonight';
@@ -44,7 +45,7 @@ interface AwayRow {
 
 const readText = (move: HandsFound['moves'][number] | undefined, parameter: 'tanMgPerL' | 'no2MgPerL'): string => {
   const found = move?.stirred.find((s) => s.parameter === parameter);
-  return found ? `${spanText(parameter, found.reading)} ${unitOf(parameter)}` : 'not read';
+  return found ? `${spanText(speech(), parameter, found.reading)} ${unitOf(speech(), parameter)}` : 'not read';
 };
 
 /** What was foreseen beside what was found: minutes, flow after cleaning, moves, weeks away. */
@@ -140,7 +141,7 @@ export class HandsLearntScreen {
       .sort((a, b) => b.backEpochMs - a.backEpochMs)
       .map((a) => ({
         tank: this.nameOf(a.tankId),
-        span: `${dayText(a.fromOn)} to ${dayText(a.toOn)}`,
+        span: `${dayText(speech(), a.fromOn)} to ${dayText(speech(), a.toOn)}`,
         held: heldText(a.held),
       })),
   );
@@ -167,7 +168,7 @@ export class HandsLearntScreen {
       .reverse()
       .map((g) => ({
         tank: this.nameOf(g.tankId),
-        on: dayText(this.on(g.cleanedEpochMs)),
+        on: dayText(speech(), this.on(g.cleanedEpochMs)),
         before: String(Number(g.beforeSecondsPerL.toPrecision(3))),
         after: String(Number(g.afterSecondsPerL.toPrecision(3))),
         gain: `${g.gainFraction >= 0 ? '+' : '−'}${Math.abs(Math.round(100 * g.gainFraction))} %`,
@@ -177,7 +178,7 @@ export class HandsLearntScreen {
     const move = this.found.told()?.moves.find((m) => m.entryId === entryId);
     const foreseen = move?.foreseenTanMgPerLPerDay ?? null;
     return {
-      foreseen: foreseen === null ? 'not said' : `up to ${amount('ammonia', foreseen, 2)}`,
+      foreseen: foreseen === null ? 'not said' : `up to ${amount(speech(), 'ammonia', foreseen, 2)}`,
       tan: readText(move, 'tanMgPerL'),
       no2: readText(move, 'no2MgPerL'),
     };
@@ -187,7 +188,7 @@ export class HandsLearntScreen {
       .reverse()
       .map((m) => ({
         tank: this.nameOf(m.tankId),
-        on: dayText(m.movedOn),
+        on: dayText(speech(), m.movedOn),
         least: String(m.leastDays),
         took: m.tookDays === null ? 'still watched' : String(m.tookDays),
         bad: String(m.badDaysCount),

@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -188,7 +189,7 @@ export class MoveScreen {
   protected readonly advised = computed(() => {
     const advice = this.advice();
     if (!advice) return null;
-    const words = (of: typeof advice.for): string => of.map((r) => moveReasonWords(r, dayText)).join('; ');
+    const words = (of: typeof advice.for): string => of.map((r) => moveReasonWords(r, bound(dayText))).join('; ');
     return {
       way: `${moveSchoolWords[advice.school]}${advice.for.length === 0 ? '' : `: ${words(advice.for)}`}.`,
       against: advice.against.length === 0 ? '' : `Not now: ${words(advice.against)}.`,
@@ -214,8 +215,8 @@ export class MoveScreen {
       lifting: weighed?.ok ? weighed.value.value.lifting : null,
     });
     return {
-      old: amount('volume', oldL, 0),
-      cans: `in ${cansCount} ${cansCount === 1 ? 'can' : 'cans'}; ${amount('volume', newL, 0)} of new water ready at its warmth`,
+      old: amount(speech(), 'volume', oldL, 0),
+      cans: `in ${cansCount} ${cansCount === 1 ? 'can' : 'cans'}; ${amount(speech(), 'volume', newL, 0)} of new water ready at its warmth`,
       working: note.explained(null),
       inBags: `The animals are in their boxes for about ${Math.round(inBagsMinutes / 30) / 2} h, the day takes about ${Math.round(wholeMinutes / 30) / 2} h.`,
       steps: steps.map((s) => ({
@@ -241,7 +242,7 @@ export class MoveScreen {
   });
   protected readonly brings = computed(() => {
     const ammonia = this.ammonia();
-    return ammonia && { text: `up to ${amount('ammonia', ammonia.hi, 2)}`, working: ammonia.working };
+    return ammonia && { text: `up to ${amount(speech(), 'ammonia', ammonia.hi, 2)}`, working: ammonia.working };
   });
   protected setBegin(event: Event): void {
     this.begin.set((event.target as HTMLInputElement).value || '09:00');
@@ -264,7 +265,7 @@ export class MoveScreen {
         ).map(({ fromId, intoId, cautions }) => ({
           fromId,
           text: `${this.nameOf(fromId)} into ${this.nameOf(intoId)}`,
-          cautions: cautions.map((c) => togetherWords(c.reason)).join(' '),
+          cautions: cautions.map((c) => togetherWords(speech(), c.reason)).join(' '),
         }))
       : [],
   );
@@ -281,7 +282,10 @@ export class MoveScreen {
             precious: tank.bears.bearing === 'delicate' || tank.setUp.purpose === 'breeding',
           })),
           { firstOn: this.today(), apartDays: betweenDays },
-        ).map(({ tankId, on }) => ({ name: this.stock.stockOf(tankId)?.tank.name ?? 'A tank', on: dayText(on) }));
+        ).map(({ tankId, on }) => ({
+          name: this.stock.stockOf(tankId)?.tank.name ?? 'A tank',
+          on: dayText(speech(), on),
+        }));
   });
   protected pack(thing: string): void {
     const next = this.packed().includes(thing) ? this.packed().filter((t) => t !== thing) : [...this.packed(), thing];
@@ -315,7 +319,7 @@ export class MoveScreen {
     return {
       fault: '',
       short: lo !== null && lo < hours,
-      text: `Oxygen for about ${Math.round(animalsG)} g of animals: ${hoursSpan(oxygen.value.hours)}. After ${hours} h the water stands at ${amount('temperature', cooled.value.tempC.lo, 1)} to ${amount('temperature', cooled.value.tempC.hi, 1)}.`,
+      text: `Oxygen for about ${Math.round(animalsG)} g of animals: ${hoursSpan(oxygen.value.hours)}. After ${hours} h the water stands at ${amount(speech(), 'temperature', cooled.value.tempC.lo, 1)} to ${amount(speech(), 'temperature', cooled.value.tempC.hi, 1)}.`,
     };
   });
   protected readonly watches = computed(() => {
@@ -326,7 +330,7 @@ export class MoveScreen {
       .map((m) => ({
         ...m,
         name: this.stock.stockOf(m.tankId)?.tank.name ?? 'A tank',
-        since: dayText(m.movedOn),
+        since: dayText(speech(), m.movedOn),
         read: movedDay(this.stock.stockOf(m.tankId)?.tank.water ?? {}, { today: this.today(), on }),
       }));
   });

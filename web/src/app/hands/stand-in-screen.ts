@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { handsThreads, standInDays } from '#core/hands';
@@ -166,14 +167,14 @@ export class StandInScreen {
     const days = standInDays({ ...first, feedEveryDays: feedEveryDays ?? Infinity }).map((d) => ({
       ...d,
       now: d.on === today,
-      date: dayText(d.on),
+      date: dayText(speech(), d.on),
       what: [
         d.feeds ? 'look, top up, feed the portion of the day' : 'look, top up; no food',
         ...ofCourses.filter((c) => c.on === d.on).map((c) => `${c.text}, only as you were shown`),
       ].join('; '),
     }));
     return {
-      span: `From ${dayText(first.fromOn)} to ${dayText(first.toOn)}`,
+      span: `From ${dayText(speech(), first.fromOn)} to ${dayText(speech(), first.toOn)}`,
       call: plan?.call ?? '',
       today: days.find((d) => d.now)?.what ?? 'Nothing yet: somebody is at home.',
       days,
@@ -189,7 +190,9 @@ export class StandInScreen {
           name: this.nameOf(a.tankId),
           food: [
             portionG > 0 && feedEveryDays !== null ? `a portion is ${portionText(portionG)}` : 'no food',
-            ...(topUpL === undefined ? [] : [`top up with about ${amount('volume', topUpL, 1)} of pure water a day`]),
+            ...(topUpL === undefined
+              ? []
+              : [`top up with about ${amount(speech(), 'volume', topUpL, 1)} of pure water a day`]),
           ].join('; '),
           note: own?.note ?? '',
           photo: photo ? { hash: photo.payload.photoHash, caption: photo.payload.caption } : null,

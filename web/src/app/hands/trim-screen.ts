@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonDirective } from 'primeng/button';
@@ -266,7 +267,7 @@ export class TrimScreen {
             when:
               due.hiEpochMs < now
                 ? 'due'
-                : `due ${dateText(due.loEpochMs, this.house.zone())} to ${dateText(due.hiEpochMs, this.house.zone())}`,
+                : `due ${dateText(speech(), due.loEpochMs, this.house.zone())} to ${dateText(speech(), due.hiEpochMs, this.house.zone())}`,
             how: `${trimWords[due.habit]}${due.habit === 'stem' && rounds > 0 ? ` Tops back in: ${rounds} more ${rounds === 1 ? 'round' : 'rounds'} until it is dense enough to shape.` : ''}`,
           },
         ];

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { CdkDrag, CdkDropList, CdkDropListGroup, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -208,7 +209,7 @@ export class WalkScreen {
   private jobText(tankId: string, job: WalkJobId): string {
     if (job !== 'change') return walkJobWords[job];
     const { changeL, waterName } = this.from.change(tankId);
-    return `${walkJobWords.change}: ${amount('volume', changeL, 1)} ${waterName}`.trim();
+    return `${walkJobWords.change}: ${amount(speech(), 'volume', changeL, 1)} ${waterName}`.trim();
   }
   protected readonly nameOf = (tankId: string): string => this.tonight.tankNamed(tankId)?.name ?? 'A tank';
   /** Stops that follow each other and are equally clean, under one head. */

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { computed, type Signal } from '@angular/core';
 import { placeBesideBand, type Instrument, type Interval } from '#core/readings';
 import type { Bench } from '#contracts/readings';
@@ -112,7 +113,7 @@ function standsTyped(row: BenchRow, column: Column): { standsPercent?: number | 
 function lastText(tank: Bench['tanks'][number], column: Column): string {
   if (isSeen(column)) return '';
   const cell = tank.cells[column];
-  return cell?.last ? spanText(column, cell.last) : '';
+  return cell?.last ? spanText(speech(), column, cell.last) : '';
 }
 function trendMark(tank: Bench['tanks'][number], column: Column): string {
   if (isSeen(column)) return '';
@@ -125,8 +126,8 @@ export function describedCell(tank: Bench['tanks'][number], column: Column): str
   if (isSeen(column)) return '';
   const cell = tank.cells[column];
   return [
-    cell?.band ? `band ${spanText(column, cell.band)}` : '',
-    cell?.expected ? `expected ${spanText(column, { lo: cell.expected.lo80, hi: cell.expected.hi80 })}` : '',
+    cell?.band ? `band ${spanText(speech(), column, cell.band)}` : '',
+    cell?.expected ? `expected ${spanText(speech(), column, { lo: cell.expected.lo80, hi: cell.expected.hi80 })}` : '',
     cell?.due ? `due: ${cell.due}` : '',
   ]
     .filter((t) => t !== '')

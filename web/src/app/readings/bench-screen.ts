@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -119,7 +120,7 @@ export class BenchScreen {
         id,
         word: isSeen(id) ? seenWords[id] : (parameter?.short ?? id),
         label: isSeen(id) ? seenWords[id] : (parameter?.label ?? id),
-        unit: parameter ? unitOf(parameter.id) : '',
+        unit: parameter ? unitOf(speech(), parameter.id) : '',
         parameter,
         instruments: isSeen(id)
           ? []
@@ -163,7 +164,7 @@ export class BenchScreen {
           column,
           instrumentId: instrument.id,
           label: parameter.label,
-          unit: unitOf(parameter.id),
+          unit: unitOf(speech(), parameter.id),
         }
       : null;
   });
@@ -253,7 +254,9 @@ export class BenchScreen {
       .inUse()
       .filter((o) => used.has(o.instrument.id))
       .flatMap((o) =>
-        o.warnings.filter((w) => w.doubtful).map((w) => ({ name: o.instrument.name, text: instrumentWords(w) })),
+        o.warnings
+          .filter((w) => w.doubtful)
+          .map((w) => ({ name: o.instrument.name, text: instrumentWords(speech(), w) })),
       );
   });
   protected readonly filled = computed(() =>

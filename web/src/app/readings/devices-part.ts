@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -253,7 +254,7 @@ export class DevicesPart {
       });
   }
   protected percent = (fraction: number): string => `${Math.round(fraction * 100)} %`;
-  protected time = (atEpochMs: number): string => whenText(atEpochMs, this.house.zone());
+  protected time = (atEpochMs: number): string => whenText(speech(), atEpochMs, this.house.zone());
   protected lastOf = (buckets: DeviceHistory['series'][number]['buckets']): typeof buckets =>
     [...buckets].reverse().slice(0, 60);
   protected isOwned = (d: Device): boolean => this.owned.inUse().some((o) => o.payload.deviceId === d.deviceId);

@@ -1,3 +1,4 @@
+import { bound } from '../base/speech';
 import { computed, inject, Injectable } from '@angular/core';
 import { instrumentWarnings, type Calibration, type Instrument, type InstrumentWarning } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
@@ -51,7 +52,7 @@ export class InstrumentStore {
         this.all().flatMap(({ instrument, warnings }) => {
           const doubt = warnings
             .filter((w) => w.doubtful)
-            .map(instrumentWords)
+            .map(bound(instrumentWords))
             .join(' ');
           return doubt === '' ? [] : [[instrument.id, doubt.slice(0, 200)] as const];
         }),

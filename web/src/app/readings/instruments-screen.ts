@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -263,7 +264,7 @@ export class InstrumentsScreen {
   private readonly house = inject(HouseStore);
   protected readonly types = instrumentTypes;
   protected readonly words = typeWords;
-  protected warningText = instrumentWords;
+  protected warningText = bound(instrumentWords);
   protected shortName = (id: ParameterId): string => parameterWords[id];
   protected readonly measured = parameters;
   protected readonly name = signal('');
@@ -305,7 +306,7 @@ export class InstrumentsScreen {
     const last = o.calibrations.at(-1);
     if (!last) return 'none';
     const inAir = last.standardValue === 0 && last.parameter === 'ec25UsPerCm';
-    return `${onText(last.on)}, ${last.shownValue} in ${inAir ? 'air' : last.standardValue}`;
+    return `${onText(speech(), last.on)}, ${last.shownValue} in ${inAir ? 'air' : last.standardValue}`;
   }
   protected isOpen = (o: OwnedInstrument): boolean => this.opened() === o.instrument.id;
   protected readonly columns: TableColumn<OwnedInstrument>[] = [
@@ -314,11 +315,11 @@ export class InstrumentsScreen {
     { head: 'Tells apart', text: (o) => this.tells(o) },
     {
       head: 'Good until',
-      text: ({ instrument: { expiresOn } }) => (expiresOn === null ? '' : onText(expiresOn)),
+      text: ({ instrument: { expiresOn } }) => (expiresOn === null ? '' : onText(speech(), expiresOn)),
       sortBy: (o) => o.instrument.expiresOn ?? '',
     },
     { head: 'Last calibration', text: (o) => this.calibrated(o), sortBy: (o) => o.calibrations.at(-1)?.on ?? '' },
-    { head: 'Tonight', text: (o) => o.warnings.map(instrumentWords).join(' ') },
+    { head: 'Tonight', text: (o) => o.warnings.map(bound(instrumentWords)).join(' ') },
   ];
   protected open(o: OwnedInstrument): void {
     this.opened.update((id) => (id === o.instrument.id ? '' : o.instrument.id));

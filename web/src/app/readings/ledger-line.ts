@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -20,7 +21,6 @@ import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings';
 import { ledgerWords } from '#words/readings';
-import { spokenUnits } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox, type Sent } from '../base/outbox';
@@ -188,7 +188,7 @@ export class LedgerLine {
   readonly typedAhead = input('');
   readonly closed = output();
   private aheadCount = 0;
-  protected asksText = ledgerWords;
+  protected asksText = bound(ledgerWords);
   protected readonly line = signal('');
   protected readonly insisted = signal(false);
   protected readonly fault = signal('');
@@ -300,7 +300,7 @@ export class LedgerLine {
     const name = this.subjects().find((s) => s.id === entry.subjectId)?.name ?? '';
     return {
       name,
-      when: entry.atEpochMs === this.nowEpochMs ? '' : whenText(entry.atEpochMs, this.house.zone()),
+      when: entry.atEpochMs === this.nowEpochMs ? '' : whenText(speech(), entry.atEpochMs, this.house.zone()),
       rows,
       text: lineOf(entry, this.subjects(), this.house.zone(), this.animals())
         .slice(name.length)
@@ -380,6 +380,6 @@ export class LedgerLine {
 
 /** The gallon that a bare `gal` stands for, where this keeper reckons in gallons. */
 const keepersGallon = (): 'US gal' | 'imp gal' | undefined => {
-  const { volume } = spokenUnits();
+  const { volume } = speech().units;
   return volume === 'L' ? undefined : volume;
 };

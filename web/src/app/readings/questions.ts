@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { parameters } from '#almanac/parameters';
 import type { ParameterId } from '#core/readings';
 import { waterQuestions, type Analysis, type Known } from '#core/sources';
@@ -25,5 +26,5 @@ export function knownOf(cells: Bench['tanks'][number]['cells'] | undefined): Kno
 export const askedAbout = (readings: Analysis, known: Known): Asked[] =>
   waterQuestions({ readings, catalogue: parameters, known }).map(({ parameters: about, why, mend, grade }) => ({
     parameters: about,
-    why: `${questionWords(why)}.${mend === undefined ? '' : ` Perhaps ${mend}?`} (${gradeWords[grade] ?? grade})`,
+    why: `${questionWords(speech(), why)}.${mend === undefined ? '' : ` Perhaps ${mend}?`} (${gradeWords[grade] ?? grade})`,
   }));

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -94,7 +95,7 @@ export class ReadingsScreen {
         parameter,
         context,
         text: this.texts()[parameter.id] ?? '',
-        last: last ? spanText(parameter.id, last) : '',
+        last: last ? spanText(speech(), parameter.id, last) : '',
         units: this.unitsOf(parameter),
         said: this.understandingOf(parameter),
         instruments: this.readWith.choices(parameter.id),

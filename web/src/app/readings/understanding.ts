@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { parameters } from '#almanac/parameters';
 import {
   judgeReading,
@@ -89,18 +90,18 @@ export function readOn(
 /** The unit in which this keeper writes a bare figure, where it is not the book's own. */
 export function keepersUnitWritten(parameter: ParameterId): string {
   const known = parameterOf(parameter);
-  return known && unitOf(parameter) !== known.unit ? unitOf(parameter) : '';
+  return known && unitOf(speech(), parameter) !== known.unit ? unitOf(speech(), parameter) : '';
 }
 function shownSpan(parameter: Parameter, reading: Interval): string {
   const narrow = reading.hi !== null && reading.lo !== null && reading.hi - reading.lo < 1;
-  return spanText(parameter.id, reading, narrow ? Math.max(0, 2 - parameter.decimalsCount) : 0);
+  return spanText(speech(), parameter.id, reading, narrow ? Math.max(0, 2 - parameter.decimalsCount) : 0);
 }
 
 export function judged(parameter: Parameter, reading: ParsedReading, { band, last }: Context): Understanding {
   const judgement = band ? judgeReading({ reading, band }) : null;
   const verdict = judgement?.ok ? judgement.value.value.verdict : 'no-band';
   const asked = plausibility({ parameter, reading, last: last ?? undefined });
-  const unit = unitOf(parameter.id) === '' ? '' : ` ${unitOf(parameter.id)}`;
+  const unit = unitOf(speech(), parameter.id) === '' ? '' : ` ${unitOf(speech(), parameter.id)}`;
   const doubt = reading.factorUnknown ? ', the pen’s factor not being known' : '';
   return {
     kind: 'understood',
@@ -110,7 +111,7 @@ export function judged(parameter: Parameter, reading: ParsedReading, { band, las
     text: `${shownSpan(parameter, reading)}${unit}${doubt}${words[verdict] === '' ? '' : ` · ${words[verdict]}`}`,
     question:
       asked.kind === 'question'
-        ? `${oddWords(asked.why)}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}`
+        ? `${oddWords(speech(), asked.why)}.${asked.mend === undefined ? '' : ` Perhaps ${asked.mend}?`}`
         : null,
   };
 }

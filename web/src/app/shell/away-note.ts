@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { timer } from 'rxjs';
@@ -60,6 +61,6 @@ export class AwayNote {
     this.tick();
     return told === null
       ? null
-      : { age: spanText(Math.max(0, Date.now() - told)), when: whenText(told, this.house.zone()) };
+      : { age: spanText(Math.max(0, Date.now() - told)), when: whenText(speech(), told, this.house.zone()) };
   });
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
@@ -118,7 +119,7 @@ export class SetAside {
 /** As the book would print it; what cannot even be printed is named by its kind. */
 function lineOf(entry: NewEntry): string {
   try {
-    return lineWords(entry.kind, entry.payload as never, () => '');
+    return lineWords(speech(), entry.kind, entry.payload as never, () => '');
   } catch {
     return entry.kind;
   }

@@ -1,15 +1,16 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
-import { unitChoices, usualUnits, type KeepersUnits, type UnitQuestion } from '#core/units';
+import { unitChoices, type KeepersUnits, type UnitQuestion } from '#core/units';
 import type { Preferences } from '#contracts/tonight';
-import { whenText, type DateForm } from '#words/dates';
-import { amount, spanText, unitOf } from '#words/units';
+import { whenText } from '#words/dates';
+import { amount, spanText, unitOf, type DateForm } from '#words/units';
 import { ApiProblem } from '../base/api';
 import { faultsByField } from '../base/faults';
-import { HouseStore } from '../base/house-store';
+import { HouseStore, unitsOf } from '../base/house-store';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { Notifier } from '../doing';
@@ -231,7 +232,7 @@ export class SettingsScreen {
   protected readonly fault = signal('');
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly preferences = this.house.preferences;
-  protected readonly units = computed((): KeepersUnits => this.preferences().units ?? usualUnits);
+  protected readonly units = computed((): KeepersUnits => unitsOf(this.preferences()));
   protected readonly dates = computed(
     (): DateForm => this.preferences().dateForm ?? (navigator.language === 'en-US' ? 'month-day' : 'day-month'),
   );
@@ -245,12 +246,12 @@ export class SettingsScreen {
   });
   /** The same water in the units that are chosen. */
   protected readonly example = [
-    amount('volume', 54, 1),
-    amount('temperature', 24.5, 1),
-    `nitrate ${spanText('no3MgPerL', { lo: 10, hi: 20 })} ${unitOf('no3MgPerL')}`,
-    `GH ${spanText('ghDegrees', { lo: 6, hi: 6 })} ${unitOf('ghDegrees')}`,
-    amount('conductivity', 320, 0),
-    whenText(Date.UTC(2026, 2, 14, 21, 30), 'UTC'),
+    amount(speech(), 'volume', 54, 1),
+    amount(speech(), 'temperature', 24.5, 1),
+    `nitrate ${spanText(speech(), 'no3MgPerL', { lo: 10, hi: 20 })} ${unitOf(speech(), 'no3MgPerL')}`,
+    `GH ${spanText(speech(), 'ghDegrees', { lo: 6, hi: 6 })} ${unitOf(speech(), 'ghDegrees')}`,
+    amount(speech(), 'conductivity', 320, 0),
+    whenText(speech(), Date.UTC(2026, 2, 14, 21, 30), 'UTC'),
   ].join(' · ');
 
   constructor() {
@@ -263,7 +264,8 @@ export class SettingsScreen {
   }
   protected choices = (id: UnitQuestion): readonly string[] => unitChoices[id];
   protected setUnit(id: UnitQuestion, choice: string): void {
-    this.prefer({ units: { ...this.units(), [id]: choice } }, 'Units');
+    // What is not named stays as another device may just have chosen it.
+    this.prefer({ units: { [id]: choice } }, 'Units');
   }
   protected setLamp(choice: 'lit' | 'out' | 'clock'): void {
     this.prefer(choice === 'clock' ? { lampBy: 'clock' } : { lampBy: 'hand', lamp: choice }, 'Lamp');

@@ -1,8 +1,8 @@
+import { speakIn, speech } from '../base/speech';
 import { TestBed } from '@angular/core/testing';
 import type { House, HousesView, Preferences } from '#contracts/tonight';
 import { usualUnits } from '#core/units';
-import { dayText, shortDayText, whenText, writeDatesAs } from '#words/dates';
-import { speakIn, spokenUnits } from '#words/units';
+import { dayText, shortDayText, whenText } from '#words/dates';
 import { HouseStore, lampAt } from '../base/house-store';
 import { openRoom } from '../room.cases';
 import { FirstTime } from './first-time';
@@ -34,8 +34,7 @@ describe('settings', () => {
   });
   afterEach(() => {
     localStorage.removeItem('night-ledger-preferences');
-    speakIn(usualUnits);
-    writeDatesAs('day-month');
+    speakIn(usualUnits, 'day-month');
   });
   const opened = async (kept: Preferences) => {
     const room = await openRoom(SettingsScreen, {
@@ -57,7 +56,7 @@ describe('settings', () => {
     expect(reopened).not.toHaveBeenCalled();
     await room.pick('nl-choice[name=volume]', 'US gal');
     expect(store.preferences().units?.volume).toBe('US gal');
-    expect(spokenUnits().volume).toBe('US gal');
+    expect(speech().units.volume).toBe('US gal');
     expect(reopened).toHaveBeenCalledTimes(1);
     expect(JSON.parse(localStorage.getItem('night-ledger-preferences') ?? '{}')).toEqual(
       jasmine.objectContaining({ units }),
@@ -109,14 +108,18 @@ describe('the lamp by the clock', () => {
 
 describe('dates as the keeper writes them', () => {
   afterEach(() => {
-    writeDatesAs('day-month');
+    speakIn(usualUnits, 'day-month');
   });
   it('day, month or year first, and the same everywhere', () => {
-    const said = () => [dayText('2026-03-14'), whenText(nowEpochMs, 'UTC'), shortDayText(nowEpochMs, 'UTC')];
+    const said = () => [
+      dayText(speech(), '2026-03-14'),
+      whenText(speech(), nowEpochMs, 'UTC'),
+      shortDayText(speech(), nowEpochMs, 'UTC'),
+    ];
     expect(said()).toEqual(['Saturday, 14 March 2026', 'Sat, 14 Mar 2026, 21:30', '14 Mar 2026']);
-    writeDatesAs('month-day');
+    speakIn(usualUnits, 'month-day');
     expect(said()).toEqual(['Saturday, March 14, 2026', 'Sat, Mar 14, 2026, 21:30', 'Mar 14, 2026']);
-    writeDatesAs('year-month-day');
+    speakIn(usualUnits, 'year-month-day');
     expect(said()).toEqual(['Saturday, 2026-03-14', 'Sat 2026-03-14, 21:30', '2026-03-14']);
   });
 });

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import type { ElementRef } from '@angular/core';
 import { Keyboard, Lamp, MoonStar, PanelLeft, PenLine, Search, Settings } from 'lucide';
 import { ButtonDirective } from 'primeng/button';
@@ -94,11 +95,11 @@ export class Shell {
   protected readonly hasWritten = signal(false);
   protected readonly shortNight = computed(() => {
     const on = this.house.house()?.nightOn;
-    return on ? nightText(on) : '';
+    return on ? nightText(speech(), on) : '';
   });
   protected readonly night = computed(() => {
     const on = this.house.house()?.nightOn;
-    return on ? dayText(on) : '';
+    return on ? dayText(speech(), on) : '';
   });
   private readonly keys = new Keys({
     open: (what) => {

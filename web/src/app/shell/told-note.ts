@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Skeleton } from 'primeng/skeleton';
@@ -44,6 +45,6 @@ export class ToldNote {
   private readonly house = inject(HouseStore);
   protected readonly shownFrom = computed(() => {
     const at = this.told.failed()?.shownFromEpochMs ?? null;
-    return at === null ? '' : whenText(at, this.house.zone());
+    return at === null ? '' : whenText(speech(), at, this.house.zone());
   });
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { parameters } from '#almanac/parameters';
 import { movementOf } from '#core/sources';
@@ -88,7 +89,7 @@ export class SourceYear {
       const [parameter, readings] = [parameters.find((p) => p.id === id), this.history()[id] ?? []];
       const moved = movementOf(readings);
       if (!parameter || !moved || readings.length < 2) return [];
-      const shown = (value: number): string => valueText(id, value);
+      const shown = (value: number): string => valueText(speech(), id, value);
       const { step } = moved;
       return [
         {
@@ -97,7 +98,7 @@ export class SourceYear {
           lo: shown(moved.lo),
           hi: shown(moved.hi),
           step: step
-            ? `from about ${shown(step.beforeValue)} to ${shown(step.afterValue)} between ${dateText(step.afterEpochMs, this.house.zone())} and ${dateText(step.atEpochMs, this.house.zone())}`
+            ? `from about ${shown(step.beforeValue)} to ${shown(step.afterValue)} between ${dateText(speech(), step.afterEpochMs, this.house.zone())} and ${dateText(speech(), step.atEpochMs, this.house.zone())}`
             : 'no step',
           stepped: step !== null,
         },
@@ -115,13 +116,13 @@ export class SourceYear {
         ? [
             {
               label: parameter.label,
-              unit: unitOf(id),
-              decimalsCount: decimalsOf(id),
+              unit: unitOf(speech(), id),
+              decimalsCount: decimalsOf(speech(), id),
               band: null,
               readings: readings.map((r) => ({
                 ...r,
-                ...spokenSpan(id, r),
-                text: `${spanText(id, r)}${r.origin === 'supplier-report' ? ', report' : ''}`,
+                ...spokenSpan(speech(), id, r),
+                text: `${spanText(speech(), id, r)}${r.origin === 'supplier-report' ? ', report' : ''}`,
               })),
             },
           ]

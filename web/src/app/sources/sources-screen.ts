@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -92,7 +93,7 @@ export class SourcesScreen {
   constructor() {
     this.store.load();
   }
-  protected checkText = analysisWords;
+  protected checkText = bound(analysisWords);
   protected treatmentText = treatmentWords;
   protected readonly rows = computed(() =>
     [...this.store.list()]
@@ -133,7 +134,7 @@ export class SourcesScreen {
     const shown = parameters.flatMap((p) => {
       const span = expected[p.id];
       return span && ['ghDegrees', 'khDegrees', 'ec25UsPerCm'].includes(p.id)
-        ? [`${p.short} ${spanText(p.id, span)}`]
+        ? [`${p.short} ${spanText(speech(), p.id, span)}`]
         : [];
     });
     return {
@@ -148,8 +149,8 @@ export class SourcesScreen {
         ? [
             {
               label: p.label,
-              text: spanText(p.id, value),
-              unit: unitOf(p.id),
+              text: spanText(speech(), p.id, value),
+              unit: unitOf(speech(), p.id),
               ago: agoText({ atEpochMs: value.atEpochMs, nowEpochMs: this.now() }),
             },
           ]

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -175,12 +176,12 @@ export class UnitLogPart {
   protected readonly resin = resinWords;
   protected school = (id: string): (typeof resinSchools)[number] | undefined => resinSchools.find((s) => s.id === id);
   protected percent = (share: number): string => figure(100 * share, 1);
-  protected perCm = (value: number): string => amountFigure('conductivity', value, 0);
+  protected perCm = (value: number): string => amountFigure(speech(), 'conductivity', value, 0);
   protected leftText({ lo, hi }: { lo: number; hi: number | null }): string {
-    if (hi === null) return `at least ${amount('volume', lo, 0)}`;
-    return amountFigure('volume', lo, 0) === amountFigure('volume', hi, 0)
-      ? `about ${amount('volume', lo, 0)}`
-      : `${amountFigure('volume', lo, 0)}–${amount('volume', hi, 0)}`;
+    if (hi === null) return `at least ${amount(speech(), 'volume', lo, 0)}`;
+    return amountFigure(speech(), 'volume', lo, 0) === amountFigure(speech(), 'volume', hi, 0)
+      ? `about ${amount(speech(), 'volume', lo, 0)}`
+      : `${amountFigure(speech(), 'volume', lo, 0)}–${amount(speech(), 'volume', hi, 0)}`;
   }
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected fault = (field: string): string => this.faults().get(field) ?? '';

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -251,7 +252,7 @@ export class CyclingPart {
   protected readonly doseText = computed(() =>
     figure(this.dose()?.value.amountMl ?? this.dose()?.value.amountG ?? 0, 2),
   );
-  protected readonly litres = computed(() => amount('volume', this.stock().tank.netVolumeL, 1));
+  protected readonly litres = computed(() => amount(speech(), 'volume', this.stock().tank.netVolumeL, 1));
   protected readonly series = computed((): ChartSeries[] =>
     (
       [
@@ -264,7 +265,7 @@ export class CyclingPart {
       return readings.length === 0 ? [] : [{ label, unit: 'mg/L', decimalsCount: 2, band: null, readings }];
     }),
   );
-  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
   protected percent = (share: number): number => Math.round(share * 100);
   protected async begin(school: CyclingSchoolId): Promise<void> {
     const { tankId } = this.stock().tank;

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -302,11 +303,11 @@ export class FeedingPart {
   protected readonly portions = computed(() =>
     portionsFor({ awayDays: this.away(), school: this.school(), dailyG: this.ration().lo }),
   );
-  protected readonly litres = computed(() => amount('volume', this.stock().tank.netVolumeL, 0));
+  protected readonly litres = computed(() => amount(speech(), 'volume', this.stock().tank.netVolumeL, 0));
   protected grams2 = (g: number): string => figure(g, 2);
   protected foodName = (id: string): string => foods.find((f) => f.id === id)?.name ?? id;
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
-  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected when = (at: number): string => whenText(speech(), at, this.house.zone());
   protected async write(): Promise<void> {
     const foodG = this.grams();
     if (!foodG) return;

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Choice, Option, Options } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
@@ -391,7 +392,8 @@ export class FitsScreen {
       ? `${said} ${osmoticWords({ group: kind.group, side })}${this.schools(kind, p)}`
       : `${said}${this.schools(kind, p)}`;
   }
-  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string => spanText(p, span);
+  protected shown = (p: KindParameter, span: { lo: number | null; hi: number | null }): string =>
+    spanText(speech(), p, span);
   protected short = parameterShort;
   protected choose(picked: string): void {
     const [kind, id] = picked.split(':');

@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -69,7 +70,7 @@ const quick: readonly StockEventName[] = [
 })
 export class LifePart {
   readonly tankId = input.required<string>();
-  protected findingText = togetherWords;
+  protected findingText = bound(togetherWords);
   protected readonly store = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
@@ -161,7 +162,7 @@ export class LifePart {
   protected grade = (g: string): string => gradeWords[g] ?? g;
   protected ago = (at: number | null): string =>
     at === null ? 'never' : agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
-  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
   protected readonly living = computed(() => this.stock()?.populations.filter((p) => p.count.hi > 0) ?? []);
   protected readonly hasCurve = computed(() => this.living().some((p) => p.points.length > 2));
   protected readonly curves = computed((): ChartSeries[] =>

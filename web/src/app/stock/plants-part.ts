@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -226,9 +227,9 @@ export class PlantsPart {
     const result = this.result();
     return result.ok ? '' : plainRefusal(result.refusal);
   });
-  protected readonly litres = computed(() => amount('volume', this.stock().tank.netVolumeL, 0));
+  protected readonly litres = computed(() => amount(speech(), 'volume', this.stock().tank.netVolumeL, 0));
   protected text = (value: number): string => figure(value, value < 1 ? 2 : 1);
-  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
   protected async trimmed(kindId: string): Promise<void> {
     const entry = this.scribe.entry('trim', this.stock().tank.tankId, { kindId });
     this.said.set((await this.scribe.write([entry], 'Trimmed')).said);

@@ -1,3 +1,4 @@
+import { bound } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Checkbox } from 'primeng/checkbox';
 import { FormsModule } from '@angular/forms';
@@ -172,6 +173,6 @@ export class StockScreen {
   protected short = parameterShort;
   protected range = rangeText;
   protected alarmText = ({ reason, kindName }: StockAlarm): string => alarmWords(reason, kindName);
-  protected text = togetherWords;
+  protected text = bound(togetherWords);
   protected grade = (f: TogetherFinding): string => gradeWords[f.grade] ?? '';
 }

@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -340,8 +341,8 @@ export class SuppliesScreen {
       .map((r) => r.supply.name),
   );
   protected amount = (value: number): string => figure(value, value < 10 ? 1 : 0);
-  protected day = (at: number): string => dateText(at, this.house.zone());
-  protected readonly shortDay = onText;
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
+  protected readonly shortDay = bound(onText);
   protected saveTable(): void {
     saveCsv(
       'supplies',

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -103,13 +104,13 @@ export class ChartPart {
       return [
         {
           label: parameter.label,
-          unit: unitOf(id),
-          decimalsCount: decimalsOf(id),
+          unit: unitOf(speech(), id),
+          decimalsCount: decimalsOf(speech(), id),
           band: bandOf(id, lines.find((l) => l.parameter === id)?.band ?? null),
           bands: bandStretches(bandsByDate, { parameter: id, toEpochMs: Date.parse(nowAt) + 60 * 86_400_000 }).map(
             (b) => ({
               ...b,
-              ...spokenSpan(id, b),
+              ...spokenSpan(speech(), id, b),
               fromEpochMs: Math.max(b.fromEpochMs, this.firstEpochMs()),
             }),
           ),
@@ -146,7 +147,7 @@ export class ChartPart {
     })),
     ...this.diary.of('top-up').map(({ atEpochMs, payload }) => ({
       atEpochMs,
-      label: `topped up ${amountPlainly('volume', payload.topUpL)}`,
+      label: `topped up ${amountPlainly(speech(), 'volume', payload.topUpL)}`,
       added: true,
     })),
   ]);
@@ -188,7 +189,7 @@ export class ChartPart {
           { name: this.folio().tank.name, readings: this.folio().history[id] ?? [] },
           ...this.others().map((o) => ({ name: o.name, readings: o.history[id] ?? [] })),
         ].flatMap(({ name, readings }) =>
-          readings.map((r) => ({ ...r, shown: spanText(id, r), tank: name, label: this.label(id) })),
+          readings.map((r) => ({ ...r, shown: spanText(speech(), id, r), tank: name, label: this.label(id) })),
         ),
       )
       .sort((a, b) => b.atEpochMs - a.atEpochMs),
@@ -246,16 +247,16 @@ export class ChartPart {
     return (
       outlook?.forecast.map(({ day, mean, lo80, hi80 }) => ({
         atEpochMs: now + day * 86_400_000,
-        mean: spokenValue(id, mean),
-        lo80: spokenValue(id, lo80),
-        hi80: spokenValue(id, hi80),
+        mean: spokenValue(speech(), id, mean),
+        lo80: spokenValue(speech(), id, lo80),
+        hi80: spokenValue(speech(), id, hi80),
       })) ?? []
     );
   }
   protected sign = (place: number): string => otherMarks[place]?.sign ?? '';
   protected label = (id: string): string => parameterOf(id)?.label ?? id;
   protected short = (id: string): string => parameterOf(id)?.short ?? id;
-  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected when = (at: number): string => whenText(speech(), at, this.house.zone());
   protected toggle(id: ParameterId): void {
     this.charted.update((all) => (all.includes(id) ? all.filter((x) => x !== id) : [...all, id]));
   }
@@ -294,5 +295,7 @@ export class ChartPart {
 const spokenReadings = (
   id: ParameterId,
   readings: readonly (Interval & { atEpochMs: number; text: string })[],
-): (Interval & { atEpochMs: number; text: string })[] => readings.map((r) => ({ ...r, ...spokenSpan(id, r) }));
-const bandOf = (id: ParameterId, band: Interval | null): Interval | null => (band ? spokenSpan(id, band) : null);
+): (Interval & { atEpochMs: number; text: string })[] =>
+  readings.map((r) => ({ ...r, ...spokenSpan(speech(), id, r) }));
+const bandOf = (id: ParameterId, band: Interval | null): Interval | null =>
+  band ? spokenSpan(speech(), id, band) : null;

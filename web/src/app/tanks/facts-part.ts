@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -166,7 +167,7 @@ export class FactsPart {
   protected readonly others = computed(() => this.store.tanks().filter((t) => t.tankId !== this.tankId()));
   protected tankName = (id: string): string => this.store.tanks().find((t) => t.tankId === id)?.name ?? 'a tank';
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
-  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
 
   private async write(fact: FactPayload, what: string): Promise<void> {
     const written = await this.scribe.write([this.scribe.entry('fact', this.tankId(), fact)], what);

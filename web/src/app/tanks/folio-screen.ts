@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -193,11 +194,14 @@ export class FolioScreen {
     const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);
     const parameter = this.parameterOf(id);
     if (!outlook || !parameter) return '';
-    const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string => spanText(id, { lo: lo80, hi: hi80 });
+    const span = ({ lo80, hi80 }: { lo80: number; hi80: number }): string =>
+      spanText(speech(), id, { lo: lo80, hi: hi80 });
     const { settles, leaves, mind, mindId, ratchet, ratchetId, normal } = outlook;
     return [
       `Estimated ${span(outlook.level)} tonight`,
-      normal ? `usual here ${spanText(id, { lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi })}` : '',
+      normal
+        ? `usual here ${spanText(speech(), id, { lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi })}`
+        : '',
       leaves ? `goes ${leaves.side} the band ${leaves.text}` : '',
       settles ? `the routine settles at ${span(settles.peak)} before a change` : '',
     ]
@@ -209,20 +213,20 @@ export class FolioScreen {
         ratchet && ratchetId !== 'holds' ? ` ${ratchet}` : '',
       );
   }
-  protected unitOf = unitOf;
+  protected unitOf = bound(unitOf);
   protected parameterOf = (id: string): Parameter | undefined => parameters.find((p) => p.id === id);
   protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;
-  protected shown = (id: ParameterId, interval: Interval): string => spanText(id, interval);
+  protected shown = (id: ParameterId, interval: Interval): string => spanText(speech(), id, interval);
   protected bandText(line: ParameterLine): string {
     if (!line.band) return line.parameter === 'tanMgPerL' ? 'judged by its toxic part' : 'no band';
-    const { lo, hi } = spokenSpan(line.parameter, line.band);
+    const { lo, hi } = spokenSpan(speech(), line.parameter, line.band);
     const clean = (value: number): string =>
       String(
         Number(
           value.toFixed(
             Math.max(
-              decimalsOf(line.parameter),
-              unitOf(line.parameter) === this.parameterOf(line.parameter)?.unit ? 2 : 0,
+              decimalsOf(speech(), line.parameter),
+              unitOf(speech(), line.parameter) === this.parameterOf(line.parameter)?.unit ? 2 : 0,
             ),
           ),
         ),
@@ -233,8 +237,8 @@ export class FolioScreen {
   protected grade = (line: ParameterLine): string =>
     line.band ? (line.band.sourceIds.length === 0 ? 'your own' : (gradeWords[line.band.grade] ?? '')) : '';
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
-  protected readonly onText = onText;
-  protected when = (at: string | number): string => whenText(at, this.house.zone());
+  protected readonly onText = bound(onText);
+  protected when = (at: string | number): string => whenText(speech(), at, this.house.zone());
   protected litres = (value: number): string => figure(value, 1);
   protected explain(line: ParameterLine): void {
     const tankId = this.tankId();

@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -190,14 +191,14 @@ export class RecordScreen {
     (this.folio()?.lines ?? []).flatMap((line) => {
       const parameter = parameters.find((p) => p.id === line.parameter);
       if (!parameter || !line.latest) return [];
-      const unit = unitOf(parameter.id) ? ` ${unitOf(parameter.id)}` : '';
+      const unit = unitOf(speech(), parameter.id) ? ` ${unitOf(speech(), parameter.id)}` : '';
       return [
         {
           label: parameter.label,
-          read: `${spanText(parameter.id, line.latest)}${unit}`,
+          read: `${spanText(speech(), parameter.id, line.latest)}${unit}`,
           text: line.latest.text,
-          band: line.band ? spanText(parameter.id, line.band) : '',
-          when: whenText(line.latest.atEpochMs, this.house.zone()),
+          band: line.band ? spanText(speech(), parameter.id, line.band) : '',
+          when: whenText(speech(), line.latest.atEpochMs, this.house.zone()),
         },
       ];
     }),
@@ -205,9 +206,9 @@ export class RecordScreen {
   /** The nightly round says nothing to somebody who reads this. */
   protected readonly shown = computed(() => this.entries().filter((e) => e.kind !== 'looked' && e.kind !== 'strike'));
   protected litres = (value: number): string => figure(value, 1);
-  protected readonly onText = onText;
-  protected when = (at: string): string => whenText(at, this.house.zone());
-  protected day = (on: string): string => dayText(on);
+  protected readonly onText = bound(onText);
+  protected when = (at: string): string => whenText(speech(), at, this.house.zone());
+  protected day = (on: string): string => dayText(speech(), on);
   protected reach(picked: string): void {
     this.days.set(Number(picked));
   }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -278,7 +279,7 @@ export class BeginScreen {
   protected readonly glassText = computed(() => {
     const geometry = this.geometry();
     if (this.fillL() !== null || !geometry) return '';
-    return `, with glass of ${geometry.glassMm} mm and the water ${amount('length', geometry.waterBelowRimCm, 0)} below the rim`;
+    return `, with glass of ${geometry.glassMm} mm and the water ${amount(speech(), 'length', geometry.waterBelowRimCm, 0)} below the rim`;
   });
   protected readonly sizeFault = computed(() => {
     const volume = this.volume();

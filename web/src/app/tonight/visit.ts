@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Check, Droplet } from 'lucide';
@@ -88,5 +89,5 @@ export class Visit {
     return `in ${minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}`;
   }
   protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });
-  protected when = (at: string): string => whenText(at, this.house.zone());
+  protected when = (at: string): string => whenText(speech(), at, this.house.zone());
 }

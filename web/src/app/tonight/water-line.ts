@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -21,7 +22,7 @@ export class WaterLine {
   protected readonly text = computed(() => {
     const view = this.view();
     const plan = view ? eveningPlan(view) : null;
-    return plan?.ok ? eveningShort(plan.value.sum) : 'Water to mix';
+    return plan?.ok ? eveningShort(speech(), plan.value.sum) : 'Water to mix';
   });
   constructor() {
     inject(Outbox)

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonDirective } from 'primeng/button';
@@ -98,7 +99,11 @@ export class BedPart {
     [...this.bed().pokes]
       .sort((a, b) => b.atEpochMs - a.atEpochMs)
       .slice(0, 12)
-      .map((p) => ({ ...p, text: `${p.place}: ${gasWords[p.gas]}`, when: whenText(p.atEpochMs, this.house.zone()) })),
+      .map((p) => ({
+        ...p,
+        text: `${p.place}: ${gasWords[p.gas]}`,
+        when: whenText(speech(), p.atEpochMs, this.house.zone()),
+      })),
   );
   protected async keep(): Promise<void> {
     const place = this.place().trim();

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -258,7 +259,7 @@ export class CaseScreen {
           id: e.id,
           text: this.evidenceText(e),
           trap: e.trap ? trapWords[e.trap] : '',
-          when: whenText(e.atEpochMs, this.house.zone()),
+          when: whenText(speech(), e.atEpochMs, this.house.zone()),
           counts: !this.struckIds().includes(e.id),
         }))
       : [];
@@ -364,7 +365,7 @@ export class CaseScreen {
     if (of === 'foreseen') {
       const level = this.book()?.foreseen?.find((f) => f.parameter === says);
       return level
-        ? foreseenWords(parameterWords[says as ParameterId], spanText(says as ParameterId, level))
+        ? foreseenWords(parameterWords[says as ParameterId], spanText(speech(), says as ParameterId, level))
         : parameterWords[says as ParameterId];
     }
     if (of !== 'measurement') return saidOf(says);
@@ -372,7 +373,7 @@ export class CaseScreen {
     return `${parameterWords[says as ParameterId]} ${reading?.latest?.text ?? ''}`;
   }
   protected stepText(step: CaseStep): string {
-    const when = whenText(step.atEpochMs, this.house.zone());
+    const when = whenText(speech(), step.atEpochMs, this.house.zone());
     switch (step.step) {
       case 'opened':
         return `${when}: opened`;
@@ -390,6 +391,6 @@ export class CaseScreen {
       ? ''
       : at <= this.house.nowEpochMs()
         ? 'Look again now.'
-        : `Look again ${whenText(at, this.house.zone())}.`;
+        : `Look again ${whenText(speech(), at, this.house.zone())}.`;
   }
 }

@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
@@ -257,8 +258,8 @@ export class HistoryScreen {
         })
       : null;
   });
-  protected readonly onText = onText;
-  protected readonly when = (atEpochMs: number): string => whenText(atEpochMs, this.house.zone());
+  protected readonly onText = bound(onText);
+  protected readonly when = (atEpochMs: number): string => whenText(speech(), atEpochMs, this.house.zone());
   protected readonly animals = computed(() =>
     (this.stock.stockOf(this.tankId())?.populations ?? [])
       .map((p) => `${countText(p.count)} ${this.stock.kindNamed(p.kindId)?.commonName ?? p.kindId}`)
@@ -292,14 +293,16 @@ export class HistoryScreen {
         .sort((a, b) => b.atEpochMs - a.atEpochMs);
       if (read.length === 0) return [];
       const usual = folio?.outlooks.find((o) => o.parameter === p.id)?.normal;
-      const unit = unitOf(p.id);
+      const unit = unitOf(speech(), p.id);
       return [
         {
           label: unit ? `${p.label}, ${unit}` : p.label,
-          usual: usual ? spanText(p.id, { lo: Math.max(p.id === 'tempC' ? -50 : 0, usual.lo), hi: usual.hi }) : '',
+          usual: usual
+            ? spanText(speech(), p.id, { lo: Math.max(p.id === 'tempC' ? -50 : 0, usual.lo), hi: usual.hi })
+            : '',
           read: read
             .slice(0, most.readings)
-            .map((r) => `${spanText(p.id, r)} (${this.day(r.atEpochMs)})`)
+            .map((r) => `${spanText(speech(), p.id, r)} (${this.day(r.atEpochMs)})`)
             .join(' · '),
         },
       ];

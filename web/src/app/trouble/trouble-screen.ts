@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
@@ -147,7 +148,7 @@ export class TroubleScreen {
     if (this.tankId()) void this.router.navigate(['/trouble', this.tankId()]);
   }
   protected nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
-  private readonly day = (atEpochMs: number): string => dateText(atEpochMs, this.house.zone());
+  private readonly day = (atEpochMs: number): string => dateText(speech(), atEpochMs, this.house.zone());
   protected lineOf(of: TroubleThread): string {
     const now = this.house.nowEpochMs();
     const seen = Object.entries(of.findings).flatMap(([id, answer]) =>
@@ -163,7 +164,7 @@ export class TroubleScreen {
         ? ''
         : of.lookAgainEpochMs <= now
           ? '; look again now'
-          : `; look again ${whenText(of.lookAgainEpochMs, this.house.zone())}`;
+          : `; look again ${whenText(speech(), of.lookAgainEpochMs, this.house.zone())}`;
     return `${signs}; opened ${agoText({ atEpochMs: of.openedEpochMs, nowEpochMs: now })}${of.state ? `, ${stateWords[of.state]}` : ''}${again}`;
   }
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
@@ -339,7 +340,7 @@ export class WeighingPart {
       const dose = spotPeroxideMl({ netVolumeL: this.netVolumeL(), productPercent: 3 });
       return dose
         ? [
-            `At most ${grams(dose.lo)} to ${grams(dose.hi)} mL of 3 % in a day over all spots together (${amount('volume', this.netVolumeL(), 0)} net), filter off for 5 to 15 minutes, then on again with air; three to five days. Low grade: common practice.`,
+            `At most ${grams(dose.lo)} to ${grams(dose.hi)} mL of 3 % in a day over all spots together (${amount(speech(), 'volume', this.netVolumeL(), 0)} net), filter off for 5 to 15 minutes, then on again with air; three to five days. Low grade: common practice.`,
           ]
         : [];
     }
@@ -429,7 +430,7 @@ export class WeighingPart {
             how: s.meansIds.flatMap((id) => this.howText(id, of.causeId)),
             caution: troubleKnowledge.cautions.find((c) => c.id === s.caution)?.text ?? '',
             dose: s.doseG
-              ? `${s.doseG.lo === s.doseG.hi ? '' : `${grams(s.doseG.lo)} to `}${grams(s.doseG.hi)} g in ${amount('volume', this.netVolumeL(), 0)} net`
+              ? `${s.doseG.lo === s.doseG.hi ? '' : `${grams(s.doseG.lo)} to `}${grams(s.doseG.hi)} g in ${amount(speech(), 'volume', this.netVolumeL(), 0)} net`
               : '',
           }))
         : [],

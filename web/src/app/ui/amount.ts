@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { Pipe, type PipeTransform } from '@angular/core';
 import { amount, amountFigure, unitName } from '#words/units';
 
@@ -5,21 +6,21 @@ import { amount, amountFigure, unitName } from '#words/units';
 @Pipe({ name: 'amount' })
 export class AmountPipe implements PipeTransform {
   transform(value: number | null | undefined, quantityId: string, decimalsCount = 1): string {
-    return value === null || value === undefined ? '' : amount(quantityId, value, decimalsCount);
+    return value === null || value === undefined ? '' : amount(speech(), quantityId, value, decimalsCount);
   }
 }
 /** The same without the name of the unit, for columns that say it in their head. */
 @Pipe({ name: 'bareAmount' })
 export class BareAmountPipe implements PipeTransform {
   transform(value: number | null | undefined, quantityId: string, decimalsCount = 1): string {
-    return value === null || value === undefined ? '' : amountFigure(quantityId, value, decimalsCount);
+    return value === null || value === undefined ? '' : amountFigure(speech(), quantityId, value, decimalsCount);
   }
 }
 /** The name of the keeper's unit of a quantity, for labels and heads: `{{ 'volume' | unitName }}` is `L`. */
 @Pipe({ name: 'unitName' })
 export class UnitNamePipe implements PipeTransform {
   transform(quantityId: string): string {
-    return unitName(quantityId);
+    return unitName(speech(), quantityId);
   }
 }
 
@@ -28,7 +29,7 @@ const words: Readonly<Record<string, string>> = { L: 'Litres', 'US gal': 'US gal
 @Pipe({ name: 'unitWord' })
 export class UnitWordPipe implements PipeTransform {
   transform(quantityId: string): string {
-    const name = unitName(quantityId);
+    const name = unitName(speech(), quantityId);
     return words[name] ?? name;
   }
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   booleanAttribute,
   ChangeDetectionStrategy,
@@ -59,8 +60,8 @@ export class Day implements ControlValueAccessor {
   readonly required = input(false, { transform: booleanAttribute });
   /** The ISO day the keeper took. */
   readonly picked = output<string>();
-  protected readonly pattern = dayPattern();
-  protected readonly example = dayExample();
+  protected readonly pattern = dayPattern(speech());
+  protected readonly example = dayExample(speech());
   protected readonly held = signal(false);
   private readonly day = linkedSignal(() => this.value());
   /** What is typed and is no day: it stays in the field. */
@@ -89,7 +90,7 @@ export class Day implements ControlValueAccessor {
   /** The library reads what is typed by key; what is pasted or filled in comes without one. */
   protected typed({ target }: Event): void {
     const text = target instanceof HTMLInputElement ? target.value.trim() : '';
-    const read = dayRead(text);
+    const read = dayRead(speech(), text);
     const [year, month, day] = (read ?? '').split('-').map(Number);
     if (read === null || !year || !month || !day) return;
     if (this.day() !== read || this.odd() !== null) this.take(new Date(year, month - 1, day));

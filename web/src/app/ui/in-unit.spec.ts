@@ -1,8 +1,8 @@
+import { speakIn } from '../base/speech';
 import { ChangeDetectionStrategy, Component, provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { FormsModule } from '@angular/forms';
 import { usualUnits } from '#core/units';
-import { speakIn } from '#words/units';
 import { InUnit } from './in-unit';
 
 @Component({

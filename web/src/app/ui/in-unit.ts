@@ -1,7 +1,7 @@
+import { speech } from '../base/speech';
 import { Directive, effect, ElementRef, forwardRef, inject, input, numberAttribute, Renderer2 } from '@angular/core';
 import { NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
 import { amountRead, inUnit, keepersUnit } from '#core/units';
-import { spokenUnits } from '#words/units';
 
 /**
  * A number in a field: shown and typed in the keeper's unit of a quantity, with or without the name of a unit, with a
@@ -90,11 +90,11 @@ export class InUnit implements ControlValueAccessor {
   }
 
   private read(): number | null | undefined {
-    return amountRead(this.field.value, { quantityId: this.nlIn() || 'ph', units: spokenUnits() });
+    return amountRead(this.field.value, { quantityId: this.nlIn() || 'ph', units: speech().units });
   }
   private inKeepers(value: number): number {
     const quantityId = this.nlIn();
-    return Number((quantityId === '' ? value : inUnit(value, keepersUnit(quantityId, spokenUnits()))).toPrecision(6));
+    return Number((quantityId === '' ? value : inUnit(value, keepersUnit(quantityId, speech().units))).toPrecision(6));
   }
   private show(): void {
     this.say('');

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
 import { spokenSpan, spokenStep, unitOf, fromTo } from '#words/units';
@@ -5,12 +6,12 @@ import { bedYearCost, type Remedy, type StockKind } from '#core/stock';
 
 const clean = (value: number): string => String(Number(value.toFixed(2)));
 const step = (id: ParameterId, value: number): string =>
-  `${clean(spokenStep(id, value))}${unitOf(id) === 'ppm' || unitOf(id) === 'mmol/L' ? ` ${unitOf(id)}` : ''}`;
+  `${clean(spokenStep(speech(), id, value))}${unitOf(speech(), id) === 'ppm' || unitOf(speech(), id) === 'mmol/L' ? ` ${unitOf(speech(), id)}` : ''}`;
 
 /** A range in words: `6–14`, `up to 8`, `from 5`. */
 export function rangeText(range: Interval | null | undefined, parameter?: ParameterId): string {
   if (!range) return '';
-  const { lo, hi } = parameter === undefined ? range : spokenSpan(parameter, range);
+  const { lo, hi } = parameter === undefined ? range : spokenSpan(speech(), parameter, range);
   if (lo !== null && hi !== null) return lo > 0 ? fromTo(clean(lo), clean(hi)) : `up to ${clean(hi)}`;
   return lo === null ? (hi === null ? '' : `up to ${clean(hi)}`) : `from ${clean(lo)}`;
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { parameterWords } from '#almanac/parameters';
 import { parameterIds, type ParameterId } from '#core/readings';
 import type { Refusal } from '#core/result';
@@ -63,13 +64,13 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 export function plainRefusal(refusal: Refusal): string {
   switch (refusal.kind) {
     case 'contradiction':
-      return refusalWords({ ...refusal, fields: refusal.fields.map(fieldWord) });
+      return refusalWords(speech(), { ...refusal, fields: refusal.fields.map(fieldWord) });
     case 'conflict':
     case 'method-invalid':
     case 'unreachable':
-      return refusalWords(refusal);
+      return refusalWords(speech(), refusal);
     default:
-      return capital(refusalWords({ ...refusal, field: fieldWord(refusal.field) }));
+      return capital(refusalWords(speech(), { ...refusal, field: fieldWord(refusal.field) }));
   }
 }
 

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
 import { CustomChart, ScatterChart } from 'echarts/charts';
@@ -248,7 +249,7 @@ export class TideChart {
       })),
       tooltip: {
         formatter: (p: { name: string; value: number[] }) =>
-          `${shortDayText(p.value[0] ?? 0, this.house.zone())}: ${s.label} ${escaped(p.name)} ${s.unit}`,
+          `${shortDayText(speech(), p.value[0] ?? 0, this.house.zone())}: ${s.label} ${escaped(p.name)} ${s.unit}`,
       },
       renderItem: (_params: unknown, api: { value: (n: number) => number; coord: (p: number[]) => number[] }) => {
         const [x = 0, low = 0] = api.coord([api.value(0), api.value(1)]);
@@ -275,7 +276,7 @@ export class TideChart {
       data: (other?.readings ?? []).map((r) => ({ value: [r.atEpochMs, middle(r)], name: r.text })),
       tooltip: {
         formatter: (p: { name: string; value: number[] }) =>
-          `${escaped(other?.name ?? '')}, ${shortDayText(p.value[0] ?? 0, this.house.zone())}: ${escaped(p.name)} ${s.unit}`,
+          `${escaped(other?.name ?? '')}, ${shortDayText(speech(), p.value[0] ?? 0, this.house.zone())}: ${escaped(p.name)} ${s.unit}`,
       },
     };
   }

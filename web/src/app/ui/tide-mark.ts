@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { highEnd, lowEnd, middle, type Direction, type Interval, type ParameterId } from '#core/readings';
 import { valueText } from '#words/units';
@@ -135,7 +136,7 @@ export class TideMark {
   protected readonly ends = computed(() => {
     const id = this.scaledFor();
     const { lo, hi } = this.scale();
-    return id === null ? null : { lo: valueText(id, Math.max(0, lo)), hi: valueText(id, hi) };
+    return id === null ? null : { lo: valueText(speech(), id, Math.max(0, lo)), hi: valueText(speech(), id, hi) };
   });
 
   private readonly scale = computed(() => {

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -72,7 +73,7 @@ export class ValueField {
   private readonly pen = inject(HousePen);
   protected readonly text = signal('');
   private readonly known = computed(() => parameters.find((p) => p.id === this.parameter()));
-  protected readonly unit = computed(() => unitOf(this.parameter()));
+  protected readonly unit = computed(() => unitOf(speech(), this.parameter()));
   private readonly read = computed(() => {
     const parameter = this.known();
     if (!parameter) return { value: null };
@@ -94,7 +95,7 @@ export class ValueField {
   protected readonly converted = computed(() => {
     const [read, parameter] = [this.read(), this.known()];
     return 'value' in read && read.value !== null && parameter && /[^\d.,\s+-]/.test(this.text())
-      ? `= ${valueText(parameter.id, read.value)} ${this.unit()}`
+      ? `= ${valueText(speech(), parameter.id, read.value)} ${this.unit()}`
       : '';
   });
   constructor() {
@@ -103,7 +104,9 @@ export class ValueField {
       const value = this.value();
       const read = untracked(this.read);
       if ('value' in read ? read.value !== value : value !== null)
-        this.text.set(value === null ? '' : String(Number(spokenValue(this.parameter(), value).toPrecision(6))));
+        this.text.set(
+          value === null ? '' : String(Number(spokenValue(speech(), this.parameter(), value).toPrecision(6))),
+        );
     });
   }
   protected typed(event: Event): void {

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { sources } from '#almanac/sources';
 import type { Working } from '#core/explain';
@@ -104,7 +105,7 @@ export class WorkingView {
   protected readonly named = computed(() =>
     this.working().sourceIds.flatMap((id) => sources.filter((s) => s.id === id)),
   );
-  protected when = (at: number): string => whenText(at, this.zone());
+  protected when = (at: number): string => whenText(speech(), at, this.zone());
   protected shown = (value: number): string => String(Number(value.toPrecision(4)));
   protected termsOf = (terms: Record<string, number>): string =>
     Object.entries(terms)

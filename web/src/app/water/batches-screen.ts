@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -175,10 +176,10 @@ export class BatchesScreen {
   };
   protected label = parameterLabel;
   protected short = parameterShort;
-  protected unit = (id: ParameterId): string => unitOf(id);
+  protected unit = (id: ParameterId): string => unitOf(speech(), id);
   protected text = (value: number): string => String(Number(value.toPrecision(3)));
   protected f1 = (value: number): string => figure(value, 1);
-  protected when = (at: number): string => whenText(at, this.house.zone());
+  protected when = (at: number): string => whenText(speech(), at, this.house.zone());
   protected ago = (at: number): string => agoText({ atEpochMs: at, nowEpochMs: this.house.nowEpochMs() });
   protected set(key: string, value: number | null): void {
     this.texts.update((all) => ({ ...all, [key]: value }));
@@ -243,7 +244,10 @@ export class BatchesScreen {
 
   protected history(b: BatchView): { at: number; text: string }[] {
     const steps = b.steps.map((s) => ({ at: s.atEpochMs, text: stepText(s.payload as BatchStepPayload) }));
-    const uses = b.uses.map((u) => ({ at: u.atEpochMs, text: `${amount('volume', u.usedL, 1)} into ${u.tankName}` }));
+    const uses = b.uses.map((u) => ({
+      at: u.atEpochMs,
+      text: `${amount(speech(), 'volume', u.usedL, 1)} into ${u.tankName}`,
+    }));
     return [...steps, ...uses].sort((a, b2) => a.at - b2.at);
   }
   protected async measure(b: BatchView): Promise<void> {
@@ -332,11 +336,11 @@ export function correctionOf({
       addedG: c.addG,
       what: mineralName,
     };
-  const first = c.removeL > 0.05 ? `Draw off ${amount('volume', c.removeL, 1)}, then add` : 'Add';
+  const first = c.removeL > 0.05 ? `Draw off ${amount(speech(), 'volume', c.removeL, 1)}, then add` : 'Add';
   return {
     ...nothing,
-    text: `${first} ${amount('volume', c.addL, 1)} of pure water: ${amount('volume', c.endL, 1)} in the drum. Stir, measure again.`,
-    why: `${by}; ${amount('volume', batch.leftL, 1)} stand in the drum. By mass balance.`,
+    text: `${first} ${amount(speech(), 'volume', c.addL, 1)} of pure water: ${amount(speech(), 'volume', c.endL, 1)} in the drum. Stir, measure again.`,
+    why: `${by}; ${amount(speech(), 'volume', batch.leftL, 1)} stand in the drum. By mass balance.`,
     addedL: c.addL,
     removedL: c.removeL,
     what: 'pure water',
@@ -350,11 +354,11 @@ function stepText(step: BatchStepPayload): string {
         .map(([id, span]) => `${parameterShort(id)} ${String(span.hi ?? span.lo ?? '')}`)
         .join(', ')}`;
     case 'corrected':
-      return `corrected: ${step.addedL > 0 ? `${amount('volume', step.addedL, 1)} ` : ''}${step.addedG > 0 ? `${figure(step.addedG, 1)} g ` : ''}${step.what}`;
+      return `corrected: ${step.addedL > 0 ? `${amount(speech(), 'volume', step.addedL, 1)} ` : ''}${step.addedG > 0 ? `${figure(step.addedG, 1)} g ` : ''}${step.what}`;
     case 'accepted':
       return step.reason === undefined ? 'accepted' : `accepted: ${step.reason}`;
     case 'left':
-      return `${amount('volume', step.leftL, 1)} left, counted`;
+      return `${amount(speech(), 'volume', step.leftL, 1)} left, counted`;
     case 'thrown-away':
       return 'thrown away';
   }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { parameters } from '#almanac/parameters';
 import { type Parameter } from '#core/readings';
@@ -124,10 +125,11 @@ export class ChangeMarks {
     });
   });
   protected shown = (p: Parameter, interval: { lo: number | null; hi: number | null }): string =>
-    spanText(p.id, interval);
+    spanText(speech(), p.id, interval);
   protected stepText = (p: Parameter, value: number): string =>
-    `${value > 0 ? '+' : ''}${figure(spokenStep(p.id, value), decimalsOf(p.id))}`;
-  protected limitText = (p: Parameter, value: number): string => String(Number(spokenStep(p.id, value).toPrecision(2)));
-  protected unit = (p: Parameter): string => unitOf(p.id);
+    `${value > 0 ? '+' : ''}${figure(spokenStep(speech(), p.id, value), decimalsOf(speech(), p.id))}`;
+  protected limitText = (p: Parameter, value: number): string =>
+    String(Number(spokenStep(speech(), p.id, value).toPrecision(2)));
+  protected unit = (p: Parameter): string => unitOf(speech(), p.id);
   protected grade = (id: string): string => gradeWords[id] ?? id;
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { drumsOf } from '#core/water';
 import type { EveningView, FortnightView } from '#contracts/water';
@@ -114,7 +115,7 @@ export class DrumCalendar {
     const mostL = Math.max(1, ...nights.flatMap((n) => n.drums.map((d) => d.volumeL)));
     return nights.map((n) => ({
       ...n,
-      name: n.nightIndex === 0 ? 'tonight' : on ? nightText(on, n.nightIndex) : `in ${n.nightIndex}`,
+      name: n.nightIndex === 0 ? 'tonight' : on ? nightText(speech(), on, n.nightIndex) : `in ${n.nightIndex}`,
       drums: n.drums.map((d) => {
         const name = this.waters().find((w) => w.waterId === d.waterId)?.name ?? 'water';
         return {

@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import { NgTemplateOutlet } from '@angular/common';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -10,7 +11,7 @@ import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
 import { bearsWords, eveningWords, tonightReasonWords, waitWords } from '#words/water';
-import { spokenUnits, amountPlainly, amountFigure } from '#words/units';
+import { amountPlainly, amountFigure } from '#words/units';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
@@ -187,11 +188,11 @@ export class EveningScreen {
     const result = this.result();
     return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
-  protected sumText = eveningWords;
+  protected sumText = bound(eveningWords);
   protected whyNow = tonightReasonWords;
-  protected whyWaits = waitWords;
+  protected whyWaits = bound(waitWords);
   protected bears = bearsWords;
-  protected litres = (value: number): string => amountFigure('volume', value, value < 100 ? 1 : 0);
+  protected litres = (value: number): string => amountFigure(speech(), 'volume', value, value < 100 ? 1 : 0);
   protected canonical = (value: number): string => figure(value, 1);
   protected hours = (value: number): string =>
     value < 1 ? `${Math.ceil(value * 60)} minutes` : `${value.toFixed(1)} hours`;
@@ -228,7 +229,7 @@ export class EveningScreen {
     const on = this.house.house()?.nightOn;
     if (index === 0) return 'tonight';
     if (!on) return `in ${index} nights`;
-    return nightText(on, index);
+    return nightText(speech(), on, index);
   }
   protected readonly fortnightText = computed(() => {
     const f = this.fortnight();
@@ -287,7 +288,9 @@ export class EveningScreen {
       : { ...works, drums: named, madeLPerH: 5, storesL: 60, storedL: 30, wasteRatio: 3, eveningMinutes: 90 };
     this.works.set(started);
     this.drumsText.set(
-      started.drums.map((d) => `${d.name} ${amountPlainly('volume', d.volumeL).replace(' L', '')}`).join(', '),
+      started.drums
+        .map((d) => `${d.name} ${amountPlainly(speech(), 'volume', d.volumeL).replace(' L', '')}`)
+        .join(', '),
     );
   }
   protected setWorks(part: Partial<WorksPayload>): void {
@@ -331,7 +334,7 @@ export function drumsFrom(text: string): { name: string; volumeL: number }[] | n
     .filter((p) => p !== '');
   const drums = parts.map((part) => {
     const found = /^(.+?)\s+(\d+(?:[.,]\d+)?\s*(?:L|l|litres|(?:US |imp )?gal(?:lons?)?)?)$/.exec(part);
-    const volumeL = amountRead(found?.[2] ?? '', { quantityId: 'volume', units: spokenUnits() });
+    const volumeL = amountRead(found?.[2] ?? '', { quantityId: 'volume', units: speech().units });
     return found?.[1] && typeof volumeL === 'number' ? { name: found[1], volumeL } : null;
   });
   return drums.some((d) => d === null) ? null : (drums as { name: string; volumeL: number }[]);

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
 import { LineChart } from 'echarts/charts';
@@ -31,15 +32,15 @@ export class FanChart {
   readonly courses = input.required<readonly WhatIfCourse[]>();
   readonly ceiling = input<number | null>(null);
   readonly parameter = input.required<ParameterId>();
-  private readonly unit = computed(() => unitOf(this.parameter()));
+  private readonly unit = computed(() => unitOf(speech(), this.parameter()));
   private readonly drawn = computed(() =>
     this.courses().map((c) => ({
       ...c,
       fan: c.fan.map((f) => ({
         ...f,
-        mean: spokenValue(this.parameter(), f.mean),
-        lo80: spokenValue(this.parameter(), f.lo80),
-        hi80: spokenValue(this.parameter(), f.hi80),
+        mean: spokenValue(speech(), this.parameter(), f.mean),
+        lo80: spokenValue(speech(), this.parameter(), f.lo80),
+        hi80: spokenValue(speech(), this.parameter(), f.hi80),
       })),
     })),
   );
@@ -58,7 +59,7 @@ export class FanChart {
     const t = tokens[this.house.lamp()];
     const courses = this.drawn();
     const limit = this.ceiling();
-    const ceiling = limit === null ? null : spokenValue(this.parameter(), limit);
+    const ceiling = limit === null ? null : spokenValue(speech(), this.parameter(), limit);
     const highest = Math.max(ceiling ?? 0, ...courses.flatMap((c) => c.fan.map((f) => f.hi80)));
     const lowest = Math.min(...courses.flatMap((c) => c.fan.map((f) => f.lo80)));
     const from = lowest > 0.6 * highest ? Math.floor(lowest * 0.95) : 0;

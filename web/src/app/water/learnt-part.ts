@@ -1,3 +1,4 @@
+import { bound, speech } from '../base/speech';
 import type { ParameterId } from '#core/readings';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -135,18 +136,18 @@ export class LearntPart {
       (p) => !aside.includes(p.kind),
     );
   });
-  protected taught = learntWords;
+  protected taught = bound(learntWords);
   protected label = parameterLabel;
   protected f = figure;
   protected sourceName = (id: string): string => this.sources.named(id)?.setUp.name ?? 'The source';
-  protected value = (id: ParameterId, value: number): string => valueText(id, value);
-  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected value = (id: ParameterId, value: number): string => valueText(speech(), id, value);
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
   protected async putAside(p: LearntProposal): Promise<void> {
     const until = new Date(this.house.nowEpochMs() + 30 * 86_400_000).toISOString().slice(0, 10);
     const entry = this.scribe.entry('learnt', this.tankId(), {
       about: p.kind,
       answer: 'put-aside',
-      why: learntWords(p),
+      why: learntWords(speech(), p),
       untilOn: until,
     });
     this.said.set((await this.scribe.write([entry], 'Put aside')).said);

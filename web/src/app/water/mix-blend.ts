@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -180,7 +181,11 @@ export class MixBlend {
       totalL: this.known().reduce((sum, p) => sum + (p.volumeL ?? 0), 0),
       rows: parameters
         .filter((p) => p.id !== 'ph' && value.water[p.id] !== undefined)
-        .map((p) => ({ label: p.label, text: valueText(p.id, value.water[p.id] ?? 0), unit: unitOf(p.id) })),
+        .map((p) => ({
+          label: p.label,
+          text: valueText(speech(), p.id, value.water[p.id] ?? 0),
+          unit: unitOf(speech(), p.id),
+        })),
     };
   });
   protected set(index: number, part: Partial<Part>): void {

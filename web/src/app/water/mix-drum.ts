@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -209,7 +210,7 @@ import { Field } from '../ui/field';
   `,
 })
 export class MixDrum {
-  protected bareLitres = (value: number): string => amountFigure('volume', value, 1);
+  protected bareLitres = (value: number): string => amountFigure(speech(), 'volume', value, 1);
   protected readonly mix = inject(MixStore);
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { noteWords, whyWords } from '#words/explain';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -187,7 +188,7 @@ export class MixFind {
   protected quantityOf = quantityOf;
   protected unitOf = (quantity: RecipeQuantity): string => {
     const parameter = this.parameterOf(quantity);
-    return parameter ? unitOf(parameter) : recipeWords[quantity].unit;
+    return parameter ? unitOf(speech(), parameter) : recipeWords[quantity].unit;
   };
   protected readonly foodGrade = foodGradeCaution;
   protected readonly starts = signal<readonly Start[]>([{ sourceId: '', costFactor: null }]);
@@ -236,7 +237,7 @@ export class MixFind {
       if (sourceId === '' || this.bare().has(sourceId)) return [];
       const told = recipeEffect({ volumeL: 1, source: this.waterOf(sourceId), taken: [] });
       return !told.ok && told.refusal.kind === 'contradiction'
-        ? [{ sourceId, name: this.mix.sourceName(sourceId), why: whyWords(told.refusal.why) }]
+        ? [{ sourceId, name: this.mix.sourceName(sourceId), why: whyWords(speech(), told.refusal.why) }]
         : [];
     }),
   );

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -170,7 +171,7 @@ export class MixMinerals {
   /** The newest few; older ones are history. */
   protected latest = (odd: readonly OddBatch[]): OddBatch[] =>
     [...odd].sort((a, b) => b.atEpochMs - a.atEpochMs).slice(0, 8);
-  protected day = (at: number): string => dateText(at, this.house.zone());
+  protected day = (at: number): string => dateText(speech(), at, this.house.zone());
   protected f0 = (value: number): string => figure(value, 0);
   protected rows({
     state,

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -291,7 +292,7 @@ const labelOf = (id: BuildUpLine['parameter']): string => parameters.find((p) =>
 function lapsedText({ sinceDays, missedCount }: { sinceDays: number; missedCount: number }, line: Held | null): string {
   const since = `due ${sinceDays} nights ago, ${missedCount} left out`;
   if (!line || line.level.mean <= line.peak.hi) return since;
-  const v = (value: number): string => valueText(line.parameter, value);
+  const v = (value: number): string => valueText(speech(), line.parameter, value);
   return `${since}: ${labelOf(line.parameter).toLowerCase()} stands at about ${v(line.level.mean)}, kept it would not pass ${v(line.peak.hi)}`;
 }
 
@@ -300,7 +301,7 @@ function told(
   { everyDays }: EveningTankView,
 ): Pick<OverviewRow, 'label' | 'settles' | 'limit' | 'least' | 'why'> {
   const parameter = parameters.find((p) => p.id === line.parameter);
-  const v = (value: number): string => valueText(line.parameter, value);
+  const v = (value: number): string => valueText(speech(), line.parameter, value);
   const { ceiling, floor, peak, trough, productionPerDay } = line;
   const low = floor !== null && trough.lo < floor && (ceiling === null || peak.hi <= ceiling);
   const shown = low ? trough : peak;
@@ -324,7 +325,7 @@ function told(
       line.limitBy === 'keeper'
         ? 'by your own ceiling'
         : need && !need.ok && need.refusal.kind === 'unreachable'
-          ? whyWords(need.refusal.why)
+          ? whyWords(speech(), need.refusal.why)
           : '',
   };
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -164,7 +165,7 @@ export class RoutinesScreen {
     if (!found) throw new Error('a parameter without its almanac line');
     return found;
   });
-  protected readonly unit = computed(() => unitOf(this.parameter().id));
+  protected readonly unit = computed(() => unitOf(speech(), this.parameter().id));
   protected readonly band = computed(
     () => this.folio()?.lines.find((l) => l.parameter === this.parameterId())?.band ?? null,
   );
@@ -328,9 +329,9 @@ export class RoutinesScreen {
     const c = this.cost();
     if (!c) return [];
     return [
-      { figure: amount('volume', c.litresPerYearL, 0), what: 'of water' },
+      { figure: amount(speech(), 'volume', c.litresPerYearL, 0), what: 'of water' },
       ...(c.wastedPerYearL > 1
-        ? [{ figure: amount('volume', c.wastedPerYearL, 0), what: 'thrown away by the unit' }]
+        ? [{ figure: amount(speech(), 'volume', c.wastedPerYearL, 0), what: 'thrown away by the unit' }]
         : []),
       ...(c.saltPerYearG > 1 ? [{ figure: `${c.saltPerYearG.toFixed(0)} g`, what: 'of mineral and salt' }] : []),
       { figure: c.workPerYearHours.toFixed(0), what: 'hours' },
@@ -356,7 +357,7 @@ export class RoutinesScreen {
   protected sentence = plainRefusal;
   protected label = parameterLabel;
   protected grade = (id: string): string => gradeWords[id] ?? id;
-  protected v = (value: number): string => valueText(this.parameter().id, value);
+  protected v = (value: number): string => valueText(speech(), this.parameter().id, value);
   protected percent = (share: number): string => String(Math.round(1000 * share) / 10);
   protected litres = (value: number): string => figure(value, 1);
   protected days = (value: number): string => (value > 999 ? 'over 999' : figure(value, 1));

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { stepLimits } from '#almanac/limits';
@@ -157,7 +158,7 @@ export class SchoolsPart {
       const changeFraction = (school.changeFraction.lo + school.changeFraction.hi) / 2;
       const everyDays = Math.round((school.everyDays.lo + school.everyDays.hi) / 2);
       const settles = this.settlesBy(school, { changeFraction, everyDays });
-      const [v, limit] = [(value: number) => valueText(this.parameter().id, value), this.ceiling()];
+      const [v, limit] = [(value: number) => valueText(speech(), this.parameter().id, value), this.ceiling()];
       const { netVolumeL } = this.folio();
       const changeMinutes = usualChangeMinutes(changeFraction * netVolumeL);
       return {

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Choice, Option } from '../ui/choice';
@@ -187,7 +188,7 @@ export class SequencePart {
   protected percent = (share: number): string => figure(100 * share, 1);
   protected value = (water: Water, id: ParameterId): string => {
     const value = water[id];
-    return value === undefined ? '?' : valueText(id, value);
+    return value === undefined ? '?' : valueText(speech(), id, value);
   };
   protected async keep(): Promise<void> {
     const steps = this.found()?.steps ?? [];

@@ -1,3 +1,4 @@
+import { bound } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -75,6 +76,6 @@ export class WarmPart {
       : hotAndCold({ volumeL, wantedC, coldC, hotC });
   });
   protected sentence = plainRefusal;
-  protected stepText = warmingWords;
+  protected stepText = bound(warmingWords);
 }
 const usualC = 24;

@@ -1,3 +1,4 @@
+import { bound } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { practices } from '#almanac/practices';
@@ -70,6 +71,6 @@ export class WatchAfterPart {
     }),
   );
   protected readonly when = watchWhenWords;
-  protected text = watchWords;
+  protected text = bound(watchWords);
   protected grade = (id: string): string => gradeWords[id] ?? id;
 }

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -234,7 +235,9 @@ export class WaterScreen {
     const batch = this.theBatch();
     if (!batch) return '';
     if (!batch.usable) return `${batch.why} Not into a tank without a reason.`;
-    return batch.leftL < this.litres() - 0.05 ? `Only ${amount('volume', batch.leftL, 1)} of this batch are left.` : '';
+    return batch.leftL < this.litres() - 0.05
+      ? `Only ${amount(speech(), 'volume', batch.leftL, 1)} of this batch are left.`
+      : '';
   });
   /** What the tank makes of each parameter by itself in a day. */
   protected readonly production = computed(() =>
@@ -381,7 +384,7 @@ export class WaterScreen {
     const tapC = this.source()?.analysis.tempC?.lo ?? null;
     const mostStepC = limit.byBearing[plan.bearing].value;
     const span = sensibleWaterSpan({ tankC, changeFraction, mostStepC, tapC });
-    const text = (tempC: number): string => amountFigure('temperature', tempC, 1);
+    const text = (tempC: number): string => amountFigure(speech(), 'temperature', tempC, 1);
     return span ? `sensible from ${text(span.loC)} to ${text(span.hiC)}` : '';
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
@@ -410,14 +413,14 @@ export class WaterScreen {
     const fraction = this.changeFraction();
     if (!Number.isFinite(fraction) || fraction <= 0) return 'Say how much: more than nothing.';
     return fraction > 1
-      ? `${amount('volume', this.litres(), 1)} is ${Math.round(100 * fraction)} % of the ${amount('volume', this.netVolumeL(), 1)} that are in it.`
+      ? `${amount(speech(), 'volume', this.litres(), 1)} is ${Math.round(100 * fraction)} % of the ${amount(speech(), 'volume', this.netVolumeL(), 1)} that are in it.`
       : '';
   });
   /** What goes down the hose with the dirt is changed water too. */
   protected readonly bedFault = computed(() => {
     const bedL = this.bed() === 'none' ? null : this.bedL();
     return bedL !== null && bedL > this.litres() + 0.05
-      ? `${amount('volume', bedL, 1)} came out with the dirt, and only ${amount('volume', this.litres(), 1)} are counted as changed.`
+      ? `${amount(speech(), 'volume', bedL, 1)} came out with the dirt, and only ${amount(speech(), 'volume', this.litres(), 1)} are counted as changed.`
       : '';
   });
   protected readonly ready = computed(() => {

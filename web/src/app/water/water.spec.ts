@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { stepWords } from '#words/doing';
 import type { BatchView } from '#contracts/water';
 import { spanText } from '../doing/alarm-bar';
@@ -111,7 +112,7 @@ describe('the steps of a change', () => {
   it('a tank that is not known yet has its steps all the same, without a mark on its glass', () => {
     const steps = stepsOf(job, null, 0);
     const out = steps.find((s) => s.id === 'out')!;
-    expect(stepWords(out.reason)).toBe('12.0 L out. Look at what comes out: it tells of the animals.');
+    expect(stepWords(speech(), out.reason)).toBe('12.0 L out. Look at what comes out: it tells of the animals.');
     expect(steps.some((s) => s.id === 'bed')).toBeTrue();
   });
   it('once the change is in the book only its end is left; another work has steps of its own', () => {

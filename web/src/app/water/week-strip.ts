@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { dueByNight } from '#core/water';
 import type { EveningTankView } from '#contracts/water';
@@ -82,7 +83,7 @@ export class WeekStrip {
       day,
       tanks,
       changeL,
-      name: day === 0 ? 'tonight' : on ? nightText(on, day) : `in ${day}`,
+      name: day === 0 ? 'tonight' : on ? nightText(speech(), on, day) : `in ${day}`,
       names: tanks.map((t) => t.name).join(', '),
       heightPx: Math.round((44 * changeL) / mostL),
     }));

@@ -1,3 +1,4 @@
+import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -232,12 +233,12 @@ export class WhatIfPart {
   }
   protected readonly ceilingText = computed(() => {
     const ceiling = this.ceiling();
-    return ceiling === null ? '' : String(Number(spokenValue(this.parameter().id, ceiling).toPrecision(3)));
+    return ceiling === null ? '' : String(Number(spokenValue(speech(), this.parameter().id, ceiling).toPrecision(3)));
   });
   protected percent = (share: number | null): string => (share === null ? '' : `${Math.round(100 * share)} %`);
   protected last(c: WhatIfCourse): { mean: string; lo: string; hi: string } {
     const end = c.fan.at(-1);
-    const v = (value: number | undefined): string => valueText(this.parameter().id, value ?? 0);
+    const v = (value: number | undefined): string => valueText(speech(), this.parameter().id, value ?? 0);
     return { mean: v(end?.mean), lo: v(end?.lo80), hi: v(end?.hi80) };
   }
   private readonly input = computed((): WhatIfInput => {
