@@ -150,7 +150,20 @@ const reasonsAreData = {
   },
 };
 
-const changing = ['set', 'add', 'delete', 'clear', 'push', 'pop', 'shift', 'unshift', 'splice', 'sort', 'reverse', 'fill'];
+const changing = [
+  'set',
+  'add',
+  'delete',
+  'clear',
+  'push',
+  'pop',
+  'shift',
+  'unshift',
+  'splice',
+  'sort',
+  'reverse',
+  'fill',
+];
 /** What a module keeps for itself leaks from whoever asked last to whoever asks next. @type {import('eslint').Rule.RuleModule} */
 const noModuleState = {
   meta: {

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
 import { careWater } from '#contracts/care';
 import { handsFound } from '#contracts/hands';
-import { bookPage, exportedBook, importReport, keptPhoto, writeRequest, writeResponse } from '#contracts/book';
+import { bookPage, exportedBook, importReport, isKind, keptPhoto, writeRequest, writeResponse } from '#contracts/book';
 import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
@@ -10,7 +10,7 @@ import { folio } from '#contracts/tanks';
 import { house, houseChange, houseKey, housesView, preferences, tonight } from '#contracts/tonight';
 import { doingView } from '#contracts/doing';
 import { batchList, buildUpView, eveningView, fortnightView, learntView } from '#contracts/water';
-import { day, deviceId, instant, parameterId, uuid } from '#contracts/shapes';
+import { day, deviceId, instant, parameterId, plainText, uuid } from '#contracts/shapes';
 
 export interface Route {
   method: 'get' | 'post' | 'put';
@@ -25,6 +25,8 @@ export interface Route {
   mediaType?: string;
 }
 
+/** Kinds of entries, joined by commas; nothing is all of them. */
+const namesKinds = (text: string): boolean => text === '' || text.split(',').every(isKind);
 const digits = v.pipe(v.string(), v.regex(/^\d{1,12}$/, 'must be a whole number'));
 
 /** The house that a device looks at, and the one that a request is about: `own` or `demo`. */
@@ -169,7 +171,7 @@ export const routes = {
     method: 'get',
     path: '/api/diary',
     summary: 'Entries of some kinds, oldest first, struck ones left out',
-    query: v.object({ kinds: v.string(), subject: v.optional(uuid), days: v.optional(digits) }),
+    query: v.object({ kinds: plainText(400), subject: v.optional(uuid), days: v.optional(digits) }),
     response: diary,
   },
   batches: {
@@ -225,13 +227,13 @@ export const routes = {
     query: v.object({
       subject: v.optional(uuid),
       /** Words that must all stand in the entry: notes, products, kinds, parameters; each may be the start of a word. */
-      words: v.optional(v.pipe(v.string(), v.maxLength(200))),
-      kind: v.optional(v.pipe(v.string(), v.maxLength(200))),
+      words: v.optional(plainText(200)),
+      kind: v.optional(v.pipe(plainText(400), v.check(namesKinds, 'names no kind of entry'))),
       from: v.optional(day),
       to: v.optional(day),
       struck: v.optional(v.picklist(['only'])),
       /** Only what happened to this kind of animal or plant, by its id. */
-      animal: v.optional(v.pipe(v.string(), v.maxLength(60))),
+      animal: v.optional(plainText(60)),
       before: v.optional(instant),
       beforeSequence: v.optional(digits),
       limit: v.optional(digits),

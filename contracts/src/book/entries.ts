@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { day, instant, parameterId, uuid } from '#contracts/shapes';
+import { day, instant, parameterId, plainText, uuid, within } from '#contracts/shapes';
 import { kindIds, newEntry } from './kinds';
 
 export const writeRequest = v.strictObject({
@@ -37,16 +37,16 @@ export type BookPage = v.InferOutput<typeof bookPage>;
 
 export const exportedEntry = v.object({
   id: uuid,
-  sequence: v.number(),
+  sequence: v.pipe(within(1, Number.MAX_SAFE_INTEGER), v.integer('must be a whole number')),
   kind: v.picklist(kindIds),
   kindVersion: v.number(),
   subjectId: uuid,
   happenedAt: instant,
-  zone: v.string(),
+  zone: plainText(60),
   nightOn: day,
   writtenAt: instant,
-  by: v.string(),
-  payloadHash: v.string(),
+  by: plainText(60),
+  payloadHash: plainText(64),
   payload: v.unknown(),
 });
 export const exportedBook = v.object({

@@ -8,6 +8,7 @@ export {
   instant,
   interval,
   parameterId,
+  plainText,
   problem,
   textUpTo,
   uuid,

@@ -19,6 +19,14 @@ export const uuid = v.pipe(
   v.uuid('must be a uuid'),
   v.regex(/^[0-9a-f-]+$/, 'must be a uuid in small letters'),
 );
+/** Text that every reader can hold: no U+0000 and no half of a pair, up to so many characters, perhaps none. */
+export const plainText = (length: number) =>
+  v.pipe(
+    v.string('must be text'),
+    v.maxLength(length, `must be at most ${length} characters`),
+    v.check(isStorable, 'holds a character that cannot be stored (U+0000 or half of a pair)'),
+  );
+const isStorable = (text: string): boolean => !text.includes('\u0000') && !/\p{Surrogate}/u.test(text);
 export const textUpTo = (length: number) =>
   v.pipe(
     v.string('must be text'),

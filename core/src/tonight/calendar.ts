@@ -48,7 +48,8 @@ export const calendarDue = ({
   tanks.flatMap(({ tankId, contributions }) =>
     contributions.flatMap((said): CalendarDue[] => {
       const base = { key: `${tankId}:${said.id}`, tankId, contributionId: said.id, loud: said.loud };
-      if (said.dueEpochMs !== null) return [{ ...base, on: null, atEpochMs: said.dueEpochMs }];
+      // A fraction of a minute is no whole millisecond, and a calendar knows no part of one.
+      if (said.dueEpochMs !== null) return [{ ...base, on: null, atEpochMs: Math.round(said.dueEpochMs) }];
       const days = dueInDays(said);
       return days === null ? [] : [{ ...base, on: addDays({ on: nightOn, days }), atEpochMs: null }];
     }),

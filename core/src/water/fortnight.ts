@@ -70,13 +70,18 @@ const mostRounds = 1500;
  * Which tank is changed on which of the next nights, so that as little harm is done by waiting as water, time, drums and
  * the house's fixed evenings allow: a path of changes for each tank, joined by what they share. A small house is solved by
  * an integer programme that is handed in; where that does not end in its share of the time, a search goes on from what it
- * found and prices say how far from the best that can be. Never worse than the plain plan.
+ * found and prices say how far from the best that can be; without a solver the search alone plans. Never worse than the
+ * plain plan.
  *
  * @returns nights with the reason of each change, the cost, the bound and the gap between them.
  */
 export function fortnightPlan(
   input: FortnightInput,
-  { solver, timeLimitMs, gapFraction = 0.02 }: { solver: IntegerSolver; timeLimitMs: number; gapFraction?: number },
+  {
+    solver,
+    timeLimitMs,
+    gapFraction = 0.02,
+  }: { solver: IntegerSolver | null; timeLimitMs: number; gapFraction?: number },
 ): Result<FortnightPlan> {
   const fault = faultIn(input);
   if (fault) return refuse(fault);
@@ -84,13 +89,12 @@ export function fortnightPlan(
     return refuse({ kind: 'out-of-range', field: 'timeLimitMs', value: timeLimitMs, lo: 50, hi: 600_000, unit: 'ms' });
   const greedy = greedyFortnight(input);
   if (input.tanks.length === 0) return ok(greedy);
-  const { programme, arcs } = built(input);
   const begun = bettered(input, nightsIn(input, greedy), { movesCount: firstMovesPerTank * input.tanks.length });
-  const limits = { timeLimitMs: timeLimitMs * programmeFraction, gapFraction };
-  const answer = solver(programme, limits, startFrom(input, arcs, begun));
-  const chosen = answer.values.length === 0 ? [] : arcs.filter((a) => (answer.values[a.columnIndex] ?? 0) > 0.5);
-  const found = chosen.length === 0 ? begun : cheaperOf(input, begun, nightsOf(input, chosen));
-  let boundValue = Number.isFinite(answer.boundValue) ? Math.max(0, answer.boundValue) : 0;
+  const programmed = solver
+    ? solved(input, begun, { solver, limits: { timeLimitMs: timeLimitMs * programmeFraction, gapFraction } })
+    : { found: begun, boundValue: 0 };
+  const { found } = programmed;
+  let { boundValue } = programmed;
   let best = found;
   if (gapOf(planLoad(input, found).costValue, boundValue) > gapFraction) {
     best = bettered(input, found, {
@@ -112,6 +116,20 @@ export function fortnightPlan(
     finished: gap <= gapFraction + 1e-9,
     greedyCostValue: greedy.costValue,
   });
+}
+/** What the programme makes of a plan in its time: the plan itself where it finds none better. */
+function solved(
+  input: FortnightInput,
+  begun: number[][],
+  { solver, limits }: { solver: IntegerSolver; limits: { timeLimitMs: number; gapFraction: number } },
+): { found: number[][]; boundValue: number } {
+  const { programme, arcs } = built(input);
+  const answer = solver(programme, limits, startFrom(input, arcs, begun));
+  const chosen = answer.values.length === 0 ? [] : arcs.filter((a) => (answer.values[a.columnIndex] ?? 0) > 0.5);
+  return {
+    found: chosen.length === 0 ? begun : cheaperOf(input, begun, nightsOf(input, chosen)),
+    boundValue: Number.isFinite(answer.boundValue) ? Math.max(0, answer.boundValue) : 0,
+  };
 }
 const gapOf = (costValue: number, boundValue: number): number =>
   costValue <= 1e-9 ? 0 : Math.max(0, (costValue - boundValue) / costValue);

@@ -88,7 +88,7 @@ export function createApp({
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
-    next(notFound('page'));
+    next(notFound('page', 'path'));
   });
   app.use(problemHandler(logger, async () => (await visitOf(deps)).speech));
   return app;
@@ -252,7 +252,7 @@ function apiRouter(
   router.use(devicesRouter(devices));
   router.use(bookRouter(deps, { photos, parcels, known }));
   router.use((_request, _response, next) => {
-    next(notFound('address'));
+    next(notFound('address', 'path'));
   });
   return router;
 }

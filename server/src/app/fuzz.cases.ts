@@ -1,3 +1,8 @@
+import { gzipSync } from 'node:zlib';
+import { toJsonSchema } from '@valibot/to-json-schema';
+import type * as v from 'valibot';
+import { kindList, type PastVersion } from '#contracts/book';
+import { entryHash } from '../book';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
@@ -27,8 +32,30 @@ interface Operation {
 export interface FuzzRequest {
   method: string;
   path: string;
-  body: string | undefined;
+  body: string | Uint8Array | undefined;
+  headers: Record<string, string>;
 }
+/** A kind of entry with the shape of its payload; one for each step where it goes in steps. */
+interface Shape {
+  kind: string;
+  version: number;
+  about: readonly string[];
+  payload: Schema;
+  /** One that may be written, whatever its step. */
+  example: unknown;
+}
+
+/** Every kind of the contract, each of its versions, each of its steps. */
+const shapesOf = (): Shape[] =>
+  kindList.flatMap(({ id, version, schema, past, about, example }) =>
+    [{ version: version as number, schema: schema as v.GenericSchema }, ...(past as readonly PastVersion[])].flatMap(
+      (known) => {
+        const payload = toJsonSchema(known.schema, { errorMode: 'ignore' }) as Schema;
+        const steps = payload.oneOf ?? payload.anyOf ?? [payload];
+        return steps.map((step) => ({ kind: id, version: known.version, about, payload: step, example }));
+      },
+    ),
+  );
 
 const strangeTexts = [
   '',
@@ -62,14 +89,20 @@ const strangeTexts = [
 ];
 const strangeNumbers = [0, -0, -1, 1e308, -1e308, 5e-324, 1e-9, 2 ** 53, -(2 ** 31), 0.1 + 0.2, 1e9, 4294967296];
 
-/** Requests of every route of the OpenAPI document: most of them good, each with a chance of something hostile in it. */
+/**
+ * Requests of every route of the OpenAPI document and entries of every kind and step, most of them good, each with a
+ * chance of something hostile in it: in its values, in its bytes, in how it is sent.
+ */
 export class Fuzz {
   private readonly generator;
   private readonly operations: { method: string; path: string; operation: Operation }[];
+  readonly shapes = shapesOf();
   /** Half of the requests are as good as their schema can say: they reach the checks behind the door. */
   private hostile = false;
-  /** Ids that exist, so that some requests reach further than the door. */
-  readonly ids: string[] = [];
+  private turn = 0;
+  /** Subjects that exist, by what they are, and entries that were written: some requests reach further than the door. */
+  readonly subjects: Record<string, string[]> = {};
+  readonly entries: string[] = [];
 
   constructor(document: object, randomSeed: number) {
     this.generator = xoroshiro128plus(randomSeed);
@@ -79,31 +112,125 @@ export class Fuzz {
     );
   }
 
-  /** One of every route in turn, then of entries alone: they have by far the most shapes. */
+  /** One of every route in turn, a batch of entries, an imported book: entries have by far the most shapes. */
   next(index: number): FuzzRequest {
-    const entries = this.operations.find((o) => o.method === 'post' && o.path === '/api/entries');
-    const turn = this.operations[(index >> 1) % this.operations.length];
-    const chosen = index % 2 === 0 ? turn : entries;
-    if (!chosen) throw new Error('no operations');
     this.hostile = this.chance(0.5);
+    switch (index % 4) {
+      case 0:
+        return this.sentAs(this.asked(this.operations[(index >> 2) % this.operations.length]));
+      case 1:
+      case 2:
+        return this.sentAs({
+          method: 'post',
+          path: '/api/entries',
+          text: this.mangled({ entries: this.batch() }),
+        });
+      default:
+        return this.sentAs({
+          method: 'post',
+          path: `/api/book/import${this.oneOf(['', '?dryRun=no', '?dryRun=no&oldFaults=keep'])}`,
+          text: this.mangled(this.book()),
+        });
+    }
+  }
+
+  private asked(chosen: { method: string; path: string; operation: Operation } | undefined): {
+    method: string;
+    path: string;
+    text: string | undefined;
+  } {
+    if (!chosen) throw new Error('no operations');
     const { method, operation } = chosen;
     let { path } = chosen;
-    const query = new URLSearchParams();
+    const query: string[] = [];
     for (const { name, in: where, required, schema } of operation.parameters ?? []) {
       if (!required && this.chance(0.5)) continue;
       const value = String(this.valueOf(schema, 0));
-      if (where === 'path') path = path.replace(`{${name}}`, encodedAlways(value === '' ? 'x' : value));
-      else query.set(name, value);
+      const encoded = encodedAlways(value === '' ? 'x' : value);
+      if (where === 'path') path = path.replace(`{${name}}`, encoded);
+      else query.push(`${name}=${encoded}`);
     }
     const [content] = Object.values(operation.requestBody?.content ?? {});
-    const body = content ? this.bodyOf(content.schema) : undefined;
-    return { method, path: query.size > 0 ? `${path}?${query.toString()}` : path, body };
+    return {
+      method: method === 'get' && this.hurt(0.1) ? 'head' : method,
+      path: query.length > 0 ? `${path}?${query.join('&')}` : path,
+      text: content ? this.mangled(this.valueOf(content.schema, 0)) : undefined,
+    };
   }
 
-  private bodyOf(schema: Schema): string {
-    const text = JSON.stringify(this.valueOf(schema, 0)) ?? 'null';
+  /** Entries of the next kinds and steps in turn, each about a subject of the right sort where there is one. */
+  private batch(): object[] {
+    return Array.from({ length: this.hostile ? 1 + Math.floor(this.share() * 3) : 1 }, () => this.entry());
+  }
+  private entry() {
+    const shape = this.shapes[this.turn++ % this.shapes.length];
+    if (!shape) throw new Error('no kinds');
+    const known = shape.about.flatMap((sort) => this.subjects[sort] ?? []);
+    return {
+      id: this.hurt(0.05) && this.entries.length > 0 ? this.oneOf(this.entries) : this.uuid(),
+      kind: shape.kind,
+      kindVersion: shape.version,
+      subjectId: known.length > 0 && this.chance(0.8) ? this.oneOf(known) : this.uuid(),
+      happenedAt: this.textOf({ format: 'date-time' }),
+      payload: !this.hostile && this.chance(0.4) ? this.likeExample(shape) : this.valueOf(shape.payload, 2),
+    };
+  }
+  /** The example of a kind, its ids those of what is there. */
+  private likeExample({ example, version, payload }: Shape): unknown {
+    const newest = this.shapes.find((s) => s.example === example)?.version;
+    if (version !== newest) return this.valueOf(payload, 2);
+    const text = JSON.stringify(example).replaceAll(
+      /"(\w*[iI]ds?)":"[0-9a-f]{8}-[0-9a-f-]{27}"/g,
+      (_, name: string) => `"${name}":"${this.knownFor(name)}"`,
+    );
+    return JSON.parse(text);
+  }
+  private knownFor(name: string): string {
+    const known =
+      name === 'sourceId' ? this.subjects['source'] : /tank/i.test(name) ? this.subjects['tank'] : this.entries;
+    return known && known.length > 0 ? this.oneOf(known) : this.uuid();
+  }
+  /** A book with rows as an export has them; most with the hash of what they hold. */
+  private book(): object {
+    const rows = this.batch().map((of) => {
+      const entry = of as Parameters<typeof entryHash>[0] & { happenedAt: string };
+      return {
+        ...entry,
+        sequence: this.hurt(0.05) ? this.numberOf({}) : 1_000_000 + this.turn * 10 + Math.floor(this.share() * 10),
+        zone: this.hurt(0.05) ? this.oneOf(strangeTexts) : 'UTC',
+        nightOn: entry.happenedAt.slice(0, 10),
+        writtenAt: this.textOf({ format: 'date-time' }),
+        by: this.hurt(0.05) ? this.oneOf(strangeTexts) : 'keeper',
+        payloadHash: this.hurt(0.05) ? this.oneOf(strangeTexts) : hashOf(entry),
+      };
+    });
+    return {
+      format: 'night-ledger-book',
+      version: 1,
+      exportedAt: '2026-03-01T20:00:00Z',
+      house: 'Elsewhere',
+      entries: rows,
+    };
+  }
+
+  private mangled(value: unknown): string {
+    const text = JSON.stringify(value) ?? 'null';
     if (this.hurt(0.03)) return text.slice(0, Math.floor(text.length * this.share()));
     return this.hurt(0.03) ? '['.repeat(2000) + ']'.repeat(2000) : text;
+  }
+  /** As JSON, or compressed: whole, cut short, or not compressed at all whatever its head says. */
+  private sentAs({ method, path, text }: { method: string; path: string; text: string | undefined }): FuzzRequest {
+    if (text === undefined) return { method, path, body: undefined, headers: {} };
+    const type = { 'Content-Type': 'application/json' };
+    if (!this.hurt(0.06)) return { method, path, body: text, headers: type };
+    const folded = gzipSync(Buffer.from(text));
+    const body = this.oneOf([folded, folded.subarray(0, folded.length >> 1), Buffer.from(text)]);
+    return {
+      method,
+      path,
+      body,
+      headers: { ...type, 'Content-Encoding': this.oneOf(['gzip', 'deflate', 'br', 'x-odd']) },
+    };
   }
 
   private share = (): number => uniformFloat64(this.generator);
@@ -153,10 +280,14 @@ export class Fuzz {
   }
   private textOf({ format, pattern, minLength = 0, maxLength = 40 }: Schema): string {
     if (this.hurt(0.04)) return this.oneOf(strangeTexts);
-    if (format === 'uuid') return this.ids.length > 0 && this.chance(0.6) ? this.oneOf(this.ids) : this.uuid();
+    if (format === 'uuid') {
+      const known = this.chance(0.5) ? this.entries : Object.values(this.subjects).flat();
+      return known.length > 0 && this.chance(0.7) ? this.oneOf(known) : this.uuid();
+    }
     const day = new Date(Date.UTC(2025, 0, 1) + Math.floor(this.share() * 430) * 86_400_000).toISOString();
     if (format === 'date') return day.slice(0, 10);
     if (format === 'date-time') return day;
+    if (pattern === '^D\\d\\d$') return `D${String(1 + Math.floor(this.share() * 40)).padStart(2, '0')}`;
     if (pattern?.includes('\\d')) return String(Math.floor(this.share() * 1000));
     if (pattern?.includes('{64}')) return this.uuid().replaceAll('-', '').repeat(2);
     const length = Math.max(1, minLength, Math.min(maxLength, Math.floor(this.share() * 12)));
@@ -183,6 +314,14 @@ export class Fuzz {
   }
 }
 
+/** What cannot be hashed gets another hash. */
+function hashOf(entry: Parameters<typeof entryHash>[0]): string {
+  try {
+    return entryHash(entry);
+  } catch {
+    return 'none';
+  }
+}
 /** A lone surrogate has no encoding of its own: it goes as the bytes a careless client would send. */
 function encodedAlways(text: string): string {
   try {

@@ -117,7 +117,7 @@ async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Pr
         open: () => undefined,
       },
       deps: { db, house, kinds, by: keeperId },
-      logger: pino({ level: 'silent' }),
+      logger: pino({ level: process.env['LOG_LEVEL'] ?? 'silent' }),
       version: 'test',
       hosts,
     }),

@@ -34,7 +34,9 @@ export function knownHostsOnly(hosts: ReadonlySet<string>): RequestHandler {
     next(
       hosts.has((request.headers.host ?? '').toLowerCase())
         ? undefined
-        : new RequestFault(421, 'This house does not answer to that name'),
+        : new RequestFault(421, 'This house does not answer to that name', [
+            { field: 'host', message: 'is no name of this house' },
+          ]),
     );
   };
 }
@@ -53,9 +55,13 @@ export function guardedWrites(): RequestHandler {
     }
     const { origin, host } = request.headers;
     if (origin !== undefined && origin !== `http://${host ?? ''}` && origin !== `https://${host ?? ''}`)
-      next(new RequestFault(403, 'Writes come from this house’s own pages only'));
+      next(
+        new RequestFault(403, 'Writes come from this house’s own pages only', [
+          { field: 'origin', message: 'is another' },
+        ]),
+      );
     else if (!request.is(['application/json', ...(alsoTaken[request.baseUrl + request.path.replace(/\/$/, '')] ?? [])]))
-      next(new RequestFault(415, 'Send JSON'));
+      next(new RequestFault(415, 'Send JSON', [{ field: 'content-type', message: 'is not application/json' }]));
     else next();
   };
 }

@@ -96,7 +96,7 @@ export function bookRouter(
     const { photoHash } = parsed(routes.photo.params, request.params);
     const { size } = parsed(routes.photo.query, request.query);
     const bytes = await photoBytes(deps.db, { photoHash, small: size === 'small' });
-    if (!bytes) throw notFound('photo');
+    if (!bytes) throw notFound('photo', 'photoHash');
     // The name is its content: it never changes.
     response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
     response.type('image/jpeg').send(Buffer.from(bytes));

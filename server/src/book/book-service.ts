@@ -63,11 +63,11 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
       const known = await lockedSubjects(deps, tx, read);
       const written = await insertEntries(tx, rows);
       const fresh = read.filter((e) => written.has(e.id));
-      const repeated = await repeatedSequences(
-        tx,
-        rows.filter((r) => !written.has(r.id)),
-        new Map(sent.map((e) => [e.id, entryHash(e)])),
-      );
+      const repeated = await repeatedSequences(tx, {
+        rows,
+        written,
+        asSent: new Map(sent.map((e) => [e.id, entryHash(e)])),
+      });
       await checkEntries(deps, tx, { fresh, known, nowEpochMs });
       await projectFresh(deps, tx, { fresh, rows, written, known });
       return { written, repeated };
@@ -103,7 +103,7 @@ async function again<T>(write: () => Promise<T>): Promise<T> {
 }
 
 /** A time is kept, hashed and exported in one writing, however it was sent. */
-const timed = <E extends SentEntry>(entry: E): E => ({
+export const timed = <E extends SentEntry>(entry: E): E => ({
   ...entry,
   happenedAt: new Date(instantMs(entry.happenedAt) ?? NaN).toISOString(),
 });
@@ -168,9 +168,17 @@ async function lockedSubjects(
 /** What is there already, with the same content; books from before had the time hashed as it was sent. */
 async function repeatedSequences(
   tx: Tx,
-  rows: readonly NewEntryRow[],
-  asSent: ReadonlyMap<string, string>,
+  {
+    rows: all,
+    written,
+    asSent,
+  }: {
+    rows: readonly NewEntryRow[];
+    written: ReadonlyMap<string, number>;
+    asSent: ReadonlyMap<string, string>;
+  },
 ): Promise<Map<string, number>> {
+  const rows = all.filter((r) => !written.has(r.id));
   const stored = new Map(
     (
       await entriesById(
@@ -186,7 +194,10 @@ async function repeatedSequences(
   if (other.length > 0)
     throw conflict(
       'An entry with this id is in the book with other content',
-      other.map((r) => ({ field: r.id, message: 'was written before with other content; nothing was changed' })),
+      other.map((r) => ({
+        field: `entries.${all.indexOf(r)}.id`,
+        message: 'was written before with other content; nothing was changed',
+      })),
     );
   return new Map([...stored.values()].map((r) => [r.id, r.sequence]));
 }
@@ -201,10 +212,7 @@ async function checkEntries(
   for (const [i, entry] of fresh.entries()) {
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
-    if (!subject)
-      throw Object.assign(notFound(subjectWord(entry.kind)), {
-        faults: [{ field: `${path}.subjectId`, message: 'is not a subject in the book' }],
-      });
+    if (!subject) throw notFound(subjectWord(entry.kind), `${path}.subjectId`);
     faults.push(...timeFaults({ entry, subject, nowEpochMs, path, deps }));
     if (!descriptorOf(entry.kind).about.includes(subject.kind))
       faults.push({
@@ -214,11 +222,11 @@ async function checkEntries(
     const seed = deps.kinds.seedOf(entry.kind, entry.payload);
     if (seed) faults.push(...(await seedFaults(deps, tx, { seed, subject, path, nowEpochMs })));
     if (entry.kind === 'strike') {
-      await checkStrike(tx, entry.payload, entry.subjectId);
+      await checkStrike(tx, { strike: entry.payload, subjectId: entry.subjectId, path: `${path}.payload` });
       const { entryId, parameter } = entry.payload;
       const before = struckHere.get(entryId) ?? [];
       if (before.some((p) => p === undefined || parameter === undefined || p === parameter))
-        throw refused('This is struck already');
+        throw refused('This is struck already', [{ field: `${path}.payload.entryId`, message: 'is struck already' }]);
       struckHere.set(entryId, [...before, parameter]);
     }
     const { faults: faultsOf, lasting, check } = deps.kinds.of(entry.kind);
@@ -285,16 +293,20 @@ async function seedFaults(
   return faults;
 }
 
-async function checkStrike(tx: Tx, { entryId, parameter }: StrikePayload, subjectId: string): Promise<void> {
+async function checkStrike(
+  tx: Tx,
+  { strike: { entryId, parameter }, subjectId, path }: { strike: StrikePayload; subjectId: string; path: string },
+): Promise<void> {
   const [entry] = await entriesById(tx, [entryId]);
-  if (entry?.subjectId !== subjectId) throw notFound('entry of this subject');
+  if (entry?.subjectId !== subjectId) throw notFound('entry of this subject', `${path}.entryId`);
+  const no = (title: string, field: 'entryId' | 'parameter' = 'entryId') =>
+    refused(title, [{ field: `${path}.${field}`, message: title.charAt(0).toLowerCase() + title.slice(1) }]);
   const kind = entry.kind as Kind;
-  if (descriptorOf(kind).strike === 'never') throw refused('A strike cannot be struck; write the entry again instead');
+  if (descriptorOf(kind).strike === 'never') throw no('A strike cannot be struck; write the entry again instead');
   const before = await strikesOf(tx, [entryId]);
-  if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw refused('This is struck already');
-  if (parameter !== undefined && !hasParts(kind)) throw refused('Only readings have parts that can be struck');
-  if (!mayStrike(kind, null))
-    throw refused('A set-up is not struck; write the right one over it, from the date it holds');
+  if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw no('This is struck already');
+  if (parameter !== undefined && !hasParts(kind)) throw no('Only readings have parts that can be struck', 'parameter');
+  if (!mayStrike(kind, null)) throw no('A set-up is not struck; write the right one over it, from the date it holds');
 }
 
 async function projectFresh(

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { instantMs } from '#core/units';
 import type { exportedEntry, exportedBook } from '#contracts/book';
 import { descriptorOf, newEntry, photoPayload, type ImportReport, type SentEntry } from '#contracts/book';
 import {
@@ -10,7 +11,7 @@ import {
   lockSubjects,
   type NewEntryRow,
 } from './book-repo';
-import { readEntry, type BookDeps } from './book-service';
+import { readEntry, timed, type BookDeps } from './book-service';
 import { entryHash, hashedInAnotherWriting, unstorableText } from './canonical';
 import { saidIn } from '../problems';
 import type { Visit } from '../house';
@@ -51,7 +52,7 @@ export async function importBook(
 ): Promise<ImportReport> {
   const told = (all: readonly Fault[]): ImportReport['faults'] =>
     all.slice(0, shownFaultCount).map((f) => ({ ...f, message: saidIn(visit.speech, f.message) }));
-  const faults = book.entries.flatMap((entry, i) => rowFaults(entry, i));
+  const faults = book.entries.flatMap((entry, i) => rowFaults(deps, entry, i));
   const doubled = new Set<string>();
   for (const [i, { id }] of book.entries.entries()) {
     if (doubled.has(id)) faults.push({ rowIndex: i + 1, message: 'its id stands twice in the file' });
@@ -120,6 +121,14 @@ export async function importBook(
           faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
       if (faults.length > 0) throw new TrialEnds();
       const first = await bookIsEmpty(tx);
+      // An empty house takes the numbers over, too.
+      const numbers = new Set<number>();
+      for (const [i, { sequence }] of book.entries.entries()) {
+        if (first && numbers.has(sequence))
+          faults.push({ rowIndex: i + 1, message: 'its number (sequence) stands twice in the file' });
+        numbers.add(sequence);
+      }
+      if (faults.length > 0) throw new TrialEnds();
       for (let i = 0; i < fresh.length; i += 1000) {
         const part = fresh.slice(i, i + 1000);
         if (first)
@@ -132,7 +141,7 @@ export async function importBook(
       for (const photo of checked) await storePhoto(tx, photo, deps.house.clock.nowEpochMs());
       for (const id of subjectIds.sort()) await rebuildSubject(tx, id, deps.kinds);
       const place = new Map(book.entries.map((e, i) => [e.id, i + 1]));
-      const rows = fresh.map((e) => ({ rowIndex: place.get(e.id) ?? 0, entry: readEntry(deps, sentOf(e)) }));
+      const rows = fresh.map((e) => ({ rowIndex: place.get(e.id) ?? 0, entry: readEntry(deps, timed(sentOf(e))) }));
       old.push(...(await standingFaults(deps, tx, { rows, nowEpochMs: deps.house.clock.nowEpochMs() })));
       if (dryRun || (old.length > 0 && !keepOldFaults)) throw new TrialEnds();
     });
@@ -158,7 +167,7 @@ function hashesNamed(rows: readonly Exported[]): Set<string> {
 }
 
 /** A row as if it were sent now, and whether its content is what was hashed when it was written. */
-function rowFaults(entry: Exported, i: number): Fault[] {
+function rowFaults(deps: BookDeps, entry: Exported, i: number): Fault[] {
   const { kind } = entry;
   const sent = sentOf(entry);
   const read = v.safeParse(newEntry, sent);
@@ -172,7 +181,11 @@ function rowFaults(entry: Exported, i: number): Fault[] {
     !hashedInAnotherWriting(sent, entry.payloadHash)
   )
     return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
-  return [];
+  const meant = readEntry(deps, timed(read.output));
+  return (deps.kinds.of(meant.kind).unprojectable?.(meant) ?? []).map(({ field, message }) => ({
+    rowIndex: i + 1,
+    message: (speech) => `${field}: ${saidIn(speech, message)}`,
+  }));
 }
 
 const sentOf = ({ id, kind, kindVersion, subjectId, happenedAt, payload }: Exported): SentEntry => ({
@@ -184,15 +197,17 @@ const sentOf = ({ id, kind, kindVersion, subjectId, happenedAt, payload }: Expor
   payload,
 });
 
+/** By the one parser of times: what it takes, others may read as another day or none. */
+const timeOf = (text: string): Date => new Date(instantMs(text) ?? NaN);
 const rowOf = (e: Exported): NewEntryRow => ({
   id: e.id,
   kind: e.kind,
   kindVersion: e.kindVersion,
   subjectId: e.subjectId,
-  happenedAt: new Date(e.happenedAt),
+  happenedAt: timeOf(e.happenedAt),
   zone: e.zone,
   nightOn: e.nightOn,
-  writtenAt: new Date(e.writtenAt),
+  writtenAt: timeOf(e.writtenAt),
   writtenBy: e.by,
   payload: e.payload,
   payloadHash: e.payloadHash,

@@ -1,4 +1,5 @@
 export { type Newest, type NewestItem, type SubjectState } from './book-table';
+export { entryHash } from './canonical';
 export { bookRouter } from './book-routes';
 export { readPage, writeEntries, type BookDeps } from './book-service';
 export { notInDiary, ofKind, readDiary, type DiaryRow } from './diary';

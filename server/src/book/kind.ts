@@ -49,6 +49,11 @@ export type EntryOf<K extends Kind> = Extract<ReadEntry, { kind: K }>;
  * book itself knows no slice. Every payload comes in the newest version: old ones are lifted when they are read.
  */
 export interface KindModule<K extends Kind = Kind> {
+  /**
+   * Why no rows can be made of an entry: whatever is done with its other faults, such a one is in no book. Faults with
+   * paths under the payload; a part of `faults`.
+   */
+  unprojectable?: (entry: EntryOf<K>) => FieldFault[];
   /** What is wrong with an entry by itself. Faults with paths under the payload; asked whenever it comes in. */
   faults?: (entry: EntryOf<K>) => FieldFault[];
   /**

@@ -73,6 +73,12 @@ describe('photos', () => {
       '413 This is larger than may be sent here: 16 MB is the most',
     );
   });
+  it('five large ones at once wait for each other: all are kept', async () => {
+    const image = new Jimp({ width: 4000, height: 3000, color: 0x1f6f78ff });
+    const large = new Uint8Array(await image.getBuffer(JimpMime.jpeg, { quality: 90 }));
+    const all = await Promise.all(Array.from({ length: 5 }, () => handIn(large)));
+    expect(all.map((a) => a.status)).toEqual([201, 201, 201, 201, 201]);
+  }, 120_000);
   it('an entry names only a photo that was handed in', async () => {
     const tank = id();
     await house.write(tankEntry(tank));

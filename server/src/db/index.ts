@@ -2,6 +2,7 @@ export {
   alreadyThere,
   answersInMs,
   endedByDeadlock,
+  failedForNow,
   lostConnection,
   migrateDb,
   openDb,

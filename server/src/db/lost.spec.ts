@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import type { BookPage } from '#contracts/book';
 import { id, noteEntry, openTestHouse, tankEntry, type TestHouse } from '../app/harness.cases';
-import { lostConnection } from './db';
+import { failedForNow, lostConnection } from './db';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));
@@ -76,6 +76,45 @@ describe('a database that goes away', () => {
     }
     expect(acknowledged.filter((entryId) => !kept.has(entryId))).toEqual([]);
     expect(acknowledged.length).toBeGreaterThan(0);
+  });
+});
+
+describe('a database that cannot do it now', () => {
+  const note = (tank: string, text: string) => noteEntry(tank, text);
+  it('a full disk and a statement past its time: 503 with a time to try again, and the same is taken afterwards', async () => {
+    const tank = id();
+    await house.write(tankEntry(tank));
+    for (const code of ['53100', '57014', '55P03', '58030']) {
+      // As the database says it; raised where the entry would be kept.
+      await house.db.execute(
+        sql.raw(`create function no_room() returns trigger language plpgsql as
+        $$ begin raise exception 'not now' using errcode = '${code}'; end $$`),
+      );
+      await house.db.execute(sql`create trigger no_room before insert on entries execute function no_room()`);
+      const sent = note(tank, `kept although ${code}`);
+      const answer = await fetch(`${house.url}/api/entries`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ entries: [sent] }),
+      });
+      expect([answer.status, answer.headers.get('retry-after')])
+        .withContext(code)
+        .toEqual([503, '2']);
+      await house.db.execute(sql`drop trigger no_room on entries`);
+      await house.db.execute(sql`drop function no_room`);
+      expect((await house.write(sent)).status).toBe(201);
+    }
+  });
+  it('is known by its class and code, not what it refuses', () => {
+    const coded = (code: string): Error => new Error('Failed', { cause: Object.assign(new Error('x'), { code }) });
+    for (const code of ['53100', '53200', '57014', 'ENOSPC'])
+      expect(failedForNow(coded(code)))
+        .withContext(code)
+        .toBeTrue();
+    for (const code of ['23505', '22P02', '5310', '42P01'])
+      expect(failedForNow(coded(code)))
+        .withContext(code)
+        .toBeFalse();
   });
 });
 

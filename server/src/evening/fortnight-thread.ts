@@ -4,5 +4,13 @@ import { integerSolver } from './highs';
 
 const solver = integerSolver();
 
-export default async ({ input, timeLimitMs }: { input: FortnightInput; timeLimitMs: number }): Promise<FortnightPlan> =>
-  unwrap(fortnightPlan(input, { solver: await solver, timeLimitMs }));
+/** @returns The plan; by the search alone where the programme did not end in its time. */
+export default async ({
+  input,
+  timeLimitMs,
+  searchOnly,
+}: {
+  input: FortnightInput;
+  timeLimitMs: number;
+  searchOnly: boolean;
+}): Promise<FortnightPlan> => unwrap(fortnightPlan(input, { solver: searchOnly ? null : await solver, timeLimitMs }));

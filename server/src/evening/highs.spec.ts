@@ -10,6 +10,7 @@ import {
 } from '#core/water';
 import { unwrap } from '#core/result';
 import { integerSolver } from './highs';
+import { WaterPlanner } from './planner';
 
 const works = {
   madeLPerH: 1,
@@ -219,3 +220,22 @@ function costOf(
   }
   return cost;
 }
+
+describe('a programme that does not end in its time', () => {
+  it('is given up, and the search plans the nights: no dearer than the plain plan, every tank on a night', async () => {
+    // Given up at once: a thread takes longer than that to start.
+    const planner = new WaterPlanner(() => 1);
+    const plan = await planner.planned(room, 2000);
+    await planner.close();
+    expect(plan.by).not.toBe('integer-programme');
+    expect(plan.costValue).toBeLessThanOrEqual(greedyFortnight(room).costValue + 1e-9);
+    const on = new Set(plan.nights.flatMap((n) => n.changes.map((c) => c.tankId)));
+    expect(on.size).toBe(room.tanks.length);
+  }, 60_000);
+  it('without a solver the plan is the search’s, and the prices still bound it', () => {
+    const plan = unwrap(fortnightPlan(room, { solver: null, timeLimitMs: 1000 }));
+    expect(plan.by).not.toBe('integer-programme');
+    expect(plan.boundValue).toBeLessThanOrEqual(plan.costValue);
+    expect(plan.gapFraction).toBeGreaterThanOrEqual(0);
+  });
+});

@@ -1,3 +1,4 @@
+export { calendarDay, calendarFile } from './calendar-file';
 export { realClock, steppingClock, type Clock } from './clock';
 export { Lease } from './lease';
 export {

@@ -6,7 +6,8 @@ import { usualUnits } from '#core/units';
 import { refusalWords } from '#words/explain';
 import type { Problem } from '#contracts/shapes';
 import { speechIn, type Speech } from '#words/units';
-import { lostConnection } from '../db';
+import { failedForNow, lostConnection } from '../db';
+import { ThreadEnded } from '../threads';
 import { newId } from './ids';
 
 /** A sentence that holds amounts: it is said at the door, in the units of whoever asked. */
@@ -32,7 +33,9 @@ export class RequestFault extends Error {
 
 export const badRequest = (faults: FieldFault[]): RequestFault =>
   new RequestFault(400, 'Something in this cannot be', faults);
-export const notFound = (what: string): RequestFault => new RequestFault(404, `There is no such ${what}`);
+/** @param field Where it was named */
+export const notFound = (what: string, field: string): RequestFault =>
+  new RequestFault(404, `There is no such ${what}`, [{ field, message: `is no ${what} that is known here` }]);
 export const conflict = (title: string, faults: FieldFault[] = []): RequestFault =>
   new RequestFault(409, title, faults);
 export const refused = (title: string, faults: FieldFault[] = []): RequestFault => new RequestFault(422, title, faults);
@@ -54,12 +57,17 @@ export function parsed<S extends v.GenericSchema>(schema: S, sent: unknown): v.I
 /** How soon to try again when the database does not answer: it is usually back within this. */
 const tryAgainSeconds = 2;
 
-const known: Record<string, { status: 400 | 413 | 415; title: string }> = {
-  'entity.parse.failed': { status: 400, title: 'This is not JSON we can read' },
-  'entity.too.large': { status: 413, title: 'This is larger than may be sent here' },
-  'encoding.unsupported': { status: 415, title: 'This encoding is not understood' },
-  'charset.unsupported': { status: 415, title: 'Send UTF-8' },
+const known: Record<string, { status: 400 | 413 | 415; title: string; field: string }> = {
+  'entity.parse.failed': { status: 400, title: 'This is not JSON we can read', field: 'body' },
+  'entity.too.large': { status: 413, title: 'This is larger than may be sent here', field: 'body' },
+  'request.size.invalid': { status: 400, title: 'This is not as long as it said', field: 'content-length' },
+  'request.aborted': { status: 400, title: 'This broke off before its end', field: 'body' },
+  'encoding.unsupported': { status: 415, title: 'This encoding is not understood', field: 'content-encoding' },
+  'charset.unsupported': { status: 415, title: 'Send UTF-8', field: 'content-type' },
 };
+/** What the reading of a request refuses without a name of its own: compressed bytes that are broken or cut short. */
+const isUnreadable = (error: unknown): boolean =>
+  error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status === 400;
 
 /** The one mapper from failures to RFC 9457 problems. A bug gives an id and nothing else. */
 export function problemHandler(logger: Logger, speechOf: (request: Request) => Promise<Speech>): ErrorRequestHandler {
@@ -78,6 +86,19 @@ export function problemHandler(logger: Logger, speechOf: (request: Request) => P
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 }
+
+const unreadable = (status: number, title: string, field: string): Problem => ({
+  type: 'about:blank',
+  title,
+  status,
+  errors: [{ field, message: title.charAt(0).toLowerCase() + title.slice(1) }],
+});
+/** Nothing is wrong with what was asked: whoever waits for an answer asks again. */
+const notNow = (title: string): Problem => ({
+  type: 'about:blank',
+  title: `${title} Send it again in a moment: what is written is written once.`,
+  status: 503,
+});
 
 /** The innermost reason, as the database or the system gives it: never the payload of the query. */
 export function reasonOf(error: unknown): string {
@@ -102,16 +123,21 @@ function problemOf(error: unknown, { logger, speech }: { logger: Logger; speech:
   if (kind) {
     const limit = typeof error === 'object' && error !== null && 'limit' in error ? Number(error.limit) : NaN;
     const said = kind.status === 413 && limit > 0 ? `: ${Math.round(limit / 1024 / 1024)} MB is the most` : '';
-    return { type: 'about:blank', ...kind, title: kind.title + said };
+    return unreadable(kind.status, kind.title + said, kind.field);
   }
-  if (error instanceof URIError) return { type: 'about:blank', status: 400, title: 'This address cannot be read' };
+  if (error instanceof URIError) return unreadable(400, 'This address cannot be read', 'path');
+  if (isUnreadable(error)) return unreadable(400, 'This cannot be read: it is damaged or cut short', 'body');
   if (lostConnection(error)) {
     logger.warn({ reason: reasonOf(error) }, 'the database does not answer');
-    return {
-      type: 'about:blank',
-      status: 503,
-      title: 'The database does not answer just now. Send it again in a moment: what is written is written once.',
-    };
+    return notNow('The database does not answer just now.');
+  }
+  if (failedForNow(error)) {
+    logger.error({ reason: reasonOf(error) }, 'the database cannot do it now');
+    return notNow('There is no room or no time for this just now.');
+  }
+  if (error instanceof ThreadEnded) {
+    logger.warn({ reason: reasonOf(error) }, 'a thread was ended');
+    return notNow('This took longer than it may just now.');
   }
   const incidentId = newId();
   logger.error(

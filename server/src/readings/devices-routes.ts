@@ -24,6 +24,11 @@ export function devicesRouter(devices: Devices): Router {
       'Cache-Control': 'no-store',
       'X-Accel-Buffering': 'no',
     });
+    // Asked for its head alone: there is nothing to wait for.
+    if (request.method === 'HEAD') {
+      response.end();
+      return;
+    }
     let timer: NodeJS.Timeout | null = null;
     const tell = (): void => {
       timer = null;

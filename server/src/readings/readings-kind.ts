@@ -10,6 +10,7 @@ import { clearReadings, readingRows } from './readings-repo';
 const parameterOf = (id: string): Parameter | undefined => shippedAlmanac.parameters.find((p) => p.id === id);
 
 export const readingsKind: KindModule<'readings'> = {
+  unprojectable: ({ payload }) => endsFaults(payload),
   faults: ({ payload }) => readingsFaults(payload),
   done: ({ values }) => ({
     slot: 'readings',
@@ -29,22 +30,35 @@ export const readingsKind: KindModule<'readings'> = {
   clear: clearReadings,
 };
 
-/** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
-const readingsFaults = ({ values }: ReadingsPayload): FieldFault[] =>
-  values.flatMap((value, i) => [
-    ...valueFaults(value).map((fault) => ({ ...fault, field: `values.${i}.${fault.field}` })),
-    ...(values.findIndex((other) => other.parameter === value.parameter) < i
-      ? [{ field: `values.${i}.parameter`, message: `${value.parameter} stands twice in this set` }]
+/** A span has an end, and its ends do not cross; a set holds one of each parameter. */
+const endsFaults = ({ values }: ReadingsPayload): FieldFault[] =>
+  values.flatMap(({ parameter, lo, hi }, i): FieldFault[] => [
+    ...(lo === null && hi === null
+      ? [{ field: `values.${i}.lo`, message: 'both ends are open, so the reading says nothing' }]
+      : []),
+    ...(lo !== null && hi !== null && lo > hi
+      ? [{ field: `values.${i}.lo`, message: `lies above the high end ${hi}` }]
+      : []),
+    ...(values.findIndex((other) => other.parameter === parameter) < i
+      ? [{ field: `values.${i}.parameter`, message: `${parameter} stands twice in this set` }]
       : []),
   ]);
+/** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
+function readingsFaults(payload: ReadingsPayload): FieldFault[] {
+  const ends = endsFaults(payload);
+  return [
+    ...ends,
+    ...payload.values.flatMap((value, i) =>
+      ends.some((f) => f.field === `values.${i}.lo`)
+        ? []
+        : valueFaults(value).map((fault) => ({ ...fault, field: `values.${i}.${fault.field}` })),
+    ),
+  ];
+}
 
 function valueFaults(value: ReadingValue): FieldFault[] {
   const parameter = parameterOf(value.parameter);
   if (!parameter) return [{ field: 'parameter', message: 'is not a known parameter' }];
-  if (value.lo === null && value.hi === null)
-    return [{ field: 'lo', message: 'both ends are open, so the reading says nothing' }];
-  if (value.lo !== null && value.hi !== null && value.lo > value.hi)
-    return [{ field: 'lo', message: `lies above the high end ${value.hi}` }];
   const { lo, hi } = parameter.possible;
   const ends = (['lo', 'hi'] as const).flatMap((end): FieldFault[] => {
     const number = value[end];

@@ -24,7 +24,7 @@ export async function stockView(
     readDiary(deps, { kinds: ['stock', 'arrival'], ...scope }),
     readDiary(deps, { kinds: ['own-kind'] }),
   ]);
-  if (tankId !== undefined && tanks.length === 0) throw notFound('tank');
+  if (tankId !== undefined && tanks.length === 0) throw notFound('tank', 'tank');
   const byTank = new Map<string, StockTank['events']>();
   for (const row of rows) {
     const { count, ...event } = eventOf(row);

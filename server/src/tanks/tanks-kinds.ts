@@ -7,6 +7,7 @@ import { newlyIn } from './newest';
 import { clearSetUps, insertSetUps } from './tanks-repo';
 
 export const setUpKind: KindModule<'set-up'> = {
+  unprojectable: ({ payload }) => sizeFaults(payload),
   faults: ({ payload }) => setUpFaults(payload),
   seed: ({ name, startedOn }) => ({ name, startedOn }),
   done: ({ name }) => ({ slot: 'setUp', done: { id: 'set-up', facts: { name } } }),
@@ -30,14 +31,16 @@ export const setUpKind: KindModule<'set-up'> = {
   clear: clearSetUps,
 };
 
+/** A size that can be. */
+function sizeFaults(setUp: SetUpPayload): FieldFault[] {
+  const volume = netLitres(setUp);
+  if (volume.ok) return [];
+  const side = 'fields' in volume.refusal ? `geometry.${volume.refusal.fields[0] ?? ''}` : 'geometry';
+  return [faultOf(volume.refusal, side)];
+}
 /** A size that can be, a practice that there is, and bands whose ends are in order. */
 function setUpFaults(setUp: SetUpPayload): FieldFault[] {
-  const faults: FieldFault[] = [];
-  const volume = netLitres(setUp);
-  if (!volume.ok)
-    faults.push(
-      faultOf(volume.refusal, 'fields' in volume.refusal ? `geometry.${volume.refusal.fields[0] ?? ''}` : 'geometry'),
-    );
+  const faults = sizeFaults(setUp);
   if (!shippedAlmanac.practices.some((p) => p.id === setUp.practiceId))
     faults.push({ field: 'practiceId', message: `“${setUp.practiceId}” is not a practice in the almanac` });
   setUp.overrides.forEach(({ lo, hi }, i) => {

@@ -1,1 +1,1 @@
-export { ThreadPool } from './pool';
+export { ThreadEnded, ThreadPool } from './pool';

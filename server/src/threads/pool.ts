@@ -1,6 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import { Piscina } from 'piscina';
 
+/** A thread was ended because its work took longer than it may, or more room than there is: it can be asked again. */
+export class ThreadEnded extends Error {}
+
 /**
  * Threads for work that would keep other requests waiting: plain data in, plain data out, any number in flight. They
  * are started at the first question and rest when nothing is asked; what a thread throws arrives as a rejection, and a
@@ -8,6 +11,8 @@ import { Piscina } from 'piscina';
  */
 export class ThreadPool<I, O> {
   private pool: Piscina<I, O> | null = null;
+  private freeCount: number;
+  private readonly waiting: (() => void)[] = [];
 
   /**
    * @param source The thread's file, beside the caller: `new URL('./x-thread.ts', import.meta.url)`; its default export
@@ -18,12 +23,30 @@ export class ThreadPool<I, O> {
     private readonly threadsCount = 1,
     /** What its objects may take; beyond it the thread ends and what it held is refused, not the server. */
     private readonly mostMemoryMb = 2048,
-  ) {}
+  ) {
+    this.freeCount = threadsCount;
+  }
 
-  /** What takes longer than the limit is ended, its thread with it; the next question gets a new one. */
-  ask(input: I, { timeLimitMs }: { timeLimitMs: number }): Promise<O> {
-    this.pool ??= this.started();
-    return this.pool.run(input, { signal: AbortSignal.timeout(timeLimitMs) });
+  /**
+   * What takes longer than the limit is ended, its thread with it; the next question gets a new one. Waiting for one's
+   * turn does not count.
+   * @throws ThreadEnded where it was ended
+   */
+  async ask(input: I, { timeLimitMs }: { timeLimitMs: number }): Promise<O> {
+    if (this.freeCount > 0) this.freeCount -= 1;
+    else await new Promise<void>((turn) => this.waiting.push(turn));
+    try {
+      this.pool ??= this.started();
+      return await this.pool.run(input, { signal: AbortSignal.timeout(timeLimitMs) });
+    } catch (error) {
+      if (endedBy(error)) throw new ThreadEnded('the thread was ended', { cause: error });
+      throw error;
+    } finally {
+      // One’s turn is handed on to who waits longest.
+      const next = this.waiting.shift();
+      if (next) next();
+      else this.freeCount += 1;
+    }
   }
   async close(): Promise<void> {
     await this.pool?.destroy();
@@ -45,3 +68,8 @@ export class ThreadPool<I, O> {
     });
   }
 }
+
+/** Its time was over (an aborted run), its memory, or the thread itself. */
+const endedBy = (error: unknown): boolean =>
+  error instanceof Error &&
+  (error.name === 'AbortError' || ('code' in error && /^ERR_WORKER|^ABORT_ERR/.test(String(error.code))));

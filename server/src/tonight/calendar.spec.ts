@@ -54,6 +54,22 @@ describe('the calendar that leaves the house', () => {
     expect(event?.startDate.toJSDate().toISOString()).toBe('2026-03-14T22:30:00.000Z');
     expect(event?.component.getAllSubcomponents('valarm').length).toBe(1);
   });
+  it('a day is a duration of one day (RFC 5545, 3.3.6), and a timer of a part of a minute breaks nothing', async () => {
+    const tank = id();
+    await house.write(tankEntry(tank));
+    await house.write(entry('hands', tank, { step: 'moved', how: 'all-in' }, at(1, -10)));
+    const timers = [0.1234567, 7.77777, 1 / 3].map((minutes) =>
+      entry('timer', tank, { step: 'set', timer: 'hose', minutes }, at(0, -1)),
+    );
+    expect((await house.write(...timers)).status).toBe(201);
+    const answer = await fetch(`${house.url}/api/tonight.ics`);
+    expect(answer.status).toBe(200);
+    const text = await answer.text();
+    expect(eventsOf(text).filter((e) => e.summary.includes('hose')).length).toBe(3);
+    expect(text).toContain('DURATION:P1D\r\n');
+    expect(text).not.toMatch(/DURATION:P\d+DT\r/);
+    expect((await fetch(`${house.url}/api/tonight.ics`, { method: 'HEAD' })).status).toBe(200);
+  });
   it('is a calendar too where nothing is due', () => {
     expect(eventsOf(calendarText({ nightOn: '2026-03-14', house: 'x', tanks: [] } as unknown as Tonight))).toEqual([]);
   });

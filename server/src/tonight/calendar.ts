@@ -1,14 +1,11 @@
-import { createEvents, type EventAttributes } from 'ics';
+import type { EventAttributes } from 'ics';
 import { calendarDue } from '#core/tonight';
 import type { ContributionReason } from '#core/tonight';
 import type { Tonight } from '#contracts/tonight';
+import { calendarDay, calendarFile } from '../house';
 
 /** An hour's mark in a calendar. */
 const markMinutes = 15;
-const dayParts = (on: string): [number, number, number] => {
-  const [year = 1970, month = 1, day = 1] = on.split('-').map(Number);
-  return [year, month, day];
-};
 
 /** What is due as an iCalendar feed (RFC 5545), from the same sheet that the page shows. */
 export function calendarText(sheet: Tonight): string {
@@ -24,12 +21,9 @@ export function calendarText(sheet: Tonight): string {
       uid: `${due.key}@night-ledger`,
       title: `${tank?.name ?? ''}: ${words}`,
       description: said?.text ?? '',
-      calName: sheet.house,
-      productId: 'night-ledger',
-      busyStatus: 'FREE' as const,
     };
     return due.atEpochMs === null
-      ? { ...common, start: dayParts(due.on ?? sheet.nightOn), duration: { days: 1 } }
+      ? { ...common, start: calendarDay(due.on ?? sheet.nightOn), duration: { days: 1 } }
       : {
           ...common,
           start: due.atEpochMs,
@@ -44,7 +38,5 @@ export function calendarText(sheet: Tonight): string {
             : {}),
         };
   });
-  const { value, error } = createEvents(events, { calName: sheet.house, productId: 'night-ledger' });
-  if (error) throw error;
-  return value ?? '';
+  return calendarFile(sheet.house, events);
 }

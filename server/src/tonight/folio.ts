@@ -39,7 +39,7 @@ export async function tankFolio(
     readSetUps(deps.db, { tankId }),
   ]);
   const [of] = (await judged(deps, { tanks, nowEpochMs })).tanks;
-  if (!of) throw notFound('tank');
+  if (!of) throw notFound('tank', 'tankId');
   const { tank, prospect, verdict } = of;
   const byParameter: Folio['history'] = {};
   for (const { parameter, ...reading } of history) (byParameter[parameter] ??= []).push(reading);
@@ -205,7 +205,7 @@ export async function verdictWorking(
     readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
     readNewestReadings(deps.db, { tankIds: [tankId], parameters: companions }),
   ]);
-  if (!tank) throw notFound('tank');
+  if (!tank) throw notFound('tank', 'tankId');
   const note = recorder();
   note.by('readings.judge', 1);
   for (const { parameter: id, newest: rows } of newest)
