@@ -92,8 +92,8 @@ export function fortnightPlan(
   const begun = bettered(input, nightsIn(input, greedy), { movesCount: firstMovesPerTank * input.tanks.length });
   const programmed = solver
     ? solved(input, begun, { solver, limits: { timeLimitMs: timeLimitMs * programmeFraction, gapFraction } })
-    : { found: begun, boundValue: 0 };
-  const { found } = programmed;
+    : { nights: begun, boundValue: 0 };
+  const found = programmed.nights;
   let { boundValue } = programmed;
   let best = found;
   if (gapOf(planLoad(input, found).costValue, boundValue) > gapFraction) {
@@ -120,14 +120,14 @@ export function fortnightPlan(
 /** What the programme makes of a plan in its time: the plan itself where it finds none better. */
 function solved(
   input: FortnightInput,
-  begun: number[][],
+  begunNights: number[][],
   { solver, limits }: { solver: IntegerSolver; limits: { timeLimitMs: number; gapFraction: number } },
-): { found: number[][]; boundValue: number } {
+): { nights: number[][]; boundValue: number } {
   const { programme, arcs } = built(input);
-  const answer = solver(programme, limits, startFrom(input, arcs, begun));
+  const answer = solver(programme, limits, startFrom(input, arcs, begunNights));
   const chosen = answer.values.length === 0 ? [] : arcs.filter((a) => (answer.values[a.columnIndex] ?? 0) > 0.5);
   return {
-    found: chosen.length === 0 ? begun : cheaperOf(input, begun, nightsOf(input, chosen)),
+    nights: chosen.length === 0 ? begunNights : cheaperOf(input, begunNights, nightsOf(input, chosen)),
     boundValue: Number.isFinite(answer.boundValue) ? Math.max(0, answer.boundValue) : 0,
   };
 }

@@ -48,7 +48,7 @@ interface Shape {
 /** Every kind of the contract, each of its versions, each of its steps. */
 const shapesOf = (): Shape[] =>
   kindList.flatMap(({ id, version, schema, past, about, example }) =>
-    [{ version: version as number, schema: schema as v.GenericSchema }, ...(past as readonly PastVersion[])].flatMap(
+    [{ version: version as number, schema: schema as v.GenericSchema }, ...(past)].flatMap(
       (known) => {
         const payload = toJsonSchema(known.schema, { errorMode: 'ignore' }) as Schema;
         const steps = payload.oneOf ?? payload.anyOf ?? [payload];
