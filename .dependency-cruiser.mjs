@@ -31,6 +31,7 @@ const serverSlices = {
   stock: ['book', 'tanks', 'lodgers', 'judgement', 'care'],
   evening: ['book', 'tanks', 'lodgers', 'sources', 'water', 'judgement'],
   tonight: ['book', 'tanks', 'lodgers', 'readings', 'water', 'judgement'],
+  gate: ['book', 'tanks', 'readings', 'lodgers', 'water'],
   almanac: [],
 };
 /** Web: base and ui know no slice; the shell wires. */
@@ -54,9 +55,10 @@ const coreSlices = {
   result: [],
   explain: ['result'],
   units: ['result', 'explain'],
+  threads: ['result'],
   readings: ['result', 'explain', 'units'],
-  tanks: ['result', 'explain', 'units', 'readings'],
-  doing: ['tanks'],
+  tanks: ['result', 'explain', 'units', 'readings', 'threads'],
+  doing: ['tanks', 'threads'],
   supplies: ['result', 'explain', 'units', 'readings'],
   almanac: ['result', 'readings', 'units', 'water'],
   checks: [],
@@ -79,7 +81,8 @@ const wordsSlices = {
   readings: ['book'],
   water: ['book'],
   sources: ['book', 'readings'],
-  tonight: ['doing', 'stock', 'hands'],
+  tonight: ['doing', 'stock', 'hands', 'care'],
+  gate: ['care', 'doing'],
 };
 
 /**

@@ -14,7 +14,7 @@ import { root } from './setup.mjs';
 export const layers = ['core', 'almanac', 'contracts', 'words', 'server', 'web'];
 const sliceWords = /** @type {Record<string, string[]>} */ ({
   core: [
-    ...['units', 'explain', 'result', 'checks', 'tanks', 'sources', 'stock', 'supplies'],
+    ...['units', 'explain', 'result', 'threads', 'gate', 'checks', 'tanks', 'sources', 'stock', 'supplies'],
     ...['readings', 'water', 'doing', 'tonight', 'almanac', 'trouble', 'before', 'care', 'hands'],
   ],
   almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble', 'care'],
@@ -23,7 +23,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
     ...['tonight', 'almanac', 'water', 'doing', 'trouble', 'care', 'hands'],
   ],
   words: [
-    ...['units', 'dates', 'explain', 'tanks', 'sources', 'stock', 'supplies'],
+    ...['units', 'dates', 'explain', 'gate', 'tanks', 'sources', 'stock', 'supplies'],
     ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble', 'care', 'hands'],
   ],
   server: [
@@ -41,7 +41,20 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
       'stock',
       'supplies',
     ],
-    ...['readings', 'water', 'doing', 'judgement', 'evening', 'tonight', 'book', 'almanac', 'trouble', 'care', 'hands'],
+    ...[
+      'readings',
+      'water',
+      'doing',
+      'judgement',
+      'evening',
+      'tonight',
+      'book',
+      'almanac',
+      'trouble',
+      'care',
+      'hands',
+      'gate',
+    ],
   ],
   web: [
     ...['base', 'shell', 'ui', 'tanks', 'sources', 'stock', 'supplies', 'readings', 'water', 'doing', 'tonight'],

@@ -1,10 +1,10 @@
+import { knownZone } from '#core/units';
 import * as v from 'valibot';
 import { shippedAlmanac } from '#almanac/shelf';
 import { foods } from '#almanac/kinds';
 import { buildUp, ledgerLine, parameterNamed, parseReading, robustStatistics, type BuildUpEvent } from '#core/readings';
 import { because, ok, refuse, type Result } from '#core/result';
 import { waterQuestions, type Analysis } from '#core/sources';
-import { knownZone } from '#core/tonight';
 import { calculation, explainedBy, type Calculation } from './calculation';
 
 const n = v.pipe(v.number(), v.finite());

@@ -14,8 +14,7 @@ import {
 } from '#core/readings';
 import { because, ok, refuse, type Result } from '#core/result';
 import { netVolume, tankShapes } from '#core/tanks';
-import { knownZone, nightOn } from '#core/tonight';
-import { convert } from '#core/units';
+import { convert, knownZone, nightOn } from '#core/units';
 import {
   aeratedPh,
   changeAdvice,

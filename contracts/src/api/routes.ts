@@ -1,8 +1,10 @@
+import { gateKinds } from '#core/gate';
 import * as v from 'valibot';
 import { almanacView, working } from '#contracts/almanac';
 import { careWater } from '#contracts/care';
 import { handsFound } from '#contracts/hands';
 import { bookPage, exportedBook, importReport, isKind, keptPhoto, writeRequest, writeResponse } from '#contracts/book';
+import { gateView } from '#contracts/gate';
 import { bench, deviceHistory, devices } from '#contracts/readings';
 import { sourceHistory, sourceList } from '#contracts/sources';
 import { diary, stockView } from '#contracts/stock';
@@ -97,6 +99,13 @@ export const routes = {
     path: '/api/care/water',
     summary: 'Changes of treated tanks, and tanks that one hose linked',
     response: careWater,
+  },
+  gate: {
+    method: 'get',
+    path: '/api/gate',
+    summary: 'What bears on an entry of a kind in a tank, so that a page can ask the gate while one types',
+    query: v.object({ tank: uuid, kind: v.picklist(gateKinds) }),
+    response: gateView,
   },
   handsFound: {
     method: 'get',

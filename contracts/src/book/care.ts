@@ -1,8 +1,17 @@
 import * as v from 'valibot';
-import { careVerdicts, mealAppetites, quarantineReasons, quarantineSchools, toolSorts } from '#core/care';
+import {
+  careVerdicts,
+  doseGivenUnits,
+  mealAppetites,
+  quarantineReasons,
+  quarantineSchools,
+  toolSorts,
+} from '#core/care';
 import { day, textUpTo, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
+/** Why it is done although something speaks against it. */
+const overrideReason = v.optional(textUpTo(500));
 const courseDay = v.pipe(within(1, 400), v.integer('must be a whole day'));
 /** As the label has it: what a pack treats, which days of a round, which changes. */
 const label = v.strictObject({
@@ -45,14 +54,16 @@ export const coursePayload = v.variant('step', [
     startOn: day,
     /** Who prescribed it, or where and when the keeper declares that it is sold lawfully without. */
     prescription: v.optional(textUpTo(300)),
-    /** Why it is done although something speaks against it. */
-    overrideReason: v.optional(textUpTo(500)),
+    overrideReason,
     /** What spoke against it, word for word. */
     warnings: v.optional(v.pipe(v.array(textUpTo(500)), v.maxLength(40)), []),
     caseId: v.optional(uuid),
     /** The bottle it comes from: what is given is taken off it, so much of it for each pack of the plan. */
     supplyId: v.optional(uuid),
     doseValue: v.optional(within(0.001, 1_000_000)),
+    doseUnit: v.optional(v.picklist(doseGivenUnits, 'must be g, mL or pieces')),
+    /** Packs are dissolved first, and a share of that is given: the label's dose where whole packs are not near it. */
+    stockSolution: v.optional(v.boolean()),
     /** What the product holds beside its first agent. */
     alsoAgentIds: v.optional(v.pipe(v.array(v.pipe(v.string(), v.regex(/^D\d\d$/, 'is no agent'))), v.maxLength(3))),
     note,
@@ -63,10 +74,11 @@ export const coursePayload = v.variant('step', [
     day: courseDay,
     /** Who ate of a meal. */
     ate: v.optional(v.picklist(mealAppetites, 'must be all, some or none')),
+    overrideReason,
   }),
-  v.strictObject({ step: v.picklist(['paused', 'resumed']), courseId: uuid, note }),
+  v.strictObject({ step: v.picklist(['paused', 'resumed']), courseId: uuid, note, overrideReason }),
   /** Water changed on top of the label's: its share of the dose was given again. */
-  v.strictObject({ step: v.literal('redosed'), courseId: uuid, changeEntryId: uuid }),
+  v.strictObject({ step: v.literal('redosed'), courseId: uuid, changeEntryId: uuid, overrideReason }),
   v.strictObject({
     step: v.picklist(['ended', 'looked']),
     courseId: uuid,

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { bedSchools, bucketSigns, cleanedParts, outageCauses, walkJobs, walkPasses } from '#core/hands';
-import { day, parameterId, uuid, within } from '#contracts/shapes';
+import { day, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
 /** The work of the hands: a stop of the evening's walk, an outage and its end, weeks away and coming home. */
@@ -64,7 +64,7 @@ export const handsPayload = v.variant('step', [
       outL: v.optional(within(0, 10000)),
       bucket: v.optional(v.pipe(v.array(v.picklist(bucketSigns)), v.maxLength(bucketSigns.length)), []),
       /** Why more than half of a bed was done in one evening. */
-      overrideReason: v.optional(v.pipe(v.string(), v.minLength(1), v.maxLength(500))),
+      overrideReason: v.optional(textUpTo(500)),
       note,
     }),
     v.check(({ what, squareIds }) => what === 'bed' || squareIds.length === 0, 'only a bed has squares'),

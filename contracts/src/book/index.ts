@@ -48,6 +48,7 @@ export { type CasePayload } from './trouble';
 export { work, type JobPayload, type TimerPayload, type Work } from './doing';
 export { photoPayload, type LookedPayload, type NotePayload, type PhotoPayload, type StrikePayload } from './pages';
 export { setUpPayload, sourcePayload, sourceStates, type SetUpPayload, type SourcePayload } from './set-up';
+export { type EndingPayload } from './ending';
 export { type FactPayload, type UnitPayload } from './facts';
 export {
   stockKind,

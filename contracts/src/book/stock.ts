@@ -31,6 +31,8 @@ export const stockPayload = v.strictObject({
   sign: v.optional(v.picklist(stockSigns, 'is not a known sign')),
   /** The other tank of a move. */
   otherTankId: v.optional(uuid),
+  /** Why they move in although something in that water would harm them. */
+  overrideReason: v.optional(textUpTo(500)),
 });
 
 const waterSpans = byParameter(interval);

@@ -1,6 +1,7 @@
 import { subjectKinds } from './kind';
 import { kindOf } from './kind';
 import { factPayload } from './facts';
+import { endingPayload } from './ending';
 import { lookedPayload, notePayload, photoPayload, strikePayload } from './pages';
 import { setUpPayload } from './set-up';
 
@@ -69,5 +70,14 @@ export const tankKinds = [
     about: ['tank'],
     group: 'photos',
     example: { photoHash: '0'.repeat(64), widthPx: 800, heightPx: 600 },
+  }),
+  kindOf({
+    id: 'ending',
+    version: 1,
+    schema: endingPayload,
+    about: ['tank'],
+    group: 'set-ups',
+    names: (step) => (step.step === 'ended' && step.toTankId !== undefined ? [step.toTankId] : []),
+    example: { step: 'ended', water: 'drain', bed: 'thrown-away', equipment: 'kept' },
   }),
 ] as const;

@@ -3,6 +3,7 @@ export {
   byParameter,
   day,
   deviceId,
+  diaryEntry,
   finiteNumber,
   grade,
   instant,

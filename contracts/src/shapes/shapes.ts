@@ -32,6 +32,7 @@ export const textUpTo = (length: number) =>
     v.string('must be text'),
     v.minLength(1, 'must not be empty'),
     v.maxLength(length, `must be at most ${length} characters`),
+    v.regex(/\S/, 'must not be empty'),
   );
 export const instant = v.pipe(
   v.string('must be text'),
@@ -43,6 +44,18 @@ export const day = v.pipe(
   v.isoDate('must be a date such as 2026-03-14'),
   v.check(isDay, 'must be a day of the calendar'),
 );
+/** An entry as a diary tells it: its payload is as its kind reads it. */
+export const diaryEntry = v.object({
+  entryId: uuid,
+  kind: v.string(),
+  subjectId: uuid,
+  atEpochMs: v.number(),
+  /** The night it belongs to, by the zone of the house when it was written. */
+  nightOn: day,
+  /** Its number in the book. */
+  sequence: v.number(),
+  payload: v.unknown(),
+});
 /** The name of a device on the wire: a part of its topics, so nothing that means something there. */
 export const deviceId = v.pipe(
   v.string('must be text'),

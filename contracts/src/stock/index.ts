@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { equipmentItems, tankStages } from '#core/tanks';
 import { stockEvents, stockSigns } from '#core/stock';
-import { bearing, byParameter, instant, interval, uuid } from '#contracts/shapes';
+import { bearing, byParameter, diaryEntry, instant, interval, uuid } from '#contracts/shapes';
 import { setUpPayload, stockKind } from '#contracts/book';
 import { stateId } from '#contracts/tonight';
 
@@ -76,10 +76,5 @@ export type StockTank = v.InferOutput<typeof stockTank>;
 export type StockTankEvent = v.InferOutput<typeof stockEvent>;
 
 /** Entries of the kinds a diary is kept of, oldest first, struck ones left out; payloads as their kinds read them. */
-export const diary = v.object({
-  nowAt: instant,
-  entries: v.array(
-    v.object({ entryId: uuid, kind: v.string(), subjectId: uuid, atEpochMs: v.number(), payload: v.unknown() }),
-  ),
-});
+export const diary = v.object({ nowAt: instant, entries: v.array(diaryEntry) });
 export type Diary = v.InferOutput<typeof diary>;

@@ -10,11 +10,12 @@ import {
   shareLeft,
   type WaterChanged,
 } from './beside';
-import { courseThreads, type CourseStep, type CourseThread, type QuarantineThread } from './threads';
+import { courseThreads, type CourseStep, type CourseThread } from './course-thread';
+import type { QuarantineThread } from './quarantine-thread';
 
 const dayMs = 86_400_000;
 const at = (on: string): number => Date.parse(`${on}T20:00:00Z`);
-const head = (on: string, entryId = `e${on}`) => ({ entryId, tankId: 'pen', atEpochMs: at(on) });
+const head = (on: string, entryId = `e${on}`) => ({ entryId, tankId: 'pen', atEpochMs: at(on), on });
 const started: CourseStep = {
   ...head('2026-03-01', 'c'),
   step: 'started',
@@ -28,7 +29,7 @@ const started: CourseStep = {
 };
 const given = (on: string, day: number): CourseStep => ({ ...head(on, `g${on}`), step: 'given', courseId: 'c', day });
 const course = (steps: CourseStep[], today = '2026-03-04'): CourseThread => {
-  const [found] = courseThreads([started, ...steps], { today, zone: 'UTC' });
+  const [found] = courseThreads([started, ...steps], { today });
   if (!found) throw new Error('no course');
   return found;
 };
@@ -86,7 +87,7 @@ describe('what is given in the food', () => {
   const meal = { bodyMassG: 40, percentOfBodyMass: 2, agentMgPerKgPerDay: 50 };
   const fed = (steps: CourseStep[]): CourseThread => {
     const plan = { ...started, label: { doseDays: [1, 3, 7], changes: [] }, food: meal } as CourseStep;
-    const [found] = courseThreads([plan, ...steps], { today: '2026-03-04', zone: 'UTC' });
+    const [found] = courseThreads([plan, ...steps], { today: '2026-03-04' });
     if (!found) throw new Error('no course');
     return found;
   };
@@ -105,7 +106,15 @@ describe('a change of the keeper’s own while a course runs', () => {
   const due = (steps: CourseStep[], changes: WaterChanged[]) => redosesDue(course(steps), { changes, dayOf });
   it('asks for the dose of the replaced water only: a quarter of 80 L is half a pack of two', () => {
     const [asked] = due([given('2026-03-01', 1)], [change('2026-03-02', 0.25)]);
-    expect(asked?.packs).toBeCloseTo(0.5, 9);
+    // Half a pack cannot be carried out: a pack is dissolved, and half of it given.
+    expect(asked?.give).toEqual({
+      by: 'stock',
+      dissolvedPacksCount: 1,
+      waterMl: 100,
+      takeMl: 50,
+      packs: 0.5,
+      doseShare: 0.25,
+    });
     expect(asked?.changeEntryId).toBe('w2026-03-02');
   });
   it('not for one before the last dose, not for the label’s own, not in another tank, not twice', () => {

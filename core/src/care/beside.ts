@@ -1,7 +1,9 @@
 import type { Interval } from '#core/readings';
 import { highEnd } from '#core/readings';
 import { redose } from './course';
-import { agentIdsOf, type CourseThread, type QuarantineHappening, type QuarantineThread } from './threads';
+import { agentIdsOf, dosePlanOf, type CourseThread } from './course-thread';
+import { partOfDose, type DoseToGive } from './dose';
+import type { QuarantineHappening, QuarantineThread } from './quarantine-thread';
 
 const dayMs = 86_400_000;
 /** Water that was changed in a tank. */
@@ -94,7 +96,7 @@ export interface RedoseDue {
   changeEntryId: string;
   atEpochMs: number;
   changeFraction: number;
-  packs: number;
+  give: DoseToGive;
 }
 /**
  * What a running course asks for after changes of the keeper's own: the dose of the replaced water only. A change on a day
@@ -120,7 +122,7 @@ export function redosesDue(
         changeEntryId: c.entryId,
         atEpochMs: c.atEpochMs,
         changeFraction: c.changeFraction,
-        packs: share * of.packsPerDose,
+        give: partOfDose(of.give, dosePlanOf(of.plan), share),
       },
     ];
   });

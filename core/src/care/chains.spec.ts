@@ -4,7 +4,7 @@ import { traceContacts } from './trace';
 
 const minuteMs = 60_000;
 const kept = (sort: 'hose' | 'pump' | 'net', more: Partial<ToolStep> = {}): ToolStep =>
-  ({ step: 'kept', entryId: 'h', tankId: 'a', atEpochMs: 0, name: 'h', sort, ...more }) as ToolStep;
+  ({ step: 'kept', entryId: 'h', tankId: 'a', atEpochMs: 0, on: '1970-01-01', name: 'h', sort, ...more }) as ToolStep;
 const change = (tankId: string, minutes: number) => ({ tankId, atEpochMs: minutes * minuteMs });
 const links = (tools: ToolStep[], ...changes: ReturnType<typeof change>[]): string[] =>
   hoseChains({ changes, tools }).map((c) => `${c.from}>${c.to} ${c.kind}${c.broken ? ' broken' : ''}`);
@@ -24,7 +24,14 @@ describe('one hose for several tanks', () => {
     const two = [change('a', 10), change('b', 20)];
     expect(links([kept('net')], ...two)).toEqual([]);
     expect(links([kept('hose', { atEpochMs: 11 * minuteMs })], ...two)).toEqual([]);
-    const gone: ToolStep = { step: 'gone', entryId: 'g', tankId: 'a', toolId: 'h', atEpochMs: 15 * minuteMs };
+    const gone: ToolStep = {
+      step: 'gone',
+      entryId: 'g',
+      tankId: 'a',
+      toolId: 'h',
+      atEpochMs: 15 * minuteMs,
+      on: '1970-01-01',
+    };
     expect(links([kept('hose'), gone], ...two)).toEqual([]);
   });
   it('a pump that is dipped in weighs as a siphon, a hose a fifth (fixed definitions of the trace)', () => {
@@ -45,9 +52,11 @@ describe('one hose for several tanks', () => {
       entryId: `d${minutes}`,
       tankId: 'a',
       toolId: 'h',
+      agentId: 'D02',
       minutes: 15,
       kept: held,
       atEpochMs: minutes * minuteMs,
+      on: '1970-01-01',
     });
     const three = [change('a', 10), change('b', 20), change('c', 30)];
     expect(links([kept('hose'), dip(15)], ...three)).toEqual(['a>b hose broken', 'b>c hose']);

@@ -44,12 +44,14 @@ export interface Course {
 
 const offByMost = 0.1;
 /** Water for each pack of the stock solution. */
-const stockMlPerPack = 100;
+export const stockMlPerPack = 100;
 const day = { lo: 1, hi: 365, unit: 'd' };
 /** Looked at again after the last day: one, two, four weeks. */
 const lookAfterDays = [7, 14, 28] as const;
-/** Rounding noise of a division must not turn a half pack down. */
+/** Rounding noise of a division. */
 const noise = 1e-9;
+/** Nobody knows the water of a tank to a thousandth: so near below a half pack counts as a half. Ours. */
+const halfSlackFraction = 1e-3;
 
 const faultIn = ({ netVolumeL, label, repeats = 0 }: CourseInput) =>
   firstFault([
@@ -116,8 +118,8 @@ function foodCourse(input: CourseInput, food: CourseFood, note: Recorder): Resul
 /**
  * A course as its label has it, on net volume: packs for each dose, the calendar, and what rounding does to the dose.
  *
- * Packs that cannot be split are rounded to the nearest whole one, halves up, at least one; off by more than a tenth, a stock
- * solution gives the exact dose. Repeats add whole rounds, each beginning the day after the last day named. On one day a
+ * Packs that cannot be split are rounded to the nearest whole one, halves up (what lies a thousandth below one, too: no
+ * volume is known so finely), at least one; off by more than a tenth, a stock solution gives the exact dose. Repeats add whole rounds, each beginning the day after the last day named. On one day a
  * change stands before the dose; a look again stands one, two and four weeks after the end. Days from 1. In the food, each day is a meal: food by body mass and what is
  * in it. Source: the label;
  * proportionality (trade facts T01 and T02, common practice).
@@ -155,7 +157,7 @@ export function courseOf(input: CourseInput, note: Recorder = silent): Result<Co
         unit: '',
         formula: 'to the nearest whole pack, halves up, one at least',
         terms: { exact },
-        by: (x) => Math.max(1, Math.floor(x.exact + 0.5 + noise)),
+        by: (x) => Math.max(1, Math.floor(x.exact * (1 + halfSlackFraction) + 0.5)),
       });
   const doseShare = note.step({
     id: 'share',

@@ -11,7 +11,7 @@ export {
   type HarmSign,
   type NeverTogether,
 } from './agent';
-export { mayDose, type DoseQuestion, type DoseReason, type DoseVerdict } from './may-dose';
+export { agentNamed, mayDose, type DoseQuestion, type DoseReason, type DoseVerdict } from './may-dose';
 export {
   courseOf,
   rationOf,
@@ -49,35 +49,61 @@ export {
 } from './quarantine';
 export { brokenWeight, contactKinds, traceContacts, type Contact, type ContactKind, type Traced } from './trace';
 export {
+  agentIdsOf,
   careVerdicts,
-  neededOf,
-  takenOf,
+  courseOutOfPlace,
   courseThreads,
+  dateOfCourse,
+  dosePlanOf,
+  dueOf,
   mealAppetites,
   mealsRefused,
-  type MealAppetite,
-  dateOfCourse,
-  dueOf,
-  quarantineReasons,
-  quarantineThreads,
+  neededOf,
   readyToEnd,
+  takenOf,
+  type CareHead,
   type CareLook,
   type CareVerdict,
   type CoursePlan,
+  type CourseStart,
   type CourseStep,
   type CourseThread,
+  type MealAppetite,
+} from './course-thread';
+export {
+  doseGivenUnits,
+  doseToGive,
+  isNearLabel,
+  packsTaken,
+  type DoseGivenUnit,
+  type DosePlan,
+  type DoseToGive,
+} from './dose';
+export {
+  quarantineOutOfPlace,
+  quarantineReasons,
   type QuarantineHappening,
   type QuarantineReason,
   type QuarantineStep,
   type QuarantineThread,
-} from './threads';
+} from './quarantine-thread';
+export {
+  careDiaryKinds,
+  careOfBook,
+  courseStepOf,
+  quarantineStepOf,
+  toolStepOf,
+  type CareRow,
+  type CoursePayloadLike,
+  type QuarantinePayloadLike,
+  type ToolPayloadLike,
+} from './care-read';
 export {
   agentsIn,
   changesUntilGone,
   exitCriteria,
   filterWatch,
   presentFraction,
-  quarantineHappenings,
   redosesDue,
   sentinelDays,
   shareLeft,
@@ -90,4 +116,13 @@ export {
   type Watched,
 } from './beside';
 export { hoseChains } from './chains';
-export { ownEquipmentUntil, toolSorts, toolThreads, type Tool, type ToolSort, type ToolStep } from './tools';
+export {
+  dipFault,
+  ownEquipmentUntil,
+  toolOutOfPlace,
+  toolSorts,
+  toolThreads,
+  type Tool,
+  type ToolSort,
+  type ToolStep,
+} from './tools';

@@ -12,6 +12,8 @@ export type DoseReason = ReasonOf<{
   'two-antibiotics': { other: string; sign: 'harms' };
   'two-medicines': { other: string; sign: 'caution' };
   oxygen: { sign: 'harms' | 'caution' };
+  /** A kind or an agent that is not known here: what it would do is not known either. */
+  unknown: { name: string; sign: 'harms' };
 }>;
 export interface DoseVerdict {
   verdict: 'allowed' | 'warn' | 'blocked';

@@ -1,10 +1,11 @@
-import { ownEquipmentUntil, toolThreads, type ToolStep } from './tools';
+import { dipFault, ownEquipmentUntil, toolOutOfPlace, toolThreads, type ToolStep } from './tools';
 
 const dayMs = 86_400_000;
 const head = (day: number, tankId: string, entryId = `e${day}-${tankId}`) => ({
   entryId,
   tankId,
   atEpochMs: day * dayMs,
+  on: new Date(day * dayMs).toISOString().slice(0, 10),
 });
 const kept: ToolStep = { ...head(0, 'lobby', 't'), step: 'kept', name: 'the long net', sort: 'net' };
 const used = (day: number, tankId: string): ToolStep => ({ ...head(day, tankId), step: 'used', toolId: 't' });
@@ -12,6 +13,7 @@ const dipped = (day: number, of: { kept: boolean } = { kept: true }): ToolStep =
   ...head(day, 'lobby', `d${day}`),
   step: 'dipped',
   toolId: 't',
+  agentId: 'D24',
   minutes: 10,
   ...of,
 });
@@ -61,5 +63,22 @@ describe('own equipment', () => {
     expect(ownEquipmentUntil(0, 364 * dayMs)).toBe(365 * dayMs);
     expect(ownEquipmentUntil(0, 365 * dayMs)).toBeNull();
     expect(ownEquipmentUntil(null, 0)).toBeNull();
+  });
+});
+
+describe('a dip that breaks a contact', () => {
+  const dips = [{ agentId: 'D24', name: 'bleach', leastMinutes: 10, grade: 'published' as const, sourceIds: [] }];
+  it('is in an agent that tools are dipped in, and lasts its minutes', () => {
+    expect(dipFault({ agentId: 'D24', minutes: 10 }, dips)).toBeNull();
+    expect(dipFault({ agentId: 'D24', minutes: 0.1 }, dips)).toEqual({ field: 'minutes', leastMinutes: 10 });
+    expect(dipFault({ agentId: 'D07', minutes: 60 }, dips)).toEqual({ field: 'agentId' });
+  });
+  it('has no place before the tool was kept, after it was gone, or of a tool that is not there', () => {
+    const gone: ToolStep = { ...head(5, 'lobby', 'gone'), step: 'gone', toolId: 't' };
+    const why = (...steps: ToolStep[]): string[] => toolOutOfPlace([kept, ...steps]).map((o) => o.why.id);
+    expect(why(used(-1, 'lobby'))).toEqual(['before-start']);
+    expect(why(gone, dipped(6))).toEqual(['not-now']);
+    expect(why(gone, used(4, 'library'))).toEqual([]);
+    expect(why({ ...used(1, 'lobby'), toolId: 'x' } as ToolStep)).toEqual(['no-start']);
   });
 });

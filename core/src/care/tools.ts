@@ -1,15 +1,49 @@
+import { inOrder, outOfPlace, walked, type OutOfPlace, type ThreadTable } from '#core/threads';
+import type { ToolDip } from './agent';
+import type { CareHead } from './course-thread';
 import type { Contact, ContactKind } from './trace';
 
 const dayMs = 86_400_000;
 /** Things that go into water and out of it again. */
 export const toolSorts = ['net', 'siphon', 'hose', 'pump', 'jug', 'scissors', 'thermometer', 'cup'] as const;
 export type ToolSort = (typeof toolSorts)[number];
-export type ToolStep = { entryId: string; tankId: string; atEpochMs: number } & (
-  | { step: 'kept'; name: string; sort: ToolSort }
-  | { step: 'used'; toolId: string }
-  | { step: 'dipped'; toolId: string; minutes: number; kept: boolean }
-  | { step: 'gone'; toolId: string }
-);
+export type ToolStep = CareHead &
+  (
+    | { step: 'kept'; name: string; sort: ToolSort }
+    | { step: 'used' | 'gone'; toolId: string }
+    | { step: 'dipped'; toolId: string; agentId: string; minutes: number; kept: boolean }
+  );
+type Kept = Extract<ToolStep, { step: 'kept' }>;
+export type ToolState = 'here' | 'gone';
+export const toolTable: ThreadTable<ToolStep['step'], ToolState> = {
+  opens: 'kept',
+  begun: 'here',
+  moves: { here: { used: 'here', dipped: 'here', gone: 'gone' }, gone: {} },
+};
+const toolWalked = (start: Kept, steps: readonly ToolStep[]) =>
+  walked<ToolStep, ToolState, null>({
+    table: toolTable,
+    start,
+    later: steps.filter((s) => s.step !== 'kept' && s.toolId === start.entryId),
+    kept: null,
+    anywhere: true,
+  });
+/** Steps of tools that have no place: of no tool, before it was kept, after it was gone. */
+export const toolOutOfPlace = (steps: readonly ToolStep[]): OutOfPlace<ToolStep>[] =>
+  outOfPlace({
+    steps,
+    startIdOf: (s) => (s.step === 'kept' ? null : s.toolId),
+    outOf: (start, own) => (start.step === 'kept' ? toolWalked(start, own).out : []),
+  });
+/** Why a dip breaks no contact, whatever is said of it: in this agent nothing is dipped, or it was too short. */
+export function dipFault(
+  { agentId, minutes }: Pick<Extract<ToolStep, { step: 'dipped' }>, 'agentId' | 'minutes'>,
+  dips: readonly ToolDip[],
+): { field: 'agentId' } | { field: 'minutes'; leastMinutes: number } | null {
+  const dip = dips.find((d) => d.agentId === agentId);
+  if (!dip) return { field: 'agentId' };
+  return minutes < dip.leastMinutes ? { field: 'minutes', leastMinutes: dip.leastMinutes } : null;
+}
 export interface Tool {
   toolId: string;
   name: string;
@@ -44,13 +78,11 @@ export function toolThreads(steps: readonly ToolStep[]): {
   tools: Tool[];
   contacts: (Contact & { atEpochMs: number })[];
 } {
-  const ordered = [...steps].sort((a, b) => a.atEpochMs - b.atEpochMs);
+  const ordered = inOrder(steps);
   const contacts: (Contact & { atEpochMs: number })[] = [];
   const tools = ordered.flatMap((start): Tool[] => {
     if (start.step !== 'kept') return [];
-    const own = ordered.filter(
-      (s) => s.step !== 'kept' && s.toolId === start.entryId && s.atEpochMs >= start.atEpochMs,
-    );
+    const { placed: own, state } = toolWalked(start, ordered);
     let at = start.tankId;
     let dipped: number | null = null;
     let dippedSince = false;
@@ -74,7 +106,7 @@ export function toolThreads(steps: readonly ToolStep[]): {
       dippedSince = false;
       lastUsed = { tankId: step.tankId, atEpochMs: step.atEpochMs };
     }
-    if (own.some((s) => s.step === 'gone')) return [];
+    if (state === 'gone') return [];
     return [
       {
         toolId: start.entryId,

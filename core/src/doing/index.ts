@@ -24,3 +24,12 @@ export {
   type StepCautionId,
   type StepReason,
 } from './steps';
+export {
+  jobOutOfPlace,
+  jobThreads,
+  timerOutOfPlace,
+  timersRunning,
+  type JobStep,
+  type JobThread,
+  type TimerStep,
+} from './threads';

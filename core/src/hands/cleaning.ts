@@ -52,6 +52,16 @@ export interface BedNext {
 const leastDaysBetween: Readonly<Record<BedSchool, number>> = { never: 0, skim: 3, spots: 7, half: 7, sections: 7 };
 /** Never more of a bed in one evening than this. */
 export const mostBedFraction = 0.5;
+/**
+ * The share of a bed that is done in one evening with this part of it: what was skimmed does not count.
+ * @example bedShareOfNight(['A1', 'A2'], { before: [], openCount: 4 }) // 0.5
+ */
+export function bedShareOfNight(
+  squareIds: readonly string[],
+  { before, openCount }: { before: readonly (readonly string[])[]; openCount: number },
+): number {
+  return openCount === 0 ? 0 : new Set([...squareIds, ...before.flat()]).size / openCount;
+}
 const sectionFraction = 0.25;
 /** A half that waits longer than this is asked for. */
 const otherHalfDays = 7;

@@ -34,7 +34,16 @@ export {
 export { oxygenHours, type OxygenHours, type OxygenInput } from './oxygen-hours';
 export { portions, type PortionsInput } from './portions';
 export { heldAgainst, heldVerdicts, type HeldVerdict } from './held';
-export { goodDaysNeeded, handsThreads, type Absence, type HandsStep, type MoveWatch, type OpenOutage } from './threads';
+export {
+  goodDaysNeeded,
+  handsOutOfPlace,
+  handsThreads,
+  outageRunning,
+  type Absence,
+  type HandsStep,
+  type MoveWatch,
+  type OpenOutage,
+} from './threads';
 export {
   walk,
   walkGroups,
@@ -48,6 +57,7 @@ export {
 export {
   bedNext,
   bedSchools,
+  bedShareOfNight,
   bucketSigns,
   cleanedParts,
   flowState,

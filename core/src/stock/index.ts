@@ -136,3 +136,4 @@ export {
   type TrimOpens,
   type TrimSession,
 } from './trims';
+export { dripOutOfPlace, type DripStep } from './drip-thread';

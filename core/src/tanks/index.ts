@@ -15,3 +15,4 @@ export {
   type EquipmentState,
   type TankStage,
 } from './facts';
+export { tankLife, thingEnds, waterEnds, type TankLifeStep, type ThingEnd, type WaterEnd } from './life';

@@ -1,4 +1,4 @@
-import { addDays } from './night';
+import { addDays } from '#core/units';
 import type { ContributionReason, ContributionSeverity } from './contribution';
 
 /** What is due of one tank, on a day or at an hour. */

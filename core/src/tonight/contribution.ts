@@ -1,3 +1,4 @@
+import type { DoseToGive } from '#core/care';
 import type { OutageCause } from '#core/hands';
 import type { TimerKind, WorkKind } from '#core/doing';
 import type { ParameterId } from '#core/readings';
@@ -31,7 +32,7 @@ export type ContributionReason =
   | { id: 'case'; facts: { due: boolean; state: 'better' | 'same' | 'worse' | null; signsCount: number } }
   | { id: 'course-due'; facts: { productName: string; what: 'dose' | 'change' | 'look' | 'end'; lateDays: number } }
   | { id: 'course'; facts: { productName: string; courseDay: number } }
-  | { id: 'redose'; facts: { productName: string; packs: number; changeFraction: number } }
+  | { id: 'redose'; facts: { productName: string; give: DoseToGive; changeFraction: number } }
   | { id: 'filter-watch'; facts: { productName: string; parameters: readonly ParameterId[]; ended: boolean } }
   | { id: 'course-paused'; facts: { productName: string; pausedDays: number } }
   | { id: 'quarantine'; facts: { leftDays: number | null; free: boolean; lookedToday: boolean } }

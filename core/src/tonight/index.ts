@@ -1,4 +1,3 @@
-export { addDays, instantOf, knownZone, nightOn } from './night';
 export { calendarDue } from './calendar';
 export { purposes, roundOf, type Purpose, type RoundGroup, type Visit } from './round';
 export {

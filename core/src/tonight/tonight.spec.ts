@@ -2,7 +2,7 @@ import type { BandLine } from '#core/almanac';
 import { hangsOnFactor, penBand, practiceConsistency, bandsInForce, type Practice } from '#core/almanac';
 import type { DatedReading, ParameterId } from '#core/readings';
 import { catalogueCase } from '../readings/parameters.cases';
-import { addDays, instantOf, knownZone, nightOn, roundOf, tankVerdict, type Visit } from './index';
+import { roundOf, tankVerdict, type Visit } from './index';
 
 const dayMs = 86_400_000;
 const now = 400 * dayMs;
@@ -160,26 +160,6 @@ describe('the round', () => {
       ['doubtful', ['d']],
       ['quarantine', ['q']],
     ]);
-  });
-});
-
-describe('nights', () => {
-  it('run from noon to noon in the house’s zone', () => {
-    const at = (iso: string, zone = 'UTC'): string => nightOn({ atEpochMs: Date.parse(iso), zone });
-    expect([
-      at('2026-03-15T00:40:00Z'),
-      at('2026-03-14T21:30:00Z'),
-      at('2026-03-15T12:00:00Z'),
-      at('2026-03-15T11:59:00Z'),
-    ]).toEqual(['2026-03-14', '2026-03-14', '2026-03-15', '2026-03-14']);
-    expect(at('2026-03-14T23:30:00Z', 'Asia/Tokyo')).toBe('2026-03-14');
-  });
-  it('an evening time is an instant, summer time and all', () => {
-    expect(new Date(instantOf({ on: '2026-07-01', time: '21:00', zone: 'Europe/Berlin' })).toISOString()).toBe(
-      '2026-07-01T19:00:00.000Z',
-    );
-    expect(addDays({ on: '2026-03-01', days: -1 })).toBe('2026-02-28');
-    expect([knownZone('Europe/London'), knownZone('Mars/Base')]).toEqual([true, false]);
   });
 });
 

@@ -48,9 +48,11 @@ export {
   caseOutcomes,
   caseStepOf,
   caseStates,
+  caseOutOfPlace,
   threadsOf,
   type CaseOutcome,
   type CaseState,
   type CaseStep,
   type TroubleThread,
+  type WrittenStep as WrittenCaseStep,
 } from './thread';

@@ -1,3 +1,12 @@
+import {
+  byStart,
+  inOrder,
+  outOfPlace,
+  walked,
+  type OutOfPlace,
+  type PlaceReason,
+  type ThreadTable,
+} from '#core/threads';
 import { instantMs } from '#core/units';
 import type { TroubleCase } from './signs';
 
@@ -7,7 +16,7 @@ export const caseOutcomes = ['recovered', 'lost', 'given-up', 'was-nothing'] as 
 export type CaseOutcome = (typeof caseOutcomes)[number];
 
 /** What is written of a case, step by step. */
-export type CaseStep = { entryId: string; tankId: string; atEpochMs: number } & (
+export type CaseStep = { entryId: string; tankId: string; atEpochMs: number; on: string } & (
   | {
       step: 'opened';
       firstSignEpochMs: number;
@@ -41,38 +50,62 @@ export interface TroubleThread {
   closed: { atEpochMs: number; outcome: CaseOutcome; causeId: string | null; note: string } | null;
 }
 
+type Opened = Extract<CaseStep, { step: 'opened' }>;
+type Later = Exclude<CaseStep, { step: 'opened' }>;
+/** What comes after the end is another case. */
+export const caseTable: ThreadTable<CaseStep['step'], 'open' | 'closed'> = {
+  opens: 'opened',
+  begun: 'open',
+  moves: { open: { looked: 'open', acted: 'open', closed: 'closed' }, closed: {} },
+};
+/** Nobody looks again before they looked. */
+function looksBack(step: CaseStep): PlaceReason | null {
+  return 'lookAgainEpochMs' in step && step.lookAgainEpochMs !== null && step.lookAgainEpochMs < step.atEpochMs
+    ? { id: 'not-asked', facts: { what: 'look-again' } }
+    : null;
+}
+const caseWalked = (start: Opened, own: readonly CaseStep[]) =>
+  walked<CaseStep, 'open' | 'closed', TroubleThread>({
+    table: caseTable,
+    start,
+    later: own,
+    kept: openedCase(start),
+    refuses: looksBack,
+    after: (thread, step) =>
+      step.step === 'opened' ? thread : { ...after(thread, step), steps: [...thread.steps, step] },
+  });
+const startIdOf = (step: CaseStep): string | null => (step.step === 'opened' ? null : step.caseId);
+/** Steps of cases that have no place: of no case of this tank, before it was opened, after it was closed. */
+export const caseOutOfPlace = (steps: readonly CaseStep[]): OutOfPlace<CaseStep>[] =>
+  outOfPlace({
+    steps,
+    startIdOf,
+    outOf: (start, own) => (start.step === 'opened' ? caseWalked(start, own).out : []),
+  });
+
+const openedCase = (start: Opened): TroubleThread => ({
+  caseId: start.entryId,
+  tankId: start.tankId,
+  openedEpochMs: start.atEpochMs,
+  firstSignEpochMs: start.firstSignEpochMs,
+  findings: start.findings,
+  struckIds: start.struckIds,
+  steps: [start],
+  lookAgainEpochMs: start.lookAgainEpochMs,
+  state: null,
+  closed: null,
+});
 /**
- * Cases as threads of the book, the newest first. Later answers lie over earlier ones; what comes after the end, or
- * belongs to no case, is left out.
+ * Cases as threads of the book, the newest first. Later answers lie over earlier ones; what has no place is left out.
  * @example threadsOf([{ step: 'opened', … }, { step: 'closed', caseId, outcome: 'recovered', … }])
  */
 export function threadsOf(steps: readonly CaseStep[]): TroubleThread[] {
-  const threads = new Map<string, TroubleThread>();
-  for (const step of [...steps].sort(
-    (a, b) => a.atEpochMs - b.atEpochMs || Number(b.step === 'opened') - Number(a.step === 'opened'),
-  )) {
-    if (step.step === 'opened') {
-      threads.set(step.entryId, {
-        caseId: step.entryId,
-        tankId: step.tankId,
-        openedEpochMs: step.atEpochMs,
-        firstSignEpochMs: step.firstSignEpochMs,
-        findings: step.findings,
-        struckIds: step.struckIds,
-        steps: [step],
-        lookAgainEpochMs: step.lookAgainEpochMs,
-        state: null,
-        closed: null,
-      });
-      continue;
-    }
-    const thread = threads.get(step.caseId);
-    if (thread?.tankId !== step.tankId || thread.closed) continue;
-    threads.set(step.caseId, { ...after(thread, step), steps: [...thread.steps, step] });
-  }
-  return [...threads.values()].sort((a, b) => b.openedEpochMs - a.openedEpochMs || a.caseId.localeCompare(b.caseId));
+  const own = byStart(steps, startIdOf);
+  return inOrder(steps)
+    .flatMap((start) => (start.step === 'opened' ? [caseWalked(start, own(start.entryId)).kept] : []))
+    .sort((a, b) => b.openedEpochMs - a.openedEpochMs || a.caseId.localeCompare(b.caseId));
 }
-function after(thread: TroubleThread, step: Exclude<CaseStep, { step: 'opened' }>): TroubleThread {
+function after(thread: TroubleThread, step: Later): TroubleThread {
   switch (step.step) {
     case 'looked':
       return {
@@ -95,7 +128,7 @@ function after(thread: TroubleThread, step: Exclude<CaseStep, { step: 'opened' }
 
 type Written = Omit<
   Extract<CaseStep, { step: 'opened' }>,
-  'entryId' | 'tankId' | 'atEpochMs' | 'firstSignEpochMs' | 'lookAgainEpochMs'
+  'entryId' | 'tankId' | 'atEpochMs' | 'on' | 'firstSignEpochMs' | 'lookAgainEpochMs'
 >;
 /** As the book keeps it: moments as text. */
 export type WrittenStep =
@@ -120,6 +153,7 @@ export function caseStepOf({
   entryId: string;
   tankId: string;
   atEpochMs: number;
+  on: string;
   payload: WrittenStep;
 }): CaseStep {
   const again = (at: string | null): number | null => (at === null ? null : instantMs(at));

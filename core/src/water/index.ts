@@ -198,3 +198,4 @@ export {
   type MadeBatch,
 } from './shelf';
 export { drumsOf, dueByNight } from './week-ahead';
+export { batchOutOfPlace, sequenceOutOfPlace, type BatchThreadStep, type SequenceThreadStep } from './threads';

@@ -18,6 +18,7 @@ import { devicesRouter, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
 import { careCalendar, careWaterOf } from '../care';
+import { gateView } from '../gate';
 import { readHandsFound } from '../hands';
 import { readTanks } from '../lodgers';
 import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
@@ -175,6 +176,9 @@ function apiRouter(
       return careWaterOf(deps, { tankIds: tanks.map((t) => t.tankId) });
     }),
   );
+  router.get('/gate', async (request, response) => {
+    response.json(await gateView(deps, parsed(routes.gate.query, request.query)));
+  });
   router.get(
     '/hands/found',
     known(() => readHandsFound(deps)),

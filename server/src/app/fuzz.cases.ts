@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import type * as v from 'valibot';
-import { kindList, type PastVersion } from '#contracts/book';
+import { kindList } from '#contracts/book';
 import { entryHash } from '../book';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
@@ -48,13 +48,11 @@ interface Shape {
 /** Every kind of the contract, each of its versions, each of its steps. */
 const shapesOf = (): Shape[] =>
   kindList.flatMap(({ id, version, schema, past, about, example }) =>
-    [{ version: version as number, schema: schema as v.GenericSchema }, ...(past)].flatMap(
-      (known) => {
-        const payload = toJsonSchema(known.schema, { errorMode: 'ignore' }) as Schema;
-        const steps = payload.oneOf ?? payload.anyOf ?? [payload];
-        return steps.map((step) => ({ kind: id, version: known.version, about, payload: step, example }));
-      },
-    ),
+    [{ version: version as number, schema: schema as v.GenericSchema }, ...past].flatMap((known) => {
+      const payload = toJsonSchema(known.schema, { errorMode: 'ignore' }) as Schema;
+      const steps = payload.oneOf ?? payload.anyOf ?? [payload];
+      return steps.map((step) => ({ kind: id, version: known.version, about, payload: step, example }));
+    }),
   );
 
 const strangeTexts = [
@@ -165,7 +163,8 @@ export class Fuzz {
   private entry() {
     const shape = this.shapes[this.turn++ % this.shapes.length];
     if (!shape) throw new Error('no kinds');
-    const known = shape.about.flatMap((sort) => this.subjects[sort] ?? []);
+    // A tank of its own to end, or nothing more is taken in the others.
+    const known = this.subjects[shape.kind] ?? shape.about.flatMap((sort) => this.subjects[sort] ?? []);
     return {
       id: this.hurt(0.05) && this.entries.length > 0 ? this.oneOf(this.entries) : this.uuid(),
       kind: shape.kind,

@@ -16,10 +16,10 @@ afterAll(() => house.close());
 describe('every route, asked for what nobody should ask', () => {
   it(`${requestsCount} requests made from the OpenAPI document and every kind of the contract: no failure of our own, no hang, nothing half written`, async () => {
     const fuzz = new Fuzz(openApi('test'), randomSeed);
-    const [tank, other, source] = [id(), id(), id()];
-    await house.write(tankEntry(tank), tankEntry(other), sourceEntry(source));
+    const [tank, other, ending, source] = [id(), id(), id(), id()];
+    await house.write(tankEntry(tank), tankEntry(other), tankEntry(ending), sourceEntry(source));
     await house.write(readingsEntry(tank, { ph: [7, 7], no3MgPerL: [10, 11] }));
-    Object.assign(fuzz.subjects, { tank: [tank, other], source: [source] });
+    Object.assign(fuzz.subjects, { tank: [tank, other], ending: [ending], source: [source] });
     const acknowledged: string[] = [];
     const refused: string[] = [];
     const seen = new Map<number, number>();

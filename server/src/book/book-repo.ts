@@ -292,6 +292,7 @@ export interface RawDiaryRow {
   sequence: number;
   /** As the database writes it: a place in the order, not a time to reckon with. */
   happenedAt: string;
+  nightOn: string;
   payload: unknown;
 }
 /** Entries of some kinds that are not struck, oldest first, a page of them after a place in that order. */
@@ -313,7 +314,7 @@ export async function pageOfDiary(
 ): Promise<RawDiaryRow[]> {
   // The kinds left out are those that the index of the diary leaves out.
   const found = await db.execute<RawDiaryRow & Record<string, unknown>>(sql`
-    select e.id, e.kind, e.kind_version as version, e.subject_id as "subjectId", extract(epoch from e.happened_at)::float8 * 1000 as "atEpochMs", e.happened_at::text as "happenedAt", e.sequence, e.payload
+    select e.id, e.kind, e.kind_version as version, e.subject_id as "subjectId", extract(epoch from e.happened_at)::float8 * 1000 as "atEpochMs", e.happened_at::text as "happenedAt", e.night_on::text as "nightOn", e.sequence, e.payload
     from entries e
     where e.kind = any(${sql.param([...kinds])}::text[]) and e.kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')
       ${subjectIds === undefined ? sql`` : sql`and e.subject_id = any(${sql.param([...subjectIds])}::uuid[])`}

@@ -209,6 +209,9 @@ async function checkEntries(
 ): Promise<void> {
   const faults: FieldFault[] = [];
   const struckHere = new Map<string, (ParameterId | undefined)[]>();
+  const struckIds = new Set(
+    fresh.flatMap((e) => (e.kind === 'strike' && e.payload.parameter === undefined ? [e.payload.entryId] : [])),
+  );
   for (const [i, entry] of fresh.entries()) {
     const path = `entries.${i}`;
     const subject = known.get(entry.subjectId);
@@ -222,7 +225,14 @@ async function checkEntries(
     const seed = deps.kinds.seedOf(entry.kind, entry.payload);
     if (seed) faults.push(...(await seedFaults(deps, tx, { seed, subject, path, nowEpochMs })));
     if (entry.kind === 'strike') {
-      await checkStrike(tx, { strike: entry.payload, subjectId: entry.subjectId, path: `${path}.payload` });
+      const kind = await checkStrike(tx, {
+        strike: entry.payload,
+        subjectId: entry.subjectId,
+        path: `${path}.payload`,
+      });
+      const what = { id: entry.payload.entryId, subjectId: entry.subjectId, alsoStruckIds: struckIds };
+      const hanging = (await deps.kinds.of(kind).struck?.(tx, what)) ?? [];
+      faults.push(...hanging.map((f) => ({ ...f, field: `${path}.payload.${f.field}` })));
       const { entryId, parameter } = entry.payload;
       const before = struckHere.get(entryId) ?? [];
       if (before.some((p) => p === undefined || parameter === undefined || p === parameter))
@@ -273,10 +283,10 @@ export function timeFaults({
   const at = new Date(entry.happenedAt).getTime();
   if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
   // The calendar day, not the night: five past midnight on the day it was set up is after it began.
-  const day = deps.house.nightOnAt(at + 12 * 3_600_000);
-  if (!descriptorOf(entry.kind).seeds && day < subject.startedOn)
+  const dayOn = (epochMs: number): string => deps.house.nightOnAt(epochMs + 12 * 3_600_000);
+  if (!descriptorOf(entry.kind).seeds && dayOn(at) < subject.startedOn)
     return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
-  return [];
+  return deps.kinds.rules.barred(subject, entry, dayOn).map((f) => ({ ...f, field: `${path}.${f.field}` }));
 }
 
 /** A subject that an entry brings into being: not from the future, and no name twice among its kind. */
@@ -296,7 +306,7 @@ async function seedFaults(
 async function checkStrike(
   tx: Tx,
   { strike: { entryId, parameter }, subjectId, path }: { strike: StrikePayload; subjectId: string; path: string },
-): Promise<void> {
+): Promise<Kind> {
   const [entry] = await entriesById(tx, [entryId]);
   if (entry?.subjectId !== subjectId) throw notFound('entry of this subject', `${path}.entryId`);
   const no = (title: string, field: 'entryId' | 'parameter' = 'entryId') =>
@@ -307,6 +317,7 @@ async function checkStrike(
   if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw no('This is struck already');
   if (parameter !== undefined && !hasParts(kind)) throw no('Only readings have parts that can be struck', 'parameter');
   if (!mayStrike(kind, null)) throw no('A set-up is not struck; write the right one over it, from the date it holds');
+  return kind;
 }
 
 async function projectFresh(

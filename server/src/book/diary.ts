@@ -14,6 +14,9 @@ export type DiaryRow<K extends Kind = Kind> = {
     kind: Of;
     subjectId: string;
     atEpochMs: number;
+    /** The night it belongs to, by the zone of the house when it was written. */
+    nightOn: string;
+    sequence: number;
     payload: ReadPayloadOf<Of>;
   };
 }[K];
@@ -36,12 +39,14 @@ export async function readDiary<K extends Kind>(
   let after: Pick<RawDiaryRow, 'happenedAt' | 'sequence'> | null = null;
   for (;;) {
     const rows: RawDiaryRow[] = await pageOfDiary(db, { kinds, subjectIds, sinceEpochMs, after, limit: pageRowsCount });
-    for (const { id, kind, version, subjectId, atEpochMs, payload } of rows)
+    for (const { id, kind, version, subjectId, atEpochMs, nightOn, sequence, payload } of rows)
       all.push({
         entryId: id,
         kind,
         subjectId,
         atEpochMs,
+        nightOn,
+        sequence,
         payload: lifted(kind, version, payload),
       } as unknown as DiaryRow<K>);
     after = rows.length === pageRowsCount ? (rows.at(-1) ?? null) : null;

@@ -143,6 +143,15 @@ export async function importBook(
       const place = new Map(book.entries.map((e, i) => [e.id, i + 1]));
       const rows = fresh.map((e) => ({ rowIndex: place.get(e.id) ?? 0, entry: readEntry(deps, timed(sentOf(e))) }));
       old.push(...(await standingFaults(deps, tx, { rows, nowEpochMs: deps.house.clock.nowEpochMs() })));
+      const freshIds = new Set(fresh.map((e) => e.id));
+      for (const { entryId, final, field, message } of await deps.kinds.rules.standing(tx, subjectIds))
+        if (freshIds.has(entryId))
+          (final ? faults : old).push({
+            rowIndex: place.get(entryId) ?? 0,
+            message: (speech) => `${field}: ${saidIn(speech, message)}`,
+          });
+      // What harms people is in no book, however openly.
+      if (faults.length > 0) throw new TrialEnds();
       if (dryRun || (old.length > 0 && !keepOldFaults)) throw new TrialEnds();
     });
   } catch (error) {

@@ -5,6 +5,8 @@ export { readPage, writeEntries, type BookDeps } from './book-service';
 export { notInDiary, ofKind, readDiary, type DiaryRow } from './diary';
 export {
   KindRegistry,
+  type BookFault,
+  type BookRules,
   type EntryOf,
   type KindModule,
   type KindModules,

@@ -10,6 +10,7 @@ import {
 } from '#contracts/book';
 import type { SQL, Tx } from '../db';
 import type { FieldFault } from '../problems';
+import type { SubjectRow } from './book-repo';
 import type { NewestItem, SubjectState } from './book-table';
 
 /** An entry as projectors see it: its payload read by the kind's own schema, and what has been struck of it. */
@@ -61,6 +62,14 @@ export interface KindModule<K extends Kind = Kind> {
    * written, and again when a book brings it.
    */
   lasting?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
+  /**
+   * Why an entry cannot be struck, beside what holds for all: what hangs on it and is not struck in the same breath. Faults
+   * with paths under the payload of the strike.
+   */
+  struck?: (
+    tx: Tx,
+    what: { id: string; subjectId: string; alsoStruckIds: ReadonlySet<string> },
+  ) => Promise<FieldFault[]>;
   /** What only the database knows of an entry, as faults with paths under the payload; runs in the entry's transaction. */
   check?: (tx: Tx, entry: EntryOf<K>) => Promise<FieldFault[]> | FieldFault[];
   /** Rows for the entries, in one statement for all of them; runs in the entry's transaction. Returns what may be newest. */
@@ -83,6 +92,24 @@ export interface KindModule<K extends Kind = Kind> {
 }
 type AnyModule = KindModule & Pick<Required<KindModule>, 'seed'>;
 
+/** What a book holds that would not be taken today; what is final may not even be kept openly. */
+export interface BookFault extends FieldFault {
+  entryId: string;
+  final: boolean;
+}
+/** What is asked of whole books, and of an entry by what rides with its subject. */
+export interface BookRules {
+  standing: (tx: Tx, subjectIds: readonly string[]) => Promise<BookFault[]>;
+  /** Its subject takes no such entry at that time: it has ended. Asked of every entry, by its row alone. */
+  barred: (
+    subject: Pick<SubjectRow, 'name' | 'newest'>,
+    entry: Pick<ReadEntry, 'kind' | 'happenedAt'>,
+    /** The calendar day of a time, where the house stands. */
+    dayOn: (atEpochMs: number) => string,
+  ) => FieldFault[];
+}
+const noRules: BookRules = { standing: () => Promise.resolve([]), barred: () => [] };
+
 /** Every kind with its registration: one that is missing does not compile. */
 export type KindModules = { [K in Kind]: KindModule<K> };
 
@@ -91,7 +118,10 @@ export class KindRegistry {
   readonly inOrder: readonly Kind[];
 
   /** @throws where a kind brings subjects into being and nobody says their name. */
-  constructor(private readonly modules: KindModules) {
+  constructor(
+    private readonly modules: KindModules,
+    readonly rules: BookRules = noRules,
+  ) {
     for (const kind of kindIds)
       if (descriptorOf(kind).seeds && !this.of(kind).seed) throw new Error(`${kind} seeds subjects, but names none`);
     this.inOrder = [...kindIds].sort((a, b) => Number(this.reachesBack(b)) - Number(this.reachesBack(a)));

@@ -57,7 +57,7 @@ describe('photos', () => {
       return `${status} ${body.errors?.[0]?.message ?? body.title}`;
     };
     expect(await refused(strToU8('<svg onload="alert(1)"/>'))).toBe('422 is no JPEG or PNG picture');
-    expect(await refused(strToU8('<script>'), 'text/html')).toBe('415 Send JSON');
+    expect(await refused(strToU8('<script>'), 'text/html')).toBe('415 is not application/json');
     const whole = await picture(64, 64);
     expect(await refused(whole.subarray(0, 200))).toContain('422');
     // A PNG that says it is 30,000 × 30,000 and holds nothing (PNG specification, IHDR).
@@ -70,7 +70,7 @@ describe('photos', () => {
     new DataView(bomb.buffer, bomb.byteOffset).setUint32(20, 6600);
     expect(await refused(bomb, 'image/png')).toBe('422 claims more points than its bytes can hold');
     expect(await refused(new Uint8Array(17 * 1024 * 1024))).toBe(
-      '413 This is larger than may be sent here: 16 MB is the most',
+      '413 this is larger than may be sent here: 16 MB is the most',
     );
   });
   it('five large ones at once wait for each other: all are kept', async () => {

@@ -3,7 +3,7 @@ import { dateOfCourse, type CourseThread, type QuarantineThread } from '#core/ca
 import { blockWords, courseDayText, dayDoWords, schoolWords } from '#words/care';
 import type { Db } from '../db';
 import type { Speech } from '#words/units';
-import { calendarDay, calendarFile, type HouseContext, type Visit } from '../house';
+import { calendarDay, calendarFile, type Visit } from '../house';
 import { notFound } from '../problems';
 import { readSetUps, type Tank } from '../tanks';
 import { readCare } from './care-read';
@@ -11,13 +11,11 @@ import { readCare } from './care-read';
 const productId = 'night-ledger';
 /** One course or quarantine as an iCalendar file (RFC 5545): whole days, each with what is done on it. */
 export async function careCalendar(
-  deps: { db: Db; house: HouseContext },
+  deps: { db: Db },
   { entryId, tanks }: { entryId: string; tanks: readonly Tank[] },
-  { speech }: Visit,
+  { speech, nightOn }: Visit,
 ): Promise<string> {
-  const nowEpochMs = deps.house.clock.nowEpochMs();
-  const zone = deps.house.zoneAt(nowEpochMs);
-  const { courses, quarantines } = await readCare({ deps, tanks, nowEpochMs, zone });
+  const { courses, quarantines } = await readCare({ deps, tanks, today: nightOn });
   const course = courses.find((c) => c.courseId === entryId);
   const quarantine = quarantines.find((q) => q.quarantineId === entryId);
   const tankId = course?.tankId ?? quarantine?.tankId;
@@ -36,7 +34,7 @@ const courseEvents = (of: CourseThread, { name, speech }: { name: string; speech
     .map((d, i) => ({
       uid: `${of.courseId}-${i}@${productId}`,
       title: `${name}: ${dayDoWords[d.do]}, ${of.plan.productName}`,
-      description: courseDayText(speech, d),
+      description: courseDayText(speech, d, of.give),
       start: calendarDay(dateOfCourse(of.plan.startOn, d.day)),
     }));
 function quarantineEvents(of: QuarantineThread, name: string): Marked[] {

@@ -1,3 +1,4 @@
+import { nightOn, nightsBetween } from '#core/units';
 import {
   dueOf,
   filterWatch,
@@ -7,7 +8,7 @@ import {
   type QuarantineThread,
   type WaterChanged,
 } from '#core/care';
-import { nightOn, type Contribution } from '#core/tonight';
+import { type Contribution } from '#core/tonight';
 import type { Db } from '../db';
 import { latestWater, type Tank } from '../tanks';
 import { readCare } from './care-read';
@@ -25,9 +26,9 @@ export async function careContributions({
   nowEpochMs: number;
   zone: string;
 }): Promise<Map<string, Contribution[]>> {
-  const { courses, quarantines } = await readCare({ deps, tanks, nowEpochMs, zone });
-  if (courses.length === 0 && quarantines.length === 0) return new Map();
   const today = nightOn({ atEpochMs: nowEpochMs, zone });
+  const { courses, quarantines } = await readCare({ deps, tanks, today });
+  if (courses.length === 0 && quarantines.length === 0) return new Map();
   const byTank = new Map<string, Contribution[]>();
   const add = (tankId: string, said: readonly Contribution[]): void =>
     void byTank.set(tankId, [...(byTank.get(tankId) ?? []), ...said]);
@@ -68,7 +69,7 @@ function courseSaid(of: CourseThread, today: string): Contribution[] {
         severity: 'watch',
         reason: {
           id: 'course-paused',
-          facts: { productName, pausedDays: daysBetween(of.pausedOn, today) },
+          facts: { productName, pausedDays: nightsBetween(of.pausedOn, today) },
         },
       },
     ];
@@ -119,14 +120,14 @@ function besideSaid(
 ): Contribution[] {
   const begins = { path: '/care', query: { course: of.courseId } };
   const { productName } = of.plan;
-  const dayOf = (atEpochMs: number): number => daysBetween(of.plan.startOn, on(atEpochMs)) + 1;
+  const dayOf = (atEpochMs: number): number => nightsBetween(of.plan.startOn, on(atEpochMs)) + 1;
   const parameters = filterWatch(of, { readOn, today, dayOf: on });
   return [
     ...redosesDue(of, { changes, dayOf }).map((r): Contribution => ({
       ...base,
       id: `redose:${of.courseId}:${r.changeEntryId}`,
       severity: 'act',
-      reason: { id: 'redose', facts: { productName, packs: r.packs, changeFraction: r.changeFraction } },
+      reason: { id: 'redose', facts: { productName, give: r.give, changeFraction: r.changeFraction } },
       sinceEpochMs: r.atEpochMs,
       begins,
     })),
@@ -144,12 +145,10 @@ function besideSaid(
         ]),
   ];
 }
-const daysBetween = (fromOn: string, toOn: string): number =>
-  Math.round((Date.parse(toOn) - Date.parse(fromOn)) / 86_400_000);
 function quarantineSaid(of: QuarantineThread, today: string): Contribution[] {
   if (of.left) return [];
   const exitOn = of.clock?.exitOn ?? null;
-  const leftDays = exitOn === null ? null : Math.max(0, daysBetween(today, exitOn));
+  const leftDays = exitOn === null ? null : Math.max(0, nightsBetween(today, exitOn));
   return [
     {
       ...base,

@@ -1,4 +1,12 @@
-import { agentsIn, courseThreads, hoseChains, type AgentIn, type ToolStep, type WaterChanged } from '#core/care';
+import {
+  agentsIn,
+  courseStepOf,
+  courseThreads,
+  hoseChains,
+  toolStepOf,
+  type AgentIn,
+  type WaterChanged,
+} from '#core/care';
 import type { CareWater } from '#contracts/care';
 import { ofKind, readDiary } from '../book';
 import type { Db, Tx } from '../db';
@@ -32,23 +40,17 @@ export async function agentsInTanks(
   {
     tankIds,
     nowEpochMs,
-    butId,
   }: {
     tankIds: readonly string[];
     nowEpochMs: number;
-    /** An entry that is being checked, and stands in the book already. */
-    butId?: string;
   },
 ): Promise<Map<string, AgentIn[]>> {
   const rows = (await readDiary({ db }, { kinds: ['course'], subjectIds: [...tankIds] })).filter(
-    (r) => r.entryId !== butId && r.atEpochMs <= nowEpochMs,
+    (r) => r.atEpochMs <= nowEpochMs,
   );
   if (rows.length === 0) return new Map();
-  const courses = courseThreads(
-    rows.map((r) => ({ entryId: r.entryId, tankId: r.subjectId, atEpochMs: r.atEpochMs, ...r.payload })),
-    // Which day it is makes no difference to what was given.
-    { today: new Date(nowEpochMs).toISOString().slice(0, 10), zone: 'UTC' },
-  );
+  // Which night it is makes no difference to what was given.
+  const courses = courseThreads(rows.map(courseStepOf), { today: rows.at(-1)?.nightOn ?? '1970-01-01' });
   const treatedIds = [...new Set(courses.map((c) => c.tankId))];
   const changes = await readWaterChanged(db, {
     tankIds: treatedIds,
@@ -64,12 +66,7 @@ export async function careWaterOf(
 ): Promise<CareWater> {
   const rows = await readDiary({ db }, { kinds: ['course', 'tool'] });
   const begun = ofKind(rows, 'course').filter((r) => r.payload.step === 'started');
-  const tools = ofKind(rows, 'tool').map((r): ToolStep => ({
-    entryId: r.entryId,
-    tankId: r.subjectId,
-    atEpochMs: r.atEpochMs,
-    ...r.payload,
-  }));
+  const tools = ofKind(rows, 'tool').map(toolStepOf);
   const changes = await readWaterChanged(db, {
     tankIds: [...new Set(begun.map((r) => r.subjectId))],
     sinceEpochMs: Math.min(...begun.map((r) => r.atEpochMs)),

@@ -1,8 +1,8 @@
+import { addDays, instantOf } from '#core/units';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { v7 } from 'uuid';
 import { parseReading, type ParameterId, type Water } from '#core/readings';
 import { unwrap } from '#core/result';
-import { addDays, instantOf } from '#core/tonight';
 import { changeEffect } from '#core/water';
 import type { NewEntry, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';

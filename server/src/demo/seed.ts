@@ -1,4 +1,4 @@
-import { instantOf, knownZone, nightOn } from '#core/tonight';
+import { instantOf, knownZone, nightOn } from '#core/units';
 import { writeEntries, type KindRegistry } from '../book';
 import type { Db } from '../db';
 import { keeperId, openHouse, realClock, setUpHouse, steppingClock } from '../house';

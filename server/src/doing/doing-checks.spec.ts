@@ -26,15 +26,19 @@ describe('a step of a job is checked', () => {
   it('it belongs to a job that was begun in that tank', async () => {
     const jobId = await begun('sponge');
     await taken(job({ step: 'ticked', jobId, checks: some }));
-    expect(await refused(job({ step: 'ticked', jobId: id(), checks: some }))).toEqual(['jobId: is not in the book']);
-    expect(await refused(job({ step: 'ticked', jobId, checks: some }, other))).toEqual(['jobId: is not in the book']);
+    expect(await refused(job({ step: 'ticked', jobId: id(), checks: some }))).toEqual([
+      'jobId: is no job in this tank’s book',
+    ]);
+    expect(await refused(job({ step: 'ticked', jobId, checks: some }, other))).toEqual([
+      'jobId: is no job in this tank’s book',
+    ]);
     const tick = job({ step: 'ticked', jobId, checks: some });
     await taken(tick);
     expect(await refused(job({ step: 'ticked', jobId: tick.id, checks: some })))
       .withContext('a tick is no job')
-      .toEqual(['jobId: is not in the book']);
+      .toEqual(['jobId: is no job in this tank’s book']);
     expect(await refused(job({ step: 'broken-off', jobId: id(), reason: 'the phone rang' }))).toEqual([
-      'jobId: is not in the book',
+      'jobId: is no job in this tank’s book',
     ]);
     await taken(job({ step: 'broken-off', jobId, reason: 'the phone rang' }));
   });
@@ -54,10 +58,16 @@ describe('a timer is checked', () => {
     const timer = (payload: PayloadOf<'timer'>, subjectId = tank) => entry('timer', subjectId, payload, at(0, -9));
     const set = timer({ step: 'set', timer: 'hose', minutes: 5, note: '' });
     await taken(set);
-    expect(await refused(timer({ step: 'answered', timerId: set.id }, other))).toEqual(['timerId: is not in the book']);
-    expect(await refused(timer({ step: 'answered', timerId: id() }))).toEqual(['timerId: is not in the book']);
+    expect(await refused(timer({ step: 'answered', timerId: set.id }, other))).toEqual([
+      'timerId: is no timer in this tank’s book',
+    ]);
+    expect(await refused(timer({ step: 'answered', timerId: id() }))).toEqual([
+      'timerId: is no timer in this tank’s book',
+    ]);
     const answered = timer({ step: 'answered', timerId: set.id });
     await taken(answered);
-    expect(await refused(timer({ step: 'answered', timerId: answered.id }))).toEqual(['timerId: is not in the book']);
+    expect(await refused(timer({ step: 'answered', timerId: answered.id }))).toEqual([
+      'timerId: is no timer in this tank’s book',
+    ]);
   });
 });

@@ -1,4 +1,4 @@
-import { isAlarming, learntMinutes, stillOpen, works, type WorkSpan } from '#core/doing';
+import { isAlarming, jobThreads, learntMinutes, timersRunning, works, type WorkSpan } from '#core/doing';
 import type { Contribution } from '#core/tonight';
 import type { DoingView } from '#contracts/doing';
 import { namesOf, readDiary, type BookDeps, type DiaryRow } from '../book';
@@ -12,47 +12,41 @@ const learntDays = 400;
 type OpenJob = Omit<DoingView['jobs'][number], 'tankName'>;
 type RunningTimer = Omit<DoingView['timers'][number], 'tankName'>;
 
+const headOf = ({ entryId, subjectId, atEpochMs, nightOn }: DiaryRow<'job' | 'timer'>) => ({
+  entryId,
+  tankId: subjectId,
+  atEpochMs,
+  on: nightOn,
+});
 /** Jobs with what was ticked of each, oldest first; those that were broken off are not among the open. */
 function jobsIn(rows: readonly DiaryRow<'job'>[]): { open: OpenJob[]; spans: WorkSpan[] } {
   const [open, spans]: [OpenJob[], WorkSpan[]] = [[], []];
-  for (const { entryId, subjectId, atEpochMs, payload } of rows) {
-    if (payload.step !== 'started') continue;
-    const later = rows.filter((r) => r.payload.step !== 'started' && r.payload.jobId === entryId);
-    if (later.some((r) => r.payload.step === 'broken-off')) continue;
-    const ticked = [...new Set(later.flatMap((r) => (r.payload.step === 'ticked' ? r.payload.checks : [])))];
-    const left = stillOpen(payload.work.kind, ticked);
-    const last = later.at(-1);
-    if (left.length > 0)
+  for (const of of jobThreads(rows.map((row) => ({ ...row.payload, ...headOf(row) })))) {
+    const { start } = of;
+    if (of.brokenOff) continue;
+    if (of.open.length > 0)
       open.push({
-        jobId: entryId,
-        tankId: subjectId,
-        startedEpochMs: atEpochMs,
-        work: payload.work,
-        ticked,
-        open: left,
+        jobId: start.entryId,
+        tankId: start.tankId,
+        startedEpochMs: start.atEpochMs,
+        work: start.work,
+        ticked: of.ticked,
+        open: of.open,
       });
-    else if (last) spans.push({ work: payload.work.kind, startedEpochMs: atEpochMs, endedEpochMs: last.atEpochMs });
+    else spans.push({ work: start.work.kind, startedEpochMs: start.atEpochMs, endedEpochMs: of.lastEpochMs });
   }
   return { open, spans };
 }
 
-function timersIn(rows: readonly DiaryRow<'timer'>[]): RunningTimer[] {
-  const answered = new Set(rows.flatMap((r) => (r.payload.step === 'answered' ? [r.payload.timerId] : [])));
-  return rows.flatMap(({ entryId, subjectId, atEpochMs, payload }) =>
-    payload.step === 'set' && !answered.has(entryId)
-      ? [
-          {
-            timerId: entryId,
-            tankId: subjectId,
-            timer: payload.timer,
-            note: payload.note,
-            startedEpochMs: atEpochMs,
-            dueEpochMs: atEpochMs + payload.minutes * 60_000,
-          },
-        ]
-      : [],
-  );
-}
+const timersIn = (rows: readonly DiaryRow<'timer'>[]): RunningTimer[] =>
+  timersRunning(rows.map((row) => ({ ...row.payload, ...headOf(row) }))).map((of) => ({
+    timerId: of.entryId,
+    tankId: of.tankId,
+    timer: of.timer,
+    note: of.note,
+    startedEpochMs: of.atEpochMs,
+    dueEpochMs: of.atEpochMs + of.minutes * 60_000,
+  }));
 
 async function running(
   deps: Pick<BookDeps, 'db'>,

@@ -1,2 +1,1 @@
-export { jobKind, timerKind } from './doing-kinds';
 export { doingContributions, doingView } from './doing-service';

@@ -1,5 +1,5 @@
+import { instantOf, nightOn } from '#core/units';
 import { bandAhead } from '#core/almanac';
-import { instantOf, nightOn } from '#core/tonight';
 import {
   isPure,
   drumFreeAtDay,

@@ -1,6 +1,7 @@
+import { nightOn } from '#core/units';
 import { bedNext, flowState, handsThreads, plainBed } from '#core/hands';
 import { deadSpots, type TankPlan } from '#core/trouble';
-import { nightOn, type Contribution } from '#core/tonight';
+import { type Contribution } from '#core/tonight';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { stepsOf } from './hands-read';
 
@@ -16,7 +17,7 @@ export async function handsContributions({
 }): Promise<Map<string, Contribution[]>> {
   const rows = await readDiary(deps, { kinds: ['hands'] });
   const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
-  const { outages, moves } = handsThreads(stepsOf(rows, on), { today: on(nowEpochMs) });
+  const { outages, moves } = handsThreads(stepsOf(rows), { today: on(nowEpochMs) });
   const drawn = rows.some((r) => r.payload.step === 'cleaned' && r.payload.what === 'bed')
     ? await readDiary(deps, { kinds: ['layout'] })
     : [];

@@ -1,5 +1,5 @@
+import { nightOn } from '#core/units';
 import { handsThreads, heldAgainst, stirredUp } from '#core/hands';
-import { nightOn } from '#core/tonight';
 import type { HandsFound } from '#contracts/hands';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf } from '../judgement';
@@ -22,7 +22,7 @@ export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
     readDiary(deps, { kinds: ['hands'] }),
   ]);
   const known = rows.filter((row) => tanks.some((t) => t.tankId === row.subjectId));
-  const { absences } = handsThreads(stepsOf(known, on), { today: on(nowEpochMs) });
+  const { absences } = handsThreads(stepsOf(known), { today: on(nowEpochMs) });
   const over = absences.flatMap((a) => (a.backEpochMs === null ? [] : [{ ...a, backEpochMs: a.backEpochMs }]));
   const moves = known.flatMap(({ payload, ...row }) => (payload.step === 'moved' ? [{ ...row, payload }] : []));
   const windowOf = (tankId: string, fromEpochMs: number) => ({

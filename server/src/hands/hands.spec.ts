@@ -39,13 +39,13 @@ describe('the work of the hands is checked', () => {
     const out = hands(tank, { step: 'outage', cause: 'power' });
     await taken(out);
     expect(await refused(hands(tank, { step: 'outage', cause: 'flood' }, 0, -9))).toEqual([
-      'step: an outage runs in this tank already',
+      'step: an outage is open in this tank since 14 Mar 2026: write into that one',
     ]);
     const over = (where: string, hours: number) => hands(where, { step: 'outage-over', outageId: out.id }, 0, hours);
-    expect(await refused(over(other, -8))).toEqual(['outageId: is not in the book']);
-    expect(await refused(over(tank, -11))).toEqual(['outageId: began only after that']);
+    expect(await refused(over(other, -8))).toEqual(['outageId: is no outage in this tank’s book']);
+    expect(await refused(over(tank, -11))).toEqual(['outageId: began only later, on 14 Mar 2026']);
     await taken(over(tank, -8));
-    expect(await refused(over(tank, -7))).toEqual(['outageId: is over already']);
+    expect(await refused(over(tank, -7))).toEqual(['outageId: is already over, since 14 Mar 2026']);
     await taken(hands(tank, { step: 'outage', cause: 'flood' }, 0, -6));
   });
   it('an absence ends after it begins, and is come home from once', async () => {
@@ -55,16 +55,20 @@ describe('the work of the hands is checked', () => {
     const gone = away('2026-03-01', '2026-03-14');
     await taken(gone);
     await taken(hands(tank, { step: 'back', awayId: gone.id }));
-    expect(await refused(hands(tank, { step: 'back', awayId: gone.id }))).toEqual(['awayId: is over already']);
-    expect(await refused(hands(tank, { step: 'back', awayId: id() }))).toEqual(['awayId: is not in the book']);
+    expect(await refused(hands(tank, { step: 'back', awayId: gone.id }))).toEqual([
+      'awayId: is already over, since 14 Mar 2026',
+    ]);
+    expect(await refused(hands(tank, { step: 'back', awayId: id() }))).toEqual([
+      'awayId: is no absence in this tank’s book',
+    ]);
   });
   it('a day after a move belongs to a move of this tank before it', async () => {
     const tank = await newTank();
     const moved = hands(tank, { step: 'moved', how: 'all-in' }, -1);
     await taken(moved);
     const day = (movedId: string, days: number) => hands(tank, { step: 'move-day', movedId, good: true }, days);
-    expect(await refused(day(id(), 0))).toEqual(['movedId: is not in the book']);
-    expect(await refused(day(moved.id, -2))).toEqual(['movedId: was only after that']);
+    expect(await refused(day(id(), 0))).toEqual(['movedId: is no move in this tank’s book']);
+    expect(await refused(day(moved.id, -2))).toEqual(['movedId: began only later, on 13 Mar 2026']);
     await taken(day(moved.id, 0));
   });
   const bed = (tank: string, squareIds: string[], more: object = {}, hours = -10) =>
@@ -72,8 +76,13 @@ describe('the work of the hands is checked', () => {
   const row = (letter: string): string[] => [1, 2, 3, 4, 5, 6, 7, 8].map((n) => `${letter}${n}`);
   it('more than half of a bed in one evening needs a reason that is kept; skimming does not', async () => {
     const tank = await newTank();
-    const asked = ['overrideReason: is needed: more than half of the bed in one evening takes half of the filter'];
+    const asked = [
+      'overrideReason: is needed: 53 % of the bed in one evening takes the filter with it; half is the most',
+    ];
     expect(await refused(bed(tank, [...row('A'), ...row('B'), 'C1']))).toEqual(asked);
+    expect((await refused(bed(tank, [...row('A'), ...row('B'), 'C1'], { overrideReason: ' ' }))).length)
+      .withContext('a blank is no reason')
+      .toBeGreaterThan(0);
     await taken(bed(tank, [...row('A'), ...row('B')]));
     expect(await refused(bed(tank, ['C1'], {}, -8))).toEqual(asked);
     await taken(bed(tank, ['C1'], { school: 'skim' }, -8));
@@ -188,8 +197,8 @@ describe('what was found beside what was foreseen', () => {
         tank,
         {
           step: 'away',
-          fromOn: '2026-01-01',
-          toOn: '2026-01-05',
+          fromOn: at(days).slice(0, 10),
+          toOn: at(days - 5).slice(0, 10),
           leaves: [{ parameter: 'ghDegrees', earliestDay: 1, likelyDay: 2 }],
         },
         -days,

@@ -1,3 +1,2 @@
-export { handsKind } from './hands-kinds';
 export { handsContributions } from './hands-contributions';
 export { readHandsFound } from './hands-found';

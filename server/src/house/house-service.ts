@@ -1,6 +1,5 @@
 import { assert } from '#core/result';
-import { nightOn } from '#core/tonight';
-import { usualUnits, type KeepersUnits } from '#core/units';
+import { usualUnits, type KeepersUnits, nightOn } from '#core/units';
 import type { House, HouseChange, Preferences } from '#contracts/tonight';
 import type { Db } from '../db';
 import { realClock, stoppedClock, type Clock } from './clock';

@@ -5,7 +5,7 @@ import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
 import { ofKind, readDiary, type DiaryRow } from '../book';
 import type { Db } from '../db';
-import { tankRows, type Tank, type TankRow } from '../tanks';
+import { tankRows, type Tank, type TankRow, type TanksAsked } from '../tanks';
 
 /** A row of the diary as an event of a population. */
 export const eventOf = (row: DiaryRow<'stock' | 'arrival'>): StockEvent =>
@@ -113,7 +113,7 @@ const lodgersOf = (
   );
 
 /** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
-export async function readTanks(db: Db, asked: { atEpochMs: number; tankId?: string }): Promise<Tank[]> {
+export async function readTanks(db: Db, asked: TanksAsked): Promise<Tank[]> {
   const rows = await tankRows(db, asked);
   const lodgers = await bookOf(db).lodgers(rows, asked.atEpochMs);
   return rows.map((tank) => {

@@ -3,6 +3,7 @@ export {
   readHistories,
   readWithin,
   readHistory,
+  readNewestBy,
   readNewestReadings,
   type HistoryRow,
   type NewestReadings,

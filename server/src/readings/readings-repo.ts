@@ -1,5 +1,5 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
-import type { ParameterId } from '#core/readings';
+import type { Interval, ParameterId } from '#core/readings';
 import type { ReadingsPayload } from '#contracts/book';
 import type { ProjectedEntry } from '../book';
 import type { Db, Tx } from '../db';
@@ -57,6 +57,18 @@ export async function readNewestReadings(
       from (select * from readings x where x.subject_id = t.id and x.parameter = p.parameter and not x.struck order by x.happened_at desc, x.entry_id desc limit ${newestCount}) r
     ) n where n.newest is not null`);
   return found.rows;
+}
+
+/** The newest reading of each parameter of one tank by a time. */
+export async function readNewestBy(
+  db: Db | Tx,
+  { subjectId, atEpochMs }: { subjectId: string; atEpochMs: number },
+): Promise<Partial<Record<ParameterId, Interval>>> {
+  const found = await db.execute<{ parameter: ParameterId; lo: number | null; hi: number | null }>(sql`
+    select distinct on (parameter) parameter, lo, hi from readings
+    where subject_id = ${subjectId} and not struck and happened_at <= ${new Date(atEpochMs).toISOString()}::timestamptz
+    order by parameter, happened_at desc, entry_id desc`);
+  return Object.fromEntries(found.rows.map(({ parameter, lo, hi }) => [parameter, { lo, hi }]));
 }
 
 export interface HistoryRow extends Record<string, unknown> {

@@ -31,6 +31,22 @@ const stock = (
   happenedAt = at(1),
   over: Partial<PayloadOf<'stock'>> = {},
 ): NewEntry => entry('stock', tank, { event, kindId: 'cherry-shrimp', strain: '', count, ...over }, happenedAt);
+const arrivalIn = (tank: string, over: Partial<PayloadOf<'arrival'>> = {}, happenedAt = at(0, -11)) =>
+  entry(
+    'arrival',
+    tank,
+    {
+      kindId: 'cherry-shrimp',
+      strain: '',
+      count: many(12),
+      localWater: 'unknown',
+      bag: {},
+      transportHours: 1,
+      method: 'drip',
+      ...over,
+    },
+    happenedAt,
+  );
 const many = (lo: number, hi: number | null = lo) => ({ lo, hi });
 async function newTank(): Promise<string> {
   const tank = id();
@@ -100,17 +116,7 @@ describe('what happens to animals', () => {
   });
   it('an arrival against which something speaks needs its reason, and keeps both', async () => {
     const tank = await newTank();
-    const arrival = (over: Partial<PayloadOf<'arrival'>>) =>
-      entry('arrival', tank, {
-        kindId: 'cherry-shrimp',
-        strain: '',
-        count: many(12),
-        localWater: 'unknown',
-        bag: {},
-        transportHours: 1,
-        method: 'drip',
-        ...over,
-      });
+    const arrival = (over: Partial<PayloadOf<'arrival'>>) => arrivalIn(tank, over);
     expect((await faultsOf(arrival({ warnings: ['Not cycled.'] })))[0]).toContain(
       'is needed where something speaks against it',
     );
@@ -151,9 +157,14 @@ describe('the first night of a tank', () => {
 describe('timers on tonight', () => {
   it('a running drip and food that must come out, until each is answered', async () => {
     const tank = await newTank();
-    const [arrivalId, fed] = [id(), entry('fed', tank, { foodId: 'granules', foodG: 0.3, school: 'mass' }, at(0, -60))];
+    const [arrival, fed] = [
+      arrivalIn(tank),
+      entry('fed', tank, { foodId: 'granules', foodG: 0.3, school: 'mass' }, at(0, -60)),
+    ];
+    const arrivalId = arrival.id;
     await house.write(
       fed,
+      arrival,
       entry(
         'acclimation',
         tank,

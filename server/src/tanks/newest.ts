@@ -31,6 +31,8 @@ export const tankSlots = {
     step: v.picklist(['started', 'measured', 'ended']),
     durationMinutes: v.nullable(v.number()),
   }),
+  /** Its ends, and when it was begun anew. */
+  ending: slot(6, { step: v.picklist(['ended', 'begun-anew']) }),
   fed: slot(3, { foodId: v.string(), entryId: uuid }),
   cleared: slot(4, { fedEntryId: uuid }),
   seen: slot(6, {
@@ -61,11 +63,19 @@ export const newlyIn = <S extends TankSlot>(slotId: S, fact: Facts<S>, ...[of]: 
 });
 
 /** The newest few of a slot, newest first. */
-export const newestOf = <S extends TankSlot>(
+export function newestOf<S extends TankSlot>(
   { newest }: { newest: Newest },
   slotId: S,
   ...[of]: Of<S>
-): readonly SlotItem<S>[] => (newest[keyOf(slotId, of)] ?? []) as unknown as SlotItem<S>[];
+): readonly SlotItem<S>[] {
+  const items = (newest[keyOf(slotId, of)] ?? []) as unknown as SlotItem<S>[];
+  return slotId === 'ending' ? items : sinceBegun(newest, items);
+}
+/** Of a tank that was begun anew only what was since: the water and the animals of before are gone. */
+function sinceBegun<T extends { atEpochMs: number }>(newest: Newest, items: readonly T[]): readonly T[] {
+  const begun = (newest['ending'] as unknown as SlotItem<'ending'>[] | undefined)?.find((e) => e.step === 'begun-anew');
+  return begun ? items.filter((i) => i.atEpochMs >= begun.atEpochMs) : items;
+}
 
 /** A slot that is kept for each parameter or item: all that there is of it. */
 export const newestByOf = <S extends keyof OfWhat>(
@@ -75,9 +85,15 @@ export const newestByOf = <S extends keyof OfWhat>(
   Object.entries(newest).flatMap(([key, items]) => {
     const [name, of] = key.split(':');
     return name === slotId && of !== undefined
-      ? [{ of: of as OfWhat[S], items: items as unknown as SlotItem<S>[] }]
+      ? [{ of: of as OfWhat[S], items: sinceBegun(newest, items as unknown as SlotItem<S>[]) }]
       : [];
   });
+
+/** Since when a tank has ended, at a time; null while it runs. */
+export function endedSince(tank: { newest: Newest }, atEpochMs: number): number | null {
+  const last = newestOf(tank, 'ending').find((e) => e.atEpochMs < atEpochMs);
+  return last?.step === 'ended' ? last.atEpochMs : null;
+}
 
 /** Says whether what rides with a tank is what its slots promise; for tests and for a look at a strange database. */
 export function newestFaults(newest: Newest): string[] {

@@ -1,5 +1,5 @@
 import type { Db } from '../db';
-import { readTankMarks, readTankRows, type TankMark, type TankRow } from './tanks-repo';
+import { readTankMarks, readTankRows, type TankMark, type TankRow, type TanksAsked } from './tanks-repo';
 
 /**
  * The rows of the tanks as they were last read, each as long as the database has no other: asked by marks of a few bytes,
@@ -10,7 +10,7 @@ class TankRows {
   private readonly kept = new Map<string, { version: string; row: TankRow }>();
   constructor(private readonly db: Db) {}
 
-  async of(asked: { atEpochMs: number; tankId?: string }): Promise<TankRow[]> {
+  async of(asked: TanksAsked): Promise<TankRow[]> {
     const marks = await readTankMarks(this.db, asked);
     const known = (mark: TankMark): TankRow | null => {
       const kept = this.kept.get(mark.tankId);
@@ -37,7 +37,7 @@ class TankRows {
 const books = new WeakMap<Db, TankRows>();
 
 /** Tanks with the set-up in force at a time; of one, or of the house. */
-export function tankRows(db: Db, asked: { atEpochMs: number; tankId?: string }): Promise<TankRow[]> {
+export function tankRows(db: Db, asked: TanksAsked): Promise<TankRow[]> {
   const known = books.get(db) ?? new TankRows(db);
   books.set(db, known);
   return known.of(asked);

@@ -56,17 +56,28 @@ export interface TankMark extends Record<string, unknown> {
   setUpEntryId: string;
   ownKindsSequence: number;
 }
+export interface TanksAsked {
+  atEpochMs: number;
+  tankId?: string;
+  /** Those that have ended, too; otherwise they are left out: of rounds, forecasts and lists. */
+  ended?: boolean;
+}
+const runs = sql`(s.newest->'ending'->0->>'step') is distinct from 'ended'`;
 /** The tanks of the house, or one of them, by their marks alone. */
-export async function readTankMarks(
-  db: Db,
-  { atEpochMs, tankId }: { atEpochMs: number; tankId?: string },
-): Promise<TankMark[]> {
+export async function readTankMarks(db: Db, { atEpochMs, tankId, ended = false }: TanksAsked): Promise<TankMark[]> {
   const found = await db.execute<TankMark>(sql`
     select s.id as "tankId", s.xmin::text as version, u.entry_id as "setUpEntryId", k.sequence as "ownKindsSequence"
     from subjects s cross join lateral (
       select entry_id from tank_setups p where p.subject_id = s.id and not p.struck ${inForce(instant(atEpochMs))}
     ) u cross join (select coalesce(sum(moved_sequence), 0)::bigint as sequence from subjects where kind = 'own-kind') k
-    where s.kind = 'tank' ${tankId === undefined ? sql`` : sql`and s.id = ${tankId}`}`);
+    where s.kind = 'tank' ${ended ? sql`` : sql`and ${runs}`} ${tankId === undefined ? sql`` : sql`and s.id = ${tankId}`}`);
+  return found.rows;
+}
+/** Tanks that have ended and were not begun anew, the last one first. */
+export async function readEndedTanks(db: Db): Promise<{ tankId: string; name: string; endedEpochMs: number }[]> {
+  const found = await db.execute<{ tankId: string; name: string; endedEpochMs: number }>(sql`
+    select s.id as "tankId", s.name, (s.newest->'ending'->0->>'atEpochMs')::float8 as "endedEpochMs"
+    from subjects s where s.kind = 'tank' and not ${runs} order by 3 desc`);
   return found.rows;
 }
 /** Whole rows, each with the version that it is. */

@@ -1,4 +1,5 @@
-import { nightOn, type Contribution, type VerdictFacts } from '#core/tonight';
+import { nightOn } from '#core/units';
+import { type Contribution, type VerdictFacts } from '#core/tonight';
 import type { Tonight, TonightTank } from '#contracts/tonight';
 import { doneWords } from '#words/book';
 import { contributionWords, shortVerdict, stepShort, stepWords, verdictWords } from '#words/tonight';

@@ -3,10 +3,16 @@ import type { Contribution } from '#core/tonight';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 
 /** Cases as they stand, from the rows of the book. */
-export const threadsIn = (rows: readonly DiaryRow<'case'>[]): TroubleThread[] =>
+const threadsIn = (rows: readonly DiaryRow<'case'>[]): TroubleThread[] =>
   threadsOf(
     rows.map((row) =>
-      caseStepOf({ entryId: row.entryId, tankId: row.subjectId, atEpochMs: row.atEpochMs, payload: row.payload }),
+      caseStepOf({
+        entryId: row.entryId,
+        tankId: row.subjectId,
+        atEpochMs: row.atEpochMs,
+        on: row.nightOn,
+        payload: row.payload,
+      }),
     ),
   );
 

@@ -39,17 +39,17 @@ describe('a case is checked', () => {
     const opened = opening();
     await taken(opened);
     const look = (caseId: string, subjectId = tank) => step({ step: 'looked', caseId, state: 'better' }, subjectId);
-    expect(await refused(look(id()))).toEqual(['caseId: is not in the book']);
-    expect(await refused(look(opened.id, other))).toEqual(['caseId: is not in the book']);
+    expect(await refused(look(id()))).toEqual(['caseId: is no case in this tank’s book']);
+    expect(await refused(look(opened.id, other))).toEqual(['caseId: is no case in this tank’s book']);
     await taken(look(opened.id));
     await taken(step({ step: 'closed', caseId: opened.id, outcome: 'recovered' }, tank, -8));
     expect(await refused(step({ step: 'looked', caseId: opened.id, state: 'same' }, tank, -5))).toEqual([
-      'caseId: is closed already',
+      'caseId: has already been closed, on 14 Mar 2026',
     ]);
     // Seen before the end and written after it; but an end is written once.
     await taken(step({ step: 'looked', caseId: opened.id, state: 'same' }, tank, -9));
     expect(await refused(step({ step: 'closed', caseId: opened.id, outcome: 'lost' }, tank, -9))).toEqual([
-      'caseId: is closed already',
+      'step: would leave “closed” of 14 Mar 2026 without a case: strike that first',
     ]);
   });
 });

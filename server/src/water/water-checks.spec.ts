@@ -322,11 +322,11 @@ describe('routines and sequences are checked', () => {
       entry('sequence', subjectId, { step: 'ended', sequenceId, because: 'reached' }, at(0, -3));
     const other = id();
     await house.write(tankEntry(other));
-    expect(await refused(ended(plan.id, other))).toEqual(['sequenceId: is not in the book']);
+    expect(await refused(ended(plan.id, other))).toEqual(['sequenceId: is no sequence of changes in this tank’s book']);
     const end = ended(plan.id);
     await taken(end);
     expect(await refused(ended(end.id)))
       .withContext('an end is no plan')
-      .toEqual(['sequenceId: is not in the book']);
+      .toEqual(['sequenceId: is no sequence of changes in this tank’s book']);
   });
 });

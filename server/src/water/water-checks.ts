@@ -1,7 +1,7 @@
 import { recipeEffect, undissolved } from '#core/water';
 import type { BatchPayload, ChangePayload, RecipePayload } from '#contracts/book';
 import type { FieldFault } from '../problems';
-import { readDiary, readSubjects, type KindModule } from '../book';
+import { readSubjects, type KindModule } from '../book';
 import type { Tx } from '../db';
 import { readBatches } from './batches';
 
@@ -106,12 +106,9 @@ export const batchKind: KindModule<'batch'> = {
   check: async (tx, { payload }) => [...dissolvingFaults(payload), ...(await mixedFaults(tx, payload))],
 };
 
-/** What happens to a batch must be about one that is in the book, of this water. */
+/** What is said of a batch says something. */
 export const batchStepKind: KindModule<'batch-step'> = {
-  check: async (tx, { payload: step, subjectId }) => {
-    const rows = await readDiary({ db: tx }, { kinds: ['batch'], subjectIds: [subjectId] });
-    if (!rows.some((r) => r.entryId === step.batchId))
-      return [{ field: 'batchId', message: 'is no batch of this water' }];
+  faults: ({ payload: step }) => {
     if (step.step === 'measured' && Object.keys(step.water).length === 0)
       return [{ field: 'water', message: 'says nothing' }];
     if (step.step === 'corrected' && step.addedL === 0 && step.addedG === 0)
@@ -162,10 +159,6 @@ export const routineKind: KindModule<'routine'> = {
     ]),
 };
 export const sequenceKind: KindModule<'sequence'> = {
-  check: async (tx, { payload, subjectId }) => {
-    if (payload.step === 'planned') return sourceFaults(tx, [{ field: 'sourceId', id: payload.sourceId }]);
-    const rows = await readDiary({ db: tx }, { kinds: ['sequence'], subjectIds: [subjectId] });
-    const known = rows.some((r) => r.entryId === payload.sequenceId && r.payload.step === 'planned');
-    return known ? [] : [{ field: 'sequenceId', message: 'is not in the book' }];
-  },
+  check: (tx, { payload }) =>
+    payload.step === 'planned' ? sourceFaults(tx, [{ field: 'sourceId', id: payload.sourceId }]) : [],
 };

@@ -69,7 +69,7 @@ export async function openRoom<C>(
       const known = answers[name];
       return known === unreachable
         ? throwError(() => new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' }))
-        : of(known ?? null);
+        : of((typeof known === 'function' ? (known as (asked: typeof query) => unknown)(query) : known) ?? null);
     },
   };
   const drafts = new Map<string, string>();

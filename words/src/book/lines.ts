@@ -1,6 +1,6 @@
 import { parameterWords } from '#almanac/parameters';
 import type { ParameterId } from '#core/readings';
-import { netLitres } from '#core/tanks';
+import { netLitres, type ThingEnd, type WaterEnd } from '#core/tanks';
 import { batchCode, salts } from '#core/water';
 import type {
   ChangePayload,
@@ -13,7 +13,7 @@ import type {
   StockPayload,
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
-import { equipmentWords } from '#words/tanks';
+import { endWords, equipmentWords } from '#words/tanks';
 import { bucketWords, cleanedWords, outageWords, walkJobWords, walkPassWords } from '#words/hands';
 import { notedWords, quarantineReasonWords, schoolWords, mealWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
@@ -94,6 +94,13 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: 
     mark === 'doubtful' ? `marked doubtful: ${text}` : mark === 'clear' ? `no longer doubtful: ${text}` : text,
   strike: ({ parameter, reason }) => `struck${parameter ? ` ${parameter}` : ''}: ${reason}`,
   fact: (fact, _speech, nameOf) => (factLines[fact.about] as (f: FactPayload, n: NameOf) => string)(fact, nameOf),
+  ending: (payload, _speech, nameOf) => {
+    if (payload.step === 'begun-anew') return `begun anew${noteText(payload.note)}`;
+    const { water, bed, equipment, toTankId } = payload;
+    const where = (end: ThingEnd | WaterEnd): string =>
+      end === 'other-tank' && toTankId !== undefined ? `into ${nameOf(toTankId)}` : endWords[end];
+    return `ended: water ${where(water)}, bed ${where(bed)}, equipment ${where(equipment)}${noteText(payload.note)}`;
+  },
   photo: ({ caption }) => (caption === '' ? 'photo' : `photo: ${caption}`),
   readings: ({ context, values }, speech) =>
     `${context === 'routine' ? 'tested' : `tested (${spaced(context)})`}: ${values.map((value) => `${readText(speech, value)}${value.insisted ? ' (insisted)' : ''}`).join(', ')}`,

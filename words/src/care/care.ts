@@ -6,6 +6,7 @@ import type {
   CourseDay,
   ExitCriterionId,
   DoseReason,
+  DoseToGive,
   ExposedGroup,
   MealAppetite,
   QuarantineBlock,
@@ -46,9 +47,36 @@ export const dayDoWords: Record<CourseDay['do'], string> = {
   change: 'change first',
   look: 'look again',
 };
+const packsText = (packs: number): string => `${figureText(packs)} ${packs === 1 ? 'pack' : 'packs'}`;
+/**
+ * How a dose is given, as it is carried out; said so on the plan, on Tonight, on a sheet, in a calendar and on a label.
+ * @example doseWords(doseToGive(plan)) // 'Give 39 mL of (1 pack in 100 mL)'
+ */
+export function doseWords(give: DoseToGive): string {
+  switch (give.by) {
+    case 'packs':
+      return `Give ${packsText(give.packs)}`;
+    case 'measure':
+      return give.value === null
+        ? `Give ${packsText(give.packs)}, measured out`
+        : `Give ${figureText(give.value)} ${give.unit === 'pieces' || give.unit === null ? (give.value === 1 ? 'piece' : 'pieces') : give.unit}`;
+    case 'stock':
+      return `Give ${give.takeMl} mL of (${packsText(give.dissolvedPacksCount)} in ${give.waterMl} mL)`;
+    case 'meal':
+      return `Give ${figureText(give.foodG)} g of food${give.agentMg === null ? '' : ` with ${figureText(give.agentMg)} mg in it`}`;
+  }
+}
+/** How much of the label's dose that is. */
+export const doseShareWords = (give: DoseToGive): string => `${Math.round(100 * give.doseShare)} % of the label’s dose`;
 /** One day of a course in words. */
-export const courseDayText = (speech: Speech, { do: what, packs, changeL, foodG, agentMg }: CourseDay): string =>
-  `${dayDoWords[what]}${packs === undefined ? '' : `, ${Number(packs.toPrecision(3))} ${packs === 1 ? 'pack' : 'packs'}`}${changeL === undefined ? '' : `, ${amount(speech, 'volume', changeL, 1)}`}${foodG === undefined ? '' : `, in ${figureText(foodG)} g of food`}${agentMg === undefined ? '' : ` with ${figureText(agentMg)} mg in it`}`;
+export const courseDayText = (
+  speech: Speech,
+  { do: what, changeL }: Pick<CourseDay, 'do' | 'changeL'>,
+  give: DoseToGive,
+): string =>
+  what === 'dose'
+    ? doseWords(give)
+    : `${dayDoWords[what]}${changeL === undefined ? '' : `, ${amount(speech, 'volume', changeL, 1)}`}`;
 const figureText = (value: number): string => String(Number(value.toPrecision(3)));
 export const mealWords: Record<MealAppetite, string> = {
   all: 'all ate',
@@ -148,6 +176,8 @@ export function doseReasonWords(reason: DoseReason, nameOf: (id: string) => stri
       return `With ${nameOf(reason.facts.other)}: never two antibiotics at once.`;
     case 'two-medicines':
       return `With ${nameOf(reason.facts.other)}: one medicine at a time; nobody checked these two against each other.`;
+    case 'unknown':
+      return `${nameOf(reason.facts.name)} is not known here: nobody can say what it would do.`;
     case 'oxygen':
       return `It costs oxygen, and there is little: ${strong ? 'more air first' : 'air on'}.`;
   }

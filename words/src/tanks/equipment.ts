@@ -1,4 +1,4 @@
-import type { EquipmentItem, EquipmentReason } from '#core/tanks';
+import type { EquipmentItem, EquipmentReason, ThingEnd, WaterEnd } from '#core/tanks';
 import { teller } from '#words/explain';
 
 export const equipmentWords: Record<EquipmentItem, string> = {
@@ -23,3 +23,15 @@ export const equipmentReasonWords = teller<EquipmentReason>({
   'co2-dark': () => 'CO2 on while the light is off: it gathers where nothing uses it.',
   'long-light': ({ lightHours }) => `${lightHours} hours of light; over ten mostly feeds algae.`,
 });
+
+/** What became of a tank's water, bed or equipment when it ended. */
+export const endWords: Record<WaterEnd | ThingEnd, string> = {
+  drain: 'down the drain',
+  garden: 'to the garden',
+  'other-tank': 'into another tank',
+  kept: 'kept, dry',
+  dipped: 'dipped and dried',
+  'given-away': 'given away',
+  'thrown-away': 'thrown away',
+  none: 'none',
+};

@@ -1,1 +1,1 @@
-export { equipmentReasonWords, equipmentWords } from './equipment';
+export { endWords, equipmentReasonWords, equipmentWords } from './equipment';

@@ -4,6 +4,7 @@ import { parameters, parameterWords } from '#almanac/parameters';
 import type { BesideAlarm, ContributionReason } from '#core/tonight';
 import { goodDaysNeeded } from '#core/hands';
 import { timerWords, workWords } from '#words/doing';
+import { doseWords } from '#words/care';
 import { outageWords } from '#words/hands';
 import { alarmShort, alarmWords, moultSchoolNames, moultWords, watchHabitWords } from '#words/stock';
 import { ratchetWords, slowWords, testWords } from './prospects';
@@ -96,9 +97,9 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>, speech: Speech)
     ),
   course: ({ productName, courseDay }) =>
     plain(`${productName}: day ${courseDay} of a course; nothing is due`, [], `course, day ${courseDay}`),
-  redose: ({ productName, packs, changeFraction }) =>
+  redose: ({ productName, give, changeFraction }) =>
     plain(
-      `${productName}: ${Math.round(100 * changeFraction)} % was changed since the last dose; ${Number(packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
+      `${productName}: ${Math.round(100 * changeFraction)} % was changed since the last dose; ${doseWords(give)}, for the replaced water only, unless the label says otherwise`,
       [],
       'dose the replaced water',
     ),

@@ -1,6 +1,6 @@
+import { instantOf } from '#core/units';
 import Papa from 'papaparse';
 import { parameterNamed, parseReading, type LedgerSubject, type ParameterId } from '#core/readings';
-import { instantOf } from '#core/tonight';
 import { parameters } from '#almanac/parameters';
 import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
 import { readingValue } from '../readings';

@@ -1,16 +1,12 @@
-import { nightOn } from '#core/tonight';
+import { nightOn } from '#core/units';
 import {
-  courseThreads,
-  quarantineHappenings,
-  quarantineThreads,
+  careOfBook,
+  toolStepOf,
   toolThreads,
-  type ToolStep,
-  type ClockEntry,
+  type CareRow,
   type Contact,
   type ContactKind,
-  type CourseStep,
   type CourseThread,
-  type QuarantineStep,
   type QuarantineThread,
 } from '#core/care';
 import type { ReadPayloadOf } from '#contracts/book';
@@ -27,36 +23,11 @@ const of = <K extends CareKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] 
 export const careDiaryKinds = ['course', 'quarantine', 'stock', 'arrival', 'fact', 'cycling', 'trim', 'tool'] as const;
 
 /** Courses and quarantines of the house as they stand, from its diary. */
-export function careOfHouse(
+export const careOfHouse = (
   diary: readonly DiaryEntry[],
   { nowEpochMs, zone, tempC }: { nowEpochMs: number; zone: string; tempC: (tankId: string) => number },
-): { courses: CourseThread[]; quarantines: QuarantineThread[] } {
-  const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
-  const today = on(nowEpochMs);
-  const head = ({ entryId, subjectId, atEpochMs }: DiaryEntry) => ({ entryId, tankId: subjectId, atEpochMs });
-  const courses = courseThreads(
-    of(diary, 'course').map((e): CourseStep => ({ ...head(e), ...e.payload })),
-    { today, zone },
-  );
-  const clocks = (e: DiaryEntry): { tankId: string; on: string } => ({ tankId: e.subjectId, on: on(e.atEpochMs) });
-  const happened = quarantineHappenings([
-    ...of(diary, 'arrival').map((e): ClockEntry => ({ ...clocks(e), kind: 'arrival' })),
-    ...of(diary, 'stock').map((e): ClockEntry => ({ ...clocks(e), kind: 'stock', event: e.payload.event })),
-    ...of(diary, 'fact').flatMap((e): ClockEntry[] =>
-      e.payload.about === 'shared'
-        ? [{ ...clocks(e), kind: 'shared', disinfected: e.payload.disinfected === true }]
-        : [],
-    ),
-    ...courses.flatMap((c): ClockEntry[] =>
-      c.ended ? [{ tankId: c.tankId, on: on(c.ended.atEpochMs), kind: 'course-ended' }] : [],
-    ),
-  ]);
-  const quarantines = quarantineThreads(
-    of(diary, 'quarantine').map((e): QuarantineStep => ({ ...head(e), ...e.payload })),
-    { happened, tempC, today, zone },
-  );
-  return { courses, quarantines };
-}
+): { courses: CourseThread[]; quarantines: QuarantineThread[] } =>
+  careOfBook(diary as readonly CareRow[], { today: nightOn({ atEpochMs: nowEpochMs, zone }), tempC });
 const dayMs = 86_400_000;
 /** Days since 1970, so that a trace can reckon with them. */
 export const dayOf = (atEpochMs: number): number => Math.floor(atEpochMs / dayMs);
@@ -71,14 +42,7 @@ const ways: Readonly<Record<string, ContactKind>> = {
 };
 /** Tools with their homes, and the contacts they made. */
 export const toolsOfHouse = (diary: readonly DiaryEntry[]): ReturnType<typeof toolThreads> =>
-  toolThreads(
-    of(diary, 'tool').map(({ entryId, subjectId, atEpochMs, payload }): ToolStep => ({
-      entryId,
-      tankId: subjectId,
-      atEpochMs,
-      ...payload,
-    })),
-  );
+  toolThreads(of(diary, 'tool').map(toolStepOf));
 /** Every contact between tanks that the book holds: moves, shared things both ways, media that seeded another tank, changes of one go by one hose. */
 export function contactsOfHouse(
   diary: readonly DiaryEntry[],

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -21,7 +22,9 @@ import {
   readyToEnd,
   redosesDue,
   sentinelDays,
+  packsTaken,
   takenOf,
+  type DoseToGive,
   type RedoseDue,
   shareLeft,
   type CareVerdict,
@@ -33,11 +36,11 @@ import {
   mealFilterMinutes,
   mealLeftoverMinutes,
 } from '#core/care';
-import { nightOn } from '#core/tonight';
 import type { NewEntry, PayloadOf } from '#contracts/book';
 import {
   courseDayText,
   criterionWords,
+  doseWords,
   mealWords,
   notedWords,
   quarantineReasonWords,
@@ -55,7 +58,9 @@ import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
 import { CareChanges } from './care-changes';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
+import { WhyNot } from '../ui/why';
 
+type CourseLater = Exclude<PayloadOf<'course'>, { step: 'started' }>;
 const dayMs = 86_400_000;
 /** A change of a quarter, where it is said how many it takes. */
 const usualChangeFraction = 0.25;
@@ -70,7 +75,19 @@ const closing = [
 /** What is under way: courses with what is due, quarantines with their clocks. */
 @Component({
   selector: 'nl-care',
-  imports: [FormsModule, RouterLink, ButtonDirective, Checkbox, InputText, InUnit, Choice, Option, Field, CareNav],
+  imports: [
+    FormsModule,
+    RouterLink,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    InUnit,
+    Choice,
+    Option,
+    Field,
+    WhyNot,
+    CareNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './care-screen.html',
   styleUrl: './care-screen.scss',
@@ -144,19 +161,21 @@ export class CareScreen {
       volume: amount(speech(), 'volume', of.plan.netVolumeL, 0),
       due: dueOf(of).map((d) => ({
         ...d,
-        text: `Day ${d.day}: ${courseDayText(speech(), d)}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
+        text: `Day ${d.day}: ${courseDayText(speech(), d, of.give)}${d.state === 'late' ? `, ${of.courseDay - d.day} d late` : ''}`,
       })),
       ready: readyToEnd(of),
       partOf: this.care().courses.find((c) => c.courseId === of.plan.partOfId)?.plan.productName ?? '',
       refused: mealsRefused(of)
         ? 'The last meals were not eaten by all: what is not eaten does not heal. In the water instead, or back to the veterinarian.'
         : '',
-      days: of.calendar.map((d) => ({ ...d, text: courseDayText(speech(), d) })),
+      days: of.calendar.map((d) => ({ ...d, text: courseDayText(speech(), d, of.give) })),
       redoses: this.redoses(of),
       watch: this.watchText(of),
       left: this.leftText(of),
       rests:
-        of.pausedOn === null ? '' : `It rests since ${dayText(speech(), of.pausedOn)}: what is to come moves with it.`,
+        of.pausedOn === null
+          ? ''
+          : `It has been paused since ${dayText(speech(), of.pausedOn)}: what is still to come moves with it.`,
       // What weeks later told counts more than the evening it ended.
       failed: of.ended !== null && (of.looks.at(-1) ?? of.ended).verdict !== 'better',
       verdict: of.ended ? verdictWords[of.ended.verdict] : '',
@@ -170,7 +189,7 @@ export class CareScreen {
       Math.round((Date.parse(this.on(atEpochMs)) - Date.parse(of.plan.startOn)) / dayMs) + 1;
     return redosesDue(of, { changes: this.water.changesOf(of.tankId), dayOf }).map((r) => ({
       ...r,
-      text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(speech(), this.on(r.atEpochMs))}: ${Number(r.packs.toPrecision(2))} of a pack for the replaced water only, unless the label says otherwise`,
+      text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(speech(), this.on(r.atEpochMs))}: ${doseWords(r.give)}, for the replaced water only, unless the label says otherwise`,
     }));
   }
   private watchText(of: CourseThread): string {
@@ -226,29 +245,56 @@ export class CareScreen {
       })),
     };
   }
+  /** What a dose or going on was not taken without: why it is done all the same. */
+  protected readonly asks = signal<{ courseId: string; text: string; write: (reason: string) => Promise<void> } | null>(
+    null,
+  );
+  protected readonly askedReason = signal('');
+  /** A step of a course with what comes off its bottle; where a reason is asked for, it is asked for here. */
+  private async step(
+    of: CourseThread,
+    payload: CourseLater,
+    { what, also = [] }: { what: string; also?: NewEntry[] },
+  ): Promise<boolean> {
+    const written = await this.scribe.write([this.scribe.entry('course', of.tankId, payload), ...also], what);
+    const asked = written.faults.get('overrideReason');
+    this.askedReason.set('');
+    this.asks.set(
+      asked === undefined
+        ? null
+        : {
+            courseId: of.courseId,
+            text: asked,
+            write: async (overrideReason) => {
+              await this.step(of, { ...payload, overrideReason } as CourseLater, { what, also });
+            },
+          },
+    );
+    const others = [...written.faults].filter(([field]) => field !== 'overrideReason');
+    this.said.set(written.kept ? written.said : others.map(([field, fault]) => `${field} ${fault}`).join('; '));
+    return written.kept;
+  }
+  protected async writeAsked(): Promise<void> {
+    const reason = this.askedReason().trim();
+    if (reason !== '') await this.asks()?.write(reason);
+  }
   protected rest(of: CourseThread): Promise<boolean> {
-    return this.write(
-      of.tankId,
-      'course',
+    return this.step(
+      of,
       { step: of.pausedOn === null ? 'paused' : 'resumed', courseId: of.courseId },
-      of.pausedOn === null ? 'The course rests' : 'The course goes on',
+      { what: of.pausedOn === null ? 'The course is paused' : 'The course goes on' },
     );
   }
   /** A dose for replaced water comes off its bottle as well. */
-  protected async again(of: CourseThread, { changeEntryId, packs }: RedoseDue): Promise<void> {
-    const written = await this.scribe.write(
-      [
-        this.scribe.entry('course', of.tankId, { step: 'redosed', courseId: of.courseId, changeEntryId }),
-        ...this.offBottle(of, packs),
-      ],
-      'The replaced water is dosed',
-    );
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+  protected again(of: CourseThread, { changeEntryId, give }: RedoseDue): Promise<boolean> {
+    return this.step(
+      of,
+      { step: 'redosed', courseId: of.courseId, changeEntryId },
+      { what: 'The replaced water is dosed', also: this.offBottle(of, give) },
     );
   }
-  private offBottle(of: CourseThread, packs: number): NewEntry[] {
-    const taken = takenOf(of.plan, packs);
+  private offBottle(of: CourseThread, give: DoseToGive): NewEntry[] {
+    const taken = takenOf(of.plan, packsTaken(give));
     return taken ? [this.scribe.entry('supply-log', taken.supplyId, { event: 'used', value: taken.value })] : [];
   }
   protected tick(text: string): void {
@@ -260,13 +306,10 @@ export class CareScreen {
     { step, day, ate }: { step: 'given' | 'changed' | 'missed'; day: number; ate?: MealAppetite },
   ): Promise<void> {
     const eaten = ate === undefined ? {} : { ate };
-    const used = step === 'given' ? this.offBottle(of, of.packsPerDose) : [];
-    const written = await this.scribe.write(
-      [this.scribe.entry('course', of.tankId, { step, courseId: of.courseId, day, ...eaten }), ...used],
-      `Day ${day}`,
-    );
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
+    await this.step(
+      of,
+      { step, courseId: of.courseId, day, ...eaten },
+      { what: `Day ${day}`, also: step === 'given' ? this.offBottle(of, of.give) : [] },
     );
   }
   /** The filter stands still while they eat: an alarm on every page until it is answered, and leftovers out after an hour. */

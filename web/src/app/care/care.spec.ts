@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { TestBed } from '@angular/core/testing';
 import type { DiaryEntry } from '../base/scribe';
 import { openRoom, type Room } from '../room.cases';
@@ -27,6 +28,8 @@ const entry = (
   kind,
   subjectId,
   atEpochMs: nowEpochMs - daysAgo * dayMs,
+  nightOn: nightOn({ atEpochMs: nowEpochMs - daysAgo * dayMs, zone: 'UTC' }),
+  sequence: 1,
   payload,
 });
 const label = { packTreatsL: 40, doseDays: [1, 3], changes: [{ day: 5, fraction: 0.25 }] };
@@ -112,7 +115,27 @@ const open = <C>(
 ): Promise<Room> =>
   openRoom(screen as never, {
     inputs,
-    answers: { stock: stock(ofPen), diary: { nowAt: '', entries }, careWater },
+    answers: {
+      stock: stock(ofPen),
+      diary: { nowAt: '', entries },
+      careWater,
+      gate: ({ tank: tankId }: { tank: string }) => ({
+        nowAt: '',
+        tankId,
+        rows: [
+          ...entries.filter((e) => e.subjectId === tankId),
+          ...(tankId === lobby
+            ? [entry('stock', 100, { event: 'arrived', kindId: 'cherry-shrimp', strain: '', count: { lo: 8, hi: 8 } })]
+            : []),
+        ],
+        changes: [],
+        netVolumeL: 80,
+        water: {},
+        equipment: {},
+        bedSquaresCount: 48,
+        below: [],
+      }),
+    },
     nowEpochMs,
   });
 
@@ -169,8 +192,8 @@ describe('care from the diary', () => {
 describe('the page of care', () => {
   it('says what is due and late, writes it given, and moves it where it was missed', async () => {
     const room = await open(CareScreen, [course(3, '2026-03-11')]);
-    expect(room.textOf('.due')).toContain('Day 1: dose, 2 packs, 3 d late');
-    expect(room.textOf('.due')).toContain('Day 3: dose, 2 packs, 1 d late');
+    expect(room.textOf('.due')).toContain('Day 1: Give 2 packs, 3 d late');
+    expect(room.textOf('.due')).toContain('Day 3: Give 2 packs, 1 d late');
     await room.click('Given');
     expect(room.written[0]?.payload).toEqual({ step: 'given', courseId, day: 1 });
     await room.click('Missed');
@@ -180,7 +203,7 @@ describe('the page of care', () => {
     const given = entry('course', 1, { step: 'given', courseId, day: 1 });
     const room = await open(CareScreen, [course(1, '2026-03-13'), given], {}, water(2));
     expect(room.text()).toContain('25 % was changed');
-    expect(room.text()).toContain('0.5 of a pack for the replaced water only');
+    expect(room.text()).toContain('Give 50 mL of (1 pack in 100 mL), for the replaced water only');
     expect(room.text()).toContain('Not tested today: TAN and NO₂.');
     await room.click('Dosed');
     expect(room.written[0]?.payload).toEqual({ step: 'redosed', courseId, changeEntryId: changeId });
@@ -200,7 +223,7 @@ describe('the page of care', () => {
     const room = await open(CareScreen, [of, part, ate], {}, water(2));
     expect(room.text()).toContain('A powder: ');
     expect(room.text()).toContain('a part of A dewormer');
-    expect(room.text()).toContain('in 0.8 g of food with 2 mg in it');
+    expect(room.text()).toContain('Give 0.8 g of food with 2 mg in it');
     expect(room.text()).toContain('The last meals were not eaten by all');
     await room.click('some ate');
     expect(room.written[0]?.payload).toEqual({ step: 'given', courseId: partId, day: 2, ate: 'some' });
@@ -246,15 +269,15 @@ describe('the page of care', () => {
   });
   it('rests and goes on; what it treats is one step away', async () => {
     const room = await open(CareScreen, [course(1, '2026-03-13')]);
-    await room.click('Let it rest');
+    await room.click('Pause it');
     expect(room.written[0]?.payload).toEqual({ step: 'paused', courseId });
     TestBed.resetTestingModule();
     const resting = await open(CareScreen, [
       course(2, '2026-03-12'),
       entry('course', 1, { step: 'paused', courseId, note: '' }),
     ]);
-    expect(resting.text()).toContain('It rests since');
-    await resting.click('It goes on');
+    expect(resting.text()).toContain('It has been paused since');
+    await resting.click('Go on with it');
     expect(resting.written[0]?.payload).toEqual({ step: 'resumed', courseId });
   });
   it('over, it says what is still in the water, and where it did not help leads back to Trouble', async () => {
@@ -290,7 +313,8 @@ describe('the page of care', () => {
   });
   it('a course ends only when each thing is back', async () => {
     const room = await open(CareScreen, [course(0, '2026-03-14')]);
-    expect(room.disabled('Ended: better')).toBeTrue();
+    expect(room.text()).not.toContain('Ended: better');
+    expect(room.text()).toContain('Tick each of them first');
     for (const words of ['Carbon or resin', 'UV and ozone', 'Light, lid', 'Ammonia and nitrite daily for'])
       await room.tickBox(words);
     await room.click('Ended: better');
@@ -330,7 +354,7 @@ describe('a sheet of care', () => {
     const room = await open(CareSheetScreen, [course(3, '2026-03-11')], { id: courseId });
     expect(room.text()).toContain('Linen Room: A dewormer');
     expect(room.text()).toContain('The label, local law and a veterinarian come first');
-    expect(room.textOf('tbody')).toContain('dose, 2 packs');
+    expect(room.textOf('tbody')).toContain('Give 2 packs');
     expect(room.query<HTMLAnchorElement>('a[download]').getAttribute('href')).toBe(`/api/care/${courseId}.ics`);
   });
   it('of a quarantine: when it ends and what must hold; of nothing: it says so', async () => {
@@ -363,10 +387,12 @@ describe('a course is planned', () => {
   };
   it('on net volume, with shrimp blocked in the display and free in the pen beside it; a reason opens it', async () => {
     const room = await planned(lobby, 'D06');
-    expect(room.textOf('.places section')).toContain('It would harm.');
+    expect(room.textOf('.places section')).toContain('Not like this');
     expect(room.textOf('.places section')).toContain('it harms or kills shrimp');
     expect(room.textOf('.places section + section')).toContain('With caution');
-    expect(room.textOf('.places section')).toContain('packs a dose, 2 in all');
+    expect(room.textOf('.places section')).toContain(
+      'Give 2 packs 100 % of the label’s dose; 2 packs in all, over 1 day.',
+    );
     expect(room.disabled('Begin the course')).toBeTrue();
     await room.fill('Why it is done all the same', 'the shrimp are elsewhere');
     await room.click('Begin the course');
@@ -381,9 +407,15 @@ describe('a course is planned', () => {
   });
   it('in the food: by what lives there, with the grams of a meal; no packs, no bottle, and as a part of what runs', async () => {
     const runs = { agentId: 'D07', courseId, productName: 'A dewormer', shareFraction: 1, ended: false };
-    const room = await open(CourseScreen, [], { tank: pen, agent: 'D10', part: courseId }, water(null), {
-      inWater: [runs],
-    });
+    const room = await open(
+      CourseScreen,
+      [course(1, '2026-03-13')],
+      { tank: pen, agent: 'D10', part: courseId },
+      water(null),
+      {
+        inWater: [runs],
+      },
+    );
     await room.fill('Name on the pack', 'A powder');
     expect(room.text()).toContain('A part of the course with A dewormer');
     await room.pick('nl-choice[name=way]', 'food');
@@ -392,7 +424,7 @@ describe('a course is planned', () => {
     await room.type('[name=doseDays]', '1 2 3');
     expect(room.has('.days')).toBeFalse();
     await room.type('[name=agentMgPerKgPerDay]', '50');
-    expect(room.textOf('.places section')).toContain('of food a day with 2 mg in it');
+    expect(room.textOf('.places section')).toContain('Give 0.8 g of food with 2 mg in it');
     // What was weighed in one tank doses no other.
     await room.pick('nl-choice[name=tank]', lobby);
     expect(room.query<HTMLInputElement>('[name=bodyMassG]').value).not.toBe('40');
@@ -447,7 +479,7 @@ describe('a course is planned', () => {
     const room = await open(CourseScreen, bottle({ expiresOn: '2026-03-01' }, ['D07', 'D06']), { tank: lobby });
     await room.pick('nl-choice[name=bottle]', bottleId);
     expect(room.text()).toContain('Past its date');
-    expect(room.textOf('.places section')).toContain('It would harm.');
+    expect(room.textOf('.places section')).toContain('Not like this');
     expect(room.text()).toContain('each is checked');
   });
   it('what is given is taken off the bottle in the same stroke; what was missed takes nothing', async () => {
@@ -467,10 +499,10 @@ describe('a course is planned', () => {
     const of = { ...begun, payload: { ...(begun.payload as object), supplyId: bottleId, doseValue: 5 } };
     const room = await open(CareScreen, [of, entry('course', 1, { step: 'given', courseId, day: 1 })], {}, water(2));
     await room.click('Dosed');
-    // A quarter of 80 L is half of one of two packs of 5 mL.
+    // A quarter of 80 L is half of one of two packs of 5 mL: one is dissolved, and what is not given is thrown away.
     expect(room.written.map((e) => [e.kind, e.payload])).toEqual([
       ['course', { step: 'redosed', courseId, changeEntryId: changeId }],
-      ['supply-log', { event: 'used', value: 2.5 }],
+      ['supply-log', { event: 'used', value: 5 }],
     ]);
   });
   it('repeats beyond the label, or none that can be read, plan nothing: no course begins by a number put in their place', async () => {

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -8,21 +9,37 @@ import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
 import {
   courseOf,
+  doseToGive,
   ichTiming,
+  isNearLabel,
   mayDose,
   neededOf,
+  packsTaken,
   type CourseFood,
   type CourseLabel,
-  type DoseVerdict,
+  type DosePlan,
+  type DoseReason,
+  type DoseToGive,
   usualRationPercent,
 } from '#core/care';
 import { recorder } from '#core/explain';
 import { middle } from '#core/readings';
 import { livingMassG } from '#core/stock';
 import { shortfall, supplyState } from '#core/supplies';
-import { nightOn } from '#core/tonight';
-import { changesFrom, changesText, courseDayText, daysFrom, daysText, doseReasonWords, doseText } from '#words/care';
+import {
+  changesFrom,
+  changesText,
+  courseDayText,
+  daysFrom,
+  daysText,
+  doseReasonWords,
+  doseShareWords,
+  doseText,
+  doseWords,
+} from '#words/care';
+import type { PayloadOf } from '#contracts/book';
 import { amount } from '#words/units';
+import { GateWatch, type GateSaid } from '../base/gate-watch';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore, type TankStock } from '../stock';
@@ -32,20 +49,40 @@ import { Field } from '../ui/field';
 import { Figure } from '../ui/figure';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
+import { WhyNot, whyText, type Why } from '../ui/why';
 
 const dayMs = 86_400_000;
 const verdictNames = {
   allowed: 'Nothing of what is known speaks against it.',
   warn: 'With caution: one animal in a tub of its own first, for a day.',
-  blocked: 'It would harm. Only with a reason that is kept.',
+  blocked: 'Not like this: only with a reason that is kept.',
+  final: 'Never: people would be harmed. No reason opens this.',
+  unheard: 'The house has not told yet what lives in it.',
+  incomplete: 'Said in full below, it is held against what lives here.',
 };
+/** What is still to be filled in is no verdict on the course. */
+const ofTheForm: ReadonlySet<string> = new Set(['label', 'prescription', 'agentId']);
+type Started = Extract<PayloadOf<'course'>, { step: 'started' }>;
 /** What stands in for an ill tank's water beside it. */
 const pens = new Set(['quarantine', 'hospital']);
 
 /** A course as its label has it, on net volume: who would be harmed, hospital against display, the calendar, and its start. */
 @Component({
   selector: 'nl-course',
-  imports: [InUnit, FormsModule, ButtonDirective, Checkbox, InputText, Choice, Option, Options, Field, Figure, CareNav],
+  imports: [
+    InUnit,
+    FormsModule,
+    ButtonDirective,
+    Checkbox,
+    InputText,
+    Choice,
+    Option,
+    Options,
+    Field,
+    Figure,
+    WhyNot,
+    CareNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './course-screen.html',
   styleUrl: './care-screen.scss',
@@ -61,6 +98,11 @@ export class CourseScreen {
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
   private readonly shelf = new DiaryWatch(['supply', 'supply-log']);
+  private readonly gate = new GateWatch('course', {
+    kinds: () => this.stock.kinds(),
+    nameOf: (id) => this.nameOf(id),
+  });
+  protected readonly outOfReach = this.gate.outOfReach;
   protected readonly agents = careKnowledge.agents.filter(
     (a) => !['adsorbent', 'device', 'dip', 'heat'].includes(a.sort),
   );
@@ -78,6 +120,8 @@ export class CourseScreen {
   protected readonly notSaid = NaN;
   protected readonly repeats = signal(0);
   protected readonly split = signal(false);
+  /** Packs dissolved first: asked for by the keeper, or where whole ones are too far off; null while nothing was said. */
+  private readonly stockSaid = signal<boolean | null>(null);
   protected readonly way = signal<'water' | 'food'>('water');
   /** Said of one tank: those of another weigh something else. */
   private readonly massSaid = signal<{ tankId: string; massG: number | null } | null>(null);
@@ -122,6 +166,12 @@ export class CourseScreen {
       untracked(() => {
         if (tank !== undefined) this.tankId.set(tank);
         if (agent !== undefined && this.agents.some((a) => a.id === agent)) this.agentId.set(agent);
+      });
+    });
+    effect(() => {
+      const tankIds = this.tanksAsked().map((of) => of.tank.tankId);
+      untracked(() => {
+        this.gate.open(...tankIds);
       });
     });
   }
@@ -182,11 +232,15 @@ export class CourseScreen {
     return of?.medicine.agentIds[0] === first ? of.medicine.agentIds : first === '' ? [] : [first];
   });
   /** How much of the bottle a plan needs, and what is to be bought. */
-  private bottleText(packsPerDose: number, packsTotal: number): string {
+  private bottleText(give: DoseToGive, dosesCount: number): string {
     const of = this.bottle();
     if (!of) return '';
     const { unit } = of.supply;
-    const { perDoseValue, needValue } = neededOf(of.medicine.doseValue, { packsPerDose, packsTotal });
+    const packsPerDose = packsTaken(give);
+    const { perDoseValue, needValue } = neededOf(of.medicine.doseValue, {
+      packsPerDose,
+      packsTotal: dosesCount * packsPerDose,
+    });
     const { missingValue, packsCount, costValue } = shortfall({
       needValue,
       leftValue: of.state.leftValue,
@@ -224,59 +278,110 @@ export class CourseScreen {
   /** Agents of courses that are over and have not left the water. */
   private readonly stillThere = ({ tank }: TankStock): TankStock['tank']['inWater'] =>
     tank.inWater.filter((a) => a.ended);
-  /** The worst over all that the product holds. */
-  private verdictFor(of: TankStock): DoseVerdict | null {
-    const { equipment } = of.tank;
-    const alsoPresent = [
-      ...new Set(of.tank.inWater.map((a) => a.agentId)),
-      ...(equipment.carbon?.on ? ['carbon'] : []),
-      ...(equipment.uv?.on ? ['uv'] : []),
-    ];
-    const verdicts = this.agentIds().flatMap((agent) => {
+  /** This tank, and each that the ill could be taken to. */
+  private readonly tanksAsked = computed((): readonly TankStock[] => {
+    const here = this.here();
+    if (!here || this.agentId() === '') return [];
+    return [here, ...this.stock.stocked().filter((s) => s !== here && pens.has(s.tank.setUp.purpose))];
+  });
+  private planFor({ tank }: TankStock, label: CourseLabel): DosePlan {
+    const bottle = this.fromBottle();
+    return {
+      netVolumeL: tank.netVolumeL,
+      label,
+      packsCanBeSplit: this.split(),
+      repeats: this.repeats(),
+      ...(this.eaten() === null ? bottle : { food: this.eaten() ?? undefined }),
+    };
+  }
+  /** Whole packs would be too far off here: they are dissolved, unless the keeper says otherwise. */
+  protected readonly needsStock = computed(() => {
+    const [here, label] = [this.here(), this.label()];
+    if (!here || !label || this.split() || this.way() === 'food') return false;
+    const give = doseToGive(this.planFor(here, label));
+    return give.ok && !isNearLabel(give.value.doseShare);
+  });
+  protected readonly stockSolution = computed(
+    () => !this.split() && this.way() === 'water' && (this.stockSaid() ?? this.needsStock()),
+  );
+  protected sayStock(on: boolean): void {
+    this.stockSaid.set(on);
+  }
+  /** The entry as it would be written now; null until its label can be read. */
+  private draftFor(of: TankStock): Started | null {
+    const label = this.label();
+    if (!label || this.agentIds().length === 0) return null;
+    const [food, partOf] = [this.eaten(), this.partOf()];
+    const reason = this.overrideReason().trim();
+    const prescription = this.prescription().trim();
+    return {
+      step: 'started',
+      agentId: this.agentId(),
+      productName: this.productName().trim(),
+      label: { ...label, doseDays: [...label.doseDays], changes: [...label.changes] },
+      repeats: this.repeats(),
+      split: this.split(),
+      netVolumeL: of.tank.netVolumeL,
+      startOn: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
+      ...(this.stockSolution() ? { stockSolution: true } : {}),
+      ...(prescription === '' ? {} : { prescription }),
+      ...(reason === '' ? {} : { overrideReason: reason }),
+      ...(food === null ? this.fromBottle() : { food: { ...food, binder: this.binder().trim() } }),
+      ...(partOf === null || of !== this.here() ? {} : { partOfId: partOf.courseId }),
+      ...(this.case() === undefined ? {} : { caseId: this.case() }),
+    };
+  }
+  /** What asks for caution and stands in nobody's way. */
+  private cautionsFor(of: TankStock): DoseReason[] {
+    return this.agentIds().flatMap((agent) => {
       const said = mayDose(
         {
           agent,
           kinds: [...new Set([...of.lodgers.map((l) => l.kind.id), 'filter'])],
           water: of.tank.water,
-          alsoPresent,
+          alsoPresent: [...new Set(of.tank.inWater.map((a) => a.agentId))],
         },
         careKnowledge,
         this.stock.kinds(),
       );
-      return said.ok ? [said.value] : [];
+      return said.ok ? said.value.reasons.filter((r) => r.facts.sign === 'caution') : [];
     });
-    if (verdicts.length === 0) return null;
+  }
+  /** What the gate says of this course in a tank: asked as if no reason were given, so that what it is given for stays to be read. */
+  private saysOf(of: TankStock): { says: GateSaid[] | null; asks: GateSaid[] | null } {
+    const draft = this.draftFor(of);
+    if (!draft) return { says: [], asks: [] };
+    const { tankId } = of.tank;
+    const { overrideReason: _said, ...unreasoned } = draft;
     return {
-      verdict:
-        (['blocked', 'warn', 'allowed'] as const).find((v) => verdicts.some((d) => d.verdict === v)) ?? 'blocked',
-      reasons: verdicts.flatMap((v) => v.reasons),
-      final: verdicts.some((v) => v.final),
+      says: this.gate.says(tankId, draft),
+      asks: this.gate.says(tankId, unreasoned),
     };
   }
   /** This tank, and each that the ill could be taken to, side by side. */
-  protected readonly places = computed(() => {
-    const here = this.here();
-    if (!here || this.agentId() === '') return [];
-    const others = this.stock.stocked().filter((s) => s !== here && pens.has(s.tank.setUp.purpose));
-    return [here, ...others].map((of) => {
+  protected readonly places = computed(() =>
+    this.tanksAsked().map((of) => {
       const label = this.label();
       const note = recorder();
       const planned = label
-        ? courseOf(
-            {
-              netVolumeL: of.tank.netVolumeL,
-              label,
-              food: this.eaten() ?? undefined,
-              repeats: this.repeats(),
-              packsCanBeSplit: this.split(),
-            },
-            note,
-          )
+        ? courseOf({
+            netVolumeL: of.tank.netVolumeL,
+            label,
+            food: this.eaten() ?? undefined,
+            repeats: this.repeats(),
+            packsCanBeSplit: this.split(),
+          })
         : null;
-      const verdict = this.verdictFor(of);
       const course = planned?.ok ? planned.value : null;
+      const dose = label ? doseToGive({ ...this.planFor(of, label), stockSolution: this.stockSolution() }, note) : null;
+      const give = course && dose?.ok ? dose.value : null;
+      const { says, asks } = this.saysOf(of);
+      const against = (asks ?? []).filter((s) => s.ask === 'reason' || s.final || !ofTheForm.has(s.field));
+      const final = against.some((s) => s.final);
+      const cautions = [...new Set(this.cautionsFor(of).map((r) => doseReasonWords(r, (id) => this.nameOf(id))))];
       const labelL = of.tank.setUp.labelL;
       const days = course?.calendar.filter((d) => d.do !== 'look').at(-1)?.day ?? 0;
+      const dosesCount = course?.calendar.filter((d) => d.do === 'dose').length ?? 0;
       return {
         tankId: of.tank.tankId,
         name: of.tank.name,
@@ -289,32 +394,44 @@ export class CourseScreen {
           planned && !planned.ok && 'field' in planned.refusal && planned.refusal.field === 'repeats'
             ? plainRefusal(planned.refusal)
             : '',
-        food: course && this.eaten() ? (course.calendar.find((d) => d.do === 'dose') ?? null) : null,
-        days: course ? `${days} days` : '',
-        packs: course ? String(Number(course.packsPerDose.toPrecision(3))) : '',
-        total: course ? `a dose, ${Number(course.packsTotal.toPrecision(4))} in all` : '',
+        give,
+        dose: give ? doseWords(give) : '',
+        share: give && give.by !== 'meal' ? doseShareWords(give) : '',
+        total:
+          give && give.by !== 'meal'
+            ? `${this.packsText(dosesCount * packsTaken(give))} in all, over ${daysCounted(days)}`
+            : daysCounted(days),
         working: note.explained(null),
-        share: course ? `${Math.round(100 * course.doseShare)} % of the intended dose` : '',
         still: this.stillThere(of).map(
           (s) =>
             `Still in this water by its changes alone: ${s.shareFraction >= 1 ? s.shareFraction.toFixed(1) : s.shareFraction.toFixed(2)} of a dose of ${s.productName}.`,
         ),
-        stock: course?.stock
-          ? `Off by more than a tenth: dissolve ${course.stock.packs} in ${course.stock.waterMl} mL, take ${Math.round(course.stock.takeMl)} mL of it.`
-          : '',
-        bottle: course ? this.bottleText(course.packsPerDose, course.packsTotal) : '',
-        verdict: verdict ? verdictNames[verdict.verdict] : '',
-        blocked: verdict?.verdict === 'blocked',
-        final: verdict?.final ?? false,
-        reasons: [...new Set(verdict?.reasons.map((r) => doseReasonWords(r, (id) => this.nameOf(id))) ?? [])],
-        calendar:
-          course?.calendar.map((d) => ({
-            ...d,
-            text: courseDayText(speech(), d),
-          })) ?? [],
+        bottle: give && give.by !== 'meal' ? this.bottleText(give, dosesCount) : '',
+        heard: says !== null,
+        verdict:
+          asks === null
+            ? verdictNames.unheard
+            : label === null
+              ? verdictNames.incomplete
+              : verdictNames[
+                  final ? 'final' : against.length > 0 ? 'blocked' : cautions.length > 0 ? 'warn' : 'allowed'
+                ],
+        blocked: against.length > 0,
+        final,
+        asksReason: against.some((s) => s.ask === 'reason'),
+        against: against.map((s) => s.text.replace(/^is needed(\. |: )/, '')).map(sentence),
+        /** What is said beside a field of the form, by its name. */
+        beside: new Map((says ?? []).map((s) => [s.field, s.text])),
+        stopped: (says ?? []).some((s) => s.ask !== 'reason' && !ofTheForm.has(s.field)),
+        cautions,
+        calendar: course && give ? course.calendar.map((d) => ({ ...d, text: courseDayText(speech(), d, give) })) : [],
       };
-    });
-  });
+    }),
+  );
+  private readonly packsText = (packs: number): string => {
+    const figure = Number(packs.toPrecision(4));
+    return `${figure} ${figure === 1 ? 'pack' : 'packs'}`;
+  };
   protected readonly first = computed(() => this.places()[0] ?? null);
   /** White spot is only reached in its free stage: what the warmth asks for. */
   protected readonly gap = computed(() => {
@@ -332,18 +449,24 @@ export class CourseScreen {
   protected readonly prescribed = computed(() =>
     this.agentIds().some((id) => this.agents.find((a) => a.id === id)?.prescription === 'needed'),
   );
-  protected readonly ready = computed(() => {
+  protected readonly why = computed((): Why => {
     const place = this.first();
-    return (
-      place !== null &&
-      this.label() !== null &&
-      place.packs !== '' &&
-      !place.final &&
-      this.productName().trim() !== '' &&
-      this.before().length === this.checks.length &&
-      (!place.blocked || this.overrideReason().trim() !== '') &&
-      (!this.prescribed() || this.prescription().trim() !== '')
-    );
+    const untickedCount = this.checks.length - this.before().length;
+    if (place?.final) return verdictNames.final;
+    if (place?.stopped) return `Not like this: ${place.against.join(' ')}`;
+    if (place && !place.heard && !this.outOfReach()) return verdictNames.unheard;
+    return {
+      'a tank': this.tankId() === '',
+      'an agent': this.agentId() === '',
+      'the name on the pack': this.productName().trim() === '',
+      [this.way() === 'food' ? 'what the food is made with' : 'what one pack treats']:
+        this.label() === null && this.daysFault() === '' && this.changesFault() === '',
+      'days that can be read': this.daysFault() !== '' || this.changesFault() !== '',
+      'repeats that the label allows': (place?.repeatsFault ?? '') !== '',
+      'the prescription': this.prescribed() && this.prescription().trim() === '',
+      'why it is done all the same': place?.asksReason === true && this.overrideReason().trim() === '',
+      [`${untickedCount} of the ticks above`]: untickedCount > 0,
+    };
   });
   private readonly eaten = computed(() => (this.way() === 'food' ? this.food() : null));
   protected readonly partOf = computed(() => {
@@ -352,45 +475,52 @@ export class CourseScreen {
   });
   private readonly nameOf = (id: string): string =>
     careKnowledge.agents.find((a) => a.id === id || a.slug === id)?.name ?? this.stock.kindNamed(id)?.commonName ?? id;
-  private fromBottle(): { supplyId?: string; doseValue?: number; alsoAgentIds?: string[] } {
+  private fromBottle(): Pick<Started, 'supplyId' | 'doseValue' | 'doseUnit' | 'alsoAgentIds'> {
     const of = this.bottle();
     if (of?.medicine.agentIds[0] !== this.agentId()) return {};
     const [, ...also] = of.medicine.agentIds;
     return {
       supplyId: of.id,
       doseValue: of.medicine.doseValue,
+      doseUnit: of.supply.unit,
       ...(also.length === 0 ? {} : { alsoAgentIds: also }),
     };
+  }
+  /** After a course was begun the next one starts from nothing. */
+  private empty(): void {
+    for (const text of [this.tankId, this.agentId, this.productName, this.bottleId, this.prescription]) text.set('');
+    for (const text of [this.overrideReason, this.changes, this.binder]) text.set('');
+    for (const none of [this.treats, this.maxRepeats, this.agentMgPerKgPerDay]) none.set(null);
+    this.percentOfBodyMass.set(usualRationPercent);
+    this.doseDays.set('1');
+    this.treatsUnit.set('L');
+    this.repeats.set(0);
+    this.split.set(false);
+    this.stockSaid.set(null);
+    this.way.set('water');
+    this.massSaid.set(null);
+    this.before.set([]);
   }
   protected gramsText = (value: number | undefined): string => String(Number((value ?? 0).toPrecision(3)));
   protected tick(text: string): void {
     this.before.update((all) => (all.includes(text) ? all.filter((t) => t !== text) : [...all, text]));
   }
   protected async start(): Promise<void> {
-    const [here, label, place] = [this.here(), this.label(), this.first()];
-    if (!here || !label || !place || !this.ready()) return;
-    const [food, partOf] = [this.eaten(), this.partOf()];
-    const reason = this.overrideReason().trim();
-    const prescription = this.prescription().trim();
+    const [here, place] = [this.here(), this.first()];
+    const draft = here ? this.draftFor(here) : null;
+    if (!here || !draft || !place || whyText(this.why()) !== '') return;
     const entry = this.scribe.entry('course', here.tank.tankId, {
-      step: 'started',
-      agentId: this.agentId(),
-      productName: this.productName().trim(),
-      label: { ...label, doseDays: [...label.doseDays], changes: [...label.changes] },
-      repeats: this.repeats(),
-      split: this.split(),
-      netVolumeL: here.tank.netVolumeL,
-      startOn: nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }),
-      ...(prescription === '' ? {} : { prescription }),
-      ...(reason === '' ? {} : { overrideReason: reason }),
-      ...(food === null ? this.fromBottle() : { food: { ...food, binder: this.binder().trim() } }),
-      ...(partOf === null ? {} : { partOfId: partOf.courseId }),
-      ...(this.case() === undefined ? {} : { caseId: this.case() }),
-      warnings: place.reasons.slice(0, 40),
+      ...draft,
+      warnings: [...place.against, ...place.cautions].slice(0, 40),
     });
     const written = await this.scribe.write([entry], 'The course');
     this.faults.set(written.faults);
     this.said.set(written.said);
-    if (written.kept) void this.router.navigate(['/care']);
+    if (!written.kept) return;
+    this.empty();
+    void this.router.navigate(['/care']);
   }
 }
+const daysCounted = (days: number): string => `${days} ${days === 1 ? 'day' : 'days'}`;
+const sentence = (text: string): string =>
+  `${text.charAt(0).toUpperCase()}${text.slice(1)}${/[.!?]$/.test(text) ? '' : '.'}`;

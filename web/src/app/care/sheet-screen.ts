@@ -161,7 +161,7 @@ export class CareSheetScreen {
       days: of.calendar.map((d) => ({
         day: d.day,
         on: onText(speech(), dateOfCourse(of.plan.startOn, d.day)),
-        text: courseDayText(speech(), d),
+        text: courseDayText(speech(), d, of.give),
         state: d.state === 'done' ? 'done' : '',
       })),
     };

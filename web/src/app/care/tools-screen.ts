@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -7,7 +8,6 @@ import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
 import { ownEquipmentUntil, toolSorts, type Tool, type ToolDip, type ToolSort } from '#core/care';
 import type { PayloadOf } from '#contracts/book';
-import { nightOn } from '#core/tonight';
 import { toolSortWords } from '#words/care';
 import { onText } from '#words/dates';
 import { HouseStore } from '../base/house-store';

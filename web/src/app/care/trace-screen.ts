@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -5,7 +6,6 @@ import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { brokenWeight, traceContacts, type Traced } from '#core/care';
-import { nightOn } from '#core/tonight';
 import { wayWords } from '#words/care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';

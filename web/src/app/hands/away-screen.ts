@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -16,7 +17,6 @@ import {
 } from '#core/hands';
 import type { ParameterId } from '#core/readings';
 import { leastRations } from '#core/stock';
-import { nightOn } from '#core/tonight';
 import type { BuildUpView } from '#contracts/water';
 import { beforeLeaving, portionText, standInAlarms, standInRules } from '#words/hands';
 import { amount } from '#words/units';
@@ -232,10 +232,7 @@ export class AwayScreen {
     });
   });
   protected readonly running = computed(() => {
-    const zone = this.house.zone();
-    const open = handsThreads(stepsOf(this.diary.of('hands'), zone), { today: this.today() }).absences.filter(
-      (a) => !a.back,
-    );
+    const open = handsThreads(stepsOf(this.diary.of('hands')), { today: this.today() }).absences.filter((a) => !a.back);
     const [first] = open;
     return first ? { all: open, text: `${dayText(speech(), first.fromOn)} to ${dayText(speech(), first.toOn)}` } : null;
   });

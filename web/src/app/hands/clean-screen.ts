@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -21,7 +22,6 @@ import {
 } from '#core/hands';
 import { recorder } from '#core/explain';
 import { youngAbout } from '#core/stock';
-import { nightOn } from '#core/tonight';
 import { deadSpots } from '#core/trouble';
 import type { PayloadOf } from '#contracts/book';
 import {

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { TestBed } from '@angular/core/testing';
 import type { TonightTank } from '#contracts/tonight';
 import { openRoom } from '../room.cases';
@@ -78,6 +79,7 @@ const entry = (payload: object, { hoursAgo = 1, subjectId = a, entryId = 'e1' } 
   kind: 'hands',
   subjectId,
   atEpochMs: nowEpochMs - hoursAgo * hourMs,
+  nightOn: nightOn({ atEpochMs: nowEpochMs - hoursAgo * hourMs, zone: 'UTC' }),
   payload: { note: '', ...payload },
 });
 const diary = (...entries: object[]) => ({ entries });

@@ -1,7 +1,7 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { flowGains, habitMinutes, moveCosts, usualWalkMinutes, walkJobs, type FlowStep } from '#core/hands';
-import { nightOn } from '#core/tonight';
 import type { HandsFound } from '#contracts/hands';
 import { walkJobWords } from '#words/hands';
 import { amount, spanText, unitOf } from '#words/units';
@@ -184,7 +184,7 @@ export class HandsLearntScreen {
     };
   }
   protected readonly moves = computed((): MoveRow[] =>
-    moveCosts(stepsOf(this.diary.of('hands'), this.house.zone()))
+    moveCosts(stepsOf(this.diary.of('hands')))
       .reverse()
       .map((m) => ({
         tank: this.nameOf(m.tankId),

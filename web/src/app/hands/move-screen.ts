@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -28,7 +29,6 @@ import { middle } from '#core/readings';
 import { livingMassG, mergeable } from '#core/stock';
 import { togetherWords } from '#words/stock';
 import { tankWeight } from '#core/tanks';
-import { nightOn } from '#core/tonight';
 import {
   hoursSpan,
   insulationWords,
@@ -161,9 +161,7 @@ export class MoveScreen {
     return `Filled about ${Math.round(filledKg)} kg; drained to the bed, rock and wood out, about ${Math.round(movingKg)} kg: ${liftWords[lifting]}.${load}`;
   });
   private readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
-  private readonly threads = computed(() =>
-    handsThreads(stepsOf(this.diary.of('hands'), this.house.zone()), { today: this.today() }),
-  );
+  private readonly threads = computed(() => handsThreads(stepsOf(this.diary.of('hands')), { today: this.today() }));
   /** Which way, and what says not now. */
   private readonly advice = computed(() => {
     const of = this.of();

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -17,7 +18,6 @@ import {
 } from '#core/hands';
 import { middle } from '#core/readings';
 import { livingMassG } from '#core/stock';
-import { nightOn } from '#core/tonight';
 import { afterOutageWords, filterWords, hoursSpan, insulationWords, outageStepWords, outageWords } from '#words/hands';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -84,7 +84,7 @@ export class OutageScreen {
   }
   protected readonly open = computed(() => {
     const zone = this.house.zone();
-    return handsThreads(stepsOf(this.diary.of('hands'), zone), {
+    return handsThreads(stepsOf(this.diary.of('hands')), {
       today: nightOn({ atEpochMs: this.house.nowEpochMs(), zone }),
     }).outages;
   });

@@ -1,8 +1,8 @@
+import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { handsThreads, standInDays } from '#core/hands';
-import { nightOn } from '#core/tonight';
 import { amount } from '#words/units';
 import { portionText, standInAlarms, standInRules } from '#words/hands';
 import { HouseStore } from '../base/house-store';
@@ -146,7 +146,7 @@ export class StandInScreen {
     const zone = this.house.zone();
     const today = nightOn({ atEpochMs: this.house.nowEpochMs(), zone });
     const steps = this.diary.of('hands');
-    const open = handsThreads(stepsOf(steps, zone), { today }).absences.filter((a) => !a.back);
+    const open = handsThreads(stepsOf(steps), { today }).absences.filter((a) => !a.back);
     // Written again, the newest counts.
     const [first] = [...open].reverse();
     if (!first) return null;

@@ -1,7 +1,7 @@
+import { nightOn } from '#core/units';
 import { computed, inject } from '@angular/core';
 import { habitMinutes, madeOnce, type EveningVisit, type WalkJobId } from '#core/hands';
 import { trimDue } from '#core/stock';
-import { nightOn } from '#core/tonight';
 import { startsTonight } from '#core/water';
 import type { TonightTank } from '#contracts/tonight';
 import { CareChanges, careDiaryKinds, contactsOfHouse } from '../care';

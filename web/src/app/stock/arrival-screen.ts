@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -7,7 +8,6 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { recorder } from '#core/explain';
 import { quarantineSchools, type QuarantineSchool } from '#core/care';
-import { nightOn } from '#core/tonight';
 import type { Interval, ParameterId } from '#core/readings';
 import {
   acclimationMethod,

@@ -151,8 +151,8 @@ export class CaseScreen {
   });
   protected readonly threads = computed(() =>
     threadsOf(
-      entriesOf(this.diary.entries(), 'case').map(({ entryId, subjectId, atEpochMs, payload }) =>
-        caseStepOf({ entryId, tankId: subjectId, atEpochMs, payload }),
+      entriesOf(this.diary.entries(), 'case').map(({ entryId, subjectId, atEpochMs, nightOn: on, payload }) =>
+        caseStepOf({ entryId, tankId: subjectId, atEpochMs, on, payload }),
       ),
     ),
   );

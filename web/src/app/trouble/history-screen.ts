@@ -239,8 +239,8 @@ export class HistoryScreen {
   });
   private readonly thread = computed((): TroubleThread | null => {
     const threads = threadsOf(
-      entriesOf(this.diary.entries(), 'case').map(({ entryId, subjectId, atEpochMs, payload }) =>
-        caseStepOf({ entryId, tankId: subjectId, atEpochMs, payload }),
+      entriesOf(this.diary.entries(), 'case').map(({ entryId, subjectId, atEpochMs, nightOn: on, payload }) =>
+        caseStepOf({ entryId, tankId: subjectId, atEpochMs, on, payload }),
       ),
     );
     return threads.find((t) => !t.closed) ?? threads[0] ?? null;

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import type { BeforeInput } from '#core/before';
 import type { BedCase } from '#core/trouble';
 import { openRoom } from '../room.cases';
@@ -19,6 +20,8 @@ const entry = (kind: string, hoursAgo: number, payload: unknown, entryId = `${ki
   kind,
   subjectId: 'lobby',
   atEpochMs: nowEpochMs - hoursAgo * hourMs,
+  nightOn: nightOn({ atEpochMs: nowEpochMs - hoursAgo * hourMs, zone: 'UTC' }),
+  sequence: 1,
   payload,
 });
 

@@ -129,8 +129,8 @@ export class TroubleScreen {
   protected readonly air = troubleKnowledge.actions.find((a) => a.id === 'A0')?.text ?? actionNames.A0;
   private readonly threads = computed(() =>
     threadsOf(
-      entriesOf(this.cases.entries(), 'case').map(({ entryId, subjectId, atEpochMs, payload }) =>
-        caseStepOf({ entryId, tankId: subjectId, atEpochMs, payload }),
+      entriesOf(this.cases.entries(), 'case').map(({ entryId, subjectId, atEpochMs, nightOn: on, payload }) =>
+        caseStepOf({ entryId, tankId: subjectId, atEpochMs, on, payload }),
       ),
     ),
   );

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { troubleKnowledge } from '#almanac/trouble';
 import type { DiaryEntry } from '../base/scribe';
 import { openRoom, type Room } from '../room.cases';
@@ -15,6 +16,8 @@ const entry = (kind: string, hoursAgo: number, payload: unknown, entryId = `${ki
   kind,
   subjectId: 'lobby',
   atEpochMs: nowEpochMs - hoursAgo * hourMs,
+  nightOn: nightOn({ atEpochMs: nowEpochMs - hoursAgo * hourMs, zone: 'UTC' }),
+  sequence: 1,
   payload,
 });
 const caseEntry = (hoursAgo: number, payload: object, entryId: string): DiaryEntry =>

@@ -5,8 +5,10 @@ import { Temporal } from 'temporal-polyfill';
  * @example nightOn({ atEpochMs: Date.parse('2026-03-15T00:40:00Z'), zone: 'UTC' }) // '2026-03-14'
  */
 export function nightOn({ atEpochMs, zone }: { atEpochMs: number; zone: string }): string {
+  // By the hands of the clock, not by elapsed hours: on the nights when clocks change noon is noon all the same.
   return Temporal.Instant.fromEpochMilliseconds(Math.trunc(atEpochMs))
     .toZonedDateTimeISO(zone)
+    .toPlainDateTime()
     .subtract({ hours: 12 })
     .toPlainDate()
     .toString();
@@ -17,6 +19,10 @@ export function instantOf({ on, time, zone }: { on: string; time: string; zone: 
   return Temporal.PlainDate.from(on).toZonedDateTime({ timeZone: zone, plainTime: Temporal.PlainTime.from(time) })
     .epochMilliseconds;
 }
+
+/** Nights from one to another: 1 from the 14th to the 15th. */
+export const nightsBetween = (fromOn: string, toOn: string): number =>
+  Temporal.PlainDate.from(fromOn).until(Temporal.PlainDate.from(toOn), { largestUnit: 'days' }).days;
 
 export const addDays = ({ on, days }: { on: string; days: number }): string =>
   Temporal.PlainDate.from(on).add({ days }).toString();

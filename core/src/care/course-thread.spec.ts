@@ -1,18 +1,17 @@
+import fc from 'fast-check';
 import {
+  courseOutOfPlace,
   courseThreads,
   dueOf,
   mealsRefused,
-  quarantineThreads,
   readyToEnd,
   takenOf,
   type CourseStep,
   type CourseThread,
-  type QuarantineHappening,
-  type QuarantineStep,
-} from './threads';
+} from './course-thread';
 
 const at = (on: string, hour = 21): number => Date.parse(`${on}T${String(hour).padStart(2, '0')}:00:00Z`);
-const head = (on: string, entryId = `e${on}`) => ({ entryId, tankId: 'pen', atEpochMs: at(on) });
+const head = (on: string, entryId = `e${on}`) => ({ entryId, tankId: 'pen', atEpochMs: at(on), on });
 const started: CourseStep = {
   ...head('2026-03-01', 'c'),
   step: 'started',
@@ -37,7 +36,7 @@ const closed = (on: string, name: 'ended' | 'looked' = 'ended'): CourseStep => (
   note: '',
 });
 const thread = (steps: CourseStep[], today: string): CourseThread => {
-  const [found] = courseThreads([started, ...steps], { today, zone: 'UTC' });
+  const [found] = courseThreads([started, ...steps], { today });
   if (!found) throw new Error('no course');
   return found;
 };
@@ -48,7 +47,7 @@ describe('a course as it stands', () => {
     expect(due(thread([], '2026-03-01'))).toEqual(['dose 1 due']);
     expect(due(thread([], '2026-03-03'))).toEqual(['dose 1 late', 'dose 3 due']);
     expect(due(thread([step('2026-03-01', { step: 'given', day: 1 })], '2026-03-02'))).toEqual([]);
-    expect(thread([], '2026-03-01').packsPerDose).toBe(2);
+    expect(thread([], '2026-03-01').give).toEqual({ by: 'packs', packs: 2, doseShare: 1 });
   });
   it('a missed dose moves itself and all after it by a day: never a double', () => {
     const of = thread(
@@ -133,68 +132,8 @@ describe('a course as it stands', () => {
   });
   it('over the change of clocks days stay days', () => {
     const spring: CourseStep = { ...started, startOn: '2026-03-28' };
-    const [of] = courseThreads([spring], { today: '2026-03-30', zone: 'Europe/Berlin' });
+    const [of] = courseThreads([spring], { today: '2026-03-30' });
     expect(of?.courseDay).toBe(3);
-  });
-});
-
-describe('a quarantine as it stands', () => {
-  const opened: QuarantineStep = {
-    ...head('2026-03-01', 'q'),
-    step: 'opened',
-    school: 'short',
-    reason: 'new',
-    on: '2026-03-01',
-  };
-  const of = (
-    steps: QuarantineStep[],
-    happened: QuarantineHappening[] = [],
-    today = '2026-03-10',
-    more: Partial<QuarantineStep> = {},
-  ) =>
-    quarantineThreads([{ ...opened, ...more } as QuarantineStep, ...steps], {
-      happened,
-      tempC: () => 25,
-      today,
-      zone: 'UTC',
-    })[0];
-  const happens = (on: string, kind: QuarantineHappening['event']['kind'], tankId = 'pen'): QuarantineHappening => ({
-    tankId,
-    event: { on, kind },
-  });
-  it('runs from its opening, and again from what happened to its tank since', () => {
-    expect(of([])?.clock?.exitOn).toBe('2026-03-15');
-    expect(of([], [happens('2026-03-05', 'arrival')])?.clock?.exitOn).toBe('2026-03-19');
-    expect(
-      of([], [happens('2026-03-05', 'arrival', 'other'), happens('2026-02-20', 'wet-contact')])?.clock?.exitOn,
-    ).toBe('2026-03-15');
-    expect(of([], [happens('2026-03-05', 'death')])?.clock?.blockedBy).toEqual(['time', 'death']);
-  });
-  it('a sign keeps it open until it is noted as ended', () => {
-    const noted = (on: string, event: 'sign' | 'sign-ended'): QuarantineStep => ({
-      ...head(on),
-      step: 'noted',
-      quarantineId: 'q',
-      event,
-      on,
-      note: '',
-    });
-    expect(of([noted('2026-03-05', 'sign')])?.clock?.exitOn).toBeNull();
-    expect(of([noted('2026-03-05', 'sign'), noted('2026-03-08', 'sign-ended')])?.clock?.exitOn).toBe('2026-03-22');
-  });
-  it('a refuge has no clock; a look of today is known; left it stands as it was then', () => {
-    expect(of([], [], '2026-03-10', { reason: 'refuge' })?.clock).toBeNull();
-    const looked: QuarantineStep = {
-      ...head('2026-03-10'),
-      step: 'looked',
-      quarantineId: 'q',
-      appetiteCount: 3,
-      note: '',
-    };
-    expect([of([looked])?.lookedToday, of([looked], [], '2026-03-11')?.lookedToday]).toEqual([true, false]);
-    const left: QuarantineStep = { ...head('2026-03-15'), step: 'left', quarantineId: 'q', reason: '' };
-    const gone = of([left], [happens('2026-03-20', 'arrival')], '2026-04-01');
-    expect([gone?.clock?.exitOn, gone?.clock?.blockedBy, gone?.left !== null]).toEqual(['2026-03-15', [], true]);
   });
 });
 
@@ -211,7 +150,6 @@ describe('a course in the food', () => {
     }));
     const [found] = courseThreads([{ ...started, label, food }, ...meals], {
       today: '2026-03-04',
-      zone: 'UTC',
     });
     if (!found) throw new Error('no course');
     return found;
@@ -246,29 +184,95 @@ describe('a course in the food', () => {
   });
 });
 
-describe('sentinels', () => {
-  it('stand with their quarantine: the last that were put beside them', () => {
-    const opened: QuarantineStep = {
-      ...head('2026-03-01', 'q'),
-      step: 'opened',
-      school: 'observe',
-      reason: 'new',
-      on: '2026-03-01',
-    };
-    const put = (on: string, count: number): QuarantineStep => ({
-      ...head(on, on),
-      step: 'sentinels',
-      quarantineId: 'q',
-      kindId: 'platy',
-      count,
-      on,
+describe('given is given', () => {
+  const rest = (on: string, name: 'paused' | 'resumed', hour = 22): CourseStep => ({
+    ...head(on, `${name}${on}${hour}`),
+    atEpochMs: at(on, hour),
+    step: name,
+    courseId: 'c',
+    note: '',
+  });
+  const given = (on: string, day: number, hour = 21): CourseStep => ({
+    ...head(on, `given${on}${hour}`),
+    atEpochMs: at(on, hour),
+    step: 'given',
+    courseId: 'c',
+    day,
+  });
+  it('a pause after tonight’s dose, and going on, never ask for it again', () => {
+    const steps = [given('2026-03-01', 1), rest('2026-03-01', 'paused'), rest('2026-03-02', 'resumed')];
+    expect(due(thread(steps.slice(0, 2), '2026-03-01'))).toEqual([]);
+    expect(due(thread(steps, '2026-03-02'))).toEqual([]);
+    expect(due(thread(steps, '2026-03-04'))).toEqual(['dose 4 due']);
+    expect(thread(steps, '2026-03-04').calendar.filter((d) => d.do === 'dose' && d.state === 'done').length).toBe(1);
+    // Said once more, on any of the days that it stood on, it has no place.
+    for (const day of [1, 2])
+      expect(courseOutOfPlace([started, ...steps, given('2026-03-02', day, 23)]).map((o) => o.why.id)).toEqual([
+        day === 1 ? 'day-done' : 'day-of-nothing',
+      ]);
+  });
+  it('out of its place: before the start, to come, a day of nothing, twice, missed when given, while it rests', () => {
+    const begun: CourseStep = { ...started, atEpochMs: at('2026-03-01', 13) };
+    const why = (...steps: CourseStep[]): string[] =>
+      courseOutOfPlace([begun, ...steps]).map(({ step: s, why: w }) => `${s.step} ${w.id}`);
+    expect(why(given('2026-02-28', 1))).toEqual(['given before-start']);
+    expect(why(given('2026-03-01', 400))).toEqual(['given day-of-nothing']);
+    expect(why(given('2026-03-01', 3))).toEqual(['given day-to-come']);
+    expect(why(given('2026-03-02', 2))).toEqual(['given day-of-nothing']);
+    expect(why(given('2026-03-01', 1), given('2026-03-01', 1, 23))).toEqual(['given day-done']);
+    expect(why(given('2026-03-01', 1), step('2026-03-02', { step: 'missed', day: 1 }))).toEqual(['missed day-done']);
+    expect(why(rest('2026-03-02', 'paused'), given('2026-03-03', 3))).toEqual(['given not-now']);
+    expect(why(rest('2026-03-02', 'resumed'))).toEqual(['resumed not-now']);
+    expect(why(closed('2026-03-02'), closed('2026-03-03'))).toEqual(['ended not-now']);
+    expect(why(closed('2026-03-02'), given('2026-03-03', 3))).toEqual(['given not-now']);
+    expect(why({ ...given('2026-03-01', 1), courseId: 'x' } as CourseStep)).toEqual(['given no-start']);
+    // What was given before the pause and is written after it has its place.
+    expect(why(rest('2026-03-01', 'paused'), given('2026-03-01', 1, 20))).toEqual([]);
+    const early: CourseStep = { ...started, atEpochMs: at('2026-02-27'), on: '2026-02-27' };
+    expect(courseOutOfPlace([early, given('2026-02-28', 1)]).map((o) => o.why.id)).toEqual(['day-before-start']);
+  });
+  it('property: any steps in any order give a state that can be, and never more doses than the label has', () => {
+    const stepOf = fc.record({
+      name: fc.constantFrom('given', 'changed', 'missed', 'paused', 'resumed', 'ended', 'looked', 'redosed'),
+      night: fc.integer({ min: 0, max: 25 }),
+      hour: fc.integer({ min: 13, max: 23 }),
+      day: fc.integer({ min: 1, max: 26 }),
     });
-    const of = (steps: QuarantineStep[]) =>
-      quarantineThreads([opened, ...steps], { happened: [], tempC: () => 25, today: '2026-03-20', zone: 'UTC' })[0]
-        ?.sentinels;
-    expect(of([])).toBeNull();
-    expect(of([put('2026-03-03', 1), put('2026-03-05', 2)])).toEqual(
-      jasmine.objectContaining({ count: 2, on: '2026-03-05' }),
+    fc.assert(
+      fc.property(
+        fc.array(stepOf, { maxLength: 40 }),
+        fc.uniqueArray(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 0, max: 2 }),
+        (made, doseDays, repeats) => {
+          const label = { packTreatsL: 40, doseDays, changes: [{ day: 5, fraction: 0.25 }], maxRepeats: 2 };
+          const start: CourseStep = { ...started, label, repeats };
+          const steps = made.map(({ name, night, hour, day }, i): CourseStep => {
+            const on = `2026-03-${String(1 + night).padStart(2, '0')}`;
+            const base = { entryId: `s${i}`, tankId: 'pen', atEpochMs: at(on, hour), on, courseId: 'c' };
+            if (name === 'paused' || name === 'resumed') return { ...base, step: name, note: '' };
+            if (name === 'ended' || name === 'looked') return { ...base, step: name, verdict: 'same', note: '' };
+            if (name === 'redosed') return { ...base, step: name, changeEntryId: `w${day}` };
+            return { ...base, step: name as 'given', day };
+          });
+          const [of] = courseThreads([start, ...steps], { today: '2026-03-26' });
+          if (!of) throw new Error('no course');
+          const most = doseDays.length * (repeats + 1);
+          const out = courseOutOfPlace([start, ...steps]);
+          const doses = of.calendar.filter((d) => d.do === 'dose');
+          const canBe =
+            of.given.length <= most &&
+            doses.length === most &&
+            doses.filter((d) => d.state === 'done').length === of.given.length &&
+            new Set(doses.map((d) => d.day)).size === most &&
+            !(of.ended !== null && of.pausedOn !== null) &&
+            // Either it has its place or it is named: nothing is lost between the two.
+            out.length + of.given.length <= made.length &&
+            of.given.length + out.filter((o) => o.step.step === 'given').length ===
+              steps.filter((s) => s.step === 'given').length;
+          expect(canBe).toBeTrue();
+        },
+      ),
+      { numRuns: 400, seed: 20260314 },
     );
   });
 });

@@ -1,0 +1,3 @@
+export { gated, standingInBook } from './gate';
+export { gateView } from './gate-view';
+export { barredWhenEnded, endingKind } from './tank-ends';

@@ -1,0 +1,1 @@
+export { gateWords } from './gate';
