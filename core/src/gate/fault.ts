@@ -30,6 +30,8 @@ export type GateReason = ReasonOf<{
   label: NoFacts;
   'dose-share': { doseShare: number };
   'more-litres': { givenL: number; netVolumeL: number };
+  /** Another dose of this course stands in the book of the same evening. */
+  'second-tonight': { day: number };
   'no-part': NoFacts;
   'part-of-part': NoFacts;
   'runs-already': { thread: ThreadName; sinceOn: string };

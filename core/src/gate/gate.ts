@@ -116,6 +116,7 @@ function courseFaults(row: GateRow & { kind: 'course' }, facts: GateFacts): Gate
       ? []
       : [refuse('changeEntryId', { id: 'no-change', facts: {} })];
   }
+  if (payload.step === 'given') return secondTonight(row, facts);
   if (payload.step !== 'started') return [];
   const whole = courses.find((c) => c.courseId === payload.partOfId);
   if (payload.partOfId !== undefined && whole?.ended !== null)
@@ -124,6 +125,18 @@ function courseFaults(row: GateRow & { kind: 'course' }, facts: GateFacts): Gate
   const { netVolumeL } = facts;
   return netVolumeL !== null && payload.netVolumeL > netVolumeL * (1 + litresSlackFraction) && !saysWhy(payload)
     ? [askReason({ id: 'more-litres', facts: { givenL: payload.netVolumeL, netVolumeL } })]
+    : [];
+}
+
+/** Late doses are not made up in one evening: two at once are a double dose, whatever days they were meant for. */
+function secondTonight({ payload, nightOn }: GateRow & { kind: 'course' }, { rows }: GateFacts): GateFault[] {
+  if (payload.step !== 'given' || saysWhy(payload)) return [];
+  const other = rowsOf(rows, 'course').find(
+    (r) => r.payload.step === 'given' && r.payload.courseId === payload.courseId && r.nightOn === nightOn,
+  );
+  // The same day again is told by its place.
+  return other && 'day' in other.payload && other.payload.day !== payload.day
+    ? [askReason({ id: 'second-tonight', facts: { day: other.payload.day } })]
     : [];
 }
 

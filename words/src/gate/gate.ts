@@ -113,6 +113,8 @@ export function gateWords(speech: Speech, reason: GateReason, nameOf: (id: strin
       return `is needed: whole packs give ${Math.round(100 * reason.facts.doseShare)} % of the label’s dose. Use the stock solution, or say why`;
     case 'more-litres':
       return `is needed: ${amount(speech, 'volume', reason.facts.givenL, 1)} is more than the ${amount(speech, 'volume', reason.facts.netVolumeL, 1)} in this tank`;
+    case 'second-tonight':
+      return `is needed: the dose of day ${reason.facts.day} was given that same evening. Two at once are a double dose; write a missed one as missed`;
     case 'no-part':
       return 'is no course that runs in this tank';
     case 'part-of-part':
