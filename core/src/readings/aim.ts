@@ -1,4 +1,4 @@
-import { convert } from '#core/units';
+import { convert, notationOf, oneValue } from '#core/units';
 import type { ReasonOf } from '#core/result';
 import type { Parameter } from './parameter';
 
@@ -13,7 +13,6 @@ export type AimQuestion = ReasonOf<{
 }>;
 export type AimRead = { value: number | null } | { question: AimQuestion };
 
-const typed = /^([+-]?\d+(?:[.,]\d+)?)\s*(.*)$/;
 const bareUnit = '';
 
 /**
@@ -34,9 +33,10 @@ export function aimRead({
 }): AimRead {
   const trimmed = text.trim();
   if (trimmed === '') return { value: null };
-  const [, number = '', unit = bareUnit] = typed.exec(trimmed) ?? [];
-  const value = Number(number.replace(',', '.'));
-  if (number === '' || !Number.isFinite(value)) return { question: { id: 'not-understood', facts: { text: trimmed } } };
+  const written = notationOf(trimmed);
+  const value = written ? oneValue(written) : null;
+  if (!written || value === null) return { question: { id: 'not-understood', facts: { text: trimmed } } };
+  const unit = written.unitText;
   const pen = parameter.quantity === 'conductivity' && /^(ppm|tds)$/i.test(unit);
   if (pen && !penUnit.includes('(')) return { question: { id: 'which-factor', facts: { value } } };
   const canonical = inUnitOf(parameter, value, pen ? penUnit : unit);

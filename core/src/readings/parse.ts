@@ -1,6 +1,6 @@
 import { silent, type Recorder } from '#core/explain';
 import { because, ok, refuse, type Refusal, type Result } from '#core/result';
-import { quantityNamed, spanToCanonical, unitNamed } from '#core/units';
+import { notationOf, quantityNamed, spanToCanonical, unitNamed, writtenValue, type Notation } from '#core/units';
 import type { Interval } from './interval';
 import type { Parameter, ReadBy } from './parameter';
 
@@ -12,35 +12,6 @@ export interface ParsedReading extends Interval {
   factorUnknown: boolean;
 }
 
-type Shape = 'below' | 'above' | 'about' | 'span' | 'plain';
-interface Raw {
-  shape: Shape;
-  first: string;
-  second?: string;
-  unitText: string;
-}
-
-const number = String.raw`(\d+(?:[.,]\d+)?|[.,]\d+)`;
-const unitPart = String.raw`\s*([^\d\s<>~.,-].*)?`;
-const shapes: [Shape, RegExp][] = [
-  ['below', new RegExp(`^<=?\\s*${number}${unitPart}$`)],
-  ['above', new RegExp(`^>=?\\s*${number}${unitPart}$`)],
-  ['about', new RegExp(`^(?:~|≈|about |ca\\.? )\\s*${number}${unitPart}$`, 'i')],
-  ['plain', new RegExp(`^\\+?${number}${unitPart}$`)],
-];
-const span = new RegExp(`^${number}\\s*(?:-|–|—|\\.\\.|to)\\s*${number}${unitPart}$`, 'i');
-
-function shapeOf(text: string): Raw | null {
-  const both = span.exec(text);
-  if (both) return { shape: 'span', first: both[1] ?? '', second: both[2] ?? '', unitText: (both[3] ?? '').trim() };
-  for (const [shape, pattern] of shapes) {
-    const found = pattern.exec(text);
-    if (found) return { shape, first: found[1] ?? '', unitText: (found[2] ?? '').trim() };
-  }
-  return null;
-}
-
-const toNumber = (text: string): number => Number(text.replace(',', '.'));
 const writtenDecimals = (text: string): number => /[.,](\d+)$/.exec(text)?.[1]?.length ?? 0;
 /** Binary noise of the arithmetic (6.1500000000000004) is not part of a reading. */
 const clean = (value: number): number => Number(value.toPrecision(12));
@@ -59,11 +30,11 @@ function resolutionSpan({ value, resolution, wide }: { value: number; resolution
   return { lo: clean(Math.max(0, value - half)), hi: clean(value + half) };
 }
 
-function spanOf(raw: Raw, readBy: ReadBy): Interval {
-  const value = toNumber(raw.first);
+function spanOf(raw: Notation, readBy: ReadBy): Interval {
+  const value = writtenValue(raw.first);
   if (raw.shape === 'below') return { lo: null, hi: value };
   if (raw.shape === 'above') return { lo: value, hi: null };
-  if (raw.shape === 'span') return { lo: value, hi: toNumber(raw.second ?? '') };
+  if (raw.shape === 'span') return { lo: value, hi: writtenValue(raw.second ?? '') };
   const wide = raw.shape === 'about';
   if (readBy.kind === 'chart' && (wide || readBy.steps.includes(value)))
     return chartSpan({ value, steps: readBy.steps, wide });
@@ -137,11 +108,11 @@ export function parseReading(
     return refuse({
       kind: 'out-of-range',
       field: parameter.label,
-      value: -toNumber(trimmed.replace(/[^\d.,]/g, '')),
+      value: -writtenValue(trimmed.replace(/[^\d.,]/g, '')),
       ...parameter.possible,
       unit: parameter.unit,
     });
-  const raw = shapeOf(trimmed);
+  const raw = notationOf(trimmed);
   if (!raw) return refuse({ kind: 'not-a-number', field: parameter.label, text: trimmed.slice(0, 40) });
   const quantity = quantityNamed(parameter.quantity);
   if (!quantity.ok) return quantity;
@@ -161,7 +132,7 @@ export function parseReading(
     });
   const written = [raw.first, raw.second]
     .filter((t) => t !== undefined)
-    .map((t) => spanToCanonical({ unit: unit.value, lo: toNumber(t), hi: toNumber(t) }).hi);
+    .map((t) => spanToCanonical({ unit: unit.value, lo: writtenValue(t), hi: writtenValue(t) }).hi);
   const fault = impossible(parameter, written);
   if (fault) return refuse(fault);
   const canonical = foreign ? spanToCanonical({ unit: unit.value, ...entered }) : entered;

@@ -18,3 +18,4 @@ export {
   type ShownUnit,
   type UnitQuestion,
 } from './keeper';
+export { notationOf, oneValue, writtenValue, type Notation } from './notation';

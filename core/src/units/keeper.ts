@@ -1,4 +1,5 @@
 import { quantityNamed, unitNamed } from './convert';
+import { notationOf, oneValue } from './notation';
 import type { Unit } from './quantities';
 
 /** What a keeper may choose to see and write a quantity in; the first is what the book keeps. */
@@ -94,7 +95,8 @@ export const decimalsIn = (canonicalDecimals: number, { moreDecimals }: ShownUni
 
 /**
  * Reads one amount as it is written: with or without a unit of its quantity, decimal commas understood; a bare number is
- * in the keeper's unit. Canonical; null where nothing is written, undefined where it is no such amount.
+ * in the keeper's unit, a span is its middle. Canonical; null where nothing is written, undefined where it is no such
+ * amount.
  * @example amountRead('5 gal', { quantityId: 'volume', units: { ...usualUnits, volume: 'US gal' } }) // 18.93
  */
 export function amountRead(
@@ -103,9 +105,10 @@ export function amountRead(
 ): number | null | undefined {
   const trimmed = text.trim();
   if (trimmed === '') return null;
-  const [, number, unitText = ''] = /^([+−-]?(?:\d+(?:[.,]\d+)?|[.,]\d+))\s*(.*)$/.exec(trimmed) ?? [];
-  if (number === undefined) return undefined;
-  const value = Number(number.replace(',', '.').replace('−', '-'));
+  const written = notationOf(trimmed);
+  const value = written ? oneValue(written) : null;
+  if (!written || value === null) return undefined;
+  const { unitText } = written;
   const keepers = keepersUnit(quantityId, units);
   if (unitText === '') return fromUnit(value, keepers);
   const quantity = quantityNamed(quantityId);

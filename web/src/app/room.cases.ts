@@ -8,6 +8,7 @@ import type { NewEntry } from '#contracts/book';
 import { Api, ApiProblem } from './base/api';
 import { Outbox, type Sent } from './base/outbox';
 import { Choice, type Option } from './ui/choice';
+import { RefusedFields } from './ui/refused-fields';
 
 /** A page in a test: what it shows, how it is typed into, and what it has written. */
 export interface Room {
@@ -98,6 +99,7 @@ export async function openRoom<C>(
       ...providers,
     ],
   }).compileComponents();
+  TestBed.inject(RefusedFields).watch();
   const fixture = TestBed.createComponent(screen);
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   await fixture.whenStable();

@@ -9,6 +9,7 @@ import { routes } from '#contracts/api';
 import { LedgerLine } from '../readings/later-line';
 import { TonightStore } from '../tonight';
 import { AlarmBar } from '../doing';
+import { RefusedFields } from '../ui/refused-fields';
 import { dayText, nightText } from '../ui/words';
 import { Icon } from '../ui/icon';
 import { WorkingView } from '../ui/working-view';
@@ -119,6 +120,7 @@ export class Shell {
   });
 
   constructor() {
+    inject(RefusedFields).watch();
     this.house.load();
     this.tonight.load();
     void this.outbox.start();

@@ -7,7 +7,7 @@ import { InputText } from 'primeng/inputtext';
 import { bookKinds } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
-import { typedSpan, type ParameterId } from '#core/readings';
+import type { ParameterId } from '#core/readings';
 import { whoFits, type WaterKnown } from '#core/stock';
 import { netVolume, usualGeometry } from '#core/tanks';
 import { entryOf, type NewEntry, type ReadingValue, type SourcePayload } from '#contracts/book';
@@ -21,7 +21,7 @@ import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
 import { plainRefusal } from '../ui/refusals';
-import { ValueField } from '../ui/value-field';
+import { ValueField, type TypedReading } from '../ui/value-field';
 
 const tested: readonly ParameterId[] = ['ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'];
 const states: readonly { id: SourcePayload['state']; word: string }[] = [
@@ -80,12 +80,7 @@ const shownCount = 12;
           <p class="small quiet">From a test of your own or the supplier’s page; any of these, or none.</p>
           <div class="grid">
             @for (p of tested; track p) {
-              <nl-value-field
-                [name]="p"
-                [label]="label(p)"
-                [parameter]="p"
-                [value]="values()[p] ?? null"
-                (valueChange)="setValue(p, $event)" />
+              <nl-value-field [name]="p" [label]="label(p)" [parameter]="p" spans (reading)="setValue(p, $event)" />
             }
           </div>
           @if (fault()) {
@@ -254,7 +249,7 @@ export class BeginScreen {
   protected readonly tankId = newId();
   protected readonly waterName = signal('Tap');
   protected readonly waterState = signal<SourcePayload['state']>('tap-aged');
-  protected readonly values = signal<Partial<Record<ParameterId, number>>>({});
+  protected readonly values = signal<Partial<Record<ParameterId, TypedReading>>>({});
   protected readonly tankName = signal('');
   protected readonly practiceId = signal('community-soft');
   protected readonly lengthCm = signal<number | null>(null);
@@ -286,12 +281,12 @@ export class BeginScreen {
     return volume && !volume.ok && this.fillL() === null ? plainRefusal(volume.refusal) : '';
   });
 
-  /** As spans half a step of a usual kit wide: typed figures say no more than that. */
+  /** As spans: of one figure half a step of a usual kit to each side, as typed figures say no more than that. */
   private readonly water = computed((): WaterKnown => {
     const water: WaterKnown = {};
     for (const p of parameters) {
       const value = this.values()[p.id];
-      if (value !== undefined) water[p.id] = typedSpan(p, value);
+      if (value !== undefined) water[p.id] = { lo: value.lo, hi: value.hi };
     }
     return water;
   });
@@ -309,7 +304,7 @@ export class BeginScreen {
     names.length === 0
       ? '.'
       : `: ${names.slice(0, shownCount).join(', ')}${names.length > shownCount ? ` and ${names.length - shownCount} more` : ''}.`;
-  protected setValue(parameter: ParameterId, value: number | null): void {
+  protected setValue(parameter: ParameterId, value: TypedReading | null): void {
     this.values.update(({ [parameter]: _old, ...rest }) => (value === null ? rest : { ...rest, [parameter]: value }));
   }
 
@@ -318,9 +313,7 @@ export class BeginScreen {
     const head = { subjectId: this.sourceId, happenedAt: this.house.nowIso() };
     const values = parameters.flatMap((p): ReadingValue[] => {
       const value = this.values()[p.id];
-      if (value === undefined) return [];
-      const span = typedSpan(p, value);
-      return [{ parameter: p.id, ...span, text: String(value), enteredUnit: p.unit }];
+      return value === undefined ? [] : [{ parameter: p.id, ...value }];
     });
     const source = entryOf(
       'source',
