@@ -52,7 +52,7 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
 
   // In the display shrimp stand in the way; in the pen they do not.
   await page.goto(`${url()}/care/course?tank=${attic}&agent=D04`);
-  await expect(page.getByRole('region', { name: 'Mangle Room', exact: true })).toContainText('It would harm.');
+  await expect(page.getByRole('region', { name: 'Mangle Room', exact: true })).toContainText('Not like this');
   await expect(page.getByRole('region', { name: 'Ice Cellar', exact: true })).toContainText('With caution');
   await choose(page.locator('nl-choice[name=tank]'), 'Ice Cellar');
   await page.getByLabel('Name on the pack').fill('A spot treatment');

@@ -19,7 +19,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
   ],
   almanac: ['parameters', 'practices', 'limits', 'sources', 'kinds', 'shelf', 'water', 'trouble', 'care'],
   contracts: [
-    ...['shapes', 'api', 'book', 'tanks', 'sources', 'stock', 'supplies', 'readings'],
+    ...['shapes', 'api', 'book', 'gate', 'tanks', 'sources', 'stock', 'supplies', 'readings'],
     ...['tonight', 'almanac', 'water', 'doing', 'trouble', 'care', 'hands'],
   ],
   words: [
@@ -106,7 +106,19 @@ const wants = /** @type {Record<string, string | null>} */ ({
   ...{ select: null, progress: null, meter: null, dialog: null, datalist: null, details: null },
   ...{ button: 'pButton', input: 'pInputText', textarea: 'pTextarea' },
 });
-/** Controls of the browser that stand in a page without a reason. @param {string} at @returns {string[]} */
+/** What may hold a button without a word beside it: it is seen at the button itself. Anything else says why (`nlWhy`). */
+export const silentButtons = {
+  'busy()': 'what it writes is on its way',
+  'going()': 'the house is being opened',
+  'making() !== null': 'the demo house is being made, and says how far it is',
+  'planning()': 'the plan is being worked out, and says so',
+  'runner.doneFraction() !== null': 'it runs, with a bar',
+  'isDone(s.tank, p.pass)': 'it is done and shown as done',
+  '!c.open': 'a square of rock or wood, drawn as such',
+  'g.startIndex + $index === 0': 'the first of a list goes no further up',
+  'g.startIndex + $index === stopsCount() - 1': 'the last of a list goes no further down',
+};
+/** Controls of the browser that stand in a page without a reason, and buttons that are shut without a word. @param {string} at @returns {string[]} */
 export function controlFaults(at) {
   const pages = path.join(at, 'web/src/app');
   return readdirSync(pages, { recursive: true, encoding: 'utf8' })
@@ -125,6 +137,8 @@ export function controlFaults(at) {
       const native = [...tags].flatMap(([, tag = '', attributes = '']) => {
         const kind = /type="file"/.test(attributes) ? 'file' : tag;
         const wanted = wants[tag];
+        const shut = tag === 'button' ? /\[disabled\]="([^"]*)"/.exec(attributes)?.[1] : undefined;
+        if (shut !== undefined && !(shut in silentButtons)) return [`silent-button: ${shut} in web/src/app/${file}`];
         if (wanted && new RegExp(`\\b${wanted}\\b`).test(attributes)) return [];
         const excused = `${kind} ${file.split(path.sep).join('/')}` in nativeControls || `${kind} *` in nativeControls;
         return excused ? [] : [`native-control: ${kind} in web/src/app/${file}`];

@@ -2,7 +2,7 @@ import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ESLint } from 'eslint';
 import tseslint from 'typescript-eslint';
-import { controlFaults, importFaults, layers, nativeControls, sliceFaults } from './checks.mjs';
+import { controlFaults, importFaults, layers, nativeControls, silentButtons, sliceFaults } from './checks.mjs';
 import { houseRules } from './house-rules.mjs';
 import { removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
@@ -209,6 +209,8 @@ describe('the checks on imports fire', () => {
       'web/src/app/ui/good.html',
       '<button pButton type="button" (click)="a > b && go()">Go</button><input pInputText />',
     );
+    plant('web/src/app/book/shut.html', '<button pButton [disabled]="!tank()">On</button>');
+    plant('web/src/app/book/said.html', '<button pButton [nlWhy]="why()" [disabled]="busy()">On</button>');
     plant('web/src/app/ui/sheet.ts', 'const template = `<dialog aria-label="x"><details></details></dialog>`;');
     plant('web/src/app/book/bad.ts', 'const template = `<select name="kind"></select><input type="file" />`;');
     plant(
@@ -225,8 +227,9 @@ describe('the checks on imports fire', () => {
       'native-control: dialog in web/src/app/book/bad.html',
       'native-control: input in web/src/app/book/bad.html',
       'native-control: select in web/src/app/book/bad.ts',
+      'silent-button: !tank() in web/src/app/book/shut.html',
     ]);
-    for (const why of Object.values(nativeControls)) expect(why.length).toBeGreaterThan(20);
+    for (const why of [...Object.values(nativeControls), ...Object.values(silentButtons)]) expect(why.length).toBeGreaterThan(20);
   });
 });
 

@@ -9,10 +9,10 @@ import { layPreferences } from './app/base/house-store';
 import { calmFields } from './app/ui/calm-fields';
 import { preset } from './app/ui/preset';
 
-/** Only what `npm start` builds has a worker; from the first visit on the pages open without the house. */
+/** Only what `npm start` builds has a worker, from the first second on; after a visit the pages open without the house. */
 class Kept extends SwRegistrationOptions {
   override enabled = !isDevMode();
-  override registrationStrategy = 'registerWithDelay:10000';
+  override registrationStrategy = 'registerImmediately';
 }
 
 layPreferences(document.documentElement);

@@ -60,6 +60,8 @@ export const changePayload = v.strictObject({
   batchReason: v.optional(textUpTo(500)),
   /** Litres of it that went with the bed's dirt. */
   bedL: v.optional(within(0, 100000)),
+  /** Conditioner that went in with it. */
+  conditionerMl: v.optional(within(0, 100000)),
   /** The step of a sequence. */
   sequenceId: v.optional(uuid),
 });

@@ -6,6 +6,7 @@ export {
   learntMinutes,
   otherWorks,
   stillOpen,
+  isDip,
   timerKinds,
   works,
   type ClosingCheckId,

@@ -4,10 +4,14 @@ export type OtherWork = (typeof otherWorks)[number];
 export const works = ['change', ...otherWorks] as const;
 export type WorkKind = (typeof works)[number];
 
-export const timerKinds = ['drip', 'fill', 'ageing', 'hose', 'pump', 'look', 'dip', 'air', 'filter', 'heater'] as const;
+export const timerKinds = [
+  ...(['drip', 'fill', 'ageing', 'hose', 'pump', 'look', 'dip', 'plant-dip', 'air', 'filter', 'heater'] as const),
+] as const;
 export type TimerKind = (typeof timerKinds)[number];
+/** What stands in the solution must come out of it when the time is up. */
+export const isDip = (timer: TimerKind): boolean => timer === 'dip' || timer === 'plant-dip';
 /** What floods, runs dry or kills while nobody looks: loud, and on every page until it is answered. */
-export const alarming: readonly TimerKind[] = ['hose', 'pump', 'fill', 'dip', 'filter', 'heater'];
+export const alarming: readonly TimerKind[] = ['hose', 'pump', 'fill', 'dip', 'plant-dip', 'filter', 'heater'];
 export const isAlarming = (timer: string): boolean => (alarming as readonly string[]).includes(timer);
 
 const closingByWork = {

@@ -1,5 +1,5 @@
 import { parameterWords } from '#almanac/parameters';
-import type { ParameterId } from '#core/readings';
+import { roundTo, type ParameterId } from '#core/readings';
 import { netLitres, type ThingEnd, type WaterEnd } from '#core/tanks';
 import { batchCode, salts } from '#core/water';
 import type {
@@ -124,7 +124,8 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: 
         ? ''
         : `, ${amountPlainly(speech, 'volume', change.bedL)} of it from the bed`;
     const all = change.batchReason === undefined ? '' : ` — batch taken all the same: ${change.batchReason}`;
-    return `changed ${sizeText(speech, change)}, ${nameOf(change.sourceId)}${batch}${temp}, ${change.how}${bed}${against}${all}`;
+    const conditioner = change.conditionerMl ? `, conditioner ${roundTo(change.conditionerMl, 2)} mL` : '';
+    return `changed ${sizeText(speech, change)}, ${nameOf(change.sourceId)}${batch}${temp}, ${change.how}${conditioner}${bed}${against}${all}`;
   },
   'top-up': ({ topUpL, sourceId }, speech, nameOf) =>
     `topped up ${amountPlainly(speech, 'volume', topUpL)}, ${nameOf(sourceId)}`,

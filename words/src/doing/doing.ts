@@ -10,6 +10,7 @@ export const timerWords: Record<TimerKind, string> = {
   pump: 'pump draining',
   look: 'look again',
   dip: 'animals in a dip',
+  'plant-dip': 'plants in a dip',
   air: 'air on',
   filter: 'filter off',
   heater: 'heater off',

@@ -25,11 +25,12 @@ import { SourcesStore } from '../sources';
 import { TonightStore } from '../tonight';
 import { amendment, asLedgerEntry } from './amend';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 /** An entry put right in one step: its line, edited; the old one is struck and stays readable. */
 @Component({
   selector: 'nl-amend-form',
-  imports: [Field, ButtonDirective, Checkbox, InputText, FormsModule],
+  imports: [WhyNot, Field, ButtonDirective, Checkbox, InputText, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="amend" (submit)="write($event)">
@@ -80,7 +81,7 @@ import { Field } from '../ui/field';
           <p class="fault" role="alert">{{ fault() }}. What you typed is kept.</p>
         }
       </div>
-      <button pButton class="go" [disabled]="!ready()">Put it right</button
+      <button pButton class="go" [nlWhy]="{ 'a line that is understood': !ready() }">Put it right</button
       ><button pButton type="button" class="plain" (click)="closed.emit('')">Leave it</button>
     </form>
   `,

@@ -66,7 +66,9 @@ function carriedOver(old: BookEntry, made: NewEntry): NewEntry {
   if (made.kind === 'change' && old.kind === 'change') {
     const was = old.payload as typeof made.payload;
     const water = was.sourceId === made.payload.sourceId ? { ...was.water, ...made.payload.water } : made.payload.water;
-    return { ...made, payload: { ...made.payload, water } };
+    const { conditionerMl } = was;
+    const kept = conditionerMl === undefined ? {} : { conditionerMl };
+    return { ...made, payload: { ...kept, ...made.payload, water } };
   }
   if (made.kind === 'top-up' && old.kind === 'top-up') {
     const was = old.payload as typeof made.payload;

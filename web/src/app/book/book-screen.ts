@@ -22,11 +22,24 @@ import { dayText, whenText } from '../ui/words';
 import { canAmend } from './amend';
 import { AmendForm } from './amend-form';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 /** The book, newest first, night by night. Nothing is erased: a wrong line is struck with a reason and stays readable. */
 @Component({
   selector: 'nl-book',
-  imports: [Field, AmendForm, RouterLink, ButtonDirective, Checkbox, Choice, Day, InputText, Option, FormsModule],
+  imports: [
+    WhyNot,
+    Field,
+    AmendForm,
+    RouterLink,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    Day,
+    InputText,
+    Option,
+    FormsModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-screen.html',
   styleUrl: './book-screen.scss',

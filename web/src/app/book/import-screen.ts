@@ -12,6 +12,7 @@ import { newId, Outbox } from '../base/outbox';
 import { TonightStore } from '../tonight';
 import { csvEntries, csvTable, guessedUses, type ColumnUse, type CsvTable } from './csv-mapping';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const largestMb = 96;
 const largestParcelMb = 300;
@@ -21,7 +22,7 @@ const mostAtOnce = 200;
 /** Takes a book or a table in: looked through first, every fault with its row, and all of it or nothing. */
 @Component({
   selector: 'nl-import',
-  imports: [Field, FormsModule, RouterLink, ButtonDirective, Choice, Option],
+  imports: [WhyNot, Field, FormsModule, RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Take in</h1>
@@ -135,7 +136,15 @@ const mostAtOnce = 200;
             pButton
             type="button"
             class="go"
-            [disabled]="m.faults.length > 0 || m.entries.length === 0 || m.entries.length > most || busy()"
+            [nlWhy]="
+              busy()
+                ? 'It is being written.'
+                : {
+                    'rows without a fault': m.faults.length > 0,
+                    'rows that say something': m.entries.length === 0,
+                    'a smaller file': m.entries.length > most,
+                  }
+            "
             (click)="takeTable()">
             Write {{ m.entries.length }} entries in the book
           </button>

@@ -9,6 +9,7 @@ import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { whenText } from '../ui/words';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const longestPx = 2000;
 const largestMb = 60;
@@ -39,7 +40,7 @@ export async function smaller(file: Blob): Promise<Blob> {
 /** Photos of a tank, newest first, and the way a new one comes into the book. */
 @Component({
   selector: 'nl-photos-part',
-  imports: [Field, RouterLink, ButtonDirective, InputText],
+  imports: [WhyNot, Field, RouterLink, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Photos">
@@ -55,7 +56,7 @@ export async function smaller(file: Blob): Promise<Blob> {
             [value]="caption()"
             (input)="caption.set(value($event))"
         /></nl-field>
-        <button pButton class="plain" [disabled]="!file() || busy()">
+        <button pButton class="plain" [nlWhy]="busy() ? 'It is on its way.' : { 'a picture': !file() }">
           {{ busy() ? 'Sending …' : 'Put it in the book' }}
         </button>
       </form>

@@ -308,8 +308,7 @@ export class CourseScreen {
     this.stockSaid.set(on);
   }
   /** The entry as it would be written now; null until its label can be read. */
-  private draftFor(of: TankStock): Started | null {
-    const label = this.label();
+  private draftFor(of: TankStock, label = this.label()): Started | null {
     if (!label || this.agentIds().length === 0) return null;
     const [food, partOf] = [this.eaten(), this.partOf()];
     const reason = this.overrideReason().trim();
@@ -349,7 +348,9 @@ export class CourseScreen {
   }
   /** What the gate says of this course in a tank: asked as if no reason were given, so that what it is given for stays to be read. */
   private saysOf(of: TankStock): { says: GateSaid[] | null; asks: GateSaid[] | null } {
-    const draft = this.draftFor(of);
+    // Whom an agent harms is known before its label is: asked as if one pack were right.
+    const usual = { packTreatsL: of.tank.netVolumeL, doseDays: [1], changes: [] };
+    const draft = this.draftFor(of, this.label() ?? usual);
     if (!draft) return { says: [], asks: [] };
     const { tankId } = of.tank;
     const { overrideReason: _said, ...unreasoned } = draft;
@@ -411,7 +412,7 @@ export class CourseScreen {
         verdict:
           asks === null
             ? verdictNames.unheard
-            : label === null
+            : label === null && against.length === 0
               ? verdictNames.incomplete
               : verdictNames[
                   final ? 'final' : against.length > 0 ? 'blocked' : cautions.length > 0 ? 'warn' : 'allowed'

@@ -21,6 +21,7 @@ import { Figure } from '../ui/figure';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
+import { WhyNot } from '../ui/why';
 
 const says: readonly { id: BleachLabel; word: string }[] = [
   { id: 'hypochlorite-weight', word: 'sodium hypochlorite, by weight' },
@@ -35,6 +36,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
 @Component({
   selector: 'nl-dip',
   imports: [
+    WhyNot,
     UnitNamePipe,
     InUnit,
     Figure,
@@ -138,8 +140,8 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
             pButton
             type="button"
             class="go"
-            [disabled]="!read() || !tankId() || !bleach()"
-            (click)="begin('bleach dip', minutes())">
+            [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'water and label': !bleach() }"
+            (click)="begin('plant-dip', 'bleach dip', minutes())">
             In: the clock runs {{ minutes() }} min
           </button>
         } @else {
@@ -177,8 +179,8 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
           pButton
           type="button"
           class="go"
-          [disabled]="!read() || !tankId() || !bath()"
-          (click)="begin(bathWord(chosenBath()), chosenBath().minutes)">
+          [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'its water': !bath() }"
+          (click)="begin('dip', bathWord(chosenBath()), chosenBath().minutes)">
           In: the clock runs {{ chosenBath().minutes }} min
         </button>
       </div>
@@ -268,10 +270,10 @@ export class DipScreen {
   protected bathWord({ name, targetGPerL }: BathRecipe): string {
     return `${name}: ${targetGPerL < 1 ? `${1000 * targetGPerL} mg/L` : `${targetGPerL} g/L`}`;
   }
-  protected async begin(note: string, minutes: number): Promise<void> {
+  protected async begin(timer: 'dip' | 'plant-dip', note: string, minutes: number): Promise<void> {
     const entry = this.scribe.entry('timer', this.tankId(), {
       step: 'set',
-      timer: 'dip',
+      timer,
       minutes,
       note: note.slice(0, 80),
     });

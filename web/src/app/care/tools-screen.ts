@@ -19,13 +19,14 @@ import { InUnit } from '../ui/in-unit';
 import { dateText } from '../ui/words';
 import { careDiaryKinds, toolsOfHouse } from './care-book';
 import { CareNav } from './care-nav';
+import { WhyNot } from '../ui/why';
 
 const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
 
 /** Tools as things: where each is at home, where it was last, when it was dipped; contacts write themselves from it. */
 @Component({
   selector: 'nl-tools',
-  imports: [ButtonDirective, CareNav, Choice, Field, FormsModule, InUnit, InputText, Option, RouterLink],
+  imports: [WhyNot, ButtonDirective, CareNav, Choice, Field, FormsModule, InUnit, InputText, Option, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
@@ -71,7 +72,7 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
                 pButton
                 type="button"
                 class="plain"
-                [disabled]="!dipReady()"
+                [nlWhy]="{ minutes: !dipReady() }"
                 (click)="dipTool(t.toolId, h.tankId)">
                 Dipped<span class="visuallyHidden"> {{ t.name }}</span>
               </button>
@@ -136,7 +137,7 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
             <nl-option [value]="s.tankId" [word]="s.name" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="go" [disabled]="!homeId() || !name().trim()">Keep it</button>
+      <button pButton class="go" [nlWhy]="{ 'where it belongs': !homeId(), 'a name': !name().trim() }">Keep it</button>
     </form>
   `,
   styleUrl: './care-screen.scss',

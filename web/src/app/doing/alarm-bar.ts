@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
-import { isAlarming } from '#core/doing';
+import { isAlarming, isDip } from '#core/doing';
 import { timerWords } from '#words/doing';
 import { Notifier } from './notifier';
 import { DoingStore, type RunningTimer } from './doing-store';
@@ -80,7 +80,13 @@ export class AlarmBar {
   protected readonly notifier = inject(Notifier);
   protected readonly words = timerWords;
   protected answerText = (t: RunningTimer): string =>
-    t.timer === 'filter' || t.timer === 'heater' ? 'It is on again' : this.loud(t) ? 'It is off' : 'Done';
+    t.timer === 'filter' || t.timer === 'heater'
+      ? 'It is on again'
+      : isDip(t.timer)
+        ? 'They are out'
+        : this.loud(t)
+          ? 'It is off'
+          : 'Done';
   protected loud = (t: RunningTimer): boolean => isAlarming(t.timer);
   protected isDue = (t: RunningTimer): boolean => this.doing.due().includes(t);
   protected openText = (): string => {

@@ -33,6 +33,7 @@ import { WaterNav } from '../ui/water-nav';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe } from '../ui/amount';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 type Job = DoingView['jobs'][number];
 const doneKey = 'night-ledger-steps';
@@ -41,6 +42,7 @@ const doneKey = 'night-ledger-steps';
 @Component({
   selector: 'nl-doing',
   imports: [
+    WhyNot,
     Field,
     AmountPipe,
     InUnit,
@@ -130,7 +132,7 @@ const doneKey = 'night-ledger-steps';
                 autocomplete="off"
                 [ngModel]="why()"
                 (ngModelChange)="why.set($event)" /></nl-field
-            ><button pButton class="plain" [disabled]="!why().trim()">Write it</button>
+            ><button pButton class="plain" [nlWhy]="{ 'a reason': !why().trim() }">Write it</button>
           </form>
         } @else {
           <button pButton type="button" class="asText" (click)="breaking.set(j.job.jobId)">Broken off</button>
@@ -162,7 +164,7 @@ const doneKey = 'night-ledger-steps';
             [ngModel]="workNote()"
             (ngModelChange)="workNote.set($event)"
         /></nl-field>
-        <button pButton class="go" [disabled]="!workTankId()">Begin</button>
+        <button pButton class="go" [nlWhy]="{ 'a tank': !workTankId() }">Begin</button>
       </form>
       <p class="small quiet">It stays open until its end is ticked.{{ usually(work()) }}</p>
     </section>
@@ -197,7 +199,7 @@ const doneKey = 'night-ledger-steps';
         <nl-field name="Minutes"
           ><input pInputText nlIn name="minutes" [ngModel]="minutes()" (ngModelChange)="minutes.set($event)"
         /></nl-field>
-        <button pButton class="go" [disabled]="!tankId() || !minutes()">Start</button>
+        <button pButton class="go" [nlWhy]="{ 'a tank': !tankId(), minutes: !minutes() }">Start</button>
       </form>
       <p class="small quiet">
         A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound

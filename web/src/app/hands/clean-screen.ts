@@ -45,6 +45,7 @@ import { Figure } from '../ui/figure';
 import { InUnit } from '../ui/in-unit';
 import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
+import { WhyNot } from '../ui/why';
 
 const dayMs = 86_400_000;
 /** A change that was written up to an hour before the dirt is the one it left with. */
@@ -62,6 +63,7 @@ const sandMm = 2;
 @Component({
   selector: 'nl-clean',
   imports: [
+    WhyNot,
     AmountPipe,
     ButtonDirective,
     Checkbox,

@@ -54,6 +54,7 @@ import { HandsNav } from './hands-nav';
 import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
+import { WhyNot } from '../ui/why';
 
 const assumedC = 24;
 const betweenDays = 4;
@@ -81,6 +82,7 @@ const liftWords = {
 @Component({
   selector: 'nl-move',
   imports: [
+    WhyNot,
     UnitNamePipe,
     InUnit,
     FormsModule,

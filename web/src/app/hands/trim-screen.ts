@@ -25,6 +25,7 @@ import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
 import { dateText } from '../ui/words';
 import { HandsNav } from './hands-nav';
+import { WhyNot } from '../ui/why';
 
 const minuteMs = 60_000;
 const clockId = (tankId: string): string => `trim-began-${tankId}`;
@@ -32,7 +33,7 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
 /** A session with the scissors: what is due, how by its habit, tops and cuttings, minutes, and when next. */
 @Component({
   selector: 'nl-trim',
-  imports: [ButtonDirective, Checkbox, Choice, Field, FormsModule, HandsNav, InUnit, InputText, Option],
+  imports: [WhyNot, ButtonDirective, Checkbox, Choice, Field, FormsModule, HandsNav, InUnit, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-hands-nav />
@@ -134,7 +135,7 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
             >
           }
         </div>
-        <button pButton type="button" class="go" [disabled]="cut().length === 0" (click)="done()">
+        <button pButton type="button" class="go" [nlWhy]="{ 'what was cut': cut().length === 0 }" (click)="done()">
           {{
             cut().length === 0
               ? 'Choose what was cut'

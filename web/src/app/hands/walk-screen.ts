@@ -32,6 +32,7 @@ import { AmountPipe } from '../ui/amount';
 import { Choice, Option } from '../ui/choice';
 import { PassesPart } from './passes-part';
 import { byItsPage, WalkVisits } from './walk-visits';
+import { WhyNot } from '../ui/why';
 
 const hoseDraftId = 'walk-one-hose';
 /** Longer than this between two stops, somebody was called away. */
@@ -54,6 +55,7 @@ interface WalkRun {
 @Component({
   selector: 'nl-walk',
   imports: [
+    WhyNot,
     AmountPipe,
     Choice,
     Option,

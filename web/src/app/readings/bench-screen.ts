@@ -43,13 +43,14 @@ import { InstrumentStore } from './instrument-store';
 import { LiveStore } from './live-store';
 import { instrumentFor } from './read-with';
 import { parameterOf } from './understanding';
+import { WhyNot } from '../ui/why';
 
 const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as const;
 
 /** The evening's tests of all tanks: a grid that is typed through with Enter, questioned at once, written in one go. */
 @Component({
   selector: 'nl-bench',
-  imports: [BenchRowPart, RouterLink, ButtonDirective, Checkbox, Choice, Option, FormsModule],
+  imports: [WhyNot, BenchRowPart, RouterLink, ButtonDirective, Checkbox, Choice, Option, FormsModule],
   providers: [NearRows, BenchDraftStore, InstrumentStore, LiveStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-screen.html',

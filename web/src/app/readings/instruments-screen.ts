@@ -21,6 +21,7 @@ import { InstrumentStore, type OwnedInstrument } from './instrument-store';
 import { InUnit } from '../ui/in-unit';
 import { Field } from '../ui/field';
 import { Table, TableCell, TableUnder, type TableColumn } from '../ui/table';
+import { WhyNot } from '../ui/why';
 
 const typeWords: Record<InstrumentType, string> = {
   'drop-test': 'drop test',
@@ -37,6 +38,7 @@ const typeWords: Record<InstrumentType, string> = {
 @Component({
   selector: 'nl-instruments',
   imports: [
+    WhyNot,
     Table,
     TableCell,
     TableUnder,
@@ -107,7 +109,10 @@ const typeWords: Record<InstrumentType, string> = {
               and it was set right</label
             >
             <div>
-              <button pButton class="go" [disabled]="calStandard() === null || calShown() === null">
+              <button
+                pButton
+                class="go"
+                [nlWhy]="{ 'what the standard says': calStandard() === null, 'what was shown': calShown() === null }">
                 Write the calibration
               </button>
               <button pButton type="button" class="plain" (click)="retire(o)">
@@ -224,7 +229,7 @@ const typeWords: Record<InstrumentType, string> = {
           ><input pInputText nlIn name="every" [ngModel]="every()" (ngModelChange)="every.set($event)"
         /></nl-field>
       }
-      <div><button pButton class="go" [disabled]="name().trim() === ''">Put it in the book</button></div>
+      <div><button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">Put it in the book</button></div>
     </form>
   `,
   styles: `

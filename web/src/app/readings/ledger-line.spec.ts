@@ -4,7 +4,8 @@ import { of, Subject, switchMap, type Observable } from 'rxjs';
 import type { NewEntry } from '#contracts/book';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
-import { Outbox } from '../base/outbox';
+import { EnteredLines } from '../base/entered-lines';
+import { Outbox, type Sent } from '../base/outbox';
 import { SourcesStore } from '../sources/sources-store';
 import { TonightStore } from '../tonight/tonight-store';
 import { InstrumentStore } from './instrument-store';
@@ -12,7 +13,15 @@ import { LedgerLine } from './ledger-line';
 import { ReadWith } from './read-with';
 
 describe('the ledger line', () => {
-  const opened = async (draft: string | null = null, late: Observable<unknown> | null = null, kitsKnown = true) => {
+  afterEach(() => {
+    localStorage.removeItem('night-ledger-lines');
+  });
+  const opened = async (
+    draft: string | null = null,
+    late: Observable<unknown> | null = null,
+    kitsKnown = true,
+    answer: Sent = { state: 'written' },
+  ) => {
     const written: NewEntry[][] = [];
     const kits = signal(kitsKnown);
     const chart = { readBy: { kind: 'chart' as const, steps: [0, 20, 40, 80] }, unit: '' };
@@ -26,6 +35,7 @@ describe('the ledger line', () => {
         {
           provide: Api,
           useValue: {
+            inHouse: () => 'own',
             call: (name: string) => {
               const answer = of({
                 nowAt: '',
@@ -53,7 +63,7 @@ describe('the ledger line', () => {
             keepDraft: () => Promise.resolve(),
             write: (entries: NewEntry[]) => {
               written.push(entries);
-              return Promise.resolve({ state: 'written' });
+              return Promise.resolve(answer);
             },
           },
         },
@@ -185,6 +195,71 @@ describe('the ledger line', () => {
     late.next();
     await fixture.whenStable();
     expect(written).toEqual([]);
+  });
+  it('Enter in a slow house, then Escape: the line is on the device at once, and goes into the book behind every page', async () => {
+    const late = new Subject<void>();
+    const { fixture, type, save, written } = await opened(null, late);
+    await type('library 3 dead platies');
+    await save();
+    const lines = TestBed.inject(EnteredLines);
+    // While the sheet has it in hand nothing else takes it.
+    expect([localStorage.getItem('night-ledger-lines') ?? '', lines.waiting().length]).toEqual([
+      jasmine.stringContaining('3 dead platies') as unknown as string,
+      0,
+    ]);
+    fixture.destroy();
+    const [entered] = lines.waiting();
+    expect(entered?.line).toBe('library 3 dead platies');
+    const behind = TestBed.createComponent(LedgerLine);
+    behind.componentRef.setInput('entered', entered);
+    await behind.whenStable();
+    expect(written).toEqual([]);
+    late.next();
+    await behind.whenStable();
+    expect(written.flat().map((e) => e.id)).toEqual([entered?.entryIds[0] ?? '']);
+    expect([lines.waiting(), localStorage.getItem('night-ledger-lines')]).toEqual([[], null]);
+  });
+  it('a line that cannot be written as it stands is shown when its sheet is gone, until it is mended or put away', async () => {
+    const { fixture, type, save, written } = await opened();
+    await type('library hardness 14');
+    await save();
+    fixture.destroy();
+    const lines = TestBed.inject(EnteredLines);
+    const [entered] = lines.waiting();
+    const behind = TestBed.createComponent(LedgerLine);
+    behind.componentRef.setInput('entered', entered);
+    await behind.whenStable();
+    const page = behind.nativeElement as HTMLElement;
+    expect(page.textContent?.replace(/\s+/g, ' ')).toContain(
+      'Not in the book yet: “library hardness 14”. General or carbonate hardness?',
+    );
+    const [open, leave] = page.querySelectorAll('button');
+    let takenUp = 0;
+    behind.componentInstance.takenUp.subscribe(() => takenUp++);
+    leave?.click();
+    expect([lines.waiting(), written, takenUp]).toEqual([[], [], 0]);
+    open?.click();
+    await behind.whenStable();
+    expect(takenUp).toBe(1);
+  });
+  it('what the house refuses stays, and says why', async () => {
+    const problem = { type: 'about:blank', title: 'Not like this', status: 400 };
+    const { fixture, type, save } = await opened(null, null, true, { state: 'refused', problem } as Sent);
+    await type('library ph 6.4');
+    await save();
+    fixture.destroy();
+    expect(
+      TestBed.inject(EnteredLines)
+        .waiting()
+        .map((l) => l.line),
+    ).toEqual(['library ph 6.4']);
+  });
+  it('typed on, it is another line: nothing of the first waits', async () => {
+    const { type, save } = await opened();
+    await type('library hardness 14');
+    await save();
+    await type('library gh 14');
+    expect(localStorage.getItem('night-ledger-lines')).toBeNull();
   });
   it('a change carries what is known of its source, but not last week’s temperature', async () => {
     const { type, save, written } = await opened();

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   inject,
   input,
@@ -23,6 +24,7 @@ import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings
 import { ledgerWords } from '#words/readings';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
+import { EnteredLines, openTank, type EnteredLine } from '../base/entered-lines';
 import { newId, Outbox, type Sent } from '../base/outbox';
 import { SourcesStore } from '../sources';
 import { TonightStore } from '../tonight';
@@ -35,6 +37,7 @@ import { ReadWith } from './read-with';
 import { signsOfTrouble } from './ledger-signs';
 import { judged, parameterOf } from './understanding';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const draftId = 'ledger-line';
 const historyId = 'ledger-line-history';
@@ -43,96 +46,124 @@ const keptLineCount = 30;
 /** One line in the shorthand of masking tape; what was understood is shown before it is saved. */
 @Component({
   selector: 'nl-ledger-line',
-  imports: [Field, Sheet, TideMark, ButtonDirective, Checkbox, InputText, FormsModule],
+  imports: [WhyNot, Field, Sheet, TideMark, ButtonDirective, Checkbox, InputText, FormsModule],
   providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nl-sheet label="Ledger line" (closed)="closed.emit()">
-      <form (submit)="save($event)">
-        <nl-field name="Tank, then what you measured, did or saw"
-          ><input
-            pInputText
-            autofocus
-            class="line"
-            name="line"
-            autocomplete="off"
-            autocapitalize="off"
-            spellcheck="false"
-            placeholder="library ph 6,1 gh 4 no3 5-10 t 22.8, 3 moults, eating"
-            [value]="line()"
-            (input)="typed($event)"
-            (keydown)="key($event)"
-        /></nl-field>
-        <p class="small quiet hint">
-          @for (c of offered(); track c.word; let first = $first) {
-            <button pButton type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{
-              first ? ' (Tab) ' : ' '
-            }}
-          } @empty {
-            Also: out 18 L, tap aged, 23C · looked, fed, fine · yesterday 21:40 · “a note”
-          }
-        </p>
-        <div aria-live="polite">
-          @for (entry of shown(); track $index) {
-            <p class="what">
-              <span class="serif tank">{{ entry.name }}</span> <span class="small quiet">{{ entry.when }}</span>
-            </p>
-            @for (row of entry.rows; track row.id) {
-              <div class="row">
-                <span>{{ row.label }}</span><nl-tide-mark
-                  [band]="row.band"
-                  [reading]="row.reading"
-                  [tone]="row.tone"
-                  [label]="row.text" /><span class="num wide">{{ row.text }}</span>
-              </div>
-            } @empty {
-              <p>{{ entry.text }}</p>
+    @if (entered(); as e) {
+      @if (stuck()) {
+        <div class="waits" role="status">
+          <p>
+            Not in the book yet: “{{ e.line }}”.
+            @for (q of understood().questions; track $index) {
+              {{ asksText(q.why) }}
             }
-            @for (q of entry.questions; track q.why) {
-              <p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>
-            }
-          }
-          @for (t of troubles(); track t.subjectId; let first = $first) {
-            <p>
-              <span class="serif tank">{{ t.name }}</span> {{ t.words }}:
-              {{
-                first
-                  ? 'Enter looks into it, and opens what to do first.'
-                  : 'to be looked into after that, from Trouble.'
+            {{ fault() }}
+          </p>
+          <button pButton type="button" class="plain" (click)="takeUp(e)">Open the line</button>
+          <button pButton type="button" class="plain" (click)="lines.remove(e.id)">Leave it out</button>
+        </div>
+      } @else {
+        <p class="waits quiet" role="status">“{{ e.line }}” is kept on this device and goes into the book.</p>
+      }
+    } @else {
+      <nl-sheet label="Ledger line" (closed)="closed.emit()">
+        <form (submit)="save($event)">
+          <nl-field name="Tank, then what you measured, did or saw"
+            ><input
+              pInputText
+              autofocus
+              class="line"
+              name="line"
+              autocomplete="off"
+              autocapitalize="off"
+              spellcheck="false"
+              placeholder="library ph 6,1 gh 4 no3 5-10 t 22.8, 3 moults, eating"
+              [value]="line()"
+              (input)="typed($event)"
+              (keydown)="key($event)"
+          /></nl-field>
+          <p class="small quiet hint">
+            @for (c of offered(); track c.word; let first = $first) {
+              <button pButton type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{
+                first ? ' (Tab) ' : ' '
               }}
-            </p>
-          }
-          @if (asked()) {
-            <label class="ask"
-              ><p-checkbox
-                [autofocus]="false"
-                [binary]="true"
-                [ngModel]="insisted()"
-                (onChange)="insisted.set(!insisted())"
-                [ngModelOptions]="{ standalone: true }" />
-              It is right, keep it</label
+            } @empty {
+              Also: out 18 L, tap aged, 23C · looked, fed, fine · yesterday 21:40 · “a note”
+            }
+          </p>
+          <div aria-live="polite">
+            @for (entry of shown(); track $index) {
+              <p class="what">
+                <span class="serif tank">{{ entry.name }}</span> <span class="small quiet">{{ entry.when }}</span>
+              </p>
+              @for (row of entry.rows; track row.id) {
+                <div class="row">
+                  <span>{{ row.label }}</span><nl-tide-mark
+                    [band]="row.band"
+                    [reading]="row.reading"
+                    [tone]="row.tone"
+                    [label]="row.text" /><span class="num wide">{{ row.text }}</span>
+                </div>
+              } @empty {
+                <p>{{ entry.text }}</p>
+              }
+              @for (q of entry.questions; track q.why) {
+                <p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>
+              }
+            }
+            @for (t of troubles(); track t.subjectId; let first = $first) {
+              <p>
+                <span class="serif tank">{{ t.name }}</span> {{ t.words }}:
+                {{
+                  first
+                    ? 'Enter looks into it, and opens what to do first.'
+                    : 'to be looked into after that, from Trouble.'
+                }}
+              </p>
+            }
+            @if (asked()) {
+              <label class="ask"
+                ><p-checkbox
+                  [autofocus]="false"
+                  [binary]="true"
+                  [ngModel]="insisted()"
+                  (onChange)="insisted.set(!insisted())"
+                  [ngModelOptions]="{ standalone: true }" />
+                It is right, keep it</label
+              >
+            }
+            @if (readWith()) {
+              <p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>
+            }
+            @for (q of understood().questions; track $index) {
+              <p class="fault">{{ asksText(q.why) }}</p>
+            }
+            @if (fault()) {
+              <p class="fault" role="alert">{{ fault() }}. The line is kept.</p>
+            }
+          </div>
+          <div class="do">
+            <button pButton class="go" [nlWhy]="{ 'a line that is understood': !ready() }">Write it in the book</button
+            ><span class="quiet small"
+              >Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span
             >
-          }
-          @if (readWith()) {
-            <p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>
-          }
-          @for (q of understood().questions; track $index) {
-            <p class="fault">{{ asksText(q.why) }}</p>
-          }
-          @if (fault()) {
-            <p class="fault" role="alert">{{ fault() }}. The line is kept.</p>
-          }
-        </div>
-        <div class="do">
-          <button pButton class="go" [disabled]="!ready()">Write it in the book</button
-          ><span class="quiet small"
-            >Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span
-          >
-        </div>
-      </form>
-    </nl-sheet>
+          </div>
+        </form>
+      </nl-sheet>
+    }
   `,
   styles: `
+    .waits {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.4rem 0.8rem;
+      align-items: center;
+      margin: 0;
+      padding: 0.5rem 1rem;
+      border-bottom: 1px solid var(--line);
+      background: var(--panel);
+    }
     .line {
       font-size: 1.15rem;
     }
@@ -187,6 +218,15 @@ export class LedgerLine {
   /** What was typed before the line was there to take it. */
   readonly typedAhead = input('');
   readonly closed = output();
+  /** A line that was entered and waits, in place of the sheet: it is written as soon as it is understood. */
+  readonly entered = input<EnteredLine | null>(null);
+  /** It is to be mended: the sheet is wanted, and finds it there. */
+  readonly takenUp = output();
+  protected readonly lines = inject(EnteredLines);
+  /** What Enter was pressed on here, until the outbox has it. */
+  private held: EnteredLine | null = null;
+  /** Told, and still not to be written as it stands. */
+  protected readonly stuck = signal(false);
   private aheadCount = 0;
   protected asksText = bound(ledgerWords);
   protected readonly line = signal('');
@@ -195,7 +235,8 @@ export class LedgerLine {
   private readonly history = signal<readonly string[]>([]);
   private recalled = -1;
   /** The moment the line was opened: a time in it must not move while one types. */
-  private readonly nowEpochMs = this.house.nowEpochMs();
+  private readonly openedEpochMs = this.house.nowEpochMs();
+  private readonly nowEpochMs = computed(() => this.entered()?.atEpochMs ?? this.openedEpochMs);
   /** The same ids for the same line, so that a second Enter writes nothing twice. */
   private ids: string[] = [];
 
@@ -234,9 +275,9 @@ export class LedgerLine {
       foods,
       animals: this.animals(),
       subjects: this.subjects(),
-      nowEpochMs: this.nowEpochMs,
+      nowEpochMs: this.nowEpochMs(),
       zone: this.house.zone(),
-      openTankId: this.openTank(),
+      openTankId: this.openTankId(),
       instruments: this.instruments.instruments(),
       gallon: keepersGallon(),
       signs: this.signs(),
@@ -270,19 +311,42 @@ export class LedgerLine {
       if (!this.waits() || !this.told()) return;
       untracked(() => {
         this.waits.set(false);
-        if (this.ready()) void this.write();
+        // What shows signs of trouble leads on to it: not from behind another page.
+        const goes = this.ready() && (this.entered() === null || this.troubles().length === 0);
+        if (goes) void this.write();
+        else this.stuck.set(this.entered() !== null);
       });
     });
+    effect(() => {
+      const entered = this.entered();
+      if (!entered) return;
+      untracked(() => {
+        this.held = entered;
+        this.line.set(entered.line);
+        this.ids = [...entered.entryIds];
+        this.insisted.set(entered.insisted);
+        this.waits.set(true);
+      });
+    });
+    inject(DestroyRef).onDestroy(() => {
+      if (this.entered() === null) this.lines.hold(null);
+    });
     void this.outbox.draft(draftId).then((text) => {
-      if (text && this.line() === '') this.line.set(text);
+      if (text && this.line() === '' && this.entered() === null) this.line.set(text);
     });
     void this.outbox.draft(historyId).then((text) => {
       if (text) this.history.set(JSON.parse(text) as string[]);
     });
   }
-  /** On a tank's own page the line needs no name. */
-  private openTank(): string | undefined {
-    return /^\/(?:stock\/)?tanks\/([0-9a-f-]{36})/.exec(location.pathname)?.[1];
+  private openTankId(): string | undefined {
+    const entered = this.entered();
+    return entered ? (entered.openTankId ?? undefined) : openTank();
+  }
+  /** Back into the sheet, to be mended there. */
+  protected async takeUp({ id, line }: EnteredLine): Promise<void> {
+    await this.outbox.keepDraft(draftId, line);
+    this.lines.remove(id);
+    this.takenUp.emit();
   }
   private shownEntry(entry: LedgerEntry) {
     const tank = this.bench()?.tanks.find((t) => t.tankId === entry.subjectId);
@@ -300,7 +364,7 @@ export class LedgerLine {
     const name = this.subjects().find((s) => s.id === entry.subjectId)?.name ?? '';
     return {
       name,
-      when: entry.atEpochMs === this.nowEpochMs ? '' : whenText(speech(), entry.atEpochMs, this.house.zone()),
+      when: entry.atEpochMs === this.nowEpochMs() ? '' : whenText(speech(), entry.atEpochMs, this.house.zone()),
       rows,
       text: lineOf(entry, this.subjects(), this.house.zone(), this.animals())
         .slice(name.length)
@@ -317,6 +381,8 @@ export class LedgerLine {
     this.insisted.set(false);
     this.fault.set('');
     this.waits.set(false);
+    // Typed on, it is another line.
+    this.letGo();
     void this.outbox.keepDraft(draftId, text);
   }
   protected complete(rest: string): void {
@@ -341,13 +407,29 @@ export class LedgerLine {
   }
   protected async save(event: Event): Promise<void> {
     event.preventDefault();
+    this.hold();
     // What is ready now may be read otherwise by the kit that is still on its way.
     if (!this.told()) this.waits.set(true);
     else if (this.ready()) await this.write();
   }
+  /** Before anything else happens it is on this device. */
+  private hold(): void {
+    if (this.line().trim() === '') return;
+    this.letGo();
+    this.held = this.lines.enter({
+      line: this.line(),
+      atEpochMs: this.openedEpochMs,
+      insisted: this.insisted(),
+    });
+    this.ids = [...this.held.entryIds];
+    this.lines.hold(this.held.id);
+  }
+  private letGo(): void {
+    if (this.held) this.lines.remove(this.held.id);
+    this.held = null;
+  }
   private async write(): Promise<void> {
     const { entries } = this.understood();
-    if (this.ids.length === 0) this.ids = entries.map(() => newId());
     const sent: Sent =
       entries.length === 0
         ? { state: 'written' }
@@ -364,11 +446,13 @@ export class LedgerLine {
           );
     if (sent.state === 'refused') {
       this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));
+      this.stuck.set(this.entered() !== null);
       return;
     }
     const lines = [this.line().trim(), ...this.history().filter((l) => l !== this.line().trim())];
     await this.outbox.keepDraft(historyId, JSON.stringify(lines.slice(0, keptLineCount)));
-    await this.outbox.keepDraft(draftId, '');
+    if (this.entered() === null) await this.outbox.keepDraft(draftId, '');
+    this.letGo();
     this.closed.emit();
     const [trouble] = this.troubles();
     if (trouble)

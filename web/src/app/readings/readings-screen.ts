@@ -23,6 +23,7 @@ import { askedAbout } from './questions';
 import { ReadWith } from './read-with';
 import { contextOf, readingValue, readOn, understand, type Understanding } from './understanding';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 type Context = (typeof readingContexts)[number];
 const usual: readonly ParameterId[] = [
@@ -42,7 +43,19 @@ const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'copperMgPerL', 'co2M
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({
   selector: 'nl-readings',
-  imports: [Field, RouterLink, TideMark, ButtonDirective, Checkbox, Choice, InputText, Option, Options, FormsModule],
+  imports: [
+    WhyNot,
+    Field,
+    RouterLink,
+    TideMark,
+    ButtonDirective,
+    Checkbox,
+    Choice,
+    InputText,
+    Option,
+    Options,
+    FormsModule,
+  ],
   providers: [InstrumentStore, ReadWith],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-screen.html',

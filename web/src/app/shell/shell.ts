@@ -13,6 +13,7 @@ import { RefusedFields } from '../ui/refused-fields';
 import { dayText, nightText } from '../ui/words';
 import { Icon } from '../ui/icon';
 import { WorkingView } from '../ui/working-view';
+import { EnteredLines } from '../base/entered-lines';
 import { HouseStore } from '../base/house-store';
 import { Reach } from '../base/reach';
 import { AwayNote } from './away-note';
@@ -73,6 +74,7 @@ export class Shell {
   protected readonly reach = inject(Reach);
   protected readonly questions = inject(Told);
   protected readonly newer = inject(NewerPages);
+  protected readonly lines = inject(EnteredLines);
   private readonly heart = inject(LearnByHeart);
   private readonly router = inject(Router);
   private readonly page = viewChild<ElementRef<HTMLElement>>('page');
@@ -145,7 +147,12 @@ export class Shell {
     else if (event.key === 'Escape' && this.house.shortcuts() && this.leavesField(event)) this.toPage();
     else if (this.isAhead(event)) {
       event.preventDefault();
-      this.typedAhead.update((text) => text + (event.key === 'Enter' ? '\n' : event.key));
+      // A quick hand is done with the line before the line is there: it is handed over as it stands.
+      if (event.key === 'Enter' && this.open() === 'line') {
+        if (this.typedAhead().trim() !== '') this.lines.enter({ line: this.typedAhead() });
+        this.typedAhead.set('');
+        this.close();
+      } else this.typedAhead.update((text) => text + (event.key === 'Enter' ? '\n' : event.key));
     } else if (this.house.shortcuts() && !this.open()) this.keys.press(event);
   }
   /** Out of a field of the page, so that single keys act again. */
@@ -160,9 +167,13 @@ export class Shell {
       return false;
     if (event.key.length === 1) return true;
     const inDialog = event.target instanceof Element && event.target.closest('dialog') !== null;
-    return open === 'jump' && event.key === 'Enter' && !inDialog;
+    return event.key === 'Enter' && !inDialog;
   }
   protected close(): void {
+    // Left before the line was there to take it, it is found there the next time.
+    const left = this.typedAhead();
+    if (this.open() === 'line' && left.trim() !== '' && !lineIsThere()) void this.outbox.keepDraft('ledger-line', left);
+    this.typedAhead.set('');
     this.open.set(null);
   }
   protected toPage(): void {
@@ -176,3 +187,4 @@ export class Shell {
     if (next) void this.router.navigate(['/tanks', next.tankId]);
   }
 }
+const lineIsThere = (): boolean => document.querySelector('nl-ledger-line dialog') !== null;

@@ -13,11 +13,13 @@ import { agoText, figure } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { UnitWordPipe, AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 /** The RO unit: its in/out log, the membrane's rejection, litres since the resin, and when each school would change it. */
 @Component({
   selector: 'nl-unit-log',
   imports: [
+    WhyNot,
     Field,
     UnitWordPipe,
     BareAmountPipe,
@@ -95,7 +97,7 @@ import { Field } from '../ui/field';
             <nl-option [value]="p" [word]="p" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="plain" [disabled]="made() === null">Write the line</button>
+      <button pButton class="plain" [nlWhy]="{ 'what the meter says': made() === null }">Write the line</button>
     </form>
     @if (recent().length > 0) {
       <details>

@@ -40,6 +40,7 @@ import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe } from '../ui/amount';
 import { FromToPipe } from '../ui/from-to';
 import { Field } from '../ui/field';
+import { whyText, WhyNot, type Why } from '../ui/why';
 
 const bagFields = [
   { id: 'tempC', label: 'Temperature, °C' },
@@ -55,6 +56,7 @@ const weekMs = 7 * 86_400_000;
 @Component({
   selector: 'nl-arrival',
   imports: [
+    WhyNot,
     Field,
     FromToPipe,
     AmountPipe,
@@ -231,13 +233,13 @@ export class ArrivalScreen {
     return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
   protected readonly losses = computed(() => expectedFirstLosses({ arrivedCount: this.planned()?.lo ?? 0 }));
-  protected readonly ready = computed(
-    () =>
-      this.stock() !== null &&
-      this.kind() !== null &&
-      this.planned() !== null &&
-      (this.warnings().length === 0 || this.overrideReason().trim() !== ''),
-  );
+  protected readonly why = computed((): Why => ({
+    'a tank': this.stock() === null,
+    'a kind': this.kind() === null,
+    'a plan that can be worked out': this.planned() === null,
+    'why it is done all the same': this.warnings().length > 0 && this.overrideReason().trim() === '',
+  }));
+  private readonly ready = computed(() => whyText(this.why()) === '');
 
   protected choose(picked: string): void {
     void this.router.navigate(['/stock/arrival'], { queryParams: { tank: picked } });

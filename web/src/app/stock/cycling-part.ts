@@ -19,13 +19,14 @@ import { dateText, figure } from '../ui/words';
 import type { TankStock } from './stock-store';
 import { InUnit } from '../ui/in-unit';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const weekMs = 7 * 86_400_000;
 
 /** The cycle of a tank: its school, where it stands, when it will be ready, and the dose of ammonia by net volume. */
 @Component({
   selector: 'nl-cycling-part',
-  imports: [Field, InUnit, FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
+  imports: [WhyNot, Field, InUnit, FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Cycle">
@@ -106,7 +107,7 @@ const weekMs = 7 * 86_400_000;
               <span class="fault">{{ refusal() }}</span>
             }
           </p>
-          <button pButton class="plain" [disabled]="!dose()">Dosed it</button>
+          <button pButton class="plain" [nlWhy]="{ 'a dose that can be worked out': !dose() }">Dosed it</button>
         </form>
       }
       @if (series().length > 0 && started()) {

@@ -28,6 +28,7 @@ import { agoText, figure, whenText } from '../ui/words';
 import type { TankStock } from './stock-store';
 import { InUnit } from '../ui/in-unit';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const spanText = ({ lo, hi }: { lo: number; hi: number }, decimalsCount: number): string => {
   const [from, to] = [figure(lo, decimalsCount), figure(hi, decimalsCount)];
@@ -44,7 +45,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
 /** Feeding one tank: the ration by the chosen school, the food whose turn it is, what must come out, and the nitrogen. */
 @Component({
   selector: 'nl-feeding-part',
-  imports: [Field, InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
+  imports: [WhyNot, Field, InUnit, FormsModule, Figure, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (animals()) {
@@ -105,7 +106,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
           /></nl-field>
-          <button pButton class="go" [disabled]="!grams()">Fed</button>
+          <button pButton class="go" [nlWhy]="{ grams: !grams() }">Fed</button>
         </form>
         @if (fault()) {
           <p class="fault" role="alert">{{ fault() }}</p>

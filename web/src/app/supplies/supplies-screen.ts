@@ -36,6 +36,7 @@ import { InUnit } from '../ui/in-unit';
 import { FromToPipe } from '../ui/from-to';
 import { Field } from '../ui/field';
 import { MedicinePart, type Medicine } from './medicine-part';
+import { WhyNot } from '../ui/why';
 
 const stateWords: Record<SupplyState['state'], string> = {
   enough: 'enough',
@@ -51,6 +52,7 @@ const dayMs = 86_400_000;
 @Component({
   selector: 'nl-supplies',
   imports: [
+    WhyNot,
     Field,
     MedicinePart,
     FromToPipe,
@@ -231,7 +233,7 @@ const dayMs = 86_400_000;
         <p class="fault whole" role="alert">{{ fault('medicine') }}</p>
       }
       <div>
-        <button pButton class="go" [disabled]="name().trim() === ''">
+        <button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">
           {{ editing() ? 'Write the change' : 'Put it on the shelf' }}
         </button>
         @if (editing()) {

@@ -25,6 +25,7 @@ import { StockStore } from '../stock';
 import { agoText, dateText } from '../ui/words';
 import { InUnit } from '../ui/in-unit';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const sightWords = {
   clear: 'one sees in well',
@@ -36,7 +37,7 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
 /** The dated facts of a tank: stage, equipment, what is new, decorations, what it shares, how well one sees in. */
 @Component({
   selector: 'nl-facts-part',
-  imports: [Field, InUnit, FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
+  imports: [WhyNot, Field, InUnit, FormsModule, ButtonDirective, Checkbox, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './facts-part.html',
   styles: `

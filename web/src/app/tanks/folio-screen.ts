@@ -34,6 +34,7 @@ import { WatchPart } from './watch-part';
 import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 import { Field } from '../ui/field';
 import { onText } from '#words/dates';
+import { WhyNot } from '../ui/why';
 
 /** One tank: its tide marks, one chart, its last entries, its set-up with the net volume and how it came about. */
 const daysText = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
@@ -70,6 +71,7 @@ const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
 @Component({
   selector: 'nl-folio',
   imports: [
+    WhyNot,
     Field,
     AmountPipe,
     BareAmountPipe,

@@ -8,6 +8,7 @@ import { learntBearingWords, moultSchoolNames, moultWords, watchHabitWords, watc
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText } from '../ui/words';
+import { WhyNot } from '../ui/why';
 
 const counted = ['deaths', 'moults', 'berried', 'young'] as const;
 const dayMs = 86_400_000;
@@ -15,7 +16,7 @@ const dayMs = 86_400_000;
 /** For a day after a change: what was seen, in a few taps, tied to that change; and what this tank has shown to bear. */
 @Component({
   selector: 'nl-watch-part',
-  imports: [ButtonDirective],
+  imports: [WhyNot, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="What was seen">
@@ -77,7 +78,12 @@ const dayMs = 86_400_000;
         }
       }
       <div class="taps">
-        <button pButton type="button" class="go" (click)="write(seen())" [disabled]="blank()">
+        <button
+          pButton
+          type="button"
+          class="go"
+          (click)="write(seen())"
+          [nlWhy]="{ 'something that was seen': blank() }">
           Write what was seen
         </button>
         @if (blank()) {

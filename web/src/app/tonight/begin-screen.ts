@@ -22,6 +22,7 @@ import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
 import { plainRefusal } from '../ui/refusals';
 import { ValueField, type TypedReading } from '../ui/value-field';
+import { WhyNot } from '../ui/why';
 
 const tested: readonly ParameterId[] = ['ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'];
 const states: readonly { id: SourcePayload['state']; word: string }[] = [
@@ -41,6 +42,7 @@ const shownCount = 12;
 @Component({
   selector: 'nl-begin',
   imports: [
+    WhyNot,
     ...[FormsModule, RouterLink, ButtonDirective, InputText],
     ...[AmountPipe, UnitNamePipe, Choice, Field, Option, InUnit, ValueField],
   ],
@@ -86,7 +88,12 @@ const shownCount = 12;
           @if (fault()) {
             <p class="fault" role="alert">{{ fault() }}</p>
           }
-          <button pButton class="go" [disabled]="busy() || waterName().trim() === ''">Keep it, and on</button>
+          <button
+            pButton
+            class="go"
+            [nlWhy]="busy() ? 'It is being written.' : { 'what you call it': waterName().trim() === '' }">
+            Keep it, and on
+          </button>
         </form>
       }
       @case (2) {
@@ -145,7 +152,12 @@ const shownCount = 12;
           @if (sizeFault() || fault()) {
             <p class="fault" role="alert">{{ sizeFault() || fault() }}</p>
           }
-          <button pButton class="go" [disabled]="busy() || tankName().trim() === '' || netL() === null">
+          <button
+            pButton
+            class="go"
+            [nlWhy]="
+              busy() ? 'It is being written.' : { 'its name': tankName().trim() === '', 'its size': netL() === null }
+            ">
             Keep it, and on
           </button>
         </form>

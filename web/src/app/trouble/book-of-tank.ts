@@ -21,6 +21,9 @@ export const saidOf = (findingId: string): string => {
   return findingId.startsWith('EV') ? question.replace(/ (within|in at most) \d+ (h|weeks)$/, '') : question;
 };
 
+/** Work that was begun is done within it. */
+const eveningMs = 12 * 3_600_000;
+
 /** One tank's book as evidence is made of it: what the folio, its animals and its diary hold. */
 export function bookOfTank({
   folio,
@@ -42,10 +45,15 @@ export function bookOfTank({
   medicineNames?: readonly string[];
 }): BookOfTank {
   const of = <K extends Parameters<typeof entriesOf>[1]>(kind: K) => entriesOf(diary, kind);
+  // Planned first and written when it was in: the change is the first one of that evening.
+  const changeOf = (begunEpochMs: number): string | undefined =>
+    folio.changes
+      .filter((c) => c.atEpochMs >= begunEpochMs && c.atEpochMs - begunEpochMs <= eveningMs)
+      .sort((a, b) => a.atEpochMs - b.atEpochMs)[0]?.entryId;
   const conditionedIds = new Set(
-    of('job').flatMap(({ payload }) =>
+    of('job').flatMap(({ payload, atEpochMs }) =>
       payload.step === 'started' && payload.work.kind === 'change' && (payload.work.conditionerMl ?? 0) > 0
-        ? [payload.work.changeEntryId]
+        ? [payload.work.changeEntryId ?? changeOf(atEpochMs)]
         : [],
     ),
   );

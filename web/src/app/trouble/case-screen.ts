@@ -55,6 +55,7 @@ import { FindingPicker, type Answer } from './finding-picker';
 import { WeighingPart, type ToDo } from './weighing-part';
 import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
+import { WhyNot } from '../ui/why';
 
 const hourMs = 3_600_000;
 /** When one looks again where nothing else says so. */
@@ -64,6 +65,7 @@ const againHours = { now: 1, today: 24, week: 168, watch: 336, none: 336 } as co
 @Component({
   selector: 'nl-case',
   imports: [
+    WhyNot,
     InUnit,
     Field,
     FormsModule,

@@ -13,6 +13,7 @@ import { ButtonDirective } from 'primeng/button';
 import { deadSpots, squareId, squareKinds, type SquareKind, type TankPlan } from '#core/trouble';
 import { squareNames } from '#words/trouble';
 import { Scribe } from '../base/scribe';
+import { WhyNot } from '../ui/why';
 
 const emptyPlan = (): SquareKind[][] => Array.from({ length: 4 }, () => Array<SquareKind>(8).fill('bed'));
 /** One letter in a square, beside its tint: colour alone would not tell. */
@@ -28,7 +29,7 @@ const letters: Readonly<Record<SquareKind, string>> = {
 /** The tank from above, drawn once: what stands where, and with it where water hardly moves. */
 @Component({
   selector: 'nl-plan-part',
-  imports: [ButtonDirective],
+  imports: [WhyNot, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Plan of the tank">
@@ -66,7 +67,9 @@ const letters: Readonly<Record<SquareKind, string>> = {
         }
         <span class="quiet">An estimate from the shortest way of the water, thick plants counting three squares.</span>
       </p>
-      <button pButton type="button" class="go" [disabled]="!touched()" (click)="keep()">Keep the plan</button>
+      <button pButton type="button" class="go" [nlWhy]="{ 'a square that you changed': !touched() }" (click)="keep()">
+        Keep the plan
+      </button>
       <p role="status" class="quiet">{{ said() }}</p>
     </section>
   `,

@@ -14,11 +14,12 @@ import { Choice, Option } from '../ui/choice';
 import { agoText, dateText, whenText } from '../ui/words';
 import { entriesOf } from './book-of-tank';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 /** Where something is wrong: what to do before any question, open cases, and those that are closed. */
 @Component({
   selector: 'nl-trouble',
-  imports: [Field, FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option],
+  imports: [WhyNot, Field, FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Trouble</h1>
@@ -34,7 +35,7 @@ import { Field } from '../ui/field';
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="go" [disabled]="!tankId()">Look into it</button>
+      <button pButton class="go" [nlWhy]="{ 'a tank': !tankId() }">Look into it</button>
     </form>
     <section aria-label="Open cases">
       <h2>Open cases</h2>

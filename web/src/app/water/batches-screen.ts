@@ -23,6 +23,7 @@ import { ValueField } from '../ui/value-field';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, BareAmountPipe, UnitNamePipe } from '../ui/amount';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const fateWords: Record<BatchView['fate'], string> = {
   mixed: 'not measured',
@@ -47,6 +48,7 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
 @Component({
   selector: 'nl-batches',
   imports: [
+    WhyNot,
     Field,
     AmountPipe,
     BareAmountPipe,

@@ -16,13 +16,14 @@ export interface ChangeForm {
   batchReason: string;
   bed: ChangeWork['bed'];
   bedL: number | null;
+  conditionerMl: number | null;
   sequenceId: string;
 }
 
 /** A change as it goes into the book, with the advice that was given and the figures it was given for. */
 export function changeRecord(form: ChangeForm, plan: ChangePlan, movedToday: Water): ChangePayload {
   const { advice, reason, parameters, emergency } = plan.advice.value;
-  const { batchId, sequenceId, bed, bedL } = form;
+  const { batchId, sequenceId, bed, bedL, conditionerMl } = form;
   const [overrideReason, batchReason] = [form.overrideReason.trim(), form.batchReason.trim()];
   return {
     entered: form.entered,
@@ -33,6 +34,7 @@ export function changeRecord(form: ChangeForm, plan: ChangePlan, movedToday: Wat
     ...(batchId === '' ? {} : { batchId }),
     ...(batchId !== '' && batchReason ? { batchReason } : {}),
     ...(bed !== 'none' && bedL ? { bedL } : {}),
+    ...(conditionerMl === null || conditionerMl === 0 ? {} : { conditionerMl }),
     ...(sequenceId === '' ? {} : { sequenceId }),
     advice: {
       advice,
@@ -58,18 +60,17 @@ export function changeRecord(form: ChangeForm, plan: ChangePlan, movedToday: Wat
 
 /** The job that keeps the end of a change open until it is ticked. */
 export function jobRecord(
-  { sourceId, how, batchId, bed }: ChangeForm,
+  { sourceId, how, batchId, bed, conditionerMl }: ChangeForm,
   more: {
     changeL: number;
     chain: ChangeWork['chain'];
     grazingFilm: boolean;
     newWaterC: number | null;
     dripMinutes: number | null;
-    conditionerMl: number | null;
     changeEntryId?: string | undefined;
   },
 ): JobStarted {
-  const { changeL, chain, grazingFilm, newWaterC, dripMinutes, conditionerMl, changeEntryId } = more;
+  const { changeL, chain, grazingFilm, newWaterC, dripMinutes, changeEntryId } = more;
   return {
     step: 'started',
     work: {

@@ -45,6 +45,7 @@ import { AmountPipe, UnitWordPipe } from '../ui/amount';
 import { quantityOf } from '../ui/kind-words';
 import { FromToPipe } from '../ui/from-to';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 interface Start {
   sourceId: string;
@@ -66,6 +67,7 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
 @Component({
   selector: 'nl-mix-find',
   imports: [
+    WhyNot,
     Field,
     FromToPipe,
     AmountPipe,

@@ -52,6 +52,7 @@ import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe } from '../ui/amount';
 import { FromToPipe } from '../ui/from-to';
 import { Field } from '../ui/field';
+import { WhyNot } from '../ui/why';
 
 const dayMs = 86_400_000;
 /** What usually decides a routine, first. */
@@ -70,6 +71,7 @@ interface Form {
 @Component({
   selector: 'nl-routines',
   imports: [
+    WhyNot,
     Field,
     FromToPipe,
     AmountPipe,

@@ -60,6 +60,7 @@ import { WaterStore } from './water-store';
 import { InUnit } from '../ui/in-unit';
 import { AmountPipe, UnitNamePipe, UnitWordPipe } from '../ui/amount';
 import { Field } from '../ui/field';
+import { whyText, WhyNot, type Why } from '../ui/why';
 
 /** What an urgent verdict was decided by, as an emergency. */
 const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
@@ -72,6 +73,7 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
 @Component({
   selector: 'nl-water',
   imports: [
+    WhyNot,
     Field,
     AmountPipe,
     InUnit,
@@ -108,6 +110,7 @@ export class WaterScreen {
   readonly batch = input<string>();
   readonly job = input<string>();
   private readonly house = inject(HouseStore);
+  private readonly doing = inject(DoingStore);
   private readonly outbox = inject(Outbox);
   private readonly scribe = inject(Scribe);
   private readonly router = inject(Router);
@@ -143,6 +146,11 @@ export class WaterScreen {
     source: this.openTankId,
     computation: () => untracked(this.tankC),
   });
+  /** The job that this change is the end of: what was planned for it is what is written. */
+  private readonly planned = computed(() => {
+    const job = this.doing.jobs().find((j) => j.jobId === this.job());
+    return job?.tankId === this.tank() && job?.work.kind === 'change' ? job.work : null;
+  });
   protected readonly how = linkedSignal<string | undefined, ChangePayload['how']>({
     source: this.openTankId,
     computation: () => (untracked(this.folio)?.bears.bearing === 'delicate' ? 'dripped' : 'poured'),
@@ -154,7 +162,6 @@ export class WaterScreen {
   protected readonly busy = signal(false);
 
   private readonly waterStore = inject(WaterStore);
-  private readonly doing = inject(DoingStore);
   /** The step of a sequence that this change is. */
   protected readonly sequenceId = linkedSignal(() => this.sequence() ?? '');
   private readonly chosenBatch = linkedSignal(() => this.batch() ?? null);
@@ -205,6 +212,15 @@ export class WaterScreen {
         untracked(() => {
           this.setLitres(asked);
         });
+    });
+    effect(() => {
+      const planned = this.planned();
+      if (!planned || this.openTankId() === undefined) return;
+      untracked(() => {
+        if (planned.newWaterC !== undefined) this.newWaterC.set(planned.newWaterC);
+        this.how.set(planned.how);
+        this.bed.set(planned.bed);
+      });
     });
     // In an emergency the size proposed is the one that relieves it.
     effect(() => {
@@ -423,17 +439,17 @@ export class WaterScreen {
       ? `${amount(speech(), 'volume', bedL, 1)} came out with the dirt, and only ${amount(speech(), 'volume', this.litres(), 1)} are counted as changed.`
       : '';
   });
-  protected readonly ready = computed(() => {
+  protected readonly why = computed((): Why => {
     const plan = this.plan();
-    return (
-      plan !== null &&
-      this.bedFault() === '' &&
-      this.sizeFault() === '' &&
-      (plan.advice.value.advice === 'wise' || this.overrideReason().trim() !== '') &&
-      (this.batchCaution() === '' || this.batchReason().trim() !== '') &&
-      !this.busy()
-    );
+    if (this.busy()) return 'It is being written.';
+    return {
+      'a size and a water that can be reckoned with': plan === null || this.sizeFault() !== '',
+      'fewer litres from the bed': this.bedFault() !== '',
+      'why it is done all the same': plan?.advice.value.advice !== 'wise' && this.overrideReason().trim() === '',
+      'why this batch': this.batchCaution() !== '' && this.batchReason().trim() === '',
+    };
   });
+  private readonly ready = computed(() => whyText(this.why()) === '');
   /** Ctrl and Enter write what is planned, from any field of the page; where something is still to be said, nothing. */
   protected byKey(event: KeyboardEvent): void {
     if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || event.repeat) return;
@@ -479,6 +495,7 @@ export class WaterScreen {
       batchReason: this.batchReason(),
       bed: this.bed(),
       bedL: this.bedL(),
+      conditionerMl: this.conditionerMl() ?? this.planned()?.conditionerMl ?? null,
       sequenceId: this.sequenceId(),
     };
   }
@@ -489,7 +506,6 @@ export class WaterScreen {
       grazingFilm: this.grazingFilm(),
       newWaterC: this.newWaterC(),
       dripMinutes: this.drip()?.minutes ?? null,
-      conditionerMl: this.conditionerMl(),
       changeEntryId,
     });
     return this.scribe.entry('job', tankId, payload);

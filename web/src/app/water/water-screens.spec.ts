@@ -421,6 +421,36 @@ describe('one change', () => {
     expect(payload.entered).toEqual({ by: 'fraction', changeFraction: 0.2 });
     expect(payload.advice.advice).toBe('wise');
   });
+  it('planned at 20.0 °C with 4 mL of conditioner and begun, it is written so when it is in: field by field', async () => {
+    const planned = doingView();
+    const [job] = planned.jobs;
+    if (!job) throw new Error('no job');
+    const work = { ...job.work, newWaterC: 20, conditionerMl: 4, how: 'dripped', bed: 'half', sourceId: 'tap' };
+    const doing = { ...planned, jobs: [{ ...job, work }] };
+    const room = await open(
+      WaterScreen,
+      { tank: 'lobby', job: 'j1', water: 'tap', changeL: '20' },
+      { doing, folio: outside },
+    );
+    await new Promise((heard) => setTimeout(heard, 20));
+    await room.settle();
+    expect(room.query<HTMLInputElement>('[name=newWaterC]').value).toBe('20');
+    // Hot and cold are mixed for what is planned, not for what is in the tank.
+    expect(room.query<HTMLInputElement>('nl-warm-part [name=wanted]').value).toBe('20');
+    if (room.has('[name=overrideReason]')) await room.type('[name=overrideReason]', 'as planned');
+    await room.click('Done: write it in the book');
+    const payload = room.written[0]?.payload as { water: { tempC: number } };
+    expect(room.written.map((e) => e.kind)).toEqual(['change']);
+    expect(payload).toEqual(
+      jasmine.objectContaining({
+        entered: { by: 'litres', changeL: 20 },
+        sourceId: 'tap',
+        how: 'dripped',
+        conditionerMl: 4,
+      }),
+    );
+    expect(payload.water.tempC).toBe(20);
+  });
   const press = async (room: Room, ctrlKey: boolean): Promise<void> => {
     document.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', ctrlKey, cancelable: true }));
     await room.settle();
