@@ -229,7 +229,8 @@ describe('the checks on imports fire', () => {
       'native-control: select in web/src/app/book/bad.ts',
       'silent-button: !tank() in web/src/app/book/shut.html',
     ]);
-    for (const why of [...Object.values(nativeControls), ...Object.values(silentButtons)]) expect(why.length).toBeGreaterThan(20);
+    for (const why of [...Object.values(nativeControls), ...Object.values(silentButtons)])
+      expect(why.length).toBeGreaterThan(20);
   });
 });
 

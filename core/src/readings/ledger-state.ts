@@ -70,8 +70,10 @@ export interface LedgerTrouble {
 export interface LedgerLine {
   entries: LedgerEntry[];
   troubles: LedgerTrouble[];
-  /** What could not be understood; nothing is guessed and nothing is dropped. */
+  /** What could mean two things, or not be placed; nothing is guessed and nothing is dropped. */
   questions: LedgerQuestion[];
+  /** Words that were not understood, as the notes they are kept as. */
+  keptTexts: string[];
 }
 export interface LedgerInput extends LedgerClock {
   line: string;
@@ -115,6 +117,8 @@ export interface Reading {
   words: readonly LedgerWord[];
   sections: Section[];
   questions: LedgerQuestion[];
+  /** Notes made of words that were not understood, and where each ends in the line. */
+  kept: { item: { kind: 'note'; payload: { text: string } }; endIndex: number }[];
 }
 /** A rule takes words at a place and returns how many it used; 0 where it does not apply. */
 export type Rule = (state: Reading, at: number) => number;

@@ -136,6 +136,47 @@ describe('the ledger line, everything else', () => {
     const [[lo, hi]] = spans('library gh 100 ppm') as [[number, number]];
     expect(hi - lo).toBeCloseTo(1, 6);
   });
+  it('a word that is not understood is kept as a note of its tank, with those beside it, and is named', () => {
+    const said = ledgerLine({
+      line: 'library ph 6.4, looks milky, gh 4 hazy',
+      catalogue: parameters,
+      subjects,
+      zone,
+      nowEpochMs: now,
+    });
+    expect([said.keptTexts, said.questions]).toEqual([['looks milky', 'hazy'], []]);
+    expect(said.entries.flatMap((e) => (e.kind === 'note' ? [e.payload.text] : []))).toEqual(['looks milky', 'hazy']);
+    // Before a tank is named it may be the name of one: on another tank's page nothing goes into that one's book.
+    const odd = ledgerLine({
+      line: 'libary ph 6.4',
+      catalogue: parameters,
+      subjects,
+      zone,
+      nowEpochMs: now,
+      openTankId: subjects[0]?.id,
+    });
+    expect([odd.keptTexts, odd.questions.map((q) => q.why.id)]).toEqual([[], ['unknown-word']]);
+  });
+  it('6 berried where one kind lives alone are that kind; among several they are seen of nobody in particular', () => {
+    const library = subjects.find((s) => s.name === 'Library')?.id ?? '';
+    const shrimp = { kindId: 'cherry-shrimp', strain: 'red', name: 'cherry shrimp', tankIds: [library] };
+    const of = (animals: readonly (typeof shrimp)[]) =>
+      ledgerLine({
+        line: 'library 6 berried, eating',
+        catalogue: parameters,
+        subjects,
+        zone,
+        nowEpochMs: now,
+        animals,
+      }).entries.map(({ kind, payload }) => ({ kind, payload }) as { kind: string; payload: object });
+    const count = { lo: 6, hi: 6 };
+    expect(of([shrimp])).toEqual([
+      { kind: 'seen', payload: { grazing: 'usual' } },
+      { kind: 'stock', payload: { event: 'berried', kindId: 'cherry-shrimp', strain: 'red', count } },
+    ]);
+    for (const others of [[], [shrimp, { ...shrimp, strain: 'blue' }]])
+      expect(of(others)).toEqual([{ kind: 'seen', payload: { grazing: 'usual', berried: count } }]);
+  });
   it('reads counts and what was seen', () => {
     expect((only('linen 3 moults, eating') as LedgerPayload).payload).toEqual({
       moults: { lo: 3, hi: 3 },
@@ -218,7 +259,8 @@ describe('the ledger line, questions', () => {
   });
   const asked: readonly (readonly [string, LedgerReason])[] = [
     ['cellar ph 7', { id: 'ambiguous', facts: { text: 'cellar', names: ['Cellar Rack A', 'Cellar Rack B'] } }],
-    ['library zz 7', { id: 'unknown-word', facts: { text: 'zz' } }],
+    ['zz ph 7', { id: 'unknown-word', facts: { text: 'zz' } }],
+    ['library zz 7', { id: 'value-alone', facts: { text: '7' } }],
     ['library 7', { id: 'value-alone', facts: { text: '7' } }],
     ['library ph', { id: 'no-value', facts: { parameter: 'ph' } }],
     ['library ph 7 ph 8', { id: 'value-twice', facts: { parameter: 'ph' } }],
@@ -381,6 +423,6 @@ describe('signs of trouble in a line', () => {
   });
   it('twice the same is once, and without the knowledge the words are not known', () => {
     expect(of(`${stairwell.name} cotton, cotton`).troubles[0]?.findingIds).toEqual(['BD03']);
-    expect(of(`${stairwell.name} cotton`, { signs: [] }).questions[0]?.why.id).toBe('unknown-word');
+    expect(of(`${stairwell.name} cotton`, { signs: [] }).keptTexts).toEqual(['cotton']);
   });
 });

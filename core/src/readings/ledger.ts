@@ -25,11 +25,19 @@ import { ledgerWords } from './ledger-words';
  *
  * Understands, in any order: tanks (one, several, `all`, more of them later in the line), times, readings with units and
  * spans, `before change` and `after change`, changes, doses, feeding, counts and what was seen, notes in quotes. What is
- * not understood, or could mean two things, comes back as a question; then nothing should be written.
+ * not understood comes back as a note of its tank, and is named; what could mean two things, or stands before any tank is
+ * named, comes back as a question; then nothing should be written.
  * @example ledgerLine({ line: 'library ph 6,1 gh 4', catalogue, subjects, nowEpochMs, zone }).entries.length // 1
  */
 export function ledgerLine(input: LedgerInput): LedgerLine {
-  const state: Reading = { input, words: ledgerWords(input.line), namesEndIndex: null, sections: [], questions: [] };
+  const state: Reading = {
+    input,
+    words: ledgerWords(input.line),
+    namesEndIndex: null,
+    sections: [],
+    questions: [],
+    kept: [],
+  };
   for (let at = 0; at < state.words.length;) {
     const closed = state.sections.at(-1);
     const before = closed ? sizeOf(closed) : 0;
@@ -38,7 +46,10 @@ export function ledgerLine(input: LedgerInput): LedgerLine {
       ask(state, state.words[at]?.text ?? '', { id: 'whose-is-it', facts: { names: closed.closedBy } });
     if (used === 0) {
       const text = state.words[at]?.text ?? '';
-      ask(state, text, { id: isValue(text) ? 'value-alone' : 'unknown-word', facts: { text } });
+      // Before a tank is named it may be the name of one: then it is asked, and nothing goes into another's book.
+      if (isValue(text) || state.namesEndIndex === null)
+        ask(state, text, { id: isValue(text) ? 'value-alone' : 'unknown-word', facts: { text } });
+      else keepWord(state, at, text);
     }
     at += Math.max(1, used);
   }
@@ -47,7 +58,20 @@ export function ledgerLine(input: LedgerInput): LedgerLine {
   const troubles = state.sections.flatMap((section) => troublesOf(state, section));
   if (input.line.trim() !== '' && entries.length + troubles.length === 0 && state.questions.length === 0)
     ask(state, input.line.trim(), { id: 'nothing-said', facts: {} });
-  return { entries, troubles, questions: state.questions };
+  const keptTexts = state.kept.map((k) => k.item.payload.text);
+  return { entries, troubles, questions: state.questions, keptTexts };
+}
+/** A word that is not understood is never dropped: it is kept as a note, with those beside it. */
+function keepWord(state: Reading, at: number, text: string): void {
+  const last = state.kept.at(-1);
+  if (last?.endIndex === at) {
+    last.item.payload.text += ` ${text}`;
+    last.endIndex = at + 1;
+    return;
+  }
+  const item = { kind: 'note' as const, payload: { text } };
+  here(state).items.push(item);
+  state.kept.push({ item, endIndex: at + 1 });
 }
 const idsOf = ({ input }: Reading, section: Section): string[] =>
   section.subjectIds.length > 0 ? section.subjectIds : input.openTankId ? [input.openTankId] : [];
@@ -101,16 +125,30 @@ function entriesOf(state: Reading, section: Section): LedgerEntry[] {
       ? [{ kind: 'readings' as const, payload: { context: section.context, values: section.readings } }]
       : []),
     ...section.items,
-    ...(Object.keys(section.seen).length > 0 ? [{ kind: 'seen' as const, payload: section.seen }] : []),
     ...(section.looked ? [{ kind: 'looked' as const, payload: section.looked }] : []),
   ];
   return ids.flatMap((subjectId) =>
-    [...items, ...stockOf(state, section, subjectId)].map((item) => ({
+    [...items, ...seenOf(state, section, subjectId), ...stockOf(state, section, subjectId)].map((item) => ({
       ...item,
       subjectId,
       atEpochMs: section.atEpochMs,
     })),
   );
+}
+
+/** Where one kind lives alone, eggs that were seen are that kind's; what is left was seen of nobody in particular. */
+function seenOf({ input }: Reading, { seen: said }: Section, tankId: string): LedgerPayload[] {
+  const living = (input.animals ?? []).filter((a) => a.tankIds.includes(tankId));
+  const [only] = living;
+  const { berried, ...rest } = said;
+  if (!berried || !only || living.length > 1 || berried.lo === null)
+    return Object.keys(said).length > 0 ? [{ kind: 'seen', payload: said }] : [];
+  const { kindId, strain } = only;
+  const count = { lo: berried.lo, hi: berried.hi };
+  return [
+    ...(Object.keys(rest).length > 0 ? [{ kind: 'seen' as const, payload: rest }] : []),
+    { kind: 'stock', payload: { event: 'berried', kindId, strain, count } },
+  ];
 }
 
 const skipped = new Set(['and', 'then', 'with', 'is', 'reads', 'read', 'tested', 'at', 'mg', 'plus', '&', '+', '·']);

@@ -86,6 +86,7 @@ export {
   type StockSign,
 } from './population';
 export { youngAbout } from './young';
+export { kindsRead, type NamedCount } from './many';
 export { mergeable } from './merging';
 export { lossesAlarm, poissonTail, stockAlarms, type StockAlarm, type StockAlarmReason } from './alarms';
 export {

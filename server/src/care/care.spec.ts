@@ -87,7 +87,12 @@ describe('a course is checked', () => {
     ]);
     await taken(entry('course', tank, { step: 'looked', courseId: first.id, verdict: 'same' }, at(0, -7)));
     // A dose given before the end may come late from another device.
-    const late = { step: 'given', courseId: first.id, day: 3, overrideReason: 'by a stand-in, who has told it late' } as const;
+    const late = {
+      step: 'given',
+      courseId: first.id,
+      day: 3,
+      overrideReason: 'by a stand-in, who has told it late',
+    } as const;
     await taken(entry('course', tank, late, at(0, -9)));
   });
 });

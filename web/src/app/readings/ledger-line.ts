@@ -136,6 +136,9 @@ const keptLineCount = 30;
             @if (readWith()) {
               <p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>
             }
+            @for (text of understood().keptTexts; track $index) {
+              <p class="caution small">“{{ text }}” is not understood here: kept as a note.</p>
+            }
             @for (q of understood().questions; track $index) {
               <p class="fault">{{ asksText(q.why) }}</p>
             }

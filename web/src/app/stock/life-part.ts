@@ -16,6 +16,7 @@ import { parameterShort, rangeText } from '../ui/kind-words';
 import { agoText, dateText, gradeWords } from '../ui/words';
 import { CyclingPart } from './cycling-part';
 import { FeedingPart } from './feeding-part';
+import { ManyPart } from './many-part';
 import { PlantsPart } from './plants-part';
 import { medicineSaid } from './medicine-in';
 import { countFrom, countText, StockStore } from './stock-store';
@@ -58,6 +59,7 @@ const quick: readonly StockEventName[] = [
     TideChart,
     CyclingPart,
     FeedingPart,
+    ManyPart,
     PlantsPart,
     ButtonDirective,
     Choice,
@@ -80,6 +82,7 @@ export class LifePart {
   protected readonly signs = stockSigns;
   protected readonly event = signal<StockEventName>('counted');
   protected readonly key = signal('');
+  protected readonly kindIsSaid = signal(false);
   protected readonly otherKind = signal('');
   protected readonly strain = signal('');
   protected readonly count = signal('');
@@ -112,8 +115,14 @@ export class LifePart {
     this.store.load();
     effect(() => {
       const [first] = this.stock()?.lodgers ?? [];
-      if (first && this.key() === '') this.key.set(`${first.kind.id}|${first.strain}`);
+      // Once, for the hand that counts: whoever says “another kind” means it.
+      if (!first || this.kindIsSaid()) return;
+      this.key.set(`${first.kind.id}|${first.strain}`);
     });
+  }
+  protected sayKey(key: string): void {
+    this.kindIsSaid.set(true);
+    this.key.set(key);
   }
   protected readonly chosen = computed(() => {
     const [kindId = '', strain = ''] = this.key().split('|');

@@ -317,6 +317,32 @@ describe('who comes in is held against the tank as it is tonight', () => {
 });
 
 describe('feeding', () => {
+  it('a second kind can be entered where one lives: “another kind” stays what it is', async () => {
+    const room = await open(TankStockScreen, { tankId: 't1' });
+    await room.pick('nl-choice[name=who]', '');
+    await room.settle();
+    await room.pick('nl-choice[name=kind]', 'otocinclus');
+    await room.pick('nl-choice[name=event]', 'present');
+    await room.type('[name=count]', '6');
+    await room.click('Write it');
+    expect(room.written.map((e) => e.payload)).toEqual([
+      { event: 'present', kindId: 'otocinclus', strain: '', count: { lo: 6, hi: 6 } },
+    ]);
+  });
+  it('several kinds in one entry: who is meant is asked, who clashes is said at once, and each is written', async () => {
+    const room = await open(TankStockScreen, { tankId: 't1' });
+    await room.type('[name=many]', '6 otos, 3 unicorns');
+    expect(room.text()).toContain('“3 unicorns”: nobody we know is called so');
+    expect(room.disabled('Write them')).toBeTrue();
+    await room.type('[name=many]', '6 otos, 2 discus');
+    expect(room.textOf('nl-many-part')).toContain('Clash');
+    await room.type('[name=many]', '6 otos, 12 cherry shrimp');
+    await room.click('Write them');
+    expect(room.written.map((e) => e.payload)).toEqual([
+      { event: 'present', kindId: 'otocinclus', strain: '', count: { lo: 6, hi: 6 } },
+      { event: 'present', kindId: 'cherry-shrimp', strain: '', count: { lo: 12, hi: 12 } },
+    ]);
+  });
   it('three schools side by side, in grams and pinches, with the nitrate of each', async () => {
     const room = await open(TankStockScreen, { tankId: 't1' });
     const text = room.textOf('section[aria-label="Feeding"]');

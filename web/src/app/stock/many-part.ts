@@ -1,0 +1,170 @@
+import { bound } from '../base/speech';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { kindsRead, together, type Lodger } from '#core/stock';
+import { togetherWords } from '#words/stock';
+import { Scribe } from '../base/scribe';
+import { Choice, Option } from '../ui/choice';
+import { Field } from '../ui/field';
+import { WhyNot, type Why } from '../ui/why';
+import { countText, StockStore, type TankStock } from './stock-store';
+
+const manyEvents = ['present', 'counted'] as const;
+type ManyEvent = (typeof manyEvents)[number];
+
+/** Several kinds in one entry, with who clashes with whom while one types. */
+@Component({
+  selector: 'nl-many-part',
+  imports: [FormsModule, ButtonDirective, InputText, Choice, Option, Field, WhyNot],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details>
+      <summary>Several kinds at once</summary>
+      <form (ngSubmit)="write()" aria-label="Several kinds at once">
+        <div class="row">
+          <nl-field class="wide" name="Who, with how many of each" hint="20 pencilfish, 25 otos, 12 corys"
+            ><input
+              pInputText
+              name="many"
+              maxlength="400"
+              autocomplete="off"
+              [ngModel]="text()"
+              (ngModelChange)="say($event)"
+          /></nl-field>
+          <nl-field name="They"
+            ><nl-choice name="manyEvent" [ngModel]="event()" (ngModelChange)="event.set($event)">
+              <nl-option value="present" word="were there already" />
+              <nl-option value="counted" word="were counted" /></nl-choice
+          ></nl-field>
+        </div>
+        @if (rows().length > 0) {
+          <ul>
+            @for (r of rows(); track $index) {
+              <li>
+                @if (r.fault) {
+                  <span class="fault">{{ r.fault }}</span>
+                } @else {
+                  <span class="num">{{ r.count }}</span>&ngsp;
+                }
+                @if (r.kinds.length > 1) {
+                  <nl-choice
+                    [name]="'which' + $index"
+                    [ariaLabel]="'Which: ' + r.text"
+                    [ngModel]="r.kindId"
+                    (ngModelChange)="pick(r.text, $event)"
+                    [ngModelOptions]="{ standalone: true }">
+                    <nl-option value="" disabled word="which of them?" />
+                    @for (k of r.kinds; track k.id) {
+                      <nl-option [value]="k.id" [word]="k.commonName" />
+                    }
+                  </nl-choice>
+                } @else if (r.kinds[0]) {
+                  {{ r.kinds[0].commonName }}
+                }
+              </li>
+            }
+          </ul>
+        }
+        @for (f of findings(); track $index) {
+          <p class="small" [class.caution]="f.severity === 'clash'">
+            <strong>{{ f.severity === 'clash' ? 'Clash' : 'Mind' }}</strong> {{ findingText(f.reason) }}
+          </p>
+        }
+        <button pButton class="plain" [nlWhy]="why()">Write them</button>
+        @for (f of faults(); track f) {
+          <p class="fault" role="alert">{{ f }}</p>
+        }
+        <p role="status" class="quiet">{{ said() }}</p>
+      </form>
+    </details>
+  `,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.6rem 1rem;
+      align-items: start;
+    }
+    .wide {
+      flex: 1 1 18rem;
+      max-width: 34rem;
+    }
+    li {
+      padding: 0.2rem 0;
+    }
+  `,
+})
+export class ManyPart {
+  readonly stock = input.required<TankStock>();
+  private readonly store = inject(StockStore);
+  private readonly scribe = inject(Scribe);
+  protected findingText = bound(togetherWords);
+  protected readonly text = signal('');
+  protected readonly event = signal<ManyEvent>('present');
+  private readonly picked = signal<ReadonlyMap<string, string>>(new Map());
+  protected readonly said = signal('');
+  protected readonly faults = signal<string[]>([]);
+
+  protected readonly rows = computed(() =>
+    kindsRead({ text: this.text(), kinds: this.store.kinds() }).map((row) => {
+      const kind = row.kinds.length === 1 ? row.kinds[0] : row.kinds.find((k) => k.id === this.picked().get(row.text));
+      const fault =
+        row.kinds.length === 0
+          ? `“${row.text}”: nobody we know is called so. Your own kinds can be added.`
+          : row.count === null
+            ? `“${row.text}”: how many? 12, 10-15 or 10+`
+            : '';
+      return {
+        ...row,
+        counted: row.count,
+        count: row.count ? countText(row.count) : '',
+        kindId: kind?.id ?? '',
+        kind,
+        fault,
+      };
+    }),
+  );
+  /** Who would live there then, those that do included: what speaks against it. */
+  protected readonly findings = computed(() => {
+    const { lodgers, place, tank } = this.stock();
+    const added = this.rows().flatMap(({ kind, counted }): Lodger[] =>
+      kind && counted ? [{ kind, strain: '', count: { lo: counted.lo, hi: counted.hi ?? counted.lo } }] : [],
+    );
+    if (added.length === 0) return [];
+    const rest = lodgers.filter((l) => !added.some((a) => a.kind.id === l.kind.id && l.strain === ''));
+    return together({ lodgers: [...rest, ...added], place, water: tank.water }).findings.filter(
+      (f) => f.severity === 'clash' || f.severity === 'caution',
+    );
+  });
+  protected readonly why = computed((): Why => ({
+    'who, and how many': this.rows().length === 0,
+    'a number and a name for each': this.rows().some((r) => r.fault !== ''),
+    'which of them': this.rows().some((r) => r.fault === '' && r.kindId === ''),
+  }));
+  protected say(text: string): void {
+    this.text.set(text);
+    this.said.set('');
+    this.faults.set([]);
+  }
+  protected pick(text: string, kindId: string): void {
+    this.picked.update((all) => new Map(all).set(text, kindId));
+  }
+  protected async write(): Promise<void> {
+    const entries = this.rows().map(({ kindId, counted }) =>
+      this.scribe.entry('stock', this.stock().tank.tankId, {
+        event: this.event(),
+        kindId,
+        strain: '',
+        count: counted ?? { lo: 0, hi: 0 },
+      }),
+    );
+    const written = await this.scribe.write(entries, `${entries.length} kinds`);
+    this.faults.set([...written.faults.values()]);
+    this.said.set(written.said);
+    if (!written.kept) return;
+    this.text.set('');
+    this.picked.set(new Map());
+  }
+}
