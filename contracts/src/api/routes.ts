@@ -100,6 +100,14 @@ export const routes = {
     summary: 'Changes of treated tanks, and tanks that one hose linked',
     response: careWater,
   },
+  endedTanks: {
+    method: 'get',
+    path: '/api/tanks/ended',
+    summary: 'Tanks that have ended and were not begun anew, the last one first',
+    response: v.object({
+      tanks: v.array(v.object({ tankId: uuid, name: v.string(), endedAt: instant })),
+    }),
+  },
   gate: {
     method: 'get',
     path: '/api/gate',

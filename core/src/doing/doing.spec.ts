@@ -131,7 +131,7 @@ describe('other works', () => {
     expect(otherWorkSteps('absence').every((s) => s.timer === undefined)).toBeTrue();
   });
   it('hose, pump, filling drum, dip a filter and a heater that stand still are alarms; a drip, standing water, air and a look are not', () => {
-    expect([...alarming].sort()).toEqual(['dip', 'fill', 'filter', 'heater', 'hose', 'pump']);
+    expect([...alarming].sort()).toEqual(['dip', 'fill', 'filter', 'heater', 'hose', 'plant-dip', 'pump']);
   });
 });
 

@@ -21,6 +21,7 @@ import { careCalendar, careWaterOf } from '../care';
 import { gateView } from '../gate';
 import { readHandsFound } from '../hands';
 import { readTanks } from '../lodgers';
+import { readEndedTanks } from '../tanks';
 import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
 import type { HousesDoor } from './houses';
@@ -238,6 +239,16 @@ function apiRouter(
       void response.json(await learntView(deps, parsed(routes.learnt.params, request.params))),
   );
   router.get('/almanac', (_request, response) => void response.json(almanacView()));
+  router.get('/tanks/ended', async (_request, response) => {
+    const tanks = await readEndedTanks(deps.db);
+    response.json({
+      tanks: tanks.map(({ tankId, name, endedEpochMs }) => ({
+        tankId,
+        name,
+        endedAt: new Date(endedEpochMs).toISOString(),
+      })),
+    });
+  });
   router.get(
     '/tanks/:tankId/folio',
     known((request, visit) => {

@@ -2,6 +2,7 @@ import { isAlarming, jobThreads, learntMinutes, timersRunning, works, type WorkS
 import type { Contribution } from '#core/tonight';
 import type { DoingView } from '#contracts/doing';
 import { namesOf, readDiary, type BookDeps, type DiaryRow } from '../book';
+import { readEndedTanks } from '../tanks';
 
 const dayMs = 86_400_000;
 /** A job or timer that nobody closed is shown for a week, then it is history. */
@@ -53,11 +54,14 @@ async function running(
   nowEpochMs: number,
 ): Promise<{ jobs: OpenJob[]; timers: RunningTimer[] }> {
   const sinceEpochMs = nowEpochMs - shownDays * dayMs;
-  const [jobs, timers] = await Promise.all([
+  const [jobs, timers, ended] = await Promise.all([
     readDiary(deps, { kinds: ['job'], sinceEpochMs }),
     readDiary(deps, { kinds: ['timer'], sinceEpochMs }),
+    readEndedTanks(deps.db),
   ]);
-  return { jobs: jobsIn(jobs).open, timers: timersIn(timers) };
+  // What ran in a tank that has ended, ended with it.
+  const isOver = ({ tankId }: { tankId: string }): boolean => ended.some((e) => e.tankId === tankId);
+  return { jobs: jobsIn(jobs).open.filter((j) => !isOver(j)), timers: timersIn(timers).filter((t) => !isOver(t)) };
 }
 
 /** Open jobs and timers that nobody has answered, oldest first, and the minutes that each kind of work takes. */

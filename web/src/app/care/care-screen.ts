@@ -122,13 +122,17 @@ export class CareScreen {
     this.stock.load();
     this.diary.open();
   }
-  private readonly care = computed(() =>
-    careOfHouse(this.diary.entries(), {
+  private readonly care = computed(() => {
+    const { courses, quarantines, ...rest } = careOfHouse(this.diary.entries(), {
       nowEpochMs: this.house.nowEpochMs(),
       zone: this.house.zone(),
       tempC: warmthOf(this.stock),
-    }),
-  );
+    });
+    // What ran in a tank that has ended, ended with it; its book tells of it.
+    const runs = ({ tankId }: { tankId: string }): boolean =>
+      this.stock.view() === null || this.stock.stockOf(tankId) !== null;
+    return { ...rest, courses: courses.filter(runs), quarantines: quarantines.filter(runs) };
+  });
   protected readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
   protected readonly running = computed(() =>
     this.care()

@@ -547,7 +547,7 @@ describe('dips', () => {
     expect(room.disabled('In: the clock runs 1.5 min')).toBeTrue();
     await room.tickBox('Read, and gloves');
     await room.click('In: the clock runs 1.5 min');
-    expect(room.written[0]?.payload).toEqual({ step: 'set', timer: 'dip', minutes: 1.5, note: 'bleach dip' });
+    expect(room.written[0]?.payload).toEqual({ step: 'set', timer: 'plant-dip', minutes: 1.5, note: 'bleach dip' });
     await room.pick('nl-choice[name=hardy]', 'moss');
     expect(room.text()).toContain('no bleach at all');
   });

@@ -32,7 +32,7 @@ export class InstrumentStore {
           .of('calibration')
           .filter((c) => c.subjectId === id)
           .map((c): Calibration => ({
-            on: new Date(c.atEpochMs).toISOString().slice(0, 10),
+            on: c.nightOn,
             parameter: c.payload.parameter,
             standardValue: c.payload.standardValue,
             // Set right after that: what it shows from then on is the standard.

@@ -30,6 +30,11 @@ export const pages: Routes = [
     loadComponent: async () => (await import('../tanks/folio-screen')).FolioScreen,
   },
   {
+    path: 'tanks/:tankId/end',
+    title: 'End a tank · Night Ledger',
+    loadComponent: async () => (await import('../tanks/end-screen')).EndScreen,
+  },
+  {
     path: 'tanks/:tankId/record',
     title: 'Record · Night Ledger',
     loadComponent: async () => (await import('../tanks/record-screen')).RecordScreen,

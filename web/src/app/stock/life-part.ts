@@ -88,6 +88,8 @@ export class LifePart {
   protected readonly count = signal('');
   protected readonly sign = signal<StockSign>('not-grazing');
   protected readonly otherTankId = signal('');
+  /** Asked for where the house says whom it would harm. */
+  protected readonly overrideReason = signal('');
   protected readonly said = signal('');
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly others = computed(() => this.store.stocked().filter((s) => s.tank.tankId !== this.tankId()));
@@ -140,7 +142,8 @@ export class LifePart {
       this.faults.set(new Map([['count', 'a number, or a span such as 10-15']]));
       return;
     }
-    const base = { kindId, strain, count };
+    const overrideReason = this.overrideReason().trim();
+    const base = { kindId, strain, count, ...(overrideReason === '' ? {} : { overrideReason }) };
     const entries: NewEntry[] = [
       this.scribe.entry('stock', this.tankId(), {
         event,
@@ -159,7 +162,9 @@ export class LifePart {
     );
     this.faults.set(written.faults);
     this.said.set(written.said);
-    if (written.kept) this.count.set('');
+    if (!written.kept) return;
+    this.count.set('');
+    this.overrideReason.set('');
   }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected nameOf = (id: string): string => this.store.kindNamed(id)?.commonName ?? id;

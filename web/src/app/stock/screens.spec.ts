@@ -334,7 +334,7 @@ describe('feeding', () => {
     await room.type('[name=many]', '6 otos, 3 unicorns');
     expect(room.text()).toContain('“3 unicorns”: nobody we know is called so');
     expect(room.disabled('Write them')).toBeTrue();
-    await room.type('[name=many]', '6 otos, 2 discus');
+    await room.type('[name=many]', '6 otos, 4 angelfish');
     expect(room.textOf('nl-many-part')).toContain('Clash');
     await room.type('[name=many]', '6 otos, 12 cherry shrimp');
     await room.click('Write them');

@@ -1,3 +1,4 @@
+import { nightOn } from '#core/units';
 import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -169,7 +170,7 @@ export class RecordScreen {
       this.askedAgain();
       untracked(() => {
         this.folios.open(subject);
-        const from = new Date(this.house.nowEpochMs() - days * 86_400_000).toISOString().slice(0, 10);
+        const from = nightOn({ atEpochMs: this.house.nowEpochMs() - days * 86_400_000, zone: this.house.zone() });
         this.api
           .call('entries', { query: { subject, from, limit: '500' } })
           .pipe(catchError(() => of(null)))

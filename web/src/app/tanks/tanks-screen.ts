@@ -17,6 +17,7 @@ import { TonightStore, Welcome } from '../tonight';
 import { drawnInSteps } from '../ui/drawn-in-steps';
 import { StateMark } from '../ui/state-mark';
 import { decoded } from '../ui/text-file';
+import { EndedPart } from './ended-part';
 import { RackPicture } from './rack-picture';
 import { csvOf, tanksFromCsv, type CsvTanks } from './tank-csv';
 import { BareAmountPipe, UnitNamePipe } from '../ui/amount';
@@ -41,6 +42,7 @@ const rank = { act: 0, drifting: 1, unknown: 2, settled: 3, resting: 4 };
     Choice,
     InputText,
     Option,
+    EndedPart,
     RackPicture,
     TableModule,
   ],

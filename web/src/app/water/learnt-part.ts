@@ -1,4 +1,5 @@
 import { bound, speech } from '../base/speech';
+import { nightOn } from '#core/units';
 import type { ParameterId } from '#core/readings';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -130,12 +131,15 @@ export class LearntPart {
   protected readonly proposals = computed(() => {
     const aside = this.diary
       .of('learnt')
-      .filter((l) => l.payload.answer === 'put-aside' && (l.payload.untilOn ?? '') > this.house.nowIso().slice(0, 10))
+      .filter((l) => l.payload.answer === 'put-aside' && (l.payload.untilOn ?? '') > this.on(0))
       .map((l) => l.payload.about);
     return learntProposals({ outcomes: this.outcomes(), netVolumeL: this.netVolumeL() }).filter(
       (p) => !aside.includes(p.kind),
     );
   });
+  /** The night in so many days. */
+  private readonly on = (days: number): string =>
+    nightOn({ atEpochMs: this.house.nowEpochMs() + days * 86_400_000, zone: this.house.zone() });
   protected taught = bound(learntWords);
   protected label = parameterLabel;
   protected f = figure;
@@ -143,7 +147,7 @@ export class LearntPart {
   protected value = (id: ParameterId, value: number): string => valueText(speech(), id, value);
   protected day = (at: number): string => dateText(speech(), at, this.house.zone());
   protected async putAside(p: LearntProposal): Promise<void> {
-    const until = new Date(this.house.nowEpochMs() + 30 * 86_400_000).toISOString().slice(0, 10);
+    const until = this.on(30);
     const entry = this.scribe.entry('learnt', this.tankId(), {
       about: p.kind,
       answer: 'put-aside',

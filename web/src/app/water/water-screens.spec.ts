@@ -425,26 +425,24 @@ describe('one change', () => {
     const planned = doingView();
     const [job] = planned.jobs;
     if (!job) throw new Error('no job');
-    const work = { ...job.work, newWaterC: 20, conditionerMl: 4, how: 'dripped', bed: 'half', sourceId: 'tap' };
+    const work = { ...job.work, newWaterC: 20, conditionerMl: 4, how: 'dripped', bed: 'half', sourceId: 'soft' };
     const doing = { ...planned, jobs: [{ ...job, work }] };
-    const room = await open(
-      WaterScreen,
-      { tank: 'lobby', job: 'j1', water: 'tap', changeL: '20' },
-      { doing, folio: outside },
-    );
+    const room = await open(WaterScreen, { ...asked, job: 'j1', changeL: '20' }, { doing });
     await new Promise((heard) => setTimeout(heard, 20));
     await room.settle();
     expect(room.query<HTMLInputElement>('[name=newWaterC]').value).toBe('20');
     // Hot and cold are mixed for what is planned, not for what is in the tank.
     expect(room.query<HTMLInputElement>('nl-warm-part [name=wanted]').value).toBe('20');
     if (room.has('[name=overrideReason]')) await room.type('[name=overrideReason]', 'as planned');
-    await room.click('Done: write it in the book');
+    await room.click(
+      room.has('[name=overrideReason]') ? 'Write it in the book all the same' : 'Done: write it in the book',
+    );
     const payload = room.written[0]?.payload as { water: { tempC: number } };
     expect(room.written.map((e) => e.kind)).toEqual(['change']);
     expect(payload).toEqual(
       jasmine.objectContaining({
         entered: { by: 'litres', changeL: 20 },
-        sourceId: 'tap',
+        sourceId: 'soft',
         how: 'dripped',
         conditionerMl: 4,
       }),
