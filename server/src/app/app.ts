@@ -232,7 +232,10 @@ function apiRouter(
       ({ tanks }) => tanks.every((t) => t.ready),
     ),
   );
-  router.get('/water/doing', async (_request, response) => void response.json(await doingView(deps)));
+  router.get('/water/doing', async (_request, response) => {
+    const ended = await readEndedTanks(deps.db);
+    response.json(await doingView(deps, { endedIds: new Set(ended.map((t) => t.tankId)) }));
+  });
   router.get(
     '/water/learnt/:tankId',
     async (request, response) =>

@@ -29,7 +29,7 @@ import { Prospects } from '../judgement';
 import { readTanks } from '../lodgers';
 import { reasonOf } from '../problems';
 import { Devices, linkDevices, type DevicesLink } from '../readings';
-import { readSetUps } from '../tanks';
+import { readEndedTanks, readSetUps } from '../tanks';
 import { AlarmTeller, alarmRoot, alarmsIn } from './alarm-teller';
 
 import { createApp } from './app';
@@ -149,12 +149,16 @@ function tellAlarms({
   );
   const tell = async (): Promise<void> => {
     const nowEpochMs = house.clock.nowEpochMs();
-    const [doing, hands, { speech }] = await Promise.all([
+    const [doing, hands, { speech }, ended] = await Promise.all([
       doingContributions({ deps: { db }, nowEpochMs }),
       handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
       visitOf({ db, house }),
+      readEndedTanks(db),
     ]);
-    await teller.tell([doing, hands].flatMap((said) => alarmsIn(said, { nowEpochMs, speech })));
+    const over = new Set(ended.map((t) => t.tankId));
+    await teller.tell(
+      [doing, hands].flatMap((said) => alarmsIn(said, { nowEpochMs, speech })).filter((a) => !over.has(a.tankId)),
+    );
   };
   let busy = false;
   return setInterval(() => {

@@ -2,7 +2,6 @@ import { isAlarming, jobThreads, learntMinutes, timersRunning, works, type WorkS
 import type { Contribution } from '#core/tonight';
 import type { DoingView } from '#contracts/doing';
 import { namesOf, readDiary, type BookDeps, type DiaryRow } from '../book';
-import { readEndedTanks } from '../tanks';
 
 const dayMs = 86_400_000;
 /** A job or timer that nobody closed is shown for a week, then it is history. */
@@ -54,18 +53,15 @@ async function running(
   nowEpochMs: number,
 ): Promise<{ jobs: OpenJob[]; timers: RunningTimer[] }> {
   const sinceEpochMs = nowEpochMs - shownDays * dayMs;
-  const [jobs, timers, ended] = await Promise.all([
+  const [jobs, timers] = await Promise.all([
     readDiary(deps, { kinds: ['job'], sinceEpochMs }),
     readDiary(deps, { kinds: ['timer'], sinceEpochMs }),
-    readEndedTanks(deps.db),
   ]);
-  // What ran in a tank that has ended, ended with it.
-  const isOver = ({ tankId }: { tankId: string }): boolean => ended.some((e) => e.tankId === tankId);
-  return { jobs: jobsIn(jobs).open.filter((j) => !isOver(j)), timers: timersIn(timers).filter((t) => !isOver(t)) };
+  return { jobs: jobsIn(jobs).open, timers: timersIn(timers) };
 }
 
 /** Open jobs and timers that nobody has answered, oldest first, and the minutes that each kind of work takes. */
-export async function doingView(deps: BookDeps): Promise<DoingView> {
+export async function doingView(deps: BookDeps, { endedIds }: { endedIds: ReadonlySet<string> }): Promise<DoingView> {
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const [{ jobs, timers }, past, tanks, sources] = await Promise.all([
     running(deps, nowEpochMs),
@@ -78,10 +74,12 @@ export async function doingView(deps: BookDeps): Promise<DoingView> {
     tankName: tanks.get(one.tankId) ?? sources.get(one.tankId) ?? '',
   });
   const { spans } = jobsIn(past);
+  // What ran in a tank that has ended, ended with it.
+  const runs = ({ tankId }: { tankId: string }): boolean => !endedIds.has(tankId);
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
-    jobs: jobs.map(named),
-    timers: timers.map(named),
+    jobs: jobs.filter(runs).map(named),
+    timers: timers.filter(runs).map(named),
     learntMinutes: works.map((work) => ({ work, minutes: learntMinutes(work, spans) })),
   };
 }
