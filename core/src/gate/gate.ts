@@ -24,10 +24,11 @@ export const mayWrite = (row: GateRow, facts: GateFacts): GateFault[] => [
 ];
 
 /** What stands in its way by what else is in the book. */
-export const inItsBook = (row: GateRow, facts: GateFacts): GateFault[] => [
-  ...placeFaults(row, facts),
-  ...kindFaults(row, facts),
-];
+export function inItsBook(row: GateRow, facts: GateFacts): GateFault[] {
+  const places = placeFaults(row, facts);
+  // Of what has no place nothing else is asked.
+  return places.some((f) => f.reason.id === 'out-of-place') ? places : [...places, ...kindFaults(row, facts)];
+}
 
 /** It has no place in its thread, or would take the place of what was written already. */
 function placeFaults(row: GateRow, { rows }: GateFacts): GateFault[] {

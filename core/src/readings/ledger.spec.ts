@@ -168,7 +168,7 @@ describe('the ledger line, everything else', () => {
         zone,
         nowEpochMs: now,
         animals,
-      }).entries.map(({ kind, payload }) => ({ kind, payload }) as { kind: string; payload: object });
+      }).entries.map(({ kind, payload }) => ({ kind, payload }));
     const count = { lo: 6, hi: 6 };
     expect(of([shrimp])).toEqual([
       { kind: 'seen', payload: { grazing: 'usual' } },

@@ -31,7 +31,7 @@ const step = <K extends Kind>(kind: K, tank: string, payload: PayloadOf<K>, days
 const given = (tank: string, courseId: string, doseDay: number, days = 0, minutes = -5) =>
   step('course', tank, { step: 'given', courseId, day: doseDay }, days, minutes);
 const lives = (tank: string, kindId: string, days = 30, event: 'arrived' | 'moved-in' = 'arrived') =>
-  step('stock', tank, { event, kindId, strain: '', count: { lo: 8, hi: 8 } } as PayloadOf<'stock'>, days);
+  step('stock', tank, { event, kindId, strain: '', count: { lo: 8, hi: 8 } }, days);
 /** A tank of eight of a kind. */
 const tankOf = async (kindId: string): Promise<string> => {
   const tank = id();
@@ -68,7 +68,7 @@ describe('posted past every page, the house refuses', () => {
           kindId: 'cherry-shrimp',
           strain: '',
           count: { lo: 3, hi: 3 },
-        } as PayloadOf<'stock'>,
+        },
         1,
       ),
     );
@@ -146,16 +146,16 @@ describe('posted past every page, the house refuses', () => {
     const dose = given(tank, start.id, 1, 1);
     await taken(start, dose);
     expect(fields(await refused(given(other, start.id, 2)))).toEqual(['courseId']);
-    const strike = (entryId: string) => step('strike', tank, { entryId, reason: 'wrong tank' } as PayloadOf<'strike'>);
+    const strike = (entryId: string) => step('strike', tank, { entryId, reason: 'wrong tank' });
     expect((await refused(strike(start.id)))[0]).toContain('strike that first');
     await taken(strike(dose.id), strike(start.id));
   });
   it('a net dipped for 0.1 min, or in what dips nothing, as kept', async () => {
     const tank = await tankOf('cardinal-tetra');
-    const net = step('tool', tank, { step: 'kept', name: 'a net', sort: 'net' } as PayloadOf<'tool'>, 3);
+    const net = step('tool', tank, { step: 'kept', name: 'a net', sort: 'net' }, 3);
     await taken(net);
     const dip = (agentId: string, minutes: number, kept = true) =>
-      step('tool', tank, { step: 'dipped', toolId: net.id, agentId, minutes, kept } as PayloadOf<'tool'>);
+      step('tool', tank, { step: 'dipped', toolId: net.id, agentId, minutes, kept });
     expect(fields(await refused(dip('D17', 0.1)))).toEqual(['minutes']);
     expect(fields(await refused(dip('D07', 60)))).toEqual(['agentId']);
     await taken(dip('D17', 0.1, false));
@@ -171,7 +171,7 @@ describe('posted past every page, the house refuses', () => {
         bed: 'kept',
         equipment: 'kept',
         ...more,
-      } as PayloadOf<'ending'>);
+      });
     expect(fields(await refused(ending()))).toEqual(['animals', 'alsoEnds']);
     await taken(
       step(
@@ -182,7 +182,7 @@ describe('posted past every page, the house refuses', () => {
           kindId: 'cardinal-tetra',
           strain: '',
           count: { lo: 0, hi: 0 },
-        } as PayloadOf<'stock'>,
+        },
         0,
         -8,
       ),
@@ -192,7 +192,7 @@ describe('posted past every page, the house refuses', () => {
     expect((await refused(given(tank, start.id, 1, 0, -1)))[0]).toContain('Begin it anew');
     const { body } = await house.get<{ tanks: { tankId: string }[] }>('/api/tonight');
     expect(body.tanks.map((t) => t.tankId)).not.toContain(tank);
-    await taken(step('ending', tank, { step: 'begun-anew' } as PayloadOf<'ending'>, 0, -1));
+    await taken(step('ending', tank, { step: 'begun-anew' }, 0, -1));
     const { body: again } = await house.get<{ tanks: { tankId: string }[] }>('/api/tonight');
     expect(again.tanks.map((t) => t.tankId)).toContain(tank);
   });

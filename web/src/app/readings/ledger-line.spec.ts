@@ -204,7 +204,7 @@ describe('the ledger line', () => {
     const lines = TestBed.inject(EnteredLines);
     // While the sheet has it in hand nothing else takes it.
     expect([localStorage.getItem('night-ledger-lines') ?? '', lines.waiting().length]).toEqual([
-      jasmine.stringContaining('3 dead platies') as unknown as string,
+      jasmine.stringContaining('3 dead platies'),
       0,
     ]);
     fixture.destroy();
@@ -244,7 +244,7 @@ describe('the ledger line', () => {
   });
   it('what the house refuses stays, and says why', async () => {
     const problem = { type: 'about:blank', title: 'Not like this', status: 400 };
-    const { fixture, type, save } = await opened(null, null, true, { state: 'refused', problem } as Sent);
+    const { fixture, type, save } = await opened(null, null, true, { state: 'refused', problem });
     await type('library ph 6.4');
     await save();
     fixture.destroy();

@@ -11,8 +11,7 @@ import { Field } from '../ui/field';
 import { WhyNot, type Why } from '../ui/why';
 import { countText, StockStore, type TankStock } from './stock-store';
 
-const manyEvents = ['present', 'counted'] as const;
-type ManyEvent = (typeof manyEvents)[number];
+type ManyEvent = 'present' | 'counted';
 
 /** Several kinds in one entry, with who clashes with whom while one types. */
 @Component({

@@ -94,8 +94,8 @@ describe('a tank ends', () => {
     const room = await openRoom(EndedPart, { answers: { endedTanks: { tanks } }, nowEpochMs: now });
     expect(room.text()).toContain('Attic since 1 Mar');
     await room.click('Begin it anew');
-    expect(
-      room.written.map(({ kind, subjectId, payload }) => ({ kind, subjectId, payload: payload as object })),
-    ).toEqual([{ kind: 'ending', subjectId: 'attic', payload: { step: 'begun-anew' } }]);
+    expect(room.written.map(({ kind, subjectId, payload }) => ({ kind, subjectId, payload: payload }))).toEqual([
+      { kind: 'ending', subjectId: 'attic', payload: { step: 'begun-anew' } },
+    ]);
   });
 });
