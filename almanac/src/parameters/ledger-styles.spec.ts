@@ -200,7 +200,7 @@ const lines: readonly (readonly [line: string, means: string])[] = [
   ['lobby fed 500mg flake food', 'Lobby: fed 0.5 g flake'],
   ['lobby dosed 5 mL potassium', 'Lobby: dose 5 mL potassium'],
   ['lobby dosed 5ml potassium', 'Lobby: dose 5 mL potassium'],
-  ['lobby 5 ml potassium', 'asks value-alone unknown-word no-value'],
+  ['lobby 5 ml potassium', 'asks value-alone no-value'],
   ['lobby "lid was open"', 'Lobby: note lid was open'],
   ['lobby note: lid was open', 'Lobby: note lid was open'],
   ['lobby and library looked, fed', 'Lobby: looked fed; Library: looked fed'],
