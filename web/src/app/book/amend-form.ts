@@ -60,6 +60,9 @@ import { WhyNot } from '../ui/why';
             Reads: <span class="num">{{ text }}</span>
           </p>
         }
+        @for (text of understood().keptTexts; track $index) {
+          <p class="fault">“{{ text }}” is not understood here.</p>
+        }
         @for (q of understood().questions; track $index) {
           <p class="fault">{{ asksText(q.why) }}</p>
         }
@@ -146,6 +149,8 @@ export class AmendForm implements OnInit {
     () =>
       this.understood().entries.length > 0 &&
       this.understood().questions.length === 0 &&
+      // One entry is put right: a word more would be another.
+      this.understood().keptTexts.length === 0 &&
       (this.asked().length === 0 || this.insisted()),
   );
 

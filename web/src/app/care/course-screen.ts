@@ -412,7 +412,7 @@ export class CourseScreen {
         verdict:
           asks === null
             ? verdictNames.unheard
-            : label === null && against.length === 0
+            : label === null && against.length === 0 && cautions.length === 0
               ? verdictNames.incomplete
               : verdictNames[
                   final ? 'final' : against.length > 0 ? 'blocked' : cautions.length > 0 ? 'warn' : 'allowed'

@@ -91,7 +91,14 @@ type ManyEvent = 'present' | 'counted';
       max-width: 34rem;
     }
     li {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.3rem 0.6rem;
+      align-items: center;
       padding: 0.2rem 0;
+    }
+    li nl-choice {
+      min-width: 14rem;
     }
   `,
 })
