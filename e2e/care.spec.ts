@@ -64,7 +64,7 @@ test('new fish: a quarantine, a course blocked by shrimp in the display and begu
   await page.getByRole('button', { name: 'Begin the course tonight' }).click();
 
   const course = page.getByRole('article', { name: 'Ice Cellar, A spot treatment' });
-  await expect(course).toContainText('Day 1: dose, 1 pack');
+  await expect(course).toContainText('Day 1: Give 1 pack');
   await course.getByRole('button', { name: /^Missed/ }).click();
   await expect(course).toContainText('Nothing is due tonight');
   const sheet = (await (await page.request.get(`${url()}/api/tonight`)).json()) as {
