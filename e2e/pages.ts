@@ -7,6 +7,7 @@ export const pages: readonly ((lobbyId: string) => string)[] = [
   () => '/tanks',
   (id) => `/tanks/${id}`,
   (id) => `/tanks/${id}/set-up`,
+  (id) => `/tanks/${id}/end`,
   (id) => `/readings?tank=${id}`,
   (id) => `/water?tank=${id}`,
   () => '/water/evening',

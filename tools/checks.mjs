@@ -112,7 +112,7 @@ export const silentButtons = {
   'going()': 'the house is being opened',
   'making() !== null': 'the demo house is being made, and says how far it is',
   'planning()': 'the plan is being worked out, and says so',
-  'runner.doneFraction() !== null': 'it runs, with a bar',
+  'runner.doneFraction() !== null': 'it runs, and its bar says how far it is',
   'isDone(s.tank, p.pass)': 'it is done and shown as done',
   '!c.open': 'a square of rock or wood, drawn as such',
   'g.startIndex + $index === 0': 'the first of a list goes no further up',

@@ -37,7 +37,7 @@ import { ReadWith } from './read-with';
 import { signsOfTrouble } from './ledger-signs';
 import { judged, parameterOf } from './understanding';
 import { Field } from '../ui/field';
-import { WhyNot } from '../ui/why';
+import { whyText, WhyNot, type Why } from '../ui/why';
 
 const draftId = 'ledger-line';
 const historyId = 'ledger-line-history';
@@ -147,7 +147,7 @@ const keptLineCount = 30;
             }
           </div>
           <div class="do">
-            <button pButton class="go" [nlWhy]="{ 'a line that is understood': !ready() }">Write it in the book</button
+            <button pButton class="go" [nlWhy]="why()">Write it in the book</button
             ><span class="quiet small"
               >Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span
             >
@@ -294,12 +294,14 @@ export class LedgerLine {
   protected readonly shown = computed(() => this.understood().entries.map((entry) => this.shownEntry(entry)));
   protected readonly asked = computed(() => this.shown().some((e) => e.questions.length > 0));
   protected readonly offered = computed(() => completions(this.line(), this.subjects()));
-  protected readonly ready = computed(
-    () =>
-      this.understood().entries.length + this.troubles().length > 0 &&
-      this.understood().questions.length === 0 &&
-      (!this.asked() || this.insisted()),
-  );
+  protected readonly why = computed((): Why => {
+    const { entries, questions } = this.understood();
+    return {
+      'a line that is understood': entries.length + this.troubles().length === 0 || questions.length > 0,
+      'the tick that it is right': this.asked() && !this.insisted(),
+    };
+  });
+  private readonly ready = computed(() => whyText(this.why()) === '');
 
   constructor() {
     this.sources.load();
