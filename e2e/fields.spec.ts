@@ -60,7 +60,7 @@ test('every field of a measured value on every page, in twelve notations: taken,
                 : field.value !== text
                   ? `what was typed is gone: ${field.value}`
                   : '';
-          if (wrong) wrongs.push({ field: field.name || field.getAttribute('aria-label') || '?', text, wrong });
+          if (wrong) wrongs.push({ field: field.getAttribute('aria-label') ?? field.name, text, wrong });
         }
         if (!field.isConnected) continue;
         const form = field.closest('form');
