@@ -151,8 +151,8 @@ test.describe.serial('a keeper’s first minutes, and the two houses', () => {
     expect(value?.lo).toBeGreaterThan(24.5);
     expect(value?.hi).toBeLessThan(25.5);
     expect([value?.text, value?.enteredUnit]).toEqual(['77', '°F']);
-    // A figure in whole degrees is half a degree to each side.
-    expect(book.entries[0]?.line).toContain('Temp 76.5–77.5');
+    // A figure in whole degrees is half a degree to each side; the line says it as it was typed.
+    expect(book.entries[0]?.line).toContain('Temp 77,');
   });
 });
 

@@ -12,7 +12,7 @@ export {
   type ImportReport,
   type WriteResponse,
 } from './entries';
-export type { Done } from './done';
+export type { Done, DoneReading } from './done';
 export {
   bookGroups,
   subjectKinds,

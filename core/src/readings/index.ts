@@ -11,6 +11,7 @@ export {
   type Plausibility,
 } from './judge';
 export { aimRead, type AimQuestion, type AimRead } from './aim';
+export { typedText } from './as-typed';
 export { countRead, type CountRead } from './count';
 export { lineReadings, type UnderstoodLine } from './line';
 export { ledgerLine } from './ledger';

@@ -36,7 +36,10 @@ export function intervalText(interval: Interval, decimalsCount: number): string 
   if (interval.lo === null) return `<${shown(interval.hi ?? 0)}`;
   if (interval.hi === null) return `>${shown(interval.lo)}`;
   const finest = 10 ** -decimalsCount;
-  if (interval.hi - interval.lo <= finest * 1.0001) return shown((interval.lo + interval.hi) / 2);
+  // `30–31` was read between two marks: both figures are meant. Half a step to each side of 30 is one figure.
+  const isWritten = (value: number): boolean => Math.abs(value / finest - Math.round(value / finest)) < 1e-6;
+  const areBothMeant = interval.lo < interval.hi && isWritten(interval.lo) && isWritten(interval.hi);
+  if (interval.hi - interval.lo <= finest * 1.0001 && !areBothMeant) return shown((interval.lo + interval.hi) / 2);
   return `${shown(interval.lo)}–${shown(interval.hi)}`;
 }
 

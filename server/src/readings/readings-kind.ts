@@ -14,7 +14,12 @@ export const readingsKind: KindModule<'readings'> = {
   faults: ({ payload }) => readingsFaults(payload),
   done: ({ values }) => ({
     slot: 'readings',
-    done: { id: 'readings', facts: { values: values.map(({ parameter, lo, hi }) => ({ parameter, lo, hi })) } },
+    done: {
+      id: 'readings',
+      facts: {
+        values: values.map(({ parameter, lo, hi, text, enteredUnit }) => ({ parameter, lo, hi, text, enteredUnit })),
+      },
+    },
   }),
   moves: true,
   rows: readingRows,

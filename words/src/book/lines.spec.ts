@@ -132,5 +132,17 @@ describe('what was last done, in few words', () => {
     expect(doneWords(speech, { id: 'readings', facts: { values: [{ parameter: 'ph', lo: 6.4, hi: 6.6 }] } })).toBe(
       'pH 6.4–6.6',
     );
+    const values = [
+      { parameter: 'ghDegrees' as const, lo: 6.5, hi: 7.5, text: '7', enteredUnit: '°dH' },
+      { parameter: 'no3MgPerL' as const, lo: 30, hi: 31, text: '30-31', enteredUnit: 'mg/L' },
+    ];
+    expect(doneWords(speech, { id: 'readings', facts: { values } })).toBe('GH 7, NO₃ 30–31');
+    // Of what is kept without its text, and in another unit, the span is said.
+    expect(
+      doneWords(speechIn({ ...usualUnits, temperature: '°F' }), {
+        id: 'readings',
+        facts: { values: [{ parameter: 'tempC', lo: 20, hi: 22, text: '21', enteredUnit: '°C' }] },
+      }),
+    ).toBe('Temp 68.0–71.6');
   });
 });

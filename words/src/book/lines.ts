@@ -1,13 +1,13 @@
 import { parameterWords } from '#almanac/parameters';
-import { roundTo, type ParameterId } from '#core/readings';
+import { roundTo, typedText, type ParameterId } from '#core/readings';
 import { netLitres, type ThingEnd, type WaterEnd } from '#core/tanks';
 import { batchCode, salts } from '#core/water';
 import type {
   ChangePayload,
   Done,
+  DoneReading,
   FactPayload,
   Kind,
-  ReadingValue,
   ReadPayloadOf,
   SeenPayload,
   StockPayload,
@@ -27,9 +27,12 @@ const sizeText = (speech: Speech, { entered }: Pick<ChangePayload, 'entered'>): 
     : `${Math.round(entered.changeFraction * 1000) / 10} %`;
 const bareLitres = (speech: Speech, volumeL: number): string =>
   amountPlainly(speech, 'volume', volumeL).split(' ')[0] ?? '';
-const readText = (speech: Speech, value: Pick<ReadingValue, 'parameter' | 'lo' | 'hi'>): string => {
+/** A reading as it was typed; in another unit than the keeper's, as the span it is. */
+const readText = (speech: Speech, { text = '', enteredUnit = '', ...value }: DoneReading): string => {
   const parameter = parameterOf(value.parameter);
-  return `${parameter?.short ?? value.parameter} ${spanText(speech, value.parameter, value)}`;
+  const shownUnit = parameter && speech.unitFor(parameter.quantity);
+  const typed = parameter && shownUnit && typedText({ parameter, reading: { ...value, text, enteredUnit }, shownUnit });
+  return `${parameter?.short ?? value.parameter} ${typed ?? spanText(speech, value.parameter, value)}`;
 };
 const eventWords: Record<StockPayload['event'], string> = {
   arrived: 'arrived',
