@@ -84,11 +84,12 @@ describe('the gate: a course meets who lives there', () => {
     expect(says(given(2, 3), [fish, course('D06', {}, 0), joined, reasoned])).toEqual([]);
   });
   it('shrimp that come into treated water are asked about; counted or born there they are no decision', () => {
-    const arrives = (event: 'moved-in' | 'counted' | 'born'): GateRow =>
+    const arrives = (event: 'moved-in' | 'arrived' | 'counted' | 'born' | 'present'): GateRow =>
       row('stock', 1, { event, kindId: 'cherry-shrimp', strain: '', count });
     const treated = [fish, course('D06'), given(0, 1)];
     expect(says(arrives('moved-in'), treated)).toEqual([harm]);
-    expect(says(arrives('counted'), treated)).toEqual([]);
+    expect(says(arrives('arrived'), treated)).toEqual([harm]);
+    for (const event of ['counted', 'born', 'present'] as const) expect(says(arrives(event), treated)).toEqual([]);
     expect(says(arrives('moved-in'), [fish])).toEqual([]);
     const arrival = row('arrival', 1, { kindId: 'cherry-shrimp', strain: '', count });
     expect(says(arrival, treated)).toEqual([harm]);

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { bedSchools, bucketSigns, cleanedParts, outageCauses, walkJobs, walkPasses } from '#core/hands';
+import { bedSchools, bucketSigns, cleanedParts, leavingPlans, outageCauses, walkJobs, walkPasses } from '#core/hands';
 import { day, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
@@ -41,6 +41,9 @@ export const handsPayload = v.variant('step', [
       /** For the stand-in: a portion every so many days, what one weighs, whom to call. */
       feedEveryDays: v.optional(within(0.25, 366)),
       portionG: v.optional(within(0, 100000)),
+      /** How the gap was planned, and the change on the day before where it is part of the plan. */
+      plan: v.optional(v.picklist(leavingPlans, 'is no known plan')),
+      changeFraction: v.optional(within(0, 1)),
       /** Pure water that goes by evaporation and is poured back in. */
       topUpLPerDay: v.optional(within(0, 10000)),
       call: v.optional(v.pipe(v.string(), v.maxLength(120))),
@@ -75,6 +78,9 @@ export const handsPayload = v.variant('step', [
     how: v.picklist(['all-in', 'all-out'], 'must be all in or all out'),
     /** Total ammonia a day as nitrogen, upper end, if its bacteria were lost: to be held against what is read. */
     tanMgPerLPerDay: v.optional(within(0, 1000)),
+    /** Its own water that went along, and the new water it was filled up with. */
+    oldL: v.optional(within(0, 100_000)),
+    newL: v.optional(within(0, 100_000)),
     note,
   }),
   v.strictObject({ step: v.literal('move-day'), movedId: uuid, good: v.boolean(), note }),

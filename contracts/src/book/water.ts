@@ -66,6 +66,8 @@ export const batchPayload = v.strictObject({
   aims,
   leadHours,
   stirred: v.boolean(),
+  /** How warm it was mixed, where that was planned. */
+  tempC: v.optional(within(0, 60)),
   drum: v.optional(v.pipe(v.string(), v.maxLength(40)), ''),
 });
 export const batchStepPayload = v.variant('step', [

@@ -185,7 +185,8 @@ function belowMeets(
 }
 
 /** Came in from elsewhere at that time: what was there already, was counted or was born is no decision. */
-const joins = (row: Joined): boolean => row.kind === 'arrival' || row.payload.event === 'moved-in';
+const joins = (row: Joined): boolean =>
+  row.kind === 'arrival' || row.payload.event === 'moved-in' || row.payload.event === 'arrived';
 
 /**
  * A dose or going on asks again: who lives there now and did not when it began, what is in the water beside it by now.

@@ -26,6 +26,9 @@ export interface Leaves {
   /** Where it falls out of its band; above is not said. */
   side?: 'below';
 }
+/** How weeks away are planned: fed as now, by portions, or by portions after a change on the day before. */
+export const leavingPlans = ['usual', 'portions', 'change'] as const;
+export type LeavingPlan = (typeof leavingPlans)[number];
 const wide = { lo: -1e6, hi: 1e6, unit: '' };
 
 /**

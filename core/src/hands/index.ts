@@ -6,6 +6,8 @@ export {
   type AbsenceInput,
   type AbsenceValue,
   type Leaves,
+  leavingPlans,
+  type LeavingPlan,
 } from './absence';
 export { cooling, insulations, type CoolingInput, type Insulation } from './cooling';
 export {

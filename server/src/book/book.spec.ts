@@ -45,7 +45,7 @@ describe('POST /api/entries', () => {
     const page = await house.get<BookPage>(`/api/entries?subject=${tank}`);
     expect(page.body.entries.map((e) => e.line)).toEqual([
       'two moults',
-      'tested: pH 6.4, NO₃ <5',
+      'tested: pH 6.35–6.45, NO₃ <5',
       jasmine.stringContaining('set up: 100.0 L net'),
     ]);
   });

@@ -14,7 +14,7 @@ import type {
 } from '#contracts/book';
 import { timerWords, workWords } from '#words/doing';
 import { endWords, equipmentWords } from '#words/tanks';
-import { bucketWords, cleanedWords, outageWords, walkJobWords, walkPassWords } from '#words/hands';
+import { bucketWords, cleanedWords, leavingPlanWords, outageWords, walkJobWords, walkPassWords } from '#words/hands';
 import { notedWords, quarantineReasonWords, schoolWords, mealWords } from '#words/care';
 import { gasWords, outcomeWords } from '#words/trouble';
 import { amount, amountPlainly, spanText, spokenValue, type Speech } from '#words/units';
@@ -145,8 +145,8 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: 
     `label: ${figure(massG)} g in ${amountPlainly(speech, 'volume', waterL)}${ghDegrees === null ? '' : `, GH ${figure(spokenValue(speech, 'ghDegrees', ghDegrees))}`}${khDegrees === null ? '' : `, KH ${figure(spokenValue(speech, 'khDegrees', khDegrees))}`}${ec25UsPerCm === null ? '' : `, ${amountPlainly(speech, 'conductivity', ec25UsPerCm)}`}`,
   works: ({ madeLPerH, storesL, storedL, drums }, speech) =>
     `makes ${amountPlainly(speech, 'volume', madeLPerH)}/h, stores ${bareLitres(speech, storedL)} of ${amountPlainly(speech, 'volume', storesL)}; drums: ${drums.map((d) => `${d.name} ${amountPlainly(speech, 'volume', d.volumeL)}`).join(', ') || 'none'}`,
-  batch: ({ madeL, salts: weighed, minerals, drum }, speech, nameOf) =>
-    `batch of ${amountPlainly(speech, 'volume', madeL)}${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
+  batch: ({ madeL, salts: weighed, minerals, drum, tempC }, speech, nameOf) =>
+    `batch of ${amountPlainly(speech, 'volume', madeL)}${tempC === undefined ? '' : ` at ${amount(speech, 'temperature', tempC, 1)}`}${drum ? ` in ${drum}` : ''}: ${[...weighed.map((s) => `${figure(s.massG)} g ${salts[s.saltId].name}`), ...minerals.map((m) => `${figure(m.massG)} g ${nameOf(m.supplyId)}`)].join(', ') || 'nothing weighed in'}`,
   'batch-step': (payload, speech) => {
     const which = `batch ${batchCode(payload.batchId)}`;
     switch (payload.step) {
@@ -294,11 +294,11 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: 
       case 'outage-over':
         return `outage over${noteText(payload.note)}`;
       case 'away':
-        return `away from ${onText(speech, payload.fromOn)} to ${onText(speech, payload.toOn)}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
+        return `away from ${onText(speech, payload.fromOn)} to ${onText(speech, payload.toOn)}${payload.plan === undefined ? '' : `, ${leavingPlanWords[payload.plan]}`}${payload.changeFraction === undefined ? '' : ` (${percent(payload.changeFraction)})`}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
       case 'back':
         return `home again${noteText(payload.note)}`;
       case 'moved':
-        return `moved, ${payload.how === 'all-in' ? 'all left in' : 'everything out'}${noteText(payload.note)}`;
+        return `moved, ${payload.how === 'all-in' ? 'all left in' : 'everything out'}${payload.oldL === undefined || payload.newL === undefined ? '' : `, ${amountPlainly(speech, 'volume', payload.oldL)} of its water kept, ${amountPlainly(speech, 'volume', payload.newL)} new`}${noteText(payload.note)}`;
       case 'move-day':
         return `after the move: ${payload.good ? 'good' : 'not good'}${noteText(payload.note)}`;
     }

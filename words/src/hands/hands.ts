@@ -7,6 +7,7 @@ import type {
   FilterState,
   HeldVerdict,
   Insulation,
+  LeavingPlan,
   MoveReason,
   MoveSchool,
   MoveStepId,
@@ -138,6 +139,11 @@ export const beforeLeaving = [
   'Pre-filters and hoses looked at; timers run for a day; heaters at the right mark.',
   'Top-up water labelled, portions counted into days; the tin put away.',
 ] as const;
+export const leavingPlanWords: Record<LeavingPlan, string> = {
+  usual: 'fed as now',
+  portions: 'with these portions',
+  change: 'with these portions and the change before',
+};
 export const moveSchoolWords: Record<MoveSchool, string> = {
   'all-in': 'all stays in: water down, bed and plants as they are',
   'all-out': 'everything out: bed rinsed or new, as good as starting anew',

@@ -10,6 +10,7 @@ export {
   heldWords,
   hoursSpan,
   insulationWords,
+  leavingPlanWords,
   moveReasonWords,
   moveSchoolWords,
   moveStepWords,

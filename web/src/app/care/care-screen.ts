@@ -368,10 +368,14 @@ export class CareScreen {
   protected readonly sentinelKind = signal('');
   protected readonly sentinelCount = signal<number | null>(2);
   protected readonly sentinelDays = sentinelDays;
+  /** Asked for where the water would harm them. */
+  protected readonly sentinelReason = signal('');
+  protected readonly sentinelFault = signal('');
   /** They are animals that move in as well: they set the clock, and are counted. */
   protected async putSentinels(of: QuarantineThread): Promise<void> {
     const [kindId, count] = [this.sentinelKind(), this.sentinelCount()];
     if (kindId === '' || count === null) return;
+    const overrideReason = this.sentinelReason().trim();
     const written = await this.scribe.write(
       [
         this.scribe.entry('quarantine', of.tankId, {
@@ -381,13 +385,19 @@ export class CareScreen {
           count,
           on: this.today(),
         }),
-        this.scribe.entry('stock', of.tankId, { event: 'arrived', kindId, count: { lo: count, hi: count } }),
+        this.scribe.entry('stock', of.tankId, {
+          event: 'arrived',
+          kindId,
+          count: { lo: count, hi: count },
+          ...(overrideReason === '' ? {} : { overrideReason }),
+        }),
       ],
       'The sentinels',
     );
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.sentinelFault.set(written.faults.get('overrideReason') ?? '');
+    const others = [...written.faults].filter(([field]) => field !== 'overrideReason');
+    this.said.set(written.kept ? written.said : others.map(([field, fault]) => `${field} ${fault}`).join('; '));
+    if (written.kept) this.sentinelReason.set('');
   }
   protected note(of: QuarantineThread, event: 'sign' | 'sign-ended' | 'wet-contact'): Promise<boolean> {
     const payload = { step: 'noted' as const, quarantineId: of.quarantineId, event, on: this.today() };

@@ -405,6 +405,25 @@ describe('a course is planned', () => {
       }),
     );
   });
+  it('is written as it was planned, field by field', async () => {
+    const room = await planned(pen, 'D07');
+    await room.fill('Days with a dose', '1 3 5');
+    await room.fill('Changes', '5 25%');
+    expect(room.textOf('.places section')).toContain('Give 2 packs');
+    await room.click('Begin the course');
+    expect(room.written.map((e) => [e.kind, e.subjectId])).toEqual([['course', pen]]);
+    expect(room.written[0]?.payload).toEqual({
+      step: 'started',
+      agentId: 'D07',
+      productName: 'A product',
+      label: { packTreatsL: 40, doseDays: [1, 3, 5], changes: [{ day: 5, fraction: 0.25 }] },
+      repeats: 0,
+      split: false,
+      netVolumeL: 80,
+      startOn: '2026-03-14',
+      warnings: jasmine.any(Array),
+    });
+  });
   it('in the food: by what lives there, with the grams of a meal; no packs, no bottle, and as a part of what runs', async () => {
     const runs = { agentId: 'D07', courseId, productName: 'A dewormer', shareFraction: 1, ended: false };
     const room = await open(
@@ -547,7 +566,18 @@ describe('dips', () => {
     expect(room.disabled('In: the clock runs 1.5 min')).toBeTrue();
     await room.tickBox('Read, and gloves');
     await room.click('In: the clock runs 1.5 min');
-    expect(room.written[0]?.payload).toEqual({ step: 'set', timer: 'plant-dip', minutes: 1.5, note: 'bleach dip' });
+    const shown = /([\d.]+)\s*mL/.exec(room.textOf('[aria-label="Bleach, for plants and tools"] strong'))?.[1] ?? 'none';
+    expect(room.written[0]?.payload).toEqual({
+      step: 'set',
+      timer: 'plant-dip',
+      minutes: 1.5,
+      note: `bleach dip: ${shown} mL in 10 L, 1700 mg/L`,
+    });
+    await room.type('[name=bathL]', '4');
+    const grams = /([\d.]+)\s*g/.exec(room.textOf('[aria-label="Other dips and baths"] strong'))?.[1] ?? 'none';
+    await room.query<HTMLButtonElement>('[aria-label="Other dips and baths"] .go').click();
+    await room.settle();
+    expect((room.written[1]?.payload as { note: string }).note).toMatch(new RegExp(`: .* g/L, ${grams} g in 4 L$`));
     await room.pick('nl-choice[name=hardy]', 'moss');
     expect(room.text()).toContain('no bleach at all');
   });

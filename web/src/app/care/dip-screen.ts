@@ -13,7 +13,9 @@ import {
   type BleachLabel,
 } from '#core/care';
 import { recorder } from '#core/explain';
+import { amountPlainly } from '#words/units';
 import { Scribe } from '../base/scribe';
+import { speech } from '../base/speech';
 import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
@@ -141,7 +143,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
             type="button"
             class="go"
             [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'water and label': !bleach() }"
-            (click)="begin('plant-dip', 'bleach dip', minutes())">
+            (click)="begin('plant-dip', bleachNote(), minutes())">
             In: the clock runs {{ minutes() }} min
           </button>
         } @else {
@@ -180,7 +182,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
           type="button"
           class="go"
           [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'its water': !bath() }"
-          (click)="begin('dip', bathWord(chosenBath()), chosenBath().minutes)">
+          (click)="begin('dip', bathNote(), chosenBath().minutes)">
           In: the clock runs {{ chosenBath().minutes }} min
         </button>
       </div>
@@ -270,6 +272,19 @@ export class DipScreen {
   protected bathWord({ name, targetGPerL }: BathRecipe): string {
     return `${name}: ${targetGPerL < 1 ? `${1000 * targetGPerL} mg/L` : `${targetGPerL} g/L`}`;
   }
+  /** What stands in the book of it: how much of what in how much water. */
+  protected readonly bleachNote = computed(() => {
+    const [b, waterL] = [this.bleach(), this.waterL()];
+    return b && waterL !== null
+      ? `bleach dip: ${b.ml} mL in ${amountPlainly(speech(), 'volume', waterL)}, ${b.mgPerL} mg/L`
+      : 'bleach dip';
+  });
+  protected readonly bathNote = computed(() => {
+    const [b, bathL] = [this.bath(), this.bathL()];
+    return b && bathL !== null
+      ? `${b.word}, ${b.text} ${b.unit} in ${amountPlainly(speech(), 'volume', bathL)}`
+      : this.bathWord(this.chosenBath());
+  });
   protected async begin(timer: 'dip' | 'plant-dip', note: string, minutes: number): Promise<void> {
     const entry = this.scribe.entry('timer', this.tankId(), {
       step: 'set',

@@ -10,15 +10,17 @@ import {
   absence,
   changedBefore,
   handsThreads,
+  leavingPlans,
   portions,
   productionShare,
   type AbsenceValue,
   type Leaves,
+  type LeavingPlan,
 } from '#core/hands';
 import type { ParameterId } from '#core/readings';
 import { leastRations } from '#core/stock';
 import type { BuildUpView } from '#contracts/water';
-import { beforeLeaving, portionText, standInAlarms, standInRules } from '#words/hands';
+import { beforeLeaving, leavingPlanWords, portionText, standInAlarms, standInRules } from '#words/hands';
 import { amount } from '#words/units';
 import { AskedAnew } from './asked-anew';
 import { heldText } from './held-text';
@@ -48,13 +50,6 @@ const notBuiltUp: readonly ParameterId[] = ['ph', 'tempC', 'co2MgPerL', 'o2MgPer
 const fromFood: readonly ParameterId[] = ['no3MgPerL', 'no2MgPerL', 'tanMgPerL', 'po4MgPerL'];
 /** Eaten up by the tank itself. */
 const falling: readonly ParameterId[] = ['khDegrees'];
-const leavingPlans = ['usual', 'portions', 'change'] as const;
-type LeavingPlan = (typeof leavingPlans)[number];
-const leavingPlanWords: Record<LeavingPlan, string> = {
-  usual: 'fed as now',
-  portions: 'with these portions',
-  change: 'with these portions and the change before',
-};
 interface Case {
   plan: LeavingPlan;
   word: string;
@@ -262,6 +257,8 @@ export class AwayScreen {
         fromOn: this.fromOn(),
         toOn: this.toOn(),
         leaves: r.leaves.map((l) => ({ ...l, parameter: l.parameter as ParameterId })),
+        plan: this.plan(),
+        ...(this.plan() === 'change' ? { changeFraction: (this.changePercent() ?? 0) / 100 } : {}),
         ...(every === null ? {} : { feedEveryDays: every, portionG: r.portionG }),
         ...(r.topUpL === null ? {} : { topUpLPerDay: Math.round(100 * r.topUpL) / 100 }),
         ...(r.note.trim() === '' ? {} : { note: r.note.trim() }),

@@ -8,6 +8,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import {
   bedNext,
+  bedShareOfNight,
   bedSchools,
   bucketSigns,
   flowState,
@@ -267,9 +268,15 @@ export class CleanScreen {
     });
   });
   private readonly open = computed(() => this.squares().filter((s) => s.open).length);
-  private readonly tooMuch = computed(
-    () => this.school() !== 'skim' && this.chosen().length > mostBedFraction * this.open(),
-  );
+  /** By what was done to this bed the same evening already, as the gate counts it. */
+  private readonly tooMuch = computed(() => {
+    const before = this.cleaned().filter((c) => c.what === 'bed' && c.school !== 'skim' && this.isTonight(c.atEpochMs));
+    const shareFraction = bedShareOfNight(this.chosen(), {
+      before: before.map((c) => c.squareIds),
+      openCount: this.open(),
+    });
+    return this.school() !== 'skim' && shareFraction > mostBedFraction;
+  });
   /** What is done against the rules of its school is done with a reason that is kept. */
   protected readonly needsReason = computed(() => this.tooMuch() || this.next().blocks.length > 0);
   protected toggle(id: string): void {

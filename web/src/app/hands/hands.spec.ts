@@ -1,6 +1,7 @@
 import { nightOn } from '#core/units';
 import { TestBed } from '@angular/core/testing';
 import type { TonightTank } from '#contracts/tonight';
+import { portionText } from '#words/hands';
 import { openRoom } from '../room.cases';
 import { TonightStore } from '../tonight';
 import { AwayScreen } from './away-screen';
@@ -518,7 +519,24 @@ describe('a move', () => {
     // 2 mg/L of nitrate hold 2 × 14.007 / 62.004 = 0.45 of nitrogen.
     expect(room.textOf('[aria-label="The day"]')).toContain('up to 0.45 mg/L as N');
     await room.click('It stands in its new place: start the watch');
-    expect(room.written[0]?.payload).toEqual({ step: 'moved', how: 'all-in', tanMgPerLPerDay: 0.452 });
+    expect(room.written[0]?.payload).toEqual({
+      step: 'moved',
+      how: 'all-in',
+      oldL: 25,
+      newL: 25,
+      tanMgPerLPerDay: 0.452,
+    });
+  });
+  it('is written as it was planned: the way, and how much of its water went along', async () => {
+    const room = await open(b);
+    await room.pick('nl-choice[name=how]', 'all-out');
+    await room.pick('nl-choice[name=choice]', 'same');
+    // Four fifths of 50 L.
+    expect(room.textOf('[aria-label="The day"]')).toContain('40 L');
+    await room.click('It stands in its new place: start the watch');
+    expect(room.written.map((e) => [e.kind, e.subjectId, e.payload])).toEqual([
+      ['hands', b, { step: 'moved', how: 'all-out', oldL: 40, newL: 10 }],
+    ]);
   });
   it('says which tanks may be merged beforehand, when somebody asks', async () => {
     const animals = (kindId: string) => [{ ...arrived(20)[0], kindId }];
@@ -676,6 +694,35 @@ describe('weeks away', () => {
     expect(room.written[0]?.payload).toEqual(
       jasmine.objectContaining({ step: 'away', fromOn: '2026-03-14', toOn: '2026-03-28' }),
     );
+  });
+  it('is written as it was planned, field by field', async () => {
+    const room = await open();
+    await room.pick('nl-choice[name=plan]', 'change');
+    await room.pick('nl-choice[name=toppedUp]', 'yes');
+    await room.type('input[name=changePercent]', '25');
+    await room.type('input[name=every]', '7');
+    await room.type('input[name=evaporates]', '1');
+    await room.type('input[name=call]', 'the neighbour');
+    await room.click('Write it in the book');
+    const { portionG, leaves, ...rest } = room.written[0]?.payload as { portionG: number; leaves: object[] };
+    expect(rest).toEqual({
+      step: 'away',
+      fromOn: '2026-03-14',
+      toOn: '2026-03-28',
+      plan: 'change',
+      changeFraction: 0.25,
+      feedEveryDays: 7,
+      // One per cent of 50 L a day.
+      topUpLPerDay: 0.5,
+      call: 'the neighbour',
+    } as never);
+    // Nobody lives in Porch by its book; Loft gets the portion that its row says.
+    expect(portionG).toBe(0);
+    const loft = room.written[1]?.payload as { portionG: number };
+    expect(loft.portionG).toBeGreaterThan(0);
+    expect(room.text()).toContain(`portions of ${portionText(loft.portionG)}`);
+    // 18 to 22, a quarter of it out against 2: nothing gets to 40 in a fortnight of a seventh of the food.
+    expect(leaves).toEqual([]);
   });
   it('comes home to each tank that was left', async () => {
     const room = await open(entry({ step: 'away', fromOn: '2026-03-01', toOn: '2026-03-14', leaves: [] }));

@@ -215,6 +215,8 @@ export class MoveScreen {
       lifting: weighed?.ok ? weighed.value.value.lifting : null,
     });
     return {
+      oldL,
+      newL,
       old: amount(speech(), 'volume', oldL, 0),
       cans: `in ${cansCount} ${cansCount === 1 ? 'can' : 'cans'}; ${amount(speech(), 'volume', newL, 0)} of new water ready at its warmth`,
       working: note.explained(null),
@@ -335,7 +337,7 @@ export class MoveScreen {
       }));
   });
   protected moved(): Promise<void> {
-    const [of, ammonia] = [this.of(), this.ammonia()];
+    const [of, ammonia, day] = [this.of(), this.ammonia(), this.day()];
     if (!of) {
       this.fault.set('Choose the tank first.');
       return Promise.resolve();
@@ -344,6 +346,7 @@ export class MoveScreen {
       this.scribe.entry('hands', of.tank.tankId, {
         step: 'moved',
         how: this.how(),
+        ...(day === null ? {} : { oldL: Math.round(10 * day.oldL) / 10, newL: Math.round(10 * day.newL) / 10 }),
         ...(ammonia === null ? {} : { tanMgPerLPerDay: Number(ammonia.hi.toPrecision(3)) }),
       }),
       `${of.tank.name} moved`,

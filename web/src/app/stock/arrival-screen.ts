@@ -8,7 +8,7 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { recorder } from '#core/explain';
 import { quarantineSchools, type QuarantineSchool } from '#core/care';
-import type { Interval, ParameterId } from '#core/readings';
+import { middle, type Interval, type ParameterId } from '#core/readings';
 import {
   acclimationMethod,
   dripPlan,
@@ -18,6 +18,7 @@ import {
   maturitySchools,
   stockingAdvice,
   type MaturitySchool,
+  type StockKind,
   type WaterKnown,
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
@@ -25,6 +26,7 @@ import { schoolWords } from '#words/care';
 import { arrivalCautionWords, maturityWords, methodWords, stockingWords } from '#words/stock';
 import { bearings, flowOf } from '#core/water';
 import { flowWords } from '#words/water';
+import { GateWatch } from '../base/gate-watch';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
@@ -33,7 +35,7 @@ import { figure, gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
 import { ValueField } from '../ui/value-field';
 import { DripTimers } from './drip-timers';
-import { medicineSaid } from './medicine-in';
+import { agentOrKindName, medicineSaid, medicineWarnings } from './medicine-in';
 import { StockNav } from './stock-nav';
 import { countFrom, StockStore } from './stock-store';
 import { InUnit } from '../ui/in-unit';
@@ -99,7 +101,7 @@ export class ArrivalScreen {
   protected readonly school = signal<MaturitySchool>('patient');
   protected readonly experienced = signal(false);
   protected readonly cycled = signal<'yes' | 'no' | 'unknown'>('unknown');
-  protected readonly bagTexts = signal<Partial<Record<ParameterId, number | null>>>({});
+  private readonly bagRead = signal<Partial<Record<ParameterId, Interval | null>>>({});
   protected readonly bagL = signal(1);
   protected readonly boxL = signal(5);
   protected readonly overrideReason = signal('');
@@ -116,6 +118,9 @@ export class ArrivalScreen {
         });
     });
     effect(() => {
+      this.gate.open(this.tank() ?? '');
+    });
+    effect(() => {
       const stage = this.stock()?.tank.stage;
       if (stage === 'running' || stage === 'maturing') this.cycled.set('yes');
       if (stage === 'cycling') this.cycled.set('no');
@@ -127,11 +132,7 @@ export class ArrivalScreen {
   protected readonly kind = computed(() => this.store.kindNamed(this.kindId()));
   protected readonly planned = computed(() => countFrom(this.count()));
   protected readonly bag = computed((): WaterKnown =>
-    Object.fromEntries(
-      Object.entries(this.bagTexts()).flatMap(([id, value]): [string, Interval][] =>
-        typeof value === 'number' ? [[id, { lo: value, hi: value }]] : [],
-      ),
-    ),
+    Object.fromEntries(Object.entries(this.bagRead()).flatMap(([id, read]) => (read ? [[id, read]] : []))),
   );
   protected readonly advice = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
@@ -197,9 +198,21 @@ export class ArrivalScreen {
     const stock = this.stock();
     return stock?.tank.ailing ? `${stock.tank.name} is not well tonight: ${stock.tank.reason}` : '';
   });
+  private readonly gate = new GateWatch('arrival', {
+    kinds: () => this.store.kinds(),
+    nameOf: (id) => agentOrKindName(id, this.store),
+  });
+  /** What the gate says of them in this water, as if no reason were given; null until it has told. */
+  private readonly gateSays = computed(() => {
+    const [stock, kind] = [this.stock(), this.kind()];
+    if (!stock || !kind) return [];
+    return this.gate.says(stock.tank.tankId, this.draftOf(kind, this.planned() ?? { lo: 1, hi: 1 }));
+  });
   private readonly medicineWarnings = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
-    return stock && kind ? medicineSaid(stock.tank, { kind, kinds: this.store.kinds() }) : [];
+    return stock && kind
+      ? medicineWarnings(this.gateSays(), medicineSaid(stock.tank, { kind, kinds: this.store.kinds() }))
+      : [];
   });
   protected readonly warnings = computed(() => [
     ...this.medicineWarnings(),
@@ -233,38 +246,50 @@ export class ArrivalScreen {
     return result && !result.ok ? plainRefusal(result.refusal) : '';
   });
   protected readonly losses = computed(() => expectedFirstLosses({ arrivedCount: this.planned()?.lo ?? 0 }));
+  /** As it would stand in the book, but for what speaks against it. */
+  private draftOf(kind: StockKind, count: ArrivalPayload['count']): ArrivalPayload {
+    return {
+      kindId: kind.id,
+      strain: this.strain().trim(),
+      count,
+      from: this.from().trim(),
+      localWater: this.localWater(),
+      bag: this.bag(),
+      transportHours: this.hours(),
+      method: this.method()?.method ?? 'float',
+      warnings: [],
+    };
+  }
   protected readonly why = computed((): Why => ({
     'a tank': this.stock() === null,
     'a kind': this.kind() === null,
     'a plan that can be worked out': this.planned() === null,
     'why it is done all the same': this.warnings().length > 0 && this.overrideReason().trim() === '',
+    'water without what harms people': (this.gateSays() ?? []).some((s) => s.final),
   }));
   private readonly ready = computed(() => whyText(this.why()) === '');
 
   protected choose(picked: string): void {
     void this.router.navigate(['/stock/arrival'], { queryParams: { tank: picked } });
   }
-  protected setBag(id: ParameterId, value: number | null): void {
-    this.bagTexts.update((all) => ({ ...all, [id]: value }));
+  /** As it was read, span and all. */
+  protected setBag(id: ParameterId, read: Interval | null): void {
+    this.bagRead.update((all) => ({ ...all, [id]: read && { lo: read.lo, hi: read.hi } }));
   }
+  protected bagValue = (id: ParameterId): number | null => {
+    const read = this.bagRead()[id];
+    return read ? middle(read) : null;
+  };
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected grade = (g: string): string => gradeWords[g] ?? g;
   protected text = (value: number, decimalsCount: number): string => figure(value, decimalsCount);
 
   protected async write(): Promise<void> {
-    const [stock, kind, count, method] = [this.stock(), this.kind(), this.planned(), this.method()];
-    if (!stock || !kind || !count || !method) return;
+    const [stock, kind, count] = [this.stock(), this.kind(), this.planned()];
+    if (!stock || !kind || !count || whyText(this.why()) !== '') return;
     const warnings = this.warnings();
-    const bag = Object.fromEntries(Object.entries(this.bag()));
     const arrival = this.scribe.entry('arrival', stock.tank.tankId, {
-      kindId: kind.id,
-      strain: this.strain().trim(),
-      count,
-      from: this.from().trim(),
-      localWater: this.localWater(),
-      bag,
-      transportHours: this.hours(),
-      method: method.method,
+      ...this.draftOf(kind, count),
       warnings,
       ...(warnings.length > 0 ? { overrideReason: this.overrideReason().trim() } : {}),
     });
@@ -283,7 +308,7 @@ export class ArrivalScreen {
             boxL: this.boxL(),
             rateLPerH: plan.rateLPerH,
             durationMinutes: plan.durationMinutes,
-            bag,
+            bag: this.bag(),
             tank: Object.fromEntries(Object.entries(stock.tank.water).map(([id, { lo, hi }]) => [id, { lo, hi }])),
             bearing: kind.bearing,
           }),
@@ -307,7 +332,14 @@ export class ArrivalScreen {
     this.faults.set(written.faults);
     this.said.set(written.said);
     if (!written.kept) return;
-    this.count.set('');
-    this.overrideReason.set('');
+    this.empty();
+  }
+  /** After they are in the book the next arrival starts from nothing. */
+  private empty(): void {
+    for (const text of [this.kindId, this.strain, this.count, this.from, this.overrideReason]) text.set('');
+    this.localWater.set('unknown');
+    this.bagRead.set({});
+    this.hours.set(1);
+    this.planFor.set('them');
   }
 }

@@ -9,6 +9,7 @@ import { fitOf, stockSigns, type Population, type StockEventName, type StockSign
 import { alarmWords } from '#words/stock';
 import type { NewEntry } from '#contracts/book';
 import { togetherWords } from '#words/stock';
+import { GateWatch } from '../base/gate-watch';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
@@ -18,9 +19,10 @@ import { CyclingPart } from './cycling-part';
 import { FeedingPart } from './feeding-part';
 import { ManyPart } from './many-part';
 import { PlantsPart } from './plants-part';
-import { medicineSaid } from './medicine-in';
+import { agentOrKindName, medicineSaid, medicineWarnings } from './medicine-in';
 import { countFrom, countText, StockStore } from './stock-store';
 import { Field } from '../ui/field';
+import { WhyNot, type Why } from '../ui/why';
 
 const eventWords: Record<StockEventName, string> = {
   counted: 'counted',
@@ -65,6 +67,7 @@ const quick: readonly StockEventName[] = [
     Choice,
     InputText,
     Option,
+    WhyNot,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './life-part.html',
@@ -94,10 +97,36 @@ export class LifePart {
   protected readonly faults = signal<Map<string, string>>(new Map());
   protected readonly others = computed(() => this.store.stocked().filter((s) => s.tank.tankId !== this.tankId()));
 
+  private readonly gate = new GateWatch('stock', {
+    kinds: () => this.store.kinds(),
+    nameOf: (id) => agentOrKindName(id, this.store),
+  });
+  /** What the gate says of them where they would move to, as if no reason were given. */
+  private readonly gateSays = computed(() => {
+    const { kindId, strain } = this.chosen();
+    return kindId === '' || this.otherTankId() === ''
+      ? []
+      : this.gate.says(this.otherTankId(), {
+          event: 'moved-in',
+          kindId,
+          strain,
+          count: countFrom(this.count()) ?? { lo: 1, hi: 1 },
+          otherTankId: this.tankId(),
+        });
+  });
+  private readonly moves = computed(() => this.event() === 'moved-out' && this.otherTankId() !== '');
+  /** A reason is kept with what the gate asks about. */
+  protected readonly asksReason = computed(
+    () => this.moves() && (this.gateSays() ?? []).some((s) => s.ask === 'reason' && !s.final),
+  );
+  protected readonly why = computed((): Why => ({
+    'why it is done all the same': this.asksReason() && this.overrideReason().trim() === '',
+    'water without what harms people': this.moves() && (this.gateSays() ?? []).some((s) => s.final),
+  }));
   /** What speaks against the tank they would move to, as it is tonight. */
   protected readonly destination = computed(() => {
     const to = this.store.stockOf(this.otherTankId());
-    const [kindId = ''] = this.key().split('|');
+    const { kindId } = this.chosen();
     const kind = this.store.kindNamed(kindId);
     if (!to) return '';
     const fit = kind && fitOf({ kind, water: to.tank.water });
@@ -109,12 +138,15 @@ export class LifePart {
             `Its water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`,
           ]
         : []),
-      ...(kind ? medicineSaid(to.tank, { kind, kinds: this.store.kinds() }) : []),
+      ...(kind ? medicineWarnings(this.gateSays(), medicineSaid(to.tank, { kind, kinds: this.store.kinds() })) : []),
     ].join(' ');
   });
 
   constructor() {
     this.store.load();
+    effect(() => {
+      this.gate.open(this.otherTankId());
+    });
     effect(() => {
       const [first] = this.stock()?.lodgers ?? [];
       // Once, for the hand that counts: whoever says “another kind” means it.

@@ -3,6 +3,8 @@ import { mayDose } from '#core/care';
 import type { StockKind } from '#core/stock';
 import type { StockTank } from '#contracts/stock';
 import { doseReasonWords } from '#words/care';
+import type { GateSaid } from '../base/gate-watch';
+import type { StockStore } from './stock-store';
 
 /** What a medicine that is in a tank's water would do to a kind that is to move in. */
 export function medicineSaid(
@@ -17,4 +19,17 @@ export function medicineSaid(
     const where = a.inFood ? 'is in the food here' : 'is in this water';
     return harms.map((r) => `${nameOf(a.agentId)} ${where}, ${how}. ${doseReasonWords(r, nameOf)}`);
   });
+}
+
+/** What an agent or a kind is called. */
+export const agentOrKindName = (id: string, store: Pick<StockStore, 'kindNamed'>): string =>
+  careKnowledge.agents.find((a) => a.id === id)?.name ?? store.kindNamed(id)?.commonName ?? id;
+
+/**
+ * What speaks against moving in: the gate decides, by the whole book and in both directions of time; what the water holds
+ * tonight says it more closely, and alone where the house could not be asked. What is in the food is the page's own word.
+ */
+export function medicineWarnings(says: readonly GateSaid[] | null, inWater: readonly string[]): string[] {
+  if (inWater.length > 0) return [...inWater];
+  return (says ?? []).filter((s) => s.ask === 'reason' || s.final).map((s) => s.text);
 }

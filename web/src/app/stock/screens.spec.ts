@@ -145,6 +145,48 @@ describe('an arrival', () => {
       }),
     );
   });
+  it('is written as it was planned, field by field, spans of the bag too; then the form is empty', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' });
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
+    await room.type('input[name=strain]', 'red');
+    await room.type('input[name=count]', '10-12');
+    await room.type('input[name=from]', 'a breeder in town');
+    await room.pick('nl-choice[name=local]', 'no');
+    await room.type('input[name=hours]', '3');
+    await room.fill('GH, °dH', '2-3');
+    await room.fill('pH', '~6.5');
+    await room.type('input[name=bagL]', '0.5');
+    await room.type('input[name=boxL]', '3');
+    const minutes = Number(/for (\d+) minutes/.exec(room.text())?.[1]);
+    if (room.has('input[name=because]')) await room.type('input[name=because]', 'a small start');
+    await room.click('They are here');
+    const [arrival, drip] = room.written;
+    const bag = { ghDegrees: { lo: 2, hi: 3 }, ph: { lo: 6.4, hi: 6.6 } };
+    const { warnings: _warnings, overrideReason: _reason, ...said } = arrival?.payload as Record<string, unknown>;
+    expect(said).toEqual({
+      kindId: 'cherry-shrimp',
+      strain: 'red',
+      count: { lo: 10, hi: 12 },
+      from: 'a breeder in town',
+      localWater: 'no',
+      bag,
+      transportHours: 3,
+      method: 'drip',
+    });
+    expect(drip?.payload).toEqual(
+      jasmine.objectContaining({
+        step: 'started',
+        arrivalId: arrival?.id,
+        bagL: 0.5,
+        boxL: 3,
+        durationMinutes: minutes,
+        bag,
+      }),
+    );
+    expect(room.query<HTMLInputElement>('input[name=count]').value).toBe('');
+    expect(room.query<HTMLInputElement>('input[name=strain]').value).toBe('');
+    expect(room.has('.method')).toBeFalse();
+  });
   it('after long hours in a bag it says straight over, and why', async () => {
     const room = await open(ArrivalScreen, { tank: 't1' });
     await room.pick('nl-choice[name=kind]', 'cherry-shrimp');

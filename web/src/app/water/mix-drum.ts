@@ -159,7 +159,7 @@ import { Field } from '../ui/field';
             Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.
           }
         </p>
-        <nl-warm-part [volumeL]="litres()" />
+        <nl-warm-part [volumeL]="litres()" (wanted)="mixedC.set($event)" />
         @if (faults()) {
           <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>
         }
@@ -223,6 +223,8 @@ export class MixDrum {
   protected readonly said = signal('');
   protected readonly saidBatch = signal(false);
   protected readonly busy = signal(false);
+  /** How warm it is mixed, where somebody said so. */
+  protected readonly mixedC = signal<number | null>(null);
   constructor() {
     effect(() => {
       this.waterId();
@@ -328,7 +330,7 @@ export class MixDrum {
     hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`;
 
   protected async write(): Promise<void> {
-    const [recipe, litres] = [this.recipe(), this.litres()];
+    const [recipe, litres, tempC] = [this.recipe(), this.litres(), this.mixedC()];
     if (!recipe || litres === null) return;
     this.busy.set(true);
     const payload: BatchPayload = {
@@ -344,6 +346,7 @@ export class MixDrum {
       aims: recipe.aims,
       leadHours: recipe.leadHours,
       stirred: recipe.stirred,
+      ...(tempC === null ? {} : { tempC }),
     };
     // What was weighed is no longer on the shelf.
     const taken = [

@@ -1,5 +1,5 @@
 import { bound } from '../base/speech';
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { hotAndCold } from '#core/water';
@@ -24,7 +24,7 @@ import { Field } from '../ui/field';
             nlIn="temperature"
             name="wanted"
             [ngModel]="wantedC()"
-            (ngModelChange)="wantedC.set($event)" /></nl-field
+            (ngModelChange)="want($event)" /></nl-field
         ><nl-field name="The cold is, {{ 'temperature' | unitName }}"
           ><input
             pInputText
@@ -66,6 +66,8 @@ export class WarmPart {
   readonly volumeL = input.required<number | null>();
   /** As warm as the tank, where that is known. */
   readonly asWarmC = input<number | null>(null);
+  /** What was typed: that it is mixed so warm is part of the plan. */
+  readonly wanted = output<number | null>();
   protected readonly wantedC = linkedSignal<number | null>(() => this.asWarmC() ?? usualC);
   protected readonly coldC = signal<number | null>(14);
   protected readonly hotC = signal<number | null>(55);
@@ -75,6 +77,10 @@ export class WarmPart {
       ? null
       : hotAndCold({ volumeL, wantedC, coldC, hotC });
   });
+  protected want(wantedC: number | null): void {
+    this.wantedC.set(wantedC);
+    this.wanted.emit(wantedC);
+  }
   protected sentence = plainRefusal;
   protected stepText = bound(warmingWords);
 }

@@ -66,6 +66,19 @@ describe('a drum by its recipe', () => {
       ['supply-log', 'gh'],
       ['supply-log', 'gypsum'],
     ]);
+    // As it was planned, field by field.
+    const { salts, ...batch } = room.written[0]?.payload as { salts: { saltId: string; massG: number }[] };
+    expect(batch).toEqual({
+      madeL: 20,
+      drum: '',
+      parts: [{ sourceId: 'ro', partL: 20 }],
+      minerals: [{ supplyId: 'gh', massG: 2 }],
+      aims: [{ parameter: 'ec25UsPerCm', value: 245, toleranceValue: 15 }],
+      leadHours: 0,
+      stirred: false,
+    } as never);
+    expect(salts.map((s) => s.saltId)).toEqual(['caso4-2h2o']);
+    expect(salts[0]?.massG).toBeCloseTo(0.6, 9);
     expect(room.written[1]?.payload).toEqual({ event: 'used', value: 2 });
     expect(room.written[2]?.payload as object).toEqual(jasmine.objectContaining({ event: 'used' }));
     expect((room.written[2]?.payload as { value: number }).value).toBeCloseTo(0.6, 9);
@@ -83,6 +96,12 @@ describe('a drum by its recipe', () => {
     expect(room.text()).toMatch(/scald/i);
     await room.fill('Wanted, °C', '80');
     expect(room.has('.fault')).toBeTrue();
+  });
+  it('mixed for 20 °C it is written at 20 °C; without a word of warmth nothing is said of it', async () => {
+    const room = await open(MixScreen, { water: 'soft', litres: '60' });
+    await room.fill('Wanted, °C', '20');
+    await room.click('It is mixed');
+    expect((room.written[0]?.payload as { tempC?: number }).tempC).toBe(20);
   });
   it('a refused batch keeps what was typed and says why in the keeper’s words', async () => {
     const room = await open(MixScreen, { water: 'soft', litres: '20' });
@@ -173,6 +192,8 @@ describe('finding a recipe', () => {
       salts: { saltGPerL: number }[];
       aims: { parameter: string }[];
     };
+    const { parts: _parts, salts: _salts, aims: _aims, ...rest } = payload;
+    expect(rest).toEqual({ minerals: [], leadHours: 1, stirred: false, mixMinutes: 15 } as never);
     expect(payload.parts).toEqual([{ sourceId: 'ro', shareFraction: 1 }]);
     expect(payload.salts[0]?.saltGPerL).toBeCloseTo(7.518 / 40, 4);
     expect(payload.aims.map((a) => a.parameter)).toEqual(['ghDegrees', 'ec25UsPerCm']);
