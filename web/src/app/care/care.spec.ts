@@ -566,7 +566,8 @@ describe('dips', () => {
     expect(room.disabled('In: the clock runs 1.5 min')).toBeTrue();
     await room.tickBox('Read, and gloves');
     await room.click('In: the clock runs 1.5 min');
-    const shown = /([\d.]+)\s*mL/.exec(room.textOf('[aria-label="Bleach, for plants and tools"] strong'))?.[1] ?? 'none';
+    const shown =
+      /([\d.]+)\s*mL/.exec(room.textOf('[aria-label="Bleach, for plants and tools"] strong'))?.[1] ?? 'none';
     expect(room.written[0]?.payload).toEqual({
       step: 'set',
       timer: 'plant-dip',

@@ -91,6 +91,7 @@ const open = <C>(
   screen: Type<C>,
   inputs: Record<string, string> = {},
   tanks: StockTank[] = [tank('t1', 'Window'), tank('t2', 'Landing')],
+  more: Record<string, unknown> = {},
 ): Promise<Room> =>
   openRoom(screen, {
     inputs,
@@ -121,6 +122,7 @@ const open = <C>(
         })),
       },
       diary: { nowAt, entries: diary },
+      ...more,
     },
   });
 
@@ -336,6 +338,81 @@ describe('who comes in is held against the tank as it is tonight', () => {
     await move.pick('nl-choice[name=event]', 'moved-out');
     await move.pick('nl-choice[name=other]', 't2');
     expect(move.text()).toMatch(said);
+  });
+  /** A tank in which copper was given yesterday; the stock page has not heard of it. */
+  const copperIn = ({ tank: tankId }: { tank: string }) => ({
+    nowAt,
+    tankId,
+    rows: [
+      {
+        entryId: supplyId,
+        kind: 'course',
+        subjectId: tankId,
+        atEpochMs: now - dayMs,
+        nightOn: '2026-03-13',
+        sequence: 1,
+        payload: {
+          step: 'started',
+          agentId: 'D06',
+          productName: 'A spot treatment',
+          label: { packTreatsL: 40, doseDays: [1, 3, 5], changes: [] },
+          repeats: 0,
+          split: false,
+          netVolumeL: 45,
+          startOn: '2026-03-13',
+        },
+      },
+      {
+        entryId: 'given',
+        kind: 'course',
+        subjectId: tankId,
+        atEpochMs: now - dayMs + 1,
+        nightOn: '2026-03-13',
+        sequence: 2,
+        payload: { step: 'given', courseId: supplyId, day: 1 },
+      },
+    ],
+    changes: [],
+    netVolumeL: 45,
+    water: {},
+    equipment: {},
+    bedSquaresCount: 48,
+    below: [],
+  });
+  it('the gate is asked while one types: an arrival into copper waits for its reason, which is kept', async () => {
+    const room = await open(ArrivalScreen, { tank: 't1' }, [tank('t1', 'Window')], { gate: copperIn });
+    await room.pick('nl-choice[name=kind]', 'zebra-danio');
+    expect(room.text()).not.toContain('it harms or kills');
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
+    await room.type('input[name=count]', '8');
+    expect(room.text()).toContain('it harms or kills shrimp');
+    expect(room.disabled('They are here')).toBeTrue();
+    await room.type('input[name=because]', 'a cup of its own hangs in it');
+    await room.click('They are here');
+    expect(room.written[0]?.payload).toEqual(
+      jasmine.objectContaining({
+        overrideReason: 'a cup of its own hangs in it',
+        warnings: jasmine.arrayContaining([]),
+      }),
+    );
+    const { warnings } = room.written[0]?.payload as { warnings: string[] };
+    expect(warnings.join(' ')).toContain('it harms or kills shrimp');
+  });
+  it('so is a move: whoever would be harmed where they go is named, and a reason is asked for before it is written', async () => {
+    const two = [tank('t1', 'Window'), tank('t2', 'Landing')];
+    const room = await open(TankStockScreen, { tankId: 't1' }, two, { gate: copperIn });
+    await room.type('[name=count]', '3');
+    await room.pick('nl-choice[name=event]', 'moved-out');
+    expect(room.has('[name=overrideReason]')).toBeFalse();
+    await room.pick('nl-choice[name=other]', 't2');
+    expect(room.text()).toContain('it harms or kills shrimp');
+    expect(room.disabled('Write it')).toBeTrue();
+    await room.type('[name=overrideReason]', 'the vet said so');
+    await room.click('Write it');
+    expect(room.written.map((e) => [e.subjectId, (e.payload as { overrideReason?: string }).overrideReason])).toEqual([
+      ['t1', 'the vet said so'],
+      ['t2', 'the vet said so'],
+    ]);
   });
   it('a delicate kind asks: changes follow it from now on, or the set-up is kept to, in the same request', async () => {
     const soft = { ghDegrees: at(5), khDegrees: at(1), ph: at(6.2), tempC: at(22), ec25UsPerCm: at(200) };
