@@ -289,6 +289,26 @@ describe('the gate: places in threads', () => {
     expect([says(ending(), runs), says(ending(true), runs)]).toEqual([['alsoEnds still-runs'], []]);
     expect(says({ ...ending(), entryId: 'twice' }, [ending()])).toEqual(['step out-of-place']);
   });
+  it('begun anew it is another tank: what ran in it is over, what lived in it is gone, and an earlier day is asked of its own life', () => {
+    const ended = row('ending', 5, { step: 'ended', alsoEnds: true }, 'ended');
+    const anew = row('ending', 8, { step: 'begun-anew' }, 'anew');
+    const before = [shrimp, course('D07'), given(0, 1), ended, anew];
+    expect(says(given(9, 3), before)).toEqual(['courseId out-of-place']);
+    // The day that was missed in the life before is written where it belongs.
+    expect(says(given(2, 3), before)).toEqual([]);
+    // Nobody of then lives there now: copper meets no shrimp, and whoever comes in meets no course.
+    expect(says(course('D06', {}, 9, 'c2'), before)).toEqual([]);
+    expect(says(course('D06', {}, 1, 'c2'), before)).toContain(harm);
+    const copper = [fish, course('D06'), given(0, 1), ended, anew];
+    const joins = (day: number) => row('stock', day, { event: 'moved-in', kindId: 'cherry-shrimp', strain: '', count });
+    expect([says(joins(9), copper), says(joins(1), copper)]).toEqual([[], [harm]]);
+    // The end of its second life asks of nothing that ran in the first.
+    const again = row('ending', 12, { step: 'ended' }, 'again');
+    expect(says(again, before)).toEqual([]);
+    expect(standing([...before.slice(1), given(9, 3)], () => facts([])).map((s) => s.entryId)).toEqual(['given-c-9-3']);
+    // Struck, the two lives are one again.
+    expect(says(given(9, 3), [course('D07'), given(0, 1)])).not.toContain('courseId out-of-place');
+  });
   it('a quarantine and an outage are open once', () => {
     const opened = (day: number): GateRow =>
       row('quarantine', day, { step: 'opened', reason: 'new', days: 28, note: '' } as never, `q${day}`);

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { equipmentItems, tankStages } from '#core/tanks';
 import { stockEvents, stockSigns } from '#core/stock';
-import { bearing, byParameter, diaryEntry, instant, interval, uuid } from '#contracts/shapes';
+import { bearing, byParameter, day, diaryEntry, instant, interval, uuid } from '#contracts/shapes';
 import { setUpPayload, stockKind } from '#contracts/book';
 import { stateId } from '#contracts/tonight';
 
@@ -51,6 +51,8 @@ export const stockTank = v.object({
   /** Why, in a sentence: the same as on tonight’s sheet. */
   reason: v.string(),
   setUp: setUpPayload,
+  /** When it was set up, or begun anew. */
+  startedOn: day,
   netVolumeL: v.number(),
   stage: v.nullable(v.picklist(tankStages)),
   equipment,

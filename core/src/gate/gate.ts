@@ -4,6 +4,7 @@ import { nightsBetween } from '#core/units';
 import { byItself } from './by-itself';
 import { askReason, refuse, saysWhy, type GateFault, type ThreadName } from './fault';
 import { rowsOf, type GateFacts, type GateRow } from './facts';
+import { lifeAt } from './lives';
 import { doseMeets, joinMeets, livingAt, startMeets } from './meetings';
 import { noPlaceAmong, placeField, threadKinds, threadOf } from './places';
 
@@ -24,7 +25,8 @@ export const mayWrite = (row: GateRow, facts: GateFacts): GateFault[] => [
 ];
 
 /** What stands in its way by what else is in the book. */
-export function inItsBook(row: GateRow, facts: GateFacts): GateFault[] {
+export function inItsBook(row: GateRow, whole: GateFacts): GateFault[] {
+  const facts = { ...whole, rows: lifeAt(whole.rows, row.atEpochMs) };
   const places = placeFaults(row, facts);
   // Of what has no place nothing else is asked.
   return places.some((f) => f.reason.id === 'out-of-place') ? places : [...places, ...kindFaults(row, facts)];
@@ -249,7 +251,7 @@ export function standing(rows: readonly GateRow[], factsAt: (row: GateRow) => Om
   const met = written.flatMap((row, i): Standing[] => {
     // Where there is no course, nobody meets anything.
     if ((row.kind === 'arrival' || row.kind === 'stock') && !kinds.has('course')) return [];
-    return kindFaults(row, { ...factsAt(row), rows: written.slice(0, i) }).map((fault) => ({
+    return kindFaults(row, { ...factsAt(row), rows: lifeAt(written.slice(0, i), row.atEpochMs) }).map((fault) => ({
       entryId: row.entryId,
       fault,
     }));

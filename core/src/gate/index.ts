@@ -1,3 +1,4 @@
+export { lifeBeganAt } from './lives';
 export { byItself } from './by-itself';
 export { type GateFault, type GateReason, type ThreadName } from './fault';
 export { gateKinds, type GateFacts, type GateKind, type GateRow, type TankBelow } from './facts';

@@ -14,6 +14,7 @@ import type { OutOfPlace, PlaceReason } from '#core/threads';
 import { caseOutOfPlace, caseStepOf } from '#core/trouble';
 import { batchOutOfPlace, sequenceOutOfPlace } from '#core/water';
 import type { ThreadName } from './fault';
+import { lives } from './lives';
 import { rowsOf, type GateKind, type GateRow } from './facts';
 
 /** An entry that has no place in its thread, and why. */
@@ -93,10 +94,12 @@ export function threadOf(row: GateRow): ThreadName {
 /** What has no place in the threads of a kind: of all that is in the book, each with its reason. */
 export function noPlaceAmong(kind: GateKind, rows: readonly GateRow[]): NoPlace[] {
   const byId = new Map(rows.map((r) => [r.entryId, r]));
-  return (finderOf(kind)?.(rows) ?? []).flatMap(({ step: { entryId }, why }) => {
-    const row = byId.get(entryId);
-    return row ? [{ row, thread: threadOf(row), why }] : [];
-  });
+  return lives(kind, rows)
+    .flatMap((life) => finderOf(kind)?.(life) ?? [])
+    .flatMap(({ step: { entryId }, why }) => {
+      const row = byId.get(entryId);
+      return row ? [{ row, thread: threadOf(row), why }] : [];
+    });
 }
 /** Kinds of which anything may have no place. */
 export const threadKinds = Object.keys(finders) as GateKind[];

@@ -304,19 +304,30 @@ export async function pageOfDiary(
     sinceEpochMs,
     after,
     limit,
+    wholeLife,
   }: {
     kinds: readonly Kind[];
     subjectIds?: readonly string[] | undefined;
     sinceEpochMs: number;
     after: Pick<RawDiaryRow, 'happenedAt' | 'sequence'> | null;
     limit: number;
+    wholeLife: boolean;
   },
 ): Promise<RawDiaryRow[]> {
+  // A tank that was begun anew is another: what was written of it before stays in its book, and is read by nothing that
+  // judges it. Its ends themselves stand, and so do tools, which outlive the tank they are at home in.
+  const lives = sql`
+    with lives as materialized (
+      select b.subject_id, max(b.happened_at) as since from entries b
+      where b.kind = 'ending' and b.payload ->> 'step' = 'begun-anew' and not exists (select 1 from strikes k where k.struck_entry_id = b.id)
+      group by b.subject_id)`;
   // The kinds left out are those that the index of the diary leaves out.
   const found = await db.execute<RawDiaryRow & Record<string, unknown>>(sql`
+    ${wholeLife ? sql`` : lives}
     select e.id, e.kind, e.kind_version as version, e.subject_id as "subjectId", extract(epoch from e.happened_at)::float8 * 1000 as "atEpochMs", e.happened_at::text as "happenedAt", e.night_on::text as "nightOn", e.sequence, e.payload
-    from entries e
-    where e.kind = any(${sql.param([...kinds])}::text[]) and e.kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')
+    from entries e ${wholeLife ? sql`` : sql`left join lives l on l.subject_id = e.subject_id`}
+    where e.kind = any(${sql.param([...kinds])}::text[])
+      ${wholeLife ? sql`` : sql`and (l.since is null or e.happened_at >= l.since or e.kind in ('ending', 'tool'))`} and e.kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')
       ${subjectIds === undefined ? sql`` : sql`and e.subject_id = any(${sql.param([...subjectIds])}::uuid[])`}
       and e.happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz
       ${after === null ? sql`` : sql`and (e.happened_at, e.sequence) > (${after.happenedAt}::timestamptz, ${after.sequence})`}

@@ -25,20 +25,25 @@ export interface DiaryQuery<K extends Kind> {
   kinds: readonly K[];
   subjectIds?: readonly string[];
   sinceEpochMs?: number;
+  /** Also what was written of a tank before it was begun anew. */
+  wholeLife?: boolean;
 }
 
 /** So many are read at a time: a long diary is never one answer of the database. */
 const pageRowsCount = 5000;
 
-/** Entries of these kinds that are not struck, oldest first, however many; of some subjects or of all. */
+/** Entries of these kinds that are not struck, oldest first, however many; of some subjects or of all; of a tank that was begun anew since then. */
 export async function readDiary<K extends Kind>(
   { db }: { db: Db | Tx },
-  { kinds, subjectIds, sinceEpochMs = 0 }: DiaryQuery<K>,
+  { kinds, subjectIds, sinceEpochMs = 0, wholeLife = false }: DiaryQuery<K>,
 ): Promise<DiaryRow<K>[]> {
   const all: DiaryRow<K>[] = [];
   let after: Pick<RawDiaryRow, 'happenedAt' | 'sequence'> | null = null;
   for (;;) {
-    const rows: RawDiaryRow[] = await pageOfDiary(db, { kinds, subjectIds, sinceEpochMs, after, limit: pageRowsCount });
+    const rows: RawDiaryRow[] = await pageOfDiary(db, {
+      ...{ kinds, subjectIds, sinceEpochMs, after, wholeLife },
+      limit: pageRowsCount,
+    });
     for (const { id, kind, version, subjectId, atEpochMs, nightOn, sequence, payload } of rows)
       all.push({
         entryId: id,

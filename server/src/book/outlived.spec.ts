@@ -99,7 +99,9 @@ const unjudged = (answer: { tanks?: { tankId: string }[] }): object => ({
     const stands: Record<string, unknown> = { ...tank };
     // A book of then has no courses: no agent is in any water.
     expect(stands['inWater'] ?? []).toEqual([]);
-    for (const judged of ['state', 'reason', 'ailing', 'bears', 'heldNo3MgPerLPerDay', 'inWater'])
+    // Never begun anew, it is as old as its set-up says.
+    if ('startedOn' in tank) expect(tank.startedOn).toBe((tank as { setUp?: { startedOn: string } }).setUp?.startedOn);
+    for (const judged of ['startedOn', 'state', 'reason', 'ailing', 'bears', 'heldNo3MgPerLPerDay', 'inWater'])
       Reflect.deleteProperty(stands, judged);
     return stands;
   }),

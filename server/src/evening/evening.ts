@@ -17,7 +17,7 @@ import { ofKind, readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf, foreseenVerdict, noProspect, type Prospect, type Prospects } from '../judgement';
 import { sourceList } from '../sources';
 import { readTanks } from '../lodgers';
-import { latestWater, type Tank } from '../tanks';
+import { latestWater, ofThisLife, type Tank } from '../tanks';
 import { readBatches, readChanges } from '../water';
 
 const dayMs = 86_400_000;
@@ -68,7 +68,10 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
   const lines = tanks.map((tank) => {
     const prospect = foreseen.get(tank.tankId) ?? noProspect;
     const own = diary.filter((d) => d.subjectId === tank.tankId);
-    const past = changes.filter((c) => c.subjectId === tank.tankId);
+    const past = ofThisLife(
+      tank,
+      changes.filter((c) => c.subjectId === tank.tankId),
+    );
     return { tank, line: eveningTank({ tank, prospect, own, past, nowEpochMs }) };
   });
   const known = lines.flatMap(({ line }) => (line ? [line] : []));

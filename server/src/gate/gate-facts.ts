@@ -1,7 +1,7 @@
 import { careKnowledge } from '#almanac/care';
 import { bookKinds } from '#almanac/kinds';
 import type { WaterChanged } from '#core/care';
-import { gateKinds, type GateFacts, type GateKind, type GateRow, type TankBelow } from '#core/gate';
+import { gateKinds, lifeBeganAt, type GateFacts, type GateKind, type GateRow, type TankBelow } from '#core/gate';
 import { plainBed } from '#core/hands';
 import { kindsInForce, type StockKind } from '#core/stock';
 import type { GateView } from '#contracts/gate';
@@ -45,16 +45,20 @@ export async function gateRows(
   tx: Db | Tx,
   { kind, subjectId }: { kind: GateKind; subjectId: string },
 ): Promise<GateRow[]> {
-  const kinds = [...new Set<GateKind>([kind, ...(bearing[kind] ?? [])])];
-  const rows = await readDiary({ db: tx }, { kinds, ...(kind === 'tool' ? {} : { subjectIds: [subjectId] }) });
+  // When it was begun anew says which of it belongs to the same life.
+  const kinds = [...new Set<GateKind>([kind, 'ending', ...(bearing[kind] ?? [])])];
+  const rows = await readDiary(
+    { db: tx },
+    { kinds, wholeLife: true, ...(kind === 'tool' ? {} : { subjectIds: [subjectId] }) },
+  );
   return rows.map(gateRow);
 }
 /** Whether a course was ever begun in a tank. */
 export const hasCourse = async (tx: Tx, subjectId: string): Promise<boolean> =>
-  (await readDiary({ db: tx }, { kinds: ['course'], subjectIds: [subjectId] })).length > 0;
+  (await readDiary({ db: tx }, { kinds: ['course'], subjectIds: [subjectId], wholeLife: true })).length > 0;
 /** All that the gate knows of a subject. */
 export const gateBook = async (tx: Tx, subjectId: string): Promise<GateRow[]> =>
-  (await readDiary({ db: tx }, { kinds: gateKinds, subjectIds: [subjectId] })).map(gateRow);
+  (await readDiary({ db: tx }, { kinds: gateKinds, subjectIds: [subjectId], wholeLife: true })).map(gateRow);
 
 /** Whose facts are asked for: an entry of a kind in a tank, at the time at which it happens. */
 export interface FactsAsked {
@@ -81,7 +85,7 @@ export async function gateFacts(
   const [changes, netVolumeL, water, facts] = [
     await changesOf(tx, { rows, subjectId }),
     await netVolumeInForce(tx, { subjectId, at: new Date(atEpochMs) }),
-    await readNewestBy(tx, { subjectId, atEpochMs }),
+    await readNewestBy(tx, { subjectId, atEpochMs, sinceEpochMs: lifeBeganAt(rows, atEpochMs) }),
     await readDiary({ db: tx }, { kinds: ['fact'], subjectIds: [subjectId] }),
   ];
   return {

@@ -1,4 +1,6 @@
-import type { ImportReport, Kind, PayloadOf, SentEntry } from '#contracts/book';
+import type { BookPage, ImportReport, Kind, PayloadOf, SentEntry } from '#contracts/book';
+import type { Diary, StockView } from '#contracts/stock';
+import type { Folio } from '#contracts/tanks';
 import { entryHash } from '../book';
 import { at, entry, id, openTestHouse, refusedBy, tankEntry, type TestHouse } from '../app/harness.cases';
 
@@ -195,6 +197,41 @@ describe('posted past every page, the house refuses', () => {
     await taken(step('ending', tank, { step: 'begun-anew' }, 0, -1));
     const { body: again } = await house.get<{ tanks: { tankId: string }[] }>('/api/tonight');
     expect(again.tanks.map((t) => t.tankId)).toContain(tank);
+  });
+  it('begun anew it is another tank: no course, no plant, no reading of before counts, on any page', async () => {
+    const tank = await tankOf('java-fern');
+    const start = course(tank, 'D07', {}, 1);
+    await taken(start);
+    const read = (khDegrees: number, days: number, minutes = -1) =>
+      step(
+        'readings',
+        tank,
+        {
+          context: 'routine',
+          values: [
+            { parameter: 'khDegrees', lo: khDegrees, hi: khDegrees, text: String(khDegrees), enteredUnit: '°dH' },
+          ],
+        },
+        days,
+        minutes,
+      );
+    await taken(read(9, 1));
+    const end = { step: 'ended', water: 'drain', bed: 'kept', equipment: 'kept', alsoEnds: true, note: '' } as const;
+    await taken(step('ending', tank, end, 0, -30), step('ending', tank, { step: 'begun-anew' }, 0, -20));
+    const diary = await house.get<Diary>(`/api/diary?kinds=course,stock,arrival,ending&subject=${tank}`);
+    expect(diary.body.entries.map((e) => e.kind)).toEqual(['ending', 'ending']);
+    expect((await refused(given(tank, start.id, 1)))[0]).toContain('is no course in this tank');
+    const { body: stock } = await house.get<StockView>('/api/stock');
+    const now = stock.tanks.find((t) => t.tankId === tank);
+    expect([now?.events, now?.inWater, now?.water, now?.startedOn]).toEqual([[], [], {}, day(0)]);
+    const folio = async () => (await house.get<Folio>(`/api/tanks/${tank}/folio?days=90`)).body;
+    expect([(await folio()).history, (await folio()).startedOn]).toEqual([{}, day(0)]);
+    await taken(read(4, 0));
+    expect((await folio()).history.khDegrees?.map((r) => r.lo)).toEqual([4]);
+    expect((await folio()).lines.find((l) => l.parameter === 'khDegrees')?.earlier).toEqual([]);
+    // It stays in the book.
+    const { body: book } = await house.get<BookPage>(`/api/entries?subject=${tank}`);
+    expect(book.entries.map((e) => e.kind)).toContain('course');
   });
   it('tells a page all that it decides by', async () => {
     const tank = await tankOf('cherry-shrimp');

@@ -6,7 +6,7 @@ import type { DosePayload } from '#contracts/book';
 import { readDiary } from '../book';
 import type { Db } from '../db';
 import { readHistories } from '../readings';
-import type { Tank, TankSlot } from '../tanks';
+import { ofThisLife, type Tank, type TankSlot } from '../tanks';
 import { ThreadPool } from '../threads';
 import { readChanges } from '../water';
 import { keepProspects, readProspects } from './prospects-repo';
@@ -258,13 +258,14 @@ async function inputsOf(db: Db, batch: readonly Kept[]): Promise<ProspectInput[]
   ]);
   return batch.map(({ tank, nowEpochMs }) => {
     const readings: ProspectInput['readings'] = {};
-    for (const { subjectId, parameter, lo, hi, atEpochMs } of history)
+    // Water of before it was begun anew says nothing of what builds up in it now.
+    for (const { subjectId, parameter, lo, hi, atEpochMs } of ofThisLife(tank, history))
       if (subjectId === tank.tankId) (readings[parameter] ??= []).push({ lo, hi, atEpochMs });
     const own = added.filter((d) => d.subjectId === tank.tankId);
     return {
       tank,
       readings,
-      changes: changes
+      changes: ofThisLife(tank, changes)
         .filter((c) => c.subjectId === tank.tankId)
         .map(({ atEpochMs, changeFraction, water }) => ({ atEpochMs, changeFraction, water })),
       doses: own.map((d) => ({

@@ -59,14 +59,14 @@ export async function readNewestReadings(
   return found.rows;
 }
 
-/** The newest reading of each parameter of one tank by a time. */
+/** The newest reading of each parameter of one tank by a time, of those since another. */
 export async function readNewestBy(
   db: Db | Tx,
-  { subjectId, atEpochMs }: { subjectId: string; atEpochMs: number },
+  { subjectId, atEpochMs, sinceEpochMs = 0 }: { subjectId: string; atEpochMs: number; sinceEpochMs?: number },
 ): Promise<Partial<Record<ParameterId, Interval>>> {
   const found = await db.execute<{ parameter: ParameterId; lo: number | null; hi: number | null }>(sql`
     select distinct on (parameter) parameter, lo, hi from readings
-    where subject_id = ${subjectId} and not struck and happened_at <= ${new Date(atEpochMs).toISOString()}::timestamptz
+    where subject_id = ${subjectId} and not struck and happened_at <= ${new Date(atEpochMs).toISOString()}::timestamptz and happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz
     order by parameter, happened_at desc, entry_id desc`);
   return Object.fromEntries(found.rows.map(({ parameter, lo, hi }) => [parameter, { lo, hi }]));
 }

@@ -75,6 +75,7 @@ const stockTank = (
       ? verdictWords(speech, tonight.reason.said)
       : contributionWords(speech, tonight.reason.said).text,
   setUp: tank.setUp,
+  startedOn: tank.startedOn,
   netVolumeL: tank.netVolumeL,
   stage: stageOf(tank),
   equipment: equipmentOf(tank),

@@ -1,4 +1,13 @@
-export { endedSince, newestByOf, newestFaults, newestOf, newlyIn, type SlotItem, type TankSlot } from './newest';
+export {
+  endedSince,
+  newestByOf,
+  newestFaults,
+  newestOf,
+  newlyIn,
+  ofThisLife,
+  type SlotItem,
+  type TankSlot,
+} from './newest';
 export { equipmentOf, latestWater, stageOf } from './tank';
 export { tanksContributions } from './tanks-contributions';
 export { factKind, setUpKind } from './tanks-kinds';

@@ -69,11 +69,15 @@ export function newestOf<S extends TankSlot>(
   ...[of]: Of<S>
 ): readonly SlotItem<S>[] {
   const items = (newest[keyOf(slotId, of)] ?? []) as unknown as SlotItem<S>[];
-  return slotId === 'ending' ? items : sinceBegun(newest, items);
+  return slotId === 'ending' ? items : ofThisLife({ newest }, items);
 }
 /** Of a tank that was begun anew only what was since: the water and the animals of before are gone. */
-function sinceBegun<T extends { atEpochMs: number }>(newest: Newest, items: readonly T[]): readonly T[] {
-  const begun = (newest['ending'] as unknown as SlotItem<'ending'>[] | undefined)?.find((e) => e.step === 'begun-anew');
+export function ofThisLife<T extends { atEpochMs: number }>(
+  { newest }: { newest: Newest },
+  items: readonly T[],
+): readonly T[] {
+  const steps = newest['ending'] as unknown as SlotItem<'ending'>[] | undefined;
+  const begun = steps?.find((e) => e.step === 'begun-anew');
   return begun ? items.filter((i) => i.atEpochMs >= begun.atEpochMs) : items;
 }
 
@@ -85,7 +89,7 @@ export const newestByOf = <S extends keyof OfWhat>(
   Object.entries(newest).flatMap(([key, items]) => {
     const [name, of] = key.split(':');
     return name === slotId && of !== undefined
-      ? [{ of: of as OfWhat[S], items: sinceBegun(newest, items as unknown as SlotItem<S>[]) }]
+      ? [{ of: of as OfWhat[S], items: ofThisLife({ newest }, items as unknown as SlotItem<S>[]) }]
       : [];
   });
 

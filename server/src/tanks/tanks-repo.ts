@@ -10,6 +10,7 @@ import { tankSetups } from './tanks-table';
 export interface TankRow {
   tankId: string;
   name: string;
+  /** When it was set up, or begun anew. */
   startedOn: string;
   setUp: SetUpPayload;
   setUpEntryId: string;
@@ -86,7 +87,8 @@ export async function readTankRows(
   { atEpochMs, tankIds }: { atEpochMs: number; tankIds: readonly string[] },
 ): Promise<(Omit<TankRow, 'ownKindsSequence'> & { version: string })[]> {
   const found = await db.execute<Omit<TankRow, 'ownKindsSequence'> & { version: string }>(sql`
-    select s.id as "tankId", s.name, s.started_on::text as "startedOn", s.xmin::text as version, s.moved_sequence as "movedSequence",
+    select s.id as "tankId", s.name, greatest(s.started_on, (select max(b.night_on) from entries b where b.subject_id = s.id and b.kind = 'ending' and b.payload ->> 'step' = 'begun-anew'
+        and not exists (select 1 from strikes k where k.struck_entry_id = b.id)))::text as "startedOn", s.xmin::text as version, s.moved_sequence as "movedSequence",
       s.state as "lastDone", s.newest, u.entry_id as "setUpEntryId", u.net_volume_l as "netVolumeL", u.payload as "setUp"
     from subjects s cross join lateral (
       select entry_id, net_volume_l, payload from tank_setups p where p.subject_id = s.id and not p.struck ${inForce(instant(atEpochMs))}

@@ -12,7 +12,7 @@ import { bandsOf, everyParameter, judged, verdictOf, type JudgeDeps } from '../j
 import { notFound } from '../problems';
 import { readHistory, readNewestReadings, type NewestReadings } from '../readings';
 import { readTanks } from '../lodgers';
-import { readSetUps } from '../tanks';
+import { ofThisLife, readSetUps } from '../tanks';
 import { readChanges, type PastChange } from '../water';
 import { tankLine } from './tonight-service';
 
@@ -30,7 +30,7 @@ export async function tankFolio(
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const sinceEpochMs = nowEpochMs - days * dayMs;
   const tankIds = [tankId];
-  const [tanks, newest, changes, history, page, setUps] = await Promise.all([
+  const [tanks, newest, everyChange, history, page, setUps] = await Promise.all([
     readTanks(deps.db, { atEpochMs: nowEpochMs, tankId }),
     readNewestReadings(deps.db, { tankIds, parameters: everyParameter }),
     readChanges(deps.db, { tankIds, sinceEpochMs, limit: 2000 }),
@@ -41,8 +41,9 @@ export async function tankFolio(
   const [of] = (await judged(deps, { tanks, nowEpochMs })).tanks;
   if (!of) throw notFound('tank', 'tankId');
   const { tank, prospect, verdict } = of;
+  const changes = ofThisLife(tank, everyChange);
   const byParameter: Folio['history'] = {};
-  for (const { parameter, ...reading } of history) (byParameter[parameter] ??= []).push(reading);
+  for (const { parameter, ...reading } of ofThisLife(tank, history)) (byParameter[parameter] ??= []).push(reading);
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     nightOn: deps.house.nightOnAt(nowEpochMs),
@@ -53,7 +54,8 @@ export async function tankFolio(
     setUpEntryId: tank.setUpEntryId,
     startedOn: tank.startedOn,
     lines: verdict.lines.map((line) => {
-      const [latest, ...earlier] = newest.find((n) => n.parameter === line.parameter)?.newest ?? [];
+      const read = newest.find((n) => n.parameter === line.parameter)?.newest ?? [];
+      const [latest, ...earlier] = ofThisLife(tank, read);
       return {
         parameter: line.parameter,
         state: line.state,
@@ -209,7 +211,7 @@ export async function verdictWorking(
   const note = recorder();
   note.by('readings.judge', 1);
   for (const { parameter: id, newest: rows } of newest)
-    for (const row of rows.slice(0, 1))
+    for (const row of ofThisLife(tank, rows).slice(0, 1))
       note.fact({
         id,
         label: `${shippedAlmanac.parameters.find((p) => p.id === id)?.label ?? id}, written “${row.text}”`,

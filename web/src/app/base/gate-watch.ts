@@ -15,8 +15,15 @@ import { speech } from './speech';
 
 /** What stands in the way of an entry, in words, beside its field. */
 export interface GateSaid extends Pick<GateFault, 'field' | 'ask' | 'final'> {
+  /** As it stands beside its field. */
   text: string;
+  /** As a sentence of its own. */
+  alone: string;
 }
+const alone = (text: string): string => {
+  const said = text.replace(/^is needed(\. |: )/, '');
+  return `${said.slice(0, 1).toUpperCase()}${said.slice(1)}${said.endsWith('.') ? '' : '.'}`;
+};
 
 /**
  * The gate beside a form: what bears on an entry of a kind is asked of the house, again after every write, and the entry as
@@ -81,12 +88,10 @@ export class GateWatch<K extends GateKind> {
       sequence: Infinity,
       payload,
     } as unknown as GateRow;
-    return mayWrite(row, this.factsOf(view)).map(({ field, ask, final, reason }) => ({
-      field,
-      ask,
-      final,
-      text: gateWords(speech(), reason, this.known.nameOf),
-    }));
+    return mayWrite(row, this.factsOf(view)).map(({ field, ask, final, reason }) => {
+      const text = gateWords(speech(), reason, this.known.nameOf);
+      return { field, ask, final, text, alone: alone(text) };
+    });
   }
   private factsOf(view: GateView): GateFacts {
     return { ...view, care: careKnowledge, kinds: this.known.kinds() } as unknown as GateFacts;

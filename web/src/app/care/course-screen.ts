@@ -420,7 +420,7 @@ export class CourseScreen {
         blocked: against.length > 0,
         final,
         asksReason: against.some((s) => s.ask === 'reason'),
-        against: against.map((s) => s.text.replace(/^is needed(\. |: )/, '')).map(sentence),
+        against: against.map((s) => s.alone),
         /** What is said beside a field of the form, by its name. */
         beside: new Map((says ?? []).map((s) => [s.field, s.text])),
         stopped: (says ?? []).some((s) => s.ask !== 'reason' && !ofTheForm.has(s.field)),
@@ -523,5 +523,3 @@ export class CourseScreen {
   }
 }
 const daysCounted = (days: number): string => `${days} ${days === 1 ? 'day' : 'days'}`;
-const sentence = (text: string): string =>
-  `${text.charAt(0).toUpperCase()}${text.slice(1)}${/[.!?]$/.test(text) ? '' : '.'}`;

@@ -42,6 +42,7 @@ const tank = (tankId: string, name: string, more: object = {}) => ({
   tankId,
   name,
   state: 'settled',
+  startedOn: '2025-01-01',
   heldNo3MgPerLPerDay: null,
   ailing: false,
   bears: { bearing: 'usual', askedBy: [] },

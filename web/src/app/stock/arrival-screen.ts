@@ -141,7 +141,7 @@ export class ArrivalScreen {
     return stockingAdvice({
       kind,
       netVolumeL: stock.tank.netVolumeL,
-      ageWeeks: (this.house.nowEpochMs() - Date.parse(stock.tank.setUp.startedOn)) / weekMs,
+      ageWeeks: (this.house.nowEpochMs() - Date.parse(stock.tank.startedOn)) / weekMs,
       cycled: this.cycled() === 'unknown' ? null : this.cycled() === 'yes',
       school: this.school(),
       experienced: this.experienced(),

@@ -289,7 +289,7 @@ export class FitsScreen {
   protected readonly uncycled = computed(() => {
     const tank = this.store.stockOf(this.tank() ?? '')?.tank;
     if (!tank) return '';
-    const ageDays = (this.house.nowEpochMs() - Date.parse(tank.setUp.startedOn)) / 86_400_000;
+    const ageDays = (this.house.nowEpochMs() - Date.parse(tank.startedOn)) / 86_400_000;
     return cycleAsked({ stage: tank.stage, ageDays, purpose: tank.setUp.purpose }) ? tank.name : '';
   });
   private tankShelves(): Shelf[] {

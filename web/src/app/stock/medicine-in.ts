@@ -31,5 +31,5 @@ export const agentOrKindName = (id: string, store: Pick<StockStore, 'kindNamed'>
  */
 export function medicineWarnings(says: readonly GateSaid[] | null, inWater: readonly string[]): string[] {
   if (inWater.length > 0) return [...inWater];
-  return (says ?? []).filter((s) => s.ask === 'reason' || s.final).map((s) => s.text);
+  return (says ?? []).filter((s) => s.ask === 'reason' || s.final).map((s) => s.alone);
 }

@@ -30,6 +30,7 @@ const event = (
 });
 const tank = (tankId: string, name: string, over: Partial<StockTank> = {}): StockTank => ({
   tankId,
+  startedOn: '2025-01-01',
   name,
   reason: 'All inside.',
   ailing: false,

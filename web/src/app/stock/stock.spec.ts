@@ -55,6 +55,7 @@ describe('a remedy and a range in words', () => {
 describe('one tank as the stock page sees it', () => {
   const tank = (events: StockTank['events']): StockTank => ({
     tankId: '1',
+    startedOn: '2026-01-01',
     name: 'Window',
     reason: 'All inside.',
     ailing: false,
