@@ -577,7 +577,7 @@ describe('dips', () => {
     });
     await room.type('[name=bathL]', '4');
     const grams = /([\d.]+)\s*g/.exec(room.textOf('[aria-label="Other dips and baths"] strong'))?.[1] ?? 'none';
-    await room.query<HTMLButtonElement>('[aria-label="Other dips and baths"] .go').click();
+    room.query<HTMLButtonElement>('[aria-label="Other dips and baths"] .go').click();
     await room.settle();
     expect((room.written[1]?.payload as { note: string }).note).toMatch(new RegExp(`: .* g/L, ${grams} g in 4 L$`));
     await room.pick('nl-choice[name=hardy]', 'moss');
