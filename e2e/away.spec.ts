@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { v7 } from 'uuid';
 import { entryOf, type NewEntry } from '#contracts/book';
 import { ensureDatabase } from '../tools/postgres.mjs';
@@ -47,6 +47,7 @@ test('without its house the app opens, says how old what it shows is, takes entr
       page.evaluate(async (p) => (await caches.match(p)) !== undefined, path);
     await expect.poll(() => keeps(`/api/tanks/${attic}/folio?days=365`), { timeout: 60_000 }).toBe(true);
     await expect.poll(() => keeps('/index.html'), { timeout: 60_000 }).toBe(true);
+    await expect.poll(() => notKept(page), { timeout: 60_000 }).toEqual([]);
     await house.stop('SIGKILL');
 
     // Opened anew, with nobody there; a tank that this browser never showed.
@@ -99,3 +100,39 @@ test('without its house the app opens, says how old what it shows is, takes entr
     end();
   }
 });
+
+test('a page that was opened moments ago opens again without its house, before the other pages are kept', async ({
+  page,
+}) => {
+  const { cluster, end } = await throwawayCluster();
+  const house = await serveHouse({ databaseUrl: await ensureDatabase(cluster, 'moments'), args: ['--empty'] });
+  try {
+    await page.goto(`${house.url}/tanks`);
+    await expect(page.locator('main h1').first()).toBeVisible();
+    const opened = () =>
+      page.evaluate(async () => {
+        const own = performance
+          .getEntriesByType('resource')
+          .map(({ name }) => new URL(name).pathname)
+          .filter((path) => path.endsWith('.js') && !path.includes('worker'));
+        const there = await Promise.all([...own, '/index.html'].map((path) => caches.match(path)));
+        return [own.length > 5, there.every((kept) => kept !== undefined)];
+      });
+    await expect.poll(opened, { timeout: 20_000 }).toEqual([true, true]);
+    await house.stop('SIGKILL');
+    await page.reload();
+    await expect(page.locator('main h1').first()).toBeVisible();
+  } finally {
+    await house.stop();
+    end();
+  }
+});
+
+/** Files of the pages that the worker does not have yet. */
+const notKept = (page: Page): Promise<string[]> =>
+  page.evaluate(async () => {
+    const { assetGroups } = (await (await fetch('/ngsw.json')).json()) as { assetGroups: { urls: string[] }[] };
+    const missing: string[] = [];
+    for (const url of assetGroups.flatMap((group) => group.urls)) if (!(await caches.match(url))) missing.push(url);
+    return missing;
+  });

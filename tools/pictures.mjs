@@ -312,6 +312,7 @@ async function main() {
         tank: (n) => idIn(tanks, (t) => t.name === n).tankId,
         source: (n) => idIn(sources, (s) => s.setUp.name === n).sourceId,
       });
+      await page.locator('main h1').first().waitFor();
       await page.evaluate(() => document.fonts.ready);
       await page.waitForTimeout(500);
       await page.screenshot({ path: path.join(folder, `${name}.png`) });

@@ -68,6 +68,10 @@ export class Api {
       }
     };
   }
+  /** A file of the pages, as the worker has it or the house gives it. */
+  file(path: string): Observable<Response> {
+    return fromFetch(path);
+  }
   /** Asked only so that this device keeps the answer. */
   learn(path: string): Observable<unknown> {
     return fromFetch(path, { headers: { [askedHeader]: 'by-heart', ...this.houseHeaders() } });

@@ -1,21 +1,10 @@
 import { inject, Injectable } from '@angular/core';
-import {
-  catchError,
-  concatMap,
-  from,
-  fromEvent,
-  map,
-  of,
-  Subject,
-  switchMap,
-  take,
-  timer,
-  type Observable,
-} from 'rxjs';
+import { catchError, concatMap, from, of, Subject, switchMap, timer } from 'rxjs';
 import { apiPath, routes } from '#contracts/api';
 import type { TonightTank } from '#contracts/tonight';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
+import { workerListens } from './worker-listens';
 
 /** A larger house keeps what was opened; forty tanks are kept whole. */
 const mostTanks = 60;
@@ -37,7 +26,7 @@ export class LearnByHeart {
   constructor() {
     this.asked
       .pipe(
-        switchMap((paths) => this.listening().pipe(switchMap(() => from(paths)))),
+        switchMap((paths) => workerListens().pipe(switchMap(() => from(paths)))),
         concatMap((path) =>
           timer(betweenMs).pipe(
             switchMap(() => this.api.learn(path)),
@@ -55,13 +44,5 @@ export class LearnByHeart {
       ...always.map((name) => routes[name].path),
       ...tanks.slice(0, mostTanks).map(({ tankId }) => apiPath(routes.folio.path, { tankId }, { days: '365' })),
     ]);
-  }
-  /** Once the worker stands between this page and the house: at the first visit that is some seconds after its opening. */
-  private listening(): Observable<null> {
-    if (navigator.serviceWorker.controller) return of(null);
-    return fromEvent(navigator.serviceWorker, 'controllerchange').pipe(
-      take(1),
-      map(() => null),
-    );
   }
 }

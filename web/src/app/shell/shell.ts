@@ -17,6 +17,7 @@ import { EnteredLines } from '../base/entered-lines';
 import { HouseStore } from '../base/house-store';
 import { Reach } from '../base/reach';
 import { AwayNote } from './away-note';
+import { KeepPages } from './keep-pages';
 import { LearnByHeart } from './learn-by-heart';
 import { NewerPages } from './newer-pages';
 import { FirstTime } from './first-time';
@@ -127,6 +128,7 @@ export class Shell {
     this.tonight.load();
     void this.outbox.start();
     this.newer.start();
+    inject(KeepPages).begin();
     this.reach.back.pipe(takeUntilDestroyed()).subscribe(() => {
       this.house.load();
     });
