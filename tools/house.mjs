@@ -93,3 +93,44 @@ export async function openHouse({ database, args, durable, broker }) {
     },
   };
 }
+
+/**
+ * Many houses in one cluster: what the first server makes of a way of starting (`args`) is laid by, and every other house
+ * that begins so is a copy of its database.
+ * @param {Record<string, { args: string[], broker?: string }>} asked by name
+ * @returns {Promise<{ urls: Record<string, string>, close: () => Promise<void> }>}
+ */
+export async function openHouses(asked) {
+  const { cluster, end } = await throwawayCluster();
+  /** @type {Awaited<ReturnType<typeof serveHouse>>[]} */
+  const opened = [];
+  const close = async () => {
+    await Promise.all(opened.map((house) => house.stop()));
+    end();
+  };
+  try {
+    /** @type {Map<string, string>} */
+    const prepared = new Map();
+    for (const { args } of Object.values(asked)) {
+      const way = args.join(' ');
+      if (prepared.has(way)) continue;
+      const database = `prepared_${prepared.size}`;
+      const first = await serveHouse({ databaseUrl: await ensureDatabase(cluster, database), args });
+      await first.stop();
+      prepared.set(way, database);
+    }
+    /** @type {Record<string, string>} */
+    const urls = {};
+    for (const [name, { args, broker }] of Object.entries(asked)) {
+      const template = prepared.get(args.join(' ')) ?? '';
+      const databaseUrl = await ensureDatabase(cluster, `house_${name.toLowerCase()}`, { template });
+      const house = await serveHouse({ databaseUrl, args, ...(broker ? { broker } : {}) });
+      opened.push(house);
+      urls[name] = house.url;
+    }
+    return { urls, close };
+  } catch (error) {
+    await close();
+    throw error;
+  }
+}

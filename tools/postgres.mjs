@@ -76,7 +76,10 @@ export async function startCluster({ keep, pgdata, throwaway = false }) {
     ? Number(readFileSync(path.join(dir, 'postmaster.pid'), 'utf8').split('\n')[3])
     : await freePort();
   const begin = () => {
-    const loose = throwaway ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off' : '';
+    // Nothing of it is to last, and many houses may share it.
+    const loose = throwaway
+      ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off -c max_connections=400'
+      : '';
     const started = run([
       path.join(bin, 'pg_ctl'),
       '-D',
@@ -154,9 +157,9 @@ function makeCluster({ bin, dir, password }) {
 
 /**
  * The app's role, ordinary and owner of its database only; both are made when they are not there.
- * @param {Cluster} cluster @param {string} database
+ * @param {Cluster} cluster @param {string} database @param {{ template?: string }} [options] a database to be copied
  */
-export async function ensureDatabase(cluster, database) {
+export async function ensureDatabase(cluster, database, { template = 'template1' } = {}) {
   const { default: pg } = await import('pg');
   const admin = new pg.Client({ connectionString: cluster.adminUrl('postgres') });
   await admin.connect();
@@ -167,7 +170,7 @@ export async function ensureDatabase(cluster, database) {
         `create role night_ledger login password '${cluster.secrets.app}' nosuperuser nocreatedb nocreaterole`,
       );
     const there = await admin.query('select 1 from pg_database where datname = $1', [database]);
-    if (there.rowCount === 0) await admin.query(`create database ${database} owner night_ledger`);
+    if (there.rowCount === 0) await admin.query(`create database ${database} owner night_ledger template ${template}`);
   } finally {
     await admin.end();
   }

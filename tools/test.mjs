@@ -1,10 +1,11 @@
 // @ts-check
 /**
- * `npm test`: everything, on a machine where nothing was installed by hand; `npm test -- PART …` runs the parts named.
- * Two lanes side by side, because two cores are what there is. Ends with one plain line: N passed, N failed.
+ * `npm test`: everything, on a machine where nothing was installed by hand; `npm test -- PART …` runs the parts named,
+ * `npm test -- --changed` those that what is not committed yet can touch, `npm run night` what takes minutes by itself.
+ * Two lanes side by side, because two cores are what there is. Ends with what each part took, and one plain line.
  */
-import { spawn } from 'node:child_process';
-import { cpSync, readdirSync } from 'node:fs';
+import { execFileSync, spawn } from 'node:child_process';
+import { cpSync, existsSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { fail, step, Trouble } from './say.mjs';
 import { checkNode, installChromium, installPackages, installPostgres, root } from './setup.mjs';
@@ -12,7 +13,11 @@ import { removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
 let passed = 0;
 let failed = 0;
-const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+const byNight = process.argv.includes('--night');
+/** @type {readonly string[]} */
+let only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+/** @type {{ name: string, good: number, bad: number, seconds: number }[]} */
+const took = [];
 
 /**
  * Runs one part and counts what its runner says; a part that counts nothing is one check by its exit code. What it
@@ -34,7 +39,9 @@ async function part(name, command, { env = {}, count } = {}) {
         .slice(-160)
         .join('\n'),
     );
-  console.log(`  ${name}: ${good} passed, ${bad} failed (${Math.round((Date.now() - began) / 1000)} s)`);
+  const seconds = Math.round((Date.now() - began) / 1000);
+  console.log(`  ${name}: ${good} passed, ${bad} failed (${seconds} s)`);
+  took.push({ name, good, bad, seconds });
   passed += good;
   failed += bad;
 }
@@ -93,20 +100,16 @@ const jasmine = (/** @type {string} */ config) => [
   ...[node, '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js'],
   `--config=${config}`,
 ];
-const types = ['core', 'almanac', 'contracts', 'words'];
-const parts = [
-  ...['lint', ...types.map((t) => `types-${t}`), 'types-node', 'house', 'tools'],
-  ...['core', 'migrations', 'server', 'karma', 'walks'],
-];
+const parts = ['lint', 'types', 'house', 'tools', 'core', 'migrations', 'server', 'karma', 'walks'];
+const nightParts = ['fuzz', 'night-walks'];
 
 /** What needs no browser, one after the other. */
 async function firstLane() {
-  for (const layer of types)
-    await part(`types-${layer}`, [node, 'node_modules/typescript/bin/tsc', '-p', `${layer}/tsconfig.json`]);
-  await part('types-node', [node, 'node_modules/typescript/bin/tsc', '-p', 'tsconfig.node.json']);
+  // Each layer once, by what the layers under it declare; the pages are checked as they are built.
+  await part('types', [node, 'node_modules/typescript/bin/tsc', '-b', 'tsconfig.node.json']);
   await part('core', jasmine('jasmine.json'), { count: jasmineCount(specs) });
   await migrationsPart();
-  await serverPart();
+  await serverPart('server', jasmine('jasmine.server.json'));
   await part('tools', jasmine('jasmine.tools.json'), { count: jasmineCount(specs) });
   await part('house', [node, 'tools/checks.mjs'], {
     count: (o) => {
@@ -114,7 +117,11 @@ async function firstLane() {
       return { good: Number(held ?? 0), bad: Number(all ?? 1) - Number(held ?? 0) };
     },
   });
-  await part('lint', [node, 'node_modules/eslint/bin/eslint.js', '.']);
+  await part('lint', [
+    node,
+    'node_modules/eslint/bin/eslint.js',
+    ...(changed.length > 0 ? changed.filter(isLinted) : ['.']),
+  ]);
 }
 
 /** What needs the browser. @param {string} chromium */
@@ -132,28 +139,76 @@ async function secondLane(chromium) {
   });
 }
 
+/** What takes minutes by itself: 20,000 hostile requests; three hundred tanks, kills, the version before. @param {string} chromium */
+async function night(chromium) {
+  const { build } = await import('./build.mjs');
+  await build();
+  await part('night-walks', [node, 'node_modules/@playwright/test/cli.js', 'test'], {
+    env: { CHROME_BIN: chromium, NIGHT_LEDGER_WALKS: 'night' },
+    count: playwrightCount,
+  });
+  await serverPart('fuzz', [...jasmine('jasmine.server.json'), 'server/src/app/fuzz.spec.ts'], {
+    FUZZ_REQUESTS: '20000',
+  });
+}
+
+/** Files that are not as the last commit has them. @type {string[]} */
+let changed = [];
+const isLinted = (/** @type {string} */ file) => /\.(ts|html|mjs)$/.test(file) && existsSync(path.join(root, file));
+/** What a file can touch: the layers above its own see it, and every layer is checked for its form. @type {readonly [RegExp, readonly string[]][]} */
+const touches = [
+  [/^(core|almanac|contracts|words)\//, ['types', 'core', 'server', 'karma', 'walks']],
+  [/^server\//, ['types', 'migrations', 'server', 'walks']],
+  [/^web\//, ['karma', 'walks']],
+  [/^e2e\//, ['types', 'walks']],
+  [/^tools\//, ['types', 'tools']],
+  [/^(package|tsconfig|angular|jasmine|playwright|eslint)/, parts],
+  [/\.(ts|html|mjs|scss|json|md)$/, ['lint', 'house']],
+];
+function whatChanged() {
+  const git = (/** @type {string[]} */ ...args) =>
+    execFileSync('git', args, { cwd: root, encoding: 'utf8' }).split('\n');
+  changed = [...git('diff', '--name-only', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')].filter(
+    Boolean,
+  );
+  only = parts.filter((name) =>
+    changed.some((file) => touches.some(([at, names]) => at.test(file) && names.includes(name))),
+  );
+  if (only.length === 0) throw new Trouble('Nothing has changed since the last commit.', 'npm test runs everything.');
+}
+
 async function main() {
-  const unknown = only.filter((name) => !parts.includes(name));
-  if (unknown.length > 0) throw new Trouble(`There is no part “${unknown.join(', ')}”.`, `Parts: ${parts.join(', ')}`);
+  if (process.argv.includes('--changed')) whatChanged();
+  const unknown = only.filter((name) => ![...parts, ...nightParts].includes(name));
+  if (unknown.length > 0)
+    throw new Trouble(
+      `There is no part “${unknown.join(', ')}”.`,
+      `Parts: ${parts.join(', ')}; by night ${nightParts.join(', ')}`,
+    );
   checkNode();
   installPackages();
   const chromium = installChromium();
   installPostgres();
-  step(only.length > 0 ? `${only.join(', ')} …` : 'Everything, in two lanes …');
-  await Promise.all([firstLane(), secondLane(chromium)]);
+  step(only.length > 0 ? `${only.join(', ')} …` : byNight ? 'What is run by night …' : 'Everything, in two lanes …');
+  const began = Date.now();
+  await (byNight ? night(chromium) : Promise.all([firstLane(), secondLane(chromium)]));
+  console.log(`\n${took.map((p) => `${p.name.padEnd(12)}${String(p.seconds).padStart(6)} s`).join('\n')}`);
+  console.log(`${'together'.padEnd(12)}${String(Math.round((Date.now() - began) / 1000)).padStart(6)} s`);
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
 }
 
-async function serverPart() {
-  if (only.length > 0 && !only.includes('server')) return;
+/** @param {string} name @param {string[]} command @param {Record<string, string>} [env] */
+async function serverPart(name, command, env = {}) {
+  if (only.length > 0 && !only.includes(name)) return;
   const { throwawayCluster } = await import('./house.mjs');
   const { ensureDatabase } = await import('./postgres.mjs');
   const { cluster, end } = await throwawayCluster();
   try {
     const databaseUrl = await ensureDatabase(cluster, 'specs');
-    await part('server', jasmine('jasmine.server.json'), {
+    await part(name, command, {
       env: {
+        ...env,
         NIGHT_LEDGER_TEST_DATABASE: databaseUrl,
         NIGHT_LEDGER_TEST_ADMIN_DATABASE: cluster.adminUrl('postgres'),
       },
