@@ -51,6 +51,7 @@ import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
+import { faultsText } from '../ui/refusals';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { dayText } from '../ui/words';
@@ -275,7 +276,7 @@ export class CareScreen {
           },
     );
     const others = [...written.faults].filter(([field]) => field !== 'overrideReason');
-    this.said.set(written.kept ? written.said : others.map(([field, fault]) => `${field} ${fault}`).join('; '));
+    this.said.set(written.kept ? written.said : faultsText(new Map(others)));
     return written.kept;
   }
   protected async writeAsked(): Promise<void> {
@@ -338,9 +339,7 @@ export class CareScreen {
       ),
       parts.length === 0 ? 'The course is ended' : 'The course is ended with its parts',
     );
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.said.set(written.kept ? written.said : faultsText(written.faults));
     if (written.kept) this.ticked.set([]);
   }
   protected look(of: CourseThread, verdict: CareVerdict): Promise<boolean> {
@@ -396,7 +395,7 @@ export class CareScreen {
     );
     this.sentinelFault.set(written.faults.get('overrideReason') ?? '');
     const others = [...written.faults].filter(([field]) => field !== 'overrideReason');
-    this.said.set(written.kept ? written.said : others.map(([field, fault]) => `${field} ${fault}`).join('; '));
+    this.said.set(written.kept ? written.said : faultsText(new Map(others)));
     if (written.kept) this.sentinelReason.set('');
   }
   protected note(of: QuarantineThread, event: 'sign' | 'sign-ended' | 'wet-contact'): Promise<boolean> {
@@ -424,9 +423,7 @@ export class CareScreen {
     what: string,
   ): Promise<boolean> {
     const written = await this.scribe.write([this.scribe.entry(kind, tankId, payload)], what);
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.said.set(written.kept ? written.said : faultsText(written.faults));
     return written.kept;
   }
 }

@@ -13,6 +13,7 @@ import { onText } from '#words/dates';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
+import { faultsText } from '../ui/refusals';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
@@ -227,9 +228,7 @@ export class ToolsScreen {
   private async write(tankId: string, payload: PayloadOf<'tool'>, what: string): Promise<boolean> {
     const written = await this.scribe.write([this.scribe.entry('tool', tankId, payload)], what);
     this.faults.set(written.faults);
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.said.set(written.kept ? written.said : faultsText(written.faults));
     return written.kept;
   }
 }

@@ -10,6 +10,7 @@ import { wayWords } from '#words/care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
+import { faultsText } from '../ui/refusals';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { Table, type TableColumn } from '../ui/table';
@@ -259,9 +260,7 @@ export class TraceScreen {
       ),
       exposed.length === 1 ? 'The watch' : `${exposed.length} watches`,
     );
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.said.set(written.kept ? written.said : faultsText(written.faults));
   }
   protected readonly summary = computed(() => {
     const traced = this.traced();

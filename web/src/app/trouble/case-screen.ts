@@ -42,6 +42,7 @@ import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
 import { FolioStore } from '../tonight';
+import { faultsText } from '../ui/refusals';
 import { Choice, Option } from '../ui/choice';
 import { whenText } from '../ui/words';
 import { bedOfTank, beforeOfTank, bookOfTank, entriesOf, saidOf } from './book-of-tank';
@@ -338,9 +339,7 @@ export class CaseScreen {
   }
   private async write(what: string, payload: PayloadOf<'case'>): Promise<void> {
     const written = await this.scribe.write([this.scribe.entry('case', this.tankId(), payload)], what);
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.said.set(written.kept ? written.said : faultsText(written.faults));
     if (!written.kept) return;
     this.typed.set({});
     this.struckHere.set([]);

@@ -13,6 +13,7 @@ import { ButtonDirective } from 'primeng/button';
 import { deadSpots, squareId, squareKinds, type SquareKind, type TankPlan } from '#core/trouble';
 import { squareNames } from '#words/trouble';
 import { Scribe } from '../base/scribe';
+import { faultsText } from '../ui/refusals';
 import { WhyNot } from '../ui/why';
 
 const emptyPlan = (): SquareKind[][] => Array.from({ length: 4 }, () => Array<SquareKind>(8).fill('bed'));
@@ -174,9 +175,7 @@ export class PlanPart {
   protected async keep(): Promise<void> {
     const rows = this.rows().map((row) => [...row]);
     const written = await this.scribe.write([this.scribe.entry('layout', this.tankId(), { rows })], 'The plan');
-    this.said.set(
-      written.kept ? written.said : [...written.faults].map(([field, fault]) => `${field} ${fault}`).join('; '),
-    );
+    this.said.set(written.kept ? written.said : faultsText(written.faults));
     if (!written.kept) return;
     this.touched.set(false);
     this.kept.emit();

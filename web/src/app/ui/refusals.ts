@@ -35,6 +35,23 @@ const ownWords: Readonly<Record<string, string>> = {
   supplyId: 'supply',
   saltId: 'salt',
   batchId: 'batch',
+  courseId: 'this course',
+  partOfId: 'the course it is part of',
+  changeEntryId: 'the change',
+  agentId: 'agent',
+  alsoAgentIds: 'second agent',
+  quarantineId: 'this quarantine',
+  caseId: 'this case',
+  toolId: 'this tool',
+  jobId: 'this work',
+  timerId: 'this timer',
+  arrivalId: 'this arrival',
+  sequenceId: 'this sequence',
+  outageId: 'this outage',
+  awayId: 'this absence',
+  movedId: 'this move',
+  overrideReason: 'a reason',
+  step: 'this',
 };
 const unitSuffix = /(MgPerL|GPerL|UsPerCm|Fraction|Ratio|Value|Count|Percent|Cm|Mm|Kg|Ml|L|G|C)$/;
 const isParameter = (id: string): id is ParameterId => (parameterIds as readonly string[]).includes(id);
