@@ -35,7 +35,7 @@ import { figure, gradeWords } from '../ui/words';
 import { parameterShort, rangeText } from '../ui/kind-words';
 import { ValueField } from '../ui/value-field';
 import { DripTimers } from './drip-timers';
-import { agentOrKindName, medicineSaid, medicineWarnings } from './medicine-in';
+import { agentOrKindName, medicineWarnings } from './medicine-in';
 import { StockNav } from './stock-nav';
 import { countFrom, StockStore } from './stock-store';
 import { InUnit } from '../ui/in-unit';
@@ -210,9 +210,7 @@ export class ArrivalScreen {
   });
   private readonly medicineWarnings = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
-    return stock && kind
-      ? medicineWarnings(this.gateSays(), medicineSaid(stock.tank, { kind, kinds: this.store.kinds() }))
-      : [];
+    return stock && kind ? medicineWarnings(this.gateSays(), stock.tank, { kind, kinds: this.store.kinds() }) : [];
   });
   protected readonly warnings = computed(() => [
     ...this.medicineWarnings(),

@@ -19,7 +19,7 @@ import { CyclingPart } from './cycling-part';
 import { FeedingPart } from './feeding-part';
 import { ManyPart } from './many-part';
 import { PlantsPart } from './plants-part';
-import { agentOrKindName, medicineSaid, medicineWarnings } from './medicine-in';
+import { agentOrKindName, medicineWarnings } from './medicine-in';
 import { countFrom, countText, StockStore } from './stock-store';
 import { Field } from '../ui/field';
 import { WhyNot, type Why } from '../ui/why';
@@ -138,7 +138,7 @@ export class LifePart {
             `Its water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`,
           ]
         : []),
-      ...(kind ? medicineWarnings(this.gateSays(), medicineSaid(to.tank, { kind, kinds: this.store.kinds() })) : []),
+      ...(kind ? medicineWarnings(this.gateSays(), to.tank, { kind, kinds: this.store.kinds() }) : []),
     ].join(' ');
   });
 

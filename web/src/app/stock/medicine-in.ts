@@ -7,7 +7,7 @@ import type { GateSaid } from '../base/gate-watch';
 import type { StockStore } from './stock-store';
 
 /** What a medicine that is in a tank's water would do to a kind that is to move in. */
-export function medicineSaid(
+function medicineSaid(
   { inWater }: Pick<StockTank, 'inWater'>,
   { kind, kinds }: { kind: StockKind; kinds: readonly StockKind[] },
 ): string[] {
@@ -27,9 +27,16 @@ export const agentOrKindName = (id: string, store: Pick<StockStore, 'kindNamed'>
 
 /**
  * What speaks against moving in: the gate decides, by the whole book and in both directions of time; what the water holds
- * tonight says it more closely, and alone where the house could not be asked. What is in the food is the page's own word.
+ * tonight says it more closely, and alone where the house could not be asked. What is in the food is the page's own word,
+ * and stands in for nothing that the gate says.
  */
-export function medicineWarnings(says: readonly GateSaid[] | null, inWater: readonly string[]): string[] {
-  if (inWater.length > 0) return [...inWater];
-  return (says ?? []).filter((s) => s.ask === 'reason' || s.final).map((s) => s.alone);
+export function medicineWarnings(
+  says: readonly GateSaid[] | null,
+  { inWater }: Pick<StockTank, 'inWater'>,
+  of: { kind: StockKind; kinds: readonly StockKind[] },
+): string[] {
+  const closely = medicineSaid({ inWater: inWater.filter((a) => !a.inFood) }, of);
+  const food = medicineSaid({ inWater: inWater.filter((a) => a.inFood) }, of);
+  const gate = (says ?? []).filter((s) => s.final || (s.ask === 'reason' && closely.length === 0));
+  return [...closely, ...food, ...gate.map((s) => s.alone)];
 }

@@ -399,6 +399,15 @@ describe('who comes in is held against the tank as it is tonight', () => {
     const { warnings } = room.written[0]?.payload as { warnings: string[] };
     expect(warnings.join(' ')).toContain('it harms or kills shrimp');
   });
+  it('a medicine in the food hides nothing of what the gate says of the water', async () => {
+    const inFood = { agentId: 'D04', courseId: supplyId, productName: 'A spot food', shareFraction: 1, ended: false };
+    const fed = tank('t1', 'Window', { inWater: [{ ...inFood, inFood: true }] });
+    const room = await open(ArrivalScreen, { tank: 't1' }, [fed], { gate: copperIn });
+    await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
+    const cautions = room.text();
+    expect(cautions).toContain('is in the food here, its course runs');
+    expect(cautions.match(/it harms or kills shrimp/g)?.length).toBe(2);
+  });
   it('so is a move: whoever would be harmed where they go is named, and a reason is asked for before it is written', async () => {
     const two = [tank('t1', 'Window'), tank('t2', 'Landing')];
     const room = await open(TankStockScreen, { tankId: 't1' }, two, { gate: copperIn });
