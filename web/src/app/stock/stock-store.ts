@@ -34,6 +34,7 @@ export class StockStore {
   private readonly api = inject(Api);
   private readonly house = inject(HouseStore);
   private readonly asked = new Subject<void>();
+  private wanted = false;
   private readonly _view = signal<StockView | null>(null);
   private readonly _fault = signal(false);
   readonly view = this._view.asReadonly();
@@ -55,11 +56,12 @@ export class StockStore {
       this._fault.set(view === null);
     });
     inject(Outbox).stirred.subscribe((entries) => {
-      // After a failure too: asked again, whatever was there before.
-      if (this._view() || (!entries && this._fault())) this.load();
+      // Asked again when the keeper says so, whatever became of the last answer: it may still be under way, and fail.
+      if (this._view() || (!entries && this.wanted)) this.load();
     });
   }
   load(): void {
+    this.wanted = true;
     this.asked.next();
   }
   kindNamed(id: string): StockKind | null {

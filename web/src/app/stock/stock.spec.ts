@@ -1,9 +1,15 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { Subject, throwError } from 'rxjs';
 import { bookKinds } from '#almanac/kinds';
 import type { AcclimationPayload } from '#contracts/book';
 import type { StockTank } from '#contracts/stock';
 import { remedyText, rangeText } from '../ui/kind-words';
 import { dripsFrom } from './drip-timers';
-import { countFrom, countText, tankStock } from './stock-store';
+import { Api } from '../base/api';
+import { HouseStore } from '../base/house-store';
+import { Outbox } from '../base/outbox';
+import { countFrom, countText, StockStore, tankStock } from './stock-store';
 
 const at = (value: number) => ({ lo: value, hi: value });
 const minute = 60_000;
@@ -140,5 +146,35 @@ describe('drips that run', () => {
     const [drip] = dripsFrom([on(0, started), on(20, measured(300, 11)), on(40, measured(400, 9))], 45 * minute);
     expect(drip?.progress?.coveredFraction).toBeCloseTo(0.5, 9);
     expect(drip?.progress?.done).toBeFalse();
+  });
+});
+
+describe('who lives where, asked of a house that fails', () => {
+  it('is asked again when the keeper says so while the answer that will fail is still under way', () => {
+    const stirred = new Subject<null>();
+    const answers: Subject<never>[] = [];
+    const call = () => {
+      const answer = new Subject<never>();
+      answers.push(answer);
+      return answer;
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Api, useValue: { call } },
+        { provide: Outbox, useValue: { stirred } },
+        { provide: HouseStore, useValue: { nowEpochMs: signal(0) } },
+      ],
+    });
+    const store = TestBed.inject(StockStore);
+    stirred.next(null);
+    expect(answers.length).withContext('nobody asked for it yet').toBe(0);
+    store.load();
+    stirred.next(null);
+    expect(answers.length).toBe(2);
+    expect(answers[0]?.observed).toBeFalse();
+    answers[1]?.error(throwError(() => new Error('500')));
+    expect(store.fault()).toBeTrue();
+    stirred.next(null);
+    expect(answers.length).toBe(3);
   });
 });
