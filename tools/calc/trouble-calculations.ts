@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { troubleKnowledge } from '#almanac/trouble';
 import { hosts, ladderOf, weighTrouble } from '#core/trouble';
 import { calculation, explainedBy, type Calculation } from './calculation';
+import { idOfCode, inCodes } from './trouble-codes';
 
 const n = v.number();
 const end = v.nullable(n);
@@ -35,13 +36,29 @@ export const troubleCalculations: readonly Calculation[] = [
       tankAgeDays: 400,
     },
     (input, note) =>
-      explainedBy(note, weighTrouble({ ...input, events: input.events ?? null }, troubleKnowledge, note)),
+      inCodes(
+        explainedBy(
+          note,
+          weighTrouble(
+            {
+              ...input,
+              findings: Object.fromEntries(
+                Object.entries(input.findings).map(([code, answer]) => [idOfCode(code), answer] as const),
+              ),
+              events: input.events?.map((e) => ({ ...e, id: idOfCode(e.id) })) ?? null,
+            },
+            troubleKnowledge,
+            note,
+          ),
+        ),
+      ),
   ),
   calculation(
     'trouble.ladder',
     'what to do about a cause, from the least that can work',
     v.strictObject({ causeId: v.string(), hosts: v.array(host), netVolumeL: n }),
     { causeId: 'X04', hosts: ['fish'], netVolumeL: 100 },
-    (input, note) => explainedBy(note, ladderOf(input, troubleKnowledge, note)),
+    (input, note) =>
+      inCodes(explainedBy(note, ladderOf({ ...input, causeId: idOfCode(input.causeId) }, troubleKnowledge, note))),
   ),
 ];

@@ -3,32 +3,32 @@ import type { Caution, FirstAction, Means, TestTrap } from '#core/trouble';
 /** Safe first actions. None of them medicates. */
 export const actions: readonly FirstAction[] = [
   {
-    id: 'A0',
+    id: 'air',
     text: 'Add air or raise the outlet so that the surface breaks. Check the temperature, and that the filter runs. No food for 24 hours. Take out dead bodies and waste. Test ammonia, nitrite and pH. Photograph; write down the time. No medicine.',
     doNot: ['Feed', 'Medicate', 'Wait with the air until the tests are done'],
   },
   {
-    id: 'A1',
+    id: 'change',
     text: 'Change 25–30 % (shrimp alone: 10–20 %) with conditioner for the whole volume, matched to ±1 °C, and for shrimp to ±10–15 % of conductivity.',
     doNot: ['A second big change on the same day', 'Water that is itself under suspicion'],
   },
   {
-    id: 'A1-small',
+    id: 'small-changes',
     text: 'Change 5–10 % at a time: the buffer is gone, and a larger one would turn ammonium to ammonia. Same water or slightly buffered, twice a day.',
     doNot: ['Bicarbonate by the spoon', 'A large change'],
   },
   {
-    id: 'A2',
+    id: 'safe-water',
     text: 'No more of that water. Conditioner for the whole volume now, fresh carbon in the filter, strong air. Use stored, aged or other water that is known to be safe.',
     doNot: ['More of the same tap', 'Trust that standing overnight removes chloramine'],
   },
   {
-    id: 'A3',
+    id: 'as-poison',
     text: 'As for poison: no more of what went in, carbon, survivors to clean matured water if there is some, then large matched changes with water known to be safe. Lid on. If the air pump draws the fumes, air by the outlet instead.',
     doNot: ['Spray again', 'Take living snails for proof that it is safe'],
   },
   {
-    id: 'A4',
+    id: 'watch',
     text: 'No emergency: write it down, photograph it, change one thing at a time and wait seven days.',
     doNot: ['Do three things at once'],
   },

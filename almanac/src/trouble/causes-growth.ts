@@ -3,13 +3,13 @@ import { cause, step } from './make';
 
 /** From memory; likelihoods are our own ordinal estimates, the order of a ladder too. */
 export const growthCauses: readonly Cause[] = [
-  cause('G01', 'Diatoms', 'growth', {
+  cause('diatoms', 'G01', 'Diatoms', 'growth', {
     prior: 'common',
-    hallmarks: ['AL01'],
-    strong: ['EV20'],
-    supports: ['AL15'],
+    hallmarks: ['brown-dust'],
+    strong: ['tank-is-new'],
+    supports: ['growth-over-weeks'],
     urgency: 'watch',
-    first: 'A4',
+    first: 'watch',
     apart: 'A tank of under three months; settles brown',
     ladder: [
       step('Wait 4–8 weeks, wipe', 336),
@@ -18,12 +18,12 @@ export const growthCauses: readonly Cause[] = [
     doNot: ['Chemicals'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G02', 'Green dust', 'growth', {
+  cause('green-dust-growth', 'G02', 'Green dust', 'growth', {
     prior: 'common',
-    hallmarks: ['AL02'],
-    supports: ['AL10', 'EV23', 'PL08'],
+    hallmarks: ['green-dust-on-glass'],
+    supports: ['growth-on-glass-only', 'light-more', 'no-plant-growth'],
     urgency: 'watch',
-    first: 'A4',
+    first: 'watch',
     apart: 'Wipes off; how soon it is back',
     ladder: [
       step('Either leave it 2–3 weeks, then take it off in one wipe with a change (school), or light 20 % down', 336, {
@@ -34,23 +34,23 @@ export const growthCauses: readonly Cause[] = [
     doNot: ['Daily wiping'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G03', 'Green spot', 'growth', {
+  cause('green-spot-growth', 'G03', 'Green spot', 'growth', {
     prior: 'common',
-    hallmarks: ['AL03'],
-    supports: ['PL02', 'MS15', 'EV23', 'AL10', 'AL11'],
+    hallmarks: ['hard-green-dots'],
+    supports: ['stunted-dark-plants', 'phosphate-low', 'light-more', 'growth-on-glass-only', 'growth-on-leaf-edges'],
     urgency: 'watch',
-    first: 'A4',
+    first: 'watch',
     apart: 'Hard to the finger',
     ladder: [step('Scrape', 336), step('Phosphate towards 0.5–2 mg/L', 336), step('Less light', 336)],
     doNot: ['Peroxide'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G04', 'Green water (planktonic)', 'growth', {
+  cause('green-water', 'G04', 'Green water (planktonic)', 'growth', {
     prior: 'common',
-    hallmarks: ['WT02'],
-    supports: ['EV23', 'MS01', 'MS16', 'AL14'],
+    hallmarks: ['cloudy-green'],
+    supports: ['light-more', 'ammonia-measured', 'phosphate-high', 'growth-overnight'],
     urgency: 'week',
-    first: 'A4',
+    first: 'watch',
     apart: 'A white cup shows green, after a paper filter too',
     ladder: [
       step('Find what feeds it: ammonia above all', 168),
@@ -62,12 +62,12 @@ export const growthCauses: readonly Cause[] = [
     people: 'O2 drop at die-off: aerate',
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G05', 'Hair/thread (Spirogyra, Oedogonium, Cladophora)', 'growth', {
+  cause('thread-growth', 'G05', 'Hair/thread (Spirogyra, Oedogonium, Cladophora)', 'growth', {
     prior: 'common',
-    hallmarks: ['AL04', 'AL05'],
-    supports: ['EV23', 'MS03', 'EV07', 'EV13'],
+    hallmarks: ['slimy-green-threads', 'coarse-green-wool'],
+    supports: ['light-more', 'nitrate-high', 'product-or-dose-new', 'things-came'],
     urgency: 'week',
-    first: 'A4',
+    first: 'watch',
     apart: 'Pull: it slides or it does not',
     ladder: [
       step('Wind it out by hand', 168),
@@ -81,13 +81,20 @@ export const growthCauses: readonly Cause[] = [
     cautionIds: ['chemicals'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G06', 'Staghorn (Compsopogon-type red)', 'growth', {
+  cause('staghorn', 'G06', 'Staghorn (Compsopogon-type red)', 'growth', {
     prior: 'common',
-    hallmarks: ['AL06'],
-    strong: ['AL09'],
-    supports: ['AL12', 'MS01', 'EV14', 'EV21', 'WT13', 'EV19'],
+    hallmarks: ['antler-strands'],
+    strong: ['red-in-alcohol'],
+    supports: [
+      'growth-at-the-flow',
+      'ammonia-measured',
+      'filter-washed',
+      'co2-altered',
+      'food-or-bodies-left',
+      'bed-dug',
+    ],
     urgency: 'week',
-    first: 'A4',
+    first: 'watch',
     apart: 'Reddens in alcohol',
     ladder: [
       step('Trim', 168),
@@ -100,13 +107,13 @@ export const growthCauses: readonly Cause[] = [
     cautionIds: ['chemicals'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G07', 'Black brush (Audouinella-type red)', 'growth', {
+  cause('black-brush', 'G07', 'Black brush (Audouinella-type red)', 'growth', {
     prior: 'common',
-    hallmarks: ['AL07'],
-    strong: ['AL09'],
-    supports: ['AL12', 'EV21', 'EV15', 'AL11', 'AL15'],
+    hallmarks: ['black-tufts'],
+    strong: ['red-in-alcohol'],
+    supports: ['growth-at-the-flow', 'co2-altered', 'care-missed', 'growth-on-leaf-edges', 'growth-over-weeks'],
     urgency: 'week',
-    first: 'A4',
+    first: 'watch',
     apart: 'Reddens in alcohol; slow',
     ladder: [
       step('Trim the leaves it sits on', 168),
@@ -117,13 +124,25 @@ export const growthCauses: readonly Cause[] = [
     doNot: ['Medicate before the water is tested'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G08', 'Cyanobacteria (schools: low nitrate; dirt and still water; both scored)', 'growth', {
+  cause('cyanobacteria', 'G08', 'Cyanobacteria (schools: low nitrate; dirt and still water; both scored)', 'growth', {
     prior: 'common',
-    hallmarks: ['AL08'],
-    strong: ['WT05'],
-    supports: ['AL13', 'AL14', 'MS17', 'EV15', 'WT11', 'WT08', 'WT13', 'WT18', 'WT19', 'EV23', 'MS18'],
+    hallmarks: ['slimy-sheet'],
+    strong: ['musty-smell'],
+    supports: [
+      'growth-in-dead-spots',
+      'growth-overnight',
+      'nitrate-low',
+      'care-missed',
+      'still-surface',
+      'bed-black-or-caked',
+      'food-or-bodies-left',
+      'sunlight-falls-in',
+      'water-stands-beneath',
+      'light-more',
+      'hard-alkaline-water',
+    ],
     urgency: 'week',
-    first: 'A4',
+    first: 'watch',
     apart: 'A sheet that peels, blue-green, with a smell',
     ladder: [
       step('Siphon most of it: 80–90 % is enough', 168),
@@ -142,14 +161,14 @@ export const growthCauses: readonly Cause[] = [
     cautionIds: ['toxins', 'chemicals'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G09', 'Bacterial bloom (white cloud)', 'growth', {
+  cause('bacterial-bloom', 'G09', 'Bacterial bloom (white cloud)', 'growth', {
     prior: 'common',
-    hallmarks: ['WT01'],
-    strong: ['EV20', 'EV14'],
-    supports: ['WT13', 'EV04', 'EV16', 'MS01'],
-    leadsToIds: ['W06'],
+    hallmarks: ['cloudy-white'],
+    strong: ['tank-is-new', 'filter-washed'],
+    supports: ['food-or-bodies-left', 'animals-came', 'food-new-or-more', 'ammonia-measured'],
+    leadsToIds: ['low-oxygen'],
     urgency: 'today',
-    first: 'A0',
+    first: 'air',
     apart: 'A cup stays milky for more than 24 h; ammonia?',
     ladder: [
       step('Air first: it eats oxygen', 24, { means: ['air'] }),
@@ -160,24 +179,24 @@ export const growthCauses: readonly Cause[] = [
     people: 'O2',
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G10', 'Surface film (bacterial/protein/oil)', 'growth', {
+  cause('surface-film', 'G10', 'Surface film (bacterial/protein/oil)', 'growth', {
     prior: 'common',
-    hallmarks: ['WT03'],
-    supports: ['WT11', 'WT13', 'EV11', 'PL07', 'EV16'],
+    hallmarks: ['film-on-surface'],
+    supports: ['still-surface', 'food-or-bodies-left', 'lotion-on-hands', 'leaves-melt', 'food-new-or-more'],
     urgency: 'watch',
-    first: 'A4',
+    first: 'watch',
     apart: 'A paper towel lifts it',
     ladder: [step('Skim the surface', 336), step('Air', 336, { means: ['air'] }), step('Feed less', 336)],
     doNot: ['Oil soap'],
     sourceIds: ['graham-wilcox', 'walstad', 'trade-plants'],
   }),
-  cause('G11', 'Wood fungus/biofilm', 'growth', {
+  cause('wood-biofilm', 'G11', 'Wood fungus/biofilm', 'growth', {
     prior: 'common',
-    hallmarks: ['WT14'],
-    strong: ['EV13'],
-    supports: ['EV20'],
+    hallmarks: ['fuzz-on-wood'],
+    strong: ['things-came'],
+    supports: ['tank-is-new'],
     urgency: 'watch',
-    first: 'A4',
+    first: 'watch',
     apart: 'Jelly, and only on new wood',
     ladder: [step('Leave it: it is eaten in 2–6 weeks', 336), step('Brush it off and soak the wood', 336)],
     doNot: ['Treat as fungus'],

@@ -14,12 +14,12 @@ describe('the shelf of trouble', () => {
   });
   it('holds every finding, cause and look-alike of the trade’s list', () => {
     expect(troubleKnowledge.findings.length).toBe(182);
-    const of = (letter: string): number => troubleKnowledge.causes.filter((c) => c.id.startsWith(letter)).length;
+    const of = (letter: string): number => troubleKnowledge.causes.filter((c) => c.code.startsWith(letter)).length;
     expect(['W', 'K', 'S', 'X', 'G', 'P', 'N'].map(of)).toEqual([16, 7, 10, 25, 11, 8, 12]);
   });
   it('names what does not exist, what is graded twice, and what lacks its source', () => {
     expect(withFirst({ strong: ['BF99'] }).join()).toContain('BF99');
-    expect(withFirst({ strong: ['MS01'] }).join()).toContain('grades a finding twice');
+    expect(withFirst({ strong: ['ammonia-measured'] }).join()).toContain('grades a finding twice');
     expect(withFirst({ sourceIds: [] }).join()).toContain('names no source');
     expect(withFirst({ leadsToIds: ['X99'] }).join()).toContain('X99');
   });
@@ -34,17 +34,51 @@ describe('the shelf of trouble', () => {
         .toEqual([]);
   });
   it('wants the caution where people are in danger or the law asks', () => {
-    for (const id of ['X08', 'X24', 'W12', 'W07', 'W10']) {
+    for (const id of ['mycobacteriosis', 'viral-disease', 'hydrogen-sulphide', 'co2-overdose', 'temperature-shock']) {
       const causes = troubleKnowledge.causes.map((c) => (c.id === id ? { ...c, cautionIds: [] } : c));
       expect(faultsWith({ causes }).join()).withContext(id).toContain(`trouble ${id}: lacks its caution`);
     }
   });
   it('wants lags the right way up and settling tests that the cause grades', () => {
-    expect(faultsWith({ lags: [{ eventId: 'EV01', causeId: 'W04', fromHours: 9, toHours: 3 }] }).join()).toContain(
-      'upside down',
+    expect(
+      faultsWith({ lags: [{ eventId: 'change-done', causeId: 'chlorine', fromHours: 9, toHours: 3 }] }).join(),
+    ).toContain('upside down');
+    expect(
+      faultsWith({
+        settles: [{ causeId: 'ammonia', findingId: 'chlorine-measured', against: { kind: 'nothing' } }],
+      }).join(),
+    ).toContain('does not grade');
+  });
+  it('wants rules about what exists: readings, events, signs, what comes first', () => {
+    const { acting, book, known, readings } = troubleKnowledge;
+    const [reading] = readings;
+    if (!reading) throw new Error('no reading is a finding');
+    expect(faultsWith({ readings: [{ ...reading, findingId: 'gasping' }] }).join()).toContain(
+      'reads what no test tells',
     );
-    expect(faultsWith({ settles: [{ causeId: 'W01', findingId: 'MS12', against: 'nothing' }] }).join()).toContain(
-      'does not grade',
+    expect(faultsWith({ readings: [...readings, reading] }).join()).toContain('stands twice');
+    expect(faultsWith({ waterEventIds: ['gasping'] }).join()).toContain('“gasping” is none');
+    expect(faultsWith({ acting: { ...acting, atOnceIds: ['nothing-at-all'] } }).join()).toContain('nothing-at-all');
+    expect(
+      faultsWith({ acting: { ...acting, source: { ...acting.source, causeIds: ['no-cause'] } } }).join(),
+    ).toContain('no-cause');
+    expect(faultsWith({ book: { ...book, missedCare: { eventId: 'no-event', afterHours: 1 } } }).join()).toContain(
+      'no-event',
     );
+    expect(
+      faultsWith({
+        known: [
+          ...known,
+          { causeId: 'ammonia', id: 'x', factor: 2, when: { recently: { eventIds: ['gone'], withinHours: 1 } } },
+        ],
+      }).join(),
+    ).toContain('gone');
+    const [twin] = troubleKnowledge.findings.slice(1);
+    if (!twin) throw new Error('one finding alone');
+    expect(
+      faultsWith({
+        findings: troubleKnowledge.findings.map((f, i) => (i === 0 ? { ...f, code: twin.code } : f)),
+      }).join(),
+    ).toContain('codes');
   });
 });

@@ -1,4 +1,4 @@
-import type { TroubleKnowledge } from '#core/trouble';
+import type { TroubleKnowledge, When } from '#core/trouble';
 import { sources } from '#almanac/sources';
 
 export interface TroubleFault {
@@ -7,35 +7,41 @@ export interface TroubleFault {
 }
 /** Causes that no single sign proves, and why; every other one has a hallmark. */
 export const noHallmark: Readonly<Record<string, string>> = {
-  W05: 'Kits miss what kills shrimp; only the pattern and a finer test tell.',
-  W08: 'A fall of pH and KH over months, read against the usual of the tank.',
-  W09: 'The gap between two waters, not a sign on the animal.',
-  W13: 'The event and the pattern; no kit finds it.',
-  K01: 'A habit, seen by what is left over.',
-  K03: 'What is missing leaves no sign.',
-  K04: 'Seen by watching.',
-  K05: 'Told by weight over time.',
-  K06: 'Told by age and by all others being well.',
-  X08: 'Only a laboratory proves it.',
-  X09: 'Only a microscope tells it from others.',
-  X10: 'Only a microscope tells it from others.',
-  X12: 'Only a microscope tells it from others.',
-  X14: 'Only a microscope tells it from others.',
-  X15: 'Only a microscope tells it from others.',
-  X16: 'Only a microscope tells it from others.',
-  X24: 'Only a laboratory proves it.',
-  X25: 'Only imaging or a laboratory tells.',
+  'copper-poisoning': 'Kits miss what kills shrimp; only the pattern and a finer test tell.',
+  'ph-crash': 'A fall of pH and KH over months, read against the usual of the tank.',
+  'osmotic-jump': 'The gap between two waters, not a sign on the animal.',
+  'household-toxin': 'The event and the pattern; no kit finds it.',
+  overfeeding: 'A habit, seen by what is left over.',
+  'filter-intake-loss': 'What is missing leaves no sign.',
+  bullying: 'Seen by watching.',
+  starvation: 'Told by weight over time.',
+  'old-age': 'Told by age and by all others being well.',
+  mycobacteriosis: 'Only a laboratory proves it.',
+  'gill-flukes': 'Only a microscope tells it from others.',
+  'skin-flukes': 'Only a microscope tells it from others.',
+  'gut-worms': 'Only a microscope tells it from others.',
+  ichthyobodo: 'Only a microscope tells it from others.',
+  trichodina: 'Only a microscope tells it from others.',
+  chilodonella: 'Only a microscope tells it from others.',
+  'viral-disease': 'Only a laboratory proves it.',
+  tumour: 'Only imaging or a laboratory tells.',
 };
 /** Causes that can pass to people or must be told: what has to stand beside them. */
 const dueCautions: Readonly<Record<string, string>> = {
-  X08: 'zoonosis',
-  X05: 'zoonosis',
-  X24: 'notifiable',
-  S02: 'notifiable',
-  W12: 'gas',
-  W07: 'co2-cylinder',
-  W10: 'electricity',
+  mycobacteriosis: 'zoonosis',
+  'aeromonad-septicaemia': 'zoonosis',
+  'viral-disease': 'notifiable',
+  'milky-muscle-infection': 'notifiable',
+  'hydrogen-sulphide': 'gas',
+  'co2-overdose': 'co2-cylinder',
+  'temperature-shock': 'electricity',
 };
+
+/** Events that a condition asks about. */
+const eventsIn = ({ recently, notRecently }: When): string[] => [
+  ...(recently?.eventIds ?? []),
+  ...(notRecently?.eventIds ?? []),
+];
 
 /** What is wrong with the shelf of trouble, all of it at once. */
 export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
@@ -44,6 +50,7 @@ export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
   const meansById = new Map(of.means.map((m) => [m.id, m]));
   const cautionIds = new Set(of.cautions.map((c) => c.id));
   const sourceIds = new Set(sources.map((s) => s.id));
+  const codesCount = of.findings.length + of.causes.length;
   const faults: TroubleFault[] = [];
   const unless = (holds: boolean, where: string, what: string): void => {
     if (!holds) faults.push({ where: `trouble ${where}`, what });
@@ -93,6 +100,66 @@ export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
     unless(l.fromHours >= 0 && l.fromHours < l.toHours, `lags ${l.eventId}`, 'is upside down');
   }
   known('chain', of.chain.flat(), findingIds);
+  const { acting, book } = of;
+  const groupOf = (id: string) => of.findings.find((f) => f.id === id)?.group;
+  unless(
+    new Set([...of.findings, ...of.causes].map((row) => row.code)).size === codesCount,
+    'codes',
+    'one stands twice',
+  );
+  for (const rule of of.readings) {
+    known('readings', [rule.findingId], findingIds);
+    unless(groupOf(rule.findingId) === 'measured', `readings ${rule.findingId}`, 'reads what no test tells');
+  }
+  unless(
+    new Set(of.readings.map((r) => r.findingId)).size === of.readings.length,
+    'readings',
+    'a finding stands twice',
+  );
+  known('young', [of.young.findingId], findingIds);
+  for (const h of of.hides) known('hides', [h.seenId, h.hiddenId, ...h.unlessSeenIds], findingIds);
+  known('mustShow', Object.values(of.mustShow).flat(), findingIds);
+  for (const factor of of.known) known('known', [factor.causeId], causeIds);
+  known('acting', [...acting.atOnceIds, ...acting.deathIds, ...acting.source.afterIds], findingIds);
+  known(
+    'acting',
+    [...acting.acid.seenIds, acting.onlyNow.findingId, ...acting.hastens.flatMap((h) => h.seenIds)],
+    findingIds,
+  );
+  known(
+    'acting',
+    acting.poison.flatMap((p) => p.afterIds),
+    findingIds,
+  );
+  known(
+    'acting',
+    [...acting.urgency, ...acting.poison, acting.acid].map((row) => row.causeId),
+    causeIds,
+  );
+  known('acting', [...acting.source.causeIds, ...acting.onlyNow.causeIds], causeIds);
+  for (const when of [...of.known.map((k) => k.when), ...acting.urgency.flatMap((u) => u.anyOf)])
+    known('conditions', [...(when.seenIds ?? []), ...eventsIn(when)], findingIds);
+  const events = [...of.waterEventIds, ...book.happened.map((h) => h.eventId), book.missedCare.eventId];
+  for (const id of [...events, ...of.known.flatMap((k) => eventsIn(k.when))])
+    unless(groupOf(id) === 'events', 'events', `“${id}” is none`);
+  const { many, single, dayAfterDay, missing } = book.deaths;
+  known(
+    'book',
+    [...book.signs, many, single, dayAfterDay, missing].map((row) => row.findingId),
+    findingIds,
+  );
+  known('book', [...Object.values(book.outcomes).flat(), ...book.bed.slowSignIds, ...book.bed.gaspingIds], findingIds);
+  known(
+    'dark',
+    of.dark.flatMap((d) => d.causeId ?? []),
+    causeIds,
+  );
+  unless(of.dark.at(-1)?.causeId === null, 'dark', 'has no row for all others at its end');
+  known(
+    'slow harms',
+    Object.values(of.slowHarms).filter((id) => id !== null),
+    findingIds,
+  );
   for (const lab of of.laboratory) known(lab.id, lab.separatesIds, causeIds);
   return faults;
 }

@@ -1,15 +1,20 @@
 import type { Background, Finding, FindingGroup } from '#core/trouble';
 
+/** A look at a body takes longer than one at the tank, a test longest. */
+const minutesOf: Partial<Record<FindingGroup, number>> = { measured: 5, 'fish-body': 2, shrimp: 2 };
+
 /** All of them from memory; how common a finding is when nothing of that kind is wrong is our own estimate. */
 export const finding = (
   id: string,
+  code: string,
   group: FindingGroup,
   background: Background,
   question: string,
   look: string,
-  more: Partial<Pick<Finding, 'core' | 'redFlag' | 'neutral' | 'words' | 'whenSeenIds'>> = {},
+  more: Partial<Pick<Finding, 'core' | 'redFlag' | 'neutral' | 'words' | 'whenSeenIds' | 'minutes'>> = {},
 ): Finding => ({
   id,
+  code,
   group,
   background,
   question,
@@ -19,12 +24,14 @@ export const finding = (
   core: false,
   redFlag: false,
   neutral: false,
+  minutes: minutesOf[group] ?? 1,
   ...more,
 });
 
 /** What is seen of animals and of their deaths. */
 export const animalFindings: readonly Finding[] = [
   finding(
+    'gasping',
     'BF01',
     'fish-behaviour',
     'uncommon',
@@ -33,6 +40,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, redFlag: true, words: ['gasping', 'gulping', 'surface breathing', 'panting at surface'] },
   ),
   finding(
+    'fast-gills',
     'BF02',
     'fish-behaviour',
     'uncommon',
@@ -41,6 +49,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['breathing fast', 'fast gills', 'rapid breathing'] },
   ),
   finding(
+    'rubbing',
     'BF03',
     'fish-behaviour',
     'uncommon',
@@ -48,11 +57,20 @@ export const animalFindings: readonly Finding[] = [
     'More than 2–3 flicks in 5 min, several fish',
     { core: true, words: ['flashing', 'scratching', 'flicking', 'rubbing'] },
   ),
-  finding('BF04', 'fish-behaviour', 'common', 'Are fins held folded against the body?', 'Dorsal flat, tail closed', {
-    core: true,
-    words: ['clamped fins', 'clamped'],
-  }),
   finding(
+    'clamped-fins',
+    'BF04',
+    'fish-behaviour',
+    'common',
+    'Are fins held folded against the body?',
+    'Dorsal flat, tail closed',
+    {
+      core: true,
+      words: ['clamped fins', 'clamped'],
+    },
+  ),
+  finding(
+    'lying-still',
     'BF05',
     'fish-behaviour',
     'common',
@@ -60,10 +78,19 @@ export const animalFindings: readonly Finding[] = [
     'Response to approaching hand/food',
     { core: true, words: ['lethargic', 'lying on bottom', 'listless'] },
   ),
-  finding('BF06', 'fish-behaviour', 'common', 'Hiding or staying apart from its shoal?', 'New behaviour?', {
-    words: ['hiding'],
-  }),
   finding(
+    'hiding-alone',
+    'BF06',
+    'fish-behaviour',
+    'common',
+    'Hiding or staying apart from its shoal?',
+    'New behaviour?',
+    {
+      words: ['hiding'],
+    },
+  ),
+  finding(
+    'darting',
     'BF07',
     'fish-behaviour',
     'uncommon',
@@ -72,6 +99,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, redFlag: true, words: ['darting', 'crashing', 'jumping'] },
   ),
   finding(
+    'spinning',
     'BF08',
     'fish-behaviour',
     'rare',
@@ -80,6 +108,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['whirling', 'spinning', 'corkscrew'] },
   ),
   finding(
+    'cannot-balance',
     'BF09',
     'fish-behaviour',
     'uncommon',
@@ -87,14 +116,23 @@ export const animalFindings: readonly Finding[] = [
     'Head-up, head-down, side; worse after meals?',
     { core: true, words: ['floating', 'sinking', 'upside down', 'buoyancy'] },
   ),
-  finding('BF10', 'fish-behaviour', 'common', 'Not eating?', 'How many days; all or one', {
+  finding('not-eating', 'BF10', 'fish-behaviour', 'common', 'Not eating?', 'How many days; all or one', {
     core: true,
     words: ['off food', 'not eating'],
   }),
-  finding('BF11', 'fish-behaviour', 'uncommon', 'Takes food and spits it out?', 'Mouth, jaw, pellet size', {
-    words: ['spitting food'],
-  }),
   finding(
+    'spitting-food',
+    'BF11',
+    'fish-behaviour',
+    'uncommon',
+    'Takes food and spits it out?',
+    'Mouth, jaw, pellet size',
+    {
+      words: ['spitting food'],
+    },
+  ),
+  finding(
+    'shimmying',
     'BF12',
     'fish-behaviour',
     'uncommon',
@@ -103,6 +141,7 @@ export const animalFindings: readonly Finding[] = [
     { words: ['shimmy', 'shimmies', 'rocking'] },
   ),
   finding(
+    'being-chased',
     'BF13',
     'fish-behaviour',
     'common',
@@ -110,10 +149,19 @@ export const animalFindings: readonly Finding[] = [
     'Watch 15 min from a distance, also at lights-out',
     { words: ['chasing', 'bullying', 'nipping'] },
   ),
-  finding('BF14', 'fish-behaviour', 'uncommon', 'Yawning / coughing / one gill held shut?', 'Gill cover on each side', {
-    words: ['yawning', 'coughing', 'one gill'],
-  }),
   finding(
+    'yawning',
+    'BF14',
+    'fish-behaviour',
+    'uncommon',
+    'Yawning / coughing / one gill held shut?',
+    'Gill cover on each side',
+    {
+      words: ['yawning', 'coughing', 'one gill'],
+    },
+  ),
+  finding(
+    'white-grains',
     'BD01',
     'fish-body',
     'uncommon',
@@ -122,6 +170,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['white spots', 'salt grains', 'white spot'] },
   ),
   finding(
+    'gold-dust',
     'BD02',
     'fish-body',
     'rare',
@@ -130,6 +179,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['gold dust', 'velvet', 'rust dust'] },
   ),
   finding(
+    'cotton-tufts',
     'BD03',
     'fish-body',
     'uncommon',
@@ -138,6 +188,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['cotton', 'cotton wool', 'fungus tuft'] },
   ),
   finding(
+    'saddle-patch',
     'BD04',
     'fish-body',
     'uncommon',
@@ -145,11 +196,20 @@ export const animalFindings: readonly Finding[] = [
     'Spread in hours or days; edge',
     { core: true, words: ['saddle patch', 'pale patch'] },
   ),
-  finding('BD05', 'fish-body', 'uncommon', 'Grey-blue film or excess slime?', 'Sheen, peeling slime, patches', {
-    core: true,
-    words: ['slime', 'grey film', 'slimy skin'],
-  }),
   finding(
+    'excess-slime',
+    'BD05',
+    'fish-body',
+    'uncommon',
+    'Grey-blue film or excess slime?',
+    'Sheen, peeling slime, patches',
+    {
+      core: true,
+      words: ['slime', 'grey film', 'slimy skin'],
+    },
+  ),
+  finding(
+    'ragged-fins',
     'BD06',
     'fish-body',
     'common',
@@ -157,34 +217,77 @@ export const animalFindings: readonly Finding[] = [
     'Between rays or rays too; measure daily by photo',
     { core: true, words: ['fin rot', 'ragged fins', 'torn fins'] },
   ),
-  finding('BD07', 'fish-body', 'common', 'Clean tears or bites missing?', 'Half-moon loss, no colour edge', {
-    words: ['bites', 'torn fin'],
-  }),
-  finding('BD08', 'fish-body', 'uncommon', 'Red streaks or blood spots on skin/fin bases/vent?', 'Belly, fin roots', {
-    core: true,
-    words: ['red streaks', 'blood spots'],
-  }),
-  finding('BD09', 'fish-body', 'uncommon', 'Open sore or ulcer?', 'Depth, red rim, number of fish', {
+  finding(
+    'clean-tears',
+    'BD07',
+    'fish-body',
+    'common',
+    'Clean tears or bites missing?',
+    'Half-moon loss, no colour edge',
+    {
+      words: ['bites', 'torn fin'],
+    },
+  ),
+  finding(
+    'red-streaks',
+    'BD08',
+    'fish-body',
+    'uncommon',
+    'Red streaks or blood spots on skin/fin bases/vent?',
+    'Belly, fin roots',
+    {
+      core: true,
+      words: ['red streaks', 'blood spots'],
+    },
+  ),
+  finding('open-sore', 'BD09', 'fish-body', 'uncommon', 'Open sore or ulcer?', 'Depth, red rim, number of fish', {
     core: true,
     words: ['ulcer', 'sore', 'hole in skin'],
   }),
-  finding('BD10', 'fish-body', 'rare', 'Scales standing out (pinecone from above)?', 'View from above', {
+  finding('scales-out', 'BD10', 'fish-body', 'rare', 'Scales standing out (pinecone from above)?', 'View from above', {
     core: true,
     words: ['pinecone', 'pine cone', 'scales out'],
   }),
-  finding('BD11', 'fish-body', 'uncommon', 'Swollen belly?', 'Even or one-sided; female with eggs? scales flat?', {
-    core: true,
-    words: ['bloat', 'swollen', 'fat belly'],
-  }),
-  finding('BD12', 'fish-body', 'uncommon', 'Thin: sunken belly, knife back, big head?', 'Months old? still eating?', {
-    core: true,
-    words: ['thin', 'wasting', 'sunken belly', 'knife back'],
-  }),
-  finding('BD13', 'fish-body', 'rare', 'Bent spine?', 'New or since bought', { words: ['bent spine', 'crooked'] }),
-  finding('BD14', 'fish-body', 'rare', 'Pits or holes on head/lateral line?', 'Pore enlargement; mucus strings', {
-    words: ['hole in head', 'pits on head'],
+  finding(
+    'swollen-belly',
+    'BD11',
+    'fish-body',
+    'uncommon',
+    'Swollen belly?',
+    'Even or one-sided; female with eggs? scales flat?',
+    {
+      core: true,
+      words: ['bloat', 'swollen', 'fat belly'],
+    },
+  ),
+  finding(
+    'thin-body',
+    'BD12',
+    'fish-body',
+    'uncommon',
+    'Thin: sunken belly, knife back, big head?',
+    'Months old? still eating?',
+    {
+      core: true,
+      words: ['thin', 'wasting', 'sunken belly', 'knife back'],
+    },
+  ),
+  finding('bent-spine', 'BD13', 'fish-body', 'rare', 'Bent spine?', 'New or since bought', {
+    words: ['bent spine', 'crooked'],
   }),
   finding(
+    'head-pits',
+    'BD14',
+    'fish-body',
+    'rare',
+    'Pits or holes on head/lateral line?',
+    'Pore enlargement; mucus strings',
+    {
+      words: ['hole in head', 'pits on head'],
+    },
+  ),
+  finding(
+    'stringy-droppings',
     'BD15',
     'fish-body',
     'uncommon',
@@ -193,6 +296,7 @@ export const animalFindings: readonly Finding[] = [
     { words: ['white poo', 'stringy poo', 'stringy droppings'] },
   ),
   finding(
+    'red-threads-at-vent',
     'BD16',
     'fish-body',
     'rare',
@@ -200,25 +304,39 @@ export const animalFindings: readonly Finding[] = [
     'At rest, they retract when fish moves',
     { core: true, words: ['red worms', 'red threads'] },
   ),
-  finding('BD17', 'fish-body', 'uncommon', 'One eye bulging?', 'Injury, cloudy', { words: ['pop eye', 'one eye'] }),
-  finding('BD18', 'fish-body', 'rare', 'Both eyes bulging?', 'From above', { words: ['pop eye', 'both eyes'] }),
-  finding('BD19', 'fish-body', 'uncommon', 'Cloudy eye(s)?', 'Surface film against white lens inside', {
+  finding('one-eye-bulging', 'BD17', 'fish-body', 'uncommon', 'One eye bulging?', 'Injury, cloudy', {
+    words: ['pop eye', 'one eye'],
+  }),
+  finding('both-eyes-bulging', 'BD18', 'fish-body', 'rare', 'Both eyes bulging?', 'From above', {
+    words: ['pop eye', 'both eyes'],
+  }),
+  finding('cloudy-eyes', 'BD19', 'fish-body', 'uncommon', 'Cloudy eye(s)?', 'Surface film against white lens inside', {
     words: ['cloudy eye'],
   }),
   finding(
+    'damaged-gills',
     'BD20',
     'fish-body',
     'uncommon',
     'Gills very red/swollen, slime-coated, or patchy/eaten away?',
     'Lift cover on dead/anaesthetised fish only, or look when it yawns',
   ),
-  finding('BD21', 'fish-body', 'rare', 'Gills pale pink/white?', 'Fresh body <1 h only'),
-  finding('BD22', 'fish-body', 'rare', 'Gills chocolate brown / tan?', 'Fresh body; compare on white paper', {
-    core: true,
-    redFlag: true,
-    words: ['brown gills'],
-  }),
+  finding('pale-gills', 'BD21', 'fish-body', 'rare', 'Gills pale pink/white?', 'Fresh body <1 h only'),
   finding(
+    'brown-gills',
+    'BD22',
+    'fish-body',
+    'rare',
+    'Gills chocolate brown / tan?',
+    'Fresh body; compare on white paper',
+    {
+      core: true,
+      redFlag: true,
+      words: ['brown gills'],
+    },
+  ),
+  finding(
+    'visible-parasite',
     'BD23',
     'fish-body',
     'rare',
@@ -226,10 +344,19 @@ export const animalFindings: readonly Finding[] = [
     'Magnifier 5–10x',
     { core: true, words: ['louse', 'lice', 'anchor worm'] },
   ),
-  finding('BD24', 'fish-body', 'rare', 'Pearl/cauliflower lumps on fins?', 'Solid, do not wipe, last weeks', {
-    words: ['cauliflower', 'lumps on fins'],
-  }),
   finding(
+    'lumps-on-fins',
+    'BD24',
+    'fish-body',
+    'rare',
+    'Pearl/cauliflower lumps on fins?',
+    'Solid, do not wipe, last weeks',
+    {
+      words: ['cauliflower', 'lumps on fins'],
+    },
+  ),
+  finding(
+    'milky-patch-in-flesh',
     'BD25',
     'fish-body',
     'rare',
@@ -237,21 +364,46 @@ export const animalFindings: readonly Finding[] = [
     'Under, not on, skin',
     { core: true, words: ['milky muscle', 'lost stripe'] },
   ),
-  finding('BD26', 'fish-body', 'uncommon', 'Darker than normal?', 'All fish or one; blind fish go dark', {
-    words: ['dark'],
-  }),
-  finding('BD27', 'fish-body', 'common', 'Paler than normal?', 'Also first 10 min after lights-on = normal', {
-    words: ['pale'],
-  }),
-  finding('BD28', 'fish-body', 'rare', 'Lump at throat / below gills?', 'Both sides, red'),
-  finding('BD29', 'fish-body', 'uncommon', 'White, frayed or eroded mouth?', 'Tuft against missing lips', {
-    core: true,
-    words: ['mouth rot', 'white mouth'],
-  }),
-  finding('BD30', 'fish-body', 'uncommon', 'Any other lump or growth?', 'Fixed, colour, weeks', {
+  finding(
+    'darker-fish',
+    'BD26',
+    'fish-body',
+    'uncommon',
+    'Darker than normal?',
+    'All fish or one; blind fish go dark',
+    {
+      words: ['dark'],
+    },
+  ),
+  finding(
+    'paler-fish',
+    'BD27',
+    'fish-body',
+    'common',
+    'Paler than normal?',
+    'Also first 10 min after lights-on = normal',
+    {
+      words: ['pale'],
+    },
+  ),
+  finding('lump-at-throat', 'BD28', 'fish-body', 'rare', 'Lump at throat / below gills?', 'Both sides, red'),
+  finding(
+    'eroded-mouth',
+    'BD29',
+    'fish-body',
+    'uncommon',
+    'White, frayed or eroded mouth?',
+    'Tuft against missing lips',
+    {
+      core: true,
+      words: ['mouth rot', 'white mouth'],
+    },
+  ),
+  finding('other-lump', 'BD30', 'fish-body', 'uncommon', 'Any other lump or growth?', 'Fixed, colour, weeks', {
     words: ['lump', 'tumour'],
   }),
   finding(
+    'gas-bubbles-in-fish',
     'BD31',
     'fish-body',
     'rare',
@@ -260,6 +412,7 @@ export const animalFindings: readonly Finding[] = [
     { words: ['bubbles in fins'] },
   ),
   finding(
+    'white-ring',
     'SH01',
     'shrimp',
     'rare',
@@ -268,6 +421,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['white ring', 'ring of death', 'gap behind head'] },
   ),
   finding(
+    'milky-shrimp',
     'SH02',
     'shrimp',
     'uncommon',
@@ -276,6 +430,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['milky', 'opaque', 'cloudy body'] },
   ),
   finding(
+    'brown-marks-on-shell',
     'SH03',
     'shrimp',
     'uncommon',
@@ -284,6 +439,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['rust spots', 'black spots', 'brown marks'] },
   ),
   finding(
+    'fuzz-on-shrimp',
     'SH04',
     'shrimp',
     'uncommon',
@@ -292,6 +448,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['fuzz on nose', 'white fuzz', 'fluff'] },
   ),
   finding(
+    'threads-on-nose',
     'SH05',
     'shrimp',
     'uncommon',
@@ -300,6 +457,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['worms on nose', 'white threads on head'] },
   ),
   finding(
+    'green-under-tail',
     'SH06',
     'shrimp',
     'rare',
@@ -307,16 +465,33 @@ export const animalFindings: readonly Finding[] = [
     'Not eggs: stringy, no round balls',
     { core: true, words: ['green under tail', 'green fungus', 'green threads'] },
   ),
-  finding('SH07', 'shrimp', 'common', 'Sitting still, not grazing?', 'Most of colony? legs picking?', {
-    core: true,
-    words: ['lethargic shrimp', 'not grazing', 'sitting still'],
-  }),
-  finding('SH08', 'shrimp', 'rare', 'Climbing out or gathered at waterline?', 'Water side or above water; how many', {
-    core: true,
-    redFlag: true,
-    words: ['climbing out', 'at waterline'],
-  }),
   finding(
+    'shrimp-not-grazing',
+    'SH07',
+    'shrimp',
+    'common',
+    'Sitting still, not grazing?',
+    'Most of colony? legs picking?',
+    {
+      core: true,
+      words: ['lethargic shrimp', 'not grazing', 'sitting still'],
+    },
+  ),
+  finding(
+    'climbing-out',
+    'SH08',
+    'shrimp',
+    'rare',
+    'Climbing out or gathered at waterline?',
+    'Water side or above water; how many',
+    {
+      core: true,
+      redFlag: true,
+      words: ['climbing out', 'at waterline'],
+    },
+  ),
+  finding(
+    'frantic-swimming',
     'SH09',
     'shrimp',
     'uncommon',
@@ -325,6 +500,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['frantic', 'swimming wild'] },
   ),
   finding(
+    'no-berried-females',
     'SH10',
     'shrimp',
     'uncommon',
@@ -333,6 +509,7 @@ export const animalFindings: readonly Finding[] = [
     { core: true, words: ['no eggs', 'no berried', 'not breeding'] },
   ),
   finding(
+    'eggs-dropped',
     'SH11',
     'shrimp',
     'uncommon',
@@ -341,6 +518,7 @@ export const animalFindings: readonly Finding[] = [
     { words: ['dropped eggs', 'lost eggs'] },
   ),
   finding(
+    'pink-dead-shrimp',
     'SH12',
     'shrimp',
     'common',
@@ -348,11 +526,20 @@ export const animalFindings: readonly Finding[] = [
     'Only tells "dead for hours" – not a cause (neutral)',
     { neutral: true, words: ['pink dead', 'orange dead'] },
   ),
-  finding('SH13', 'shrimp', 'rare', 'Twitching, on back, legs paddling?', 'Poison pattern, several at once', {
-    redFlag: true,
-    words: ['twitching', 'on its back'],
-  }),
   finding(
+    'twitching-shrimp',
+    'SH13',
+    'shrimp',
+    'rare',
+    'Twitching, on back, legs paddling?',
+    'Poison pattern, several at once',
+    {
+      redFlag: true,
+      words: ['twitching', 'on its back'],
+    },
+  ),
+  finding(
+    'stuck-in-shell',
     'SH14',
     'shrimp',
     'uncommon',
@@ -360,14 +547,31 @@ export const animalFindings: readonly Finding[] = [
     'Stuck shell; mass moult within 48 h of a change',
     { core: true, words: ['stuck in shell', 'many moults'] },
   ),
-  finding('SH15', 'shrimp', 'common', 'Colour fading in most of the colony?', 'Background, feeding, strain', {
-    words: ['colour fading', 'pale shrimp'],
-  }),
-  finding('SH16', 'shrimp', 'uncommon', 'Berried females but few young survive?', 'Predators, filter intake, biofilm', {
-    core: true,
-    words: ['few young', 'babies vanish'],
-  }),
   finding(
+    'colony-fading',
+    'SH15',
+    'shrimp',
+    'common',
+    'Colour fading in most of the colony?',
+    'Background, feeding, strain',
+    {
+      words: ['colour fading', 'pale shrimp'],
+    },
+  ),
+  finding(
+    'young-vanishing',
+    'SH16',
+    'shrimp',
+    'uncommon',
+    'Berried females but few young survive?',
+    'Predators, filter intake, biofilm',
+    {
+      core: true,
+      words: ['few young', 'babies vanish'],
+    },
+  ),
+  finding(
+    'dots-under-side-shield',
     'SH17',
     'shrimp',
     'rare',
@@ -375,10 +579,11 @@ export const animalFindings: readonly Finding[] = [
     'Macro photo; eggs of shell worms',
     { words: ['white dots under shell'] },
   ),
-  finding('SH18', 'shrimp', 'common', 'Empty gut (no dark line along the back)?', 'Transparent strains', {
+  finding('empty-gut', 'SH18', 'shrimp', 'common', 'Empty gut (no dark line along the back)?', 'Transparent strains', {
     words: ['empty gut'],
   }),
   finding(
+    'hunter-seen',
     'SH19',
     'shrimp',
     'rare',
@@ -386,25 +591,54 @@ export const animalFindings: readonly Finding[] = [
     'Torch at night',
     { words: ['flatworm', 'polyp', 'hunter'] },
   ),
-  finding('SH20', 'shrimp', 'uncommon', 'Young the same size for weeks?', 'Compare photos; not a slow strain', {
-    words: ['young not growing'],
+  finding(
+    'young-not-growing',
+    'SH20',
+    'shrimp',
+    'uncommon',
+    'Young the same size for weeks?',
+    'Compare photos; not a slow strain',
+    {
+      words: ['young not growing'],
+    },
+  ),
+  finding('one-death', 'DP01', 'deaths', 'common', 'Just one death?', 'Age, size', {
+    words: ['one dead', 'one death'],
   }),
-  finding('DP01', 'deaths', 'common', 'Just one death?', 'Age, size', { words: ['one dead', 'one death'] }),
-  finding('DP02', 'deaths', 'common', 'One every few days for weeks?', 'Same species? body condition', {
-    core: true,
-    words: ['slow deaths', 'trickle'],
-  }),
-  finding('DP03', 'deaths', 'uncommon', 'Many within 24 h?', 'Hour noticed; survivors where', {
+  finding(
+    'deaths-for-weeks',
+    'DP02',
+    'deaths',
+    'common',
+    'One every few days for weeks?',
+    'Same species? body condition',
+    {
+      core: true,
+      words: ['slow deaths', 'trickle'],
+    },
+  ),
+  finding('many-deaths-in-a-day', 'DP03', 'deaths', 'uncommon', 'Many within 24 h?', 'Hour noticed; survivors where', {
     core: true,
     redFlag: true,
     words: ['many dead', 'mass death'],
   }),
-  finding('DP04', 'deaths', 'uncommon', 'Only animals bought in last 4 weeks?', 'Seller water against yours', {
-    core: true,
-    words: ['only new'],
-  }),
-  finding('DP05', 'deaths', 'uncommon', 'Only one species?', 'Others truly normal?', { core: true }),
   finding(
+    'only-new-animals-die',
+    'DP04',
+    'deaths',
+    'uncommon',
+    'Only animals bought in last 4 weeks?',
+    'Seller water against yours',
+    {
+      core: true,
+      words: ['only new'],
+    },
+  ),
+  finding('only-one-kind-dies', 'DP05', 'deaths', 'uncommon', 'Only one species?', 'Others truly normal?', {
+    core: true,
+  }),
+  finding(
+    'began-after-change',
     'DP06',
     'deaths',
     'uncommon',
@@ -412,10 +646,19 @@ export const animalFindings: readonly Finding[] = [
     'Volume, source, temperature, conditioner',
     { core: true, redFlag: true, words: ['after water change'] },
   ),
-  finding('DP07', 'deaths', 'uncommon', 'Shrimp/snails dying, fish fine?', 'Snails closed, hanging out', {
-    core: true,
-  }),
   finding(
+    'shrimp-die-fish-fine',
+    'DP07',
+    'deaths',
+    'uncommon',
+    'Shrimp/snails dying, fish fine?',
+    'Snails closed, hanging out',
+    {
+      core: true,
+    },
+  ),
+  finding(
+    'fish-die-shrimp-fine',
     'DP08',
     'deaths',
     'uncommon',
@@ -423,107 +666,165 @@ export const animalFindings: readonly Finding[] = [
     'Suggests fish pathogen, nitrite, not copper',
     { core: true },
   ),
-  finding('DP09', 'deaths', 'rare', 'Largest/most active first?', 'Suggests oxygen'),
-  finding('DP10', 'deaths', 'uncommon', 'Found dead at dawn?', 'Oxygen/CO2 night pattern', {
+  finding('largest-die-first', 'DP09', 'deaths', 'rare', 'Largest/most active first?', 'Suggests oxygen'),
+  finding('dead-at-dawn', 'DP10', 'deaths', 'uncommon', 'Found dead at dawn?', 'Oxygen/CO2 night pattern', {
     core: true,
     words: ['dead in the morning', 'dead at dawn'],
   }),
-  finding('DP11', 'deaths', 'uncommon', 'All kinds together, within hours?', 'Poison, oxygen, chlorine, power', {
-    redFlag: true,
-  }),
-  finding('DP12', 'deaths', 'uncommon', 'Dead during or just after moulting?', 'Soft body next to shell'),
-  finding('DP13', 'deaths', 'uncommon', 'Numbers fall but no bodies are found?', 'Filter, behind the tank, lid', {
-    core: true,
-    words: ['missing', 'no bodies'],
-  }),
-  finding('DP14', 'deaths', 'common', 'Came on within hours to two days?', 'First sign to now', { core: true }),
-  finding('DP15', 'deaths', 'common', 'Crept over weeks or months?', 'Old photos', { core: true }),
-  finding('DP16', 'deaths', 'common', 'Only one animal shows anything?', 'All others watched 5 min'),
-  finding('DP17', 'deaths', 'uncommon', 'Known to be near the end of its life span?', 'Species, date of arrival'),
   finding(
+    'all-kinds-within-hours',
+    'DP11',
+    'deaths',
+    'uncommon',
+    'All kinds together, within hours?',
+    'Poison, oxygen, chlorine, power',
+    {
+      redFlag: true,
+    },
+  ),
+  finding(
+    'dead-at-the-moult',
+    'DP12',
+    'deaths',
+    'uncommon',
+    'Dead during or just after moulting?',
+    'Soft body next to shell',
+  ),
+  finding(
+    'missing-without-bodies',
+    'DP13',
+    'deaths',
+    'uncommon',
+    'Numbers fall but no bodies are found?',
+    'Filter, behind the tank, lid',
+    {
+      core: true,
+      words: ['missing', 'no bodies'],
+    },
+  ),
+  finding('came-on-fast', 'DP14', 'deaths', 'common', 'Came on within hours to two days?', 'First sign to now', {
+    core: true,
+  }),
+  finding('crept-on', 'DP15', 'deaths', 'common', 'Crept over weeks or months?', 'Old photos', { core: true }),
+  finding('only-one-animal', 'DP16', 'deaths', 'common', 'Only one animal shows anything?', 'All others watched 5 min'),
+  finding(
+    'near-end-of-life',
+    'DP17',
+    'deaths',
+    'uncommon',
+    'Known to be near the end of its life span?',
+    'Species, date of arrival',
+  ),
+  finding(
+    'hollow-shell',
     'LK01',
     'look-alikes',
     'rare',
     'The "dead shrimp" is clear, hollow, split behind the head, and the count is unchanged?',
     'Lift it with a net',
-    { whenSeenIds: ['DP01'] },
+    { whenSeenIds: ['one-death'] },
   ),
   finding(
+    'grains-on-gill-covers-only',
     'LK02',
     'look-alikes',
     'rare',
     'Grains only on gill covers and first pectoral rays, both sides alike, the same for weeks?',
     'Male?',
-    { whenSeenIds: ['BD01'] },
+    { whenSeenIds: ['white-grains'] },
   ),
   finding(
+    'males-swim-after-moult',
     'LK03',
     'look-alikes',
     'rare',
     'Only some (males) swim, a female has just moulted, over within a day?',
     'Fresh shell',
-    { whenSeenIds: ['SH09'] },
+    { whenSeenIds: ['frantic-swimming'] },
   ),
   finding(
+    'pale-at-lights-on-only',
     'LK04',
     'look-alikes',
     'rare',
     'Pale or barred only in the first half hour of light or at night?',
     'Look again later',
-    { whenSeenIds: ['BD27'] },
+    { whenSeenIds: ['paler-fish'] },
   ),
   finding(
+    'cloudy-and-grazing',
     'LK05',
     'look-alikes',
     'rare',
     'Cloudy in all of its line, or just before a moult, or a saddle or round eggs, and it grazes?',
     'Compare sisters',
-    { whenSeenIds: ['SH02', 'SH06'] },
+    { whenSeenIds: ['milky-shrimp', 'green-under-tail'] },
   ),
   finding(
+    'bubbles-on-things-only',
     'LK06',
     'look-alikes',
     'rare',
     'Bubbles sit only on plants, glass and equipment, none in fins or eyes?',
     'After a change or strong light',
-    { whenSeenIds: ['BD31'] },
+    { whenSeenIds: ['gas-bubbles-in-fish'] },
   ),
   finding(
+    'bed-bubbles-without-smell',
     'LK07',
     'look-alikes',
     'rare',
     'Bubbles from the bed have no smell at all?',
     'Poke one small spot, air on, window open, face away; stop at a smell. No smell weakens, it never rules out',
-    { whenSeenIds: ['WT07'] },
+    { whenSeenIds: ['bubbles-when-poked'] },
   ),
   finding(
+    'worms-live-free',
     'LK08',
     'look-alikes',
     'rare',
     'The worms or specks live free on glass and bed, never on an animal?',
     'Torch',
-    { whenSeenIds: ['SH05'] },
+    { whenSeenIds: ['threads-on-nose'] },
   ),
-  finding('LK09', 'look-alikes', 'rare', 'Fluff only on new wood, food or seed?', 'Where it sits', {
-    whenSeenIds: ['WT14', 'BD03'],
-  }),
   finding(
+    'fluff-on-new-wood-only',
+    'LK09',
+    'look-alikes',
+    'rare',
+    'Fluff only on new wood, food or seed?',
+    'Where it sits',
+    {
+      whenSeenIds: ['fuzz-on-wood', 'cotton-tufts'],
+    },
+  ),
+  finding(
+    'plump-and-eating',
     'LK10',
     'look-alikes',
     'rare',
     'Plump and even from both sides, scales flat, eats, a ripe female or just fed?',
     'From above',
-    { whenSeenIds: ['BD11'] },
+    { whenSeenIds: ['swollen-belly'] },
   ),
   finding(
+    'air-breather-dashes',
     'LK11',
     'look-alikes',
     'rare',
     'Single dashes to the surface by an air-breathing kind, calm between?',
     'Corydoras, loach, labyrinth',
-    { whenSeenIds: ['BF01'] },
+    { whenSeenIds: ['gasping'] },
   ),
-  finding('LK12', 'look-alikes', 'rare', 'Chasing only at spawning or over a place, short, nobody is hurt?', '15 min', {
-    whenSeenIds: ['BF13'],
-  }),
+  finding(
+    'chasing-at-spawning-only',
+    'LK12',
+    'look-alikes',
+    'rare',
+    'Chasing only at spawning or over a place, short, nobody is hurt?',
+    '15 min',
+    {
+      whenSeenIds: ['being-chased'],
+    },
+  ),
 ];

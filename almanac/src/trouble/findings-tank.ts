@@ -4,6 +4,7 @@ import type { Finding } from '#core/trouble';
 /** What is seen, measured and done of a tank, its plants and growth. */
 export const tankFindings: readonly Finding[] = [
   finding(
+    'cloudy-white',
     'WT01',
     'tank',
     'uncommon',
@@ -11,24 +12,41 @@ export const tankFindings: readonly Finding[] = [
     'Glass of water on white paper; uniform against dust that settles',
     { core: true, words: ['cloudy', 'milky water', 'white water'] },
   ),
-  finding('WT02', 'tank', 'uncommon', 'Cloudy green?', 'White cup test', {
+  finding('cloudy-green', 'WT02', 'tank', 'uncommon', 'Cloudy green?', 'White cup test', {
     core: true,
     words: ['green water', 'pea soup'],
   }),
-  finding('WT03', 'tank', 'common', 'Oily or dull film on surface?', 'Paper towel test', {
+  finding('film-on-surface', 'WT03', 'tank', 'common', 'Oily or dull film on surface?', 'Paper towel test', {
     words: ['oily film', 'surface film', 'scum'],
   }),
-  finding('WT04', 'tank', 'rare', 'Rotten-egg smell, when poked or from filter?', 'Smell at once at surface', {
-    core: true,
-    redFlag: true,
-    words: ['rotten eggs', 'sulphur smell'],
-  }),
-  finding('WT05', 'tank', 'uncommon', 'Mouldy/musty/earthy smell?', 'With slime sheets?'),
-  finding('WT06', 'tank', 'uncommon', 'Pool/chlorine smell from tap water?', 'Fresh hot-then-cold tap in closed jar', {
-    core: true,
-    words: ['chlorine smell', 'pool smell'],
-  }),
   finding(
+    'rotten-egg-smell',
+    'WT04',
+    'tank',
+    'rare',
+    'Rotten-egg smell, when poked or from filter?',
+    'Smell at once at surface',
+    {
+      core: true,
+      redFlag: true,
+      words: ['rotten eggs', 'sulphur smell'],
+    },
+  ),
+  finding('musty-smell', 'WT05', 'tank', 'uncommon', 'Mouldy/musty/earthy smell?', 'With slime sheets?'),
+  finding(
+    'tap-smells-of-chlorine',
+    'WT06',
+    'tank',
+    'uncommon',
+    'Pool/chlorine smell from tap water?',
+    'Fresh hot-then-cold tap in closed jar',
+    {
+      core: true,
+      words: ['chlorine smell', 'pool smell'],
+    },
+  ),
+  finding(
+    'bubbles-when-poked',
     'WT07',
     'tank',
     'uncommon',
@@ -36,36 +54,78 @@ export const tankFindings: readonly Finding[] = [
     'Odourless (nitrogen/CO2/methane) against rotten egg',
     { core: true, words: ['bubbles from bed', 'gas in substrate'] },
   ),
-  finding('WT08', 'tank', 'uncommon', 'Substrate hard, black or caked?', 'Through glass; finger/chopstick'),
-  finding('WT09', 'tank', 'uncommon', 'Foam that stays?', 'Protein, soap, medication'),
-  finding('WT10', 'tank', 'uncommon', 'Filter flow weak, stopped or rattling?', 'Outflow height; intake blocked', {
-    core: true,
-    words: ['weak filter', 'filter stopped'],
-  }),
-  finding('WT11', 'tank', 'common', 'Surface still (no ripple)?', 'Food flakes move?', {
+  finding(
+    'bed-black-or-caked',
+    'WT08',
+    'tank',
+    'uncommon',
+    'Substrate hard, black or caked?',
+    'Through glass; finger/chopstick',
+  ),
+  finding('lasting-foam', 'WT09', 'tank', 'uncommon', 'Foam that stays?', 'Protein, soap, medication'),
+  finding(
+    'weak-flow',
+    'WT10',
+    'tank',
+    'uncommon',
+    'Filter flow weak, stopped or rattling?',
+    'Outflow height; intake blocked',
+    {
+      core: true,
+      words: ['weak filter', 'filter stopped'],
+    },
+  ),
+  finding('still-surface', 'WT11', 'tank', 'common', 'Surface still (no ripple)?', 'Food flakes move?', {
     core: true,
     words: ['still surface'],
   }),
-  finding('WT12', 'tank', 'common', 'Yellow/brown tea water?', 'Wood, leaves (harmless mostly)', { neutral: true }),
-  finding('WT13', 'tank', 'common', 'Uneaten food, dead body or dead plants in tank?', 'Behind hardscape, in filter', {
-    core: true,
-  }),
-  finding('WT14', 'tank', 'uncommon', 'White fuzz/jelly on wood or food?', 'Only on wood?', {
-    words: ['fuzz on wood', 'jelly on wood'],
-  }),
-  finding('WT15', 'tank', 'uncommon', 'Snails at waterline, closed or dead?', 'Mass'),
-  finding('WT16', 'tank', 'common', 'Number of animals obviously high / filter obviously small?', 'Adult size; EXP', {
-    core: true,
+  finding('tea-coloured-water', 'WT12', 'tank', 'common', 'Yellow/brown tea water?', 'Wood, leaves (harmless mostly)', {
+    neutral: true,
   }),
   finding(
+    'food-or-bodies-left',
+    'WT13',
+    'tank',
+    'common',
+    'Uneaten food, dead body or dead plants in tank?',
+    'Behind hardscape, in filter',
+    {
+      core: true,
+    },
+  ),
+  finding('fuzz-on-wood', 'WT14', 'tank', 'uncommon', 'White fuzz/jelly on wood or food?', 'Only on wood?', {
+    words: ['fuzz on wood', 'jelly on wood'],
+  }),
+  finding('snails-at-waterline', 'WT15', 'tank', 'uncommon', 'Snails at waterline, closed or dead?', 'Mass'),
+  finding(
+    'crowded-tank',
+    'WT16',
+    'tank',
+    'common',
+    'Number of animals obviously high / filter obviously small?',
+    'Adult size; EXP',
+    {
+      core: true,
+    },
+  ),
+  finding(
+    'nothing-to-graze',
     'WT17',
     'tank',
     'uncommon',
     'Glass, wood and bed squeaky clean, nothing to graze on?',
     'No film under the finger',
   ),
-  finding('WT18', 'tank', 'uncommon', 'Sunlight falls on the spot, if only for an hour?', 'Direct or by a wall'),
   finding(
+    'sunlight-falls-in',
+    'WT18',
+    'tank',
+    'uncommon',
+    'Sunlight falls on the spot, if only for an hour?',
+    'Direct or by a wall',
+  ),
+  finding(
+    'water-stands-beneath',
     'WT19',
     'tank',
     'uncommon',
@@ -73,6 +133,7 @@ export const tankFindings: readonly Finding[] = [
     'Part them; does debris lie still?',
   ),
   finding(
+    'ammonia-measured',
     'MS01',
     'measured',
     'uncommon',
@@ -81,6 +142,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true, redFlag: true },
   ),
   finding(
+    'nitrite-measured',
     'MS02',
     'measured',
     'uncommon',
@@ -89,6 +151,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true, redFlag: true },
   ),
   finding(
+    'nitrate-high',
     'MS03',
     'measured',
     'common',
@@ -96,6 +159,7 @@ export const tankFindings: readonly Finding[] = [
     'CAMARGO et al. 2005: 10 mg/L NO3-N (44 as NO3) can harm sensitive freshwater life in the long run; they propose 2 mg/L NO3-N (9 as NO3) for the most sensitive',
   ),
   finding(
+    'ph-fallen',
     'MS04',
     'measured',
     'uncommon',
@@ -104,6 +168,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true },
   ),
   finding(
+    'ph-swings',
     'MS05',
     'measured',
     'uncommon',
@@ -111,6 +176,7 @@ export const tankFindings: readonly Finding[] = [
     'Measure dawn + late afternoon (0.3–0.6 normal in planted)',
   ),
   finding(
+    'kh-used-up',
     'MS06',
     'measured',
     'uncommon',
@@ -119,6 +185,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true },
   ),
   finding(
+    'hardness-out-of-range',
     'MS07',
     'measured',
     'uncommon',
@@ -126,6 +193,7 @@ export const tankFindings: readonly Finding[] = [
     'See B0b; needs the kinds: given as a finding, not derived from GH alone',
   ),
   finding(
+    'conductivity-crept-up',
     'MS08',
     'measured',
     'uncommon',
@@ -134,6 +202,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true },
   ),
   finding(
+    'conductivity-jumped',
     'MS09',
     'measured',
     'uncommon',
@@ -141,11 +210,13 @@ export const tankFindings: readonly Finding[] = [
     'Change, top-up, dose, arrival',
     { core: true },
   ),
-  finding('MS10', 'measured', 'rare', 'DO < 5 mg/L (or < 60 % sat) at dawn', '< 3 acute', {
+  finding('oxygen-low', 'MS10', 'measured', 'rare', 'DO < 5 mg/L (or < 60 % sat) at dawn', '< 3 acute', {
+    minutes: 3,
     core: true,
     redFlag: true,
   }),
   finding(
+    'temperature-off',
     'MS11',
     'measured',
     'uncommon',
@@ -153,11 +224,13 @@ export const tankFindings: readonly Finding[] = [
     'Two thermometers; a usual value below 20 excuses it',
     { core: true },
   ),
-  finding('MS12', 'measured', 'rare', 'Any free/total chlorine in tank', 'Detection = act', {
+  finding('chlorine-measured', 'MS12', 'measured', 'rare', 'Any free/total chlorine in tank', 'Detection = act', {
+    minutes: 3,
     core: true,
     redFlag: true,
   }),
   finding(
+    'copper-measured',
     'MS13',
     'measured',
     'rare',
@@ -165,64 +238,124 @@ export const tankFindings: readonly Finding[] = [
     'Kits often cannot see it',
     { redFlag: true },
   ),
-  finding('MS14', 'measured', 'rare', 'CO2 > 40 mg/L or drop checker yellow', 'CO2 fitted only'),
-  finding('MS15', 'measured', 'uncommon', 'Phosphate < 0.1 mg/L', 'Planted only'),
-  finding('MS16', 'measured', 'uncommon', 'Phosphate > 2 mg/L', 'Test'),
-  finding('MS17', 'measured', 'common', 'Nitrate < 5 mg/L', 'Planted only'),
-  finding('MS18', 'measured', 'uncommon', 'pH > 7.5 with KH > 8', 'Iron and carbon are short'),
-  finding('MS19', 'measured', 'uncommon', 'GH < 2', 'Planted only'),
-  finding('PL01', 'plants', 'common', 'Whole old leaves yellow?', 'Oldest first', { words: ['old leaves yellow'] }),
+  finding('co2-high', 'MS14', 'measured', 'rare', 'CO2 > 40 mg/L or drop checker yellow', 'CO2 fitted only'),
+  finding('phosphate-low', 'MS15', 'measured', 'uncommon', 'Phosphate < 0.1 mg/L', 'Planted only'),
+  finding('phosphate-high', 'MS16', 'measured', 'uncommon', 'Phosphate > 2 mg/L', 'Test'),
+  finding('nitrate-low', 'MS17', 'measured', 'common', 'Nitrate < 5 mg/L', 'Planted only'),
+  finding('hard-alkaline-water', 'MS18', 'measured', 'uncommon', 'pH > 7.5 with KH > 8', 'Iron and carbon are short'),
+  finding('hardness-low', 'MS19', 'measured', 'uncommon', 'GH < 2', 'Planted only'),
+  finding('old-leaves-yellow', 'PL01', 'plants', 'common', 'Whole old leaves yellow?', 'Oldest first', {
+    words: ['old leaves yellow'],
+  }),
   finding(
+    'stunted-dark-plants',
     'PL02',
     'plants',
     'uncommon',
     'Stunted, dark/dull or purplish, hard green spots on old leaves?',
     'Slow growth plants',
   ),
-  finding('PL03', 'plants', 'uncommon', 'Pinholes with yellow/brown rim in older leaves?', 'Hold to light', {
-    words: ['pinholes', 'holes in leaves'],
-  }),
-  finding('PL04', 'plants', 'uncommon', 'NEW leaves pale to white, veins greener?', 'Top of plant', {
+  finding(
+    'pinholes-in-leaves',
+    'PL03',
+    'plants',
+    'uncommon',
+    'Pinholes with yellow/brown rim in older leaves?',
+    'Hold to light',
+    {
+      words: ['pinholes', 'holes in leaves'],
+    },
+  ),
+  finding('new-leaves-pale', 'PL04', 'plants', 'uncommon', 'NEW leaves pale to white, veins greener?', 'Top of plant', {
     words: ['new leaves pale', 'white tips'],
   }),
-  finding('PL05', 'plants', 'uncommon', 'OLD leaves yellow between green veins?', 'Lower leaves'),
-  finding('PL06', 'plants', 'uncommon', 'New tips small, twisted, hooked?', 'Growing point', {
+  finding(
+    'yellow-between-veins',
+    'PL05',
+    'plants',
+    'uncommon',
+    'OLD leaves yellow between green veins?',
+    'Lower leaves',
+  ),
+  finding('new-tips-twisted', 'PL06', 'plants', 'uncommon', 'New tips small, twisted, hooked?', 'Growing point', {
     words: ['twisted tips'],
   }),
-  finding('PL07', 'plants', 'uncommon', 'Leaves turn glassy and melt?', 'All at once? new plant? after dose?', {
-    words: ['melt', 'melting'],
-  }),
-  finding('PL08', 'plants', 'common', 'Nearly no growth for weeks though lit?', 'Photo compare', {
+  finding(
+    'leaves-melt',
+    'PL07',
+    'plants',
+    'uncommon',
+    'Leaves turn glassy and melt?',
+    'All at once? new plant? after dose?',
+    {
+      words: ['melt', 'melting'],
+    },
+  ),
+  finding('no-plant-growth', 'PL08', 'plants', 'common', 'Nearly no growth for weeks though lit?', 'Photo compare', {
     words: ['no growth', 'not growing'],
   }),
-  finding('PL09', 'plants', 'common', 'Algae chiefly on old/weak leaves?', 'Vs everywhere'),
+  finding('algae-on-weak-leaves', 'PL09', 'plants', 'common', 'Algae chiefly on old/weak leaves?', 'Vs everywhere'),
   finding(
+    'chalk-on-leaves',
     'PL10',
     'plants',
     'rare',
     'White chalk crust on leaves?',
     'Fizzes in vinegar = lime: carbon shortage in hard water',
   ),
-  finding('AL01', 'algae', 'common', 'Brown dust, wipes off with finger?', 'Glass, leaves, sand', {
+  finding('brown-dust', 'AL01', 'algae', 'common', 'Brown dust, wipes off with finger?', 'Glass, leaves, sand', {
     core: true,
     words: ['brown dust', 'diatoms'],
   }),
-  finding('AL02', 'algae', 'common', 'Green dust film on glass, wipes off, back in days?', 'Glass only', {
-    core: true,
-    words: ['green dust'],
-  }),
-  finding('AL03', 'algae', 'uncommon', 'Hard round green dots needing a blade?', 'Glass, slow leaves', {
-    core: true,
-    words: ['green spots on glass', 'hard green dots'],
-  }),
-  finding('AL04', 'algae', 'uncommon', 'Long soft/slimy green threads?', 'Pull: wind on a stick', {
-    core: true,
-    words: ['hair algae', 'slimy threads'],
-  }),
-  finding('AL05', 'algae', 'uncommon', 'Coarse branched green wool, does not slide?', 'Crisp, smells of swamp', {
-    words: ['green wool'],
-  }),
   finding(
+    'green-dust-on-glass',
+    'AL02',
+    'algae',
+    'common',
+    'Green dust film on glass, wipes off, back in days?',
+    'Glass only',
+    {
+      core: true,
+      words: ['green dust'],
+    },
+  ),
+  finding(
+    'hard-green-dots',
+    'AL03',
+    'algae',
+    'uncommon',
+    'Hard round green dots needing a blade?',
+    'Glass, slow leaves',
+    {
+      core: true,
+      words: ['green spots on glass', 'hard green dots'],
+    },
+  ),
+  finding(
+    'slimy-green-threads',
+    'AL04',
+    'algae',
+    'uncommon',
+    'Long soft/slimy green threads?',
+    'Pull: wind on a stick',
+    {
+      core: true,
+      words: ['hair algae', 'slimy threads'],
+    },
+  ),
+  finding(
+    'coarse-green-wool',
+    'AL05',
+    'algae',
+    'uncommon',
+    'Coarse branched green wool, does not slide?',
+    'Crisp, smells of swamp',
+    {
+      words: ['green wool'],
+    },
+  ),
+  finding(
+    'antler-strands',
     'AL06',
     'algae',
     'uncommon',
@@ -230,30 +363,52 @@ export const tankFindings: readonly Finding[] = [
     'Singly on edges, equipment',
     { core: true, words: ['antlers', 'grey branches'] },
   ),
-  finding('AL07', 'algae', 'uncommon', 'Black/dark-red short tufts, firmly fixed?', 'Leaf edges, wood, outlet', {
-    core: true,
-    words: ['black tufts', 'black brush'],
-  }),
-  finding('AL08', 'algae', 'uncommon', 'Slimy blue-green/dark sheet that peels off whole?', 'Substrate line, moss', {
-    core: true,
-    words: ['blue-green', 'slime sheet'],
-  }),
   finding(
+    'black-tufts',
+    'AL07',
+    'algae',
+    'uncommon',
+    'Black/dark-red short tufts, firmly fixed?',
+    'Leaf edges, wood, outlet',
+    {
+      core: true,
+      words: ['black tufts', 'black brush'],
+    },
+  ),
+  finding(
+    'slimy-sheet',
+    'AL08',
+    'algae',
+    'uncommon',
+    'Slimy blue-green/dark sheet that peels off whole?',
+    'Substrate line, moss',
+    {
+      core: true,
+      words: ['blue-green', 'slime sheet'],
+    },
+  ),
+  finding(
+    'red-in-alcohol',
     'AL09',
     'algae',
     'rare',
     'Turns red/pink after minutes-hours in alcohol off-tank?',
     'Red algae (staghorn, black brush)',
   ),
-  finding('AL10', 'algae', 'common', 'On glass only?', 'Place'),
-  finding('AL11', 'algae', 'common', 'Chiefly on leaf edges?', 'Place'),
-  finding('AL12', 'algae', 'common', 'At the flow, by the outlet?', 'Place'),
-  finding('AL13', 'algae', 'common', 'In dead spots or along the line of the bed?', 'Place'),
-  finding('AL14', 'algae', 'common', 'Appeared overnight or within three days?', 'Speed'),
-  finding('AL15', 'algae', 'common', 'Crept in over weeks?', 'Speed'),
-  finding('EV01', 'events', 'common', 'Water change within 48 h?', 'Chlorine, shock, gas, osmotic', { core: true }),
-  finding('EV02', 'events', 'common', 'A change of more than half?', 'Chlorine, shock, gas, osmotic', { core: true }),
+  finding('growth-on-glass-only', 'AL10', 'algae', 'common', 'On glass only?', 'Place'),
+  finding('growth-on-leaf-edges', 'AL11', 'algae', 'common', 'Chiefly on leaf edges?', 'Place'),
+  finding('growth-at-the-flow', 'AL12', 'algae', 'common', 'At the flow, by the outlet?', 'Place'),
+  finding('growth-in-dead-spots', 'AL13', 'algae', 'common', 'In dead spots or along the line of the bed?', 'Place'),
+  finding('growth-overnight', 'AL14', 'algae', 'common', 'Appeared overnight or within three days?', 'Speed'),
+  finding('growth-over-weeks', 'AL15', 'algae', 'common', 'Crept in over weeks?', 'Speed'),
+  finding('change-done', 'EV01', 'events', 'common', 'Water change within 48 h?', 'Chlorine, shock, gas, osmotic', {
+    core: true,
+  }),
+  finding('big-change', 'EV02', 'events', 'common', 'A change of more than half?', 'Chlorine, shock, gas, osmotic', {
+    core: true,
+  }),
   finding(
+    'change-without-conditioner',
     'EV03',
     'events',
     'uncommon',
@@ -261,22 +416,49 @@ export const tankFindings: readonly Finding[] = [
     'Chloramine, copper, sediment',
     { core: true },
   ),
-  finding('EV04', 'events', 'common', 'New animals in at most 4 weeks?', 'Pathogen, osmotic', { core: true }),
-  finding('EV05', 'events', 'common', 'New animals without quarantine?', 'Pathogens'),
-  finding('EV06', 'events', 'uncommon', 'New plants/moss (how grown? treated?)', 'Pesticide, snails, hydra', {
+  finding('animals-came', 'EV04', 'events', 'common', 'New animals in at most 4 weeks?', 'Pathogen, osmotic', {
     core: true,
   }),
-  finding('EV07', 'events', 'uncommon', 'New product, fertiliser or changed dose', 'Overdose, copper', { core: true }),
-  finding('EV08', 'events', 'rare', 'Power cut or filter off > 1–2 h', 'Oxygen, filter death', {
-    core: true,
-    redFlag: true,
-  }),
-  finding('EV09', 'events', 'uncommon', 'Medication', 'Filter loss, oxygen, copper', { core: true }),
-  finding('EV10', 'events', 'rare', 'Insect spray, fogger, paint, aerosol, cleaning near tank', 'Pyrethroid', {
-    core: true,
-    redFlag: true,
-  }),
+  finding('animals-without-quarantine', 'EV05', 'events', 'common', 'New animals without quarantine?', 'Pathogens'),
   finding(
+    'plants-came',
+    'EV06',
+    'events',
+    'uncommon',
+    'New plants/moss (how grown? treated?)',
+    'Pesticide, snails, hydra',
+    {
+      core: true,
+    },
+  ),
+  finding(
+    'product-or-dose-new',
+    'EV07',
+    'events',
+    'uncommon',
+    'New product, fertiliser or changed dose',
+    'Overdose, copper',
+    { core: true },
+  ),
+  finding('power-cut', 'EV08', 'events', 'rare', 'Power cut or filter off > 1–2 h', 'Oxygen, filter death', {
+    core: true,
+    redFlag: true,
+  }),
+  finding('medicine-given', 'EV09', 'events', 'uncommon', 'Medication', 'Filter loss, oxygen, copper', { core: true }),
+  finding(
+    'spray-nearby',
+    'EV10',
+    'events',
+    'rare',
+    'Insect spray, fogger, paint, aerosol, cleaning near tank',
+    'Pyrethroid',
+    {
+      core: true,
+      redFlag: true,
+    },
+  ),
+  finding(
+    'lotion-on-hands',
     'EV11',
     'events',
     'uncommon',
@@ -285,6 +467,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true },
   ),
   finding(
+    'pet-treated',
     'EV12',
     'events',
     'rare',
@@ -293,6 +476,7 @@ export const tankFindings: readonly Finding[] = [
     { core: true, redFlag: true },
   ),
   finding(
+    'things-came',
     'EV13',
     'events',
     'uncommon',
@@ -300,20 +484,48 @@ export const tankFindings: readonly Finding[] = [
     'GH/KH rise, copper, tannin, ammonia from soil',
     { core: true },
   ),
-  finding('EV14', 'events', 'uncommon', 'Filter media washed under tap or replaced', 'Nitrifier loss', { core: true }),
-  finding('EV15', 'events', 'common', '3+ missed maintenance weeks', 'Old-tank syndrome', { core: true }),
-  finding('EV16', 'events', 'common', 'New food / more food / holiday feeder', 'Ammonia, bloat'),
-  finding('EV17', 'events', 'uncommon', 'Hot weather / room > 28 °C', 'Oxygen', { core: true }),
-  finding('EV18', 'events', 'uncommon', 'Heater failed / cold room / cold delivery', 'Shock'),
-  finding('EV19', 'events', 'uncommon', 'Substrate dug, replanted, deep-cleaned', 'H2S, ammonia', { core: true }),
-  finding('EV20', 'events', 'common', 'Tank less than 8 weeks old', 'Immature', { core: true }),
-  finding('EV21', 'events', 'uncommon', 'CO2 altered, new cylinder, timer fault', 'CO2 toxicity / shortage', {
+  finding(
+    'filter-washed',
+    'EV14',
+    'events',
+    'uncommon',
+    'Filter media washed under tap or replaced',
+    'Nitrifier loss',
+    { core: true },
+  ),
+  finding('care-missed', 'EV15', 'events', 'common', '3+ missed maintenance weeks', 'Old-tank syndrome', {
     core: true,
   }),
-  finding('EV22', 'events', 'uncommon', 'Top-up with tap rather than pure water; remineraliser changed', 'TDS'),
-  finding('EV23', 'events', 'uncommon', 'Light longer/brighter/new', 'Algae'),
-  finding('EV24', 'events', 'common', 'Shared net/siphon/plants/water between tanks', 'Spread'),
+  finding('food-new-or-more', 'EV16', 'events', 'common', 'New food / more food / holiday feeder', 'Ammonia, bloat'),
+  finding('hot-weather', 'EV17', 'events', 'uncommon', 'Hot weather / room > 28 °C', 'Oxygen', { core: true }),
+  finding('heater-failed', 'EV18', 'events', 'uncommon', 'Heater failed / cold room / cold delivery', 'Shock'),
+  finding('bed-dug', 'EV19', 'events', 'uncommon', 'Substrate dug, replanted, deep-cleaned', 'H2S, ammonia', {
+    core: true,
+  }),
+  finding('tank-is-new', 'EV20', 'events', 'common', 'Tank less than 8 weeks old', 'Immature', { core: true }),
   finding(
+    'co2-altered',
+    'EV21',
+    'events',
+    'uncommon',
+    'CO2 altered, new cylinder, timer fault',
+    'CO2 toxicity / shortage',
+    {
+      core: true,
+    },
+  ),
+  finding(
+    'top-up-not-pure',
+    'EV22',
+    'events',
+    'uncommon',
+    'Top-up with tap rather than pure water; remineraliser changed',
+    'TDS',
+  ),
+  finding('light-more', 'EV23', 'events', 'uncommon', 'Light longer/brighter/new', 'Algae'),
+  finding('shared-between-tanks', 'EV24', 'events', 'common', 'Shared net/siphon/plants/water between tanks', 'Spread'),
+  finding(
+    'foreign-food-or-additive',
     'EV25',
     'events',
     'rare',

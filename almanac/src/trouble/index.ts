@@ -9,6 +9,7 @@ import { shrimpCauses } from './causes-shrimp';
 import { waterCauses } from './causes-water';
 import { animalFindings } from './findings-animals';
 import { tankFindings } from './findings-tank';
+import { acting, book, dark, hides, known, mustShow, readings, slowHarms, waterEventIds, young } from './rules';
 import { bundles, chain, laboratory, lags, settles } from './weighing';
 
 /** All that is known about trouble: from memory, with its sources; likelihoods are our own ordinal estimates. */
@@ -33,6 +34,16 @@ export const troubleKnowledge: TroubleKnowledge = {
   traps,
   laboratory,
   chain,
+  readings,
+  young,
+  hides,
+  waterEventIds,
+  known,
+  mustShow,
+  acting,
+  book,
+  dark,
+  slowHarms,
 };
 
 export { noHallmark, troubleFaults } from './check';

@@ -1,6 +1,6 @@
 import type { Cause, Domain, LadderStep } from '#core/trouble';
 
-type Given = Partial<Omit<Cause, 'id' | 'name' | 'domain'>> & Pick<Cause, 'prior' | 'apart'>;
+type Given = Partial<Omit<Cause, 'id' | 'code' | 'name' | 'domain'>> & Pick<Cause, 'prior' | 'apart'>;
 const blank = {
   hallmarks: [],
   strong: [],
@@ -8,6 +8,7 @@ const blank = {
   against: [],
   stronglyAgainst: [],
   hosts: [],
+  needs: null,
   leadsToIds: [],
   isolate: false,
   people: '',
@@ -20,19 +21,22 @@ const blank = {
 /** What does harm, or is unwanted. Likelihoods are ours, how it is recognised is of the sources. */
 export const cause = (
   id: string,
+  code: string,
   name: string,
   domain: Domain,
   given: Given & Pick<Cause, 'urgency' | 'first' | 'ladder' | 'doNot' | 'sourceIds'>,
-): Cause => ({ ...blank, id, name, domain, grade: 'published', ...given });
+): Cause => ({ ...blank, id, code, name, domain, grade: 'published', ...given });
 /** What is harmless and taken for something else. */
 export const lookAlike = (
   id: string,
+  code: string,
   name: string,
   domain: Domain,
   given: Given & Pick<Cause, 'mistakenFor'>,
 ): Cause => ({
   ...blank,
   id,
+  code,
   name,
   domain,
   urgency: 'none',

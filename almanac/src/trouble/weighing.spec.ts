@@ -29,6 +29,9 @@ const plain: TroubleCase = {
 };
 const at = (value: number): { lo: number; hi: number } => ({ lo: value, hi: value });
 
+const shrimpCauseIds = troubleKnowledge.causes.filter((c) => c.domain === 'shrimp').map((c) => c.id);
+const eventIds = troubleKnowledge.findings.filter((f) => f.group === 'events').map((f) => f.id);
+
 /** The shares of vignettes whose right cause is first, and among the first three. */
 const shares = (
   cases: readonly Vignette[],
@@ -74,7 +77,9 @@ describe('the weighing on cases from general knowledge of the trade', () => {
   it('first aid never medicates, whatever fits', () => {
     for (const v of vignettes)
       for (const { id } of weighed(caseOf(v)).firstAid)
-        expect(['A0', 'A1', 'A1-small', 'A2', 'A3', 'A4', 'isolate', 'leave']).toContain(id);
+        expect(['air', 'change', 'small-changes', 'safe-water', 'as-poison', 'watch', 'isolate', 'leave']).toContain(
+          id,
+        );
   });
 });
 
@@ -97,33 +102,46 @@ describe('properties of the weighing', () => {
     fc.assert(
       fc.property(answers, (findings) => {
         const { lists } = weighed({ ...plain, hosts: ['fish'], findings });
-        expect(lists.disease.filter((c) => c.causeId.startsWith('S'))).toEqual([]);
+        expect(lists.disease.filter((c) => shrimpCauseIds.includes(c.causeId))).toEqual([]);
         expect(lists.plants).toEqual([]);
       }),
       { numRuns: 60 },
     );
   });
   it('a zero of ammonia, nitrite or a pH as usual sinks its cause whatever else speaks for it', () => {
-    const loud = { BF01: 'yes', BF02: 'yes', BD22: 'yes', BF05: 'yes', BF04: 'yes', BD05: 'yes', DP04: 'yes' } as const;
+    const loud = {
+      gasping: 'yes',
+      'fast-gills': 'yes',
+      'brown-gills': 'yes',
+      'lying-still': 'yes',
+      'clamped-fins': 'yes',
+      'excess-slime': 'yes',
+      'only-new-animals-die': 'yes',
+    } as const;
     const zero = weighed({
       ...plain,
       findings: loud,
       measurements: { tanMgPerL: at(0), no2MgPerL: at(0), ph: at(7) },
       usual: { ph: { lo: 6.8, hi: 7.2 } },
       events: [
-        { id: 'EV14', hoursAgo: 40 },
-        { id: 'EV15', hoursAgo: 100 },
+        { id: 'filter-washed', hoursAgo: 40 },
+        { id: 'care-missed', hoursAgo: 100 },
       ],
       tankAgeDays: 20,
     });
-    for (const id of ['W01', 'W02', 'W08']) expect(rankOf(zero, id)).withContext(id).toBeUndefined();
-    expect(rankOf(weighed({ ...plain, findings: loud, tankAgeDays: 20 }), 'W01')).toBeDefined();
+    for (const id of ['ammonia', 'nitrite', 'ph-crash']) expect(rankOf(zero, id)).withContext(id).toBeUndefined();
+    expect(rankOf(weighed({ ...plain, findings: loud, tankAgeDays: 20 }), 'ammonia')).toBeDefined();
   });
   it('a reading that straddles its threshold lies between its ends', () => {
     const of = (lo: number, hi: number): number =>
       standing(
-        { ...plain, findings: { BF01: 'yes', BF02: 'yes' }, measurements: { tanMgPerL: { lo, hi } }, tankAgeDays: 20 },
-        'W01',
+        {
+          ...plain,
+          findings: { gasping: 'yes', 'fast-gills': 'yes' },
+          measurements: { tanMgPerL: { lo, hi } },
+          tankAgeDays: 20,
+        },
+        'ammonia',
       );
     expect(of(0, 0.05)).toBe(-Infinity);
     expect(of(0.05, 0.2)).toBeLessThan(of(0.2, 0.4));
@@ -131,10 +149,10 @@ describe('properties of the weighing', () => {
   });
   it('adding a hallmark never lowers its cause', () => {
     for (const cause of troubleKnowledge.causes.filter((c) => c.mistakenFor === ''))
-      for (const mark of cause.hallmarks.filter((id) => !id.startsWith('EV'))) {
+      for (const mark of cause.hallmarks.filter((id) => !eventIds.includes(id))) {
         const some = Object.fromEntries(
           cause.supports
-            .filter((id) => !id.startsWith('EV'))
+            .filter((id) => !eventIds.includes(id))
             .slice(0, 2)
             .map((id) => [id, 'yes' as const]),
         );
@@ -145,17 +163,24 @@ describe('properties of the weighing', () => {
       }
   });
   it('what goes together is not counted twice: a second sign of the bundle adds less than it does alone', () => {
-    const one = standing({ ...plain, findings: { DP10: 'yes' } }, 'W06');
-    const other = standing({ ...plain, findings: { BF01: 'yes' } }, 'W06');
-    const both = standing({ ...plain, findings: { DP10: 'yes', BF01: 'yes' } }, 'W06');
+    const one = standing({ ...plain, findings: { 'dead-at-dawn': 'yes' } }, 'low-oxygen');
+    const other = standing({ ...plain, findings: { gasping: 'yes' } }, 'low-oxygen');
+    const both = standing({ ...plain, findings: { 'dead-at-dawn': 'yes', gasping: 'yes' } }, 'low-oxygen');
     expect(both).toBeGreaterThan(Math.max(one, other));
     expect(both).toBeLessThan(one + other);
-    // BF01 17 in full, DP10 13 by half: ln 17 + ln 13 / 2.
+    // gasping 17 in full, dead-at-dawn 13 by half: ln 17 + ln 13 / 2.
     expect(both).toBeCloseTo(Math.log(17) + Math.log(13) / 2, 6);
   });
   it('an event outside of its hours says nothing: a change of five days ago is no chlorine', () => {
     const of = (hoursAgo: number): number =>
-      standing({ ...plain, findings: { BF07: 'yes', DP11: 'yes' }, events: [{ id: 'EV01', hoursAgo }] }, 'W04');
+      standing(
+        {
+          ...plain,
+          findings: { darting: 'yes', 'all-kinds-within-hours': 'yes' },
+          events: [{ id: 'change-done', hoursAgo }],
+        },
+        'chlorine',
+      );
     expect(of(71)).toBeGreaterThan(of(73));
     expect(of(2)).toBe(of(71));
   });
@@ -164,53 +189,75 @@ describe('properties of the weighing', () => {
       rankOf(
         weighed({
           ...plain,
-          findings: { BF07: 'yes', DP11: 'yes', DP06: 'yes' },
-          events: [{ id: 'EV01', hoursAgo }],
+          findings: { darting: 'yes', 'all-kinds-within-hours': 'yes', 'began-after-change': 'yes' },
+          events: [{ id: 'change-done', hoursAgo }],
           measurements: { totalChlorineMgPerL: at(0) },
         }),
-        'W04',
+        'chlorine',
       );
     expect(of(6)).toBeUndefined();
     expect(of(7)).toBe(1);
   });
   it('no change for three days makes chlorine unlikely, no new animal for a month a seller’s disease', () => {
     const of = (events: TroubleCase['events'], id: string): string[] => {
-      const w = weighed({ ...plain, findings: { BF01: 'yes', DP11: 'yes', DP04: 'yes', BF04: 'yes' }, events });
+      const w = weighed({
+        ...plain,
+        findings: {
+          gasping: 'yes',
+          'all-kinds-within-hours': 'yes',
+          'only-new-animals-die': 'yes',
+          'clamped-fins': 'yes',
+        },
+        events,
+      });
       return w.lists.water
         .slice(0, 3)
         .map((c) => c.causeId)
         .filter((c) => c === id);
     };
-    expect(of([{ id: 'EV08', hoursAgo: 5 }], 'W04')).toEqual([]);
-    expect(of([{ id: 'EV04', hoursAgo: 30 }], 'K07')).toEqual(['K07']);
-    expect(of([{ id: 'EV08', hoursAgo: 5 }], 'K07')).toEqual([]);
+    expect(of([{ id: 'power-cut', hoursAgo: 5 }], 'chlorine')).toEqual([]);
+    expect(of([{ id: 'animals-came', hoursAgo: 30 }], 'transport-stress')).toEqual(['transport-stress']);
+    expect(of([{ id: 'power-cut', hoursAgo: 5 }], 'transport-stress')).toEqual([]);
   });
 });
 
 describe('what can hurt', () => {
   it('dead or gasping animals: air comes first, before any test', () => {
-    for (const id of ['BF01', 'BF07', 'SH08', 'SH13', 'DP03', 'DP11', 'BD22'])
+    for (const id of [
+      'gasping',
+      'darting',
+      'climbing-out',
+      'twitching-shrimp',
+      'many-deaths-in-a-day',
+      'all-kinds-within-hours',
+      'brown-gills',
+    ])
       expect(weighed({ ...plain, findings: { [id]: 'yes' } }).firstAid[0]?.id)
         .withContext(id)
-        .toBe('A0');
+        .toBe('air');
   });
   it('where the buffer is gone a change is a small one, and the reason is said', () => {
     const acid = weighed({
       ...plain,
-      findings: { BF05: 'yes' },
+      findings: { 'lying-still': 'yes' },
       measurements: { ph: at(5.5), khDegrees: at(0), tanMgPerL: at(1) },
       usual: { ph: { lo: 6.8, hi: 7.2 }, khDegrees: { lo: 2, hi: 4 } },
     });
-    expect(acid.firstAid.map((a) => a.id)).toContain('A1-small');
-    expect(acid.firstAid.map((a) => a.id)).not.toContain('A1');
+    expect(acid.firstAid.map((a) => a.id)).toContain('small-changes');
+    expect(acid.firstAid.map((a) => a.id)).not.toContain('change');
     expect(acid.firstAid.flatMap((a) => a.notWith.map((n) => n.id))).toContain('acid-without-buffer');
   });
   it('single dashes of an air-breathing kind are no emergency, with fast gills they are', () => {
-    expect(weighed({ ...plain, findings: { BF01: 'yes', LK11: 'yes' } }).urgency).toBe('none');
-    expect(weighed({ ...plain, findings: { BF01: 'yes', LK11: 'yes', BF02: 'yes' } }).urgency).toBe('now');
+    expect(weighed({ ...plain, findings: { gasping: 'yes', 'air-breather-dashes': 'yes' } }).urgency).toBe('none');
+    expect(
+      weighed({ ...plain, findings: { gasping: 'yes', 'air-breather-dashes': 'yes', 'fast-gills': 'yes' } }).urgency,
+    ).toBe('now');
   });
   it('a slow wasting names its danger to people, and every answer that it is no diagnosis', () => {
-    const wasting = weighed({ ...plain, findings: { BD12: 'yes', DP02: 'yes', DP15: 'yes', BD09: 'yes' } });
+    const wasting = weighed({
+      ...plain,
+      findings: { 'thin-body': 'yes', 'deaths-for-weeks': 'yes', 'crept-on': 'yes', 'open-sore': 'yes' },
+    });
     expect(wasting.cautions).toContain('zoonosis');
     expect(wasting.cautions).toContain('humane-end');
     expect(weighed(plain).cautions).toEqual(['no-diagnosis']);
@@ -222,15 +269,20 @@ describe('what can hurt', () => {
     expect(none.firstAid.map((a) => a.id)).toEqual(['leave']);
   });
   it('losses that go on lift a week to today; without animals nothing is more than to be watched', () => {
-    const marks = { SH04: 'yes' } as const;
+    const marks = { 'fuzz-on-shrimp': 'yes' } as const;
     expect(weighed({ ...plain, hosts: ['shrimp'], findings: marks }).urgency).toBe('week');
-    expect(weighed({ ...plain, hosts: ['shrimp'], findings: { ...marks, DP02: 'yes' } }).urgency).toBe('today');
-    expect(weighed({ ...plain, hosts: ['plants'], findings: { AL08: 'yes' } }).urgency).toBe('watch');
+    expect(weighed({ ...plain, hosts: ['shrimp'], findings: { ...marks, 'deaths-for-weeks': 'yes' } }).urgency).toBe(
+      'today',
+    );
+    expect(weighed({ ...plain, hosts: ['plants'], findings: { 'slimy-sheet': 'yes' } }).urgency).toBe('watch');
   });
   it('toxic ammonia is now, the same total in acid water today', () => {
     const of = (ph: number): string =>
-      weighed({ ...plain, findings: { BF04: 'yes' }, measurements: { tanMgPerL: at(0.5), ph: at(ph), tempC: at(25) } })
-        .urgency;
+      weighed({
+        ...plain,
+        findings: { 'clamped-fins': 'yes' },
+        measurements: { tanMgPerL: at(0.5), ph: at(ph), tempC: at(25) },
+      }).urgency;
     // At 25 °C a seventh of it is toxic at pH 8.5, half a percent at 6.8 (Emerson 1975).
     expect(of(8.5)).toBe('now');
     expect(of(6.8)).toBe('today');
@@ -244,10 +296,10 @@ describe('what is refused', () => {
   };
   it('ids that are not known are named', () => {
     expect(refused({ findings: { BF99: 'yes' } })).toContain('BF99');
-    expect(refused({ findings: { EV01: 'yes' } })).toContain('EV01');
+    expect(refused({ findings: { 'change-done': 'yes' } })).toContain('change-done');
     expect(refused({ events: [{ id: 'EV99', hoursAgo: 1 }] })).toContain('EV99');
     expect(refused({ measurements: { gold: at(1) } })).toContain('gold');
-    expect(refused({ events: [{ id: 'EV01', hoursAgo: -1 }] })).toContain('out-of-range');
+    expect(refused({ events: [{ id: 'change-done', hoursAgo: -1 }] })).toContain('out-of-range');
     expect(refused({ measurements: { phosphateMgPerL: at(1), chlorideMgPerL: at(1) } })).toBe('taken');
   });
 });
@@ -259,18 +311,18 @@ describe('a ladder', () => {
     return result.value;
   };
   it('doses by net volume: salt of 1 g/L is 80 g in 80 L', () => {
-    const salt = ladder('X04', ['fish'], 80).steps.find((s) => s.doseG);
+    const salt = ladder('fin-rot', ['fish'], 80).steps.find((s) => s.doseG);
     expect(salt?.doseG).toEqual({ lo: 80, hi: 80 });
-    const ich = ladder('X01', ['fish'], 60).steps.find((s) => s.doseG);
+    const ich = ladder('ich', ['fish'], 60).steps.find((s) => s.doseG);
     expect(ich?.doseG).toEqual({ lo: 60, hi: 180 });
   });
   it('says whom a step would harm, by who lives there', () => {
     const salt = (hosts: Parameters<typeof ladder>[1]): readonly string[] =>
-      ladder('X04', hosts).steps.find((s) => s.doseG)?.notIf ?? [];
+      ladder('fin-rot', hosts).steps.find((s) => s.doseG)?.notIf ?? [];
     expect(salt(['fish']).join()).not.toContain('plants');
     expect(salt(['fish', 'plants', 'shrimp']).join()).toContain('plants');
     expect(salt(['fish', 'plants', 'shrimp']).join()).toContain('Shrimp');
-    const heat = ladder('X01', ['fish', 'shrimp']).steps[0];
+    const heat = ladder('ich', ['fish', 'shrimp']).steps[0];
     expect(heat?.notIf.join()).toContain('Shrimp die above');
     expect(heat?.caution).toBe('heat');
   });
@@ -284,17 +336,17 @@ describe('a ladder', () => {
   });
   it('refuses a cause that is not known and a volume that cannot be', () => {
     expect(ladderOf({ causeId: 'X99', hosts: [], netVolumeL: 10 }, troubleKnowledge).ok).toBeFalse();
-    expect(ladderOf({ causeId: 'X01', hosts: [], netVolumeL: 0 }, troubleKnowledge).ok).toBeFalse();
+    expect(ladderOf({ causeId: 'ich', hosts: [], netVolumeL: 0 }, troubleKnowledge).ok).toBeFalse();
   });
 });
 
 describe('what is foreseen and not measured', () => {
-  const slow: TroubleCase = { ...plain, hosts: ['fish'], findings: { BF10: 'yes', WT16: 'yes' } };
+  const slow: TroubleCase = { ...plain, hosts: ['fish'], findings: { 'not-eating': 'yes', 'crowded-tank': 'yes' } };
   const nitrate = { no3MgPerL: { lo: 60, hi: 80 } };
   const partOf = (of: TroubleCase) =>
     weighed(of)
-      .lists.water.find((c) => c.causeId === 'W03')
-      ?.for.find((p) => p.id === 'MS03');
+      .lists.water.find((c) => c.causeId === 'organic-load')
+      ?.for.find((p) => p.id === 'nitrate-high');
 
   it('counts by half of what a test would say without settling anything, and says so', () => {
     const told = partOf({ ...slow, foreseen: nitrate });
@@ -312,21 +364,21 @@ describe('what is foreseen and not measured', () => {
         .flat()
         .flatMap((c) =>
           c.for
-            .filter((p) => p.id === 'MS03' && p.grade !== 'settles' && !p.halved)
+            .filter((p) => p.id === 'nitrate-high' && p.grade !== 'settles' && !p.halved)
             .map((p) => [c.causeId, p.weight] as const),
         );
     const seen: TroubleCase = {
       ...plain,
       hosts: ['fish', 'plants'],
       findings: {
-        BF10: 'yes',
-        AL08: 'yes',
-        WT16: 'yes',
-        BD06: 'yes',
-        BD05: 'yes',
-        AL01: 'yes',
-        AL02: 'yes',
-        BD08: 'yes',
+        'not-eating': 'yes',
+        'slimy-sheet': 'yes',
+        'crowded-tank': 'yes',
+        'ragged-fins': 'yes',
+        'excess-slime': 'yes',
+        'brown-dust': 'yes',
+        'green-dust-on-glass': 'yes',
+        'red-streaks': 'yes',
       },
     };
     const told = new Map(partsOf({ ...seen, foreseen: nitrate }));
@@ -349,8 +401,8 @@ describe('what is foreseen and not measured', () => {
     expect(weighed({ ...plain, measurements: ammonia }).nothingFits).toBeFalse();
   });
   it('answers nothing: the test is still asked for, and alone it names no cause', () => {
-    expect(weighed({ ...slow, foreseen: nitrate }).next.map((n) => n.id)).toContain('MS03');
-    expect(weighed({ ...slow, measurements: nitrate }).next.map((n) => n.id)).not.toContain('MS03');
+    expect(weighed({ ...slow, foreseen: nitrate }).next.map((n) => n.id)).toContain('nitrate-high');
+    expect(weighed({ ...slow, measurements: nitrate }).next.map((n) => n.id)).not.toContain('nitrate-high');
     expect(weighed({ ...plain, foreseen: nitrate }).nothingFits).toBeTrue();
     expect(weighed({ ...plain, measurements: nitrate }).nothingFits).toBeFalse();
   });
@@ -358,11 +410,13 @@ describe('what is foreseen and not measured', () => {
     const low = { no3MgPerL: at(5) };
     const against = (of: TroubleCase): string[] =>
       weighed(of)
-        .lists.water.filter((c) => c.causeId === 'W03')
+        .lists.water.filter((c) => c.causeId === 'organic-load')
         .flatMap((c) => c.against.map((p) => p.grade));
     expect(against({ ...slow, foreseen: low })).not.toContain('weakens');
     expect(partOf({ ...slow, measurements: low, foreseen: nitrate })).toBeUndefined();
-    expect(partOf({ ...slow, findings: { ...slow.findings, MS03: 'no' }, foreseen: nitrate })).toBeUndefined();
+    expect(
+      partOf({ ...slow, findings: { ...slow.findings, 'nitrate-high': 'no' }, foreseen: nitrate }),
+    ).toBeUndefined();
     const odd = weighTrouble({ ...plain, foreseen: { nonsense: at(1) } }, troubleKnowledge);
     expect(odd.ok ? null : odd.refusal.kind).toBe('unknown-name');
   });
@@ -374,7 +428,7 @@ describe('the working of a rank', () => {
     const of: TroubleCase = {
       ...plain,
       hosts: ['fish'],
-      findings: { BF01: 'yes', BF02: 'yes' },
+      findings: { gasping: 'yes', 'fast-gills': 'yes' },
       measurements: { tanMgPerL: { lo: 0.8, hi: 1.2 } },
     };
     const result = weighTrouble(of, troubleKnowledge, note);
@@ -390,7 +444,7 @@ describe('the working of a rank', () => {
   });
   it('writes the grams of each step of a ladder down', () => {
     const note = recorder();
-    ladderOf({ causeId: 'X04', hosts: ['fish'], netVolumeL: 100 }, troubleKnowledge, note);
+    ladderOf({ causeId: 'fin-rot', hosts: ['fish'], netVolumeL: 100 }, troubleKnowledge, note);
     const dose = note.explained(null).steps[0];
     expect(dose?.value).toBe((dose?.terms['strength'] ?? NaN) * 100);
   });

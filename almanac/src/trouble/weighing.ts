@@ -2,35 +2,53 @@ import type { Bundle, Lag, LaboratoryLook, Settling } from '#core/trouble';
 
 /** Findings that go together. */
 export const bundles: readonly Bundle[] = [
-  { id: 'hypoxia', findingIds: ['BF01', 'BF02', 'BF14', 'DP09', 'DP10'] },
-  { id: 'irritation', findingIds: ['BF03', 'BF04', 'BD05'] },
-  { id: 'wasting', findingIds: ['BD12', 'BD13', 'BD15', 'BF10'] },
-  { id: 'septic', findingIds: ['BD08', 'BD09', 'BD10', 'BD11', 'BD18'] },
-  { id: 'poison', findingIds: ['SH08', 'SH09', 'SH13', 'DP07', 'DP11'] },
-  { id: 'moult', findingIds: ['SH01', 'SH14', 'DP12'] },
-  { id: 'old-tank', findingIds: ['MS03', 'MS04', 'MS06', 'MS08', 'EV15'] },
-  { id: 'new-tank', findingIds: ['EV20', 'MS01', 'MS02', 'WT01'] },
+  { id: 'hypoxia', findingIds: ['gasping', 'fast-gills', 'yawning', 'largest-die-first', 'dead-at-dawn'] },
+  { id: 'irritation', findingIds: ['rubbing', 'clamped-fins', 'excess-slime'] },
+  { id: 'wasting', findingIds: ['thin-body', 'bent-spine', 'stringy-droppings', 'not-eating'] },
+  { id: 'septic', findingIds: ['red-streaks', 'open-sore', 'scales-out', 'swollen-belly', 'both-eyes-bulging'] },
+  {
+    id: 'poison',
+    findingIds: [
+      'climbing-out',
+      'frantic-swimming',
+      'twitching-shrimp',
+      'shrimp-die-fish-fine',
+      'all-kinds-within-hours',
+    ],
+  },
+  { id: 'moult', findingIds: ['white-ring', 'stuck-in-shell', 'dead-at-the-moult'] },
+  { id: 'old-tank', findingIds: ['nitrate-high', 'ph-fallen', 'kh-used-up', 'conductivity-crept-up', 'care-missed'] },
+  { id: 'new-tank', findingIds: ['tank-is-new', 'ammonia-measured', 'nitrite-measured', 'cloudy-white'] },
 ];
 
-const settling = (causeId: string, findingId: string, against: Settling['against']): Settling => ({
-  causeId,
-  findingId,
-  against,
-});
-/** What a valid test settles, for and against. */
+const settling = (
+  causeId: string,
+  findingId: string,
+  against: Settling['against'] | 'rules-out' | 'weakens' | 'nothing',
+): Settling => ({ causeId, findingId, against: typeof against === 'string' ? { kind: against } : against });
+/** What a valid test settles, for and against: acid falls out of the usual downwards, salts build up. */
 export const settles: readonly Settling[] = [
-  settling('W01', 'MS01', 'rules-out'),
-  settling('W02', 'MS02', 'rules-out'),
-  settling('W03', 'MS03', 'weakens'),
-  settling('W04', 'MS12', 'rules-out-soon'),
-  settling('W05', 'MS13', 'weakens'),
-  settling('W06', 'MS10', 'weakens'),
-  settling('W07', 'MS14', 'rules-out-below-30'),
-  settling('W08', 'MS04', 'rules-out-in-usual'),
-  settling('W09', 'MS09', 'nothing'),
-  settling('W10', 'MS11', 'weakens'),
-  settling('W11', 'MS08', 'rules-out-in-usual'),
-  settling('W16', 'MS07', 'rules-out'),
+  settling('ammonia', 'ammonia-measured', 'rules-out'),
+  settling('nitrite', 'nitrite-measured', 'rules-out'),
+  settling('organic-load', 'nitrate-high', 'weakens'),
+  settling('chlorine', 'chlorine-measured', { kind: 'rules-out-soon', withinHours: 6 }),
+  settling('copper-poisoning', 'copper-measured', 'weakens'),
+  settling('low-oxygen', 'oxygen-low', 'weakens'),
+  settling('co2-overdose', 'co2-high', {
+    kind: 'rules-out-below',
+    parameter: 'co2MgPerL',
+    value: 30,
+    doubtfulWith: 'activeBed',
+  }),
+  settling('ph-crash', 'ph-fallen', { kind: 'rules-out-in-usual', parameter: 'ph', harm: 'below' }),
+  settling('osmotic-jump', 'conductivity-jumped', 'nothing'),
+  settling('temperature-shock', 'temperature-off', 'weakens'),
+  settling('salt-build-up', 'conductivity-crept-up', {
+    kind: 'rules-out-in-usual',
+    parameter: 'ec25UsPerCm',
+    harm: 'above',
+  }),
+  settling('wrong-hardness', 'hardness-out-of-range', 'rules-out'),
 ];
 
 /** Hours from an event to the first sign; `*` is every other cause. */
@@ -46,45 +64,89 @@ const lags_ = (eventIds: string, spans: string): Lag[] =>
   );
 /** When an event counts, in hours before the first sign; our own estimates. */
 export const lags: readonly Lag[] = [
-  ...lags_('EV01 EV02', 'W04 0-72 · W09 0-72 · W10 0-24 · W15 0-48 · S01 0-96 · S03 0-72 · P08 0-336 · * 0-336'),
-  ...lags_('EV03', 'W04 0-72 · W05 0-336 · * 0-336'),
   ...lags_(
-    'EV04 EV05',
-    'W09 K07 0-336 · W01 12-336 · X03 X05 12-336 · X01 X02 X09 X10 X14 48-672 · X24 72-672 · * 0-672',
+    'change-done big-change',
+    'chlorine 0-72 · osmotic-jump 0-72 · temperature-shock 0-24 · gas-supersaturation 0-48 · failed-moult 0-96 · muscle-necrosis 0-72 · transition-melt 0-336 · * 0-336',
   ),
-  ...lags_('EV06', 'W13 0-240 · * 0-672'),
-  ...lags_('EV07', 'W14 0-168 · W05 0-336 · * 0-336'),
-  ...lags_('EV08', 'W06 0-24 · W12 0-48 · W01 6-240 · * 0-336'),
-  ...lags_('EV09', 'W06 0-24 · W01 W02 24-504 · W05 0-336 · * 0-336'),
-  ...lags_('EV10 EV11 EV12', 'W13 0-96 · * 0-336'),
-  ...lags_('EV13', 'W05 W09 W01 0-720 · * 0-720'),
-  ...lags_('EV14', 'W01 W02 G09 6-336 · G06 48-672 · * 0-336'),
-  ...lags_('EV16', 'W01 G09 6-168 · X20 X23 0-96 · K01 0-336 · * 0-336'),
-  ...lags_('EV17', 'W06 W10 S03 0-72 · X03 S02 0-336 · * 0-336'),
-  ...lags_('EV18', 'W10 0-72 · S03 0-72 · X01 X16 X07 X20 24-336 · * 0-336'),
-  ...lags_('EV19', 'W12 0-48 · W01 0-120 · * 0-336'),
-  ...lags_('EV21', 'W07 0-48 · P07 P08 G06 G07 24-720 · * 0-336'),
-  ...lags_('EV25', 'W11 0-4320 · * 0-4320'),
+  ...lags_('change-without-conditioner', 'chlorine 0-72 · copper-poisoning 0-336 · * 0-336'),
+  ...lags_(
+    'animals-came animals-without-quarantine',
+    'osmotic-jump transport-stress 0-336 · ammonia 12-336 · columnaris aeromonad-septicaemia 12-336 · ich velvet gill-flukes skin-flukes ichthyobodo 48-672 · viral-disease 72-672 · * 0-672',
+  ),
+  ...lags_('plants-came', 'household-toxin 0-240 · * 0-672'),
+  ...lags_('product-or-dose-new', 'product-overdose 0-168 · copper-poisoning 0-336 · * 0-336'),
+  ...lags_('power-cut', 'low-oxygen 0-24 · hydrogen-sulphide 0-48 · ammonia 6-240 · * 0-336'),
+  ...lags_('medicine-given', 'low-oxygen 0-24 · ammonia nitrite 24-504 · copper-poisoning 0-336 · * 0-336'),
+  ...lags_('spray-nearby lotion-on-hands pet-treated', 'household-toxin 0-96 · * 0-336'),
+  ...lags_('things-came', 'copper-poisoning osmotic-jump ammonia 0-720 · * 0-720'),
+  ...lags_('filter-washed', 'ammonia nitrite bacterial-bloom 6-336 · staghorn 48-672 · * 0-336'),
+  ...lags_(
+    'food-new-or-more',
+    'ammonia bacterial-bloom 6-168 · buoyancy-trouble egg-bound-or-constipated 0-96 · overfeeding 0-336 · * 0-336',
+  ),
+  ...lags_(
+    'hot-weather',
+    'low-oxygen temperature-shock muscle-necrosis 0-72 · columnaris milky-muscle-infection 0-336 · * 0-336',
+  ),
+  ...lags_(
+    'heater-failed',
+    'temperature-shock 0-72 · muscle-necrosis 0-72 · ich chilodonella saprolegnia buoyancy-trouble 24-336 · * 0-336',
+  ),
+  ...lags_('bed-dug', 'hydrogen-sulphide 0-48 · ammonia 0-120 · * 0-336'),
+  ...lags_('co2-altered', 'co2-overdose 0-48 · co2-shortage transition-melt staghorn black-brush 24-720 · * 0-336'),
+  ...lags_('foreign-food-or-additive', 'salt-build-up 0-4320 · * 0-4320'),
 ];
 
 /** Steps of the first looks, after air: what costs nothing, what decides, what comes late. */
 export const chain: readonly (readonly string[])[] = [
-  ['WT10', 'WT11', 'MS11'],
-  ['MS01', 'MS02', 'MS04', 'MS06'],
-  ['MS12'],
-  ['WT04'],
-  ['MS07', 'MS09'],
-  ['DP05', 'DP07', 'DP04'],
+  ['weak-flow', 'still-surface', 'temperature-off'],
+  ['ammonia-measured', 'nitrite-measured', 'ph-fallen', 'kh-used-up'],
+  ['chlorine-measured'],
+  ['rotten-egg-smell'],
+  ['hardness-out-of-range', 'conductivity-jumped'],
+  ['only-one-kind-dies', 'shrimp-die-fish-fine', 'only-new-animals-die'],
 ];
 
 export const laboratory: readonly LaboratoryLook[] = [
   {
     id: 'lab-scrape',
     question: 'Skin scrape or gill clip under the microscope',
-    separatesIds: ['X01', 'X02', 'X09', 'X10', 'X14', 'X15', 'X16', 'X07'],
+    separatesIds: [
+      'ich',
+      'velvet',
+      'gill-flukes',
+      'skin-flukes',
+      'ichthyobodo',
+      'trichodina',
+      'chilodonella',
+      'saprolegnia',
+    ],
   },
-  { id: 'lab-faeces', question: 'Fresh droppings under the microscope', separatesIds: ['X11', 'X12', 'X13'] },
-  { id: 'lab-culture', question: 'Culture and sensitivity', separatesIds: ['X03', 'X04', 'X05', 'X06', 'S02', 'S08'] },
-  { id: 'lab-histology', question: 'Acid-fast stain and histology', separatesIds: ['X08', 'X18', 'X25', 'S03', 'S04'] },
-  { id: 'lab-pcr', question: 'Search for a pathogen’s genes (PCR)', separatesIds: ['X24', 'S02', 'S04', 'S07'] },
+  {
+    id: 'lab-faeces',
+    question: 'Fresh droppings under the microscope',
+    separatesIds: ['camallanus', 'gut-worms', 'hexamita'],
+  },
+  {
+    id: 'lab-culture',
+    question: 'Culture and sensitivity',
+    separatesIds: [
+      'columnaris',
+      'fin-rot',
+      'aeromonad-septicaemia',
+      'dropsy',
+      'milky-muscle-infection',
+      'shell-disease',
+    ],
+  },
+  {
+    id: 'lab-histology',
+    question: 'Acid-fast stain and histology',
+    separatesIds: ['mycobacteriosis', 'neon-tetra-disease', 'tumour', 'muscle-necrosis', 'microsporidia'],
+  },
+  {
+    id: 'lab-pcr',
+    question: 'Search for a pathogen’s genes (PCR)',
+    separatesIds: ['viral-disease', 'milky-muscle-infection', 'microsporidia', 'green-under-tail-parasite'],
+  },
 ];

@@ -102,6 +102,30 @@ describe('versions of a payload', () => {
       checks: ['lid'],
     });
   });
+  it('a case of version 1 says the same by the names of today; a name it never had is a fault', () => {
+    const opened = {
+      step: 'opened',
+      firstSignAt: '2026-03-01T20:00:00Z',
+      findings: { BF01: 'yes', BF03: 'no' },
+      struckIds: ['EV01:0b6', 'foreseen-tempC:0b7'],
+      ranking: { knowledgeVersion: 1, causeIds: ['W01', 'W06'] },
+    };
+    expect(lifted('case', 1, opened)).toEqual({
+      ...opened,
+      findings: { gasping: 'yes', rubbing: 'no' },
+      struckIds: ['change-done:0b6', 'foreseen-tempC:0b7'],
+      ranking: { knowledgeVersion: 1, causeIds: ['ammonia', 'low-oxygen'] },
+      lookAgainAt: null,
+      note: '',
+    } as never);
+    const closed = { step: 'closed', caseId: id, outcome: 'recovered', note: '' };
+    expect(lifted('case', 1, { ...closed, causeId: 'K06' })).toEqual({ ...closed, causeId: 'old-age' } as never);
+    expect(lifted('case', 1, closed)).toEqual({ ...closed, causeId: null } as never);
+    expect(lifted('case', 1, { step: 'acted', caseId: id, causeId: 'X01', text: 'heat', lookAgainAt: null })).toEqual(
+      jasmine.objectContaining({ causeId: 'ich' }) as never,
+    );
+    expect(() => lifted('case', 1, { ...opened, findings: { BF99: 'yes' } })).toThrowError(/no “BF99”/);
+  });
   it('both versions may be sent, each by its own schema', () => {
     const sent = (kindVersion: number, payload: unknown) => issuePaths({ ...head, kind: 'job', kindVersion, payload });
     expect(sent(1, old)).toEqual([]);

@@ -1,14 +1,15 @@
 import { kindOf } from './kind';
-import { casePayload, layoutPayload, pokePayload } from './trouble';
+import { caseFromV1, casePayload, casePayloadV1, layoutPayload, pokePayload } from './trouble';
 
 export const troubleKinds = [
   kindOf({
     id: 'case',
-    version: 1,
+    version: 2,
     schema: casePayload,
+    past: [{ version: 1, schema: casePayloadV1, upcast: caseFromV1 }],
     about: ['tank'],
     group: 'trouble',
-    example: { step: 'opened', firstSignAt: '2026-03-01T20:00:00Z', findings: { BF01: 'yes', BF03: 'no' } },
+    example: { step: 'opened', firstSignAt: '2026-03-01T20:00:00Z', findings: { gasping: 'yes', rubbing: 'no' } },
   }),
   kindOf({
     id: 'poke',

@@ -399,9 +399,9 @@ describe('any entry printed as a line', () => {
 
 describe('signs of trouble in a line', () => {
   const signs = [
-    { words: 'white spots', findingId: 'BD01' },
-    { words: 'gasping', findingId: 'BF01' },
-    { words: 'cotton', findingId: 'BD03' },
+    { words: 'white spots', findingId: 'white-grains' },
+    { words: 'gasping', findingId: 'gasping' },
+    { words: 'cotton', findingId: 'cotton-tufts' },
   ];
   const of = (line: string, more: Partial<Parameters<typeof ledgerLine>[0]> = {}) =>
     ledgerLine({ line, catalogue: parameters, subjects, foods, zone, nowEpochMs: now, signs, ...more });
@@ -410,11 +410,11 @@ describe('signs of trouble in a line', () => {
     const { entries, troubles, questions } = of(`${stairwell.name} gasping, white spots`);
     expect(questions).toEqual([]);
     expect(entries.map((e) => e.kind)).toEqual(['seen']);
-    expect(troubles).toEqual([{ subjectId: stairwell.id, findingIds: ['BF01', 'BD01'] }]);
+    expect(troubles).toEqual([{ subjectId: stairwell.id, findingIds: ['gasping', 'white-grains'] }]);
   });
   it('signs alone write nothing and are not «nothing said»; plural and singular are one', () => {
     const { entries, troubles, questions } = of(`${stairwell.name} white spot`);
-    expect([entries.length, troubles[0]?.findingIds, questions.length]).toEqual([0, ['BD01'], 0]);
+    expect([entries.length, troubles[0]?.findingIds, questions.length]).toEqual([0, ['white-grains'], 0]);
   });
   it('without a tank it is asked which; on a tank’s page it is that one; a comma parts words', () => {
     expect(of('white spots').questions.map((q) => q.why.id)).toEqual(['which-tank']);
@@ -422,7 +422,7 @@ describe('signs of trouble in a line', () => {
     expect(of(`${stairwell.name} white, spots`).troubles).toEqual([]);
   });
   it('twice the same is once, and without the knowledge the words are not known', () => {
-    expect(of(`${stairwell.name} cotton, cotton`).troubles[0]?.findingIds).toEqual(['BD03']);
+    expect(of(`${stairwell.name} cotton, cotton`).troubles[0]?.findingIds).toEqual(['cotton-tufts']);
     expect(of(`${stairwell.name} cotton`, { signs: [] }).keptTexts).toEqual(['cotton']);
   });
 });

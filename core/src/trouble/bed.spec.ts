@@ -35,21 +35,21 @@ describe('un-ionised sulphide', () => {
 describe('gas in the bed', () => {
   it('nobody poked: poke one spot; a poke of more than 30 days ago is none', () => {
     expect([bedDecision(of()).do, ids({})]).toEqual(['poke', ['no-poke']]);
-    expect(bedDecision(of({ pokes: [poke('A1', 'smell', 30)] })).do).toBe('sections');
-    expect(bedDecision(of({ pokes: [poke('A1', 'smell', 30.1)] })).do).toBe('poke');
-    expect(ids({ pokes: [poke('A1', 'smell', 40)] })).toEqual(['old-pokes']);
+    expect(bedDecision(of({ pokes: [poke('change', 'smell', 30)] })).do).toBe('sections');
+    expect(bedDecision(of({ pokes: [poke('change', 'smell', 30.1)] })).do).toBe('poke');
+    expect(ids({ pokes: [poke('change', 'smell', 40)] })).toEqual(['old-pokes']);
   });
   it('no gas: leave it; gas without a smell alone: leave it and poke again sooner', () => {
-    expect(bedDecision(of({ pokes: [poke('A1', 'none')] }))).toEqual(
+    expect(bedDecision(of({ pokes: [poke('change', 'none')] }))).toEqual(
       jasmine.objectContaining({ do: 'leave', pokeAgainDays: 30 }),
     );
-    expect(bedDecision(of({ pokes: [poke('A1', 'no-smell')] }))).toEqual(
+    expect(bedDecision(of({ pokes: [poke('change', 'no-smell')] }))).toEqual(
       jasmine.objectContaining({ do: 'leave', pokeAgainDays: 14 }),
     );
   });
   it('gas without a smell is not ruled out where animals fail slowly', () => {
-    expect(bedDecision(of({ pokes: [poke('A1', 'no-smell')], slowSigns: true })).do).toBe('sections');
-    expect(bedDecision(of({ pokes: [poke('A1', 'none')], slowSigns: true })).do).toBe('leave');
+    expect(bedDecision(of({ pokes: [poke('change', 'no-smell')], slowSigns: true })).do).toBe('sections');
+    expect(bedDecision(of({ pokes: [poke('change', 'none')], slowSigns: true })).do).toBe('leave');
   });
   it('a smell: by sections; an active bed that no longer holds: replaced; one that holds: cleaned', () => {
     const pokes = [poke('B2', 'smell')];

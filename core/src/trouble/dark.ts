@@ -1,5 +1,3 @@
-/** What is starved of light: suspended green water, or slime and threads on things. */
-export type DarkReason = 'green-water' | 'slime' | 'velvet';
 export interface DarkPlan {
   days: { lo: number; hi: number };
   /** Oxygen of the water at its saturation, and what is asked for at dawn. */
@@ -15,23 +13,23 @@ export interface DarkPlan {
 /**
  * Days of darkness with air, and what has to be watched: without light nothing makes oxygen, and what dies eats it.
  *
- * Three to four days for green water and slime; three at least for velvet, whose free stage lives on light. From 27 °C on
- * the saturation is so near the least that it is shortened to three (our caution). Common practice; oxygen at saturation by
- * Benson and Krause 1984 through the caller.
- * @example darkDays({ why: 'green-water', tempC: 24, saturationMgPerL: 8.4 }).days // { lo: 3, hi: 4 }
+ * How many days depends on what is starved (the almanac's `dark` rows). From 27 °C on the saturation is so near the least that
+ * it is no longer than the fewest days (our caution). Common practice; oxygen at saturation by Benson and Krause 1984 through
+ * the caller.
+ * @example darkDays({ days: { lo: 3, hi: 4 }, tempC: 24, saturationMgPerL: 8.4 }).days // { lo: 3, hi: 4 }
  */
 export function darkDays({
-  why,
+  days,
   tempC,
   saturationMgPerL,
 }: {
-  why: DarkReason;
+  days: { lo: number; hi: number };
   tempC: number;
   saturationMgPerL: number;
 }): DarkPlan {
   const warm = tempC >= 27;
   return {
-    days: { lo: 3, hi: warm || why === 'velvet' ? 3 : 4 },
+    days: { lo: days.lo, hi: warm ? days.lo : days.hi },
     saturationMgPerL,
     leastMgPerL: Math.max(5, 0.6 * saturationMgPerL),
     air: 'day-and-night',

@@ -1,32 +1,13 @@
 import type { Interval, ParameterId } from '#core/readings';
 import type { StockGroup } from '#core/stock';
-import type { SlowReason } from '#core/tonight';
-import type { Host } from './knowledge';
-import type { Measured, TroubleCase, TroubleEvent } from './signs';
+import type { BookRules, Happening, HappeningRule, Host, Sign, TroubleKnowledge } from './knowledge';
+import { evidenceParameters, type Measured, type TroubleCase, type TroubleEvent } from './signs';
 
 /** Something the book holds that can be an event of the case. */
 export interface Happened {
   entryId: string;
   atEpochMs: number;
-  what:
-    | 'change'
-    | 'top-up'
-    | 'animals-in'
-    | 'plants-in'
-    | 'product'
-    | 'dose'
-    | 'decoration'
-    | 'sponge'
-    | 'bed'
-    | 'food'
-    | 'shared'
-    | 'medicine'
-    | 'untreated-arrival'
-    | 'power-cut'
-    | 'heater-off'
-    | 'heater-stuck'
-    | 'light-more'
-    | 'co2-changed';
+  what: Happening;
   /** How long the power was away, or is. */
   lastedHours?: number;
   /** Of the water, where it is a change. */
@@ -38,7 +19,7 @@ export interface Happened {
 export interface Told {
   entryId: string;
   atEpochMs: number;
-  what: 'died' | 'missing' | 'not-grazing' | 'young-not-growing' | 'hiding' | 'pale' | 'gasping' | 'less-grazing';
+  what: Sign;
   count: number;
 }
 /** All of one tank's book that evidence is made of; a top-up is listed only where it was not pure water. */
@@ -79,12 +60,6 @@ export type TrapId = 'doubtful-kit' | 'ammonia-after-conditioner';
 
 const hourMs = 3_600_000;
 const dayHours = 24;
-/** Events older than two weeks are not asked for; animals, plants and light count longer. */
-const eventHours = 14 * dayHours;
-const longHours = 28 * dayHours;
-const longOnes: ReadonlySet<Happened['what']> = new Set(['animals-in', 'untreated-arrival', 'plants-in', 'light-more']);
-/** Three weeks without a change, a test or a look is care that was missed. */
-const missedHours = 21 * dayHours;
 /** A reading is worth this long; chlorine is gone before. */
 const readingHours = 7 * dayHours;
 
@@ -125,48 +100,6 @@ export function changedBy(equipped: readonly Equipped[]): Happened[] {
   });
 }
 
-/** The careful end of «more than one or two hours»: from then on a filter without flow is asked about. */
-const powerCutHours = 1;
-
-const eventsOf = (h: Happened): string[] => {
-  switch (h.what) {
-    case 'change':
-      return (h.changeFraction ?? 0) > 0.5 ? ['EV01', 'EV02'] : ['EV01'];
-    case 'top-up':
-      return ['EV22'];
-    case 'animals-in':
-      return ['EV04'];
-    case 'plants-in':
-      return ['EV06'];
-    case 'product':
-    case 'dose':
-      return ['EV07'];
-    case 'decoration':
-      return ['EV13'];
-    case 'sponge':
-      return ['EV14'];
-    case 'bed':
-      return ['EV19'];
-    case 'food':
-      return ['EV16'];
-    case 'shared':
-      return ['EV24'];
-    case 'medicine':
-      return ['EV09'];
-    case 'untreated-arrival':
-      return ['EV04', 'EV05'];
-    case 'power-cut':
-      return (h.lastedHours ?? 0) >= powerCutHours ? ['EV08'] : [];
-    case 'heater-off':
-      return ['EV18'];
-    case 'heater-stuck':
-      return ['EV17'];
-    case 'light-more':
-      return ['EV23'];
-    case 'co2-changed':
-      return ['EV21'];
-  }
-};
 const hostOf: Partial<Record<StockGroup, Host>> = {
   fish: 'fish',
   shrimp: 'shrimp',
@@ -174,22 +107,8 @@ const hostOf: Partial<Record<StockGroup, Host>> = {
   snail: 'snails',
   plant: 'plants',
 };
-const chemistry: readonly ParameterId[] = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'tanMgPerL',
-  'no2MgPerL',
-  'no3MgPerL',
-  'po4MgPerL',
-  'o2MgPerL',
-  'co2MgPerL',
-  'clMgPerL',
-  'cl2MgPerL',
-  'copperMgPerL',
-];
+const hostsOf = ({ groups }: BookOfTank): Host[] => [...new Set(groups.flatMap((g) => hostOf[g] ?? []))];
+const chemistry: readonly ParameterId[] = evidenceParameters;
 
 /** What a reading of this sort is widened by when its kit is doubtful: half of it, and a step below which nothing is told. */
 const widenedFraction = 0.5;
@@ -229,42 +148,44 @@ function trapOf(of: BookOfTank, reading: BookOfTank['readings'][number]): TrapId
   return reading.doubtful === true ? 'doubtful-kit' : undefined;
 }
 
-/** Deaths of the last two days, and of the month, as the pattern they make. */
-function patterns(of: BookOfTank): Evidence[] {
-  const deaths = of.told.filter((t) => t.what === 'died' && of.nowEpochMs - t.atEpochMs < longHours * hourMs);
-  const recent = deaths.filter((t) => of.nowEpochMs - t.atEpochMs < dayHours * hourMs);
+/** Deaths of the last day and of the month, as the pattern they make. */
+function patterns(of: BookOfTank, { deaths: rules }: BookRules): Evidence[] {
+  const within = (t: Told, hours: number): boolean => of.nowEpochMs - t.atEpochMs < hours * hourMs;
+  const deaths = of.told.filter((t) => t.what === 'died' && within(t, rules.withinHours));
+  const recent = deaths.filter((t) => within(t, rules.many.withinHours));
   const sum = (list: readonly Told[]): number => list.reduce((a, t) => a + t.count, 0);
-  const said = (says: string, from: Told | undefined): Evidence[] =>
-    from
-      ? [{ id: `${says}:${from.entryId}`, entryId: from.entryId, atEpochMs: from.atEpochMs, of: 'finding', says }]
-      : [];
-  const many = sum(recent) >= 3 && sum(recent) >= 0.1 * (of.livingCount ?? 0);
+  const said = ({ findingId }: { findingId: string }, from: Told | undefined): Evidence[] =>
+    from ? [evidence('finding', findingId, from)] : [];
+  const many =
+    sum(recent) >= rules.many.atLeastCount && sum(recent) >= rules.many.ofLivingFraction * (of.livingCount ?? 0);
   const days = new Set(deaths.map((t) => Math.floor(t.atEpochMs / (dayHours * hourMs))));
   return [
-    ...(many ? said('DP03', recent[0]) : []),
-    ...(sum(deaths) === 1 ? said('DP01', deaths[0]) : []),
-    ...(days.size >= 3 ? said('DP02', deaths[0]) : []),
+    ...(many ? said(rules.many, recent[0]) : []),
+    ...(sum(deaths) === 1 ? said(rules.single, deaths[0]) : []),
+    ...(days.size >= rules.dayAfterDay.atLeastDays ? said(rules.dayAfterDay, deaths[0]) : []),
     ...said(
-      'DP13',
-      of.told.find((t) => t.what === 'missing' && of.nowEpochMs - t.atEpochMs < longHours * hourMs),
+      rules.missing,
+      of.told.find((t) => t.what === 'missing' && within(t, rules.withinHours)),
     ),
   ];
 }
-const findingOf: Partial<Record<Told['what'], readonly string[]>> = {
-  'not-grazing': ['SH07'],
-  'less-grazing': ['SH07'],
-  'young-not-growing': ['SH20'],
-  hiding: ['BF06'],
-  pale: ['BD27', 'SH15'],
-  gasping: ['BF01'],
-};
+const evidence = (
+  sort: Evidence['of'],
+  says: string,
+  { entryId, atEpochMs }: { entryId: string; atEpochMs: number },
+): Evidence => ({ id: `${says}:${entryId}`, entryId, atEpochMs, of: sort, says });
+/** An entry counts as this event: not too long ago, and large or long enough. */
+const counts = (h: Happened, rule: HappeningRule): boolean =>
+  rule.what === h.what &&
+  (rule.overFraction === undefined || (h.changeFraction ?? 0) > rule.overFraction) &&
+  (rule.atLeastHours === undefined || (h.lastedHours ?? 0) >= rule.atLeastHours);
 
 /**
  * What the book of a tank says of a case: events with their hours, readings of the last week, deaths as a pattern; each
  * with the entry it comes from, so that the keeper can strike it. What the book does not hold is not said to be absent.
- * @example evidenceOf({ …, happened: [{ entryId: 'a', atEpochMs: 0, what: 'change', changeFraction: 0.6 }] }) // EV01, EV02
+ * @example evidenceOf({ …, happened: [{ entryId: 'a', …, what: 'change', changeFraction: 0.6 }] }, knowledge) // two events
  */
-export function evidenceOf(of: BookOfTank): Evidence[] {
+export function evidenceOf(of: BookOfTank, { book: rules }: TroubleKnowledge): Evidence[] {
   const within = (atEpochMs: number, hours: number): boolean =>
     atEpochMs <= of.nowEpochMs && of.nowEpochMs - atEpochMs <= hours * hourMs;
   const newestOf = new Map<ParameterId, BookOfTank['readings'][number]>();
@@ -277,20 +198,13 @@ export function evidenceOf(of: BookOfTank): Evidence[] {
     )
       newestOf.set(r.parameter, r);
   }
-  const fishy = of.groups.includes('fish');
-  const shrimpy = of.groups.some((g) => hostOf[g] === 'shrimp');
+  const hosts = hostsOf(of);
   return [
-    ...of.happened
-      .filter((h) => within(h.atEpochMs, longOnes.has(h.what) ? longHours : eventHours))
-      .flatMap((h) =>
-        eventsOf(h).map((says): Evidence => ({
-          id: `${says}:${h.entryId}`,
-          entryId: h.entryId,
-          atEpochMs: h.atEpochMs,
-          of: 'event',
-          says,
-        })),
-      ),
+    ...of.happened.flatMap((h) =>
+      rules.happened
+        .filter((rule) => counts(h, rule) && within(h.atEpochMs, rule.withinHours))
+        .map(({ eventId }) => evidence('event', eventId, h)),
+    ),
     ...[...newestOf.values()].map((r): Evidence => {
       const trap = trapOf(of, r);
       return {
@@ -315,23 +229,22 @@ export function evidenceOf(of: BookOfTank): Evidence[] {
       })),
     ...(of.lastCareEpochMs !== undefined &&
     of.lastCareEpochMs !== null &&
-    of.nowEpochMs - of.lastCareEpochMs >= missedHours * hourMs
-      ? [{ id: 'EV15:care', entryId: '', atEpochMs: of.lastCareEpochMs, of: 'event' as const, says: 'EV15' }]
+    of.nowEpochMs - of.lastCareEpochMs >= rules.missedCare.afterHours * hourMs
+      ? [
+          {
+            ...evidence('event', rules.missedCare.eventId, { entryId: '', atEpochMs: of.lastCareEpochMs }),
+            id: `${rules.missedCare.eventId}:care`,
+          },
+        ]
       : []),
-    ...patterns(of),
+    ...patterns(of, rules),
     ...of.told
-      .filter((t) => within(t.atEpochMs, eventHours))
+      .filter((t) => within(t.atEpochMs, rules.signsWithinHours))
       .flatMap((t) =>
-        (findingOf[t.what] ?? [])
-          .filter((id) => (id.startsWith('SH') ? shrimpy : fishy))
+        rules.signs
+          .filter(({ sign, host }) => sign === t.what && hosts.includes(host))
           .slice(0, 1)
-          .map((says): Evidence => ({
-            id: `${says}:${t.entryId}`,
-            entryId: t.entryId,
-            atEpochMs: t.atEpochMs,
-            of: 'finding',
-            says,
-          })),
+          .map(({ findingId }) => evidence('finding', findingId, t)),
       ),
   ].filter((e, i, all) => all.findIndex((other) => other.id === e.id) === i);
 }
@@ -340,18 +253,19 @@ export function evidenceOf(of: BookOfTank): Evidence[] {
 export function caseFromBook(
   of: BookOfTank,
   answers: TroubleCase['findings'],
+  knowledge: TroubleKnowledge,
   { struckIds = [], firstSignEpochMs }: { struckIds?: readonly string[]; firstSignEpochMs?: number | undefined } = {},
 ): TroubleCase {
-  const evidence = evidenceOf(of).filter((e) => !struckIds.includes(e.id));
+  const told = evidenceOf(of, knowledge).filter((e) => !struckIds.includes(e.id));
   const hoursAgo = (atEpochMs: number): number => Math.max(0, (of.nowEpochMs - atEpochMs) / hourMs);
   const newest = new Map<string, TroubleEvent>();
-  for (const e of evidence.filter(({ of: sort }) => sort === 'event')) {
+  for (const e of told.filter(({ of: sort }) => sort === 'event')) {
     const known = newest.get(e.says);
     if (!known || hoursAgo(e.atEpochMs) < known.hoursAgo)
       newest.set(e.says, { id: e.says, hoursAgo: hoursAgo(e.atEpochMs) });
   }
   const measurements: Record<string, Measured> = {};
-  for (const e of evidence.filter(({ of: sort }) => sort === 'measurement')) {
+  for (const e of told.filter(({ of: sort }) => sort === 'measurement')) {
     const reading = of.readings.find((r) => r.entryId === e.entryId && r.parameter === e.says);
     if (reading)
       measurements[e.says === 'cl2MgPerL' ? 'totalChlorineMgPerL' : e.says] = {
@@ -360,19 +274,18 @@ export function caseFromBook(
       };
   }
   const findings = Object.fromEntries(
-    evidence.filter(({ of: sort }) => sort === 'finding').map((e) => [e.says, 'yes' as const]),
+    told.filter(({ of: sort }) => sort === 'finding').map((e) => [e.says, 'yes' as const]),
   );
   const foreseen = Object.fromEntries(
-    evidence
+    told
       .filter(({ of: sort }) => sort === 'foreseen')
       .flatMap((e) => {
         const found = of.foreseen?.find((f) => f.parameter === e.says);
         return found ? [[e.says, { lo: found.lo, hi: found.hi }] as const] : [];
       }),
   );
-  const hosts = [...new Set(of.groups.flatMap((g) => hostOf[g] ?? []))];
   return {
-    hosts,
+    hosts: hostsOf(of),
     findings: { ...findings, ...answers },
     measurements,
     foreseen,
@@ -384,12 +297,3 @@ export function caseFromBook(
     sourceHas: of.source,
   };
 }
-
-/** The sign that a slow harm shows, so that a case can be started from it; a gap in the tests shows none. */
-export const findingOfSlow: Readonly<Record<SlowReason['id'], string | null>> = {
-  'old-tank': 'MS06',
-  'kh-decline': 'MS06',
-  'tds-creep': 'MS08',
-  'temperature-widening': 'MS11',
-  'silent-gap': null,
-};

@@ -4,6 +4,7 @@ import { troubleLists, type ActionId, type FirstAction, type TroubleKnowledge, t
 import { readingsOf, sharesOf, type TroubleCase } from './signs';
 import { animalSigns, redFlags } from './urgency';
 import { isLookAlike, listOfCause, listed, type Weighed } from './weigh';
+import { wasSeen } from './when';
 
 /** Why something usual is not offered first, or not without care. */
 export type NotFirst = ReasonOf<{
@@ -29,13 +30,9 @@ export const inPlay = (all: readonly Weighed[]): Weighed[] =>
   });
 
 const some = (shares: ReadonlyMap<string, number>, ids: readonly string[]): boolean =>
-  ids.some((id) => (shares.get(id) ?? 0) >= 0.5);
-
-/** The water that would go in is itself under suspicion: after a change or a new source. */
-const sourceSuspect = (shares: ReadonlyMap<string, number>, play: readonly Weighed[]): Weighed | undefined => {
-  const after = some(shares, ['EV01', 'EV02', 'EV03', 'EV22', 'DP06', 'MS12', 'MS13', 'WT06']);
-  return after ? play.find((w) => ['W04', 'W05', 'W09', 'W15'].includes(w.cause.id)) : undefined;
-};
+  ids.some((id) => wasSeen(shares, id));
+const named = (among: readonly Weighed[], causeId: string): Weighed | undefined =>
+  among.find((w) => w.cause.id === causeId);
 
 /**
  * What is safe under every cause still in play, in order. Nothing here medicates; a change of water is never first where
@@ -47,7 +44,8 @@ export function firstAid(
   urgency: Urgency,
   knowledge: TroubleKnowledge,
 ): FirstAid[] {
-  const shares = sharesOf(of);
+  const shares = sharesOf(of, knowledge);
+  const { source, poison: poisons, acid } = knowledge.acting;
   const play = inPlay(all);
   const harmful = play.filter((w) => !isLookAlike(w.cause));
   const action = (id: ActionId, notWith: readonly NotFirst[] = []): FirstAid => {
@@ -58,25 +56,30 @@ export function firstAid(
     const harmless = play.find((w) => isLookAlike(w.cause));
     return [action('leave', harmless ? [{ id: 'only-harmless', facts: { causeId: harmless.cause.id } }] : [])];
   }
-  const flagged = redFlags(of).length > 0;
-  const suspect = sourceSuspect(shares, play);
-  const poison =
-    harmful.find((w) => w.cause.id === 'W13') ??
-    (some(shares, ['EV07']) ? harmful.find((w) => w.cause.id === 'W14') : undefined);
+  const flagged = redFlags(of, knowledge).length > 0;
+  const suspect = some(shares, source.afterIds) ? play.find((w) => source.causeIds.includes(w.cause.id)) : undefined;
+  const [poison] = poisons.flatMap(({ causeId, afterIds }) =>
+    afterIds.length === 0 || some(shares, afterIds) ? (named(harmful, causeId) ?? []) : [],
+  );
   const { khDegrees, ph } = readingsOf(of);
-  const bare = khDegrees !== undefined && ph !== undefined && highEnd(khDegrees) <= 1 && highEnd(ph) < 6;
-  const crash = bare || some(shares, ['MS04']) ? 'W08' : harmful.find((w) => w.cause.id === 'W08')?.cause.id;
+  const bare =
+    khDegrees !== undefined &&
+    ph !== undefined &&
+    highEnd(khDegrees) <= acid.khAtMostDegrees &&
+    highEnd(ph) < acid.phBelowValue;
+  const crashed = bare || some(shares, acid.seenIds) || named(harmful, acid.causeId) !== undefined;
   const wanted = new Set(harmful.map((w) => w.cause.first));
   const aid: FirstAid[] = [];
   const urgent = urgency === 'now' || urgency === 'today';
-  if (flagged || urgency === 'now' || (urgent && animalSigns(of, knowledge.findings))) aid.push(action('A0'));
-  if (poison && urgent) aid.push(action('A3', [{ id: 'poison-suspect', facts: { causeId: poison.cause.id } }]));
-  else if (suspect && urgent) aid.push(action('A2', [{ id: 'source-suspect', facts: { causeId: suspect.cause.id } }]));
-  else if (wanted.has('A1') && crash !== undefined)
-    aid.push(action('A1-small', [{ id: 'acid-without-buffer', facts: { causeId: crash } }]));
-  else if (wanted.has('A1') && !suspect && !poison) aid.push(action('A1'));
+  if (flagged || urgency === 'now' || (urgent && animalSigns(of, knowledge))) aid.push(action('air'));
+  if (poison && urgent) aid.push(action('as-poison', [{ id: 'poison-suspect', facts: { causeId: poison.cause.id } }]));
+  else if (suspect && urgent)
+    aid.push(action('safe-water', [{ id: 'source-suspect', facts: { causeId: suspect.cause.id } }]));
+  else if (wanted.has('change') && crashed)
+    aid.push(action('small-changes', [{ id: 'acid-without-buffer', facts: { causeId: acid.causeId } }]));
+  else if (wanted.has('change') && !suspect && !poison) aid.push(action('change'));
   const sick = harmful.find((w) => w.cause.isolate && w.shown);
   const rival = play.find((w) => isLookAlike(w.cause) && listOfCause(w.cause) === 'disease');
   if (sick && !(rival && rival.score > sick.score)) aid.push(action('isolate'));
-  return aid.length > 0 ? aid : [action('A4')];
+  return aid.length > 0 ? aid : [action('watch')];
 }

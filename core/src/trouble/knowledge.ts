@@ -1,3 +1,4 @@
+import type { SlowReason } from '#core/tonight';
 import type { EvidenceGrade } from '#core/water';
 
 /** Who can be hurt, and what can wilt. */
@@ -24,6 +25,8 @@ export type Background = 'common' | 'uncommon' | 'rare';
 /** Something a keeper can see, measure or remember; the answer has three values, of which «not looked» says nothing. */
 export interface Finding {
   id: string;
+  /** The short name by which the fixed calculations know it. */
+  code: string;
   group: FindingGroup;
   background: Background;
   question: string;
@@ -38,6 +41,8 @@ export interface Finding {
   neutral: boolean;
   /** A tell of something harmless, asked only where one of these is seen. */
   whenSeenIds: readonly string[];
+  /** Of the keeper's, to answer it: a look, a test, a question. */
+  minutes: number;
 }
 
 export type Prior = 'common' | 'uncommon' | 'rare' | 'very-rare';
@@ -48,7 +53,7 @@ export type TroubleList = (typeof troubleLists)[number];
 
 export const urgencies = ['none', 'watch', 'week', 'today', 'now'] as const;
 export type Urgency = (typeof urgencies)[number];
-export type ActionId = 'A0' | 'A1' | 'A2' | 'A3' | 'A4' | 'A1-small' | 'isolate' | 'leave';
+export type ActionId = 'air' | 'change' | 'small-changes' | 'safe-water' | 'as-poison' | 'watch' | 'isolate' | 'leave';
 
 /** One rung of a ladder, from the least that can work. */
 export interface LadderStep {
@@ -63,6 +68,8 @@ export interface LadderStep {
 
 export interface Cause {
   id: string;
+  /** The short name by which the fixed calculations know it; equal ranks stand in its order. */
+  code: string;
   name: string;
   domain: Domain;
   prior: Prior;
@@ -74,6 +81,8 @@ export interface Cause {
   stronglyAgainst: readonly string[];
   /** Without one of these in the tank it cannot be; nobody named: it can always be. */
   hosts: readonly Host[];
+  /** It cannot be where the tank is known to have none. */
+  needs: keyof Equipment | null;
   /** Faults of water and keeping that open the door to others. */
   leadsToIds: readonly string[];
   urgency: Urgency;
@@ -104,7 +113,14 @@ export interface Settling {
   causeId: string;
   findingId: string;
   /** What a test that finds nothing does, and when. */
-  against: 'rules-out' | 'weakens' | 'rules-out-soon' | 'rules-out-in-usual' | 'rules-out-below-30' | 'nothing';
+  against:
+    | { kind: 'rules-out' | 'weakens' | 'nothing' }
+    /** Only a test within these hours after water went in. */
+    | { kind: 'rules-out-soon'; withinHours: number }
+    /** A reading within what is usual here, or on its harmless side. */
+    | { kind: 'rules-out-in-usual'; parameter: string; harm: 'below' | 'above' }
+    /** A reading below this; weaker where something in the tank makes the reading doubtful. */
+    | { kind: 'rules-out-below'; parameter: string; value: number; doubtfulWith: keyof Equipment };
 }
 
 /** Hours from an event to the first sign within which it can be a cause's doing. */
@@ -114,6 +130,160 @@ export interface Lag {
   causeId: string | null;
   fromHours: number;
   toHours: number;
+}
+
+/** What is in the tank, as far as somebody said so. */
+export interface Equipment {
+  co2?: boolean | undefined;
+  uv?: boolean | undefined;
+  carbon?: boolean | undefined;
+  intakeSponge?: boolean | undefined;
+  lid?: boolean | undefined;
+  activeBed?: boolean | undefined;
+}
+export type SourceFault = 'chlorine' | 'chloramine' | 'copper' | 'softener';
+
+/** Events within some hours. */
+export interface Recently {
+  eventIds: readonly string[];
+  withinHours: number;
+}
+/** What has to hold in a case: all of what is given. */
+export interface When {
+  /** Any of these was seen or measured. */
+  seenIds?: readonly string[];
+  /** An animal shows something. */
+  signs?: true;
+  /** One of these lives here. */
+  hosts?: readonly Host[];
+  /** The source is known for one of these. */
+  source?: readonly SourceFault[];
+  has?: { item: keyof Equipment; is: boolean | 'not-said' };
+  recently?: Recently;
+  /** Somebody said what happened, and none of this is among it. */
+  notRecently?: Recently;
+  olderThanDays?: number;
+  /** More than half of the reading's span lies at or beyond this. */
+  mostlyAtLeast?: { parameter: string; value: number };
+  /** The middle of the reading lies above; a reading without a top does. */
+  middleAbove?: { parameter: string; value: number };
+  /** Toxic ammonia that cannot be excluded: upper ends, and where nobody measured them 25 °C and pH 7. */
+  toxicAmmoniaAtLeastMgPerL?: number;
+}
+/** A cause that is more or less urgent by how bad it is; the first row that holds counts. */
+export interface UrgencyRule {
+  causeId: string;
+  /** Empty: always. */
+  anyOf: readonly When[];
+  urgency: Urgency;
+}
+/** What is known of the tank, its source and its equipment, and what it makes of a cause; our own estimates. */
+export interface KnownFactor {
+  causeId: string;
+  id: string;
+  factor: number;
+  when: When;
+}
+
+/** A reading that is a finding. */
+export type ReadingRule = {
+  findingId: string;
+  parameter: string;
+  /** It says something only where one of these lives. */
+  hosts?: readonly Host[];
+  /** It says nothing where the tank is known to have none. */
+  needs?: keyof Equipment;
+} & (
+  | { kind: 'at-least' | 'below'; value: number }
+  | { kind: 'above'; value: number; where?: { host: Host; value: number } }
+  /** Anything at all. */
+  | { kind: 'any' }
+  /** Another reading has to be beyond its own value, too. */
+  | { kind: 'both-above'; value: number; other: { parameter: string; value: number } }
+  /** Below, and lower than usual by so much. */
+  | { kind: 'fallen'; belowValue: number; byValue: number }
+  /** At most this where it is usually more; never with this in the tank. */
+  | { kind: 'used-up'; atMostValue: number; notWith: keyof Equipment }
+  /** So many times its usual, and nothing lately that explains it. */
+  | { kind: 'crept-up'; usualFraction: number; notAfter: Recently }
+  /** Outside these shares of its usual, after something that moves it. */
+  | { kind: 'jumped'; downToFraction: number; upToFraction: number; after: Recently }
+  /** Below this, or below a share of what water of this temperature holds. */
+  | { kind: 'short-of-oxygen'; leastMgPerL: number; saturatedFraction: number }
+  /** Outside what kinds bear, or so far from usual; a tank that is usually below `coolBelowC` is a cool one. */
+  | { kind: 'off-temperature'; loC: number; hiC: number; offC: number; coolBelowC: number }
+);
+
+/** What an entry of the book is as an event of a case. */
+export interface HappeningRule {
+  what: Happening;
+  eventId: string;
+  withinHours: number;
+  /** Of the water, more than this. */
+  overFraction?: number;
+  atLeastHours?: number;
+}
+export type Happening =
+  | 'change'
+  | 'top-up'
+  | 'animals-in'
+  | 'plants-in'
+  | 'product'
+  | 'dose'
+  | 'decoration'
+  | 'sponge'
+  | 'bed'
+  | 'food'
+  | 'shared'
+  | 'medicine'
+  | 'untreated-arrival'
+  | 'power-cut'
+  | 'heater-off'
+  | 'heater-stuck'
+  | 'light-more'
+  | 'co2-changed';
+export type Sign =
+  'died' | 'missing' | 'not-grazing' | 'young-not-growing' | 'hiding' | 'pale' | 'gasping' | 'less-grazing';
+
+/** How what the book holds becomes evidence. */
+export interface BookRules {
+  happened: readonly HappeningRule[];
+  /** Care that was missed: no change, no test and no look for so long. */
+  missedCare: { eventId: string; afterHours: number };
+  /** A sign somebody wrote down, by who lives here. */
+  signs: readonly { sign: Sign; host: Host; findingId: string }[];
+  signsWithinHours: number;
+  deaths: {
+    /** Many within a day, and so much of all. */
+    many: { findingId: string; atLeastCount: number; ofLivingFraction: number; withinHours: number };
+    single: { findingId: string };
+    dayAfterDay: { findingId: string; atLeastDays: number };
+    missing: { findingId: string };
+    withinHours: number;
+  };
+  /** Answers of a case that are outcomes of their own, compared with what was done in the days before. */
+  outcomes: Readonly<Record<'bad-moult' | 'no-young', readonly string[]>>;
+  /** What asks for a poke of the bed, and what says that its gas is out. */
+  bed: { slowSignIds: readonly string[]; gaspingIds: readonly string[] };
+}
+
+/** Signs and causes by which it is decided what comes first. */
+export interface ActingRules {
+  /** Air before any question. */
+  atOnceIds: readonly string[];
+  /** Deaths: watched even where nothing else is found. */
+  deathIds: readonly string[];
+  urgency: readonly UrgencyRule[];
+  /** What makes the next step up of an urgency. */
+  hastens: readonly { from: Urgency; to: Urgency; seenIds: readonly string[] }[];
+  /** The water that would go in is itself under suspicion: after these, under these causes. */
+  source: { afterIds: readonly string[]; causeIds: readonly string[] };
+  /** Something toxic went in: under these causes, some of them only after this. */
+  poison: readonly { causeId: string; afterIds: readonly string[] }[];
+  /** No buffer: a large change would turn ammonium to ammonia. */
+  acid: { causeId: string; seenIds: readonly string[]; khAtMostDegrees: number; phBelowValue: number };
+  /** What can be tested only shortly after water went in. */
+  onlyNow: { findingId: string; afterWaterHours: number; causeIds: readonly string[] };
 }
 
 export interface FirstAction {
@@ -158,6 +328,25 @@ export interface TroubleKnowledge {
   laboratory: readonly LaboratoryLook[];
   /** The order of first looks, step by step. */
   chain: readonly (readonly string[])[];
+  readings: readonly ReadingRule[];
+  /** A tank is young below this age. */
+  young: { findingId: string; underDays: number };
+  /** What is harmless and hides a sign, unless others stand beside it. */
+  hides: readonly { seenId: string; hiddenId: string; unlessSeenIds: readonly string[] }[];
+  /** Water went in. */
+  waterEventIds: readonly string[];
+  known: readonly KnownFactor[];
+  /** Without one of these nothing is said of growth or of plants. */
+  mustShow: Readonly<Partial<Record<Domain, readonly string[]>>>;
+  acting: ActingRules;
+  book: BookRules;
+  /** Days of darkness by what is starved of light; the row without a cause is for all others. */
+  dark: readonly { causeId: string | null; days: { lo: number; hi: number } }[];
+  /** The sign that a slow harm shows, so that a case can be started from it; a gap in the tests shows none. */
+  slowHarms: Readonly<Record<SlowReason['id'], string | null>>;
 }
+
+/** Findings on animals, alive or dead. */
+export const animalGroups: readonly FindingGroup[] = ['fish-behaviour', 'fish-body', 'shrimp', 'deaths'];
 
 export const listOf = (domain: Domain): TroubleList => (domain === 'fish' || domain === 'shrimp' ? 'disease' : domain);

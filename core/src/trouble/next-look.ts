@@ -1,6 +1,6 @@
 import type { ReasonOf } from '#core/result';
 import { troubleLists, type Finding, type TroubleKnowledge } from './knowledge';
-import { readingOf, readingsOf, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
+import { answeredBy, readingsOf, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
 import { animalSigns } from './urgency';
 import { chanceUnder, gradesOf, isLookAlike, listOfCause, listed, type Weighed } from './weigh';
 
@@ -19,11 +19,6 @@ export interface NextLook {
 }
 
 const laboratoryMinutes = 1440;
-/** Minutes of the keeper's: a look, a test, a question. */
-function minutesOf(finding: Finding): number {
-  if (finding.group === 'measured') return finding.id === 'MS10' || finding.id === 'MS12' ? 3 : 5;
-  return finding.group === 'fish-body' || finding.group === 'shrimp' ? 2 : 1;
-}
 
 /** What one would do under a cause: two that are met alike need not be told apart. */
 const acts = ({ cause }: Weighed): string =>
@@ -94,12 +89,12 @@ const chainCount = 4;
  */
 export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: TroubleKnowledge): NextLook[] {
   const findings = new Map(knowledge.findings.map((f) => [f.id, f]));
-  const shares = sharesOf(of);
+  const shares = sharesOf(of, knowledge);
   const readings = readingsOf(of);
   const known = (id: string): boolean =>
     shares.has(id) ||
-    (of.events !== null && id.startsWith('EV')) ||
-    (readingOf[id]?.some((p) => readings[p] !== undefined) ?? false);
+    (of.events !== null && findings.get(id)?.group === 'events') ||
+    readings[answeredBy(id, knowledge) ?? ''] !== undefined;
   const fits = (f: Finding): boolean => {
     if (f.group === 'fish-behaviour' || f.group === 'fish-body') return of.hosts.includes('fish');
     if (f.group === 'shrimp') return of.hosts.includes('shrimp');
@@ -110,16 +105,19 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
   const add = (id: string, why: WhyLook, separates: readonly string[]): void => {
     const finding = findings.get(id);
     if (!finding || looks.has(id) || known(id) || !fits(finding)) return;
-    looks.set(id, { id, why, separates, minutes: minutesOf(finding) });
+    looks.set(id, { id, why, separates, minutes: finding.minutes });
   };
-  const signs = animalSigns(of, knowledge.findings);
+  const signs = animalSigns(of, knowledge);
   const lists = troubleLists.map((list) =>
     all.filter((w) => listOfCause(w.cause) === list && (listed(w) || w.evidenceRatio > 1)).slice(0, 8),
   );
   const [water = []] = lists;
-  const since = waterHoursAgo(of);
-  if (signs && since !== null && since <= 72)
-    add('MS12', { id: 'only-now', facts: { causeId: 'W04' } }, ['W04', 'W09']);
+  const since = waterHoursAgo(of, knowledge);
+  const { onlyNow } = knowledge.acting;
+  const fresh = since !== null && since <= onlyNow.afterWaterHours;
+  const [chief] = onlyNow.causeIds;
+  if (signs && fresh && chief !== undefined)
+    add(onlyNow.findingId, { id: 'only-now', facts: { causeId: chief } }, onlyNow.causeIds);
   const lead = water.find((w) => !isLookAlike(w.cause));
   const settles = lead && knowledge.settles.find((s) => s.causeId === lead.cause.id);
   if (settles && (signs || listed(lead)))
@@ -146,7 +144,7 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
   if (signs)
     for (const [stepIndex, ids] of knowledge.chain.entries())
       for (const id of ids)
-        if (looks.size < chainCount && !(id === 'MS12' && (since === null || since > 72)))
+        if (looks.size < chainCount && (id !== onlyNow.findingId || fresh))
           add(id, { id: 'in-order', facts: { stepIndex } }, []);
   const [, disease = []] = lists;
   const [first, second] = disease.filter((w) => listed(w) && !isLookAlike(w.cause));
@@ -168,9 +166,9 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
   const graded = new Set(doubts.flatMap((d) => d.causes.flatMap((w) => [...gradesOf(w.cause).keys()])));
   const byGain = knowledge.findings
     .filter((f) => graded.has(f.id) && !known(f.id) && fits(f) && !f.neutral && told(f.id))
-    .map((f) => ({ f, gain: expectedGain(f, doubts) / Math.sqrt(minutesOf(f)) }))
+    .map((f) => ({ f, gain: expectedGain(f, doubts) / Math.sqrt(f.minutes) }))
     .filter(({ gain }) => gain > 1e-3)
-    .sort((a, b) => b.gain - a.gain || a.f.id.localeCompare(b.f.id));
+    .sort((a, b) => b.gain - a.gain || a.f.code.localeCompare(b.f.code));
   for (const { f } of byGain) {
     if (looks.size >= mostCount) break;
     const pair = lists.map((causes) => separated(f, causes)).find((p) => p.length > 0);

@@ -1,20 +1,12 @@
 import { highEnd, lowEnd, middle, type Interval } from '#core/readings';
 import { oxygenSaturation } from '#core/water';
-import type { Host } from './knowledge';
+import type { Equipment, Host, ReadingRule, Recently, SourceFault, TroubleKnowledge } from './knowledge';
 
 /** A reading of the case; `hoursAgo` counts from now. */
 export type Measured = Interval & { hoursAgo?: number | undefined };
 export interface TroubleEvent {
   id: string;
   hoursAgo: number;
-}
-export interface Equipment {
-  co2?: boolean | undefined;
-  uv?: boolean | undefined;
-  carbon?: boolean | undefined;
-  intakeSponge?: boolean | undefined;
-  lid?: boolean | undefined;
-  activeBed?: boolean | undefined;
 }
 /** All that is known of one tank in trouble. */
 export interface TroubleCase {
@@ -29,7 +21,7 @@ export interface TroubleCase {
   firstSignHoursAgo?: number | undefined;
   tankAgeDays: number;
   has?: Equipment | undefined;
-  sourceHas?: readonly ('chlorine' | 'chloramine' | 'copper' | 'softener')[] | undefined;
+  sourceHas?: readonly SourceFault[] | undefined;
 }
 
 /**
@@ -53,120 +45,128 @@ const shareBelow = (span: Interval, thresholdValue: number): number => 1 - share
 export const shareWithin = (span: Interval, within: Interval): number =>
   Math.max(0, shareAtLeast(span, lowEnd(within)) - shareAbove(span, highEnd(within)));
 
-const recently = (events: readonly TroubleEvent[] | null, ids: readonly string[], withinHours: number): boolean =>
-  events?.some((e) => ids.includes(e.id) && e.hoursAgo <= withinHours) ?? false;
-const water = ['EV01', 'EV02', 'EV03', 'EV22'];
+/** Whether one of these happened within the hours. */
+export const happenedLately = (of: TroubleCase, { eventIds, withinHours }: Recently): boolean =>
+  of.events?.some((e) => eventIds.includes(e.id) && e.hoursAgo <= withinHours) ?? false;
 
-type Rule = (
-  of: TroubleCase,
-  read: (parameter: string) => Measured | null,
-  usual: (p: string) => Interval | null,
-) => number | null;
+/** What a rule looks up: a reading, and what is usual of it here. */
+interface Lookup {
+  read: (parameter: string) => Measured | null;
+  usual: (parameter: string) => Interval | null;
+}
 
-/** What is saturated at sea level at this temperature; below three fifths of it animals suffer. */
-const leastOxygen = (tempC: Measured | null): number => {
-  const saturated = tempC ? oxygenSaturation({ tempC: middle(tempC) }) : null;
-  return Math.max(5, saturated?.ok ? 0.6 * saturated.value.o2MgPerL : 0);
-};
 /**
- * Readings that are findings, each as the share of its span that lies beyond the threshold; null
- * where it cannot be said.
+ * The share of a reading's span that lies beyond the threshold of a rule; null where nothing can be said.
+ * @example ruleShare({ findingId: 'ammonia', parameter: 'tanMgPerL', kind: 'at-least', value: 0.1 }, case, { read, usual })
  */
-const rules: Readonly<Record<string, Rule>> = {
-  MS01: (_, read) => above(read('tanMgPerL'), 0.1),
-  MS02: (_, read) => above(read('no2MgPerL'), 0.12),
-  MS03: (of, read) => strictly(read('no3MgPerL'), of.hosts.includes('shrimp') ? 30 : 50),
-  MS04: (_, read, usual) => {
-    const [ph, was] = [read('ph'), usual('ph')];
-    if (!ph) return null;
-    if (lowEnd(ph) >= 6) return 0;
-    return was ? shareBelow(ph, Math.min(6, middle(was) - 0.7 + 1e-9)) : null;
-  },
-  MS06: (of, read, usual) => {
-    const [kh, was] = [read('khDegrees'), usual('khDegrees')];
-    if (!kh) return null;
-    if (of.has?.activeBed === true || (was !== null && lowEnd(was) <= 1)) return 0;
-    if (lowEnd(kh) > 1) return 0;
-    return was ? 1 - shareAbove(kh, 1) : null;
-  },
-  MS08: (of, read, usual) => {
-    const [ec, was] = [read('ec25UsPerCm'), usual('ec25UsPerCm')];
-    if (!ec || !was) return null;
-    if (recently(of.events, [...water, 'EV07', 'EV13'], 48)) return null;
-    return strictly(ec, 1.3 * middle(was));
-  },
-  MS09: (of, read, usual) => {
-    const [ec, was] = [read('ec25UsPerCm'), usual('ec25UsPerCm')];
-    if (!ec || !was || !recently(of.events, [...water, 'EV04', 'EV07', 'EV13'], 48)) return null;
-    const share = shareAbove(ec, 1.2 * middle(was)) + shareBelow(ec, 0.8 * middle(was));
-    return Math.min(1, share);
-  },
-  MS10: (_, read) => {
-    const o2 = read('o2MgPerL');
-    return o2 && shareBelow(o2, leastOxygen(read('tempC')));
-  },
-  MS11: (_, read, usual) => {
-    const [tempC, was] = [read('tempC'), usual('tempC')];
-    if (!tempC) return null;
-    const cool = was !== null && middle(was) < 20;
-    const [lo, hi] = [cool ? -Infinity : 20, 29];
-    const off = was ? { lo: Math.max(lo, middle(was) - 3), hi: Math.min(hi, middle(was) + 3) } : { lo, hi };
-    return Math.min(1, shareBelow(tempC, off.lo) + shareAbove(tempC, off.hi));
-  },
-  MS12: (_, read) => {
-    const chlorine = read('totalChlorineMgPerL');
-    return chlorine && (lowEnd(chlorine) > 0 ? 1 : 0);
-  },
-  MS13: (of, read) =>
-    of.hosts.includes('shrimp') || of.hosts.includes('snails') ? above(read('copperMgPerL'), 0.02) : null,
-  MS14: (of, read) => (of.has?.co2 === false ? null : strictly(read('co2MgPerL'), 40)),
-  MS15: (of, read) => planted(of, below(read('po4MgPerL'), 0.1)),
-  MS16: (_, read) => strictly(read('po4MgPerL'), 2),
-  MS17: (of, read) => planted(of, below(read('no3MgPerL'), 5)),
-  MS18: (_, read) => {
-    const [ph, kh] = [read('ph'), read('khDegrees')];
-    return ph && kh && Math.min(shareAbove(ph, 7.5), shareAbove(kh, 8));
-  },
-  MS19: (of, read) => planted(of, below(read('ghDegrees'), 2)),
-};
-function above(span: Measured | null, thresholdValue: number): number | null {
-  return span && shareAtLeast(span, thresholdValue);
+function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup): number | null {
+  const span = read(rule.parameter);
+  if (!span || (rule.hosts && !rule.hosts.some((h) => of.hosts.includes(h)))) return null;
+  if (rule.needs !== undefined && of.has?.[rule.needs] === false) return null;
+  const was = usual(rule.parameter);
+  switch (rule.kind) {
+    case 'at-least':
+      return shareAtLeast(span, rule.value);
+    case 'below':
+      return shareBelow(span, rule.value);
+    case 'above':
+      return shareAbove(span, rule.where && of.hosts.includes(rule.where.host) ? rule.where.value : rule.value);
+    case 'any':
+      return lowEnd(span) > 0 ? 1 : 0;
+    case 'both-above': {
+      const other = read(rule.other.parameter);
+      return other && Math.min(shareAbove(span, rule.value), shareAbove(other, rule.other.value));
+    }
+    case 'fallen':
+      if (lowEnd(span) >= rule.belowValue) return 0;
+      return was && shareBelow(span, Math.min(rule.belowValue, middle(was) - rule.byValue + 1e-9));
+    case 'used-up':
+      if (of.has?.[rule.notWith] === true || (was !== null && lowEnd(was) <= rule.atMostValue)) return 0;
+      if (lowEnd(span) > rule.atMostValue) return 0;
+      return was && 1 - shareAbove(span, rule.atMostValue);
+    case 'crept-up':
+      return was && !happenedLately(of, rule.notAfter) ? shareAbove(span, rule.usualFraction * middle(was)) : null;
+    case 'jumped': {
+      if (!was || !happenedLately(of, rule.after)) return null;
+      return Math.min(
+        1,
+        shareAbove(span, rule.upToFraction * middle(was)) + shareBelow(span, rule.downToFraction * middle(was)),
+      );
+    }
+    case 'short-of-oxygen': {
+      const tempC = read('tempC');
+      // What is saturated at sea level at this temperature; below a share of it animals suffer.
+      const saturated = tempC ? oxygenSaturation({ tempC: middle(tempC) }) : null;
+      const share = saturated?.ok ? rule.saturatedFraction * saturated.value.o2MgPerL : 0;
+      return shareBelow(span, Math.max(rule.leastMgPerL, share));
+    }
+    case 'off-temperature': {
+      const cool = was !== null && middle(was) < rule.coolBelowC;
+      const lo = cool ? -Infinity : rule.loC;
+      const off = was
+        ? { lo: Math.max(lo, middle(was) - rule.offC), hi: Math.min(rule.hiC, middle(was) + rule.offC) }
+        : { lo, hi: rule.hiC };
+      return Math.min(1, shareBelow(span, off.lo) + shareAbove(span, off.hi));
+    }
+  }
 }
-function strictly(span: Measured | null, thresholdValue: number): number | null {
-  return span && shareAbove(span, thresholdValue);
-}
-function below(span: Measured | null, thresholdValue: number): number | null {
-  return span && shareBelow(span, thresholdValue);
-}
-function planted(of: TroubleCase, share: number | null): number | null {
-  return of.hosts.includes('plants') ? share : null;
-}
+
+/** The finding that one test answers, by the parameter that is read; one that takes two tests is answered by the keeper. */
+export const answeredBy = (findingId: string, { readings }: TroubleKnowledge): string | null =>
+  readings.find((r) => r.findingId === findingId && r.kind !== 'both-above')?.parameter ?? null;
+/** Whether a reading can tell this at all. */
+export const isMeasured = (findingId: string, { readings }: TroubleKnowledge): boolean =>
+  readings.some((r) => r.findingId === findingId);
 
 /**
  * What a forecast says of findings that nobody measured: the share of its span beyond the threshold. It is no answer:
  * the test is still asked for.
  */
-export function foreseenShares(of: TroubleCase): Map<string, number> {
+export function foreseenShares(of: TroubleCase, knowledge: TroubleKnowledge): Map<string, number> {
   const measured = readingsOf(of);
   const foreseen = readingsOf({ ...of, measurements: of.foreseen ?? {} });
   const shares = new Map<string, number>();
-  for (const [id, parameters] of Object.entries(readingOf)) {
-    if (of.findings[id] !== undefined || !parameters.every((p) => measured[p] === undefined && foreseen[p])) continue;
-    const share = rules[id]?.(
-      of,
-      (p) => measured[p] ?? foreseen[p] ?? null,
-      (p) => of.usual?.[p] ?? null,
-    );
-    if (share !== null && share !== undefined) shares.set(id, share);
+  for (const rule of knowledge.readings) {
+    const { findingId, parameter } = rule;
+    if (rule.kind === 'both-above' || of.findings[findingId] !== undefined) continue;
+    if (measured[parameter] !== undefined || !foreseen[parameter]) continue;
+    const share = ruleShare(rule, of, {
+      read: (p) => measured[p] ?? foreseen[p] ?? null,
+      usual: (p) => of.usual?.[p] ?? null,
+    });
+    if (share !== null) shares.set(findingId, share);
   }
   return shares;
 }
 
+/** Readings that are evidence, by the names used everywhere; total chlorine stands for what a kit reads of it. */
+export const evidenceParameters = [
+  'tempC',
+  'ph',
+  'ghDegrees',
+  'khDegrees',
+  'ec25UsPerCm',
+  'tanMgPerL',
+  'no2MgPerL',
+  'no3MgPerL',
+  'po4MgPerL',
+  'o2MgPerL',
+  'co2MgPerL',
+  'clMgPerL',
+  'cl2MgPerL',
+  'copperMgPerL',
+] as const;
 const otherNames: Readonly<Record<string, string>> = {
   phosphateMgPerL: 'po4MgPerL',
   chlorideMgPerL: 'clMgPerL',
   cl2MgPerL: 'totalChlorineMgPerL',
 };
+/** Every name under which a case may carry a reading. */
+export const readingNames: readonly string[] = [
+  ...evidenceParameters,
+  ...Object.keys(otherNames),
+  ...Object.values(otherNames),
+].filter((name, i, all) => all.indexOf(name) === i);
 /** Readings of the case under the names used everywhere. */
 export const readingsOf = (of: TroubleCase): Readonly<Record<string, Measured>> =>
   Object.fromEntries(Object.entries(of.measurements).map(([id, span]) => [otherNames[id] ?? id, span]));
@@ -175,48 +175,25 @@ export const readingsOf = (of: TroubleCase): Readonly<Record<string, Measured>> 
  * Every finding that is known: 1 seen, 0 looked and not there, between where a reading straddles its threshold. What the
  * keeper answered stands above what a reading says; the tank's age answers whether it is young.
  */
-export function sharesOf(of: TroubleCase): Map<string, number> {
+export function sharesOf(of: TroubleCase, { readings: rules, young, hides }: TroubleKnowledge): Map<string, number> {
   const shares = new Map<string, number>();
   const readings = readingsOf(of);
-  const usual = of.usual ?? {};
-  for (const [id, rule] of Object.entries(rules)) {
-    const share = rule(
-      of,
-      (p) => readings[p] ?? null,
-      (p) => usual[p] ?? null,
-    );
-    if (share !== null) shares.set(id, share);
+  const lookup: Lookup = { read: (p) => readings[p] ?? null, usual: (p) => of.usual?.[p] ?? null };
+  for (const rule of rules) {
+    const share = ruleShare(rule, of, lookup);
+    if (share !== null) shares.set(rule.findingId, share);
   }
-  shares.set('EV20', of.tankAgeDays < 56 ? 1 : 0);
+  shares.set(young.findingId, of.tankAgeDays < young.underDays ? 1 : 0);
   for (const { id } of of.events ?? []) shares.set(id, 1);
   for (const [id, answer] of Object.entries(of.findings)) shares.set(id, answer === 'yes' ? 1 : 0);
-  // Single dashes of a kind that breathes air are no gulping, unless others gasp, too.
   const seen = (id: string): boolean => shares.get(id) === 1;
-  if (seen('LK11') && !['BF02', 'DP03', 'DP11'].some(seen)) shares.delete('BF01');
+  for (const { seenId, hiddenId, unlessSeenIds } of hides)
+    if (seen(seenId) && !unlessSeenIds.some(seen)) shares.delete(hiddenId);
   return shares;
 }
 
-/** Which readings answer a finding of the measured sort. */
-export const readingOf: Readonly<Record<string, readonly string[]>> = {
-  MS01: ['tanMgPerL'],
-  MS02: ['no2MgPerL'],
-  MS03: ['no3MgPerL'],
-  MS04: ['ph'],
-  MS06: ['khDegrees'],
-  MS08: ['ec25UsPerCm'],
-  MS09: ['ec25UsPerCm'],
-  MS10: ['o2MgPerL'],
-  MS11: ['tempC'],
-  MS12: ['totalChlorineMgPerL'],
-  MS13: ['copperMgPerL'],
-  MS14: ['co2MgPerL'],
-  MS15: ['po4MgPerL'],
-  MS16: ['po4MgPerL'],
-  MS17: ['no3MgPerL'],
-  MS19: ['ghDegrees'],
-};
 /** Hours since water last went in; null where none did, or nobody said. */
-export const waterHoursAgo = (of: TroubleCase): number | null => {
-  const hours = (of.events ?? []).filter((e) => water.includes(e.id)).map((e) => e.hoursAgo);
+export const waterHoursAgo = (of: TroubleCase, { waterEventIds }: TroubleKnowledge): number | null => {
+  const hours = (of.events ?? []).filter((e) => waterEventIds.includes(e.id)).map((e) => e.hoursAgo);
   return hours.length > 0 ? Math.min(...hours) : null;
 };

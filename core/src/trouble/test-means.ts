@@ -1,5 +1,6 @@
 import type { ParameterId } from '#core/readings';
-import { readingOf } from './signs';
+import type { TroubleKnowledge } from './knowledge';
+import { answeredBy, isMeasured } from './signs';
 
 export interface OwnKit {
   name: string;
@@ -22,16 +23,18 @@ export interface TestMeans {
 /**
  * What a house has to answer a finding with: a kit that is to be trusted before one that is not; the cost of one test from
  * the supply of the kit's name, its pack parted by what it holds.
- * @example testMeans('MS01', { kits: [], supplies: [] }).have // 'no': a shop or a laboratory
+ * @example testMeans('ammonia-measured', { kits: [], supplies: [] }, knowledge).have // 'no': a shop or a laboratory
  */
 export function testMeans(
   findingId: string,
   { kits, supplies }: { kits: readonly OwnKit[]; supplies: readonly KitSupply[] },
+  knowledge: TroubleKnowledge,
 ): TestMeans {
-  const asked = readingOf[findingId];
-  if (!asked) return { have: findingId === 'MS18' ? 'no' : 'by-eye', kitName: null, costValue: null };
-  const names: readonly string[] = asked.map((p) => (p === 'totalChlorineMgPerL' ? 'cl2MgPerL' : p));
-  const able = kits.filter((k) => k.parameters.some((p) => names.includes(p)));
+  const asked = answeredBy(findingId, knowledge);
+  if (asked === null)
+    return { have: isMeasured(findingId, knowledge) ? 'no' : 'by-eye', kitName: null, costValue: null };
+  const name = asked === 'totalChlorineMgPerL' ? 'cl2MgPerL' : asked;
+  const able = kits.filter((k) => k.parameters.some((p) => p === name));
   const kit = able.find((k) => !k.doubtful) ?? able[0];
   if (!kit) return { have: 'no', kitName: null, costValue: null };
   const supply = supplies.find((s) => s.name.trim().toLowerCase() === kit.name.trim().toLowerCase());

@@ -7,7 +7,7 @@ const opened = (entryId: string, atEpochMs: number): CaseStep => ({
   atEpochMs,
   on: '1970-01-01',
   firstSignEpochMs: atEpochMs - 5,
-  findings: { BF01: 'yes', BF02: 'no' },
+  findings: { gasping: 'yes', 'fast-gills': 'no' },
   struckIds: ['a'],
   lookAgainEpochMs: atEpochMs + 10,
 });
@@ -18,7 +18,7 @@ const looked = (atEpochMs: number, more: Partial<Extract<CaseStep, { step: 'look
   atEpochMs,
   on: '1970-01-01',
   caseId: 'c',
-  findings: { BF02: 'yes' },
+  findings: { 'fast-gills': 'yes' },
   struckIds: ['b'],
   state: 'worse',
   note: '',
@@ -33,14 +33,14 @@ const closed = (atEpochMs: number): CaseStep => ({
   on: '1970-01-01',
   caseId: 'c',
   outcome: 'recovered',
-  causeId: 'W01',
+  causeId: 'ammonia',
   note: '',
 });
 
 describe('a case as a thread of the book', () => {
   it('later answers lie over earlier ones, what was struck adds up, the last look says when to look again', () => {
     const [thread] = threadsOf([looked(120), opened('c', 100)]);
-    expect(thread?.findings).toEqual({ BF01: 'yes', BF02: 'yes' });
+    expect(thread?.findings).toEqual({ gasping: 'yes', 'fast-gills': 'yes' });
     expect(thread?.struckIds).toEqual(['a', 'b']);
     expect(thread?.state).toBe('worse');
     expect(thread?.lookAgainEpochMs).toBe(140);

@@ -5,7 +5,7 @@ import { troubleLists, type Host, type TroubleKnowledge, type TroubleList, type 
 import { nextLooks, type NextLook } from './next-look';
 import { redFlags, urgencyOf } from './urgency';
 import { isLookAlike, listOfCause, listed, weighedAll, type Contribution, type Weighed } from './weigh';
-import type { TroubleCase } from './signs';
+import { readingNames, type TroubleCase } from './signs';
 
 export interface RankedCause {
   causeId: string;
@@ -28,15 +28,14 @@ export interface Weighing {
   knowledgeVersion: number;
 }
 
-const answerable = /^(BF|BD|SH|DP|WT|MS|PL|AL|LK)\d\d$/;
-
 /** The first id that the knowledge does not hold, or a time that cannot be. */
 function refusedIn(of: TroubleCase, knowledge: TroubleKnowledge): Result<TroubleCase> {
-  const ids = new Set(knowledge.findings.map((f) => f.id));
+  const idsOf = (events: boolean): Set<string> =>
+    new Set(knowledge.findings.filter((f) => (f.group === 'events') === events).map((f) => f.id));
+  const [answerable, events] = [idsOf(false), idsOf(true)];
   for (const id of Object.keys(of.findings))
-    if (!ids.has(id) || !answerable.test(id))
-      return refuse({ kind: 'unknown-name', field: `findings.${id}`, text: id, known: near(id, ids) });
-  const events = new Set([...ids].filter((id) => id.startsWith('EV')));
+    if (!answerable.has(id))
+      return refuse({ kind: 'unknown-name', field: `findings.${id}`, text: id, known: [...answerable] });
   for (const event of of.events ?? []) {
     if (!events.has(event.id))
       return refuse({ kind: 'unknown-name', field: 'events', text: event.id, known: [...events] });
@@ -50,35 +49,11 @@ function refusedIn(of: TroubleCase, knowledge: TroubleKnowledge): Result<Trouble
         unit: 'h',
       });
   }
-  const parameters = new Set(knownParameters);
   for (const id of [...Object.keys(of.measurements), ...Object.keys(of.foreseen ?? {}), ...Object.keys(of.usual ?? {})])
-    if (!parameters.has(id))
-      return refuse({ kind: 'unknown-name', field: 'measurements', text: id, known: knownParameters });
+    if (!readingNames.includes(id))
+      return refuse({ kind: 'unknown-name', field: 'measurements', text: id, known: [...readingNames] });
   return ok(of);
 }
-const near = (id: string, ids: ReadonlySet<string>): string[] => {
-  const alike = [...ids].filter((known) => known.slice(0, 2) === id.slice(0, 2).toUpperCase());
-  return alike.length > 0 ? alike : [...ids];
-};
-const knownParameters = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'tanMgPerL',
-  'no2MgPerL',
-  'no3MgPerL',
-  'totalChlorineMgPerL',
-  'cl2MgPerL',
-  'copperMgPerL',
-  'po4MgPerL',
-  'phosphateMgPerL',
-  'o2MgPerL',
-  'co2MgPerL',
-  'clMgPerL',
-  'chlorideMgPerL',
-];
 
 /**
  * What is wrong, how sure, what to look at next, what to do first: log-likelihood ratios by grades over what was seen,
@@ -86,7 +61,7 @@ const knownParameters = [
  *
  * Likelihoods are ordinal and our own estimate: ranks and reasons are shown, never a chance. Refuses ids it does not
  * know. Source: the almanac's trouble shelf, from memory; grades beside every row.
- * @example weighTrouble({ hosts: ['fish'], findings: { BD01: 'yes' }, measurements: {}, events: null, tankAgeDays: 400 }, knowledge)
+ * @example weighTrouble({ hosts: ['fish'], findings: { 'white-grains': 'yes' }, measurements: {}, events: null, tankAgeDays: 400 }, knowledge)
  */
 export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge, note: Recorder = silent): Result<Weighing> {
   note.by('trouble.weigh', 1);
@@ -126,7 +101,7 @@ export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge, note:
     ],
     nothingFits: named.length === 0,
     undecided,
-    redFlags: redFlags(of),
+    redFlags: redFlags(of, knowledge),
     knowledgeVersion: knowledge.version,
   });
 }
@@ -184,7 +159,7 @@ export interface Ladder {
 
 /**
  * What to do about a cause from the least that can work, on net volume; one at a time, each with its time to look again.
- * @example ladderOf({ causeId: 'X04', hosts: ['fish'], netVolumeL: 100 }, knowledge) // salt 1 g/L: 100 g
+ * @example ladderOf({ causeId: 'fin-rot', hosts: ['fish'], netVolumeL: 100 }, knowledge) // salt 1 g/L: 100 g
  */
 export function ladderOf(
   { causeId, hosts, netVolumeL }: { causeId: string; hosts: readonly Host[]; netVolumeL: number },

@@ -9,6 +9,7 @@ import {
   type TroubleKnowledge,
 } from './knowledge';
 import {
+  answeredBy,
   foreseenShares,
   readingsOf,
   shareAtLeast,
@@ -17,6 +18,7 @@ import {
   waterHoursAgo,
   type TroubleCase,
 } from './signs';
+import { holds, type Seen } from './when';
 
 const backgrounds = { common: 0.15, uncommon: 0.05, rare: 0.01 } as const;
 const priors = { common: 10, uncommon: 3, rare: 1, 'very-rare': 0.3 } as const;
@@ -147,27 +149,34 @@ function inTime(knowledge: TroubleKnowledge, of: TroubleCase, eventId: string, c
 }
 
 /** How far a test that found nothing speaks against a cause; its share of the span, 0 where it says nothing. */
-function againstShare(of: TroubleCase, settling: Settling, shareFraction: number | undefined): number {
+function againstShare(
+  of: TroubleCase,
+  settling: Settling,
+  shareFraction: number | undefined,
+  knowledge: TroubleKnowledge,
+): number {
   const readings = readingsOf(of);
-  switch (settling.against) {
+  const { findingId, against } = settling;
+  const answer = of.findings[findingId];
+  switch (against.kind) {
     case 'nothing':
       return 0;
     case 'rules-out-in-usual': {
-      const parameter = settling.findingId === 'MS04' ? 'ph' : 'ec25UsPerCm';
-      const [reading, usual] = [readings[parameter], of.usual?.[parameter]];
-      if (of.findings[settling.findingId] !== undefined || !reading || !usual) return 0;
-      // Acid falls out of the usual downwards, salts build up.
-      return parameter === 'ph' ? shareAtLeast(reading, usual.lo ?? 0) : shareWithin(reading, { lo: 0, hi: usual.hi });
+      const [reading, usual] = [readings[against.parameter], of.usual?.[against.parameter]];
+      if (answer !== undefined || !reading || !usual) return 0;
+      return against.harm === 'below'
+        ? shareAtLeast(reading, usual.lo ?? 0)
+        : shareWithin(reading, { lo: 0, hi: usual.hi });
     }
-    case 'rules-out-below-30': {
-      const co2 = readings['co2MgPerL'];
-      if (of.findings['MS14'] !== undefined || !co2) return of.findings['MS14'] === 'no' ? 1 : 0;
-      return highEnd(co2) < 30 ? 1 : 1 - shareAtLeast(co2, 30);
+    case 'rules-out-below': {
+      const reading = readings[against.parameter];
+      if (answer !== undefined || !reading) return answer === 'no' ? 1 : 0;
+      return highEnd(reading) < against.value ? 1 : 1 - shareAtLeast(reading, against.value);
     }
     case 'rules-out-soon': {
-      const since = waterHoursAgo(of);
-      const tested = readings['totalChlorineMgPerL']?.hoursAgo ?? 0;
-      return shareFraction === 0 && since !== null && since - tested <= 6 ? 1 : 0;
+      const since = waterHoursAgo(of, knowledge);
+      const tested = readings[answeredBy(findingId, knowledge) ?? '']?.hoursAgo ?? 0;
+      return shareFraction === 0 && since !== null && since - tested <= against.withinHours ? 1 : 0;
     }
     default:
       return shareFraction === undefined ? 0 : 1 - shareFraction;
@@ -219,76 +228,19 @@ function hallmarkNo(parts: readonly Part[], cause: Cause): Part[] {
   return parts.filter((p) => !marks.includes(p) || (all && p === marks[0]));
 }
 
-/** What is known of the tank, its source and its equipment; our own estimates. */
-function knownFactors(cause: Cause, of: TroubleCase): { id: string; factor: number }[] {
-  const events = of.events ?? [];
-  // An empty list is what nobody filled in as often as what did not happen: nothing follows from it.
-  const told = events.length > 0;
-  const within = (ids: readonly string[], hours: number): boolean =>
-    events.some((e) => ids.includes(e.id) && e.hoursAgo <= hours);
-  const factors: { id: string; factor: number }[] = [];
-  const add = (when: boolean | undefined, id: string, factor: number): void => {
-    if (when === true) factors.push({ id, factor });
-  };
-  const source = of.sourceHas ?? [];
-  const changed = within(['EV01', 'EV02', 'EV03', 'EV22'], 72);
-  switch (cause.id) {
-    case 'W04':
-      add((source.includes('chlorine') || source.includes('chloramine')) && changed, 'source-chlorine', 2);
-      add(told && !changed, 'no-change-in-72-hours', 0.05);
-      break;
-    case 'W05':
-      add(source.includes('copper'), 'source-copper', 5);
-      break;
-    case 'W07':
-      add(of.has?.co2 === undefined, 'co2-unknown', 0.3);
-      break;
-    case 'W11':
-      add(source.includes('softener'), 'softened', 2);
-      break;
-    case 'W14':
-      add(told && !within(['EV07'], 168), 'no-dose-in-7-days', 0.05);
-      break;
-    case 'W15':
-      add(told && !within(['EV01', 'EV02'], 48), 'no-change-in-48-hours', 0.3);
-      break;
-    case 'W16':
-      add(source.includes('softener'), 'softened', 3);
-      break;
-    case 'K02':
-      add(
-        told && of.tankAgeDays > 180 && !within(['EV08', 'EV09', 'EV13', 'EV14', 'EV19'], 672),
-        'old-and-left-alone',
-        0.05,
-      );
-      break;
-    case 'K03':
-      add(of.has?.intakeSponge === false, 'intake-open', 3);
-      add(of.has?.intakeSponge, 'intake-sponge', 0.1);
-      break;
-    case 'K07':
-      add(told && !within(['EV04', 'EV05'], 672), 'nobody-new-in-28-days', 0.05);
-      break;
-    case 'X14': {
-      const tempC = readingsOf(of)['tempC'];
-      add(tempC && shareAtLeast(tempC, 30) > 0.5, 'warmer-than-30', 0.3);
-      break;
-    }
-  }
-  return factors;
-}
+/** What is known of the tank, its source and its equipment, apart from findings. */
+const knownFactors = (
+  cause: Cause,
+  of: TroubleCase,
+  { known }: TroubleKnowledge,
+  seen: Seen,
+): { id: string; factor: number }[] =>
+  known.filter((k) => k.causeId === cause.id && holds(k.when, of, seen)).map(({ id, factor }) => ({ id, factor }));
 
 /** Whether a cause can be at all in this tank. */
 export const inScope = (cause: Cause, of: TroubleCase): boolean =>
   (cause.hosts.length === 0 || cause.hosts.some((h) => of.hosts.includes(h))) &&
-  (cause.id !== 'W07' || of.has?.co2 !== false);
-
-/** What growth and plants must show before anything is said of them. */
-const mustShow: Partial<Record<Domain, RegExp>> = {
-  growth: /^(AL\d\d|WT0[1235]|WT14|LK09)$/,
-  plants: /^PL\d\d$/,
-};
-const event = /^EV\d\d$/;
+  (cause.needs === null || of.has?.[cause.needs] !== false);
 
 /** One cause against all that is known. */
 export function weighedCause(
@@ -331,9 +283,10 @@ export function weighedCause(
   if (settling) {
     const share = shares.get(settling.findingId);
     const forFraction = share ?? 0;
-    const against = Math.min(1 - forFraction, againstShare(of, settling, share));
-    const softened = settling.against === 'rules-out-below-30' && of.has?.activeBed === true;
-    const weakens = settling.against === 'weakens' || softened;
+    const against = Math.min(1 - forFraction, againstShare(of, settling, share, knowledge));
+    const how = settling.against;
+    const doubtful = how.kind === 'rules-out-below' && of.has?.[how.doubtfulWith] === true;
+    const weakens = how.kind === 'weakens' || doubtful;
     const left = weakens ? weakenedFraction * others : ruledOutFraction;
     evidenceRatio = forFraction * settledRatio * others + against * left + (1 - forFraction - against) * others;
     if (against > 0)
@@ -346,10 +299,10 @@ export function weighedCause(
         foreseen: false,
       });
   }
-  const known = knownFactors(cause, of);
+  const known = knownFactors(cause, of, knowledge, { shares, signs: false });
   const factor = known.reduce((product, k) => product * k.factor, 1);
-  const speaking = counted.filter((p) => p.weight > 0 && !p.foreseen && !event.test(p.id));
-  const must = mustShow[cause.domain];
+  const speaking = counted.filter((p) => p.weight > 0 && !p.foreseen && index.findings.get(p.id)?.group !== 'events');
+  const must = knowledge.mustShow[cause.domain];
   return {
     cause,
     score: priors[cause.prior] * factor * evidenceRatio,
@@ -359,14 +312,14 @@ export function weighedCause(
     knownFactor: factor,
     priorFraction: priors[cause.prior],
     shown: speaking.some((p) => ['hallmark', 'strong', 'settles'].includes(p.grade) && p.shareFraction >= 0.5),
-    borne: must ? speaking.some((p) => must.test(p.id)) : speaking.length > 0,
+    borne: must ? speaking.some((p) => must.includes(p.id)) : speaking.length > 0,
   };
 }
 
 /** Every cause in scope, the likeliest first within its list; priors are shares of their domain. */
 export function weighedAll(of: TroubleCase, knowledge: TroubleKnowledge): Weighed[] {
-  const shares = sharesOf(of);
-  const foreseen = foreseenShares(of);
+  const shares = sharesOf(of, knowledge);
+  const foreseen = foreseenShares(of, knowledge);
   const all = knowledge.causes
     .filter((c) => inScope(c, of))
     .map((c) => weighedCause(c, of, knowledge, shares, foreseen));
@@ -377,7 +330,7 @@ export function weighedAll(of: TroubleCase, knowledge: TroubleKnowledge): Weighe
       const sum = sums.get(w.cause.domain) ?? 1;
       return { ...w, score: w.score / sum, priorFraction: w.priorFraction / sum };
     })
-    .sort((a, b) => b.score - a.score || a.cause.id.localeCompare(b.cause.id));
+    .sort((a, b) => b.score - a.score || a.cause.code.localeCompare(b.cause.code));
 }
 
 /** Worth naming: evidence of at least three to one, and something seen or measured. */

@@ -378,7 +378,7 @@ function casesOf(run: Run, on: string, agoDays: number): NewEntry[] {
         const head = {
           id,
           kind: 'case' as const,
-          kindVersion: 1 as const,
+          kindVersion: 2 as const,
           subjectId: idOf(run, of.tank),
           happenedAt: when.iso,
         };

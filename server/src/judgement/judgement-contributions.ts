@@ -1,6 +1,6 @@
 import type { ParameterId } from '#core/readings';
 import type { Contribution } from '#core/tonight';
-import { findingOfSlow } from '#core/trouble';
+import { troubleKnowledge } from '#almanac/trouble';
 import { newestOf, type Tank } from '../tanks';
 import { noProspect, type Prospect } from './prospect';
 
@@ -55,7 +55,7 @@ const ofProspect = (
     id: `slow-harm:${reason.id}`,
     severity,
     reason: { id: 'slow-harm', facts: { finding: reason, parameters, grade } },
-    begins: lookedInto(tankId, findingOfSlow[reason.id]),
+    begins: lookedInto(tankId, troubleKnowledge.slowHarms[reason.id]),
     rank: 20,
   })),
   ...outlooks.flatMap(({ parameter, ratchet }): Contribution[] =>

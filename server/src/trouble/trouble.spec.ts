@@ -17,7 +17,7 @@ const taken = async (...entries: SentEntry[]) => {
 const step = (payload: PayloadOf<'case'>, subjectId = tank, minutes = -10) =>
   entry('case', subjectId, payload, at(0, minutes));
 const opening = (more: Partial<Extract<PayloadOf<'case'>, { step: 'opened' }>> = {}, subjectId = tank) =>
-  step({ step: 'opened', firstSignAt: at(1), findings: { BF01: 'yes' }, ...more }, subjectId, -20);
+  step({ step: 'opened', firstSignAt: at(1), findings: { 'gasping': 'yes' }, ...more }, subjectId, -20);
 const doubtful = async (tankId: string) =>
   (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tankId)?.doubtful;
 const said = async (tankId: string) => {

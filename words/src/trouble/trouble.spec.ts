@@ -5,22 +5,26 @@ const nameOf = (id: string): string => troubleKnowledge.causes.find((c) => c.id 
 
 describe('words of trouble', () => {
   it('say why a change is not offered first, by the cause that is suspected', () => {
-    expect(notFirstWords({ id: 'source-suspect', facts: { causeId: 'W04' } }, nameOf)).toContain('Chlorine/chloramine');
-    expect(notFirstWords({ id: 'acid-without-buffer', facts: { causeId: 'W08' } }, nameOf)).toContain('ammonium');
-    expect(notFirstWords({ id: 'only-harmless', facts: { causeId: 'N01' } }, nameOf)).toContain('Moult shell');
+    expect(notFirstWords({ id: 'source-suspect', facts: { causeId: 'chlorine' } }, nameOf)).toContain(
+      'Chlorine/chloramine',
+    );
+    expect(notFirstWords({ id: 'acid-without-buffer', facts: { causeId: 'ph-crash' } }, nameOf)).toContain('ammonium');
+    expect(notFirstWords({ id: 'only-harmless', facts: { causeId: 'moult-shell' } }, nameOf)).toContain('Moult shell');
   });
   it('say why to look, and name what it tells apart', () => {
-    expect(whyLookWords({ id: 'settles-leading', facts: { causeId: 'W01' } }, nameOf)).toBe(
+    expect(whyLookWords({ id: 'settles-leading', facts: { causeId: 'ammonia' } }, nameOf)).toBe(
       'It settles what leads: Ammonia.',
     );
-    expect(whyLookWords({ id: 'tells-apart', facts: { causeId: 'X09', otherId: 'X10' } }, nameOf)).toContain(
-      'Gill flukes',
-    );
-    expect(whyLookWords({ id: 'tells-apart', facts: { causeId: 'X09', otherId: 'X09' } }, nameOf)).toContain('No eye');
+    expect(
+      whyLookWords({ id: 'tells-apart', facts: { causeId: 'gill-flukes', otherId: 'skin-flukes' } }, nameOf),
+    ).toContain('Gill flukes');
+    expect(
+      whyLookWords({ id: 'tells-apart', facts: { causeId: 'gill-flukes', otherId: 'gill-flukes' } }, nameOf),
+    ).toContain('No eye');
   });
   it('answers fit their question, and what is known has a sentence', () => {
-    expect(answerWords('BF01').yes).toBe('Seen');
-    expect(answerWords('MS01').yes).toBe('Yes');
+    expect(answerWords('fish-behaviour').yes).toBe('Seen');
+    expect(answerWords('measured').yes).toBe('Yes');
     expect(knownWords('softened')).toBe('the source is softened');
   });
 });

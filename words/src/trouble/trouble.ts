@@ -53,12 +53,12 @@ export const groupNames: Record<FindingGroup, string> = {
   'look-alikes': 'Harmless after all?',
 };
 export const actionNames: Record<ActionId, string> = {
-  A0: 'Air, and look',
-  A1: 'A matched change',
-  'A1-small': 'Small changes only',
-  A2: 'No more of that water',
-  A3: 'As for poison',
-  A4: 'No emergency',
+  air: 'Air, and look',
+  change: 'A matched change',
+  'small-changes': 'Small changes only',
+  'safe-water': 'No more of that water',
+  'as-poison': 'As for poison',
+  watch: 'No emergency',
   isolate: 'Apart from the others',
   leave: 'Leave it',
 };
@@ -127,9 +127,10 @@ export function whyLookWords(reason: WhyLook, nameOf: NameOf): string {
   }
 }
 
+const askedOutright: readonly FindingGroup[] = ['measured', 'deaths', 'look-alikes', 'events'];
 /** The two answers to a question: what is looked for is seen or not there, what is asked is yes or no. */
-export const answerWords = (findingId: string): { yes: string; no: string } =>
-  /^(MS|DP|LK|EV)/.test(findingId) ? { yes: 'Yes', no: 'No' } : { yes: 'Seen', no: 'Not there' };
+export const answerWords = (group: FindingGroup | null): { yes: string; no: string } =>
+  group !== null && askedOutright.includes(group) ? { yes: 'Yes', no: 'No' } : { yes: 'Seen', no: 'Not there' };
 
 export const gasWords: Record<PokeGas, string> = {
   none: 'no gas',

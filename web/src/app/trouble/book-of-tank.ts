@@ -9,16 +9,15 @@ import type { Folio } from '#contracts/tanks';
 import type { DiaryEntry } from '../base/scribe';
 import type { TankStock } from '../stock';
 
+const { book: rules } = troubleKnowledge;
 const hourMs = 3_600_000;
 const kindsTold = { died: 'died', missing: 'missing' } as const;
 
 /** A question as what was said by it: when it was stands beside it. */
 export const saidOf = (findingId: string): string => {
-  const question = (troubleKnowledge.findings.find((f) => f.id === findingId)?.question ?? findingId).replace(
-    /\?$/,
-    '',
-  );
-  return findingId.startsWith('EV') ? question.replace(/ (within|in at most) \d+ (h|weeks)$/, '') : question;
+  const finding = troubleKnowledge.findings.find((f) => f.id === findingId);
+  const question = (finding?.question ?? findingId).replace(/\?$/, '');
+  return finding?.group === 'events' ? question.replace(/ (within|in at most) \d+ (h|weeks)$/, '') : question;
 };
 
 /** Work that was begun is done within it. */
@@ -251,16 +250,11 @@ export function beforeOfTank(folio: Folio, diary: readonly DiaryEntry[], nowEpoc
     if (payload.step === 'started' && (payload.work.kind === 'bed' || payload.work.kind === 'sponge'))
       things.push({ id: payload.work.kind, atEpochMs });
   for (const { atEpochMs, payload } of entriesOf(diary, 'case'))
-    if ('findings' in payload) {
-      if (badMoults.some((id) => payload.findings[id] === 'yes')) outcomes.push({ id: 'bad-moult', atEpochMs });
-      if (noYoung.some((id) => payload.findings[id] === 'yes')) outcomes.push({ id: 'no-young', atEpochMs });
-    }
+    if ('findings' in payload)
+      for (const id of ['bad-moult', 'no-young'] as const)
+        if (rules.outcomes[id].some((finding) => payload.findings[finding] === 'yes')) outcomes.push({ id, atEpochMs });
   return { fromEpochMs: Date.parse(folio.startedOn), toEpochMs: nowEpochMs, outcomes, things };
 }
-/** The white ring, half out of the old shell, dead at the moult; no berried females, eggs dropped, young that vanish. */
-const badMoults = ['SH01', 'SH14', 'DP12'];
-const noYoung = ['SH10', 'SH11', 'SH16'];
-
 /** The bed as the decision about gas wants it. */
 export function bedOfTank({
   book,
@@ -291,8 +285,8 @@ export function bedOfTank({
     young: youngHere,
     ph: of('ph'),
     tempC: of('tempC'),
-    slowSigns: ['SH07', 'SH10', 'SH16', 'SH20', 'DP02'].some(seen),
-    gasping: seen('BF01') || seen('BF02'),
+    slowSigns: rules.bed.slowSignIds.some(seen),
+    gasping: rules.bed.gaspingIds.some(seen),
   };
 }
 /** An active bed that holds keeps the KH at nothing; one whose water carries a degree or more no longer does (common practice). */

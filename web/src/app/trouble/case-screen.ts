@@ -229,13 +229,13 @@ export class CaseScreen {
     const said = this.hostsSaid();
     if (said) return said;
     const book = this.book();
-    const known = book ? caseFromBook(book, {}).hosts : [];
+    const known = book ? caseFromBook(book, {}, troubleKnowledge).hosts : [];
     return known.length > 0 ? known : ['fish', 'shrimp', 'plants'];
   });
   protected readonly weighing = computed(() => {
     const book = this.book();
     if (!book) return null;
-    const of = caseFromBook(book, this.answers(), {
+    const of = caseFromBook(book, this.answers(), troubleKnowledge, {
       struckIds: this.struckIds(),
       firstSignEpochMs: this.firstSignEpochMs(),
     });
@@ -249,8 +249,8 @@ export class CaseScreen {
   protected readonly clashes = computed(() => {
     const book = this.book();
     if (!book) return [];
-    const told = caseFromBook(book, {}, { struckIds: this.struckIds() });
-    return contradictions({ ...told, findings: this.answers() }, told.findings).map((c) => ({
+    const told = caseFromBook(book, {}, troubleKnowledge, { struckIds: this.struckIds() });
+    return contradictions({ ...told, findings: this.answers() }, told.findings, troubleKnowledge).map((c) => ({
       id: c.findingId,
       text: `${troubleKnowledge.findings.find((f) => f.id === c.findingId)?.question ?? c.findingId} ${contradictionWords(c)}`,
     }));
@@ -258,7 +258,7 @@ export class CaseScreen {
   protected readonly evidence = computed(() => {
     const book = this.book();
     return book
-      ? evidenceOf(book).map((e) => ({
+      ? evidenceOf(book, troubleKnowledge).map((e) => ({
           id: e.id,
           text: this.evidenceText(e),
           trap: e.trap ? trapWords[e.trap] : '',

@@ -61,13 +61,13 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
               class="plain"
               [attr.aria-pressed]="answers()[f.id] === 'yes'"
               (click)="say(f.id, 'yes')">
-              {{ said(f.id).yes }}</button><button
+              {{ said(f.group).yes }}</button><button
               pButton
               type="button"
               class="plain"
               [attr.aria-pressed]="answers()[f.id] === 'no'"
               (click)="say(f.id, 'no')">
-              {{ said(f.id).no }}
+              {{ said(f.group).no }}
             </button>
           </div>
         </li>

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { parameters } from '#almanac/parameters';
+import { troubleKnowledge } from '#almanac/trouble';
 import { caseStepOf, evidenceOf, threadsOf, type TroubleThread } from '#core/trouble';
 import { outcomeWords, stateWords } from '#words/trouble';
 import { spanText, unitOf } from '#words/units';
@@ -278,7 +279,7 @@ export class HistoryScreen {
   protected readonly happened = computed(() => {
     const book = this.book();
     const struckIds = this.thread()?.struckIds ?? [];
-    return (book ? evidenceOf(book) : [])
+    return (book ? evidenceOf(book, troubleKnowledge) : [])
       .filter((e) => e.of === 'event' && !struckIds.includes(e.id))
       .sort((a, b) => b.atEpochMs - a.atEpochMs)
       .slice(0, most.events)

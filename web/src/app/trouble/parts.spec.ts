@@ -107,7 +107,11 @@ describe('the book of a tank, for bed and days before', () => {
     entry('seen', 60, { deaths: { lo: 0, hi: 0 } }),
     entry('fact', 70, { about: 'new', what: 'food', name: 'powder' }),
     entry('job', 80, { step: 'started', work: { kind: 'sponge', note: '' } }),
-    entry('case', 90, { step: 'opened', firstSignAt: '', findings: { SH01: 'yes', SH10: 'no' } }),
+    entry('case', 90, {
+      step: 'opened',
+      firstSignAt: '',
+      findings: { 'white-ring': 'yes', 'no-berried-females': 'no' },
+    }),
   ];
   it('deaths, a bad moult, food, animals, a sponge; an answer of no is none', () => {
     const { outcomes, things } = beforeOfTank(folioOf({ changes: [] }), diary, nowEpochMs);
@@ -118,7 +122,7 @@ describe('the book of a tank, for bed and days before', () => {
     const base = folioOf({ lines: [folioLine('khDegrees', kh, null), folioLine('ph', 6.2, null)] });
     const folio = { ...base, setUp: { ...base.setUp, bed: { kind, grainMm: 3 } } };
     const book = bookOfTank({ folio, stock: null, diary, groupOf: () => 'shrimp', nowEpochMs });
-    return bedOfTank({ book, folio, diary, answers: { SH20: 'yes' }, youngHere: true });
+    return bedOfTank({ book, folio, diary, answers: { 'young-not-growing': 'yes' }, youngHere: true });
   };
   it('an active bed with a degree of KH no longer holds; below it does; another bed never did', () => {
     expect([bedWith('active', 1).active, bedWith('active', 0.5).active, bedWith('inert', 4).active]).toEqual([
@@ -221,8 +225,8 @@ describe('two pages for a veterinarian', () => {
               {
                 step: 'opened',
                 firstSignAt: '2026-03-13T12:00:00Z',
-                findings: { BF01: 'yes', BF03: 'no' },
-                struckIds: ['EV13:fact-41'],
+                findings: { gasping: 'yes', rubbing: 'no' },
+                struckIds: ['things-came:fact-41'],
                 lookAgainAt: null,
                 note: '',
               },
@@ -231,7 +235,7 @@ describe('two pages for a veterinarian', () => {
             entry('case', 10, {
               step: 'acted',
               caseId,
-              causeId: 'W01',
+              causeId: 'ammonia',
               text: 'A change of a third',
               lookAgainAt: null,
             }),
@@ -251,7 +255,9 @@ describe('two pages for a veterinarian', () => {
 
 describe('the drawings of signs', () => {
   it('there is one for every sign that is looked at: animals, plants, growth, the tank', () => {
-    const seen = troubleKnowledge.findings.filter((f) => /^(BF|BD|SH|WT|PL|AL)/.test(f.id)).map((f) => f.id);
+    const seen = troubleKnowledge.findings
+      .filter((f) => !['measured', 'deaths', 'look-alikes', 'events'].includes(f.group))
+      .map((f) => f.id);
     expect(seen.filter((id) => !signDrawings[id])).toEqual([]);
     expect(Object.keys(signDrawings).filter((id) => !seen.includes(id))).toEqual([]);
     expect(new Set(Object.values(signDrawings).map(([base, mark]) => base + mark)).size).toBe(seen.length);

@@ -127,7 +127,7 @@ export class TroubleScreen {
   protected readonly cases = new DiaryWatch(['case']);
   protected readonly tankId = signal('');
   protected readonly words = signal('');
-  protected readonly air = troubleKnowledge.actions.find((a) => a.id === 'A0')?.text ?? actionNames.A0;
+  protected readonly air = troubleKnowledge.actions.find((a) => a.id === 'air')?.text ?? actionNames.air;
   private readonly threads = computed(() =>
     threadsOf(
       entriesOf(this.cases.entries(), 'case').map(({ entryId, subjectId, atEpochMs, nightOn: on, payload }) =>

@@ -24,7 +24,7 @@ const caseEntry = (hoursAgo: number, payload: object, entryId: string): DiaryEnt
   entry('case', hoursAgo, { struckIds: [], note: '', lookAgainAt: null, ...payload }, entryId);
 const openedCase = caseEntry(
   30,
-  { step: 'opened', firstSignAt: '2026-03-13T12:00:00Z', findings: { BF01: 'yes', BF02: 'yes' } },
+  { step: 'opened', firstSignAt: '2026-03-13T12:00:00Z', findings: { gasping: 'yes', 'fast-gills': 'yes' } },
   '0191e809-2880-7258-80c9-974745566b57',
 );
 
@@ -38,11 +38,11 @@ const open = (diary: readonly DiaryEntry[], folio = folioOf()): Promise<Room> =>
 describe('what a keeper’s words name', () => {
   const first = (text: string): string | undefined => findingsNamed(text, troubleKnowledge.findings)[0]?.id;
   it('cotton, flashing, pinecone, white ring: the sign that bears the word comes first', () => {
-    expect(first('cotton')).toBe('BD03');
-    expect(first('flashing')).toBe('BF03');
-    expect(first('pinecone')).toBe('BD10');
-    expect(first('white ring')).toBe('SH01');
-    expect(first('rotten eggs')).toBe('WT04');
+    expect(first('cotton')).toBe('cotton-tufts');
+    expect(first('flashing')).toBe('rubbing');
+    expect(first('pinecone')).toBe('scales-out');
+    expect(first('white ring')).toBe('white-ring');
+    expect(first('rotten eggs')).toBe('rotten-egg-smell');
   });
   it('nothing by no words, nothing by words that nobody uses', () => {
     expect(findingsNamed('  ', troubleKnowledge.findings)).toEqual([]);
@@ -93,8 +93,8 @@ describe('a tank in trouble', () => {
     const payload = room.written[0]?.payload as { step: string; findings: object; ranking: { causeIds: string[] } };
     expect(room.written[0]?.kind).toBe('case');
     expect(payload.step).toBe('opened');
-    expect(payload.findings).toEqual({ BF01: 'yes' });
-    expect(payload.ranking.causeIds).toContain('W06');
+    expect(payload.findings).toEqual({ gasping: 'yes' });
+    expect(payload.ranking.causeIds).toContain('low-oxygen');
   });
   it('without a number of hours since the first sign no case is opened', async () => {
     const room = await open([]);
@@ -108,7 +108,7 @@ describe('a tank in trouble', () => {
   });
   it('started from what Tonight found, the sign is there already', async () => {
     const room = await openRoom(CaseScreen, {
-      inputs: { tankId: 'lobby', see: 'MS08' },
+      inputs: { tankId: 'lobby', see: 'conductivity-crept-up' },
       answers: {
         folio: folioOf({ lines: [] }),
         diary: { nowAt: '', entries: [] },
@@ -121,7 +121,7 @@ describe('a tank in trouble', () => {
   });
   it('a sign that does not exist leads to an empty case', async () => {
     const room = await openRoom(CaseScreen, {
-      inputs: { tankId: 'lobby', see: 'EV01' },
+      inputs: { tankId: 'lobby', see: 'change-done' },
       answers: { folio: folioOf(), diary: { nowAt: '', entries: [] }, stock: { nowAt: '', tanks: [], ownKinds: [] } },
       nowEpochMs,
     });
@@ -149,12 +149,12 @@ describe('a tank in trouble', () => {
     await room.click('Done: look again in 24 hours');
     const payload = room.written[0]?.payload as { step: string; causeId: string; lookAgainAt: string };
     expect(payload.step).toBe('acted');
-    expect(payload.causeId).toBe('W01');
+    expect(payload.causeId).toBe('ammonia');
     expect(Date.parse(payload.lookAgainAt) - nowEpochMs).toBe(24 * hourMs);
   });
   it('green water: days of darkness by this tank’s warmth, with the oxygen that has to be there at dawn', async () => {
     const room = await openRoom(CaseScreen, {
-      inputs: { tankId: 'lobby', see: 'WT02,AL07' },
+      inputs: { tankId: 'lobby', see: 'cloudy-green,black-tufts' },
       answers: {
         folio: { ...folioOf({ lines: [folioLine('tempC', 27, null)] }), netVolumeL: 60 },
         diary: { nowAt: '', entries: [] },
@@ -170,7 +170,7 @@ describe('a tank in trouble', () => {
   });
   it('an answer that a test speaks against is said beside it, and holds', async () => {
     const room = await openRoom(CaseScreen, {
-      inputs: { tankId: 'lobby', see: 'MS01' },
+      inputs: { tankId: 'lobby', see: 'ammonia-measured' },
       answers: {
         folio: folioOf({ lines: [folioLine('tanMgPerL', 0, null)] }),
         diary: { nowAt: '', entries: [] },
@@ -235,8 +235,12 @@ describe('the page of trouble', () => {
           nowAt: '',
           entries: [
             openedCase,
-            caseEntry(90, { step: 'opened', firstSignAt: '2026-03-01T12:00:00Z', findings: { BD10: 'yes' } }, 'old'),
-            caseEntry(80, { step: 'closed', caseId: 'old', outcome: 'lost', causeId: 'X06' }, 'end'),
+            caseEntry(
+              90,
+              { step: 'opened', firstSignAt: '2026-03-01T12:00:00Z', findings: { 'scales-out': 'yes' } },
+              'old',
+            ),
+            caseEntry(80, { step: 'closed', caseId: 'old', outcome: 'lost', causeId: 'dropsy' }, 'end'),
           ],
         },
       },

@@ -32,6 +32,7 @@ import { amount } from '#words/units';
 import { figure, spanText } from '../ui/words';
 
 const nameOfCause = (id: string): string => troubleKnowledge.causes.find((c) => c.id === id)?.name ?? id;
+const groupOf = (id: string) => troubleKnowledge.findings.find((f) => f.id === id)?.group ?? null;
 const questionOf = (id: string): string =>
   troubleKnowledge.findings.find((f) => f.id === id)?.question ??
   troubleKnowledge.laboratory.find((l) => l.id === id)?.question ??
@@ -53,11 +54,11 @@ const agentsOf: Readonly<Record<string, readonly { id: string; name: string }[]>
 };
 /** Who can tell what this house cannot. */
 const elsewhere: Readonly<Record<string, string>> = {
-  MS10: 'a shop’s oxygen test at the tank, at dawn; a bottle on the way tells nothing',
-  MS12: 'the water works tell what is in the tap; a bottle loses chlorine within hours',
-  MS13: 'a laboratory for drinking water, from a clean plastic bottle',
-  MS15: 'a shop, or a laboratory for drinking water',
-  MS16: 'a shop, or a laboratory for drinking water',
+  'oxygen-low': 'a shop’s oxygen test at the tank, at dawn; a bottle on the way tells nothing',
+  'chlorine-measured': 'the water works tell what is in the tap; a bottle loses chlorine within hours',
+  'copper-measured': 'a laboratory for drinking water, from a clean plastic bottle',
+  'phosphate-low': 'a shop, or a laboratory for drinking water',
+  'phosphate-high': 'a shop, or a laboratory for drinking water',
 };
 /** Three figures, so that a small tank does not read nothing. */
 const grams = (massG: number): string => String(Number(massG.toPrecision(3)));
@@ -316,7 +317,7 @@ export class WeighingPart {
   protected readonly openId = signal('');
   /** A change is planned only where it is offered: not with water that is itself under suspicion. */
   protected readonly changes = computed(() =>
-    this.weighing().firstAid.some((a) => a.id === 'A1' || a.id === 'A1-small'),
+    this.weighing().firstAid.some((a) => a.id === 'change' || a.id === 'small-changes'),
   );
   protected readonly cautions = computed(() =>
     this.weighing().cautions.flatMap((id) => troubleKnowledge.cautions.find((c) => c.id === id) ?? []),
@@ -329,9 +330,9 @@ export class WeighingPart {
         question: questionOf(n.id),
         why: whyLookWords(n.why, nameOfCause),
         time: n.id.startsWith('lab-') ? 'A veterinarian or a laboratory.' : `${n.minutes} min${this.meansText(n.id)}.`,
-        test: n.id.startsWith('MS'),
+        test: groupOf(n.id) === 'measured',
         laboratory: n.id.startsWith('lab-'),
-        ...answerWords(n.id),
+        ...answerWords(groupOf(n.id)),
       })),
   );
   /** Days of darkness and spots of peroxide, worked out for this tank. */
@@ -348,8 +349,10 @@ export class WeighingPart {
     if (meansId !== 'dark-days' || tempC === null) return [];
     const saturated = oxygenSaturation({ tempC });
     if (!saturated.ok) return [];
+    const starved = troubleKnowledge.dark.find((d) => d.causeId === causeId || d.causeId === null);
+    if (!starved) return [];
     const plan = darkDays({
-      why: causeId === 'G04' ? 'green-water' : 'slime',
+      days: starved.days,
       tempC,
       saturationMgPerL: saturated.value.o2MgPerL,
     });
@@ -360,7 +363,11 @@ export class WeighingPart {
   }
   /** What it is tested with here, and for how much; without a kit, who else can. */
   private meansText(findingId: string): string {
-    const { have, kitName, costValue } = testMeans(findingId, { kits: this.kits(), supplies: this.kitSupplies() });
+    const { have, kitName, costValue } = testMeans(
+      findingId,
+      { kits: this.kits(), supplies: this.kitSupplies() },
+      troubleKnowledge,
+    );
     const cost = costValue === null ? '' : `, ${costValue.toFixed(2)} a test`;
     switch (have) {
       case 'by-eye':

@@ -1,5 +1,12 @@
-import { caseFromBook, changedBy, evidenceOf, type BookOfTank } from './index';
-import { trappedReading } from './evidence';
+import {
+  caseFromBook as caseOf,
+  changedBy,
+  evidenceOf as evidenceIn,
+  type BookOfTank,
+  type TroubleCase,
+} from '#core/trouble';
+import { trappedReading } from '../../../core/src/trouble/evidence';
+import { troubleKnowledge } from './index';
 
 const hourMs = 3_600_000;
 const now = 1000 * 24 * hourMs;
@@ -16,6 +23,12 @@ const book: BookOfTank = {
   equipment: {},
   source: [],
 };
+const evidenceOf = (of: BookOfTank) => evidenceIn(of, troubleKnowledge);
+const caseFromBook = (
+  of: BookOfTank,
+  answers: TroubleCase['findings'],
+  options?: { struckIds?: readonly string[]; firstSignEpochMs?: number },
+) => caseOf(of, answers, troubleKnowledge, options);
 const says = (of: Partial<BookOfTank>): string[] => evidenceOf({ ...book, ...of }).map((e) => e.says);
 
 describe('evidence from the book', () => {
@@ -23,16 +36,16 @@ describe('evidence from the book', () => {
     const change = (changeFraction: number): Partial<BookOfTank> => ({
       happened: [{ entryId: 'c', atEpochMs: ago(10), what: 'change', changeFraction }],
     });
-    expect(says(change(0.51))).toEqual(['EV01', 'EV02']);
-    expect(says(change(0.5))).toEqual(['EV01']);
+    expect(says(change(0.51))).toEqual(['change-done', 'big-change']);
+    expect(says(change(0.5))).toEqual(['change-done']);
     expect(evidenceOf({ ...book, ...change(0.5) })[0]?.entryId).toBe('c');
   });
   it('events count for two weeks, new animals and plants for four, nothing of the future', () => {
     const at = (what: 'dose' | 'animals-in', hours: number): string[] =>
       says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
-    expect(at('dose', 14 * 24)).toEqual(['EV07']);
+    expect(at('dose', 14 * 24)).toEqual(['product-or-dose-new']);
     expect(at('dose', 14 * 24 + 1)).toEqual([]);
-    expect(at('animals-in', 28 * 24)).toEqual(['EV04']);
+    expect(at('animals-in', 28 * 24)).toEqual(['animals-came']);
     expect(at('animals-in', 28 * 24 + 1)).toEqual([]);
     expect(at('dose', -1)).toEqual([]);
   });
@@ -51,20 +64,20 @@ describe('evidence from the book', () => {
   it('a top-up that was not pure, a medicine, animals without quarantine', () => {
     const at = (what: 'top-up' | 'medicine' | 'untreated-arrival', hours = 10): string[] =>
       says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
-    expect(at('top-up')).toEqual(['EV22']);
-    expect(at('medicine')).toEqual(['EV09']);
-    expect(at('untreated-arrival', 27 * 24)).toEqual(['EV04', 'EV05']);
+    expect(at('top-up')).toEqual(['top-up-not-pure']);
+    expect(at('medicine')).toEqual(['medicine-given']);
+    expect(at('untreated-arrival', 27 * 24)).toEqual(['animals-came', 'animals-without-quarantine']);
   });
   it('the power away for an hour or more, a heater that failed, and one that stuck', () => {
     const at = (what: 'power-cut' | 'heater-off' | 'heater-stuck', lastedHours?: number): string[] =>
       says({
         happened: [{ entryId: 'e', atEpochMs: ago(30), what, ...(lastedHours === undefined ? {} : { lastedHours }) }],
       });
-    expect(at('power-cut', 1)).toEqual(['EV08']);
+    expect(at('power-cut', 1)).toEqual(['power-cut']);
     expect(at('power-cut', 0.99)).toEqual([]);
     expect(at('power-cut')).toEqual([]);
-    expect(at('heater-off')).toEqual(['EV18']);
-    expect(at('heater-stuck')).toEqual(['EV17']);
+    expect(at('heater-off')).toEqual(['heater-failed']);
+    expect(at('heater-stuck')).toEqual(['hot-weather']);
   });
   it('light that came on or burns longer, CO2 set anew; how they were first is no change', () => {
     const light = (hours: number, lightHours: number, on = true) => ({
@@ -87,12 +100,12 @@ describe('evidence from the book', () => {
     expect(of([co2(50, true), bare])).toEqual([]);
     const at = (what: 'light-more' | 'co2-changed', hours: number): string[] =>
       says({ happened: [{ entryId: 'e', atEpochMs: ago(hours), what }] });
-    expect(at('light-more', 28 * 24)).toEqual(['EV23']);
-    expect(at('co2-changed', 14 * 24)).toEqual(['EV21']);
+    expect(at('light-more', 28 * 24)).toEqual(['light-more']);
+    expect(at('co2-changed', 14 * 24)).toEqual(['co2-altered']);
     expect(at('co2-changed', 14 * 24 + 1)).toEqual([]);
   });
   it('three weeks without a change, a test or a look are missed care; not where the book does not tell', () => {
-    expect(says({ lastCareEpochMs: ago(21 * 24) })).toEqual(['EV15']);
+    expect(says({ lastCareEpochMs: ago(21 * 24) })).toEqual(['care-missed']);
     expect(says({ lastCareEpochMs: ago(21 * 24 - 1) })).toEqual([]);
     expect(says({ lastCareEpochMs: null })).toEqual([]);
   });
@@ -103,27 +116,27 @@ describe('evidence from the book', () => {
       what: 'died',
       count,
     });
-    expect(says({ told: [died(2, 3)] })).toEqual(['DP03']);
+    expect(says({ told: [died(2, 3)] })).toEqual(['many-deaths-in-a-day']);
     expect(says({ told: [died(2, 2)] })).toEqual([]);
     expect(says({ told: [died(2, 3)], livingCount: 31 })).toEqual([]);
-    expect(says({ told: [died(30, 1)] })).toEqual(['DP01']);
-    expect(says({ told: [died(30, 1), died(80, 1), died(200, 1)] })).toEqual(['DP02']);
+    expect(says({ told: [died(30, 1)] })).toEqual(['one-death']);
+    expect(says({ told: [died(30, 1), died(80, 1), died(200, 1)] })).toEqual(['deaths-for-weeks']);
     expect(says({ told: [died(30, 1), died(80, 1)] })).toEqual([]);
   });
   it('what was struck does not count, and what the keeper answers lies over what the book says', () => {
     const told: BookOfTank['told'] = [{ entryId: 'g', atEpochMs: ago(3), what: 'gasping', count: 1 }];
     const happened: BookOfTank['happened'] = [{ entryId: 'c', atEpochMs: ago(9), what: 'change', changeFraction: 0.3 }];
     const whole = caseFromBook({ ...book, told, happened }, {}, { firstSignEpochMs: ago(4) });
-    expect(whole.findings).toEqual({ BF01: 'yes' });
-    expect(whole.events).toEqual([{ id: 'EV01', hoursAgo: 9 }]);
+    expect(whole.findings).toEqual({ gasping: 'yes' });
+    expect(whole.events).toEqual([{ id: 'change-done', hoursAgo: 9 }]);
     expect(whole.firstSignHoursAgo).toBe(4);
-    const struck = caseFromBook({ ...book, told, happened }, { BF01: 'no' }, { struckIds: ['EV01:c'] });
-    expect(struck.findings).toEqual({ BF01: 'no' });
+    const struck = caseFromBook({ ...book, told, happened }, { gasping: 'no' }, { struckIds: ['change-done:c'] });
+    expect(struck.findings).toEqual({ gasping: 'no' });
     expect(struck.events).toEqual([]);
   });
   it('signs are those of animals that live there', () => {
     const told: BookOfTank['told'] = [{ entryId: 'n', atEpochMs: ago(3), what: 'not-grazing', count: 1 }];
-    expect(says({ told })).toEqual(['SH07']);
+    expect(says({ told })).toEqual(['shrimp-not-grazing']);
     expect(says({ told, groups: ['fish'] })).toEqual([]);
   });
   it('a tank without any entry says nothing at all', () => {

@@ -1,6 +1,6 @@
-import type { Cause, Finding, TroubleKnowledge } from './knowledge';
-import type { TroubleCase } from './signs';
-import type { Weighed } from './weigh';
+import type { Cause, TroubleCase, TroubleKnowledge } from '#core/trouble';
+import type { Weighed } from '../../../core/src/trouble/weigh';
+import { troubleKnowledge } from './index';
 
 /** A tank of fish of two years of which nothing is known. */
 export const caseOf = (more: Partial<TroubleCase> = {}): TroubleCase => ({
@@ -22,25 +22,19 @@ export function weighed(
 ): Weighed {
   const cause = {
     id,
+    code: id,
     name: id,
     domain: 'water',
     urgency: 'week',
-    first: 'A4',
+    first: 'watch',
     isolate: false,
     mistakenFor: '',
     ...of,
   } as Cause;
   return { cause, score, evidenceRatio, shown, borne, parts: [], known: [], knownFactor: 1, priorFraction: 0.1 };
 }
-const finding = (id: string, neutral = false): Finding => ({ id, neutral }) as Finding;
-/** Findings on animals, one of which speaks for nothing; what to do first by its own id. */
-export const acting = {
-  findings: ['BF05', 'BD08', 'SH07', 'DP01', 'DP02', 'WT04', 'MS12', 'AL01']
-    .map((id) => finding(id))
-    .concat(finding('BF11', true)),
-  actions: ['A0', 'A1', 'A2', 'A3', 'A4', 'A1-small', 'isolate', 'leave'].map((id) => ({
-    id,
-    text: `do ${id}`,
-    doNot: [`not with ${id}`],
-  })),
-} as unknown as TroubleKnowledge;
+/** The knowledge, with what to do first said by its id alone. */
+export const acting: TroubleKnowledge = {
+  ...troubleKnowledge,
+  actions: troubleKnowledge.actions.map(({ id }) => ({ id, text: `do ${id}`, doNot: [`not with ${id}`] })),
+};

@@ -1,0 +1,106 @@
+import { acting, caseOf, seeing, weighed } from './acting.cases';
+import { firstAid, inPlay } from '../../../core/src/trouble/first-aid';
+import type { TroubleCase, Urgency } from '#core/trouble';
+import type { Weighed } from '../../../core/src/trouble/weigh';
+
+const aid = (of: TroubleCase, all: readonly Weighed[], urgency: Urgency = 'now') =>
+  firstAid(of, all, urgency, acting).map((a) => [a.id, ...a.notWith.map((n) => n.id)].join(' '));
+const change = weighed('ammonia', { urgency: 'today', first: 'change' });
+
+describe('what carries weight', () => {
+  it('the first of each list, and what comes within a third of it', () => {
+    const all = [
+      weighed('ammonia', { score: 9 }),
+      weighed('nitrite', { score: 3 }),
+      weighed('organic-load', { score: 2.9 }),
+      weighed('ich', { domain: 'fish', score: 1 }),
+      weighed('low-oxygen', { score: 9, evidenceRatio: 2 }),
+      weighed('co2-overdose', { score: 9, borne: false }),
+    ];
+    expect(inPlay(all).map((w) => w.cause.id)).toEqual(['ammonia', 'nitrite', 'ich']);
+  });
+});
+
+describe('what is done first', () => {
+  it('nothing where nothing presses, and it says what the harmless thing is', () => {
+    const harmless = weighed('moult-shell', { domain: 'fish', mistakenFor: 'white spot' });
+    expect(aid(caseOf(), [harmless], 'none')).toEqual(['leave only-harmless']);
+    expect(aid(caseOf(), [], 'none')).toEqual(['leave']);
+  });
+  it('air before anything while minutes count, or where animals show it today; not for what can wait', () => {
+    expect(aid(seeing(['lying-still']), [change])).toEqual(['air', 'change']);
+    expect(aid(seeing(['lying-still']), [change], 'today')).toEqual(['air', 'change']);
+    expect(aid(caseOf(), [change], 'today')).toEqual(['change']);
+    expect(aid(seeing(['lying-still']), [change], 'week')).toEqual(['change']);
+    expect(aid(seeing(['gasping']), [], 'week')).toEqual(['air']);
+  });
+  it('no change while the water that would go in is itself suspect: chlorine, copper, a jump, gas after a change', () => {
+    for (const id of ['chlorine', 'copper-poisoning', 'osmotic-jump', 'gas-supersaturation'])
+      for (const sign of [
+        'change-done',
+        'big-change',
+        'change-without-conditioner',
+        'top-up-not-pure',
+        'began-after-change',
+        'chlorine-measured',
+        'copper-measured',
+        'tap-smells-of-chlorine',
+      ])
+        expect(aid(seeing([sign, 'lying-still']), [change, weighed(id)]))
+          .withContext(`${id} ${sign}`)
+          .toEqual(['air', 'safe-water source-suspect']);
+    // Nothing went in, or none of them is in play: the change stands.
+    expect(aid(seeing(['lying-still']), [change, weighed('copper-poisoning')])).toEqual(['air', 'change']);
+    expect(aid(seeing(['change-done', 'lying-still']), [change, weighed('low-oxygen')])).toEqual(['air', 'change']);
+    expect(aid(seeing(['change-done', 'lying-still']), [change, weighed('copper-poisoning', { score: 3 })])).toEqual([
+      'air',
+      'change',
+    ]);
+  });
+  it('copper that was measured makes the source suspect by itself', () => {
+    const measured = caseOf({ hosts: ['fish', 'shrimp'], measurements: { copperMgPerL: { lo: 0.05, hi: 0.1 } } });
+    expect(aid(measured, [change, weighed('copper-poisoning')])).toEqual(['air', 'safe-water source-suspect']);
+  });
+  it('a poison out of the air or off the hands comes before all; an overdose only where something was dosed', () => {
+    expect(
+      aid(seeing(['lying-still', 'change-done']), [change, weighed('household-toxin'), weighed('chlorine')]),
+    ).toEqual(['air', 'as-poison poison-suspect']);
+    expect(aid(seeing(['lying-still', 'product-or-dose-new']), [change, weighed('product-overdose')])).toEqual([
+      'air',
+      'as-poison poison-suspect',
+    ]);
+    expect(aid(seeing(['lying-still']), [change, weighed('product-overdose')])).toEqual(['air', 'change']);
+  });
+  it('a small change where the buffer is gone: whole ones would turn ammonium to ammonia', () => {
+    const bare = { khDegrees: { lo: 0.5, hi: 1 }, ph: { lo: 5.5, hi: 5.9 } };
+    expect(aid(seeing(['lying-still'], { measurements: bare }), [change])).toEqual([
+      'air',
+      'small-changes acid-without-buffer',
+    ]);
+    expect(aid(seeing(['lying-still'], { measurements: { ...bare, ph: { lo: 5.5, hi: 6 } } }), [change])).toEqual([
+      'air',
+      'change',
+    ]);
+    expect(aid(seeing(['lying-still'], { measurements: { ...bare, khDegrees: { lo: 1, hi: 2 } } }), [change])).toEqual([
+      'air',
+      'change',
+    ]);
+    expect(aid(seeing(['lying-still', 'ph-fallen']), [change])).toEqual(['air', 'small-changes acid-without-buffer']);
+    expect(aid(seeing(['lying-still']), [change, weighed('ph-crash')])).toEqual([
+      'air',
+      'small-changes acid-without-buffer',
+    ]);
+  });
+  it('whoever shows what goes round is set apart, unless what only looks like it is likelier', () => {
+    const sick = weighed('ich', { domain: 'fish', isolate: true, score: 6 });
+    const rival = (score: number) => weighed('moult-shell', { domain: 'fish', mistakenFor: 'white spot', score });
+    expect(aid(seeing(['lying-still']), [sick], 'week')).toEqual(['isolate']);
+    expect(aid(seeing(['lying-still']), [rival(7), sick], 'week')).toEqual(['watch']);
+    expect(aid(seeing(['lying-still']), [sick, rival(5)], 'week')).toEqual(['isolate']);
+    expect(aid(seeing(['lying-still']), [{ ...sick, shown: false }], 'week')).toEqual(['watch']);
+  });
+  it('each with its text and its «do not»', () => {
+    const [first] = firstAid(caseOf(), [change], 'today', acting);
+    expect([first?.text, first?.doNot]).toEqual(['do change', ['not with change']]);
+  });
+});
