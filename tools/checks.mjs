@@ -1,9 +1,11 @@
 // @ts-check
 /**
  * The house checks that need no types: what imports what (dependency-cruiser, .dependency-cruiser.mjs), what nobody uses
- * (knip), slice words, controls of the browser in pages, and the form of sources and templates (prettier). The rules on names, clock and chance are ESLint's
+ * (knip), slice words, controls of the browser in pages, names that say nothing, brands, paths of a machine, titles of
+ * pages, and the form of sources and templates (prettier). The rules on names, clock and chance are ESLint's
  * (tools/house-rules.mjs) and run with the lint. Prints what is wrong.
  */
+import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync, statSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
@@ -147,6 +149,62 @@ export function controlFaults(at) {
     });
 }
 
+/** A place that says nothing of what stands there. */
+const sayNothing = /(^|[/.-])(utils?|helpers?|commons?|misc|types|shared)([/.-]|$)/;
+/** Words of brands, as fingerprints: what must not be written is not written here either. */
+const brandPrints = new Set(
+  readFileSync(path.join(root, 'tools/brand-prints.txt'), 'utf8').split('\n').filter(Boolean),
+);
+const printOf = (/** @type {string} */ word) =>
+  createHash('sha256').update(`night-ledger:${word.toLowerCase()}`).digest('hex').slice(0, 12);
+/** @type {Map<string, boolean>} */
+const looked = new Map();
+/** @param {string} word */
+export function isBrand(word) {
+  const known = looked.get(word);
+  if (known !== undefined) return known;
+  const brand = brandPrints.has(printOf(word));
+  looked.set(word, brand);
+  return brand;
+}
+/** A folder of somebody's machine, or a place packages came from. */
+const ofAMachine = /(?<![\w.])\/(work|home|root|Users)\/[\w.-]+|registry\.[a-z]+js\.|"resolved"(?=: "http)/;
+const texts = /\.(ts|mjs|cjs|html|scss|json|md|yml|txt|sql)$|^\.ci\/run$/;
+const notOurs = ['package-lock.json', 'node_modules', 'dist', '.data', '.angular', '.git', 'test-results', 'coverage'];
+
+/** Names that say nothing, brands, paths of a machine, in the texts under a folder: one line for each file and kind. @param {string} at @returns {string[]} */
+export function textFaults(at) {
+  /** @param {string} folder @returns {string[]} */
+  const under = (folder) =>
+    readdirSync(path.join(at, folder), { withFileTypes: true }).flatMap((entry) => {
+      const file = path.posix.join(folder, entry.name);
+      if (entry.isSymbolicLink() || (notOurs.includes(entry.name) && entry.isDirectory())) return [];
+      return entry.isDirectory() ? under(file) : [file];
+    });
+  return under('.').flatMap((file) => {
+    const faults = sayNothing.test(file) ? [`name: ${file} says nothing of what it holds`] : [];
+    if (!texts.test(file) || file === 'tools/brand-prints.txt') return faults;
+    const text = readFileSync(path.join(at, file), 'utf8');
+    const lock = file === 'package-lock.json';
+    const machine = ofAMachine.exec(text);
+    if (machine) faults.push(`machine: “${machine[0]}” in ${file}`);
+    const brand = lock ? undefined : text.match(/[A-Za-z]{4,}/g)?.find(isBrand);
+    if (brand !== undefined) faults.push(`brand: “${brand}” in ${file}`);
+    return faults;
+  });
+}
+
+/** Pages without a title, in the table of pages under a folder. @param {string} at @returns {string[]} */
+export function titleFaults(at) {
+  const file = 'web/src/app/shell/pages.ts';
+  const text = readFileSync(path.join(at, file), 'utf8');
+  return text
+    .split(/(?=\bpath: ')/)
+    .slice(1)
+    .filter((page) => /load(Component|Children)/.test(page) && !/title: ['"][^\n]+ · /.test(page))
+    .map((page) => `title: “${/path: '([^']*)'/.exec(page)?.[1] ?? ''}” in ${file} has none`);
+}
+
 /** @param {string} file @param {string[]} args @returns {string[]} */
 function told(file, args) {
   const done = spawnSync(process.execPath, [path.join(root, 'node_modules', file), ...args], {
@@ -161,7 +219,15 @@ const unusedFaults = () => told('knip/bin/knip.js', ['--no-progress', '--no-conf
 const formFaults = () => told('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
 
 if (process.argv[1] === path.join(root, 'tools/checks.mjs')) {
-  const results = [await importFaults(root), unusedFaults(), sliceFaults(root), controlFaults(root), formFaults()];
+  const results = [
+    await importFaults(root),
+    unusedFaults(),
+    sliceFaults(root),
+    controlFaults(root),
+    textFaults(root),
+    titleFaults(root),
+    formFaults(),
+  ];
   results.flat().forEach((f) => console.log(f));
   const held = results.filter((r) => r.length === 0).length;
   console.log(`${held} of ${results.length} checks hold`);

@@ -2,7 +2,17 @@ import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { ESLint } from 'eslint';
 import tseslint from 'typescript-eslint';
-import { controlFaults, importFaults, layers, nativeControls, silentButtons, sliceFaults } from './checks.mjs';
+import {
+  controlFaults,
+  importFaults,
+  isBrand,
+  layers,
+  nativeControls,
+  silentButtons,
+  sliceFaults,
+  textFaults,
+  titleFaults,
+} from './checks.mjs';
 import { houseRules } from './house-rules.mjs';
 import { removeThrowaway, throwawayFolder } from './throwaway.mjs';
 
@@ -101,13 +111,13 @@ describe('the checks on imports fire', () => {
     ],
     'a ring of two files': [
       'no-ring-of-files',
-      'core/src/water/salt.ts',
-      "import { water } from './index';\nexport const salt = water;\n",
+      'core/src/water/bad.ts',
+      "import { there } from './ringed';\nexport const here = there;\n",
     ],
     'a ring by types alone': [
       'no-ring-of-files',
-      'core/src/result/index.ts',
-      "import type { tonight } from '#core/tonight';\nexport const ok = 1;\nexport type T = typeof tonight;\n",
+      'core/src/result/bad.ts',
+      "import type { back } from '../water/typed';\nexport type T = typeof back;\nexport const here = 1;\n",
     ],
     'a deep import within the core': [
       'core-slices-by-their-index',
@@ -166,12 +176,12 @@ describe('the checks on imports fire', () => {
     ],
     'a query in a service': [
       'queries-in-repos',
-      'server/src/tanks/tanks-service.ts',
+      'server/src/tanks/bad.ts',
       "import { sql } from 'drizzle-orm';\nexport const x = sql;\n",
     ],
     'a database driver in a service': [
       'queries-in-repos',
-      'server/src/tanks/tanks-service.ts',
+      'server/src/tanks/bad.ts',
       "import pg from 'pg';\nexport const x = pg;\n",
     ],
     'a page using the database': [
@@ -190,12 +200,29 @@ describe('the checks on imports fire', () => {
       "import { y } from './nowhere';\nexport const x = y;\n",
     ],
   };
-  for (const [what, [rule, file, text]] of Object.entries(planted))
-    it(`on ${what}`, async () => {
-      plant('core/src/water/x.cases.ts', 'export const x = 1;\n');
-      plant(file, text);
-      expect((await importFaults(folder)).map((f) => f.split(':')[0])).toContain(rule);
-    });
+  const plants = Object.entries(planted).map(([what, [rule, file, text]], i) => {
+    const own = file.replace('bad', `bad-${i}`);
+    return { what, rule, own, text: text.replaceAll('NAME', `bad-${i}`) };
+  });
+  it('each on its own breach, all of them found in one walk, and each in one line', async () => {
+    plant('core/src/water/x.cases.ts', 'export const x = 1;\n');
+    for (const { own, text } of plants) plant(own, text);
+    const ringed = (what: string): string => path.basename(plants.find((p) => p.what === what)?.own ?? '', '.ts');
+    plant(
+      'core/src/water/ringed.ts',
+      `import { here } from './${ringed('a ring of two files')}';\nexport const there = here;\n`,
+    );
+    plant(
+      'core/src/water/typed.ts',
+      `import { here } from '../result/${ringed('a ring by types alone')}';\nexport const back = here;\n`,
+    );
+    const faults = await importFaults(folder);
+    for (const { what, rule, own } of plants)
+      expect(faults.filter((f) => f.startsWith(`${rule}: ${own} `)).length)
+        .withContext(what)
+        .toBe(1);
+    expect(plants.length).toBeGreaterThan(25);
+  });
   it('on a folder that is no word of the trade', () => {
     for (const layer of layers)
       mkdirSync(path.join(folder, layer, layer === 'web' ? 'src/app' : 'src'), { recursive: true });
@@ -234,6 +261,54 @@ describe('the checks on imports fire', () => {
   });
 });
 
+describe('the checks on texts fire', () => {
+  let folder: string;
+  const plant = (file: string, text: string): void => {
+    const at = path.join(folder, file);
+    mkdirSync(path.dirname(at), { recursive: true });
+    writeFileSync(at, text);
+  };
+  beforeEach(() => {
+    folder = throwawayFolder();
+  });
+  afterEach(() => {
+    removeThrowaway(folder);
+  });
+  it('on files and folders whose names say nothing, each once', () => {
+    plant('web/src/app/water/date-utils.ts', '');
+    plant('core/src/helpers/salt.ts', '');
+    plant('server/src/water/types.ts', '');
+    plant('core/src/water/salt.ts', 'export const salt = 1;\n');
+    expect(textFaults(folder).sort()).toEqual([
+      'name: core/src/helpers/salt.ts says nothing of what it holds',
+      'name: server/src/water/types.ts says nothing of what it holds',
+      'name: web/src/app/water/date-utils.ts says nothing of what it holds',
+    ]);
+  });
+  it('on a folder of somebody’s machine, and where packages came from', () => {
+    const lock = (at: string): string => `{ "resolved"${':'} "${at}" }`;
+    plant('docs/tests.md', `Run it in ${['', 'home', 'keeper', 'tanks'].join('/')} first.\n`);
+    plant('package-lock.json', lock('https://packages.example/x.tgz'));
+    plant('docs/architecture.md', 'Pages stand under /hands and /work-light.\n');
+    expect(textFaults(folder).map((f) => f.split(':')[0])).toEqual(['machine', 'machine']);
+  });
+  it('on the word of a brand, which stands here only as a fingerprint', () => {
+    const brand = Buffer.from('c2VhY2hlbQ==', 'base64').toString();
+    expect(isBrand(brand)).toBeTrue();
+    expect(isBrand(brand.toUpperCase())).toBeTrue();
+    expect(['tetra', 'conditioner', 'equilibrium', 'prime'].some(isBrand)).toBeFalse();
+    plant('server/src/demo/life.ts', `const bottle = '${brand} drops';\n`);
+    expect(textFaults(folder)).toEqual([`brand: “${brand}” in server/src/demo/life.ts`]);
+  });
+  it('on a page without a title', () => {
+    const page = (title: string): string => `{ path: 'tanks', ${title} loadComponent: async () => X }`;
+    plant('web/src/app/shell/pages.ts', `[${page("title: 'Tanks · Night Ledger',")}, { path: '', redirectTo: 'x' }]`);
+    expect(titleFaults(folder)).toEqual([]);
+    plant('web/src/app/shell/pages.ts', `[${page('')}, ${page("title: 'Tanks · Night Ledger',")}]`);
+    expect(titleFaults(folder)).toEqual(['title: “tanks” in web/src/app/shell/pages.ts has none']);
+  });
+});
+
 describe('the checks on names, clock, chance and requests fire', () => {
   const eslint = new ESLint({
     overrideConfigFile: true,
@@ -242,6 +317,7 @@ describe('the checks on names, clock, chance and requests fire', () => {
   const faultsOf = async (filePath: string, text: string): Promise<string[]> =>
     (await eslint.lintText(text, { filePath })).flatMap((r) => r.messages.map((m) => m.ruleId ?? m.message));
   const core = 'core/src/water/planted.ts';
+  const [service, page] = ['server/src/water/planted.ts', 'web/src/app/water/planted.ts'];
 
   const planted: Record<string, [rule: string, file: string, text: string]> = {
     'a field without a unit': ['house/units-in-names', core, 'export interface A { volume: number }'],
@@ -323,7 +399,7 @@ describe('the checks on names, clock, chance and requests fire', () => {
     'units that the words keep for themselves': [
       'house/no-module-state',
       'words/src/units/planted.ts',
-      "let spoken = 'L';\nexport const speakIn = (u: string) => { spoken = u; };",
+      "let spoken = 'L';\nexport const spokenNow = () => spoken;",
     ],
     'a memory of the words': [
       'house/no-module-state',
@@ -336,18 +412,70 @@ describe('the checks on names, clock, chance and requests fire', () => {
       "const spoken = { volume: 'L' };\nexport const speakIn = (u: string) => { spoken.volume = u; };",
     ],
     'export * of a slice': ['no-restricted-syntax', core, "export * from './salts';"],
+    'text that is run': ['no-eval', page, "export const x = eval('1 + 1') as number;"],
+    'a function made of text': ['no-new-func', service, "export const x = new Function('return 1');"],
+    'a link that runs text': ['no-script-url', page, "export const x = 'javascript:go()';"],
+    'printing on the server': ['no-console', service, "console.log('x');"],
+    'printing in a page': ['no-console', page, "console.warn('x');"],
+    'a file that a request waits for': ['no-restricted-syntax', service, "export const x = readFileSync('a');"],
+    'a file that a request waits for, by its module': [
+      'no-restricted-syntax',
+      service,
+      "export const x = fs.existsSync('a');",
+    ],
+    'a spec set aside': ['no-restricted-syntax', 'core/src/water/planted.spec.ts', "xit('holds', () => undefined);"],
+    'a spec that stands alone': [
+      'no-restricted-syntax',
+      'server/src/water/planted.spec.ts',
+      "fdescribe('holds', () => undefined);",
+    ],
+    'a walk set aside': ['no-restricted-syntax', 'e2e/planted.spec.ts', "test.skip('walks', () => undefined);"],
+    'a walk that stands alone': [
+      'no-restricted-syntax',
+      'e2e/planted.spec.ts',
+      "test.describe.only('walks', () => undefined);",
+    ],
+    'a public function that says nothing': ['house/docstrings', core, 'export const f = (volumeL: number) => volumeL;'],
+    'a public function with a comment that is none': [
+      'house/docstrings',
+      core,
+      '// Twice.\nexport function f(volumeL: number) { return 2 * volumeL; }',
+    ],
+    'numbers side by side': [
+      'house/named-numbers',
+      service,
+      'export const f = (volumeL: number, tempC: number) => volumeL * tempC;',
+    ],
+    'a number without a unit in a page': ['house/units-in-names', page, 'export interface A { volume: number }'],
+    'a number without a unit in the words': [
+      'house/units-in-names',
+      'words/src/units/planted.ts',
+      'export interface A { volume: number }',
+    ],
+    'the clock in a page': ['no-restricted-properties', page, 'export const now = Date.now();'],
+    'a date of now in a page': ['no-restricted-syntax', page, 'export const now = new Date();'],
+    'a line commented out': ['house/no-dead-code', page, '// const x = volumeL * 2;\nexport const y = 1;'],
+    'a call commented out': ['house/no-dead-code', service, '// this.load();\nexport const y = 1;'],
+    'a block commented out': [
+      'house/no-dead-code',
+      core,
+      '/*\nif (volumeL > 2) {\n  return;\n}\n*/\nexport const y = 1;',
+    ],
   };
   for (const [what, [rule, file, text]] of Object.entries(planted))
-    it(`on ${what}`, async () => {
-      expect(await faultsOf(file, text)).toContain(rule);
+    it(`on ${what}, once`, async () => {
+      expect((await faultsOf(file, text)).filter((r) => r === rule).length).toBe(1);
     });
   it('on nothing, where names carry their units and the time is handed in', async () => {
     expect(
       await faultsOf(
         core,
-        `export interface A { volumeL: number; ph: number; doseCount: number | null; levelsMgPerL: readonly number[]; values: number[] }
+        `// Twice as much, since the drum is read from below; see docs.
+         export interface A { volumeL: number; ph: number; doseCount: number | null; levelsMgPerL: readonly number[]; values: number[] }
          export const step = { label: 'Left in the tank', formula: 'litres times what is left' };
-         export const f = (value: number): number => value; export const g = (nowEpochMs: number, tempC: number) => nowEpochMs + tempC;`,
+         /** The same. */ export const f = (value: number): number => value;
+         /** Both. */ export const g = ({ nowEpochMs, tempC }: { nowEpochMs: number; tempC: number }) => nowEpochMs + tempC;
+         /** A span. */ export const h = (lo: number, hi: number) => hi - lo;`,
       ),
     ).toEqual([]);
     expect(await faultsOf('server/src/house/clock.ts', 'export const now = Date.now();')).toEqual([]);

@@ -207,8 +207,78 @@ const noModuleState = {
   },
 };
 
+/** @param {any} fn A function as it is declared or assigned. @returns {any} The statement that shows it to others, or null. */
+const exportOf = (fn) =>
+  [fn.parent, fn.parent?.parent?.parent].find((p) => p?.type === 'ExportNamedDeclaration') ?? null;
+
+/** What others call says what it is: with units, ranges, source where it reckons. @type {import('eslint').Rule.RuleModule} */
+const docstrings = {
+  meta: { type: 'problem', schema: [], messages: { none: '«{{name}}» is public and says not what it is (/** … */)' } },
+  create(context) {
+    /** @param {any} fn */
+    const check = (fn) => {
+      const shown = exportOf(fn);
+      const told = shown && context.sourceCode.getCommentsBefore(shown);
+      if (told && !told.some((/** @type {any} */ c) => c.type === 'Block' && c.value.startsWith('*')))
+        context.report({ node: fn, messageId: 'none', data: { name: fn.id?.name ?? fn.parent.id?.name ?? '' } });
+    };
+    return { FunctionDeclaration: check, 'VariableDeclarator > ArrowFunctionExpression': check };
+  },
+};
+
+/** Two numbers in a row are swapped one day. Ends of a span and decimals of a figure have their place. @type {import('eslint').Rule.RuleModule} */
+const namedNumbers = {
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: { bare: 'Numbers side by side ({{names}}): hand them in by name, in one object' },
+  },
+  create(context) {
+    /** @param {any} fn */
+    const check = (fn) => {
+      if (!exportOf(fn)) return;
+      const names = fn.params
+        .filter((/** @type {any} */ p) => p.typeAnnotation?.typeAnnotation?.type === 'TSNumberKeyword')
+        .map((/** @type {any} */ p) => p.name)
+        .filter((/** @type {string} */ name) => name !== 'decimalsCount');
+      if (names.length > 1 && names.join() !== 'lo,hi')
+        context.report({ node: fn, messageId: 'bare', data: { names: names.join(', ') } });
+    };
+    return { FunctionDeclaration: check, ArrowFunctionExpression: check };
+  },
+};
+
+/** The book of versions keeps what was; a comment says why. @type {import('eslint').Rule.RuleModule} */
+const noDeadCode = {
+  meta: { type: 'problem', schema: [], messages: { dead: 'Code that is commented out: take it away' } },
+  create(context) {
+    return {
+      Program() {
+        for (const { type, value, loc } of context.sourceCode.getAllComments()) {
+          const lines =
+            type === 'Line' ? [value.trim()] : value.startsWith('*') ? [] : value.split('\n').map((l) => l.trim());
+          const dead = lines.some(
+            (l) =>
+              /^(const|let|return|import|export|await|throw|if \(|for \(|\} else)\b.*[;{(]/.test(l) ||
+              /^[\w.]+\(.*\);?$/.test(l) ||
+              /[=)]\s*.*;$/.test(l),
+          );
+          if (dead && loc) context.report({ loc, messageId: 'dead' });
+        }
+      },
+    };
+  },
+};
+
 const plugin = {
-  rules: { 'units-in-names': unitsInNames, 'reasons-are-data': reasonsAreData, 'no-module-state': noModuleState },
+  rules: {
+    'units-in-names': unitsInNames,
+    'reasons-are-data': reasonsAreData,
+    'no-module-state': noModuleState,
+    docstrings,
+    'named-numbers': namedNumbers,
+    'no-dead-code': noDeadCode,
+  },
 };
 
 const clock = [
@@ -232,9 +302,68 @@ const bareDate = {
   message: 'The only clock is house/clock.',
 };
 const specs = ['**/*.spec.ts', '**/*.cases.ts'];
+/** A spec that is set aside, or stands alone, tells nothing of the others. */
+const wholeSpecs = [
+  {
+    selector: 'CallExpression[callee.name=/^(fit|fdescribe|xit|xdescribe|pending)$/]',
+    message: 'Every spec runs, and all of them.',
+  },
+  {
+    selector: 'CallExpression[callee.property.name=/^(only|skip|fixme)$/][callee.object.name=/^(test|describe|it)$/]',
+    message: 'Every walk runs, and all of them.',
+  },
+  {
+    selector: 'CallExpression[callee.property.name=/^(only|skip|fixme)$/][callee.object.property.name=/^(describe)$/]',
+    message: 'Every walk runs, and all of them.',
+  },
+];
+/** A request that waits for a file lets all others wait. */
+const inTheBackground = [
+  { selector: 'CallExpression[callee.name=/[a-z]Sync$/]', message: 'Files are read and written in the background.' },
+  {
+    selector: 'CallExpression[callee.property.name=/[a-z]Sync$/]',
+    message: 'Files are read and written in the background.',
+  },
+];
 
 /** @type {import('eslint').Linter.Config[]} */
 export const houseRules = [
+  {
+    files: ['**/*.ts'],
+    plugins: { house: plugin },
+    rules: {
+      'no-eval': 'error',
+      'no-new-func': 'error',
+      'no-script-url': 'error',
+      'house/no-dead-code': 'error',
+    },
+  },
+  {
+    files: [
+      'core/src/**/*.ts',
+      'almanac/src/**/*.ts',
+      'contracts/src/**/*.ts',
+      'words/src/**/*.ts',
+      'server/src/**/*.ts',
+      'web/src/**/*.ts',
+    ],
+    ignores: specs,
+    rules: { 'house/named-numbers': 'error' },
+  },
+  { files: ['core/src/**/*.ts'], ignores: specs, rules: { 'house/docstrings': 'error' } },
+  { files: [...specs, 'e2e/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...wholeSpecs] } },
+  {
+    // The server tells its log, a page its keeper; what keeps a page from starting at all has only the console.
+    files: ['server/src/**/*.ts', 'web/src/**/*.ts'],
+    ignores: [...specs, 'web/src/main.ts'],
+    rules: { 'no-console': 'error' },
+  },
+  {
+    // Names of the chart library stand in the chart.
+    files: ['words/src/**/*.ts', 'web/src/**/*.ts'],
+    ignores: [...specs, 'web/src/app/ui/tide-chart.ts'],
+    rules: { 'house/units-in-names': 'error' },
+  },
   {
     files: ['core/src/**/*.ts', 'almanac/src/**/*.ts', 'contracts/src/**/*.ts', 'server/src/**/*.ts'],
     ignores: [...specs, 'server/src/demo/**'],
@@ -266,12 +395,17 @@ export const houseRules = [
         'error',
         ...clock.filter((c) => c.object !== 'performance' && c.object !== 'crypto'),
       ],
-      'no-restricted-syntax': ['error', exportAll, bareDate],
+      'no-restricted-syntax': ['error', exportAll, bareDate, ...inTheBackground],
     },
   },
   {
+    // Before the house opens its door, and in a thread of its own, nobody waits.
+    files: ['server/src/app/app.ts', 'server/src/app/main.ts', 'server/src/book/unpacked.ts'],
+    rules: { 'no-restricted-syntax': ['error', exportAll, bareDate] },
+  },
+  {
     files: ['web/src/**/*.ts'],
-    ignores: [...specs, 'web/src/app/base/api.ts', 'web/src/app/base/live.ts'],
+    ignores: [...specs, 'web/src/app/base/api.ts', 'web/src/app/base/live.ts', 'web/src/app/base/device-clock.ts'],
     rules: {
       'no-restricted-globals': [
         'error',
@@ -289,8 +423,16 @@ export const houseRules = [
           })),
         },
       ],
-      'no-restricted-properties': ['error', { object: 'navigator', property: 'sendBeacon', message: 'Use base/api.' }],
-      'no-restricted-syntax': ['error', exportAll],
+      'no-restricted-properties': [
+        'error',
+        { object: 'navigator', property: 'sendBeacon', message: 'Use base/api.' },
+        { object: 'Date', property: 'now', message: 'The time is the house’s; of this device, base/device-clock.' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        exportAll,
+        { ...bareDate, message: 'The time is the house’s; of this device, base/device-clock.' },
+      ],
     },
   },
 ];

@@ -33,10 +33,8 @@ async function part(name, command, { env = {}, count } = {}) {
   const bad = counted ? Math.max(counted.bad, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
   if (bad > 0 || (count && !counted))
     console.log(
-      output
-        .split('\n')
-        .filter((l) => !l.startsWith('npm warn'))
-        .slice(-160)
+      whatFailed(output.split('\n').filter((l) => !l.startsWith('npm warn')))
+        .slice(-120)
         .join('\n'),
     );
   const seconds = Math.round((Date.now() - began) / 1000);
@@ -44,6 +42,14 @@ async function part(name, command, { env = {}, count } = {}) {
   took.push({ name, good, bad, seconds });
   passed += good;
   failed += bad;
+}
+
+/** What a runner says of what failed, without all that it says of what held. @param {string[]} lines */
+function whatFailed(lines) {
+  const from = lines.findIndex((l) => /^Failures:|^ {2}1\) /.test(l));
+  if (from >= 0) return lines.slice(from);
+  const karma = lines.filter((l) => !/Executed \d+ of \d+|^\.*$|Initial chunk|\| {2}|^LOG/.test(l));
+  return karma.length > 0 ? karma : lines;
 }
 
 /** @param {string[]} command @param {Record<string, string>} env @returns {Promise<{ status: number | null, output: string }>} */
@@ -120,6 +126,7 @@ async function firstLane() {
   await part('lint', [
     node,
     'node_modules/eslint/bin/eslint.js',
+    '--format=./tools/one-line.mjs',
     ...(changed.length > 0 ? changed.filter(isLinted) : ['.']),
   ]);
 }

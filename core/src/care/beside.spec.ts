@@ -59,9 +59,15 @@ describe('what is left of an agent in the water', () => {
     );
   });
   it('a quarter at a time a whole dose is gone after eleven changes: 0.75^11 = 0.042 (arithmetic)', () => {
-    expect(changesUntilGone(1, 0.25)).toBe(11);
+    expect(changesUntilGone({ shareFraction: 1, changeFraction: 0.25 })).toBe(11);
     expect(0.75 ** 10).toBeGreaterThan(presentFraction);
-    expect([changesUntilGone(0.05, 0.25), changesUntilGone(1, 1), changesUntilGone(1, 0)]).toEqual([0, 1, null]);
+    expect(
+      [
+        [0.05, 0.25],
+        [1, 1],
+        [1, 0],
+      ].map(([shareFraction = 0, changeFraction = 0]) => changesUntilGone({ shareFraction, changeFraction })),
+    ).toEqual([0, 1, null]);
   });
   it('an agent counts while more than a twentieth of a dose is left, and only in its own tank', () => {
     const end: CourseStep = { ...head('2026-03-03', 'x'), step: 'ended', courseId: 'c', verdict: 'better', note: '' };

@@ -44,7 +44,13 @@ export const presentFraction = 0.05;
 /** Rounding of a product must not make the last twentieth count. */
 const noise = 1e-9;
 /** Usual changes until no more than that is left; 0 where it is so already, null where a change takes nothing. */
-export function changesUntilGone(shareFraction: number, changeFraction: number): number | null {
+export function changesUntilGone({
+  shareFraction,
+  changeFraction,
+}: {
+  shareFraction: number;
+  changeFraction: number;
+}): number | null {
   if (shareFraction <= presentFraction) return 0;
   if (!(changeFraction > 0)) return null;
   if (changeFraction >= 1) return 1;

@@ -48,10 +48,12 @@ const headOf = ({ entryId, subjectId, atEpochMs, nightOn }: RowHead): CareHead =
   atEpochMs,
   on: nightOn,
 });
+/** A row of the book as a step of its course. */
 export const courseStepOf = (row: RowHead & { payload: CoursePayloadLike }): CourseStep => ({
   ...row.payload,
   ...headOf(row),
 });
+/** A row of the book as a step of its quarantine; the day it was opened rides along. */
 export function quarantineStepOf(row: RowHead & { payload: QuarantinePayloadLike }): QuarantineStep {
   const head = headOf(row);
   const { payload } = row;
@@ -66,6 +68,7 @@ export function quarantineStepOf(row: RowHead & { payload: QuarantinePayloadLike
       return { ...payload, ...head };
   }
 }
+/** A row of the book as a step of a tool’s life. */
 export const toolStepOf = (row: RowHead & { payload: ToolPayloadLike }): ToolStep => ({
   ...row.payload,
   ...headOf(row),

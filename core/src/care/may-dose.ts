@@ -29,6 +29,7 @@ export interface DoseQuestion {
   doseMgPerL?: number | undefined;
 }
 
+/** The agent of this id or of this short name; null where there is none. */
 export const agentNamed = (name: string, { agents }: CareKnowledge): Agent | null =>
   agents.find((a) => a.id === name || a.slug === name) ?? null;
 

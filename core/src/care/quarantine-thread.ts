@@ -63,6 +63,7 @@ function datesCrossed(step: QuarantineStep, openedOn: string | null): PlaceReaso
     ? { id: 'dates-crossed', facts: { firstOn: openedOn, secondOn: on } }
     : null;
 }
+/** The steps of one quarantine laid onto its table: which count, which are out of place, where it stands. */
 export const quarantineWalked = (start: Opened, steps: readonly QuarantineStep[]) =>
   walked<QuarantineStep, QuarantineState, null>({
     table: quarantineTable,

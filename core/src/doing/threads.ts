@@ -42,6 +42,7 @@ const jobWalked = (start: Begun, own: readonly JobStep[]) =>
     refuses: (step, kept) => refused(start, step, kept),
     after: ticked,
   });
+/** Steps of jobs that stand where they cannot: after the end, before the start, of no job at all. */
 export const jobOutOfPlace = (steps: readonly JobStep[]): OutOfPlace<JobStep>[] =>
   outOfPlace({
     steps,
@@ -57,6 +58,7 @@ export interface JobThread<Step extends Begun = Begun> {
   lastEpochMs: number;
   brokenOff: boolean;
 }
+/** Every job with the steps that count, as the book holds them. */
 export function jobThreads<S extends JobStep>(steps: readonly S[]): JobThread<Extract<S, { step: 'started' }>>[] {
   const own = byStart<JobStep>(steps, jobIdOf);
   return steps.flatMap((start) => {

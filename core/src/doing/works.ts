@@ -12,6 +12,7 @@ export type TimerKind = (typeof timerKinds)[number];
 export const isDip = (timer: TimerKind): boolean => timer === 'dip' || timer === 'plant-dip';
 /** What floods, runs dry or kills while nobody looks: loud, and on every page until it is answered. */
 export const alarming: readonly TimerKind[] = ['hose', 'pump', 'fill', 'dip', 'plant-dip', 'filter', 'heater'];
+/** Whether this timer is loud when it runs out: water that runs, a dip, a heater that is off. */
 export const isAlarming = (timer: string): boolean => (alarming as readonly string[]).includes(timer);
 
 const closingByWork = {

@@ -82,5 +82,6 @@ export interface GateFacts {
   below: readonly TankBelow[];
 }
 
+/** The rows of these kinds alone, typed as such. */
 export const rowsOf = <K extends GateKind>(rows: readonly GateRow[], ...kinds: K[]): GateRow<K>[] =>
   rows.filter((row) => (kinds as readonly GateKind[]).includes(row.kind)) as unknown as GateRow<K>[];

@@ -55,12 +55,14 @@ export interface GateFault {
   final: boolean;
   reason: GateReason;
 }
+/** The gate says no to a field; the keeper cannot go on by a reason. */
 export const refuse = (field: string, reason: GateReason): GateFault => ({
   field,
   ask: 'refused',
   final: false,
   reason,
 });
+/** The gate lets it pass with a reason of the keeper’s, kept with the entry. */
 export const askReason = (reason: GateReason): GateFault => ({
   field: 'overrideReason',
   ask: 'reason',

@@ -74,6 +74,7 @@ const handsThread: Readonly<Record<string, ThreadName>> = {
   moved: 'move',
   'move-day': 'move',
 };
+/** The thread that a row belongs to. */
 export function threadOf(row: GateRow): ThreadName {
   switch (row.kind) {
     case 'hands':

@@ -45,6 +45,7 @@ const noStep: UnseenStep = {
   covarianceValue: 0,
   productionVarianceValue: 0,
 };
+/** What is believed of a parameter before any reading: its parts by their shares. */
 export const beliefOf = (...parts: readonly BuildUpPart[]): BuildUpBelief => ({
   atDay: parts[0]?.state.atDay ?? 0,
   parts,
@@ -75,6 +76,7 @@ export function aged(belief: BuildUpBelief, days: number, traits: BuildUpTraits)
   };
 }
 
+/** The belief after a change of water: each part is diluted towards the new water. */
 export const changed = ({ atDay, parts, unseen, readingsCount }: BuildUpBelief, change: KnownChange): BuildUpBelief => {
   const left = 1 - change.changeFraction;
   return {
@@ -90,6 +92,7 @@ export const changed = ({ atDay, parts, unseen, readingsCount }: BuildUpBelief, 
   };
 };
 
+/** The belief after something was put in: the level is higher by it, and less sure. */
 export const added = (
   { atDay, parts, unseen, readingsCount }: BuildUpBelief,
   addition: { addValue: number; addSdValue: number },
@@ -312,12 +315,14 @@ interface Bell {
 export const smallSampleRatio = ({ readingsCount }: BuildUpBelief): number =>
   1 + (z80Ratio * z80Ratio + 1) / (4 * Math.max(1, readingsCount - 3));
 
+/** The level as a mixture of normal curves, wider while few readings stand behind it. */
 export const levelBells = (belief: BuildUpBelief, traits: BuildUpTraits): Bell[] =>
   withUnseenSteps(belief, traits).map(({ shareFraction, state }) => ({
     shareFraction,
     meanValue: state.levelValue,
     sdValue: smallSampleRatio(belief) * Math.sqrt(state.levelVarianceValue),
   }));
+/** The daily production as a mixture of normal curves, wider while few readings stand behind it. */
 export const productionBells = (belief: BuildUpBelief, traits: BuildUpTraits): Bell[] =>
   withUnseenSteps(belief, traits).map(({ shareFraction, state }) => ({
     shareFraction,

@@ -80,6 +80,7 @@ const knownChange = (
 /** What is believed before anything was measured. */
 export const priorBelief = (habit: ParameterHabit, atDay: number): BuildUpBelief =>
   beliefOf({ shareFraction: 1, state: priorState(habit, atDay) });
+/** What is believed of a parameter from its habit alone, on a day. */
 export const priorState = (habit: ParameterHabit, atDay: number): BuildUpState => ({
   atDay,
   levelValue: habit.usualValue,
@@ -89,6 +90,7 @@ export const priorState = (habit: ParameterHabit, atDay: number): BuildUpState =
   productionVarianceValue: habit.productionSdPerDay ** 2,
 });
 
+/** Events in the order of their days. */
 export const byDay = (events: readonly BuildUpEvent[]): BuildUpEvent[] => [...events].sort((a, b) => a.atDay - b.atDay);
 
 const checkpointEvery = 32;
@@ -210,11 +212,13 @@ export function smoothed({
   });
 }
 
+/** The middle and the 80 % span of the level, never below its floor. */
 export function fanOf(belief: BuildUpBelief, traits: BuildUpTraits, { floorValue }: { floorValue: number }): Fan {
   const fan = fanOfBells(levelBells(belief, traits));
   const kept = (value: number): number => Math.max(floorValue, value);
   return { mean: kept(fan.mean), lo80: kept(fan.lo80), hi80: kept(fan.hi80) };
 }
+/** The middle and the 80 % span of the daily production. */
 export const productionFan = (belief: BuildUpBelief, traits: BuildUpTraits): Fan =>
   fanOfBells(productionBells(belief, traits));
 const fanOfBells = (bells: Parameters<typeof valueAbove>[0]): Fan => ({

@@ -15,6 +15,7 @@ const mostTries = 24;
 /** The noise is fitted to this many of the last readings: it changes with the keeper and the kit. */
 export const fittedReadingCount = 40;
 
+/** The traits of a tank as so many doublings from the habit of its parameter. */
 export function traitsFrom(habit: ParameterHabit, [wander, drift, scatter]: Steps): BuildUpTraits {
   return {
     wanderValue: habit.wanderValue * 2 ** wander,

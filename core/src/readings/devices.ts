@@ -29,6 +29,7 @@ export const grains = [
   { grainMinutes: 15, keepDays: 90 },
   { grainMinutes: 1440, keepDays: 7300 },
 ] as const;
+/** The start of the bucket of this grain that a moment falls into, in epoch milliseconds. */
 export const bucketStart = ({ atEpochMs, grainMinutes }: { atEpochMs: number; grainMinutes: number }): number =>
   Math.floor(atEpochMs / (grainMinutes * 60_000)) * grainMinutes * 60_000;
 /** The finest grain that still reaches back that far. @example grainFor({ days: 30 }) // 15 */

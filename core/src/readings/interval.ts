@@ -4,7 +4,9 @@ export interface Interval {
   hi: number | null;
 }
 
+/** The lower end; open, it is minus infinity. */
 export const lowEnd = (interval: Interval): number => interval.lo ?? -Infinity;
+/** The upper end; open, it is infinity. */
 export const highEnd = (interval: Interval): number => interval.hi ?? Infinity;
 
 /** The middle of a closed interval, or its one known end; for drawing and for ordering, never for judging. */
@@ -43,4 +45,5 @@ export function intervalText(interval: Interval, decimalsCount: number): string 
   return `${shown(interval.lo)}–${shown(interval.hi)}`;
 }
 
+/** A value rounded to so many decimals, half away from nothing as the platform rounds. */
 export const roundTo = (value: number, decimalsCount: number): number => Number(value.toFixed(decimalsCount));

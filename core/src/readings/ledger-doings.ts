@@ -123,6 +123,7 @@ function clauseFrom(state: Reading, at: number): LedgerWord[] {
   return state.words.slice(at, end < 0 ? state.words.length : end + 1).filter((w) => !w.quoted);
 }
 
+/** `dosed 20 mL iron`: what was put in, in an amount and a name. */
 export const dose: Rule = (state, at) => {
   if (!['dosed', 'dose'].includes(state.words[at]?.plain ?? '')) return 0;
   const amount = amountAt(state, at + 1);
@@ -141,6 +142,7 @@ export const dose: Rule = (state, at) => {
   return 1 + amount.usedCount + product.length;
 };
 
+/** `fed`, `fed 2 g flakes`: a feeding, with its grams and its food where they are said. */
 export const fed: Rule = (state, at) => {
   if (state.words[at]?.plain !== 'fed') return 0;
   const amount = state.words[at].ends ? null : amountAt(state, at + 1);
@@ -171,6 +173,7 @@ export const fed: Rule = (state, at) => {
 };
 
 const wellWords = ['fine', 'ok', 'okay', 'well', 'good', 'happy'];
+/** `looked`, `fine`, `all good`: a tank that was looked at. */
 export const looked: Rule = (state, at) => {
   const word = state.words[at]?.plain ?? '';
   const section = here(state);

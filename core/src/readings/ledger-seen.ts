@@ -111,7 +111,7 @@ const seenWords: Record<string, Seen> = {
 };
 /** `white spots`, `cotton`: a sign of trouble in the keeper's own words, the longest run first; a single word only where it names no tank. */
 export const sign =
-  (mostCount: number, leastCount: number): Rule =>
+  ({ mostCount, leastCount }: { mostCount: number; leastCount: number }): Rule =>
   (state, at) => {
     for (let usedCount = mostCount; usedCount >= leastCount; usedCount--) {
       const run = state.words.slice(at, at + usedCount);
@@ -137,6 +137,7 @@ export const signIn = ({ input }: Reading, { seen: { behaviour } }: Section): st
     behaviour !== undefined && words === behaviour ? [findingId] : [],
   );
 
+/** `hiding`, `not grazing`, `less grazing`: how animals behave. */
 export const seen: Rule = (state, at) => {
   const [first, second] = [state.words[at]?.plain ?? '', state.words[at + 1]?.plain ?? ''];
   const not = first === 'not' || first === 'no';

@@ -123,6 +123,7 @@ export interface Reading {
 /** A rule takes words at a place and returns how many it used; 0 where it does not apply. */
 export type Rule = (state: Reading, at: number) => number;
 
+/** A section of which nothing has been read; it goes on from the moment of the one before. */
 export const blank = (input: LedgerInput, from?: Section): Section => ({
   subjectIds: [],
   closedBy: [],
@@ -135,11 +136,13 @@ export const blank = (input: LedgerInput, from?: Section): Section => ({
   looked: null,
   findingIds: [],
 });
+/** The section that is being read; the first is begun here. */
 export const here = (state: Reading): Section => {
   const last = state.sections.at(-1) ?? blank(state.input);
   if (state.sections.length === 0) state.sections.push(last);
   return last;
 };
+/** Whether a section says anything. */
 export const hasContent = (s: Section): boolean =>
   s.items.length > 0 ||
   s.readings.length > 0 ||
@@ -147,8 +150,10 @@ export const hasContent = (s: Section): boolean =>
   s.animals.length > 0 ||
   s.findingIds.length > 0 ||
   s.looked !== null;
+/** Whether a word is a reading: a number with or without `<`, `~` and their kin. */
 export const isValue = (word: string): boolean => /^[<>~≈+-]?=?[\d.,]*\d/.test(word);
 
+/** A question to the keeper about a part of the line that is unclear. */
 export const ask = (state: Reading, text: string, why: LedgerReason): void => void state.questions.push({ text, why });
 
 /** The subjects a run of words names: whole names first, then the one whose name begins so. */

@@ -93,6 +93,7 @@ function keep(
 /** Words that name two parameters at once. */
 const unclear = ['hardness', 'hard'];
 
+/** `no3 20`, `ph 6.8`: a parameter and what it read. */
 export const reading: Rule = (state, at) => {
   const word = state.words[at];
   if (!word || word.quoted) return 0;

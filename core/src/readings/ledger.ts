@@ -241,8 +241,8 @@ const rules: readonly Rule[] = [
   context,
   reading,
   valueFirst,
-  sign(4, 2),
+  sign({ mostCount: 4, leastCount: 2 }),
   subject,
-  sign(1, 1),
+  sign({ mostCount: 1, leastCount: 1 }),
   joining,
 ];

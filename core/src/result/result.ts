@@ -25,7 +25,9 @@ export type Refusal =
 
 export type Result<T> = { ok: true; value: T } | { ok: false; refusal: Refusal };
 
+/** The answer, where there is one. */
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+/** No answer, and why: with the numbers that its sentence needs. */
 export const refuse = <T = never>(refusal: Refusal): Result<T> => ({ ok: false, refusal });
 
 /** A broken promise of our own is a bug and throws; a keeper's mistake is a `Refusal`. */

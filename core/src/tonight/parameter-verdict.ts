@@ -81,6 +81,7 @@ export type Base = Omit<ParameterVerdict, 'state' | 'reason' | 'latest' | 'band'
   band: BandLine | null;
 };
 
+/** The verdict of a parameter that has a band: the reading, then the forecast, then its age. */
 export function judgedVerdict({
   base,
   parameter,

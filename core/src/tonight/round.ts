@@ -28,6 +28,7 @@ export interface RoundGroup<V extends Visit> {
   visits: V[];
 }
 
+/** Where a tank stands in the order of hygiene. */
 export const groupOf = (visit: Pick<Visit, 'purpose' | 'doubtful'>): RoundGroup<Visit>['id'] =>
   visit.purpose === 'quarantine' || visit.purpose === 'hospital'
     ? 'quarantine'

@@ -349,4 +349,5 @@ export interface TroubleKnowledge {
 /** Findings on animals, alive or dead. */
 export const animalGroups: readonly FindingGroup[] = ['fish-behaviour', 'fish-body', 'shrimp', 'deaths'];
 
+/** The list on which causes of this domain are shown. */
 export const listOf = (domain: Domain): TroubleList => (domain === 'fish' || domain === 'shrimp' ? 'disease' : domain);

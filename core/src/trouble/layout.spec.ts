@@ -13,7 +13,10 @@ const dead = (rows: readonly string[]): string[] =>
 
 describe('dead spots of a plan', () => {
   it('names squares by row from the back and place from the left', () => {
-    expect([squareId(0, 0), squareId(2, 7)]).toEqual(['A1', 'C8']);
+    expect([squareId({ rowIndex: 0, columnIndex: 0 }), squareId({ rowIndex: 2, columnIndex: 7 })]).toEqual([
+      'A1',
+      'C8',
+    ]);
   });
   it('without an outlet nothing is said', () => {
     expect(dead(['....', '....'])).toEqual([]);

@@ -23,7 +23,7 @@ const stepOf: Readonly<Record<SquareKind, number>> = {
 };
 
 /** Names of squares: a letter for the row from the back, a number from the left. */
-export const squareId = (rowIndex: number, columnIndex: number): string =>
+export const squareId = ({ rowIndex, columnIndex }: { rowIndex: number; columnIndex: number }): string =>
   `${String.fromCharCode(65 + rowIndex)}${columnIndex + 1}`;
 
 /**
@@ -45,7 +45,7 @@ export function deadSpots(plan: TankPlan): Square[] {
     open.sort((a, b) => b.stepCount - a.stepCount);
     const at = open.pop();
     if (!at) break;
-    const id = squareId(at.rowIndex, at.columnIndex);
+    const id = squareId(at);
     if ((lengths.get(id) ?? Infinity) <= at.stepCount) continue;
     lengths.set(id, at.stepCount);
     for (const [down, right] of [
@@ -66,7 +66,7 @@ export function deadSpots(plan: TankPlan): Square[] {
   const anyOutlet = lengths.size > 0;
   return plan.flatMap((squares, row) =>
     squares.map((kind, column): Square => {
-      const id = squareId(row, column);
+      const id = squareId({ rowIndex: row, columnIndex: column });
       const flowCount = lengths.get(id) ?? null;
       const open = kind !== 'hard';
       return { id, kind, flowCount, dead: anyOutlet && open && (flowCount === null || flowCount > limit) };

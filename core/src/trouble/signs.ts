@@ -42,6 +42,7 @@ export function shareAbove(span: Interval, thresholdValue: number): number {
   return lowEnd(span) === highEnd(span) && lowEnd(span) === thresholdValue ? 0 : shareAtLeast(span, thresholdValue);
 }
 const shareBelow = (span: Interval, thresholdValue: number): number => 1 - shareAtLeast(span, thresholdValue);
+/** How much of a span lies within another: 1 all of it, 0 none. */
 export const shareWithin = (span: Interval, within: Interval): number =>
   Math.max(0, shareAtLeast(span, lowEnd(within)) - shareAbove(span, highEnd(within)));
 

@@ -82,6 +82,7 @@ function chanceOf(grade: Grade, backgroundFraction: number): number {
       return 0.05 * backgroundFraction;
   }
 }
+/** Chance of seeing the finding where nothing of its kind is wrong; our own estimate. */
 export const backgroundOf = (finding: Finding): number => backgrounds[finding.background];
 
 /** The likelihood ratio of an answer; a «no» speaks only against hallmarks and what is strong. */
@@ -94,6 +95,7 @@ function answerRatio(grade: Grade, backgroundFraction: number, shareFraction: nu
   return shareFraction * yes + (1 - shareFraction) * no;
 }
 
+/** What a cause makes of each finding it names; kept by the cause. */
 export function gradesOf(cause: Cause): ReadonlyMap<string, Grade> {
   const known = gradesByCause.get(cause);
   if (known) return known;
@@ -335,5 +337,7 @@ export function weighedAll(of: TroubleCase, knowledge: TroubleKnowledge): Weighe
 
 /** Worth naming: evidence of at least three to one, and something seen or measured. */
 export const listed = (w: Weighed): boolean => w.evidenceRatio >= 3 && w.borne;
+/** Harmless, and taken for something else. */
 export const isLookAlike = (cause: Cause): boolean => cause.mistakenFor !== '';
+/** The list on which a cause is shown. */
 export const listOfCause = (cause: Cause): ReturnType<typeof listOf> => listOf(cause.domain);

@@ -24,6 +24,7 @@ export function instantOf({ on, time, zone }: { on: string; time: string; zone: 
 export const nightsBetween = (fromOn: string, toOn: string): number =>
   Temporal.PlainDate.from(fromOn).until(Temporal.PlainDate.from(toOn), { largestUnit: 'days' }).days;
 
+/** The calendar date so many days later; earlier with a minus. @example addDays({ on: '2026-02-27', days: 2 }) // '2026-03-01' */
 export const addDays = ({ on, days }: { on: string; days: number }): string =>
   Temporal.PlainDate.from(on).add({ days }).toString();
 

@@ -77,6 +77,8 @@ export const dimensionlessEndings = [
   'Index',
   'Indices',
   'Sequence',
+  'Number',
+  'Handle',
   'Version',
   'Seed',
   'Order',

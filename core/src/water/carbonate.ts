@@ -27,6 +27,7 @@ function log10Gamma({ chargeCount, ionicMolPerL }: { chargeCount: number; ionicM
   return -0.509 * chargeCount ** 2 * (root / (1 + root) - 0.3 * ionicMolPerL);
 }
 
+/** Constants of the carbonate system as they hold in this water: by temperature in °C (0 to 40) and ionic strength in mol/L. */
 export function carbonateConstants({
   tempC,
   ionicMolPerL,

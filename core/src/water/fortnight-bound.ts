@@ -95,7 +95,7 @@ class Prices {
     this.slope = new Float64Array(size);
     this.kept = new Float64Array(size);
     this.scale = new Float64Array(size).fill(litreScale ** 2).fill(1, 0, this.storeIndex);
-    this.open = every.map((night) => isEvening(works, weekdayIndex, night));
+    this.open = every.map((night) => isEvening(works, { weekdayIndex, night }));
     this.ownTankIndices = waters.map((w) => tanks.flatMap((tank, i) => (tank.waterId === w.waterId ? [i] : [])));
     this.loader = planLoader(input);
     this.madeL = every.map((night) => works.storedL + works.madeLPerH * (untilHours + 24 * night));

@@ -45,8 +45,11 @@ export function shiftedTo(tank: EveningTank, fromDay: number | null): EveningTan
 export const endCost = (tank: EveningTank, fromDay: number | null, nightsCount: number): number =>
   1.5 * waitingHarm({ ...shiftedTo(tank, fromDay), atDay: nightsCount });
 
-export const isEvening = (works: WaterWorks, weekdayIndex: number, night: number): boolean =>
-  works.evenings.length === 0 || works.evenings.includes(((weekdayIndex - 1 + night) % 7) + 1);
+/** Whether water is made on this night; every night where no evening was named. */
+export const isEvening = (
+  works: WaterWorks,
+  { weekdayIndex, night }: { weekdayIndex: number; night: number },
+): boolean => works.evenings.length === 0 || works.evenings.includes(((weekdayIndex - 1 + night) % 7) + 1);
 
 /** Litres the drums hold on a night; no limit where nobody has named a drum. */
 export const drumRoomL = (works: WaterWorks, night: number): number =>
@@ -67,6 +70,7 @@ export interface PlanLoad {
 
 /** Nights of each tank, in the order of the tanks; each list rising. */
 export type PlanNights = readonly (readonly number[])[];
+/** What a plan asks of hands, drums and the unit: one night after another. */
 export const planLoad = (input: FortnightInput, nights: PlanNights): PlanLoad => planLoader(input).load(nights);
 
 export interface PlanLoader {
@@ -94,7 +98,7 @@ export function planLoader(input: FortnightInput): PlanLoader {
   const arrival: PlanLoader['arrival'] = (tankIndex, fromIndex, nightIndex) =>
     arrivals[tankIndex]?.[((fromIndex ?? -1) + 1) * nightsCount + nightIndex] ?? 0;
   const end: PlanLoader['end'] = (tankIndex, fromIndex) => ends[tankIndex]?.[(fromIndex ?? -1) + 1] ?? 0;
-  const evening = Array.from({ length: nightsCount }, (_, n) => isEvening(works, weekdayIndex, n));
+  const evening = Array.from({ length: nightsCount }, (_, n) => isEvening(works, { weekdayIndex, night: n }));
   const roomL = Array.from({ length: nightsCount }, (_, n) => drumRoomL(works, n));
   const stock = waters.map((water) => readyByNight({ water, untilHours, nightsCount }));
   const mostL = Math.max(works.storesL, works.storedL);

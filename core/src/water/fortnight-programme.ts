@@ -49,7 +49,9 @@ export function built({
   const rows: IntegerProgramme['rows'] = [];
   const column = (costValue: number, hi: number, integer: boolean): number =>
     columns.push({ costValue, hi, integer }) - 1;
-  const evenings = Array.from({ length: nightsCount }, (_, n) => n).filter((n) => isEvening(works, weekdayIndex, n));
+  const evenings = Array.from({ length: nightsCount }, (_, n) => n).filter((n) =>
+    isEvening(works, { weekdayIndex, night: n }),
+  );
   const arcs: Built['arcs'] = [];
   tanks.forEach((tank, tankIndex) => {
     const add = (fromNight: number, toNight: number): void => {

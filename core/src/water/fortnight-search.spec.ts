@@ -156,7 +156,7 @@ describe('fourteen nights by search and by prices', () => {
     });
     const [own = []] = bettered(input, none(input), far);
     expect(own.length).toBeGreaterThan(1);
-    for (const night of own) expect(isEvening(input.works, input.weekdayIndex, night)).toBeTrue();
+    for (const night of own) expect(isEvening(input.works, { weekdayIndex: input.weekdayIndex, night })).toBeTrue();
   });
   it('where the programme finds nothing, the search plans and the prices say how far off it can be', () => {
     const idle: IntegerSolver = () => ({ state: 'none', values: [], costValue: 0, boundValue: -Infinity });

@@ -116,7 +116,7 @@ class Board {
     const { tanks, waters, works, weekdayIndex, untilHours, nightsCount = usualNights } = input;
     const every = Array.from({ length: nightsCount }, (_, night) => night);
     [this.nightsCount, this.tanksCount] = [nightsCount, tanks.length];
-    this.openNights = Int32Array.from(every.filter((night) => isEvening(works, weekdayIndex, night)));
+    this.openNights = Int32Array.from(every.filter((night) => isEvening(works, { weekdayIndex, night })));
     this.waterOf = Int32Array.from(tanks, (tank) => waters.findIndex((w) => w.waterId === tank.waterId));
     this.on = new Uint8Array(tanks.length * nightsCount);
     this.tankCost = new Float64Array(tanks.length);

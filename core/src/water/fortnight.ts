@@ -178,7 +178,7 @@ function planFrom(input: FortnightInput, nights: readonly number[][]): Fortnight
   const { costValue, nights: loads } = planLoad(input, nights);
   const shown = loads.map(({ roL, minutes, mixes }, night): FortnightNight => ({
     nightIndex: night,
-    evening: isEvening(works, weekdayIndex, night),
+    evening: isEvening(works, { weekdayIndex, night }),
     changes: [],
     roL,
     minutes,
@@ -226,7 +226,7 @@ function whyOn(
     return leavesAtDay !== null && leavesAtDay < dueDays
       ? { id: 'before-its-band', facts: { earlyDays: -off } }
       : { id: 'early', facts: { earlyDays: -off, sharedWith } };
-  const closed = !isEvening(works, weekdayIndex, Math.max(0, Math.round(dueDays)));
+  const closed = !isEvening(works, { weekdayIndex, night: Math.max(0, Math.round(dueDays)) });
   return { id: closed ? 'after-closed' : 'after', facts: { lateDays: off, sharedWith } };
 }
 function lateBy(
@@ -236,7 +236,9 @@ function lateBy(
 ): LateBy | null {
   if (night === 0) return null;
   const water = waters.find((w) => w.waterId === tank.waterId);
-  const soonest = Array.from({ length: night }, (_, n) => n).filter((n) => isEvening(works, weekdayIndex, n));
+  const soonest = Array.from({ length: night }, (_, n) => n).filter((n) =>
+    isEvening(works, { weekdayIndex, night: n }),
+  );
   if (soonest.length === 0) return { id: 'closed', facts: {} };
   if (water && water.readyL < tank.changeL && soonest.every((n) => 24 * n + untilHours < water.leadHours))
     return { id: 'not-ready', facts: { waterName: water.name } };
@@ -253,7 +255,7 @@ export function greedyFortnight(input: FortnightInput): FortnightPlan {
   let storeL = works.storedL;
   for (let night = 0; night < nightsCount; night++) {
     storeL = roByHour({ works: { ...works, storedL: storeL }, hours: night === 0 ? untilHours : 24 });
-    if (!isEvening(works, weekdayIndex, night)) continue;
+    if (!isEvening(works, { weekdayIndex, night })) continue;
     let [minutes, mixedL] = [0, 0];
     const begun = new Set<string>();
     const due = tanks

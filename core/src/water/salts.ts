@@ -127,4 +127,5 @@ export function ionsPerGram({
   return table;
 }
 
+/** A table of ions with nothing in it. */
 export const noIons = (): IonTable => ({ ca: 0, mg: 0, na: 0, k: 0, cl: 0, so4: 0, hco3: 0, no3: 0, h2po4: 0 });

@@ -34,6 +34,7 @@ export const batchTable: ThreadTable<BatchThreadStep['step'], 'there' | 'gone'> 
     gone: {},
   },
 };
+/** Steps of batches that stand where they cannot: used after it was poured away, of no batch at all. */
 export const batchOutOfPlace = (steps: readonly BatchThreadStep[]): OutOfPlace<BatchThreadStep>[] =>
   outOfPlace({
     steps,

@@ -26,5 +26,5 @@ export const countText = (count: { lo: number; hi: number | null } | null): stri
         : `${count.lo}–${count.hi}`;
 
 export const figure = (value: number): string => String(Number(value.toPrecision(4)));
-export const percent = (share: number): string => `${figure(100 * share)} %`;
+export const percent = (shareFraction: number): string => `${figure(100 * shareFraction)} %`;
 export const spaced = (id: string): string => id.replaceAll('-', ' ');

@@ -9,6 +9,7 @@ import type { Problem } from '#contracts/shapes';
 import { Reach } from './reach';
 import { Told } from './told';
 import { houseChosen } from './which-house';
+import { deviceEpochMs } from './device-clock';
 
 export type ResponseOf<N extends RouteName> = v.InferOutput<(typeof routes)[N]['response']>;
 
@@ -175,7 +176,7 @@ export class Api {
     const toldAtEpochMs = Date.parse(response.headers.get('Date') ?? '');
     if (Number.isNaN(toldAtEpochMs) || !v.is(routes[name].response, answer)) throw unreachable();
     this.reach.recalled(path, toldAtEpochMs);
-    this.tell(answer, Math.max(0, Date.now() - toldAtEpochMs));
+    this.tell(answer, Math.max(0, deviceEpochMs() - toldAtEpochMs));
     return answer;
   }
   private tell(answer: unknown, ageMs: number): void {

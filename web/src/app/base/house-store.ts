@@ -6,6 +6,7 @@ import type { House, HouseChange, Preferences } from '#contracts/tonight';
 import { layTokens, type Lamp } from './tokens';
 import { Api } from './api';
 import { speakIn } from './speech';
+import { deviceEpochMs } from './device-clock';
 
 const preferencesKey = 'night-ledger-preferences';
 const usualOutAt = '22:00';
@@ -50,7 +51,10 @@ export function layPreferences(root: HTMLElement): Lamp {
   const saved = savedPreferences();
   // The zone of the house is not known yet: this device's own time will do for a moment.
   const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
-  const lamp = saved.lampBy === 'clock' ? lampAt(timeIn(timeZone, new Date()), saved) : (saved.lamp ?? systemLamp());
+  const lamp =
+    saved.lampBy === 'clock'
+      ? lampAt(timeIn(timeZone, new Date(deviceEpochMs())), saved)
+      : (saved.lamp ?? systemLamp());
   layTokens(lamp, root);
   speakAs(saved, root);
   return lamp;
@@ -112,7 +116,7 @@ export class HouseStore {
   }
   /** The house's time at this moment: the last told, and what has passed since; this device's own until told. */
   nowIso(): string {
-    if (this.nowEpochMs() === 0) return new Date().toISOString();
+    if (this.nowEpochMs() === 0) return new Date(deviceEpochMs()).toISOString();
     const passedMs = this._house()?.frozen ? 0 : performance.now() - this.toldAtMs;
     return new Date(Math.round(this.nowEpochMs() + passedMs)).toISOString();
   }

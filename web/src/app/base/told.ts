@@ -1,6 +1,7 @@
 import { computed, Injectable, signal, untracked } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { RouteName } from '#contracts/api';
+import { deviceEpochMs } from './device-clock';
 
 /** What is asked of the house, as far as it is not there: `waiting` the first time, `failed` whatever was there before. */
 export type Remote =
@@ -70,7 +71,7 @@ export class Told {
     }, patientMs + 1);
   }
   has(name: RouteName, path: string): void {
-    if (about[name] !== undefined) this.put(path, name, { state: 'here', toldAtEpochMs: Date.now() });
+    if (about[name] !== undefined) this.put(path, name, { state: 'here', toldAtEpochMs: deviceEpochMs() });
   }
   lacks(name: RouteName, path: string, title: string): void {
     const before = untracked(this.questions).get(path)?.remote;

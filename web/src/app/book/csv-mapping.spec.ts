@@ -52,7 +52,7 @@ describe('a table of somebody else’s', () => {
     const { entries, faults } = made(
       'Date,Tank,pH\n2026-03-01,Attic,7\n2026-03-02,Lobby,74\n2026-04-02,Lobby,7\n2026-03-03,Lobby,7\n',
     );
-    expect(faults.map((f) => [f.row, f.column])).toEqual([
+    expect(faults.map((f) => [f.rowNumber, f.column])).toEqual([
       [2, 'Tank'],
       [3, 'pH'],
       [4, 'Date'],

@@ -14,7 +14,7 @@ export interface CsvTable {
   rows: string[][];
 }
 export interface RowFault {
-  row: number;
+  rowNumber: number;
   column: string;
   message: string;
 }
@@ -92,7 +92,7 @@ export function csvEntries(table: CsvTable, mapping: Mapping): { entries: NewEnt
   const faults: RowFault[] = [];
   const entries = table.rows.flatMap((cells, i): NewEntry[] => {
     const before = faults.length;
-    const made = rowEntries({ cells, row: i + 2, header: table.header, mapping, faults });
+    const made = rowEntries({ cells, rowNumber: i + 2, header: table.header, mapping, faults });
     return faults.length === before ? made : [];
   });
   return { entries, faults };
@@ -100,20 +100,20 @@ export function csvEntries(table: CsvTable, mapping: Mapping): { entries: NewEnt
 
 function rowEntries({
   cells,
-  row,
+  rowNumber,
   header,
   mapping,
   faults,
 }: {
   cells: readonly string[];
-  row: number;
+  rowNumber: number;
   header: readonly string[];
   mapping: Mapping;
   faults: RowFault[];
 }): NewEntry[] {
   const of = (use: ColumnUse): string => (cells[mapping.uses.indexOf(use)] ?? '').trim();
   const fault = (use: ColumnUse, message: string): void =>
-    void faults.push({ row, column: header[mapping.uses.indexOf(use)] ?? use, message });
+    void faults.push({ rowNumber, column: header[mapping.uses.indexOf(use)] ?? use, message });
   const on = dateIn(of('date'), mapping.order);
   if (on === null) fault('date', `“${of('date').slice(0, 30)}” is no date; write 2026-03-14`);
   const time = of('time') || '21:00';
@@ -131,7 +131,7 @@ function rowEntries({
     const text = (cells[place] ?? '').trim();
     if (!parameter || text === '' || text === '-') continue;
     const parsed = parseReading({ parameter, text });
-    if (!parsed.ok) faults.push({ row, column: header[place] ?? use, message: plainRefusal(parsed.refusal) });
+    if (!parsed.ok) faults.push({ rowNumber, column: header[place] ?? use, message: plainRefusal(parsed.refusal) });
     else values.push(readingValue({ parameter, reading: parsed.value, text: text.slice(0, 60), insisted: false }));
   }
   if (on === null || subjectId === '' || !/^\d?\d:\d\d$/.test(time)) return [];

@@ -121,7 +121,7 @@ const mostAtOnce = 200;
           <ul>
             @for (f of m.faults.slice(0, 100); track $index) {
               <li class="fault">
-                <span class="num">Row {{ f.row }}</span
+                <span class="num">Row {{ f.rowNumber }}</span
                 >, {{ f.column }}: {{ f.message }}
               </li>
             }

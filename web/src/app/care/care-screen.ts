@@ -216,7 +216,7 @@ export class CareScreen {
       nowEpochMs: this.house.nowEpochMs(),
     });
     if (shareFraction <= presentFraction) return '';
-    const count = changesUntilGone(shareFraction, usualChangeFraction);
+    const count = changesUntilGone({ shareFraction, changeFraction: usualChangeFraction });
     const share =
       shareFraction >= 1
         ? `${shareFraction.toFixed(1)} doses are`

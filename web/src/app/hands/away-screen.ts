@@ -68,14 +68,14 @@ interface Said {
 function valueOf(
   { parameter, level, productionPerDay, sourceValue, ceiling, floor }: BuildUpView['tanks'][number]['lines'][number],
   {
-    share,
+    shareFraction,
     plan,
     changeFraction,
     evaporationFractionPerDay,
-  }: { share: number; plan: LeavingPlan; changeFraction: number; evaporationFractionPerDay: number },
+  }: { shareFraction: number; plan: LeavingPlan; changeFraction: number; evaporationFractionPerDay: number },
 ): AbsenceValue | null {
   if (notBuiltUp.includes(parameter)) return null;
-  const by = fromFood.includes(parameter) ? share : 1;
+  const by = fromFood.includes(parameter) ? shareFraction : 1;
   const now = { lo: level.lo80, hi: level.hi80 };
   return {
     parameter,
@@ -147,10 +147,10 @@ export class AwayScreen {
     const tank = this.buildUp.told()?.tanks.find((t) => t.tankId === tankId);
     if (!tank?.ready) return null;
     const evaporationFractionPerDay = this.toppedUp() === 'yes' ? 0 : (this.evaporationPercent() ?? NaN) / 100;
-    const share = plan === 'usual' ? 1 : productionShare(this.feedEveryDays());
+    const shareFraction = plan === 'usual' ? 1 : productionShare(this.feedEveryDays());
     const changeFraction = this.changePercent() === null ? NaN : (this.changePercent() ?? 0) / 100;
     const perParameter = tank.lines.map((line) =>
-      valueOf(line, { share, plan, changeFraction, evaporationFractionPerDay }),
+      valueOf(line, { shareFraction, plan, changeFraction, evaporationFractionPerDay }),
     );
     const known = perParameter.filter((p) => p !== null && (p.ceiling !== undefined || p.floor !== undefined));
     const found = absence({ days, perParameter: known.filter((p) => p !== null) });

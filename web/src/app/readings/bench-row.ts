@@ -59,9 +59,9 @@ export interface RowView {
           [placeholder]="c.last"
           [value]="c.text"
           (input)="typed.emit({ column: c.column, text: textOf($event) })"
-          (keydown)="keyed.emit({ place: k, event: $event })"
+          (keydown)="keyed.emit({ placeIndex: k, event: $event })"
           (focus)="focused.emit(c.column)"
-          (paste)="laidIn.emit({ place: k, event: $event })" />
+          (paste)="laidIn.emit({ placeIndex: k, event: $event })" />
         @if (c.standsPercent !== null) {
           <span class="stands" aria-hidden="true" [style.--at]="c.standsPercent + '%'"></span>
         }
@@ -84,9 +84,9 @@ export class BenchRowPart implements OnInit, OnDestroy {
   readonly view = input.required<RowView>();
   readonly here = input(false);
   readonly typed = output<{ column: Column; text: string }>();
-  readonly keyed = output<{ place: number; event: KeyboardEvent }>();
+  readonly keyed = output<{ placeIndex: number; event: KeyboardEvent }>();
   readonly focused = output<Column>();
-  readonly laidIn = output<{ place: number; event: ClipboardEvent }>();
+  readonly laidIn = output<{ placeIndex: number; event: ClipboardEvent }>();
   ngOnInit(): void {
     if (this.place() < filledAtOnceCount) this.near.set(true);
     else

@@ -10,7 +10,7 @@ const rowsAFrame = 4;
 export class NearRows implements OnDestroy {
   private readonly waiting = new Map<Element, () => void>();
   private readonly coming = new Set<Element>();
-  private frame: number | null = null;
+  private frameHandle: number | null = null;
   private observer: IntersectionObserver | null = null;
 
   /** Once, when the row comes near; at once where nothing can be observed. */
@@ -26,7 +26,7 @@ export class NearRows implements OnDestroy {
           if (isIntersecting) this.coming.add(target);
           else this.coming.delete(target);
         }
-        this.frame ??= requestAnimationFrame(() => {
+        this.frameHandle ??= requestAnimationFrame(() => {
           this.come();
         });
       },
@@ -42,18 +42,18 @@ export class NearRows implements OnDestroy {
   }
   ngOnDestroy(): void {
     this.observer?.disconnect();
-    if (this.frame !== null) cancelAnimationFrame(this.frame);
+    if (this.frameHandle !== null) cancelAnimationFrame(this.frameHandle);
   }
   /** A few in each frame, those that came last first: they are where the eye is. */
   private come(): void {
-    this.frame = null;
+    this.frameHandle = null;
     for (const row of [...this.coming].reverse().slice(0, rowsAFrame)) {
       const near = this.waiting.get(row);
       this.forget(row);
       near?.();
     }
     if (this.coming.size > 0)
-      this.frame = requestAnimationFrame(() => {
+      this.frameHandle = requestAnimationFrame(() => {
         this.come();
       });
   }

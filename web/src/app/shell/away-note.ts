@@ -7,6 +7,7 @@ import { HouseStore } from '../base/house-store';
 import { Reach } from '../base/reach';
 import { spanText, whenText } from '../ui/words';
 import { NewerPages } from './newer-pages';
+import { deviceEpochMs } from '../base/device-clock';
 
 const againMs = 30_000;
 
@@ -61,6 +62,6 @@ export class AwayNote {
     this.tick();
     return told === null
       ? null
-      : { age: spanText(Math.max(0, Date.now() - told)), when: whenText(speech(), told, this.house.zone()) };
+      : { age: spanText(Math.max(0, deviceEpochMs() - told)), when: whenText(speech(), told, this.house.zone()) };
   });
 }

@@ -161,12 +161,12 @@ export const pages: Routes = [
   },
   {
     path: 'hands/stand-in',
-    title: 'For the stand-in',
+    title: 'For the stand-in · Night Ledger',
     loadComponent: async () => (await import('../hands/stand-in-screen')).StandInScreen,
   },
   {
     path: 'hands/learnt',
-    title: 'Foreseen and found',
+    title: 'Foreseen and found · Night Ledger',
     loadComponent: async () => (await import('../hands/learnt-screen')).HandsLearntScreen,
   },
   {

@@ -20,7 +20,7 @@ export interface Drip {
   plan: Started;
   elapsedMinutes: number;
   /** What the plan's own filling should have covered by now. */
-  planned: number;
+  plannedFraction: number;
   progress: AcclimationProgress | null;
 }
 
@@ -37,11 +37,11 @@ export interface Drip {
           <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span>
         </h2>
         <progress
-          [value]="d.planned"
+          [value]="d.plannedFraction"
           max="1"
-          [attr.aria-label]="'By the plan ' + percent(d.planned) + ' % covered'"></progress>
+          [attr.aria-label]="'By the plan ' + percent(d.plannedFraction) + ' % covered'"></progress>
         <p>
-          By the plan <span class="num">{{ percent(d.planned) }} %</span> of the difference is covered.
+          By the plan <span class="num">{{ percent(d.plannedFraction) }} %</span> of the difference is covered.
           @if (d.progress; as p) {
             Measured:
             @for (x of p.byParameter; track x.parameter) {
@@ -177,7 +177,7 @@ export function dripsFrom(
         startedEpochMs: atEpochMs,
         plan: payload,
         elapsedMinutes,
-        planned: plannedFraction({ bagL, boxL, rateLPerH, elapsedMinutes }),
+        plannedFraction: plannedFraction({ bagL, boxL, rateLPerH, elapsedMinutes }),
         progress: Object.keys(now).length === 0 ? null : acclimationProgress({ bag: bag, now, tank: tank, bearing }),
       },
     ];

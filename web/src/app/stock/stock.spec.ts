@@ -133,7 +133,7 @@ describe('drips that run', () => {
   });
   it('are read from the book, so that a reload shows the same share; the plan is nine tenths after its hour', () => {
     const [drip] = dripsFrom([on(0, started)], 60 * minute);
-    expect(drip?.planned).toBeCloseTo(0.9, 6);
+    expect(drip?.plannedFraction).toBeCloseTo(0.9, 6);
     expect(drip?.progress).toBeNull();
     expect(dripsFrom([on(0, started), on(50, { step: 'ended', arrivalId: 'a', done: true })], 60 * minute)).toEqual([]);
   });

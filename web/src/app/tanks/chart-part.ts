@@ -42,7 +42,7 @@ export function bandStretches(
 export function spanFigures(
   readings: readonly (Interval & { atEpochMs: number })[],
   { fromEpochMs, toEpochMs }: ChartSpan,
-): { count: number; lo: number; hi: number; median: number } | null {
+): { count: number; lo: number; hi: number; medianValue: number } | null {
   const inside = readings.filter((r) => r.atEpochMs >= fromEpochMs && r.atEpochMs <= toEpochMs);
   if (inside.length === 0) return null;
   const middles = inside.map((r) => middle(r)).sort((a, b) => a - b);
@@ -50,7 +50,7 @@ export function spanFigures(
     count: inside.length,
     lo: Math.min(...inside.map((r) => r.lo ?? middle(r))),
     hi: Math.max(...inside.map((r) => r.hi ?? middle(r))),
-    median: middles[Math.floor(middles.length / 2)] ?? 0,
+    medianValue: middles[Math.floor(middles.length / 2)] ?? 0,
   };
 }
 
@@ -164,7 +164,7 @@ export class ChartPart {
           name,
           count: found?.count ?? 0,
           range: found ? fromTo(text(found.lo), text(found.hi)) : '–',
-          median: found ? text(found.median) : '–',
+          median: found ? text(found.medianValue) : '–',
         };
       });
     });

@@ -168,7 +168,9 @@ export class PlanPart {
   protected draw(id: string): void {
     const kind = this.brush();
     this.rows.update((rows) =>
-      rows.map((row, y) => row.map((was, x) => (squareId(y, x) === id ? (was === kind ? 'bed' : kind) : was))),
+      rows.map((row, y) =>
+        row.map((was, x) => (squareId({ rowIndex: y, columnIndex: x }) === id ? (was === kind ? 'bed' : kind) : was)),
+      ),
     );
     this.touched.set(true);
   }

@@ -47,7 +47,7 @@ export class InUnit implements ControlValueAccessor {
   private readonly renderer = inject(Renderer2);
   private value: number | null = null;
   /** What the page takes where the field was emptied: shown when the keeper leaves it, not under their hands. */
-  private instead: number | null = null;
+  private insteadValue: number | null = null;
   private fault: HTMLElement | null = null;
   private readonly injector = inject(Injector);
   /** Asked for where it is needed only: a conductivity in ppm is by its factor. */
@@ -76,7 +76,7 @@ export class InUnit implements ControlValueAccessor {
     if (next === null && this.value === null && this.field.value.trim() !== '' && this.refused) return;
     const typing = this.field === document.activeElement && this.value === null;
     if (next !== null && typing && (this.refused || this.field.value.trim() === '')) {
-      this.instead = next;
+      this.insteadValue = next;
       return;
     }
     this.value = next;
@@ -93,7 +93,7 @@ export class InUnit implements ControlValueAccessor {
   }
 
   protected typed(): void {
-    this.instead = null;
+    this.insteadValue = null;
     const read = this.read();
     const within = typeof read !== 'number' || (read >= this.min() && read <= this.max());
     this.refuse(read === undefined ? this.unread() : within ? '' : this.bounds());
@@ -104,11 +104,11 @@ export class InUnit implements ControlValueAccessor {
     this.changed(this.value);
   }
   protected left(): void {
-    if (this.instead !== null && this.field.value.trim() === '') {
-      this.value = this.instead;
+    if (this.insteadValue !== null && this.field.value.trim() === '') {
+      this.value = this.insteadValue;
       this.show();
     }
-    this.instead = null;
+    this.insteadValue = null;
     this.touched();
   }
   private bounds(): string {

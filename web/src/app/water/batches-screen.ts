@@ -244,13 +244,13 @@ export class BatchesScreen {
     this.store.loadEvening();
   }
 
-  protected history(b: BatchView): { at: number; text: string }[] {
-    const steps = b.steps.map((s) => ({ at: s.atEpochMs, text: stepText(s.payload as BatchStepPayload) }));
+  protected history(b: BatchView): { atEpochMs: number; text: string }[] {
+    const steps = b.steps.map((s) => ({ atEpochMs: s.atEpochMs, text: stepText(s.payload as BatchStepPayload) }));
     const uses = b.uses.map((u) => ({
-      at: u.atEpochMs,
+      atEpochMs: u.atEpochMs,
       text: `${amount(speech(), 'volume', u.usedL, 1)} into ${u.tankName}`,
     }));
-    return [...steps, ...uses].sort((a, b2) => a.at - b2.at);
+    return [...steps, ...uses].sort((a, b2) => a.atEpochMs - b2.atEpochMs);
   }
   protected async measure(b: BatchView): Promise<void> {
     const water: Partial<Record<ParameterId, Interval>> = {};
