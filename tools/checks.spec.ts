@@ -286,7 +286,7 @@ describe('the checks on texts fire', () => {
     ]);
   });
   it('on a folder of somebody’s machine, and where packages came from', () => {
-    const lock = (at: string): string => `{ "resolved"${':'} "${at}" }`;
+    const lock = (at: string): string => `{ "resolved": "${at}" }`;
     plant('docs/tests.md', `Run it in ${['', 'home', 'keeper', 'tanks'].join('/')} first.\n`);
     plant('package-lock.json', lock('https://packages.example/x.tgz'));
     plant('docs/architecture.md', 'Pages stand under /hands and /work-light.\n');

@@ -5,7 +5,7 @@
  * Two lanes side by side, because two cores are what there is. Ends with what each part took, and one plain line.
  */
 import { execFileSync, spawn } from 'node:child_process';
-import { cpSync, existsSync, readdirSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fail, step, Trouble } from './say.mjs';
 import { checkNode, installChromium, installPackages, installPostgres, root } from './setup.mjs';
@@ -37,11 +37,14 @@ async function part(name, command, { env = {}, count } = {}) {
         .slice(-120)
         .join('\n'),
     );
-  const seconds = Math.round((Date.now() - began) / 1000);
-  console.log(`  ${name}: ${good} passed, ${bad} failed (${seconds} s)`);
-  took.push({ name, good, bad, seconds });
-  passed += good;
-  failed += bad;
+  record({ name, good, bad, seconds: Math.round((Date.now() - began) / 1000) });
+}
+/** @param {{ name: string, good: number, bad: number, seconds: number }} ran */
+function record(ran) {
+  console.log(`  ${ran.name}: ${ran.good} passed, ${ran.bad} failed (${ran.seconds} s)`);
+  took.push(ran);
+  passed += ran.good;
+  failed += ran.bad;
 }
 
 /** What a runner says of what failed, without all that it says of what held. @param {string[]} lines */
@@ -113,9 +116,9 @@ const nightParts = ['fuzz', 'night-walks'];
 async function firstLane() {
   // Each layer once, by what the layers under it declare; the pages are checked as they are built.
   await part('types', [node, 'node_modules/typescript/bin/tsc', '-b', 'tsconfig.node.json']);
-  await part('core', jasmine('jasmine.json'), { count: jasmineCount(specs) });
+  await specsPart('core', [await bundled('core', ['core/src', 'almanac/src', 'contracts/src', 'words/src'])]);
   await migrationsPart();
-  await serverPart('server', jasmine('jasmine.server.json'));
+  await serverPart('server', parted(await bundled('server', ['server/src'])));
   await part('tools', jasmine('jasmine.tools.json'), { count: jasmineCount(specs) });
   await part('house', [node, 'tools/checks.mjs'], {
     count: (o) => {
@@ -154,9 +157,8 @@ async function night(chromium) {
     env: { CHROME_BIN: chromium, NIGHT_LEDGER_WALKS: 'night' },
     count: playwrightCount,
   });
-  await serverPart('fuzz', [...jasmine('jasmine.server.json'), 'server/src/app/fuzz.spec.ts'], {
-    FUZZ_REQUESTS: '20000',
-  });
+  const fuzz = (await bundled('server', ['server/src'])).filter((file) => file.includes('_fuzz.spec'));
+  await serverPart('fuzz', [fuzz], { FUZZ_REQUESTS: '20000' });
 }
 
 /** Files that are not as the last commit has them. @type {string[]} */
@@ -205,21 +207,54 @@ async function main() {
   process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
 }
 
-/** @param {string} name @param {string[]} command @param {Record<string, string>} [env] */
-async function serverPart(name, command, env = {}) {
+/** Bundles of specs, made only where their part runs. @param {string} name @param {string[]} folders @returns {Promise<string[]>} */
+async function bundled(name, folders) {
+  if (only.length > 0 && !only.includes(name)) return [];
+  const { bundleSpecs } = await import('./specs.mjs');
+  return bundleSpecs(name, folders);
+}
+/** Two halves of about one length: the long ones are dealt out first. @param {string[]} files */
+function parted(files) {
+  /** @type {[string[], string[]]} */
+  const halves = [[], []];
+  const sizes = [0, 0];
+  const sized = files.map((file) => ({ file, size: statSync(path.join(root, file)).size }));
+  for (const { file, size } of sized.sort((a, b) => b.size - a.size)) {
+    const shorter = (sizes[0] ?? 0) <= (sizes[1] ?? 0) ? 0 : 1;
+    halves[shorter].push(file);
+    sizes[shorter] = (sizes[shorter] ?? 0) + size;
+  }
+  return halves;
+}
+
+/** Bundled specs, each group in a process of its own, beside each other. @param {string} name @param {string[][]} groups @param {Record<string, string>} [env] */
+async function specsPart(name, groups, env = {}) {
+  if (only.length > 0 && !only.includes(name)) return;
+  const began = Date.now();
+  // The files are named; of the configuration it takes the order, and that a spec without an expectation fails.
+  const runner = [node, '--enable-source-maps', 'node_modules/jasmine/bin/jasmine.js', '--config=jasmine.json'];
+  const ran = await Promise.all(groups.map((files) => told([...runner, ...files], env)));
+  const counted = ran.map(({ status, output }) => {
+    const { good, bad } = jasmineCount(specs)(output) ?? { good: 0, bad: 1 };
+    const failedHere = Math.max(bad, status === 0 ? 0 : 1);
+    if (failedHere > 0) console.log(whatFailed(output.split('\n')).slice(-120).join('\n'));
+    return { good, bad: failedHere };
+  });
+  const sum = (/** @type {'good' | 'bad'} */ which) => counted.reduce((all, c) => all + c[which], 0);
+  record({ name, good: sum('good'), bad: sum('bad'), seconds: Math.round((Date.now() - began) / 1000) });
+}
+
+/** @param {string} name @param {string[][]} groups @param {Record<string, string>} [env] */
+async function serverPart(name, groups, env = {}) {
   if (only.length > 0 && !only.includes(name)) return;
   const { throwawayCluster } = await import('./house.mjs');
   const { ensureDatabase } = await import('./postgres.mjs');
   const { cluster, end } = await throwawayCluster();
   try {
-    const databaseUrl = await ensureDatabase(cluster, 'specs');
-    await part(name, command, {
-      env: {
-        ...env,
-        NIGHT_LEDGER_TEST_DATABASE: databaseUrl,
-        NIGHT_LEDGER_TEST_ADMIN_DATABASE: cluster.adminUrl('postgres'),
-      },
-      count: jasmineCount(specs),
+    await specsPart(name, groups, {
+      ...env,
+      NIGHT_LEDGER_TEST_DATABASE: await ensureDatabase(cluster, 'specs'),
+      NIGHT_LEDGER_TEST_ADMIN_DATABASE: cluster.adminUrl('postgres'),
     });
   } finally {
     end();

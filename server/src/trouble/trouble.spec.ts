@@ -17,7 +17,7 @@ const taken = async (...entries: SentEntry[]) => {
 const step = (payload: PayloadOf<'case'>, subjectId = tank, minutes = -10) =>
   entry('case', subjectId, payload, at(0, minutes));
 const opening = (more: Partial<Extract<PayloadOf<'case'>, { step: 'opened' }>> = {}, subjectId = tank) =>
-  step({ step: 'opened', firstSignAt: at(1), findings: { 'gasping': 'yes' }, ...more }, subjectId, -20);
+  step({ step: 'opened', firstSignAt: at(1), findings: { gasping: 'yes' }, ...more }, subjectId, -20);
 const doubtful = async (tankId: string) =>
   (await house.get<Tonight>('/api/tonight')).body.tanks.find((t) => t.tankId === tankId)?.doubtful;
 const said = async (tankId: string) => {
@@ -27,13 +27,15 @@ const said = async (tankId: string) => {
 
 describe('a case is checked', () => {
   it('by ids that are known, and a first sign that is not after it', async () => {
-    expect(await refused(opening({ findings: { BF99: 'yes' } }))).toEqual(['findings.BF99: is not known']);
+    expect(await refused(opening({ findings: { 'no-such-sign': 'yes' } }))).toEqual([
+      'findings.no-such-sign: is not known',
+    ]);
     expect(await refused(opening({ firstSignAt: at(0, -5) }))).toEqual(['firstSignAt: is after the case was opened']);
     const opened = opening({}, other);
     await taken(opened);
-    expect(await refused(step({ step: 'acted', caseId: opened.id, causeId: 'W99', text: 'x' }, other))).toEqual([
-      'causeId: is not known',
-    ]);
+    expect(
+      await refused(step({ step: 'acted', caseId: opened.id, causeId: 'no-such-cause', text: 'x' }, other)),
+    ).toEqual(['causeId: is not known']);
   });
   it('a step belongs to a case of its tank that is open', async () => {
     const opened = opening();

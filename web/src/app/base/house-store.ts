@@ -28,7 +28,8 @@ function savePreferences(preferences: Preferences): void {
   }
 }
 
-const systemLamp = (): Lamp => (matchMedia('(prefers-color-scheme: dark)').matches ? 'out' : 'lit');
+const systemDark = (): MediaQueryList => matchMedia('(prefers-color-scheme: dark)');
+const systemLamp = (): Lamp => (systemDark().matches ? 'out' : 'lit');
 const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
 
 /**
@@ -79,6 +80,8 @@ export class HouseStore {
   private readonly _house = signal<House | null>(null);
   private readonly _preferences = signal<Preferences>(savedPreferences());
   private readonly minute = signal(0);
+  /** The lamp of the device, which may change at dusk; it holds where none was chosen. */
+  private readonly system = signal(systemLamp());
   private readonly told = signal<{ nowEpochMs: number; ageMs: number } | null>(null);
   readonly house = this._house.asReadonly();
   readonly preferences = this._preferences.asReadonly();
@@ -86,7 +89,7 @@ export class HouseStore {
     this.minute();
     const preferences = this._preferences();
     if (preferences.lampBy === 'clock') return lampAt(timeIn(this.zone(), new Date(this.nowIso())), preferences);
-    return preferences.lamp ?? systemLamp();
+    return preferences.lamp ?? this.system();
   });
   readonly shortcuts = computed(() => this._preferences().shortcuts ?? true);
   /** The house's time as the last response told it; an answer of earlier is as much older as it was kept. */
@@ -106,6 +109,9 @@ export class HouseStore {
     this.api.told.subscribe((now) => {
       this.told.set(now);
       this.toldAtMs = performance.now();
+    });
+    systemDark().addEventListener('change', () => {
+      this.system.set(systemLamp());
     });
     effect(() => {
       layTokens(this.lamp(), document.documentElement);

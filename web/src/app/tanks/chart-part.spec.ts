@@ -22,7 +22,12 @@ describe('the chart of a folio', () => {
       { atEpochMs: 30, lo: 20, hi: 40 },
       { atEpochMs: 99, lo: 0, hi: 80 },
     ];
-    expect(spanFigures(readings, { fromEpochMs: 10, toEpochMs: 30 })).toEqual({ count: 3, lo: 5, hi: 40, medianValue: 15 });
+    expect(spanFigures(readings, { fromEpochMs: 10, toEpochMs: 30 })).toEqual({
+      count: 3,
+      lo: 5,
+      hi: 40,
+      medianValue: 15,
+    });
     expect(spanFigures(readings, { fromEpochMs: 40, toEpochMs: 50 })).toBeNull();
   });
 });
