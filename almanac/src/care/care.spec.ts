@@ -1,5 +1,6 @@
 import { bookKinds } from '#almanac/kinds';
 import { mayDose, type DoseQuestion } from '#core/care';
+import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
 import { careFaults, careKnowledge } from './index';
 
@@ -113,6 +114,89 @@ describe('who would be harmed', () => {
     expect(verdict('D02', { kinds: ['white-cloud'] })).toBe('blocked');
     expect(verdict('D02', { kinds: ['neon-tetra'] })).toBe('allowed');
     expect(verdict('D02', { kinds: ['shrimp'] })).toBe('blocked');
+  });
+  it('a kind stands for its group: crayfish for shrimp, and snails and plants each for their own', () => {
+    const groupsOf = (agent: string, kind: string) =>
+      asked(agent, { kinds: [kind] }).reasons.map((r) => (r.id === 'kind' ? `${r.facts.group} ${r.facts.sign}` : r.id));
+    expect(groupsOf('D06', 'orange-dwarf-crayfish')).toEqual(['shrimp harms']);
+    expect(groupsOf('D06', 'nerite')).toEqual(['snails harms']);
+    expect(groupsOf('D05', 'java-fern')).toEqual(['plants harms']);
+    expect(groupsOf('D06', 'neon-tetra')).toEqual([]);
+  });
+  it('salt: from 3 g/L on it harms snails and plants; below it, and of no other agent, it does not', () => {
+    const salt = (doseMgPerL: number | undefined) => verdict('D01', { kinds: ['snails', 'plants'], doseMgPerL });
+    expect([salt(3000), salt(2999), salt(undefined)]).toEqual(['blocked', 'warn', 'warn']);
+    expect(verdict('D07', { kinds: ['plants'], doseMgPerL: 5000 })).toBe(verdict('D07', { kinds: ['plants'] }));
+  });
+  it('peroxide: above 12 mg/L, and where nobody says how much, it is a bath that shrimp do not bear', () => {
+    const peroxide = (doseMgPerL: number | undefined) => verdict('D16', { kinds: ['shrimp'], doseMgPerL });
+    expect([peroxide(12.1), peroxide(undefined)]).toEqual(['blocked', 'blocked']);
+    expect(peroxide(12)).not.toBe('blocked');
+    expect(verdict('D16', { kinds: ['filter'], doseMgPerL: 13 })).toBe('blocked');
+  });
+  it('cool water ends at 24 °C; of other agents a cool kind bears what all bear', () => {
+    const minnow = bookKinds.find((k) => k.id === 'white-cloud');
+    if (!minnow) throw new Error('no minnow');
+    const upTo = (hi: number | null) =>
+      unwrap(
+        mayDose({ agent: 'D02', kinds: ['cool'], water: {}, alsoPresent: [] }, careKnowledge, [
+          { ...minnow, id: 'cool', ranges: { ...minnow.ranges, tempC: { lo: 14, hi } } },
+        ]),
+      ).verdict;
+    expect([upTo(24), upTo(24.1), upTo(null)]).toEqual(['blocked', 'allowed', 'allowed']);
+    expect(verdict('D07', { kinds: ['white-cloud'] })).toBe('allowed');
+  });
+  it('two antibiotics: never; two other medicines: a word of caution that names the other', () => {
+    const antibiotics = careKnowledge.agents.filter((a) => a.sort === 'antibiotic').map((a) => a.id);
+    expect(antibiotics.length).toBeGreaterThan(1);
+    expect(asked('D14', { alsoPresent: ['D15'] }).reasons.map((r) => r.id)).toEqual(['two-antibiotics']);
+    expect(asked('D07', { alsoPresent: ['D08'] }).reasons).toEqual([
+      { id: 'two-medicines', facts: { other: 'metronidazole', sign: 'caution' } },
+    ]);
+    expect(asked('D07', { alsoPresent: ['D14'] }).reasons.map((r) => r.id)).toEqual(['two-medicines']);
+  });
+  it('shows what it counted: what would be harmed, what asks for caution, each by where it comes from', () => {
+    const note = recorder();
+    const got = unwrap(
+      mayDose(
+        {
+          agent: 'D03',
+          kinds: ['shrimp', 'scaleless', 'filter'],
+          water: { tempC: { lo: 24, hi: 26 }, o2MgPerL: { lo: 4, hi: 4.5 } },
+          alsoPresent: ['D04'],
+        },
+        careKnowledge,
+        bookKinds,
+        note,
+      ),
+    );
+    const { steps, inputs } = note.explained(got);
+    const of = (sign: 'harms' | 'caution') => {
+      const counted = (ids: readonly string[]) =>
+        got.reasons.filter((r) => ids.includes(r.id) && r.facts.sign === sign).length;
+      const beside = got.reasons.filter((r) => !['kind', 'water', 'oxygen'].includes(r.id) && r.facts.sign === sign);
+      return { kinds: counted(['kind']), water: counted(['water', 'oxygen']), beside: beside.length };
+    };
+    for (const sign of ['harms', 'caution'] as const) {
+      const step = steps.find((s) => s.id === sign);
+      expect(Object.values(step?.terms ?? {})).toEqual(Object.values(of(sign)));
+      expect(step?.value).toBe(Object.values(of(sign)).reduce((a, b) => a + b, 0));
+    }
+    expect(of('harms').kinds).toBe(1);
+    expect(steps.map((s) => s.label.slice(0, 10))).toEqual(['What would', 'What asks ']);
+    expect(inputs.map((i) => [i.id, i.value])).toEqual([['agent', 'D03']]);
+  });
+  it('a dose of nothing and one of 500 g/L are answered, one beyond is not; refusals name what is known', () => {
+    const at = (doseMgPerL: number) =>
+      mayDose({ agent: 'D01', kinds: [], water: {}, alsoPresent: [], doseMgPerL }, careKnowledge, bookKinds).ok;
+    expect([at(0), at(500_000), at(500_001)]).toEqual([true, true, false]);
+    const known = (more: Partial<DoseQuestion>) => {
+      const got = mayDose({ agent: 'D01', kinds: [], water: {}, alsoPresent: [], ...more }, careKnowledge, bookKinds);
+      return got.ok || got.refusal.kind !== 'unknown-name' ? [] : got.refusal.known;
+    };
+    expect(known({ agent: 'D99' })).toContain('D26');
+    expect(known({ kinds: ['unicorn'] })).toContain('scaleless');
+    expect(known({ alsoPresent: ['D99'] })).toEqual(jasmine.arrayContaining(['D26', 'zeolite']));
   });
   it('refuses what nobody knows: an agent, a kind, something beside it, a dose that is none', () => {
     const kind = (more: Partial<DoseQuestion>) => {

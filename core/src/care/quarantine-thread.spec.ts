@@ -64,6 +64,25 @@ describe('a quarantine as it stands', () => {
     const left: QuarantineStep = { ...head('2026-03-15'), step: 'left', quarantineId: 'q', reason: '' };
     const gone = of([left], [happens('2026-03-20', 'arrival')], '2026-04-01');
     expect([gone?.clock?.exitOn, gone?.clock?.blockedBy, gone?.left !== null]).toEqual(['2026-03-15', [], true]);
+    expect(gone?.left).toEqual({ atEpochMs: at('2026-03-15'), reason: '' });
+    // What happens on the very day it is left still counts.
+    expect(of([left], [happens('2026-03-15', 'arrival')], '2026-04-01')?.clock?.exitOn).toBe('2026-03-29');
+    expect(of([looked])?.looks).toEqual([{ atEpochMs: at('2026-03-10'), appetiteCount: 3 }]);
+    expect(of([left], [], '2026-03-15')?.looks).toEqual([]);
+  });
+  it('what happens on the day it is opened sets its clock; the newest quarantine of the list is told first', () => {
+    expect(of([], [happens('2026-03-01', 'wet-contact')])?.clock?.exitOn).toBe('2026-03-15');
+    const other: QuarantineStep = { ...opened, ...head('2026-03-02', 'r'), tankId: 'tub', openedOn: '2026-03-01' };
+    const looked: QuarantineStep = {
+      ...head('2026-03-10'),
+      tankId: 'tub',
+      step: 'looked',
+      quarantineId: 'r',
+      appetiteCount: 1,
+      note: '',
+    };
+    const both = quarantineThreads([opened, other, looked], { happened: [], tempC: () => 25, today: '2026-03-10' });
+    expect(both.map((q) => `${q.quarantineId} ${q.tankId} ${q.lookedToday}`)).toEqual(['r tub true', 'q pen false']);
   });
 });
 
