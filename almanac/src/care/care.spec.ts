@@ -136,11 +136,12 @@ describe('who would be harmed', () => {
   });
   it('cool water ends at 24 °C; of other agents a cool kind bears what all bear', () => {
     const minnow = bookKinds.find((k) => k.id === 'white-cloud');
-    if (!minnow) throw new Error('no minnow');
+    const warmth = minnow?.ranges.tempC;
+    if (!minnow || !warmth) throw new Error('no minnow');
     const upTo = (hi: number | null) =>
       unwrap(
         mayDose({ agent: 'D02', kinds: ['cool'], water: {}, alsoPresent: [] }, careKnowledge, [
-          { ...minnow, id: 'cool', ranges: { ...minnow.ranges, tempC: { lo: 14, hi } } },
+          { ...minnow, id: 'cool', ranges: { ...minnow.ranges, tempC: { ...warmth, lo: 14, hi } } },
         ]),
       ).verdict;
     expect([upTo(24), upTo(24.1), upTo(null)]).toEqual(['blocked', 'allowed', 'allowed']);

@@ -34,6 +34,8 @@ export interface Room {
   checked: (words: string) => boolean;
   tickBox: (words: string) => Promise<void>;
   settle: () => Promise<void>;
+  /** Settled, and what comes with a timer has come; at most three seconds. */
+  until: (holds: () => boolean) => Promise<void>;
   written: NewEntry[];
   /** What is kept on the device until it is written. */
   drafts: ReadonlyMap<string, string>;
@@ -189,6 +191,12 @@ export async function openRoom<C>(
       await fixture.whenStable();
     },
     settle: () => fixture.whenStable(),
+    until: async (holds) => {
+      for (let tries = 0; tries < 150 && !holds(); tries += 1) {
+        await new Promise((wait) => setTimeout(wait, 20));
+        await fixture.whenStable();
+      }
+    },
     written,
     drafts,
     answer: (sent) => (answer = sent),
