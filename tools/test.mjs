@@ -157,7 +157,7 @@ async function night(chromium) {
     env: { CHROME_BIN: chromium, NIGHT_LEDGER_WALKS: 'night' },
     count: playwrightCount,
   });
-  const fuzz = (await bundled('server', ['server/src'])).filter((file) => file.includes('_fuzz.spec'));
+  const fuzz = (await bundled('fuzz', ['server/src'])).filter((file) => file.includes('_fuzz.spec'));
   await serverPart('fuzz', [fuzz], { FUZZ_REQUESTS: '20000' });
 }
 
