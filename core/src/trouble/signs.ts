@@ -58,7 +58,7 @@ interface Lookup {
 
 /**
  * The share of a reading's span that lies beyond the threshold of a rule; null where nothing can be said.
- * @example ruleShare({ findingId: 'ammonia', parameter: 'tanMgPerL', kind: 'at-least', value: 0.1 }, case, { read, usual })
+ * @example ruleShare({ findingId: 'ammonia-measured', parameter: 'tanMgPerL', kind: 'at-least', value: 0.1 }, case, { read, usual })
  */
 function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup): number | null {
   const span = read(rule.parameter);
@@ -112,7 +112,7 @@ function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup):
   }
 }
 
-/** The finding that one test answers, by the parameter that is read; one that takes two tests is answered by the keeper. */
+/** The parameter whose test answers a finding; null where an eye answers it, or where it takes two tests. */
 export const answeredBy = (findingId: string, { readings }: TroubleKnowledge): string | null =>
   readings.find((r) => r.findingId === findingId && r.kind !== 'both-above')?.parameter ?? null;
 /** Whether a reading can tell this at all. */
