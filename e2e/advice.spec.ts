@@ -1,10 +1,11 @@
+import { dayMs, minuteMs } from '#core/units';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { entryOf, type Kind, type PayloadOf, type SentEntry } from '#contracts/book';
 import { choose } from './choose';
 
 const url = (): string => process.env['E2E_ADVICE'] ?? '';
 const ago = (days: number, minutes = 0): string =>
-  new Date(Date.now() - days * 86_400_000 + minutes * 60_000).toISOString();
+  new Date(Date.now() - days * dayMs + minutes * minuteMs).toISOString();
 /** What the keeper wrote on earlier nights. */
 async function written(page: Page, ...entries: SentEntry[]): Promise<void> {
   for (const one of entries) {

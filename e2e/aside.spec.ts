@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { expect, test } from '@playwright/test';
 import { entryOf } from '#contracts/book';
 
@@ -11,7 +12,7 @@ test('what the house fails at is set aside with its content: read, mended, sent 
     [bad, 'Scullery'],
     [good, 'Porch'],
   ] as const) {
-    const happenedAt = new Date(Date.now() - 86_400_000).toISOString();
+    const happenedAt = new Date(Date.now() - dayMs).toISOString();
     const setUp = entryOf(
       'set-up',
       { id: crypto.randomUUID(), subjectId, happenedAt },

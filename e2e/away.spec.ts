@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import { expect, test, type Page } from '@playwright/test';
 import { v7 } from 'uuid';
 import { entryOf, type NewEntry } from '#contracts/book';
@@ -14,7 +15,7 @@ test('without its house the app opens, says how old what it shows is, takes entr
   let house = await serveHouse({ databaseUrl, args: ['--empty'] });
   try {
     const [porch, attic] = [v7(), v7()];
-    const happenedAt = new Date(Date.now() - 86_400_000).toISOString();
+    const happenedAt = new Date(Date.now() - dayMs).toISOString();
     const entries: NewEntry[] = (
       [
         [porch, 'Porch'],
@@ -45,9 +46,9 @@ test('without its house the app opens, says how old what it shows is, takes entr
     await expect(page.getByRole('link', { name: 'Porch' }).first()).toBeVisible();
     const keeps = (path: string): Promise<boolean> =>
       page.evaluate(async (p) => (await caches.match(p)) !== undefined, path);
-    await expect.poll(() => keeps(`/api/tanks/${attic}/folio?days=365`), { timeout: 60_000 }).toBe(true);
-    await expect.poll(() => keeps('/index.html'), { timeout: 60_000 }).toBe(true);
-    await expect.poll(() => notKept(page), { timeout: 60_000 }).toEqual([]);
+    await expect.poll(() => keeps(`/api/tanks/${attic}/folio?days=365`), { timeout: minuteMs }).toBe(true);
+    await expect.poll(() => keeps('/index.html'), { timeout: minuteMs }).toBe(true);
+    await expect.poll(() => notKept(page), { timeout: minuteMs }).toEqual([]);
     await house.stop('SIGKILL');
 
     // Opened anew, with nobody there; a tank that this browser never showed.

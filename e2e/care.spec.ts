@@ -1,9 +1,10 @@
+import { hourMs } from '#core/units';
 import { expect, test } from '@playwright/test';
 import { entryOf, type SentEntry } from '#contracts/book';
 import { choose } from './choose';
 
 const url = (): string => process.env['E2E_ADVICE'] ?? '';
-const ago = (hours: number): string => new Date(Date.now() - 3_600_000 * hours).toISOString();
+const ago = (hours: number): string => new Date(Date.now() - hourMs * hours).toISOString();
 const setUp = (subjectId: string, name: string, purpose: 'display' | 'quarantine', measuredFillL: number): SentEntry =>
   entryOf(
     'set-up',

@@ -1,9 +1,10 @@
+import { hourMs, minuteMs } from '#core/units';
 import { expect, test } from '@playwright/test';
 import { entryOf, type SentEntry } from '#contracts/book';
 import { choose } from './choose';
 
 const url = (): string => process.env['E2E_HANDS'] ?? '';
-const ago = (hours: number): string => new Date(Date.now() - 3_600_000 * hours).toISOString();
+const ago = (hours: number): string => new Date(Date.now() - hourMs * hours).toISOString();
 const setUp = (subjectId: string, name: string, measuredFillL: number): SentEntry =>
   entryOf(
     'set-up',
@@ -124,7 +125,7 @@ test('a tank moved and watched until seven good days; two weeks away and back', 
   await expect(cost.getByRole('listitem').filter({ hasText: 'Malt Floor' })).toContainText('4 portions of');
   await page.getByLabel('Whom to call').fill('the neighbour upstairs');
   await expect(page.getByRole('region', { name: 'For the stand-in' })).toContainText('the neighbour upstairs');
-  await expect(cost.getByText('reading its book')).toHaveCount(0, { timeout: 60_000 });
+  await expect(cost.getByText('reading its book')).toHaveCount(0, { timeout: minuteMs });
   await page.getByRole('button', { name: 'Write it in the book' }).click();
   await expect(page.getByText('The absence: in the book.')).toBeVisible();
   await page.getByRole('link', { name: 'The stand-in’s page' }).click();

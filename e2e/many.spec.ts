@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { expect, test } from '@playwright/test';
 import { entryOf, type SentEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
@@ -5,7 +6,7 @@ import { pages } from './pages';
 
 const url = (): string => process.env['E2E_MANY'] ?? '';
 const tanksCount = 300;
-const ago = (days: number): string => new Date(Date.now() - 86_400_000 * days).toISOString();
+const ago = (days: number): string => new Date(Date.now() - dayMs * days).toISOString();
 
 /** Three hundred tanks of one rack-room, each tested once. */
 function manyTanks(): SentEntry[] {

@@ -1,10 +1,11 @@
+import { hourMs } from '#core/units';
 import { expect, test, type Page } from '@playwright/test';
 import type { Tonight } from '#contracts/tonight';
 import { choose } from './choose';
 
 const url = (): string => process.env['E2E_KEEPER'] ?? '';
 const demo = (): string => process.env['E2E_DEMO'] ?? '';
-const agoIso = (hours: number): string => new Date(Date.now() - hours * 3_600_000).toISOString();
+const agoIso = (hours: number): string => new Date(Date.now() - hours * hourMs).toISOString();
 const agoDate = (days: number): string => agoIso(24 * days).slice(0, 10);
 
 async function tankId(page: Page, where: string, name: string): Promise<string> {

@@ -1,4 +1,5 @@
 /** Part of `npm run bench`: the weighing of a case, its evidence out of ten years, a trace, and who may be dosed. */
+import { hourMs } from '#core/units';
 import { careKnowledge } from '#almanac/care';
 import { bookKinds } from '#almanac/kinds';
 import { troubleKnowledge } from '#almanac/trouble';
@@ -13,7 +14,6 @@ const median = (work: () => unknown): number => {
   }).sort((a, b) => a - b);
   return took[7] ?? 0;
 };
-const hourMs = 3_600_000;
 const nowEpochMs = 1_800_000_000_000;
 const years = 10;
 const days = Array.from({ length: 365 * years }, (_, i) => nowEpochMs - i * 24 * hourMs);

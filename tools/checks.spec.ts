@@ -441,6 +441,11 @@ describe('the checks on names, clock, chance and requests fire', () => {
       core,
       '// Twice.\nexport function f(volumeL: number) { return 2 * volumeL; }',
     ],
+    'a day in milliseconds of its own': [
+      'house/one-span',
+      service,
+      'const day = 86_400_000;\nexport const f = () => day;',
+    ],
     'numbers side by side': [
       'house/named-numbers',
       service,

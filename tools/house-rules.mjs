@@ -226,6 +226,16 @@ const docstrings = {
   },
 };
 
+/** Milliseconds of an hour and a day are written once. @type {import('eslint').Rule.RuleModule} */
+const oneSpan = {
+  meta: { type: 'problem', schema: [], messages: { own: 'A span of time has a name: secondMs to weekMs of #core/units' } },
+  create: (context) => ({
+    Literal(/** @type {any} */ node) {
+      if ([3_600_000, 86_400_000, 604_800_000].includes(node.value)) context.report({ node, messageId: 'own' });
+    },
+  }),
+};
+
 /** Two numbers in a row are swapped one day. Ends of a span and decimals of a figure have their place. @type {import('eslint').Rule.RuleModule} */
 const namedNumbers = {
   meta: {
@@ -277,6 +287,7 @@ const plugin = {
     'no-module-state': noModuleState,
     docstrings,
     'named-numbers': namedNumbers,
+    'one-span': oneSpan,
     'no-dead-code': noDeadCode,
   },
 };
@@ -350,6 +361,7 @@ export const houseRules = [
     ignores: specs,
     rules: { 'house/named-numbers': 'error' },
   },
+  { files: ['**/src/**/*.ts', 'e2e/**/*.ts'], rules: { 'house/one-span': 'error' } },
   { files: ['core/src/**/*.ts'], ignores: specs, rules: { 'house/docstrings': 'error' } },
   { files: [...specs, 'e2e/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...wholeSpecs] } },
   {

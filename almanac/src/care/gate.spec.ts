@@ -1,10 +1,10 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { agentIdsOf, courseStepOf, courseThreads, type CoursePlan } from '#core/care';
 import { gateKinds, mayWrite, standing, strikeFaults, type GateFacts, type GateKind, type GateRow } from '#core/gate';
 import { bookKinds } from '../kinds';
 import { careKnowledge } from './index';
 
-const dayMs = 86_400_000;
 const day0 = Date.parse('2026-03-01T21:00:00Z');
 const onOf = (atEpochMs: number): string => new Date(atEpochMs).toISOString().slice(0, 10);
 let sequence = 0;

@@ -1,2 +1,1 @@
-export { parameters } from './catalogue';
-export { parameterWords } from './short';
+export { parameters, parameterWords } from './catalogue';

@@ -56,6 +56,7 @@ const band = v.strictObject({
   note: v.optional(text),
   surely: v.optional(openSpan),
 });
+const rank = v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1)));
 const limitValue = v.strictObject({ value: v.pipe(v.number(), v.gtValue(0, 'is not above 0')), grade });
 
 const shapes = {
@@ -78,6 +79,19 @@ const shapes = {
       }),
       v.strictObject({ kind: v.literal('resolution'), resolution: v.pipe(v.number(), v.gtValue(0, 'is not above 0')) }),
     ]),
+    reportedAs: v.nullable(v.picklist(['N', 'P'])),
+    ion: v.nullable(text),
+    tested: v.picklist(['each-round', 'often', 'seldom', 'when-off']),
+    untestedIsNews: v.boolean(),
+    tellsFactor: v.pipe(v.number(), v.minValue(1)),
+    overTime: v.picklist(['from-food', 'used-up', 'stays', 'balances']),
+    routineRank: rank,
+    learntFromChanges: v.boolean(),
+    aimedFor: v.boolean(),
+    animalsRank: rank,
+    dripRank: rank,
+    evidence: v.nullable(v.strictObject({ doubtfulStepValue: v.pipe(v.number(), v.minValue(0)) })),
+    habit: v.record(v.string(), v.number()),
     finerTest: text,
   }),
   practices: v.strictObject({
@@ -292,12 +306,18 @@ function orderFaults(almanac: Almanac): Fault[] {
   const steps = almanac.parameters
     .filter((p) => p.readBy.kind === 'chart' && p.readBy.steps.some((s, i, all) => i > 0 && s <= (all[i - 1] ?? 0)))
     .map((p) => ({ where: `parameters ${p.id}`, what: 'its chart steps do not rise' }));
+  const ranks = (['routineRank', 'animalsRank', 'dripRank'] as const).flatMap((rank) => {
+    const taken = almanac.parameters.flatMap((p) => p[rank] ?? []);
+    return almanac.parameters
+      .filter((p) => p[rank] !== null && taken.filter((r) => r === p[rank]).length > 1)
+      .map((p) => ({ where: `parameters ${p.id} ${rank}`, what: 'is taken by another one' }));
+  });
   const classes = almanac.limits
     .filter(
       (l) => l.byBearing.delicate.value > l.byBearing.usual.value || l.byBearing.usual.value > l.byBearing.robust.value,
     )
     .map((l) => ({ where: `limits ${l.id}`, what: 'the delicate bear more than the robust' }));
-  return [...crossed, ...empty, ...doubled, ...ranges, ...steps, ...classes];
+  return [...crossed, ...empty, ...doubled, ...ranges, ...steps, ...ranks, ...classes];
 }
 
 /** The almanac as shipped. Version rises with every change of its content. */

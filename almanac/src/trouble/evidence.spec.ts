@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import {
   caseFromBook as caseOf,
   changedBy,
@@ -8,7 +9,6 @@ import {
 import { trappedReading } from '../../../core/src/trouble/evidence';
 import { troubleKnowledge } from './index';
 
-const hourMs = 3_600_000;
 const now = 1000 * 24 * hourMs;
 const ago = (hours: number): number => now - hours * hourMs;
 const book: BookOfTank = {

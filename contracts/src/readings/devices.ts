@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import * as v from 'valibot';
 import { deviceParameterIds, deviceTypes } from '#core/readings';
 import { deviceId, finiteNumber, instant, textUpTo, within } from '#contracts/shapes';
@@ -8,7 +9,7 @@ const deviceParameter = v.picklist(deviceParameterIds, 'is not something a devic
 export const deviceAnnounce = v.object({
   name: textUpTo(60),
   type: v.picklist(deviceTypes, 'is not a known type of device'),
-  everyMs: within(50, 86_400_000),
+  everyMs: within(50, dayMs),
   measures: v.pipe(
     v.array(v.object({ parameter: deviceParameter, resolutionValue: within(0.0001, 1000) })),
     v.minLength(1, 'must measure something'),

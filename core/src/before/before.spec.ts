@@ -1,6 +1,6 @@
+import { dayMs } from '#core/units';
 import { whatCameBefore, type BeforeInput } from './before';
 
-const dayMs = 86_400_000;
 const on = <T extends string>(id: T, days: readonly number[]) =>
   days.map((day) => ({ id, atEpochMs: (day + 0.5) * dayMs }));
 const book = (died: readonly number[], changed: readonly number[], lastDay = 99): BeforeInput => ({

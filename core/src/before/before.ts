@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 
 /** What is asked about: things done to the tank, and what was seen after them. */
@@ -30,7 +31,6 @@ export interface SeenBefore {
   more: boolean;
 }
 
-const dayMs = 86_400_000;
 /** How long after a thing it is looked at: our choice, from the lags of the almanac (hours for poison, days for food). */
 export const afterWindowDays: Readonly<Record<BeforeThing, number>> = {
   'big-change': 3,

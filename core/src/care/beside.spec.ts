@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import {
   agentsIn,
@@ -13,7 +14,6 @@ import {
 import { courseThreads, type CourseStep, type CourseThread } from './course-thread';
 import type { QuarantineThread } from './quarantine-thread';
 
-const dayMs = 86_400_000;
 const at = (on: string): number => Date.parse(`${on}T20:00:00Z`);
 const head = (on: string, entryId = `e${on}`) => ({ entryId, tankId: 'pen', atEpochMs: at(on), on });
 const started: CourseStep = {

@@ -1,3 +1,4 @@
+import { dayMs, hourMs } from '#core/units';
 import type { Interval } from '#core/readings';
 import { highEnd } from '#core/readings';
 import { redose } from './course';
@@ -5,7 +6,6 @@ import { agentIdsOf, dosePlanOf, type CourseThread } from './course-thread';
 import { partOfDose, type DoseToGive } from './dose';
 import type { QuarantineHappening, QuarantineThread } from './quarantine-thread';
 
-const dayMs = 86_400_000;
 /** Water that was changed in a tank. */
 export interface WaterChanged {
   entryId: string;
@@ -181,7 +181,7 @@ export function exitCriteria(
   }: { today: string; water: Readonly<Partial<Record<Watched, Interval & { atEpochMs: number }>>>; nowEpochMs: number },
 ): ExitCriterion[] {
   const blocked = of.clock?.blockedBy ?? [];
-  const since = nowEpochMs - lookHours * 3_600_000;
+  const since = nowEpochMs - lookHours * hourMs;
   const look = of.looks.filter((l) => l.atEpochMs >= since).at(-1);
   const read = watched.map((p) => water[p]).filter((r) => r !== undefined && r.atEpochMs >= since);
   const clean = read.every((r) => r !== undefined && highEnd(r) <= cleanMgPerL);

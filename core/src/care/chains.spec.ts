@@ -1,8 +1,8 @@
+import { minuteMs } from '#core/units';
 import { hoseChains } from './chains';
 import type { ToolStep } from './tools';
 import { traceContacts } from './trace';
 
-const minuteMs = 60_000;
 const kept = (sort: 'hose' | 'pump' | 'net', more: Partial<ToolStep> = {}): ToolStep =>
   ({ step: 'kept', entryId: 'h', tankId: 'a', atEpochMs: 0, on: '1970-01-01', name: 'h', sort, ...more }) as ToolStep;
 const change = (tankId: string, minutes: number) => ({ tankId, atEpochMs: minutes * minuteMs });

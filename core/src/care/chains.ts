@@ -1,7 +1,7 @@
+import { dayMs, hourMs } from '#core/units';
 import type { ToolSort, ToolStep } from './tools';
 import type { Contact, ContactKind } from './trace';
 
-const [dayMs, hourMs] = [86_400_000, 3_600_000];
 /** Changes further apart than this were two goes: the hose has run dry between them (common practice, ours). */
 const oneGoHours = 2;
 /** Things that go from tank to tank in one go of changes, and how the trace weighs them. */
@@ -11,7 +11,7 @@ const chained: Readonly<Partial<Record<ToolSort, ContactKind>>> = { hose: 'hose'
  * Tanks that one hose or pump served in one go, each a contact with the next: those whose changes lie no more than two hours
  * apart, in the order they were written. A hose weighs little, a pump or strainer that is dipped in as much as a siphon; a dip
  * of it between two tanks that was kept breaks that link. Before it was kept and after it was gone nothing is chained.
- * @example hoseChains({ changes: [{ tankId: 'a', atEpochMs: 0 }, { tankId: 'b', atEpochMs: 60_000 }], tools: [keptHose] })
+ * @example hoseChains({ changes: [{ tankId: 'a', atEpochMs: 0 }, { tankId: 'b', atEpochMs: minuteMs }], tools: [keptHose] })
  * // [{ from: 'a', to: 'b', kind: 'hose', broken: false, atDay: 0, atEpochMs: 60000 }]
  */
 export function hoseChains({

@@ -1,6 +1,6 @@
 import { silent, type Recorder } from '#core/explain';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
-import { instantMs, isDay } from '#core/units';
+import { instantMs, isDay, dayMs } from '#core/units';
 import { Temporal } from 'temporal-polyfill';
 import { ichCycleDays } from './ich';
 
@@ -45,7 +45,6 @@ const quietDays = 14;
 /** What the schools' lengths were made for. */
 const assumedC = 24;
 const assumedCycleDays = 4.5;
-const dayMs = 86_400_000;
 const starts: readonly QuarantineEventKind[] = ['arrival', 'wet-contact', 'sign', 'sign-ended', 'treatment-ended'];
 
 const dayNumber = (on: string): number | null => {

@@ -1,6 +1,6 @@
+import { dayMs } from '#core/units';
 import { dipFault, ownEquipmentUntil, toolOutOfPlace, toolThreads, type ToolStep } from './tools';
 
-const dayMs = 86_400_000;
 const head = (day: number, tankId: string, entryId = `e${day}-${tankId}`) => ({
   entryId,
   tankId,

@@ -1,9 +1,9 @@
+import { dayMs } from '#core/units';
 import { inOrder, outOfPlace, walked, type OutOfPlace, type ThreadTable } from '#core/threads';
 import type { ToolDip } from './agent';
 import type { CareHead } from './course-thread';
 import type { Contact, ContactKind } from './trace';
 
-const dayMs = 86_400_000;
 /** Things that go into water and out of it again. */
 export const toolSorts = ['net', 'siphon', 'hose', 'pump', 'jug', 'scissors', 'thermometer', 'cup'] as const;
 export type ToolSort = (typeof toolSorts)[number];

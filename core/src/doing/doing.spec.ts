@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import {
   alarming,
   allClosingIds,
@@ -158,7 +159,7 @@ describe('the end of a work', () => {
 });
 
 describe('minutes learnt', () => {
-  const minute = 60_000;
+  const minute = minuteMs;
   const spans = (...minutes: number[]) =>
     minutes.map((m, i) => ({ work: 'bed' as const, startedEpochMs: i * 1e9, endedEpochMs: i * 1e9 + m * minute }));
   it('the middle of three; of four the mean of the two in the middle; none under three', () => {

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 /** Work at a tank besides a change of water. */
 export const otherWorks = ['bed', 'sponge', 'trim', 'dip', 'dose', 'move', 'absence'] as const;
 export type OtherWork = (typeof otherWorks)[number];
@@ -57,7 +58,7 @@ export function learntMinutes(work: WorkKind, spans: readonly WorkSpan[]): numbe
   const minutes = spans
     .filter((s) => s.work === work && s.endedEpochMs > s.startedEpochMs)
     .sort((a, b) => b.endedEpochMs - a.endedEpochMs)
-    .map((s) => (s.endedEpochMs - s.startedEpochMs) / 60_000)
+    .map((s) => (s.endedEpochMs - s.startedEpochMs) / minuteMs)
     .filter((m) => m <= longestMinutes)
     .slice(0, 9);
   if (minutes.length < leastSpansCount) return null;

@@ -1,6 +1,6 @@
 import { courseStepOf, courseThreads, redosesDue } from '#core/care';
 import { bedShareOfNight, mostBedFraction, outageRunning, type HandsStep } from '#core/hands';
-import { nightsBetween } from '#core/units';
+import { nightsBetween, dayMs } from '#core/units';
 import { byItself } from './by-itself';
 import { askReason, refuse, saysWhy, type GateFault, type ThreadName } from './fault';
 import { rowsOf, type GateFacts, type GateRow } from './facts';
@@ -114,7 +114,7 @@ function courseFaults(row: GateRow & { kind: 'course' }, facts: GateFacts): Gate
     if (!of || of.redosedIds.includes(payload.changeEntryId)) return [];
     const changes = facts.changes.filter((c) => c.tankId === subjectId && c.atEpochMs <= atEpochMs);
     const dayOf = (at: number): number =>
-      nightsBetween(of.plan.startOn, nightOn) + 1 - Math.round((atEpochMs - at) / 86_400_000);
+      nightsBetween(of.plan.startOn, nightOn) + 1 - Math.round((atEpochMs - at) / dayMs);
     return redosesDue(of, { changes, dayOf }).some((r) => r.changeEntryId === payload.changeEntryId)
       ? []
       : [refuse('changeEntryId', { id: 'no-change', facts: {} })];

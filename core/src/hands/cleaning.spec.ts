@@ -1,7 +1,7 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { bedNext, flowState, mostBedFraction, plainBed, spongeBlocks, wasteReasons, type BedSchool } from './index';
 
-const dayMs = 86_400_000;
 const now = 1000 * dayMs;
 const ago = (days: number): number => now - days * dayMs;
 const next = (over: Partial<Parameters<typeof bedNext>[0]> = {}) =>

@@ -1,8 +1,7 @@
+import { dayMs } from '#core/units';
 import { silent, type Recorder } from '#core/explain';
 import { medianOf, theilSenSlope } from '#core/readings';
 import type { ReasonOf } from '#core/result';
-
-const dayMs = 86_400_000;
 
 /** What is cleaned by itself, beside the bed in its parts. */
 export const cleanedParts = ['bed', 'sponge', 'prefilter', 'glass', 'lid'] as const;

@@ -1,7 +1,7 @@
+import { dayMs } from '#core/units';
 import { flowGains, moveCosts, stirredUp } from './learnt';
 import type { HandsStep } from './threads';
 
-const dayMs = 86_400_000;
 const jug = (day: number, secondsPerL: number, tankId = 'a') => ({
   step: 'flow' as const,
   tankId,
@@ -59,12 +59,10 @@ describe('what a move cost', () => {
 describe('what a move stirred up', () => {
   const read = (day: number, lo: number, hi: number, parameter = 'tanMgPerL') => ({
     ...{ parameter, lo, hi },
-    atEpochMs: day * 86_400_000,
+    atEpochMs: day * dayMs,
   });
   const highest = (...readings: ReturnType<typeof read>[]) =>
-    stirredUp({ movedEpochMs: 100 * 86_400_000, readings }).map(
-      (s) => `${s.parameter} ${s.reading.lo}-${s.reading.hi}`,
-    );
+    stirredUp({ movedEpochMs: 100 * dayMs, readings }).map((s) => `${s.parameter} ${s.reading.lo}-${s.reading.hi}`);
   it('is the highest of each value by its upper end, of two weeks', () => {
     expect(highest(read(101, 0, 0.5), read(103, 0.4, 1), read(105, 0.5, 0.6), read(102, 0, 0.1, 'no2MgPerL'))).toEqual([
       'no2MgPerL 0-0.1',

@@ -1,8 +1,8 @@
+import { dayMs } from '#core/units';
 import { Temporal } from 'temporal-polyfill';
 import { highEnd, type Interval } from '#core/readings';
 import { goodDaysNeeded, goodDaysRunning, type HandsStep } from './threads';
 
-const dayMs = 86_400_000;
 /** A jug under the outlet, or a part that was cleaned. */
 export type FlowStep = { tankId: string; atEpochMs: number } & (
   { step: 'flow'; secondsPerL: number } | { step: 'cleaned'; what: string }

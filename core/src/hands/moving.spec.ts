@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
 import {
@@ -136,7 +137,6 @@ describe('several tanks', () => {
 });
 
 describe('a day of the watch after a move', () => {
-  const dayMs = 86_400_000;
   const on = (atEpochMs: number): string => new Date(atEpochMs).toISOString().slice(0, 10);
   const now = Date.parse('2026-03-14T21:00:00Z');
   const read = (hi: number, daysAgo = 0) => ({ lo: 0, hi, atEpochMs: now - daysAgo * dayMs });

@@ -20,7 +20,8 @@ import {
   type KnownChange,
   type Transition,
 } from './build-up-state';
-import { habits, type ParameterHabit } from './build-up-habits';
+import { traitsOf } from './parameter';
+import type { ParameterHabit } from './parameter-habit';
 import type { Interval } from './interval';
 import type { ParameterId } from './parameter';
 
@@ -115,7 +116,7 @@ export function followed({
   traits: BuildUpTraits;
   from?: BuildUpTrack | undefined;
 }): BuildUpTrack {
-  const habit = habits[parameter];
+  const habit = traitsOf(parameter).habit;
   const checkpoints = [...(from?.checkpoints ?? [])];
   let eventCount = from?.eventCount ?? 0;
   let belief = from?.belief ?? priorBelief(habit, events[0]?.atDay ?? 0);
@@ -129,7 +130,7 @@ export function followed({
 
 /** The newest event taken in: the same work however long the book is. */
 export function withNewest(track: BuildUpTrack, event: BuildUpEvent): BuildUpTrack {
-  const habit = habits[track.parameter];
+  const habit = traitsOf(track.parameter).habit;
   const before = aged(track.belief, event.atDay - track.belief.atDay, track.traits);
   const { belief } = taken(before, event, track.traits, habit);
   const eventCount = track.eventCount + 1;
@@ -178,7 +179,7 @@ export function smoothed({
   traits: BuildUpTraits;
 }): { atDay: number; level: Fan; productionPerDay: number }[] {
   const traits = withStepsAsDrift(fitted);
-  const habit = habits[parameter];
+  const habit = traitsOf(parameter).habit;
   const steps: { filtered: BuildUpState; predicted: BuildUpState; by: Transition }[] = [];
   let belief = priorBelief(habit, events[0]?.atDay ?? 0);
   const here = (): BuildUpState => momentsOf(belief.parts);

@@ -1,6 +1,7 @@
 import { aged } from './build-up-belief';
 import type { BuildUpTraits } from './build-up-state';
-import { habits, type ParameterHabit } from './build-up-habits';
+import { traitsOf } from './parameter';
+import type { ParameterHabit } from './parameter-habit';
 import { priorBelief, taken, type BuildUpEvent } from './build-up-filter';
 import type { ParameterId } from './parameter';
 
@@ -67,7 +68,7 @@ export function fittedTraits({
   parameter: ParameterId;
   events: readonly BuildUpEvent[];
 }): BuildUpTraits {
-  const habit = habits[parameter];
+  const habit = traitsOf(parameter).habit;
   const learntFrom = recent(events);
   if (learntFrom.filter((e) => 'reading' in e).length < 4) return traitsFrom(habit, [0, 0, 0]);
   let best: Steps = [0, 0, 0];

@@ -1,5 +1,6 @@
 import { productionFan, taken, type BuildUpTrack, type Fan, type FutureChange } from './build-up-filter';
-import { habits, type ParameterHabit } from './build-up-habits';
+import { traitsOf } from './parameter';
+import type { ParameterHabit } from './parameter-habit';
 import { aged, smallSampleRatio, withUnseenSteps, type BuildUpBelief } from './build-up-belief';
 import type { BuildUpTraits } from './build-up-state';
 import type { Interval } from './interval';
@@ -15,7 +16,7 @@ export function foreseen(
   track: BuildUpTrack,
   { days, future, nowAtDay }: { days: readonly number[]; future: readonly FutureChange[]; nowAtDay: number },
 ): { atDay: number; belief: BuildUpBelief }[] {
-  const habit = habits[track.parameter];
+  const habit = traitsOf(track.parameter).habit;
   const planned = [...future].sort((a, b) => a.atDay - b.atDay);
   const ahead = { ...track.traits, stepPerDay: track.traits.stepPerDay * stepsAheadFraction };
   let { belief } = track;
@@ -169,7 +170,7 @@ export function crossing(
     nowAtDay = track.belief.atDay,
   }: { band: Interval; future: readonly FutureChange[]; horizonDays: number; nowAtDay?: number | undefined },
 ): { side: 'above' | 'below'; lo: number; hi: number | null } | null {
-  const habit = habits[track.parameter];
+  const habit = traitsOf(track.parameter).habit;
   const belief = aged(track.belief, nowAtDay - track.belief.atDay, track.traits);
   const planned = future.filter((c) => c.atDay >= belief.atDay).sort((a, b) => a.atDay - b.atDay);
   for (const side of ['above', 'below'] as const) {

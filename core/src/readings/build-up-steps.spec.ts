@@ -3,7 +3,7 @@ import { aged, beliefOf, momentsOf, smallSampleRatio, valueAbove, withUnseenStep
 import { byDay, priorState, smoothed, type BuildUpEvent } from './build-up-filter';
 import { traitsFrom } from './build-up-fit';
 import { crossing } from './build-up-forecast';
-import { habits } from './build-up-habits';
+import { traitsOf } from './parameter';
 import { keptCells, keptTank, type KeptKind } from './kept-tanks.cases';
 import { addedOutcomes, outcomeOf, type KeptOutcome } from './kept-tanks-measure.cases';
 import type { Interval } from './interval';
@@ -91,8 +91,8 @@ describe('production that steps', () => {
     expect(back.level.hi80).toBeLessThan(345);
   });
   it('is the likelier unseen the longer nobody looked, and forgotten once somebody does', () => {
-    const traits = traitsFrom(habits.no3MgPerL, [0, 0, 0]);
-    const start = beliefOf({ shareFraction: 1, state: priorState(habits.no3MgPerL, 0) });
+    const traits = traitsFrom(traitsOf('no3MgPerL').habit, [0, 0, 0]);
+    const start = beliefOf({ shareFraction: 1, state: priorState(traitsOf('no3MgPerL').habit, 0) });
     const shares = [7, 30].map((days) =>
       withUnseenSteps(aged(start, days, traits), traits)
         .slice(1)
@@ -104,8 +104,8 @@ describe('production that steps', () => {
     expect(track.belief.unseen.expectedCount).toBe(0);
   });
   it('time in pieces is time at once, with a change of everything between them wiping the level only', () => {
-    const traits = traitsFrom(habits.no3MgPerL, [0, 0, 0]);
-    const start = beliefOf({ shareFraction: 1, state: priorState(habits.no3MgPerL, 0) });
+    const traits = traitsFrom(traitsOf('no3MgPerL').habit, [0, 0, 0]);
+    const start = beliefOf({ shareFraction: 1, state: priorState(traitsOf('no3MgPerL').habit, 0) });
     const atOnce = aged(start, 30, traits);
     const inPieces = aged(aged(start, 11, traits), 19, traits);
     for (const key of ['expectedCount', 'levelValue', 'productionPerDay', 'productionVarianceValue'] as const)
@@ -188,7 +188,7 @@ describe('spans of few readings', () => {
       [10, 1.372],
       [30, 1.31],
     ] as const) {
-      const start = beliefOf({ shareFraction: 1, state: priorState(habits.no3MgPerL, 0) });
+      const start = beliefOf({ shareFraction: 1, state: priorState(traitsOf('no3MgPerL').habit, 0) });
       const ratio = smallSampleRatio({ ...start, readingsCount: degrees + 3 });
       expect(ratio / (student / 1.2815515655))
         .withContext(String(degrees))

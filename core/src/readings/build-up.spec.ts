@@ -5,7 +5,7 @@ import { buildUp } from './build-up';
 import { byDay, followed, priorBelief, replayed, smoothed, withNewest, type BuildUpEvent } from './build-up-filter';
 import { fittedTraits, traitsFrom } from './build-up-fit';
 import { crossing, routineOf, settling } from './build-up-forecast';
-import { habits } from './build-up-habits';
+import { traitsOf } from './parameter';
 import {
   afterChange,
   afterDays,
@@ -224,7 +224,7 @@ describe('the build-up of a tank', () => {
 describe('the track', () => {
   const { parameter, events: unordered } = syntheticTank(7, { historyDays: 900 });
   const events = byDay(unordered);
-  const traits = traitsFrom(habits[parameter], [0, 0, 0]);
+  const traits = traitsFrom(traitsOf(parameter).habit, [0, 0, 0]);
   it('takes the newest event in one step to the same belief as from the beginning', () => {
     const whole = followed({ parameter, events, traits });
     const before = followed({ parameter, events: events.slice(0, -1), traits });
@@ -247,7 +247,7 @@ describe('the track', () => {
       const tank = syntheticTank(seed);
       const own = byDay(tank.events);
       const fitted = fittedTraits({ parameter: tank.parameter, events: own });
-      const scale = habits[tank.parameter].spreadValue;
+      const scale = traitsOf(tank.parameter).habit.spreadValue;
       const hindsight = smoothed({ parameter: tank.parameter, events: own, traits: fitted });
       own.forEach((event, i) => {
         if (!('reading' in event)) return;
@@ -262,6 +262,8 @@ describe('the track', () => {
     expect(smoothError).toBeLessThan(filterError);
   });
   it('starts from the habit of the parameter where nothing is known', () => {
-    expect(followed({ parameter: 'khDegrees', events: [], traits }).belief).toEqual(priorBelief(habits.khDegrees, 0));
+    expect(followed({ parameter: 'khDegrees', events: [], traits }).belief).toEqual(
+      priorBelief(traitsOf('khDegrees').habit, 0),
+    );
   });
 });

@@ -11,7 +11,7 @@ import {
 } from './build-up-filter';
 import { fittedTraits } from './build-up-fit';
 import { foreseen, routineOf, settledFan } from './build-up-forecast';
-import { habits } from './build-up-habits';
+import { traitsOf } from './parameter';
 import { aged, momentsOf } from './build-up-belief';
 import type { BuildUpTraits } from './build-up-state';
 import type { Interval } from './interval';
@@ -61,7 +61,7 @@ export function buildUp({
   /** The tank already followed over these events. */
   known?: Tracked | undefined;
 }): BuildUp {
-  const habit = habits[parameter];
+  const habit = traitsOf(parameter).habit;
   const ordered = byDay(events);
   const { track, lastReading } = known ?? tracked({ parameter, events: ordered });
   const { traits } = track;
@@ -96,7 +96,7 @@ export interface Tracked {
 }
 /** Fits the noise, follows the events (in the order of their days) and keeps what the newest reading did to the belief. */
 export function tracked({ parameter, events }: { parameter: ParameterId; events: readonly BuildUpEvent[] }): Tracked {
-  const habit = habits[parameter];
+  const habit = traitsOf(parameter).habit;
   const traits = fittedTraits({ parameter, events });
   const lastIndex = events.reduce((found, e, i) => ('reading' in e ? i : found), -1);
   const last = events[lastIndex];

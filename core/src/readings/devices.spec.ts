@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import fc from 'fast-check';
 import {
   bucketStart,
@@ -90,7 +91,7 @@ describe('devices on the wire', () => {
     expect(ids({ silentForMs: 61_000, batteryFraction: 0.1 })).toEqual(['silent', 'battery']);
     expect(ids({ heardPerMinuteCount: 60_000 })).toEqual(['floods']);
     expect(ids({ refusedCount: 2, lastRefusal: 'pH 74' })).toEqual(['refused']);
-    expect(ids({ clockOffMs: -3_600_000 })).toEqual(['clock']);
+    expect(ids({ clockOffMs: -hourMs })).toEqual(['clock']);
     expect(ids({ clockOffMs: 300_000, batteryFraction: 0.16, heardPerMinuteCount: 600, silentForMs: 10_000 })).toEqual(
       [],
     );

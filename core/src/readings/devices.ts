@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import type { NoFacts, ReasonOf } from '#core/result';
 import { parameterIds, type Parameter, type ParameterId } from './parameter';
 
@@ -31,7 +32,7 @@ export const grains = [
 ] as const;
 /** The start of the bucket of this grain that a moment falls into, in epoch milliseconds. */
 export const bucketStart = ({ atEpochMs, grainMinutes }: { atEpochMs: number; grainMinutes: number }): number =>
-  Math.floor(atEpochMs / (grainMinutes * 60_000)) * grainMinutes * 60_000;
+  Math.floor(atEpochMs / (grainMinutes * minuteMs)) * grainMinutes * minuteMs;
 /** The finest grain that still reaches back that far. @example grainFor({ days: 30 }) // 15 */
 export const grainFor = ({ days }: { days: number }): number =>
   grains.find((g) => g.keepDays >= days)?.grainMinutes ?? 1440;
@@ -74,7 +75,7 @@ export function deviceWarnings(heard: DeviceHeard): DeviceWarning[] {
   else if (silentForMs === null) warn({ id: 'silent', facts: { silentForMs, everyMs } }, false);
   else if (silentForMs > Math.max(10_000, 5 * everyMs)) warn({ id: 'silent', facts: { silentForMs, everyMs } }, true);
   if (batteryFraction !== null && batteryFraction <= 0.15) warn({ id: 'battery', facts: { batteryFraction } }, false);
-  const duePerMinuteCount = 60_000 / everyMs;
+  const duePerMinuteCount = minuteMs / everyMs;
   if (heardPerMinuteCount > Math.max(600, 10 * duePerMinuteCount))
     warn({ id: 'floods', facts: { heardPerMinuteCount, duePerMinuteCount } }, false);
   if (refusedCount > 0) warn({ id: 'refused', facts: { refusedCount, lastRefusal } }, false);

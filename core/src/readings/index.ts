@@ -31,7 +31,19 @@ export {
 } from './ledger-state';
 export { type LedgerReason } from './ledger-reasons';
 export { ledgerText } from './ledger-print';
-export { parameterIds, parameterNamed, type Parameter, type ParameterId, type ReadBy, type Water } from './parameter';
+export {
+  parameterIds,
+  parameterNamed,
+  parametersWhere,
+  rankedBy,
+  traitsOf,
+  type AimedParameter,
+  type Parameter,
+  type ParameterId,
+  type RankedBy,
+  type Water,
+} from './parameter';
+export type { ParameterTraits, ReadBy } from './parameter-table';
 export { likelyMend, parseReading, typedSpan, type ParsedReading } from './parse';
 export { directionOf, type DatedChange, type DatedReading, type Direction } from './trend';
 export { theilSenLine, theilSenSlope } from './slope';

@@ -1,8 +1,10 @@
+import { dayMs } from '#core/units';
 import type { NoFacts, ReasonOf } from '#core/result';
 import type { Fan } from './build-up-filter';
 import { middle, type Interval } from './interval';
 import { medianOf } from './own-normal';
-import type { ParameterId, ReadBy } from './parameter';
+import { traitsOf, type ParameterId } from './parameter';
+import type { ReadBy } from './parameter-table';
 
 export const instrumentTypes = [
   'drop-test',
@@ -89,11 +91,11 @@ export function unitShownBy(
 ): string {
   if (parameter === 'ec25UsPerCm') return penFactorUnknown ? 'ppm' : penFactor === null ? '' : `ppm (${penFactor})`;
   if (!reportsAsElement) return '';
-  if (parameter === 'no3MgPerL' || parameter === 'no2MgPerL') return 'as N';
-  return parameter === 'po4MgPerL' ? 'as P' : '';
+  const { reportedAs } = traitsOf(parameter);
+  return reportedAs === null ? '' : `as ${reportedAs}`;
 }
 
-const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 86_400_000;
+const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / dayMs;
 
 /** How far a pen or probe may be off its standard before its figures are doubted: the larger of a share and a step (ours). */
 const allowance = { shareFraction: 0.05, ph: 0.1 };

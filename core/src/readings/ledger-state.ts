@@ -2,7 +2,8 @@ import type { LedgerReason } from './ledger-reasons';
 import type { Interval } from './interval';
 import type { LedgerClock } from './ledger-time';
 import { plainWord, type LedgerWord } from './ledger-words';
-import type { Parameter, ParameterId, ReadBy } from './parameter';
+import type { Parameter, ParameterId } from './parameter';
+import type { ReadBy } from './parameter-table';
 import type { ParsedReading } from './parse';
 
 export interface LedgerSubject {

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { Temporal } from 'temporal-polyfill';
 import type { LedgerReason } from './ledger-reasons';
 import type { LedgerWord } from './ledger-words';
@@ -98,7 +99,7 @@ export function timeRead(words: readonly LedgerWord[], { nowEpochMs, zone }: Led
   return within(earlier.epochMilliseconds, usedCount, nowEpochMs);
 }
 
-const skewMs = 5 * 60_000;
+const skewMs = 5 * minuteMs;
 const within = (atEpochMs: number, usedCount: number, nowEpochMs: number): TimeRead =>
   atEpochMs > nowEpochMs + skewMs
     ? { usedCount, question: { id: 'future', facts: {} } }

@@ -1,3 +1,4 @@
+import { hourMs, minuteMs } from '#core/units';
 import fc from 'fast-check';
 import { catalogueCase as parameters } from './parameters.cases';
 import { ledgerLine } from './ledger';
@@ -232,7 +233,7 @@ describe('the ledger line, times', () => {
     const [first, second] = ['first', 'second'].map(
       (w) => read(`library 02:30 ${w} fed`, { nowEpochMs: late }).entries[0]?.atEpochMs ?? 0,
     );
-    expect((second ?? 0) - (first ?? 0)).toBe(3_600_000);
+    expect((second ?? 0) - (first ?? 0)).toBe(hourMs);
   });
   it('refuses a 02:30 that never was, and the future', () => {
     expect(read('library 02:30 fed', { nowEpochMs: Date.parse('2026-03-29T12:00:00Z') }).questions[0]?.why).toEqual({
@@ -370,7 +371,7 @@ describe('any entry printed as a line', () => {
       }),
     }),
   );
-  const when = fc.integer({ min: Date.parse('2024-01-01') / 60_000, max: now / 60_000 }).map((m) => m * 60_000);
+  const when = fc.integer({ min: Date.parse('2024-01-01') / minuteMs, max: now / minuteMs }).map((m) => m * minuteMs);
   it('reads back the same: changes, doses, meals, notes, what was seen', () => {
     fc.assert(
       fc.property(said, fc.constantFrom('a', 'b', 'c', 'd'), when, (payload, subjectId, atEpochMs) => {

@@ -1,8 +1,8 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { caseOf, toleranceOf } from '#core/checks';
 import { medianOf, modifiedZScores, ownNormal, unusualSide } from './index';
 
-const dayMs = 86_400_000;
 const weekly = (values: readonly number[], halfWidth = 0.5) =>
   values.map((v, i) => ({ lo: v - halfWidth, hi: v + halfWidth, atEpochMs: i * 7 * dayMs }));
 

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { middle, type Interval } from './interval';
 
 /** What a parameter usually reads in one tank, in the parameter's unit. */
@@ -8,7 +9,6 @@ export interface OwnNormal {
   readingCount: number;
 }
 
-const dayMs = 86_400_000;
 const lookBackDays = 180;
 /** Fewer readings, or over a shorter time, and nothing is usual yet (ours). */
 const leastReadingCount = 8;

@@ -1,56 +1,47 @@
+import { parameterTable, type ParameterTraits } from './parameter-table';
 import { refuse, ok, type Result } from '#core/result';
 
 /** Parameter ids carry their canonical unit, so that a record keyed by them needs no other suffix. */
-export const parameterIds = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'tanMgPerL',
-  'no2MgPerL',
-  'no3MgPerL',
-  'po4MgPerL',
-  'caMgPerL',
-  'mgMgPerL',
-  'naMgPerL',
-  'kMgPerL',
-  'clMgPerL',
-  'so4MgPerL',
-  'hco3MgPerL',
-  'o2MgPerL',
-  'cl2MgPerL',
-  'copperMgPerL',
-  'co2MgPerL',
-] as const;
-export type ParameterId = (typeof parameterIds)[number];
+export type ParameterId = keyof typeof parameterTable;
+export const parameterIds = Object.keys(parameterTable) as [ParameterId, ...ParameterId[]];
 
 /** Known values of one water, each in the unit of its key. */
 export type Water = Partial<Record<ParameterId, number>>;
 
-/** How a reading is taken: a colour chart with its steps, or something with a resolution (a meter, a drop count). */
-export type ReadBy = { kind: 'chart'; steps: readonly number[] } | { kind: 'resolution'; resolution: number };
+/** What was decided about a parameter. */
+export const traitsOf = (id: ParameterId): ParameterTraits => parameterTable[id];
+/**
+ * The parameters of which something holds, in the order of the table.
+ * @example parametersWhere((p) => p.tested === 'each-round').length // 6
+ */
+export const parametersWhere = (holds: (traits: ParameterTraits) => boolean): ParameterId[] =>
+  parameterIds.filter((id) => holds(parameterTable[id]));
+type Ranked = 'routineRank' | 'animalsRank' | 'dripRank';
+/** The parameters that a recipe may aim for, as a type. */
+export type AimedParameter = {
+  [Id in ParameterId]: (typeof parameterTable)[Id]['aimedFor'] extends true ? Id : never;
+}[ParameterId];
+/** The parameters that have a rank, as a type. */
+export type RankedBy<R extends Ranked> = {
+  [Id in ParameterId]: (typeof parameterTable)[Id][R] extends number ? Id : never;
+}[ParameterId];
+/**
+ * The parameters that have a rank, the first to decide first.
+ * @example rankedBy('animalsRank')[0] // 'ghDegrees'
+ */
+export const rankedBy = <R extends Ranked>(rank: R): [RankedBy<R>, ...RankedBy<R>[]] =>
+  parametersWhere((p) => p[rank] !== null).sort((a, b) => (traitsOf(a)[rank] ?? 0) - (traitsOf(b)[rank] ?? 0)) as [
+    RankedBy<R>,
+    ...RankedBy<R>[],
+  ];
 
-/** Knowledge about one parameter, from the almanac. All numbers are in the parameter's canonical unit. */
-export interface Parameter {
+/** One parameter with the words for it, from the almanac. All numbers are in the parameter's canonical unit. */
+export interface Parameter extends ParameterTraits {
   id: ParameterId;
   /** Lower-case spellings understood in the ledger line and the API, beside the id. */
   names: readonly string[];
   label: string;
   short: string;
-  /** The quantity in `#core/units` whose units are accepted. */
-  quantity: string;
-  unit: string;
-  decimalsCount: number;
-  /** What water can be at all: outside is refused. */
-  possible: { lo: number; hi: number };
-  /** What a fresh-water tank is likely to be: outside is asked about. */
-  plausible: { lo: number; hi: number };
-  /** The largest change since the last reading that passes without a question: value + fraction of the last. */
-  usualJump: { value: number; ofLastFraction: number };
-  /** How it mixes: by volume, as heat by volume, or not at all. */
-  mixes: 'by-volume' | 'nearly-by-volume' | 'as-heat' | 'by-chemistry';
-  readBy: ReadBy;
   /** What finer test would tell more, in plain words. */
   finerTest: string;
 }

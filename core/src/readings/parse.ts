@@ -2,7 +2,8 @@ import { silent, type Recorder } from '#core/explain';
 import { because, ok, refuse, type Refusal, type Result } from '#core/result';
 import { notationOf, quantityNamed, spanToCanonical, unitNamed, writtenValue, type Notation } from '#core/units';
 import type { Interval } from './interval';
-import type { Parameter, ReadBy } from './parameter';
+import type { Parameter } from './parameter';
+import type { ReadBy } from './parameter-table';
 
 export interface ParsedReading extends Interval {
   /** Canonical unit of lo and hi. */

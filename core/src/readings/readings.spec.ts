@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { unwrap } from '#core/result';
 import {
@@ -210,7 +211,7 @@ describe('the ledger line', () => {
 });
 
 describe('direction, net of the changes', () => {
-  const day = 86_400_000;
+  const day = dayMs;
   const series = (...values: number[]) => values.map((v, i) => ({ lo: v - 0.5, hi: v + 0.5, atEpochMs: i * 7 * day }));
   it('needs four readings', () => {
     expect(directionOf({ readings: series(1, 5, 9), changes: [] })).toBe('unknown');

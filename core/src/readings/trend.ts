@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { middle, type Interval } from './interval';
 import { theilSenSlope } from './slope';
 
@@ -13,8 +14,6 @@ export interface DatedChange {
   sourceValue: number | null;
 }
 export type Direction = 'rising' | 'falling' | 'steady' | 'unknown';
-
-const dayMs = 86_400_000;
 
 /**
  * Which way a parameter is heading by itself, net of the changes: a direction only, no dates.

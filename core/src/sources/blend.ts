@@ -1,20 +1,8 @@
-import type { Interval, ParameterId } from '#core/readings';
+import { parametersWhere, type Interval, type ParameterId } from '#core/readings';
 import type { Analysis } from './analysis';
 
-/** What mixes by volume; pH never does, temperature is measured in the drum. */
-const byVolume: readonly ParameterId[] = [
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'no3MgPerL',
-  'caMgPerL',
-  'mgMgPerL',
-  'naMgPerL',
-  'kMgPerL',
-  'clMgPerL',
-  'so4MgPerL',
-  'hco3MgPerL',
-];
+/** What mixes by volume; pH and gases never do, temperature is measured in the drum. */
+const byVolume = parametersWhere((p) => p.mixes === 'by-volume' || p.mixes === 'nearly-by-volume');
 
 /**
  * What a mixed batch should read, from its parts: by volume, spans kept; a value that one part lacks is left out.

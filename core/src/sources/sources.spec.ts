@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { caseOf, inputOf } from '#core/checks';
 import {
@@ -15,7 +16,7 @@ import {
 } from './index';
 
 const at = (value: number) => ({ lo: value, hi: value });
-const day = 86_400_000;
+const day = dayMs;
 
 describe('the consistency of an analysis', () => {
   it('GH 12 cannot give 90 µS/cm; three lake waters of the trade state less than their hardness implies (T16, common practice)', () => {

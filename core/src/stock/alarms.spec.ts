@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import {
   lossesAlarm,
   poissonTail,
@@ -9,7 +10,6 @@ import {
 } from './index';
 import { colonyShrimp } from './kinds.cases';
 
-const dayMs = 86_400_000;
 const now = Date.UTC(2026, 2, 14);
 type Event = StockEvent['event'];
 const kindNamed = (over: Partial<StockKind> = {}): StockKind => ({ ...colonyShrimp, ...over });

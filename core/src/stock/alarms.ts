@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { middle, type Interval } from '#core/readings';
 import type { EvidenceGrade } from '#core/water';
 import { expectedFirstLosses } from './arrival';
@@ -25,7 +26,6 @@ export interface StockAlarm {
   grade: EvidenceGrade;
 }
 
-const dayMs = 86_400_000;
 const weekDays = 7;
 /** So long after an arrival a loss or two is expected (common practice). */
 const firstDays = 14;

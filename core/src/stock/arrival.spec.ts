@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { unwrap } from '#core/result';
 import {
@@ -183,7 +184,7 @@ describe('what to expect, and whom to spare', () => {
     expect(expectedFirstLosses({ arrivedCount: 5 }).days).toBe(14);
   });
   it('berried females and young are about for sixty days, moults for three; nothing else counts', () => {
-    const day = 86_400_000;
+    const day = dayMs;
     const now = 1000 * day;
     const about = (event: 'berried' | 'born' | 'moulted' | 'counted' | 'died', days: number) =>
       youngAbout({ events: [{ event, atEpochMs: now - days * day }], nowEpochMs: now });

@@ -1,6 +1,6 @@
 import { doorFault } from '#core/units';
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { middle, type Interval } from '#core/readings';
+import { middle, rankedBy, type Interval, type RankedBy } from '#core/readings';
 import { because, guarded, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { dropsPerMlRatio, type Bearing } from '#core/water';
 import type { WaterKnown } from './suits';
@@ -8,8 +8,8 @@ import type { WaterKnown } from './suits';
 export const acclimationMethods = ['float', 'drip', 'direct'] as const;
 export type AcclimationMethod = (typeof acclimationMethods)[number];
 /** What progress is measured by. Equal conductivity of different salts is not equal water. */
-export const acclimationParameters = ['ec25UsPerCm', 'ghDegrees', 'khDegrees', 'tempC'] as const;
-export type AcclimationParameter = (typeof acclimationParameters)[number];
+export const acclimationParameters = rankedBy('dripRank');
+export type AcclimationParameter = RankedBy<'dripRank'>;
 
 type Compared = AcclimationParameter | 'ph';
 /** Why this way of bringing animals over. */

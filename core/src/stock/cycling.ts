@@ -1,7 +1,7 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { highEnd, lowEnd, middle, theilSenLine, type DatedReading } from '#core/readings';
 import { guarded, ok, type NoFacts, type ReasonOf, type Result } from '#core/result';
-import { atomicGPerMol, species } from '#core/units';
+import { atomicGPerMol, species, dayMs, hourMs } from '#core/units';
 
 export interface CyclingSchool {
   id: 'ammonia' | 'food' | 'seeded' | 'plants';
@@ -177,8 +177,6 @@ export interface CyclingState {
   unfedDays: number | null;
 }
 
-const hourMs = 3_600_000;
-const dayMs = 24 * hourMs;
 /** Sooner than this after a dose a clean test says that it has not mixed, not that it is gone (our estimate). */
 const leastHours = 6;
 const traceMgPerL = { tan: 0.25, no2: 0.25 };

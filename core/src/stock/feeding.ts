@@ -1,7 +1,7 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { guarded, ok, type Result } from '#core/result';
 import type { Interval } from '#core/readings';
-import { species } from '#core/units';
+import { species, hourMs } from '#core/units';
 import { massOfAdultG, type StockKind } from './kind';
 
 export const feedingSchools = ['mass', 'clearance', 'few'] as const;
@@ -130,8 +130,8 @@ export const leftoverDue = ({
   fedEpochMs: number;
 }): { loEpochMs: number; hiEpochMs: number } | null =>
   food.stayHours && {
-    loEpochMs: fedEpochMs + food.stayHours.lo * 3_600_000,
-    hiEpochMs: fedEpochMs + food.stayHours.hi * 3_600_000,
+    loEpochMs: fedEpochMs + food.stayHours.lo * hourMs,
+    hiEpochMs: fedEpochMs + food.stayHours.hi * hourMs,
   };
 
 /**

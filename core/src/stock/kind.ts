@@ -1,12 +1,12 @@
-import type { Interval } from '#core/readings';
+import { rankedBy, type Interval, type RankedBy } from '#core/readings';
 import type { Bearing, EvidenceGrade } from '#core/water';
 
 export const stockGroups = ['fish', 'shrimp', 'crayfish', 'snail', 'plant'] as const;
 export type StockGroup = (typeof stockGroups)[number];
 
 /** Parameters a kind has a range for, hardness first: that is the order in which they decide. */
-export const kindParameters = ['ghDegrees', 'khDegrees', 'tempC', 'ph', 'ec25UsPerCm'] as const;
-export type KindParameter = (typeof kindParameters)[number];
+export const kindParameters = rankedBy('animalsRank');
+export type KindParameter = RankedBy<'animalsRank'>;
 
 /** One range of a kind, in the parameter's canonical unit. A low confidence warns, it never decides. */
 export interface KindRange extends Interval {

@@ -1,3 +1,4 @@
+import { dayMs, hourMs } from '#core/units';
 import fc from 'fast-check';
 import { unwrap } from '#core/result';
 import { colonyShrimp, hardFish, softFish, stemPlant } from './kinds.cases';
@@ -37,7 +38,7 @@ import {
 } from './index';
 
 const at = (value: number) => ({ lo: value, hi: value });
-const day = 86_400_000;
+const day = dayMs;
 const on = (n: number, value: number) => ({ atEpochMs: n * day, ...at(value) });
 
 describe('a cycle', () => {
@@ -73,7 +74,7 @@ describe('a cycle', () => {
     expect(phase({ ...done, doses: [{ atEpochMs: 17 * day, tanMgPerL: 2 }] })).not.toBe('ready');
     expect(phase({ ...done, doses: [{ atEpochMs: 19 * day, tanMgPerL: 1 }] })).not.toBe('ready');
     expect(phase({ ...done, school: 'seeded', doses: [{ atEpochMs: 19 * day, tanMgPerL: 1 }] })).toBe('ready');
-    expect(phase({ ...done, doses: [{ atEpochMs: 20 * day - 3_600_000, tanMgPerL: 2 }] })).not.toBe('ready');
+    expect(phase({ ...done, doses: [{ atEpochMs: 20 * day - hourMs, tanMgPerL: 2 }] })).not.toBe('ready');
     expect(phase({ ...done, no3: [] })).not.toBe('ready');
   });
   it('by food: not to be found in two tests three days apart; plants first: a week', () => {
@@ -381,8 +382,8 @@ describe('feeding', () => {
   });
   it('T13: leftovers out after 6-8 h, gel within 24, frozen 10-12; leaves stay (common practice)', () => {
     expect(leftoverDue({ food: food('flake', 'daily', [6, 8]), fedEpochMs: 0 })).toEqual({
-      loEpochMs: 6 * 3_600_000,
-      hiEpochMs: 8 * 3_600_000,
+      loEpochMs: 6 * hourMs,
+      hiEpochMs: 8 * hourMs,
     });
     expect(leftoverDue({ food: food('leaf', 'leaf', null), fedEpochMs: 0 })).toBeNull();
   });

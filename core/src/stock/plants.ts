@@ -1,6 +1,6 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { firstFault, ok, refuse, type Result } from '#core/result';
-import { atomicGPerMol, species } from '#core/units';
+import { atomicGPerMol, species, dayMs } from '#core/units';
 import type { PlantHabit, StockKind } from './kind';
 
 /** What a fertiliser brings, in mg per mL or per g of it, species named. */
@@ -152,7 +152,6 @@ export interface TrimDue {
   stage: 'replant' | 'shape' | 'thin';
   habit: PlantHabit;
 }
-const dayMs = 86_400_000;
 
 /**
  * When a plant is next due to be trimmed, how long that takes, and how: by its habit, and by this tank's own rhythm

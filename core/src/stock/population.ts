@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { Interval } from '#core/readings';
 import type { Brood, StockKind } from './kind';
 
@@ -51,7 +52,6 @@ export interface Population {
   broods: readonly BroodForecast[];
 }
 
-const dayMs = 86_400_000;
 const loOf = (count: Interval | null): number => Math.max(0, count?.lo ?? 0);
 const hiOf = (count: Interval | null): number => Math.max(loOf(count), count?.hi ?? loOf(count));
 

@@ -1,6 +1,6 @@
+import { dayMs } from '#core/units';
 import { afterTrims, learntTrimMinutes, roundsUntilShaping, type TrimSession } from './trims';
 
-const dayMs = 86_400_000;
 const session = (day: number, of: Partial<TrimSession> = {}): TrimSession => ({
   atEpochMs: day * dayMs,
   kindId: 'rotala',

@@ -1,6 +1,6 @@
+import { dayMs } from '#core/units';
 import { medianOf } from '#core/readings';
 
-const dayMs = 86_400_000;
 /** What a trim opens again. */
 export const trimOpens = ['light', 'flow', 'view', 'room'] as const;
 export type TrimOpens = (typeof trimOpens)[number];

@@ -1,13 +1,13 @@
+import { dayMs } from '#core/units';
 import type { StockEvent } from './population';
 
-const dayMs = 86_400_000;
 /** Eggs are carried for about a month and young hide in the bed for weeks more (common practice); sixty days cover both. */
 const youngDays = 60;
 
 /**
  * Whether berried females, young or fresh moults may be about: then the bed is left alone. By what was seen in the last
  * sixty days (moults: three).
- * @example youngAbout({ events: [{ event: 'berried', atEpochMs: now - 20 * 86_400_000, … }], nowEpochMs: now }) // true
+ * @example youngAbout({ events: [{ event: 'berried', atEpochMs: now - 20 * dayMs, … }], nowEpochMs: now }) // true
  */
 export const youngAbout = ({
   events,

@@ -1,7 +1,8 @@
+import { dayMs } from '#core/units';
 import fc from 'fast-check';
 import { shortfall, supplyState, type SupplyEvent } from './index';
 
-const day = 86_400_000;
+const day = dayMs;
 const now = 100 * day;
 const on = (n: number, event: SupplyEvent['event'], value: number): SupplyEvent => ({
   atEpochMs: n * day,

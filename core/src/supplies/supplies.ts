@@ -1,3 +1,4 @@
+import { dayMs, weekMs } from '#core/units';
 import type { NoFacts, ReasonOf } from '#core/result';
 import { theilSenLine } from '#core/readings';
 
@@ -40,9 +41,6 @@ export interface SupplyState {
   state: 'enough' | 'reorder' | 'out' | 'expires' | 'expired' | 'unknown';
   reason: SupplyReason;
 }
-
-const dayMs = 86_400_000;
-const weekMs = 7 * dayMs;
 
 /**
  * How much of a supply is left, how much goes in a week, and when it runs out.

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { BandLine } from '#core/almanac';
 import { catalogueCase, nitrateCase } from '../readings/parameters.cases';
 import { outlookOf, routineAhead, type Outlook } from './outlook';
@@ -6,7 +7,6 @@ import { testPlan, type TestPlanInput } from './test-plan';
 import { withOutlooks } from './with-outlooks';
 import type { TankVerdict } from './verdict';
 
-const dayMs = 86_400_000;
 const now = Date.parse('2026-03-14T21:00:00Z');
 const daysAgo = (days: number): number => now - days * dayMs;
 /** A straight course read weekly for so many weeks. */

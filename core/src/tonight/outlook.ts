@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import {
   buildUp,
   byDay,
@@ -18,7 +19,6 @@ import {
   type BuildUpTraits,
 } from '#core/readings';
 
-const dayMs = 86_400_000;
 /** How far a forecast is drawn, and how far ahead leaving the band is announced. */
 export const horizonDays = 56;
 

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { BandLine } from '#core/almanac';
 import { hangsOnFactor, penPpmOfBand } from '#core/almanac';
 import type { Recorder } from '#core/explain';
@@ -71,7 +72,6 @@ export interface VerdictInput {
   resting: boolean;
 }
 
-export const dayMs = 86_400_000;
 /** A settled tank is tested every month or so (common practice); half as long again, and we no longer know. */
 export const staleAfterDays = 45;
 

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import {
   directionOf,
   medianOf,
@@ -11,7 +12,6 @@ import {
 } from '#core/readings';
 import type { Outlook } from './outlook';
 
-const dayMs = 86_400_000;
 type Dated = Interval & { atEpochMs: number };
 export interface SlowHarmInput {
   catalogue: readonly Parameter[];

@@ -1,10 +1,10 @@
+import { dayMs } from '#core/units';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Interval, Parameter, ParameterId } from '#core/readings';
 import { outlookOf } from './outlook';
 import { slowHarm, type SlowFinding, type SlowReason } from './slow-harm';
 
-const dayMs = 86_400_000;
 type Read = 'no3MgPerL' | 'khDegrees' | 'ph' | 'ec25UsPerCm' | 'ghDegrees' | 'tempC';
 export type SlowPattern = 'quiet' | SlowReason['id'];
 export const slowPatterns: readonly SlowReason['id'][] = [

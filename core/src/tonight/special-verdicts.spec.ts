@@ -1,13 +1,13 @@
+import { dayMs } from '#core/units';
 import type { BandLine } from '#core/almanac';
 import { caseOf, inputOf, toleranceOf } from '#core/checks';
 import { unwrap } from '#core/result';
 import { freeCo2, oxygenSaturation } from '#core/water';
 import { chlorideGuard, chlorideInSaltFraction } from '../water/nitrite';
-import type { DatedReading, Parameter, ParameterId } from '#core/readings';
-import { catalogueCase, nitrateCase } from '../readings/parameters.cases';
+import { traitsOf, type DatedReading, type Parameter, type ParameterId } from '#core/readings';
+import { catalogueCase } from '../readings/parameters.cases';
 import { tankVerdict, type PhHolder, type TankVerdict } from './index';
 
-const dayMs = 86_400_000;
 const now = 400 * dayMs;
 const band = (parameter: ParameterId, lo: number | null, hi: number | null): BandLine => ({
   parameter,
@@ -18,8 +18,11 @@ const band = (parameter: ParameterId, lo: number | null, hi: number | null): Ban
 });
 const at = (lo: number | null, hi = lo, daysAgo = 1): DatedReading => ({ lo, hi, atEpochMs: now - daysAgo * dayMs });
 const more = (id: ParameterId, label: string, decimalsCount: number): Parameter => ({
-  ...nitrateCase,
+  ...traitsOf(id),
   id,
+  names: [],
+  short: label,
+  finerTest: 'a finer test',
   label,
   decimalsCount,
   readBy: { kind: 'resolution', resolution: 0.1 },

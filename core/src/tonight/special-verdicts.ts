@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { BandLine } from '#core/almanac';
 import { silent, type Recorder } from '#core/explain';
 import {
@@ -11,7 +12,6 @@ import {
 } from '#core/readings';
 import { chlorideGuard, freeCo2, oxygenSaturation, unionisedAmmonia } from '#core/water';
 import {
-  dayMs,
   judgedVerdict,
   staleAfterDays,
   type Base,

@@ -1,10 +1,10 @@
-import { normalTailFraction, type ParameterId } from '#core/readings';
+import { dayMs } from '#core/units';
+import { normalTailFraction, traitsOf, type ParameterId } from '#core/readings';
 import type { BandLine } from '#core/almanac';
 import type { Outlook } from './outlook';
 import type { ParameterVerdict } from './parameter-verdict';
 import type { ReasonId } from './reasons';
 
-const dayMs = 86_400_000;
 export interface TestPlanInput {
   /** Days since the tank was set up, since animals came or moved, since the last death, treatment, change. Null: never. */
   tankAgeDays: number;
@@ -74,20 +74,8 @@ export function undecidedFraction(outlook: Outlook | undefined, band: BandLine |
   return Math.min(outside, 1 - outside);
 }
 
-/** Tested when something is off, never by a rhythm. */
-const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'copperMgPerL', 'co2MgPerL', 'o2MgPerL'];
-
 /** Verdicts that ask for another reading. */
 const asksAgain = (id: ReasonId): id is 'straddles' | 'unusual' => id === 'straddles' || id === 'unusual';
-
-/** What hurts soonest counts double where tests are equally telling. */
-const harm: Partial<Record<ParameterId, number>> = {
-  tanMgPerL: 2,
-  no2MgPerL: 2,
-  cl2MgPerL: 2,
-  khDegrees: 1.3,
-  no3MgPerL: 1.2,
-};
 
 /**
  * What to test next in a tank and when: by its state, and by which test would most likely change a decision.
@@ -109,11 +97,11 @@ export function testPlan(input: TestPlanInput): TestPlan {
         leaves: outlook?.leaves ?? null,
       };
     })
-    .filter((r) => !askedWhenOff.includes(r.parameter));
+    .filter((r) => traitsOf(r.parameter).tested !== 'when-off');
   // What was never tested in a settled tank is no news tonight; where nothing was tested, everything is.
   const known = ranked.some((r) => r.ageDays !== null) ? ranked.filter((r) => r.ageDays !== null) : ranked;
   const worth = (r: (typeof ranked)[number]): number =>
-    (r.tells + (r.leaves ? 0.1 : 0) + Math.min(0.05, (r.ageDays ?? 90) / 2000)) * (harm[r.parameter] ?? 1);
+    (r.tells + (r.leaves ? 0.1 : 0) + Math.min(0.05, (r.ageDays ?? 90) / 2000)) * traitsOf(r.parameter).tellsFactor;
   const telling = [...known]
     .filter((r) => r.parameter !== 'tempC')
     .sort((a, b) => worth(b) - worth(a))

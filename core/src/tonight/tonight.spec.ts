@@ -1,10 +1,10 @@
+import { dayMs } from '#core/units';
 import type { BandLine } from '#core/almanac';
 import { hangsOnFactor, penBand, practiceConsistency, bandsInForce, type Practice } from '#core/almanac';
 import type { DatedReading, ParameterId } from '#core/readings';
 import { catalogueCase } from '../readings/parameters.cases';
 import { roundOf, tankVerdict, type Visit } from './index';
 
-const dayMs = 86_400_000;
 const now = 400 * dayMs;
 const band = (parameter: ParameterId, lo: number | null, hi: number | null): BandLine => ({
   parameter,

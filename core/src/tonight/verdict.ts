@@ -1,7 +1,7 @@
+import { dayMs } from '#core/units';
 import { silent, type Recorder } from '#core/explain';
 import { directionOf, middle, type Parameter, type ParameterId } from '#core/readings';
 import {
-  dayMs,
   judgedVerdict,
   staleAfterDays,
   tooFast,
@@ -92,15 +92,12 @@ function parameterVerdict(input: VerdictInput, parameter: Parameter, note: Recor
   return tooFast({ ...judged, reason: { id, facts: { ...facts, ...more } } }, { readings, perDay });
 }
 
-/** These are asked for only when something is off: untested they are no news. */
-const askedWhenOff: readonly ParameterId[] = ['o2MgPerL', 'co2MgPerL'];
-
 function lineOf(input: VerdictInput, parameter: Parameter, note: Recorder): ParameterVerdict[] {
   const line = parameterVerdict(input, parameter, note);
   const untested = line.reason.id === 'never-tested' || line.reason.id === 'stale';
   // What only the animals ask for is judged where it was tested; their practice says what to test.
   if (line.reason.id === 'never-tested' && line.band?.asked?.practice === null) return [];
-  if (!untested || !askedWhenOff.includes(parameter.id)) return [line];
+  if (!untested || parameter.untestedIsNews) return [line];
   const computed = parameter.id === 'co2MgPerL' ? computedCo2(input, parameter, note) : null;
   return computed ? [computed] : [];
 }

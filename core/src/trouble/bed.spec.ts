@@ -1,6 +1,6 @@
+import { dayMs } from '#core/units';
 import { bedDecision, sulphideFraction, type BedCase } from './bed';
 
-const dayMs = 86_400_000;
 const nowEpochMs = 100 * dayMs;
 const of = (more: Partial<BedCase> = {}): BedCase => ({
   pokes: [],

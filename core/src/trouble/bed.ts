@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { shareAtLeast } from './signs';
 import { middle, type Interval } from '#core/readings';
 import type { NoFacts, ReasonOf } from '#core/result';
@@ -51,7 +52,6 @@ export interface BedDecision {
   pokeAgainDays: number;
 }
 
-const dayMs = 86_400_000;
 /** A poke older than this tells of another bed. */
 const pokeDays = 30;
 

@@ -1,4 +1,5 @@
-import type { Interval, ParameterId } from '#core/readings';
+import { hourMs } from '#core/units';
+import { traitsOf, type Interval, type ParameterId } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { BookRules, Happening, HappeningRule, Host, Sign, TroubleKnowledge } from './knowledge';
 import { evidenceParameters, type Measured, type TroubleCase, type TroubleEvent } from './signs';
@@ -58,7 +59,6 @@ export interface Evidence {
 }
 export type TrapId = 'doubtful-kit' | 'ammonia-after-conditioner';
 
-const hourMs = 3_600_000;
 const dayHours = 24;
 /** A reading is worth this long; chlorine is gone before. */
 const readingHours = 7 * dayHours;
@@ -110,17 +110,8 @@ const hostOf: Partial<Record<StockGroup, Host>> = {
 const hostsOf = ({ groups }: BookOfTank): Host[] => [...new Set(groups.flatMap((g) => hostOf[g] ?? []))];
 const chemistry: readonly ParameterId[] = evidenceParameters;
 
-/** What a reading of this sort is widened by when its kit is doubtful: half of it, and a step below which nothing is told. */
+/** What a reading is widened by when its kit is doubtful: half of it, on top of the step of its parameter. */
 const widenedFraction = 0.5;
-const widenedStep: Partial<Record<ParameterId, number>> = {
-  tempC: 1,
-  ph: 0.5,
-  ghDegrees: 1,
-  khDegrees: 1,
-  tanMgPerL: 0.25,
-  no2MgPerL: 0.1,
-  no3MgPerL: 5,
-};
 /**
  * What a reading counts once its trap is known. A doubtful kit may be half as much off to each side, on top of a step
  * (our choice); an ammonia test within a day of a conditioner reads what was bound with what was not (common practice), so
@@ -129,7 +120,7 @@ const widenedStep: Partial<Record<ParameterId, number>> = {
 export function trappedReading(reading: Interval, parameter: ParameterId, trap: TrapId | undefined): Interval {
   if (trap === undefined || reading.lo === null || reading.hi === null) return reading;
   if (trap === 'ammonia-after-conditioner') return { lo: 0, hi: reading.hi };
-  const step = widenedStep[parameter] ?? 0;
+  const step = traitsOf(parameter).evidence?.doubtfulStepValue ?? 0;
   if (parameter === 'tempC' || parameter === 'ph') return { lo: reading.lo - step, hi: reading.hi + step };
   return {
     lo: Math.max(0, reading.lo * (1 - widenedFraction) - step),

@@ -1,4 +1,4 @@
-import { highEnd, lowEnd, middle, type Interval } from '#core/readings';
+import { highEnd, lowEnd, middle, parametersWhere, type Interval } from '#core/readings';
 import { oxygenSaturation } from '#core/water';
 import type { Equipment, Host, ReadingRule, Recently, SourceFault, TroubleKnowledge } from './knowledge';
 
@@ -141,22 +141,7 @@ export function foreseenShares(of: TroubleCase, knowledge: TroubleKnowledge): Ma
 }
 
 /** Readings that are evidence, by the names used everywhere; total chlorine stands for what a kit reads of it. */
-export const evidenceParameters = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'tanMgPerL',
-  'no2MgPerL',
-  'no3MgPerL',
-  'po4MgPerL',
-  'o2MgPerL',
-  'co2MgPerL',
-  'clMgPerL',
-  'cl2MgPerL',
-  'copperMgPerL',
-] as const;
+export const evidenceParameters = parametersWhere((p) => p.evidence !== null);
 const otherNames: Readonly<Record<string, string>> = {
   phosphateMgPerL: 'po4MgPerL',
   chlorideMgPerL: 'clMgPerL',

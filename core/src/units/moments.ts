@@ -1,3 +1,4 @@
+import { minuteMs } from './spans';
 const dayForm = /^(\d{4})-(\d{2})-(\d{2})$/;
 const instantForm =
   /^(\d{4}-\d{2}-\d{2})[T ](\d{2}):(\d{2}):(\d{2})(?:\.(\d{1,9}))?(?:Z| ?([+-])(\d{2})(?::?(\d{2}))?)$/;
@@ -38,7 +39,7 @@ export function instantMs(text: string): number | null {
   const [oh, om] = [Number(offsetHours), Number(offset)];
   if (midnight === null || h > 23 || m > 59 || s > 59 || oh > 23 || om > 59) return null;
   const ms = Number(fraction.padEnd(3, '0').slice(0, 3));
-  const away = (sign === '-' ? -1 : 1) * (oh * 60 + om) * 60_000;
+  const away = (sign === '-' ? -1 : 1) * (oh * 60 + om) * minuteMs;
   const atEpochMs = midnight + ((h * 60 + m) * 60 + s) * 1000 + ms - away;
   return atEpochMs >= Date.UTC(firstYear) && atEpochMs < Date.UTC(lastYear + 1) ? atEpochMs : null;
 }

@@ -1,3 +1,4 @@
+import { hourMs } from './spans';
 import { addDays, instantOf, knownZone, nightOn, nightsBetween } from './index';
 
 describe('nights', () => {
@@ -36,7 +37,7 @@ describe('nights', () => {
       expect(at(iso, 'Europe/Berlin')).toBe('2026-10-24');
     for (const zone of ['Europe/Berlin', 'Pacific/Auckland', 'America/New_York', 'Australia/Lord_Howe'])
       for (let hour = 0, before = '2025-12-31'; hour < 366 * 24; hour++) {
-        const on = nightOn({ atEpochMs: Date.UTC(2026, 0, 1, 12) + hour * 3_600_000, zone });
+        const on = nightOn({ atEpochMs: Date.UTC(2026, 0, 1, 12) + hour * hourMs, zone });
         expect(on >= before && nightsBetween(before, on) <= 1)
           .withContext(`${zone} ${on}`)
           .toBeTrue();

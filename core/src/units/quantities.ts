@@ -271,6 +271,12 @@ export const quantities: readonly Quantity[] = [
     units: [unit(1, 'mg/L', 'mgPerL', 'ppm', 'mgL', 'mg/L Cu', 'Cu'), unit(0.001, 'µg/L', 'ugPerL', 'ppb')],
   },
   {
+    id: 'iodide',
+    names: ['iodide', 'iodine', 'iodideMgPerL'],
+    range: positive,
+    units: [unit(1, 'mg/L', 'mgPerL', 'ppm', 'mgL'), unit(0.001, 'µg/L', 'ugPerL', 'ppb')],
+  },
+  {
     id: 'co2',
     names: ['co2', 'carbon dioxide', 'co2MgPerL'],
     range: positive,

@@ -87,6 +87,7 @@ const defined: Record<string, Record<string, { is: number; by: string }>> = {
   ph: { '': { is: 1, by: 'canonical' } },
   oxygen: { 'mg/L': { is: 1, by: 'canonical' } },
   copper: { 'mg/L': { is: 1, by: 'canonical' }, 'µg/L': { is: 0.001, by: 'SI' } },
+  iodide: { 'mg/L': { is: 1, by: 'canonical' }, 'µg/L': { is: 0.001, by: 'SI' } },
   chlorine: { 'mg/L': { is: 1, by: 'canonical' } },
   co2: { 'mg/L': { is: 1, by: 'canonical' }, 'mmol/L': { is: 44.009, by: 'CIAAW 2021' } },
   light: { h: { is: 1, by: 'canonical' }, min: { is: 1 / 60, by: 'SI' } },

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { recorder } from '#core/explain';
 import { unwrap } from '#core/result';
 import {
@@ -186,7 +187,7 @@ describe('what is an emergency', () => {
 });
 
 describe('new animals bear a class less', () => {
-  const day = 86_400_000;
+  const day = dayMs;
   const came = Date.UTC(2026, 2, 1);
   it('one class, and delicate stays delicate', () => {
     expect((['robust', 'usual', 'delicate'] as const).map(oneClassLower)).toEqual(['usual', 'delicate', 'delicate']);

@@ -1,3 +1,4 @@
+import { dayMs, hourMs } from '#core/units';
 import { closedMiddle, type Interval, type ParameterId, type Water } from '#core/readings';
 import { because, firstFault, ok, refuse, type NoFacts, type ReasonOf, type Result } from '#core/result';
 import { recipeEffect, type SaltTaken } from './recipe-effect';
@@ -48,7 +49,6 @@ export interface BatchState {
   why: BatchReason;
 }
 
-const dayMs = 86_400_000;
 /** Standing water is not for ever: beyond this it is measured again before use. Ours. */
 const oldDays = 14;
 
@@ -94,7 +94,7 @@ export function batchState({
   });
   const unmeasured = made.aims.filter((a) => !water[a.parameter]).map((a) => a.parameter);
   const ageDays = (nowEpochMs - made.madeEpochMs) / dayMs;
-  const readyEpochMs = made.madeEpochMs + made.leadHours * 3_600_000;
+  const readyEpochMs = made.madeEpochMs + made.leadHours * hourMs;
   const ageing = nowEpochMs < readyEpochMs;
   const base = { leftL, ageDays, readyEpochMs, water, off, unmeasured };
   if (gone) return { ...base, leftL: 0, fate: 'thrown-away', usable: false, why: { id: 'thrown-away', facts: {} } };

@@ -1,8 +1,8 @@
+import { dayMs } from '#core/units';
 import { bearings, oneClassLower, type Bearing } from './advice';
 
 /** New animals bear a class less for so long (common practice). */
 const newArrivalDays = 30;
-const dayMs = 86_400_000;
 
 /**
  * Whether animals came so lately that the tank counts one bearing class lower. `newArrivalsOn` is a calendar date; the

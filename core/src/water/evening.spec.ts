@@ -1,3 +1,4 @@
+import { dayMs, hourMs } from '#core/units';
 import { unwrap } from '#core/result';
 import { planLoad } from './fortnight-cost';
 import {
@@ -26,8 +27,6 @@ import {
   type WaterWorks,
 } from './index';
 
-const hourMs = 3_600_000;
-const dayMs = 24 * hourMs;
 const works: WaterWorks = {
   madeLPerH: 5,
   storesL: 100,

@@ -1,7 +1,7 @@
+import { hourMs } from '#core/units';
 import { houseWaters, isPure, type HouseWatersInput } from './index';
 
 const now = Date.UTC(2026, 2, 14, 21, 30);
-const hourMs = 3_600_000;
 type Source = HouseWatersInput['sources'][number];
 type Recipe = NonNullable<ReturnType<HouseWatersInput['recipes']['get']>>;
 

@@ -1,8 +1,7 @@
+import { dayMs } from '#core/units';
 import { unitCost } from '#core/supplies';
 import { litreCost, type DosedPowder, type LitreCost } from './cost';
 import { salts, type SaltId } from './salts';
-
-const dayMs = 86_400_000;
 
 /** Water out of a membrane, with or without resin after it: nothing in it that counts. */
 export const isPure = (state: string | undefined): boolean => state === 'ro' || state === 'rodi';

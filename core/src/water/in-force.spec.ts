@@ -1,6 +1,6 @@
+import { dayMs } from '#core/units';
 import { leavesFirst, nextChange, openStep, routineInForce } from './index';
 
-const dayMs = 86_400_000;
 const now = Date.UTC(2026, 2, 14, 21, 30);
 type Done = Parameters<typeof routineInForce>[0]['past'][number];
 const habitOf = (past: readonly Done[]) => routineInForce({ said: null, past, nowEpochMs: now });

@@ -1,8 +1,6 @@
+import { dayMs, weekMs } from '#core/units';
 import { medianOf, rhythmOf, type Fan, type Interval, type ParameterId } from '#core/readings';
 import { leavesUnchanged, usualChangeMinutes } from './evening';
-
-const dayMs = 86_400_000;
-const weekMs = 7 * dayMs;
 
 /** A change that was made, as a routine is read from it. */
 export interface DoneChange {

@@ -1,5 +1,5 @@
 import { noted, type Note, silent, type Recorder } from '#core/explain';
-import type { Water } from '#core/readings';
+import { parameterIds, traitsOf, type ParameterId, type Water } from '#core/readings';
 import { because, firstFault, ok, refuse, type Refusal, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL, species } from '#core/units';
 import { consistentHardness } from './conductivity';
@@ -7,17 +7,12 @@ import { ionConductivity } from './ion-conductivity';
 import { ionOf, ions, noIons, type Ion, type IonTable } from './salts';
 
 /** Where an ion list stands among the parameters of a water. */
-export const ionParameters = {
-  ca: 'caMgPerL',
-  mg: 'mgMgPerL',
-  na: 'naMgPerL',
-  k: 'kMgPerL',
-  cl: 'clMgPerL',
-  so4: 'so4MgPerL',
-  hco3: 'hco3MgPerL',
-  no3: 'no3MgPerL',
-  h2po4: 'po4MgPerL',
-} as const satisfies Record<Ion, keyof Water>;
+export const ionParameters = Object.fromEntries(
+  parameterIds.flatMap((id) => {
+    const { ion } = traitsOf(id);
+    return ion === null ? [] : [[ion, id]];
+  }),
+) as Readonly<Record<Ion, ParameterId>>;
 
 /** mg/L of the parameter in one mmol/L of the ion; phosphate is told as PO4. */
 export const mgPerMmol = (ion: Ion): number => (ion === 'h2po4' ? species.po4.molarGPerMol : ionOf[ion].molarGPerMol);

@@ -1,4 +1,4 @@
-import { closedMiddle, medianOf, type Interval, type ParameterId, type Water } from '#core/readings';
+import { closedMiddle, medianOf, parametersWhere, type Interval, type ParameterId, type Water } from '#core/readings';
 
 /** A change, what it should have made of the water, and what was measured after it. */
 export interface ChangeOutcome {
@@ -39,7 +39,7 @@ export type LearntProposal =
       changesCount: number;
     };
 
-const learntFrom: readonly ParameterId[] = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL', 'tempC'];
+const learntFrom = parametersWhere((p) => p.learntFromChanges);
 /** Fewer changes than this propose nothing (ours). */
 const leastChanges = 4;
 /** So many of the telling changes a volume must be able to explain before it is accused (ours). */

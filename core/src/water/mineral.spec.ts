@@ -1,7 +1,7 @@
+import { dayMs } from '#core/units';
 import { unwrap } from '#core/result';
 import { mineralDose, mineralDrift, mineralState } from './index';
 
-const dayMs = 86_400_000;
 type Batch = Parameters<typeof mineralDrift>[0][number];
 const label = { massG: 6, waterL: 60, ghDegrees: 5, khDegrees: 2.5, ec25UsPerCm: 300 };
 const batch = (day: number, ecRiseUsPerCm: number | null, over: Partial<Batch> = {}): Batch => ({

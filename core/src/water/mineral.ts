@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { silent, type Explained, type Recorder } from '#core/explain';
 import { medianOf, theilSenLine } from '#core/readings';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
@@ -125,7 +126,7 @@ function oddOnes(
 }
 
 function likelyCauses(strong: boolean, batches: readonly MineralBatch[], odd: MineralBatch): OddBatchCause[] {
-  const before = batches.filter((b) => b.atEpochMs < odd.atEpochMs && odd.atEpochMs - b.atEpochMs < 30 * 86_400_000);
+  const before = batches.filter((b) => b.atEpochMs < odd.atEpochMs && odd.atEpochMs - b.atEpochMs < 30 * dayMs);
   if (strong) return ['weighed-twice', 'water-not-pure', 'pen-off'];
   return [
     'damp-powder',
@@ -180,7 +181,7 @@ export function mineralDrift(batches: readonly MineralBatch[]): { perMonthFracti
   const points = batches.flatMap((b) =>
     b.ecRiseUsPerCm === null || b.massG <= 0
       ? []
-      : [{ x: b.atEpochMs / (30 * 86_400_000), y: b.ecRiseUsPerCm / (b.massG / b.waterL) }],
+      : [{ x: b.atEpochMs / (30 * dayMs), y: b.ecRiseUsPerCm / (b.massG / b.waterL) }],
   );
   const line = theilSenLine(points);
   const middle = medianOf(points.map((p) => p.y));

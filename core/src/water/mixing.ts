@@ -1,5 +1,5 @@
 import { silent, type Explained, type Recorder } from '#core/explain';
-import { parameterIds, type ParameterId, type Water } from '#core/readings';
+import { parameterIds, parametersWhere, type ParameterId, type Water } from '#core/readings';
 import { because, firstFault, ok, refuse, type Result, type NoFacts, type ReasonOf } from '#core/result';
 import { doorFault } from '#core/units';
 import { aeratedPh, alkalinityMolPerL, carbonAt, carbonateConstants, ionicMolPerLFromKh, phOf } from './carbonate';
@@ -18,7 +18,7 @@ export interface Blend {
   unknown: ParameterId[];
 }
 const mostParts = 5;
-const byChemistry: readonly ParameterId[] = ['ph', 'o2MgPerL', 'co2MgPerL'];
+const byChemistry = parametersWhere((p) => p.mixes === 'by-chemistry');
 
 function partsFault(parts: readonly { volumeL: number }[]): Result<null> {
   if (parts.length === 0 || parts.length > mostParts)

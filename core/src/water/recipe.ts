@@ -1,5 +1,5 @@
 import { type Note, silent, type Explained, type Recorder } from '#core/explain';
-import type { Water } from '#core/readings';
+import type { AimedParameter, Water } from '#core/readings';
 import { because, firstFault, ok, refuse, type Result } from '#core/result';
 import { degreeMeqPerL, degreeMmolPerL } from '#core/units';
 import { ionConductivity } from './ion-conductivity';
@@ -8,22 +8,7 @@ import { recipeWaterOf, withSalts, type RecipeWater } from './recipe-effect';
 import { inOrder, type ProgrammeRow, type ProgrammeSolution } from './recipe-programme';
 import { ions, ionsPerGram, noIons, saltIds, saltNamed, salts, type Ion, type IonTable, type SaltId } from './salts';
 
-export const recipeQuantities = [
-  'ghDegrees',
-  'khDegrees',
-  'caMgRatio',
-  'caMgPerL',
-  'mgMgPerL',
-  'kMgPerL',
-  'naMgPerL',
-  'clMgPerL',
-  'so4MgPerL',
-  'hco3MgPerL',
-  'no3MgPerL',
-  'po4MgPerL',
-  'ec25UsPerCm',
-] as const;
-export type RecipeQuantity = (typeof recipeQuantities)[number];
+export type RecipeQuantity = AimedParameter | 'caMgRatio';
 export const recipeWords: Record<RecipeQuantity, { label: string; unit: string; decimalsCount: number }> = {
   ghDegrees: { label: 'GH', unit: '°dH', decimalsCount: 2 },
   khDegrees: { label: 'KH', unit: '°dH', decimalsCount: 2 },
@@ -39,6 +24,8 @@ export const recipeWords: Record<RecipeQuantity, { label: string; unit: string; 
   po4MgPerL: { label: 'Phosphate', unit: 'mg/L', decimalsCount: 2 },
   ec25UsPerCm: { label: 'Conductivity', unit: 'µS/cm', decimalsCount: 0 },
 };
+/** What a recipe may aim for, hardness first. */
+export const recipeQuantities = Object.keys(recipeWords) as [RecipeQuantity, ...RecipeQuantity[]];
 
 /** `value` and `tolerance` in the unit of the quantity. Priority 1 comes first. */
 export interface RecipeTarget {

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { gzipSync } from 'node:zlib';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import type * as v from 'valibot';
@@ -283,7 +284,7 @@ export class Fuzz {
       const known = this.chance(0.5) ? this.entries : Object.values(this.subjects).flat();
       return known.length > 0 && this.chance(0.7) ? this.oneOf(known) : this.uuid();
     }
-    const day = new Date(Date.UTC(2025, 0, 1) + Math.floor(this.share() * 430) * 86_400_000).toISOString();
+    const day = new Date(Date.UTC(2025, 0, 1) + Math.floor(this.share() * 430) * dayMs).toISOString();
     if (format === 'date') return day.slice(0, 10);
     if (format === 'date-time') return day;
     if (pattern === '^D\\d\\d$') return `D${String(1 + Math.floor(this.share() * 40)).padStart(2, '0')}`;

@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
@@ -21,7 +22,7 @@ import { Metrics } from './metrics';
 
 export const tonightAt = '2026-03-14T21:30:00.000Z';
 export const at = (daysAgo: number, minutes = 0): string =>
-  new Date(Date.parse(tonightAt) - daysAgo * 86_400_000 + minutes * 60_000).toISOString();
+  new Date(Date.parse(tonightAt) - daysAgo * dayMs + minutes * minuteMs).toISOString();
 
 export interface Answer<T> {
   status: number;

@@ -1,7 +1,7 @@
+import { minuteMs } from '#core/units';
 /** So much text of answers is kept, in characters. */
 const mostLength = 24_000_000;
 /** Nothing that is told turns within a minute; the time of telling itself is always this moment's. */
-const minuteMs = 60_000;
 
 interface Known {
   state: string;

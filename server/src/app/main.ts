@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -56,7 +57,7 @@ function codeMark(): string | null {
 /** Where the tables of the house beside the first are. */
 const otherSchema = 'second_house';
 /** A server that was killed counts as standing for so long. */
-const standingMs = 60_000;
+const standingMs = minuteMs;
 /** An alarm may be told so much late. */
 const alarmsEveryMs = 3000;
 const migrations = path.join(root, 'server/migrations');

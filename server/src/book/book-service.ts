@@ -12,7 +12,7 @@ import {
   type WriteResponse,
 } from '#contracts/book';
 import type { ParameterId } from '#core/readings';
-import { instantMs } from '#core/units';
+import { instantMs, dayMs, hourMs, minuteMs } from '#core/units';
 import { lineWords } from '#words/book';
 import type { Speech } from '#words/units';
 import { badRequest, conflict, notFound, refused, type FieldFault } from '../problems';
@@ -46,7 +46,7 @@ export interface BookDeps {
 }
 
 /** "In the future" allows the clocks of two devices five minutes. */
-const skewMs = 5 * 60_000;
+const skewMs = 5 * minuteMs;
 
 /**
  * Writes a batch: all of it or none, each id once. The same id with the same content is acknowledged again; with other
@@ -283,7 +283,7 @@ export function timeFaults({
   const at = new Date(entry.happenedAt).getTime();
   if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
   // The calendar day, not the night: five past midnight on the day it was set up is after it began.
-  const dayOn = (epochMs: number): string => deps.house.nightOnAt(epochMs + 12 * 3_600_000);
+  const dayOn = (epochMs: number): string => deps.house.nightOnAt(epochMs + 12 * hourMs);
   if (!descriptorOf(entry.kind).seeds && dayOn(at) < subject.startedOn)
     return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
   return deps.kinds.rules.barred(subject, entry, dayOn).map((f) => ({ ...f, field: `${path}.${f.field}` }));
@@ -296,7 +296,7 @@ async function seedFaults(
   { seed, subject, path, nowEpochMs }: { seed: SubjectSeed; subject: SubjectRow; path: string; nowEpochMs: number },
 ): Promise<FieldFault[]> {
   const faults: FieldFault[] = [];
-  if (seed.startedOn > house.nightOnAt(nowEpochMs + 86_400_000))
+  if (seed.startedOn > house.nightOnAt(nowEpochMs + dayMs))
     faults.push({ field: `${path}.payload.startedOn`, message: 'lies in the future' });
   const taken = await otherNamed(tx, { kind: subject.kind, name: seed.name, exceptId: subject.id });
   if (taken !== null) faults.push({ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` });

@@ -1,10 +1,9 @@
+import { dayMs } from '#core/units';
 import { isKind, type Kind } from '#contracts/book';
 import type { Diary } from '#contracts/stock';
 import { badRequest } from '../problems';
 import type { BookDeps } from './book-service';
 import { diaryKinds, readDiary } from './diary';
-
-const dayMs = 86_400_000;
 
 /** A slice of the diary; the pages of tanks, sources, stock and supplies read their own kinds from it. */
 export async function diaryView(

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import {
   agentsIn,
   courseStepOf,
@@ -15,7 +16,7 @@ import { readChanges } from '../water';
 
 /** More than a course ever sees in one tank. */
 const changesOfCourse = 400;
-const yearMs = 365 * 86_400_000;
+const yearMs = 365 * dayMs;
 /** As far back as a trace asks for changes of one tank: one for every day. */
 const changesOfYear = 366;
 

@@ -1,4 +1,4 @@
-import { addDays, instantOf } from '#core/units';
+import { addDays, instantOf, dayMs, minuteMs } from '#core/units';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { v7 } from 'uuid';
 import { parseReading, type ParameterId, type Water } from '#core/readings';
@@ -143,7 +143,7 @@ export function demoNights({
 }
 
 const at = (run: Run, on: string, minutes: number): { epochMs: number; iso: string } => {
-  const epochMs = instantOf({ on, time: '21:00', zone: run.zone }) + minutes * 60_000;
+  const epochMs = instantOf({ on, time: '21:00', zone: run.zone }) + minutes * minuteMs;
   return { epochMs, iso: new Date(epochMs).toISOString() };
 };
 const idOf = (run: Run, key: string): string => run.ids.get(key) ?? '';
@@ -373,7 +373,7 @@ function casesOf(run: Run, on: string, agoDays: number): NewEntry[] {
       .map(({ agoDays: _ago, minutes, againDays, ...step }): NewEntry => {
         const when = at(run, on, minutes);
         const id = run.cases.id(when.epochMs);
-        const shifted = (days: number): string => new Date(when.epochMs + days * 86_400_000).toISOString();
+        const shifted = (days: number): string => new Date(when.epochMs + days * dayMs).toISOString();
         const lookAgainAt = againDays === undefined ? null : shifted(againDays);
         const head = {
           id,

@@ -1,12 +1,13 @@
+import { dayMs, minuteMs } from '#core/units';
 import { bucketStart, grains } from '#core/readings';
 import type { Bucket } from '../readings';
 
 /** What the two devices that stand in the Library have said so far; invented, and smooth where real ones are not. */
-const sixtyDaysMs = 60 * 86_400_000;
-const stepMs = 15 * 60_000;
+const sixtyDaysMs = 60 * dayMs;
+const stepMs = 15 * minuteMs;
 
 function shown(parameter: string, atEpochMs: number): number {
-  const days = atEpochMs / 86_400_000;
+  const days = atEpochMs / dayMs;
   const wave = Math.sin(2 * Math.PI * days);
   // A small repeatable unrest instead of chance.
   const unrest = Math.sin(days * 911) * 0.1;
@@ -20,12 +21,8 @@ export function demoBuckets({ nowEpochMs }: { nowEpochMs: number }): Bucket[] {
     { deviceId: 'library-thermometer', parameter: 'tempC', digit: 0.1 },
     { deviceId: 'library-level', parameter: 'levelMm', digit: 1 },
   ])
-    for (
-      let at = nowEpochMs - sixtyDaysMs;
-      at < nowEpochMs;
-      at += nowEpochMs - at <= 2 * 86_400_000 ? 60_000 : stepMs
-    ) {
-      const agoDays = (nowEpochMs - at) / 86_400_000;
+    for (let at = nowEpochMs - sixtyDaysMs; at < nowEpochMs; at += nowEpochMs - at <= 2 * dayMs ? minuteMs : stepMs) {
+      const agoDays = (nowEpochMs - at) / dayMs;
       if (agoDays > 21 && agoDays < 22) continue;
       const value = Number((Math.round(shown(parameter, at) / digit) * digit).toFixed(3));
       for (const { grainMinutes, keepDays } of grains) {

@@ -1,9 +1,9 @@
+import { dayMs, minuteMs } from '#core/units';
 import { isAlarming, jobThreads, learntMinutes, timersRunning, works, type WorkSpan } from '#core/doing';
 import type { Contribution } from '#core/tonight';
 import type { DoingView } from '#contracts/doing';
 import { namesOf, readDiary, type BookDeps, type DiaryRow } from '../book';
 
-const dayMs = 86_400_000;
 /** A job or timer that nobody closed is shown for a week, then it is history. */
 const shownDays = 7;
 /** Minutes are learnt from what was closed in so long. */
@@ -45,7 +45,7 @@ const timersIn = (rows: readonly DiaryRow<'timer'>[]): RunningTimer[] =>
     timer: of.timer,
     note: of.note,
     startedEpochMs: of.atEpochMs,
-    dueEpochMs: of.atEpochMs + of.minutes * 60_000,
+    dueEpochMs: of.atEpochMs + of.minutes * minuteMs,
   }));
 
 async function running(

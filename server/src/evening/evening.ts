@@ -1,4 +1,4 @@
-import { instantOf, nightOn } from '#core/units';
+import { instantOf, nightOn, dayMs, hourMs } from '#core/units';
 import { bandAhead } from '#core/almanac';
 import {
   isPure,
@@ -20,7 +20,6 @@ import { readTanks } from '../lodgers';
 import { latestWater, ofThisLife, type Tank } from '../tanks';
 import { readBatches, readChanges } from '../water';
 
-const dayMs = 86_400_000;
 /** When the evening's water is wanted, where the house has not said otherwise. */
 const usualEveningTime = '21:00';
 /** A routine is read from so many changes. */
@@ -79,7 +78,7 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
   return {
     nowAt: new Date(nowEpochMs).toISOString(),
     weekdayIndex: weekdayOf(night),
-    untilHours: Math.max(1, (eveningEpochMs - nowEpochMs) / 3_600_000),
+    untilHours: Math.max(1, (eveningEpochMs - nowEpochMs) / hourMs),
     tanks: known.sort((a, b) => a.dueDays - b.dueDays || a.name.localeCompare(b.name)),
     waters: watersOf({ sources, diary, batches, works, nowEpochMs }, known),
     works: { ...works, drums: drumsOf({ works, batches, tanks: known, nowEpochMs }), known: said !== undefined },

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { careKnowledge } from '#almanac/care';
 import { bookKinds } from '#almanac/kinds';
 import type { WaterChanged } from '#core/care';
@@ -14,7 +15,7 @@ import { readChanges } from '../water';
 /** More than a course ever sees in one tank. */
 const mostChanges = 400;
 /** Water that was given to another tank so lately is in it still. */
-const belowMs = 30 * 86_400_000;
+const belowMs = 30 * dayMs;
 const beside = {
   changes: [],
   netVolumeL: null,

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import { handsThreads, heldAgainst, stirredUp } from '#core/hands';
 import type { HandsFound } from '#contracts/hands';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
@@ -10,7 +10,6 @@ import { stepsOf } from './hands-read';
 
 /** So long after coming home, or after a move, readings are asked for. */
 const toldDays = 21;
-const dayMs = 86_400_000;
 
 /** Every absence that is over with what it did, and every move with what it stirred up. */
 export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {

@@ -1,10 +1,10 @@
-import type { ParameterId } from '#core/readings';
+import { dayMs } from '#core/units';
+import { traitsOf } from '#core/readings';
 import type { Contribution } from '#core/tonight';
 import { troubleKnowledge } from '#almanac/trouble';
 import { newestOf, type Tank } from '../tanks';
 import { noProspect, type Prospect } from './prospect';
 
-const dayMs = 86_400_000;
 /** So long after a change a tank is watched. Common practice: the night after and the day that follows. */
 const watchedDays = 1.5;
 
@@ -24,9 +24,6 @@ export const judgementContributions = ({
       [...ofProspect(tank.tankId, prospects.get(tank.tankId) ?? noProspect, nowEpochMs), ...watchOf(tank, nowEpochMs)],
     ]),
   );
-
-/** What builds up between changes and is carried out by them. */
-const heldByChanges: readonly ParameterId[] = ['no3MgPerL', 'po4MgPerL', 'ec25UsPerCm', 'ghDegrees', 'khDegrees'];
 
 const quiet = { sinceEpochMs: null, dueEpochMs: null, loud: false } as const;
 
@@ -59,7 +56,7 @@ const ofProspect = (
     rank: 20,
   })),
   ...outlooks.flatMap(({ parameter, ratchet }): Contribution[] =>
-    ratchet?.verdict === 'loses' && heldByChanges.includes(parameter)
+    ratchet?.verdict === 'loses' && traitsOf(parameter).routineRank !== null
       ? [
           {
             ...quiet,

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { bandsInForce, type BandLine, type Practice } from '#core/almanac';
 import type { Recorder } from '#core/explain';
 import type { DatedReading, ParameterId } from '#core/readings';
@@ -102,7 +103,6 @@ export function verdictOf({
 }
 
 /** Nothing that is said of a tank turns within a minute. */
-const minuteMs = 60_000;
 const verdicts = new WeakMap<Tank, { outlooks: readonly Outlook[]; minuteIndex: number; verdict: TankVerdict }>();
 
 /** The verdict on tonight's readings with the model's word laid over it; of an unchanged tank once a minute. */

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { sql } from 'drizzle-orm';
 import type { StockView } from '#contracts/stock';
 import type { SentEntry } from '#contracts/book';
@@ -35,38 +36,52 @@ const tested = async (name: string): Promise<string> => {
 };
 
 describe('one tank that cannot be reckoned with', () => {
-  it('a value no door lets in, already in the database: Tonight, evening, stock and fortnight are served all the same', async () => {
-    const [odd, calm] = [await tested('Odd'), await tested('Calm')];
-    const source = id();
-    await house.write(sourceEntry(source));
-    for (const weeks of [4, 3, 2, 1]) await house.write(changeEntry(odd, source, 10, at(7 * weeks - 1)));
-    await house.db.execute(
-      sql`update changes set water = '{"no3MgPerL": 1e308, "ec25UsPerCm": -1e308}'::jsonb where subject_id = ${odd}`,
-    );
-    await house.db.execute(sql`update readings set lo = 1e308, hi = 1.7e308 where subject_id = ${odd}`);
-    const sheet = await wholeSheet(house);
-    expect(sheet.tanks.map((t) => t.name)).toEqual(jasmine.arrayContaining(['Calm', 'Odd']));
-    const line = sheet.tanks.find((t) => t.tankId === calm)!;
-    expect(saidOf(line, 'not-worked-out')).toEqual([]);
-    for (const where of ['/api/stock', '/api/water/evening', '/api/water/build-up', '/api/water/fortnight?seconds=1'])
-      expect((await house.get<StockView>(where)).status)
-        .withContext(where)
-        .toBe(200);
-  }, 60_000);
+  it(
+    'a value no door lets in, already in the database: Tonight, evening, stock and fortnight are served all the same',
+    async () => {
+      const [odd, calm] = [await tested('Odd'), await tested('Calm')];
+      const source = id();
+      await house.write(sourceEntry(source));
+      for (const weeks of [4, 3, 2, 1]) await house.write(changeEntry(odd, source, 10, at(7 * weeks - 1)));
+      await house.db.execute(
+        sql`update changes set water = '{"no3MgPerL": 1e308, "ec25UsPerCm": -1e308}'::jsonb where subject_id = ${odd}`,
+      );
+      await house.db.execute(sql`update readings set lo = 1e308, hi = 1.7e308 where subject_id = ${odd}`);
+      const sheet = await wholeSheet(house);
+      expect(sheet.tanks.map((t) => t.name)).toEqual(jasmine.arrayContaining(['Calm', 'Odd']));
+      const line = sheet.tanks.find((t) => t.tankId === calm)!;
+      expect(saidOf(line, 'not-worked-out')).toEqual([]);
+      for (const where of ['/api/stock', '/api/water/evening', '/api/water/build-up', '/api/water/fortnight?seconds=1'])
+        expect((await house.get<StockView>(where)).status)
+          .withContext(where)
+          .toBe(200);
+    },
+    minuteMs,
+  );
 });
 
 describe('a tank of a tenth of a litre changed by a thousandth', () => {
-  it('is planned like any other: the evening and fourteen nights of the house stand', async () => {
-    const [tiny, source] = [await tested('Thimble'), id()];
-    await house.write(sourceEntry(source));
-    await house.write(tankEntry(tiny, { name: 'Thimble', measuredFillL: 0.1 }));
-    const routine = { everyDays: 1, changeFraction: 0.001, sourceId: source, how: 'poured', changeMinutes: 1 } as const;
-    expect((await house.write(entry('routine', tiny, routine))).status).toBe(201);
-    for (const where of ['/api/water/evening', '/api/water/fortnight?seconds=1', '/api/tonight'])
-      expect((await house.get(where)).status)
-        .withContext(where)
-        .toBe(200);
-  }, 60_000);
+  it(
+    'is planned like any other: the evening and fourteen nights of the house stand',
+    async () => {
+      const [tiny, source] = [await tested('Thimble'), id()];
+      await house.write(sourceEntry(source));
+      await house.write(tankEntry(tiny, { name: 'Thimble', measuredFillL: 0.1 }));
+      const routine = {
+        everyDays: 1,
+        changeFraction: 0.001,
+        sourceId: source,
+        how: 'poured',
+        changeMinutes: 1,
+      } as const;
+      expect((await house.write(entry('routine', tiny, routine))).status).toBe(201);
+      for (const where of ['/api/water/evening', '/api/water/fortnight?seconds=1', '/api/tonight'])
+        expect((await house.get(where)).status)
+          .withContext(where)
+          .toBe(200);
+    },
+    minuteMs,
+  );
 });
 
 describe('what no quantity can be', () => {
@@ -89,27 +104,31 @@ describe('what no quantity can be', () => {
 });
 
 describe('a forecast that takes too long', () => {
-  it('is given up for its tank, which says so; in time it is there', async () => {
-    const tankId = await tested('Slow');
-    const tanks = await readTanks(house.db, { atEpochMs: Date.parse(at(0)), tankId });
-    const hurried = new Prospects(house.db, { timeLimitMs: 1 });
-    const patient = new Prospects(house.db);
-    try {
-      const given = await hurried.of(tanks, Date.parse(at(0)));
-      expect([...given.values()].map((p) => p.failed)).toEqual(tanks.map(() => true));
-      const whole = await patient.of(tanks, Date.parse(at(0)));
-      expect([...whole.values()].some((p) => p.failed)).toBeFalse();
-      const [first] = tanks;
-      const said = judgementContributions({ tanks, prospects: given, nowEpochMs: Date.parse(at(0)) });
-      expect(said.get(first?.tankId ?? '')?.[0]?.reason).toEqual({
-        id: 'not-worked-out',
-        facts: { what: 'forecast' },
-      });
-    } finally {
-      await hurried.close();
-      await patient.close();
-    }
-  }, 60_000);
+  it(
+    'is given up for its tank, which says so; in time it is there',
+    async () => {
+      const tankId = await tested('Slow');
+      const tanks = await readTanks(house.db, { atEpochMs: Date.parse(at(0)), tankId });
+      const hurried = new Prospects(house.db, { timeLimitMs: 1 });
+      const patient = new Prospects(house.db);
+      try {
+        const given = await hurried.of(tanks, Date.parse(at(0)));
+        expect([...given.values()].map((p) => p.failed)).toEqual(tanks.map(() => true));
+        const whole = await patient.of(tanks, Date.parse(at(0)));
+        expect([...whole.values()].some((p) => p.failed)).toBeFalse();
+        const [first] = tanks;
+        const said = judgementContributions({ tanks, prospects: given, nowEpochMs: Date.parse(at(0)) });
+        expect(said.get(first?.tankId ?? '')?.[0]?.reason).toEqual({
+          id: 'not-worked-out',
+          facts: { what: 'forecast' },
+        });
+      } finally {
+        await hurried.close();
+        await patient.close();
+      }
+    },
+    minuteMs,
+  );
 });
 
 describe('a contributor that fails', () => {

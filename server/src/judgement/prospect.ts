@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { bandAhead } from '#core/almanac';
 import type { ParameterId, Water } from '#core/readings';
 import { outlookOf, slowHarm, testPlan, type Outlook, type SlowFinding, type TestPlan } from '#core/tonight';
@@ -5,8 +6,6 @@ import { bearingTonight } from '#core/water';
 import { shippedAlmanac } from '#almanac/shelf';
 import { newestOf, type Tank } from '../tanks';
 import { bandsOf, foreseenVerdict } from './judging';
-
-const dayMs = 86_400_000;
 
 export interface Prospect {
   outlooks: Outlook[];

@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import {
   at,
   entry,
@@ -77,7 +78,7 @@ describe('forecasts that were made', () => {
     const tankId = await tank();
     await kept(tankId);
     expect((await known(tankId, { code: 'newer' }))?.failed).toBe(true);
-    expect((await known(tankId, { laterMs: 6 * 3_600_000 }))?.failed).toBe(true);
+    expect((await known(tankId, { laterMs: 6 * hourMs }))?.failed).toBe(true);
     expect((await known(tankId))?.failed).toBeUndefined();
   });
   it('outlast a look and a meal, which move no water', async () => {

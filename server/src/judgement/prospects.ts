@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { createHash } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import type { Water } from '#core/readings';
@@ -12,7 +13,6 @@ import { readChanges } from '../water';
 import { keepProspects, readProspects } from './prospects-repo';
 import { noProspect, type Prospect, type ProspectInput } from './prospect';
 
-const dayMs = 86_400_000;
 /** What the model looks back on: noise is learnt from the last forty readings anyway. */
 const lookBackDays = 400;
 /** With more tanks than this to be made a sheet does not wait: it says how many are ready, and is asked again. */

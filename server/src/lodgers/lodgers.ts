@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { bookKinds } from '#almanac/kinds';
 import { shippedAlmanac } from '#almanac/shelf';
 import { kindsInForce, populationsOf, type Lodger, type StockEvent, type StockKind } from '#core/stock';
@@ -37,7 +38,7 @@ interface Kept {
   living: { atEpochMs: number; kinds: readonly StockKind[]; lodgers: readonly Lodger[] } | null;
 }
 /** Between events a population only fades: who lives there is counted anew after so long. */
-const keptMs = 6 * 3_600_000;
+const keptMs = 6 * hourMs;
 
 /**
  * What was told of the stock, kept in memory as long as nothing was written about the tank: years of events of three

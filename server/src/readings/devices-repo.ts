@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { and, asc, eq, gte, lt, or, sql } from 'drizzle-orm';
 import { grains } from '#core/readings';
 import type { Db } from '../db';
@@ -39,7 +40,7 @@ export async function forgetOldBuckets(db: Db, { nowEpochMs }: { nowEpochMs: num
   const old = grains.map(({ grainMinutes, keepDays }) =>
     and(
       eq(deviceBuckets.grainMinutes, grainMinutes),
-      lt(deviceBuckets.startsAt, new Date(nowEpochMs - keepDays * 86_400_000)),
+      lt(deviceBuckets.startsAt, new Date(nowEpochMs - keepDays * dayMs)),
     ),
   );
   await db.delete(deviceBuckets).where(or(...old));

@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import { createServer, type AddressInfo } from 'node:net';
 import { Aedes } from 'aedes';
 import mqtt from 'mqtt';
@@ -100,10 +101,10 @@ describe('devices on the wire', () => {
     await devices.flush();
     const [bucket] = await buckets();
     expect(bucket).toEqual(
-      jasmine.objectContaining({ lo: 6.4, hi: 7.2, count: 3, atEpochMs: startMs - (startMs % 60_000) }),
+      jasmine.objectContaining({ lo: 6.4, hi: 7.2, count: 3, atEpochMs: startMs - (startMs % minuteMs) }),
     );
     expect(bucket?.mean).toBeCloseTo(6.8, 9);
-    clock.to(startMs + 3 * 86_400_000);
+    clock.to(startMs + 3 * dayMs);
     sample(4, 7);
     await devices.flush();
     clock.to(startMs);

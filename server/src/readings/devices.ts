@@ -1,3 +1,4 @@
+import { dayMs, hourMs, minuteMs } from '#core/units';
 import * as v from 'valibot';
 import {
   bucketStart,
@@ -208,7 +209,7 @@ export class Devices {
         throw error;
       }
       const nowEpochMs = this.clock.nowEpochMs();
-      if (nowEpochMs - this.forgottenEpochMs < 3_600_000) return;
+      if (nowEpochMs - this.forgottenEpochMs < hourMs) return;
       this.forgottenEpochMs = nowEpochMs;
       await forgetOldBuckets(this.db, { nowEpochMs });
     });
@@ -259,7 +260,7 @@ export class Devices {
     const silentForMs = lastHeardEpochMs === null ? null : nowEpochMs - lastHeardEpochMs;
     const ageMs = nowEpochMs - minute.startEpochMs;
     const heardPerMinuteCount =
-      ageMs < 60_000 ? Math.max(minute.beforeCount, minute.count) : ageMs < 120_000 ? minute.count : 0;
+      ageMs < minuteMs ? Math.max(minute.beforeCount, minute.count) : ageMs < 120_000 ? minute.count : 0;
     const houseOffMs = this.clock.nowEpochMs() - nowEpochMs;
     return {
       deviceId,
@@ -289,7 +290,7 @@ export class Devices {
 
   async history({ deviceId, days }: { deviceId: string; days: number }): Promise<DeviceHistory> {
     const grainMinutes = grainFor({ days });
-    const fromEpochMs = bucketStart({ atEpochMs: this.clock.nowEpochMs() - days * 86_400_000, grainMinutes });
+    const fromEpochMs = bucketStart({ atEpochMs: this.clock.nowEpochMs() - days * dayMs, grainMinutes });
     const buckets = await readBuckets(this.db, { deviceId, grainMinutes, fromEpochMs });
     const ids = [...new Set(buckets.map((b) => b.parameter as DeviceParameterId))];
     return {
@@ -334,7 +335,7 @@ function take<S extends v.GenericSchema>(
   else refuse(device, result.issues.map((issue) => `${v.getDotPath(issue) ?? ''} ${issue.message}`.trim()).join('; '));
 }
 function countMinute({ minute }: Known, nowEpochMs: number): void {
-  if (nowEpochMs - minute.startEpochMs >= 60_000) {
+  if (nowEpochMs - minute.startEpochMs >= minuteMs) {
     minute.beforeCount = nowEpochMs - minute.startEpochMs < 120_000 ? minute.count : 0;
     minute.startEpochMs = nowEpochMs;
     minute.count = 0;
@@ -345,7 +346,7 @@ function keepLive(
   device: Known,
   { parameter, everyMs, sample }: { parameter: DeviceParameterId; everyMs: number; sample: Sample },
 ): void {
-  const keepMs = Math.min(Math.max(ringMs, 10 * everyMs), 86_400_000);
+  const keepMs = Math.min(Math.max(ringMs, 10 * everyMs), dayMs);
   const ring = device.rings.get(parameter) ?? [];
   device.rings.set(parameter, ring);
   const last = ring.at(-1);

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { SourceHistory, SourceList, SourceView } from '#contracts/sources';
 import type { Db } from '../db';
 import type { HouseContext } from '../house';
@@ -24,7 +25,7 @@ export async function sourceHistory(
   { sourceId, days }: { sourceId: string; days: number },
 ): Promise<SourceHistory> {
   const now = house.clock.nowEpochMs();
-  const rows = await readAnalysisHistory(db, { sourceId, sinceEpochMs: now - days * 86_400_000 });
+  const rows = await readAnalysisHistory(db, { sourceId, sinceEpochMs: now - days * dayMs });
   const history: SourceHistory['history'] = {};
   for (const { parameter, lo, hi, at_ms, text, origin } of rows)
     (history[parameter] ??= []).push({ lo, hi, atEpochMs: at_ms, text, ...(origin === null ? {} : { origin }) });

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { bookKinds } from '#almanac/kinds';
 import { populationOf, type StockEvent, type StockKind } from '#core/stock';
 import type { OwnKindPayload } from '#contracts/book';
@@ -5,8 +6,6 @@ import type { FieldFault } from '../problems';
 import { eventOf } from '../lodgers';
 import { readDiary, type EntryOf } from '../book';
 import type { Tx } from '../db';
-
-const dayMs = 86_400_000;
 
 async function kindNamed(tx: Tx, id: string): Promise<StockKind | null> {
   const own = await readDiary({ db: tx }, { kinds: ['own-kind'] });

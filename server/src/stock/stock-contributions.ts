@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import { foods } from '#almanac/kinds';
 import { middle } from '#core/readings';
 import {
@@ -14,7 +15,6 @@ import type { BookDeps } from '../book';
 import { stockTold } from '../lodgers';
 import { latestWater, newestOf, stageOf, type Tank } from '../tanks';
 
-const dayMs = 86_400_000;
 const weekDays = 7;
 /** Deaths, missing animals, signs and counts within so many days are worth a second look. Ours. */
 const secondLookDays = 14;
@@ -198,7 +198,7 @@ function dripsOf(tank: Tank): Contribution[] {
             id: `drip:${arrivalId}`,
             reason: { id: 'drip', facts: { arrivalId } },
             sinceEpochMs: atEpochMs,
-            dueEpochMs: atEpochMs + (durationMinutes ?? 0) * 60_000,
+            dueEpochMs: atEpochMs + (durationMinutes ?? 0) * minuteMs,
             begins: { path: '/stock/arrival', query: {} },
             rank: 15,
           },

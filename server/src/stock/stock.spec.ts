@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { bookKinds } from '#almanac/kinds';
 import type { NewEntry, PayloadOf } from '#contracts/book';
 import type { SourceHistory } from '#contracts/sources';
@@ -184,7 +185,7 @@ describe('timers on tonight', () => {
     );
     const running = (await lineOf(tank)).contributions.filter((c) => ['drip', 'leftovers'].includes(c.reason.id));
     expect(running.map((t) => t.reason.id).sort()).toEqual(['drip', 'leftovers']);
-    expect(Number(running.find((t) => t.reason.id === 'drip')?.dueEpochMs) - Date.parse(at(0, -10))).toBe(3_600_000);
+    expect(Number(running.find((t) => t.reason.id === 'drip')?.dueEpochMs) - Date.parse(at(0, -10))).toBe(hourMs);
     await house.write(
       entry('cleared', tank, { fedEntryId: fed.id, clearedMinutes: null }, at(0)),
       entry('acclimation', tank, { step: 'ended', arrivalId, done: true }, at(0)),

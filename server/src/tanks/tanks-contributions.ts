@@ -1,8 +1,8 @@
+import { dayMs } from '#core/units';
 import type { Contribution } from '#core/tonight';
 import { newestOf } from './newest';
 import type { Tank } from './tanks-repo';
 
-const dayMs = 86_400_000;
 /** What came in is new for so long: the first place to look when something goes wrong. Ours. */
 const newForDays = 42;
 

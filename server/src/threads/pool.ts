@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { fileURLToPath } from 'node:url';
 import { Piscina } from 'piscina';
 
@@ -63,7 +64,7 @@ export class ThreadPool<I, O> {
       resourceLimits: { maxOldGenerationSizeMb: this.mostMemoryMb },
       minThreads: 0,
       maxThreads: this.threadsCount,
-      idleTimeout: 60_000,
+      idleTimeout: minuteMs,
       concurrentTasksPerWorker: 1,
     });
   }

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { recorder, type Recorder, type Working } from '#core/explain';
 import { middle, type DatedReading, type ParameterId, type Water } from '#core/readings';
 import { mindOf, type Outlook } from '#core/tonight';
@@ -16,7 +17,6 @@ import { ofThisLife, readSetUps } from '../tanks';
 import { readChanges, type PastChange } from '../water';
 import { tankLine } from './tonight-service';
 
-const dayMs = 86_400_000;
 const entriesShownCount = 12;
 
 /** One tank, whole: verdict per parameter, its history, its changes and its last entries. */

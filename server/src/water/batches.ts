@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { batchCode, batchState, type BatchEvent, type BatchMade } from '#core/water';
 import type { BatchPayload, BatchStepPayload } from '#contracts/book';
 import type { BatchList, BatchView } from '#contracts/water';
@@ -5,8 +6,6 @@ import { batchWords } from '#words/water';
 import { namesOf, ofKind, readDiary, type BookDeps } from '../book';
 import type { Db, Tx } from '../db';
 import { readBatchUses } from './water-repo';
-
-const dayMs = 86_400_000;
 
 const batchMade = ({ madeL, aims, leadHours }: BatchPayload, madeEpochMs: number): BatchMade => ({
   madeEpochMs,

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { closedMiddle, type Interval, type ParameterId, type Water } from '#core/readings';
 import { changeEffect, type ChangeOutcome } from '#core/water';
 import type { LearntView } from '#contracts/water';
@@ -5,7 +6,6 @@ import type { BookDeps } from '../book';
 import { readHistory } from '../readings';
 import { readAdvisedChanges } from './water-repo';
 
-const dayMs = 86_400_000;
 const lookBackDays = 200;
 /** Readings so long before and after a change tell of it: later, the tank's own making weighs in. Ours. */
 const beforeDays = 3;

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { recipeEffect, undissolved } from '#core/water';
 import type { BatchPayload, ChangePayload, RecipePayload } from '#contracts/book';
 import type { FieldFault } from '../problems';
@@ -5,7 +6,6 @@ import { readSubjects, type KindModule } from '../book';
 import type { Tx } from '../db';
 import { readBatches } from './batches';
 
-const dayMs = 86_400_000;
 /** A batch is looked for among those of so long. */
 const batchDays = 400;
 /** Shares are written to the thousandth. */

@@ -1,7 +1,6 @@
-import { instantMs, isDay } from '#core/units';
+import { instantMs, isDay, dayMs } from '#core/units';
 import type { DateForm, Speech } from '#words/units';
 
-const dayMs = 86_400_000;
 const noonOf = (on: string): number => instantMs(`${on}T12:00:00Z`) ?? 0;
 
 const locales: Record<DateForm, string> = { 'day-month': 'en-GB', 'month-day': 'en-US', 'year-month-day': 'en-CA' };

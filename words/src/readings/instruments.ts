@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import type { DeviceReason, InstrumentReason, SharedFault, UnsteadyReason } from '#core/readings';
 import { spokenTeller, teller } from '#words/explain';
 import { onText } from '#words/dates';
@@ -30,7 +31,7 @@ export function sharedFaultWords({ parameter, tankCount, offValue }: SharedFault
   return `All ${tankCount} tanks tested with it tonight read ${off} ${higher ? 'higher' : 'lower'} than expected: likelier the instrument than the tanks. Check it in a standard before believing them.`;
 }
 
-const span = (ms: number): string => (ms < 120_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`);
+const span = (ms: number): string => (ms < 120_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / minuteMs)} min`);
 
 /** What is wrong with a device on the wire. */
 export const deviceWords = teller<DeviceReason>({

@@ -96,7 +96,7 @@ export class AlmanacScreen {
     { head: 'Livestock', text: (p) => p.livestock },
     { head: 'School', text: (p) => `${p.name}: ${p.reason}` },
     ...parameters
-      .filter((p) => ['tempC', 'ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'].includes(p.id))
+      .filter((p) => p.tested === 'each-round')
       .map(({ id, short, unit }) => ({
         head: unit === '' ? short : `${short}, ${unit}`,
         text: (p: AlmanacView['practices'][number]) => this.band(p, id),

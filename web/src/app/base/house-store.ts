@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import type { Observable } from 'rxjs';
 import { map, tap } from 'rxjs';
-import { usualUnits, type KeepersUnits } from '#core/units';
+import { usualUnits, minuteMs, type KeepersUnits } from '#core/units';
 import type { House, HouseChange, Preferences } from '#contracts/tonight';
 import { layTokens, type Lamp } from './tokens';
 import { Api } from './api';
@@ -118,7 +118,7 @@ export class HouseStore {
     });
     setInterval(() => {
       this.minute.update((m) => m + 1);
-    }, 60_000);
+    }, minuteMs);
   }
   /** The house's time at this moment: the last told, and what has passed since; this device's own until told. */
   nowIso(): string {

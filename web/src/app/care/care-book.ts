@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import {
   careOfBook,
   toolStepOf,
@@ -28,7 +28,6 @@ export const careOfHouse = (
   { nowEpochMs, zone, tempC }: { nowEpochMs: number; zone: string; tempC: (tankId: string) => number },
 ): { courses: CourseThread[]; quarantines: QuarantineThread[] } =>
   careOfBook(diary as readonly CareRow[], { today: nightOn({ atEpochMs: nowEpochMs, zone }), tempC });
-const dayMs = 86_400_000;
 /** Days since 1970, so that a trace can reckon with them. */
 export const dayOf = (atEpochMs: number): number => Math.floor(atEpochMs / dayMs);
 const ways: Readonly<Record<string, ContactKind>> = {

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -62,7 +62,6 @@ import { InUnit } from '../ui/in-unit';
 import { WhyNot } from '../ui/why';
 
 type CourseLater = Exclude<PayloadOf<'course'>, { step: 'started' }>;
-const dayMs = 86_400_000;
 /** A change of a quarter, where it is said how many it takes. */
 const usualChangeFraction = 0.25;
 /** Back in or on again at the close of a course, each ticked. */

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs, hourMs } from '#core/units';
 import { TestBed } from '@angular/core/testing';
 import type { DiaryEntry } from '../base/scribe';
 import { openRoom, type Room } from '../room.cases';
@@ -14,7 +14,6 @@ import { ToolsScreen } from './tools-screen';
 import { TraceScreen } from './trace-screen';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
-const dayMs = 86_400_000;
 const [pen, lobby] = ['0191e809-2880-7258-80c9-974745566b51', '0191e809-2880-7258-80c9-974745566b52'];
 const courseId = '0191e809-2880-7258-80c9-974745566b57';
 const entry = (
@@ -101,7 +100,7 @@ const water = (changeHoursAgo: number | null) => ({
           {
             entryId: changeId,
             tankId: pen,
-            atEpochMs: nowEpochMs - changeHoursAgo * 3_600_000,
+            atEpochMs: nowEpochMs - changeHoursAgo * hourMs,
             changeFraction: 0.25,
           },
         ],

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -51,7 +51,6 @@ import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 import { WhyNot, whyText, type Why } from '../ui/why';
 
-const dayMs = 86_400_000;
 const verdictNames = {
   allowed: 'Nothing of what is known speaks against it.',
   warn: 'With caution: one animal in a tub of its own first, for a day.',

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -17,7 +17,7 @@ import {
   type Leaves,
   type LeavingPlan,
 } from '#core/hands';
-import type { ParameterId } from '#core/readings';
+import { traitsOf, type ParameterId } from '#core/readings';
 import { leastRations } from '#core/stock';
 import type { BuildUpView } from '#contracts/water';
 import { beforeLeaving, leavingPlanWords, portionText, standInAlarms, standInRules } from '#words/hands';
@@ -42,14 +42,6 @@ import { InUnit } from '../ui/in-unit';
 const usualAwayDays = 14;
 /** So long after coming home the page tells what came of it. */
 const toldDays = 21;
-const dayMs = 86_400_000;
-/** What neither builds up nor is concentrated by evaporation: gases, warmth, and pH. */
-const notBuiltUp: readonly ParameterId[] = ['ph', 'tempC', 'co2MgPerL', 'o2MgPerL'];
-
-/** Built up from food: less of it comes in where less is fed. */
-const fromFood: readonly ParameterId[] = ['no3MgPerL', 'no2MgPerL', 'tanMgPerL', 'po4MgPerL'];
-/** Eaten up by the tank itself. */
-const falling: readonly ParameterId[] = ['khDegrees'];
 interface Case {
   plan: LeavingPlan;
   word: string;
@@ -74,8 +66,10 @@ function valueOf(
     evaporationFractionPerDay,
   }: { shareFraction: number; plan: LeavingPlan; changeFraction: number; evaporationFractionPerDay: number },
 ): AbsenceValue | null {
-  if (notBuiltUp.includes(parameter)) return null;
-  const by = fromFood.includes(parameter) ? shareFraction : 1;
+  const { overTime } = traitsOf(parameter);
+  if (overTime === 'balances') return null;
+  // Less comes in where less is fed.
+  const by = overTime === 'from-food' ? shareFraction : 1;
   const now = { lo: level.lo80, hi: level.hi80 };
   return {
     parameter,
@@ -85,7 +79,7 @@ function valueOf(
     evaporationFractionPerDay,
     ...(ceiling === null ? {} : { ceiling }),
     // What falls by being eaten up, as carbonate hardness does; what only varies is not foreseen to fall.
-    ...(floor === null || floor <= 0 || !falling.includes(parameter) ? {} : { floor }),
+    ...(floor === null || floor <= 0 || overTime !== 'used-up' ? {} : { floor }),
   };
 }
 

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs, hourMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -48,9 +48,8 @@ import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 import { WhyNot } from '../ui/why';
 
-const dayMs = 86_400_000;
 /** A change that was written up to an hour before the dirt is the one it left with. */
-const countedWithinMs = 3_600_000;
+const countedWithinMs = hourMs;
 /** Asked for so long; then nobody remembers. */
 const uncountedDays = 7;
 const salt = 'D01';

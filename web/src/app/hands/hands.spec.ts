@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, hourMs } from '#core/units';
 import { TestBed } from '@angular/core/testing';
 import type { TonightTank } from '#contracts/tonight';
 import { portionText } from '#words/hands';
@@ -14,7 +14,6 @@ import { TrimScreen } from './trim-screen';
 import { WalkScreen } from './walk-screen';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
-const hourMs = 3_600_000;
 const [a, b] = ['0191e809-2880-7258-80c9-974745566b51', '0191e809-2880-7258-80c9-974745566b52'];
 const visit = (tankId: string, name: string, over: object = {}): TonightTank => ({
   tankId,

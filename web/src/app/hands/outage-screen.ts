@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, hourMs, minuteMs } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -88,7 +88,7 @@ export class OutageScreen {
       today: nightOn({ atEpochMs: this.house.nowEpochMs(), zone }),
     }).outages;
   });
-  private readonly minuteEpochMs = computed(() => Math.floor(this.house.nowEpochMs() / 60_000) * 60_000);
+  private readonly minuteEpochMs = computed(() => Math.floor(this.house.nowEpochMs() / minuteMs) * minuteMs);
   protected readonly running = computed(() => {
     const [first] = [...this.open()].sort((a, b) => a.sinceEpochMs - b.sinceEpochMs);
     return first ?? null;
@@ -123,7 +123,7 @@ export class OutageScreen {
       .map((s) => this.tankOf(s));
     return outageLines({
       cause: running?.cause ?? this.cause(),
-      hours: running ? Math.max(0, (this.minuteEpochMs() - running.sinceEpochMs) / 3_600_000) : 0,
+      hours: running ? Math.max(0, (this.minuteEpochMs() - running.sinceEpochMs) / hourMs) : 0,
       roomC: this.roomC() ?? supposedRoomC,
       insulation: this.insulation(),
       aeratedIds: this.airedIds(),

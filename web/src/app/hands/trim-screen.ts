@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -27,7 +28,6 @@ import { dateText } from '../ui/words';
 import { HandsNav } from './hands-nav';
 import { WhyNot } from '../ui/why';
 
-const minuteMs = 60_000;
 const clockId = (tankId: string): string => `trim-began-${tankId}`;
 
 /** A session with the scissors: what is due, how by its habit, tops and cuttings, minutes, and when next. */

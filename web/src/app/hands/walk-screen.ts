@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { speech } from '../base/speech';
 import { CdkDrag, CdkDropList, CdkDropListGroup, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
@@ -299,7 +300,7 @@ export class WalkScreen {
   protected async done(tankId: string, jobs: readonly WalkJobId[]): Promise<void> {
     const now = this.house.nowEpochMs();
     const before = Math.max(0, ...this.from.made().map((s) => s.atEpochMs));
-    const minutes = Math.round((now - before) / 60_000);
+    const minutes = Math.round((now - before) / minuteMs);
     const written = await this.scribe.write(
       [
         this.scribe.entry('hands', tankId, {

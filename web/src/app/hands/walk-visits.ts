@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs, hourMs } from '#core/units';
 import { computed, inject } from '@angular/core';
 import { habitMinutes, madeOnce, type EveningVisit, type WalkJobId } from '#core/hands';
 import { trimDue } from '#core/stock';
@@ -12,9 +12,8 @@ import { StockStore } from '../stock';
 import { TonightStore } from '../tonight';
 import { AskedAnew } from './asked-anew';
 
-const dayMs = 86_400_000;
 /** What must come out within an evening is taken out on its walk. */
-const eveningMs = 3 * 3_600_000;
+const eveningMs = 3 * hourMs;
 /** Contacts of so many days bind tanks together on the walk (the longest usual quarantine). */
 const contactDays = 28;
 /** A change of a fifth, where a visit does not say how much. */

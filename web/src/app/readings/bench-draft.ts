@@ -1,3 +1,4 @@
+import { parametersWhere } from '#core/readings';
 import { inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { filter } from 'rxjs';
@@ -5,17 +6,7 @@ import { newId, Outbox } from '../base/outbox';
 import { mergedDraft, type BenchDraft, type Column } from './bench-entries';
 import { benchDraftId } from './read-with';
 
-const usual: Column[] = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'no3MgPerL',
-  'deaths',
-  'moults',
-  'berried',
-];
+const usual: Column[] = [...parametersWhere((p) => p.tested === 'each-round'), 'deaths', 'moults', 'berried'];
 const emptyDraft: BenchDraft = { texts: {}, entryIds: {}, columns: usual, instruments: {} };
 
 /** The half-written evening: kept on the device with every key, shared with other tabs, cleared of what is in the book. */

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
 import { LineChart } from 'echarts/charts';
@@ -37,7 +38,7 @@ export class DeviceChart {
 
   private readonly option = computed(() => {
     const t = tokens[this.house.lamp()];
-    const stepMs = this.grainMinutes() * 60_000;
+    const stepMs = this.grainMinutes() * minuteMs;
     // A gap is a missing point, not a line.
     const points = this.series().buckets.flatMap((b, i, all) => {
       const before = all[i - 1];

@@ -1,9 +1,9 @@
+import { dayMs } from '#core/units';
 import type { PayloadOf } from '#contracts/book';
 import { openRoom, type Room } from '../room.cases';
 import { now, nowAt } from '../water/water-house.cases';
 import { InstrumentsScreen } from './instruments-screen';
 
-const dayMs = 86_400_000;
 const penId = '0195d5f0-0000-7000-8000-00000000000a';
 const pen: PayloadOf<'instrument'> = {
   name: 'the pH pen',

@@ -9,7 +9,7 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { parameterWords } from '#almanac/parameters';
-import { instrumentTypes, type InstrumentType, type ParameterId } from '#core/readings';
+import { instrumentTypes, traitsOf, type InstrumentType, type ParameterId } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
 import { onText } from '#words/dates';
 import { instrumentWords } from '#words/readings';
@@ -210,7 +210,7 @@ const typeWords: Record<InstrumentType, string> = {
           compensates temperature</label
         >
       }
-      @if (['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter())) {
+      @if (reportedAsElement(parameter())) {
         <label class="check"
           ><p-checkbox
             [autofocus]="false"
@@ -275,6 +275,7 @@ export class InstrumentsScreen {
   protected readonly name = signal('');
   protected readonly type = signal<InstrumentType>('drop-test');
   protected readonly parameter = signal<ParameterId>('ghDegrees');
+  protected reportedAsElement = (id: ParameterId): boolean => traitsOf(id).reportedAs !== null;
   protected readonly steps = signal('');
   protected readonly resolution = signal<number | null>(1);
   protected readonly double = signal(false);

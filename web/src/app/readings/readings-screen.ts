@@ -7,7 +7,7 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { type Fan, type Parameter, type ParameterId } from '#core/readings';
+import { parametersWhere, type Fan, type Parameter, type ParameterId } from '#core/readings';
 import type { Analysis } from '#core/sources';
 import { quantities } from '#core/units';
 import { type readingContexts, entryOf } from '#contracts/book';
@@ -26,19 +26,8 @@ import { Field } from '../ui/field';
 import { WhyNot } from '../ui/why';
 
 type Context = (typeof readingContexts)[number];
-const usual: readonly ParameterId[] = [
-  'tempC',
-  'ph',
-  'ghDegrees',
-  'khDegrees',
-  'ec25UsPerCm',
-  'no3MgPerL',
-  'no2MgPerL',
-  'tanMgPerL',
-];
-
-/** Tested when something is off: under “More parameters” until then. */
-const askedWhenOff: readonly ParameterId[] = ['cl2MgPerL', 'copperMgPerL', 'co2MgPerL', 'o2MgPerL'];
+/** What has a field of its own at once; the rest is under “More parameters”. */
+const usual = parametersWhere((p) => p.tested === 'each-round' || p.tested === 'often');
 
 /** Readings of one tank or source: a field for each parameter, understood while one types, questioned at once. */
 @Component({
@@ -97,7 +86,7 @@ export class ReadingsScreen {
   protected readonly shown = computed((): Parameter[] => {
     const banded = this.folio()?.lines.map((l) => l.parameter) ?? [];
     return parameters.filter(
-      (p) => this.more() || usual.includes(p.id) || (banded.includes(p.id) && !askedWhenOff.includes(p.id)),
+      (p) => this.more() || usual.includes(p.id) || (banded.includes(p.id) && p.tested !== 'when-off'),
     );
   });
   protected readonly rows = computed(() =>

@@ -130,7 +130,7 @@ export function readingValue({
 }): ReadingValue {
   const penFactor = /ppm \((0\.\d+)\)/.exec(reading.enteredUnit)?.[1];
   const element = /as [NP]$/.test(reading.enteredUnit) && parameter.id !== 'tanMgPerL';
-  const ion = ['no2MgPerL', 'no3MgPerL', 'po4MgPerL'].includes(parameter.id);
+  const ion = parameter.reportedAs !== null;
   return {
     parameter: parameter.id,
     lo: reading.lo,

@@ -1,9 +1,10 @@
+import { minuteMs } from '#core/units';
 import { DOCUMENT, inject, Injectable, signal } from '@angular/core';
 import { SwUpdate, type VersionEvent } from '@angular/service-worker';
 
 const meant = ['keydown', 'pointerdown', 'input'];
 /** So often an open page looks for newer ones. */
-const lookEveryMs = 30 * 60_000;
+const lookEveryMs = 30 * minuteMs;
 
 /**
  * Newer pages: taken at once where nobody has touched this one since it was opened, else offered. Nothing that is typed

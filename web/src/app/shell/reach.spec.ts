@@ -1,3 +1,4 @@
+import { hourMs, minuteMs } from '#core/units';
 import { DOCUMENT } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
@@ -146,7 +147,7 @@ describe('newer pages', () => {
 
 describe('a stretch of time', () => {
   it('is told in its largest whole unit', () => {
-    expect([10_000, 60_000, 99 * 60_000, 100 * 60_000, 47 * 3_600_000, 48 * 3_600_000].map(spanText)).toEqual([
+    expect([10_000, minuteMs, 99 * minuteMs, 100 * minuteMs, 47 * hourMs, 48 * hourMs].map(spanText)).toEqual([
       '1 minute',
       '1 minute',
       '99 minutes',

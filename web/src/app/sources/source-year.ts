@@ -1,3 +1,4 @@
+import { parametersWhere } from '#core/readings';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { parameters } from '#almanac/parameters';
@@ -10,7 +11,8 @@ import { Outbox } from '../base/outbox';
 import { TideChart, type ChartSeries } from '../ui/tide-chart';
 import { dateText } from '../ui/words';
 
-const drawn = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'] as const;
+/** What stays in water that stands; its warmth and gases are those of the day. */
+const drawn = parametersWhere((p) => p.tested === 'each-round' && p.overTime !== 'balances');
 
 /** How a source has moved over the year: its range, the one step that explains it, and the analyses drawn. */
 @Component({

@@ -17,7 +17,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
-import { middle } from '#core/readings';
+import { middle, parametersWhere } from '#core/readings';
 import { analysisReport, blendDisagrees, blendOf, chlorineMeaning, looksSoftened } from '#core/sources';
 import { sourceStates, type SourcePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
@@ -44,7 +44,7 @@ export const stateWords: Record<SourcePayload['state'], string> = {
   rain: 'rain',
   batch: 'mixed in a drum',
 };
-const asked = ['ghDegrees', 'khDegrees', 'ec25UsPerCm', 'ph', 'no3MgPerL', 'tempC'];
+const asked = parametersWhere((p) => p.tested === 'each-round');
 const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothing', caution: 'mind' };
 
 /** Water sources: what each is, what is known of it and from when, whether it can be true, and what it means. */
@@ -133,7 +133,7 @@ export class SourcesScreen {
     const expected = blendOf(parts);
     const shown = parameters.flatMap((p) => {
       const span = expected[p.id];
-      return span && ['ghDegrees', 'khDegrees', 'ec25UsPerCm'].includes(p.id)
+      return span && p.tested === 'each-round' && p.routineRank !== null
         ? [`${p.short} ${spanText(speech(), p.id, span)}`]
         : [];
     });

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, weekMs } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -52,7 +52,6 @@ const bagFields = [
   { id: 'ph', label: 'pH' },
   { id: 'tanMgPerL', label: 'Ammonia, mg/L' },
 ] as const;
-const weekMs = 7 * 86_400_000;
 
 /** Someone arrives: what speaks for and against it, how to bring them over, and the drip while it runs. */
 @Component({

@@ -1,3 +1,4 @@
+import { weekMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -20,8 +21,6 @@ import type { TankStock } from './stock-store';
 import { InUnit } from '../ui/in-unit';
 import { Field } from '../ui/field';
 import { WhyNot } from '../ui/why';
-
-const weekMs = 7 * 86_400_000;
 
 /** The cycle of a tank: its school, where it stands, when it will be ready, and the dose of ammonia by net volume. */
 @Component({

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -165,7 +166,7 @@ export function dripsFrom(
   const ended = new Set(entries.flatMap(({ payload }) => (payload.step === 'ended' ? [payload.arrivalId] : [])));
   return entries.flatMap(({ subjectId, atEpochMs, payload }): Drip[] => {
     if (payload.step !== 'started' || ended.has(payload.arrivalId)) return [];
-    const elapsedMinutes = Math.max(0, (nowEpochMs - atEpochMs) / 60_000);
+    const elapsedMinutes = Math.max(0, (nowEpochMs - atEpochMs) / minuteMs);
     const now: Partial<Record<ParameterId, Interval>> = {};
     for (const { payload: later } of entries)
       if (later.step === 'measured' && later.arrivalId === payload.arrivalId) Object.assign(now, later.now);

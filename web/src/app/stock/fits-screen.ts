@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Choice, Option, Options } from '../ui/choice';
@@ -289,7 +290,7 @@ export class FitsScreen {
   protected readonly uncycled = computed(() => {
     const tank = this.store.stockOf(this.tank() ?? '')?.tank;
     if (!tank) return '';
-    const ageDays = (this.house.nowEpochMs() - Date.parse(tank.startedOn)) / 86_400_000;
+    const ageDays = (this.house.nowEpochMs() - Date.parse(tank.startedOn)) / dayMs;
     return cycleAsked({ stage: tank.stage, ageDays, purpose: tank.setUp.purpose }) ? tank.name : '';
   });
   private tankShelves(): Shelf[] {

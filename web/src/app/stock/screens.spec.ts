@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { StockTank } from '#contracts/stock';
@@ -13,7 +14,6 @@ import { TankStockScreen } from './tank-stock-screen';
 
 const nowAt = '2026-03-14T21:30:00.000Z';
 const now = Date.parse(nowAt);
-const dayMs = 86_400_000;
 const at = (value: number) => ({ lo: value, hi: value, atEpochMs: now - dayMs });
 const event = (
   daysAgo: number,

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import { bookKinds } from '#almanac/kinds';
@@ -42,7 +43,7 @@ export class StockStore {
   readonly tanks = computed(() => this._view()?.tanks ?? []);
   readonly kinds = computed((): StockKind[] => kindsInForce({ book: bookKinds, own: this._view()?.ownKinds ?? [] }));
   /** The minute that is running, by its end: estimates are made anew once a minute, not with every answer. */
-  private readonly minuteEpochMs = computed(() => Math.ceil(this.house.nowEpochMs() / 60_000) * 60_000);
+  private readonly minuteEpochMs = computed(() => Math.ceil(this.house.nowEpochMs() / minuteMs) * minuteMs);
   /** Every tank with its populations, in the order of the round. */
   readonly stocked = computed((): TankStock[] =>
     [...this.tanks()]

@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Subject, throwError } from 'rxjs';
@@ -12,7 +13,7 @@ import { Outbox } from '../base/outbox';
 import { countFrom, countText, StockStore, tankStock } from './stock-store';
 
 const at = (value: number) => ({ lo: value, hi: value });
-const minute = 60_000;
+const minute = minuteMs;
 
 describe('counts as one types and reads them', () => {
   it('12, 10-15, 10 to 15 and 10+ are understood; words, crossed spans and minus are not', () => {

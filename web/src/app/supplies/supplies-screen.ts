@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { bound, speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
@@ -46,7 +47,6 @@ const stateWords: Record<SupplyState['state'], string> = {
   expired: 'expired',
   unknown: 'cannot tell',
 };
-const dayMs = 86_400_000;
 
 /** What is on the shelf: how much, how fast it goes, when it runs out, and what to order. */
 @Component({

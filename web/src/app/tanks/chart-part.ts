@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -107,13 +108,11 @@ export class ChartPart {
           unit: unitOf(speech(), id),
           decimalsCount: decimalsOf(speech(), id),
           band: bandOf(id, lines.find((l) => l.parameter === id)?.band ?? null),
-          bands: bandStretches(bandsByDate, { parameter: id, toEpochMs: Date.parse(nowAt) + 60 * 86_400_000 }).map(
-            (b) => ({
-              ...b,
-              ...spokenSpan(speech(), id, b),
-              fromEpochMs: Math.max(b.fromEpochMs, this.firstEpochMs()),
-            }),
-          ),
+          bands: bandStretches(bandsByDate, { parameter: id, toEpochMs: Date.parse(nowAt) + 60 * dayMs }).map((b) => ({
+            ...b,
+            ...spokenSpan(speech(), id, b),
+            fromEpochMs: Math.max(b.fromEpochMs, this.firstEpochMs()),
+          })),
           readings: spokenReadings(id, history[id] ?? []),
           forecast: this.forecastOf(id),
           others: this.others().map((o) => ({ name: o.name, readings: spokenReadings(id, o.history[id] ?? []) })),
@@ -246,7 +245,7 @@ export class ChartPart {
     const outlook = outlooks.find((o) => o.parameter === id);
     return (
       outlook?.forecast.map(({ day, mean, lo80, hi80 }) => ({
-        atEpochMs: now + day * 86_400_000,
+        atEpochMs: now + day * dayMs,
         mean: spokenValue(speech(), id, mean),
         lo80: spokenValue(speech(), id, lo80),
         hi80: spokenValue(speech(), id, hi80),
@@ -286,7 +285,7 @@ export class ChartPart {
     const on = Date.parse(day);
     if (Number.isNaN(on)) return;
     const span = this.span() ?? { fromEpochMs: this.firstEpochMs(), toEpochMs: Date.parse(this.folio().nowAt) };
-    const next = side === 'from' ? { ...span, fromEpochMs: on } : { ...span, toEpochMs: on + 86_400_000 - 1 };
+    const next = side === 'from' ? { ...span, fromEpochMs: on } : { ...span, toEpochMs: on + dayMs - 1 };
     if (next.fromEpochMs < next.toEpochMs) this.span.set(next);
   }
 }

@@ -1,9 +1,9 @@
+import { dayMs } from '#core/units';
 import { openRoom, type Room } from '../room.cases';
 import { EndScreen } from './end-screen';
 import { EndedPart } from './ended-part';
 
 const now = Date.parse('2026-03-14T21:30:00Z');
-const dayMs = 86_400_000;
 const row = (kind: string, daysAgo: number, payload: object, entryId = `${kind}${daysAgo}`) => ({
   entryId,
   kind,

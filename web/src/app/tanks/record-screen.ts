@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -170,7 +170,7 @@ export class RecordScreen {
       this.askedAgain();
       untracked(() => {
         this.folios.open(subject);
-        const from = nightOn({ atEpochMs: this.house.nowEpochMs() - days * 86_400_000, zone: this.house.zone() });
+        const from = nightOn({ atEpochMs: this.house.nowEpochMs() - days * dayMs, zone: this.house.zone() });
         this.api
           .call('entries', { query: { subject, from, limit: '500' } })
           .pipe(catchError(() => of(null)))

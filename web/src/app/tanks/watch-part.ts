@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { seenBehaviours, seenGrazing, type Seen } from '#core/readings';
@@ -11,7 +12,6 @@ import { agoText } from '../ui/words';
 import { WhyNot } from '../ui/why';
 
 const counted = ['deaths', 'moults', 'berried', 'young'] as const;
-const dayMs = 86_400_000;
 
 /** For a day after a change: what was seen, in a few taps, tied to that change; and what this tank has shown to bear. */
 @Component({

@@ -7,7 +7,7 @@ import { InputText } from 'primeng/inputtext';
 import { bookKinds } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { practices } from '#almanac/practices';
-import type { ParameterId } from '#core/readings';
+import { parametersWhere, type ParameterId } from '#core/readings';
 import { whoFits, type WaterKnown } from '#core/stock';
 import { netVolume, usualGeometry } from '#core/tanks';
 import { entryOf, type NewEntry, type ReadingValue, type SourcePayload } from '#contracts/book';
@@ -24,7 +24,8 @@ import { plainRefusal } from '../ui/refusals';
 import { ValueField, type TypedReading } from '../ui/value-field';
 import { WhyNot } from '../ui/why';
 
-const tested: readonly ParameterId[] = ['ph', 'ghDegrees', 'khDegrees', 'ec25UsPerCm', 'no3MgPerL'];
+/** Of the tap its warmth says nothing about the tank. */
+const tested = parametersWhere((p) => p.tested === 'each-round' && p.mixes !== 'as-heat');
 const states: readonly { id: SourcePayload['state']; word: string }[] = [
   { id: 'tap-aged', word: 'tap water that has stood' },
   { id: 'tap-straight', word: 'tap water, straight' },

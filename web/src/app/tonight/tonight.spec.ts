@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
@@ -207,10 +208,10 @@ describe('tonight’s round', () => {
             }),
             said('course', {
               text: 'dose 2 of 5',
-              dueEpochMs: now + 30 * 60_000,
+              dueEpochMs: now + 30 * minuteMs,
               begins: { path: '/tonight', query: {} },
             }),
-            said('new', { text: 'New: a root', sinceEpochMs: now - 3 * 86_400_000 }),
+            said('new', { text: 'New: a root', sinceEpochMs: now - 3 * dayMs }),
           ],
         }),
       ],

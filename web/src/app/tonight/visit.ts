@@ -1,3 +1,4 @@
+import { minuteMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -84,7 +85,7 @@ export class Visit {
         ? ''
         : agoText({ atEpochMs: sinceEpochMs, nowEpochMs: this.house.nowEpochMs() });
   protected due(at: number): string {
-    const minutes = Math.round((at - this.house.nowEpochMs()) / 60_000);
+    const minutes = Math.round((at - this.house.nowEpochMs()) / minuteMs);
     if (minutes < 0) return `was due ${minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`} ago`;
     return `in ${minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}`;
   }

@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { troubleKnowledge } from '#almanac/trouble';
 import type { BeforeInput } from '#core/before';
 import { changedBy, type BedCase, type BookOfTank, type Happened, type Told, type TroubleCase } from '#core/trouble';
@@ -10,7 +11,6 @@ import type { DiaryEntry } from '../base/scribe';
 import type { TankStock } from '../stock';
 
 const { book: rules } = troubleKnowledge;
-const hourMs = 3_600_000;
 const kindsTold = { died: 'died', missing: 'missing' } as const;
 
 /** A question as what was said by it: when it was stands beside it. */
@@ -21,7 +21,7 @@ export const saidOf = (findingId: string): string => {
 };
 
 /** Work that was begun is done within it. */
-const eveningMs = 12 * 3_600_000;
+const eveningMs = 12 * hourMs;
 
 /** One tank's book as evidence is made of it: what the folio, its animals and its diary hold. */
 export function bookOfTank({

@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -58,7 +59,6 @@ import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
 import { WhyNot } from '../ui/why';
 
-const hourMs = 3_600_000;
 /** When one looks again where nothing else says so. */
 const againHours = { now: 1, today: 24, week: 168, watch: 336, none: 336 } as const;
 

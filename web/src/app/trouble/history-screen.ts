@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -17,7 +18,6 @@ import { whenText } from '../ui/words';
 import { bookOfTank, entriesOf, saidOf } from './book-of-tank';
 import { onText } from '#words/dates';
 
-const dayMs = 86_400_000;
 const historyDays = 42;
 /** So much fits on two pages of A4. */
 const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos: 4 } as const;

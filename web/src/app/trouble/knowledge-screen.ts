@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -140,7 +141,7 @@ export class KnowledgeScreen {
   protected readonly goOn = goOnWords;
   protected readonly grades = gradeWords;
   protected readonly words = signal('');
-  protected again = (hours: number): string => spanText(hours * 3_600_000);
+  protected again = (hours: number): string => spanText(hours * hourMs);
   protected readonly shown = computed(() => {
     const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
     const text = (c: Cause): string =>

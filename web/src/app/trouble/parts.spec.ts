@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, dayMs, hourMs } from '#core/units';
 import type { BeforeInput } from '#core/before';
 import type { BedCase } from '#core/trouble';
 import { openRoom } from '../room.cases';
@@ -13,8 +13,6 @@ import { signDrawings } from './sign-drawings';
 import { PlanPart } from './plan-part';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
-const hourMs = 3_600_000;
-const dayMs = 24 * hourMs;
 const entry = (kind: string, hoursAgo: number, payload: unknown, entryId = `${kind}-${hoursAgo}`): DiaryEntry => ({
   entryId,
   kind,

@@ -1,4 +1,4 @@
-import { nightOn } from '#core/units';
+import { nightOn, hourMs } from '#core/units';
 import { troubleKnowledge } from '#almanac/trouble';
 import type { DiaryEntry } from '../base/scribe';
 import { openRoom, type Room } from '../room.cases';
@@ -10,7 +10,6 @@ import { KnowledgeScreen } from './knowledge-screen';
 import { TroubleScreen } from './trouble-screen';
 
 const nowEpochMs = Date.parse('2026-03-14T21:00:00Z');
-const hourMs = 3_600_000;
 const entry = (kind: string, hoursAgo: number, payload: unknown, entryId = `${kind}-${hoursAgo}`): DiaryEntry => ({
   entryId,
   kind,

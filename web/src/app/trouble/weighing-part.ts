@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -430,7 +431,7 @@ export class WeighingPart {
         ? ladder.value.steps.map((s) => ({
             text: s.text,
             hours: s.lookAgainHours,
-            again: spanText(s.lookAgainHours * 3_600_000),
+            again: spanText(s.lookAgainHours * hourMs),
             goOn: goOnWords[s.goOnIf],
             notIf: s.notIf,
             agents: s.meansIds.flatMap((id) => agentsOf[id] ?? []),

@@ -1,3 +1,4 @@
+import { hourMs } from '#core/units';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { faultsByField } from '../base/faults';
@@ -96,7 +97,7 @@ describe('marks', () => {
 describe('words', () => {
   it('says nights ago, not timestamps', () => {
     const now = Date.parse('2026-03-14T21:30:00Z');
-    const ago = (hours: number): string => agoText({ atEpochMs: now - hours * 3_600_000, nowEpochMs: now });
+    const ago = (hours: number): string => agoText({ atEpochMs: now - hours * hourMs, nowEpochMs: now });
     expect([ago(1), ago(23), ago(72), ago(24 * 90)]).toEqual(['tonight', 'last night', '3 nights ago', '3 months ago']);
     expect(figure(-0.25, 2)).toBe('−0.25');
   });

@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import type { StateId } from '#contracts/tonight';
 
 export { dateText, dayText, nightText, shortDayText, whenText } from '#words/dates';
@@ -18,8 +19,6 @@ export const gradeWords: Record<string, string> = {
   ours: 'our own estimate',
 };
 
-const dayMs = 86_400_000;
-
 /** How long ago, in the words of the house: `tonight`, `last night`, `3 nights ago`, `2 months ago`. */
 export function agoText({ atEpochMs, nowEpochMs }: { atEpochMs: number; nowEpochMs: number }): string {
   const nights = Math.round((nowEpochMs - atEpochMs) / dayMs);
@@ -31,7 +30,7 @@ export function agoText({ atEpochMs, nowEpochMs }: { atEpochMs: number; nowEpoch
 
 /** A stretch of time in its largest whole unit: `3 minutes`, `1 hour`, `12 days`. */
 export function spanText(spanMs: number): string {
-  const minutes = Math.max(1, Math.round(spanMs / 60_000));
+  const minutes = Math.max(1, Math.round(spanMs / minuteMs));
   const [count, unit] =
     minutes < 100
       ? [minutes, 'minute']

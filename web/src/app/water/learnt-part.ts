@@ -1,5 +1,5 @@
 import { bound, speech } from '../base/speech';
-import { nightOn } from '#core/units';
+import { nightOn, dayMs } from '#core/units';
 import type { ParameterId } from '#core/readings';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -139,7 +139,7 @@ export class LearntPart {
   });
   /** The night in so many days. */
   private readonly on = (days: number): string =>
-    nightOn({ atEpochMs: this.house.nowEpochMs() + days * 86_400_000, zone: this.house.zone() });
+    nightOn({ atEpochMs: this.house.nowEpochMs() + days * dayMs, zone: this.house.zone() });
   protected taught = bound(learntWords);
   protected label = parameterLabel;
   protected f = figure;

@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
@@ -17,7 +18,7 @@ import { Router, RouterLink } from '@angular/router';
 import { parameters } from '#almanac/parameters';
 import { changeSchools, routineAdvice } from '#almanac/water';
 import { recorder } from '#core/explain';
-import type { ParameterId, Water } from '#core/readings';
+import { rankedBy, type ParameterId, type Water } from '#core/readings';
 import {
   alternating,
   certainties,
@@ -54,9 +55,8 @@ import { FromToPipe } from '../ui/from-to';
 import { Field } from '../ui/field';
 import { WhyNot } from '../ui/why';
 
-const dayMs = 86_400_000;
 /** What usually decides a routine, first. */
-const order: readonly ParameterId[] = ['no3MgPerL', 'ec25UsPerCm', 'ghDegrees', 'khDegrees', 'po4MgPerL'];
+const order: readonly ParameterId[] = rankedBy('routineRank');
 
 interface Form {
   percent: number | null;

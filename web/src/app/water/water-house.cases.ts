@@ -1,3 +1,4 @@
+import { dayMs } from '#core/units';
 import type { ParameterId } from '#core/readings';
 import type { SourceView } from '#contracts/sources';
 import type { Folio } from '#contracts/tanks';
@@ -7,7 +8,6 @@ import type { BatchView, EveningView } from '#contracts/water';
 /** A small made-up house for the pages of water: two tanks, four waters, a mineral and a salt. Never a check value. */
 export const nowAt = '2026-03-14T21:00:00.000Z';
 export const now = Date.parse(nowAt);
-export const dayMs = 86_400_000;
 
 const analysed = (water: Partial<Record<ParameterId, number>>): SourceView['analysis'] =>
   Object.fromEntries(

@@ -1,3 +1,4 @@
+import { dayMs, minuteMs } from '#core/units';
 import { speech } from '../base/speech';
 import { stepWords } from '#words/doing';
 import type { BatchView } from '#contracts/water';
@@ -9,7 +10,6 @@ import { decimalsOf } from './mix-drum';
 import { madeBatch } from './mix-store';
 import { WhatIfRunner } from './what-if-runner';
 
-const minuteMs = 60_000;
 const batch = (over: Partial<BatchView> = {}): BatchView => ({
   batchId: 'b',
   sourceId: 's',
@@ -120,8 +120,8 @@ describe('the steps of a change', () => {
     expect(stepsOf({ work: { kind: 'dip', note: '' } }, null, 0).map((s) => s.id)).toContain('dip-in');
   });
   it('a berried female seen three weeks ago puts the caution beside the bed', () => {
-    const now = 100 * 86_400_000;
-    const events = [{ event: 'berried', atEpochMs: now - 21 * 86_400_000 }];
+    const now = 100 * dayMs;
+    const events = [{ event: 'berried', atEpochMs: now - 21 * dayMs }];
     const tank = { setUp: { purpose: 'display' }, netVolumeL: 40, equipment: {}, water: {} };
     const cautions = (list: unknown[]) =>
       stepsOf(job, { tank: { ...tank, events: list } } as never, now).find((s) => s.id === 'bed')?.cautionIds;
