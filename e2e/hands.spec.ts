@@ -1,6 +1,6 @@
 import { hourMs, minuteMs } from '#core/units';
 import { expect, test } from '@playwright/test';
-import { entryOf, type SentEntry } from '#contracts/book';
+import { entryOf, kindAsRead, type SentEntry } from '#contracts/book';
 import { choose } from './choose';
 
 const url = (): string => process.env['E2E_HANDS'] ?? '';
@@ -79,7 +79,7 @@ test('a tank moved and watched until seven good days; two weeks away and back', 
   const [granary, deskTank] = [crypto.randomUUID(), crypto.randomUUID()];
   const moved = crypto.randomUUID();
   const hands = (payload: object, hours: number, id: string = crypto.randomUUID()): SentEntry =>
-    entryOf('hands', { id, subjectId: granary, happenedAt: ago(hours) }, payload as never);
+    entryOf(kindAsRead('hands', payload), { id, subjectId: granary, happenedAt: ago(hours) }, payload as never);
   const sent = await page.request.post(`${url()}/api/entries`, {
     data: {
       entries: [
@@ -145,7 +145,7 @@ test('cleaning on a phone: half of the bed, the flow by a jug, a sponge that is 
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   const step = (daysAgo: number, payload: object): SentEntry =>
     entryOf(
-      'hands',
+      kindAsRead('hands', payload),
       { id: crypto.randomUUID(), subjectId: washhouse, happenedAt: ago(24 * daysAgo) },
       payload as never,
     );

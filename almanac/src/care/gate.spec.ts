@@ -256,13 +256,13 @@ describe('the gate: places in threads', () => {
   });
   it('half a bed in one evening asks for a reason that says something', () => {
     const cleaned = (overrideReason?: string): GateRow =>
-      row('hands', 0, {
+      row('cleaning', 0, {
         step: 'cleaned',
         what: 'bed',
         squareIds: Array.from({ length: 30 }, (_, i) => `s${i}`),
         school: 'deep',
         overrideReason,
-      } as unknown as GateRow<'hands'>['payload']);
+      } as unknown as GateRow<'cleaning'>['payload']);
     const asked = [cleaned(), cleaned(' '), cleaned('it is taken down tomorrow')].map((r) => says(r, []));
     expect(asked).toEqual([['overrideReason half-a-bed'], ['overrideReason half-a-bed'], []]);
   });
@@ -313,9 +313,9 @@ describe('the gate: places in threads', () => {
     const opened = (day: number): GateRow =>
       row('quarantine', day, { step: 'opened', reason: 'new', days: 28, note: '' } as never, `q${day}`);
     expect(says(opened(2), [opened(0)]).at(-1)).toBe('step runs-already');
-    const outage = (day: number): GateRow => row('hands', day, { step: 'outage', cause: 'power' } as never, `o${day}`);
+    const outage = (day: number): GateRow => row('outage', day, { step: 'outage', cause: 'power' } as never, `o${day}`);
     expect(says(outage(0.1), [outage(0)])).toEqual(['step runs-already']);
-    const over = row('hands', 0.05, { step: 'outage-over', outageId: 'o0' }, 'over');
+    const over = row('outage', 0.05, { step: 'outage-over', outageId: 'o0' }, 'over');
     expect(says(outage(0.1), [outage(0), over])).toEqual([]);
   });
 });
@@ -337,17 +337,13 @@ describe('random steps against every thread', () => {
       }),
       of('caseId', 'closed', 'acted').map((p) => ({ ...p, lookAgainAt: null })),
     ),
-    hands: fc.oneof(
-      fc.constantFrom(
-        { step: 'outage', cause: 'power' },
-        { step: 'moved' },
-        { step: 'away', fromOn: '2026-03-03', toOn: '2026-03-08' },
-      ),
-      of('outageId', 'outage-over'),
+    outage: fc.oneof(fc.constant({ step: 'outage', cause: 'power' }), of('outageId', 'outage-over')),
+    move: fc.oneof(
+      fc.constant({ step: 'moved' }),
       of('movedId', 'move-day').map((p) => ({ ...p, good: true })),
-      of('awayId', 'back'),
-      fc.record({ step: fc.constant('pass'), pass: fc.constantFrom('before', 'off', 'drain', 'fill', 'after') }),
     ),
+    absence: fc.oneof(fc.constant({ step: 'away', fromOn: '2026-03-03', toOn: '2026-03-08' }), of('awayId', 'back')),
+    walk: fc.record({ step: fc.constant('pass'), pass: fc.constantFrom('before', 'off', 'drain', 'fill', 'after') }),
     job: fc.oneof(
       fc.constant({ step: 'started', work: { kind: 'change' } }),
       of('jobId', 'broken-off').map((p) => ({ ...p, reason: 'late' })),
@@ -383,7 +379,7 @@ describe('random steps against every thread', () => {
     });
   it('no kind of the gate is without a table of its own, or a reason why', () => {
     const without = gateKinds.filter((kind) => !(kind in tables));
-    expect(without).toEqual(['course', 'quarantine', 'acclimation', 'arrival', 'stock', 'batch']);
+    expect(without).toEqual(['course', 'quarantine', 'cleaning', 'acclimation', 'arrival', 'stock', 'batch']);
   });
 });
 

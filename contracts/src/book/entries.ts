@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { day, instant, parameterId, plainText, uuid, within } from '#contracts/shapes';
-import { kindIds, newEntry } from './kinds';
+import { kindIds, newEntry, writtenKindIds } from './kinds';
 
 export const writeRequest = v.strictObject({
   entries: v.pipe(
@@ -38,7 +38,7 @@ export type BookPage = v.InferOutput<typeof bookPage>;
 export const exportedEntry = v.object({
   id: uuid,
   sequence: v.pipe(within(1, Number.MAX_SAFE_INTEGER), v.integer('must be a whole number')),
-  kind: v.picklist(kindIds),
+  kind: v.picklist(writtenKindIds),
   kindVersion: v.number(),
   subjectId: uuid,
   happenedAt: instant,

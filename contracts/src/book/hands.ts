@@ -3,8 +3,8 @@ import { bedSchools, bucketSigns, cleanedParts, leavingPlans, outageCauses, walk
 import { day, parameterId, textUpTo, uuid, within } from '#contracts/shapes';
 
 const note = v.optional(v.pipe(v.string(), v.maxLength(500)), '');
-/** The work of the hands: a stop of the evening's walk, an outage and its end, weeks away and coming home. */
-export const handsPayload = v.variant('step', [
+/** The evening's walk: a stop that is done, a pass with one hose, a stop given to somebody else. */
+export const walkPayload = v.variant('step', [
   v.strictObject({
     step: v.literal('stop'),
     jobs: v.pipe(
@@ -19,8 +19,14 @@ export const handsPayload = v.variant('step', [
   v.strictObject({ step: v.literal('pass'), pass: v.picklist(walkPasses, 'is no pass of a walk') }),
   /** A stop of tonight given to somebody else; to nobody: taken back. */
   v.strictObject({ step: v.literal('handed'), to: v.pipe(v.string(), v.maxLength(60)) }),
+]);
+/** An outage and its end. */
+export const outagePayload = v.variant('step', [
   v.strictObject({ step: v.literal('outage'), cause: v.picklist(outageCauses, 'is no known outage'), note }),
   v.strictObject({ step: v.literal('outage-over'), outageId: uuid, note }),
+]);
+/** Weeks away and coming home. */
+export const absencePayload = v.variant('step', [
   v.pipe(
     v.strictObject({
       step: v.literal('away'),
@@ -52,27 +58,29 @@ export const handsPayload = v.variant('step', [
     v.check(({ fromOn, toOn }) => toOn > fromOn, 'ends after it begins'),
   ),
   v.strictObject({ step: v.literal('back'), awayId: uuid, note }),
-  /** A jug under the outlet: so many seconds for a litre. */
-  v.strictObject({ step: v.literal('flow'), secondsPerL: within(0.5, 3600), note }),
-  /** A part that was cleaned; of the bed its squares, the school it is kept by, the litres that left with the dirt. */
-  v.pipe(
-    v.strictObject({
-      step: v.literal('cleaned'),
-      what: v.picklist(cleanedParts, 'is nothing that is cleaned'),
-      squareIds: v.optional(
-        v.pipe(v.array(v.pipe(v.string(), v.regex(/^[A-H]\d{1,2}$/, 'is no square'))), v.maxLength(128)),
-        [],
-      ),
-      school: v.optional(v.picklist(bedSchools, 'is no known school')),
-      outL: v.optional(within(0, 10000)),
-      bucket: v.optional(v.pipe(v.array(v.picklist(bucketSigns)), v.maxLength(bucketSigns.length)), []),
-      /** Why more than half of a bed was done in one evening. */
-      overrideReason: v.optional(textUpTo(500)),
-      note,
-    }),
-    v.check(({ what, squareIds }) => what === 'bed' || squareIds.length === 0, 'only a bed has squares'),
-  ),
-  /** Carried elsewhere: tested daily until the water was good for seven days running. */
+]);
+/** A jug under the outlet: so many seconds for a litre. */
+export const flowPayload = v.strictObject({ step: v.literal('flow'), secondsPerL: within(0.5, 3600), note });
+/** A part that was cleaned; of the bed its squares, the school it is kept by, the litres that left with the dirt. */
+export const cleaningPayload = v.pipe(
+  v.strictObject({
+    step: v.literal('cleaned'),
+    what: v.picklist(cleanedParts, 'is nothing that is cleaned'),
+    squareIds: v.optional(
+      v.pipe(v.array(v.pipe(v.string(), v.regex(/^[A-H]\d{1,2}$/, 'is no square'))), v.maxLength(128)),
+      [],
+    ),
+    school: v.optional(v.picklist(bedSchools, 'is no known school')),
+    outL: v.optional(within(0, 10000)),
+    bucket: v.optional(v.pipe(v.array(v.picklist(bucketSigns)), v.maxLength(bucketSigns.length)), []),
+    /** Why more than half of a bed was done in one evening. */
+    overrideReason: v.optional(textUpTo(500)),
+    note,
+  }),
+  v.check(({ what, squareIds }) => what === 'bed' || squareIds.length === 0, 'only a bed has squares'),
+);
+/** Carried elsewhere: tested daily until the water was good for seven days running. */
+export const movePayload = v.variant('step', [
   v.strictObject({
     step: v.literal('moved'),
     how: v.picklist(['all-in', 'all-out'], 'must be all in or all out'),
@@ -85,4 +93,8 @@ export const handsPayload = v.variant('step', [
   }),
   v.strictObject({ step: v.literal('move-day'), movedId: uuid, good: v.boolean(), note }),
 ]);
+
+const ofHands = [walkPayload, outagePayload, absencePayload, flowPayload, cleaningPayload, movePayload] as const;
+/** What one kind held before each had its own. */
+export const handsPayload = v.variant('step', ofHands);
 export type HandsPayload = v.InferOutput<typeof handsPayload>;

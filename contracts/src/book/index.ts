@@ -27,6 +27,7 @@ export {
   groupChoices,
   hasParts,
   isKind,
+  kindAsRead,
   kindIds,
   kindList,
   kindsWhere,
@@ -35,6 +36,8 @@ export {
   mayStrike,
   namedIn,
   newEntry,
+  writtenAs,
+  writtenKindIds,
   type DescriptorOf,
   type Kind,
   type NewEntry,
@@ -85,4 +88,5 @@ export {
   type WorksPayload,
 } from './water';
 export { type HandsPayload } from './hands';
+export { retiredKinds, type RetiredKind } from './retired';
 export { type CoursePayload, type QuarantinePayload } from './care';

@@ -5,6 +5,7 @@ import {
   entryOf,
   groupChoices,
   hasParts,
+  kindAsRead,
   kindIds,
   kindList,
   kindsWhere,
@@ -13,6 +14,8 @@ import {
   mayStrike,
   namedIn,
   newEntry,
+  retiredKinds,
+  writtenAs,
 } from './index';
 
 const id = '0191e809-2880-7258-80c9-974745566b57';
@@ -42,6 +45,25 @@ describe('the kinds of entries', () => {
         .withContext(kind)
         .not.toThrow();
     }
+  });
+  it('what a retired kind held is still taken, and read as the kind its step went to', () => {
+    const steps = retiredKinds.flatMap(({ id: kind, stepKinds }) =>
+      Object.entries(stepKinds).map(([step, into]) => ({ kind, step, into })),
+    );
+    expect(steps.length).toBe(11);
+    for (const { kind, step, into } of steps) {
+      expect(kindAsRead(kind, { step })).toBe(into);
+      expect(writtenAs([into]).find((w) => w.kind === kind)?.steps).toContain(step);
+    }
+    expect(writtenAs(['readings', 'job'])).toEqual([]);
+    const outage = { step: 'outage', cause: 'power' };
+    expect(issuePaths({ ...head, kind: 'hands', kindVersion: 1, payload: outage })).toEqual([]);
+    expect(issuePaths({ ...head, kind: 'hands', kindVersion: 1, payload: { step: 'outage', cause: 'mice' } })).toEqual([
+      'payload.cause',
+    ]);
+    expect(lifted(kindAsRead('hands', outage), 1, outage)).toEqual({ ...outage, note: '' } as never);
+    expect(() => kindAsRead('hands', { step: 'nothing' })).toThrowError(/hands/);
+    expect(() => kindAsRead('feet', outage)).toThrowError(/feet/);
   });
   it('versions stand without a gap, each old one with a step to the next', () => {
     for (const kind of kindIds) {

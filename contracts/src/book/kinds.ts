@@ -5,6 +5,7 @@ import { careKinds } from './care-kinds';
 import { handsKinds } from './hands-kinds';
 import { bookGroups, type BookGroupId, type KindDescriptor, type PastVersion } from './kind';
 import { readingKinds } from './reading-kinds';
+import { retiredKinds, type RetiredKind } from './retired';
 import { stockKinds } from './stock-kinds';
 import { tankKinds } from './tank-kinds';
 import { troubleKinds } from './trouble-kinds';
@@ -45,7 +46,7 @@ export type ReadEntry = {
 }[Kind];
 /** An entry as it may come in: a device that was offline for long still writes the version it knew. */
 export interface SentEntry extends Head {
-  kind: Kind;
+  kind: Kind | RetiredKind;
   kindVersion: number;
   payload: unknown;
 }
@@ -53,6 +54,31 @@ export interface SentEntry extends Head {
 const byId: ReadonlyMap<string, KindDescriptor> = new Map(kindList.map((d) => [d.id, d as unknown as KindDescriptor]));
 export const kindIds = kindList.map((d) => d.id) as [Kind, ...Kind[]];
 export const isKind = (text: string): text is Kind => byId.has(text);
+
+const stepsOf = (retired: (typeof retiredKinds)[number]): Readonly<Record<string, Kind>> => retired.stepKinds;
+/**
+ * The kind as which something is read that was written as this one.
+ * @example kindAsRead('hands', { step: 'outage', cause: 'power' }) // 'outage'
+ * @throws where nobody knows the kind, or no kind took that step.
+ */
+export function kindAsRead(written: string, payload: unknown): Kind {
+  if (isKind(written)) return written;
+  const retired = retiredKinds.find((r) => r.id === written);
+  const step = (payload as { step?: unknown } | null)?.step;
+  const kind = retired && typeof step === 'string' ? stepsOf(retired)[step] : undefined;
+  if (!kind) throw new Error(`No kind of entry is called ${written}`);
+  return kind;
+}
+/** As what else entries of these kinds may stand in a book: the retired kind, and those of its steps that went to them. */
+export const writtenAs = (kinds: readonly string[]): { kind: RetiredKind; steps: string[] }[] =>
+  retiredKinds
+    .map((retired) => ({
+      kind: retired.id,
+      steps: Object.entries(stepsOf(retired)).flatMap(([step, kind]) => (kinds.includes(kind) ? [step] : [])),
+    }))
+    .filter(({ steps }) => steps.length > 0);
+/** Every name under which an entry may stand in a book. */
+export const writtenKindIds = [...kindIds, ...retiredKinds.map((r) => r.id)] as [Kind, ...(Kind | RetiredKind)[]];
 
 /** The descriptor of a kind; a kind that nobody described is a fault of ours. */
 export function descriptorOf(kind: string): KindDescriptor {
@@ -111,12 +137,16 @@ const sentIn = (kind: string, { version, schema }: Pick<PastVersion, 'version' |
     happenedAt: instant,
     payload: schema,
   });
+const retiredSchemas = retiredKinds.map(({ id, schema }) => sentIn(id, { version: 1, schema }));
 const sentSchemas = kindList.map(({ id, version, schema, past }) => {
   const versions = [{ version, schema }, ...past].map((known) => sentIn(id, known));
   const [only] = versions;
   return versions.length === 1 && only ? only : v.variant('kindVersion', versions as [typeof only & object]);
 });
-export const newEntry = v.variant('kind', sentSchemas as never) as unknown as v.GenericSchema<SentEntry, SentEntry>;
+export const newEntry = v.variant('kind', [...sentSchemas, ...retiredSchemas] as never) as unknown as v.GenericSchema<
+  SentEntry,
+  SentEntry
+>;
 
 /** An entry of a kind, in the version that is written now. */
 export function entryOf<K extends Kind>(kind: K, head: Head, payload: PayloadOf<K>): Extract<NewEntry, { kind: K }> {

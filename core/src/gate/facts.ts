@@ -6,19 +6,22 @@ import type {
   WaterChanged,
 } from '#core/care';
 import type { ClosingCheckId, TimerKind, WorkKind } from '#core/doing';
-import type { HandsStep } from '#core/hands';
+import type { HandsPayloads } from '#core/hands';
 import type { Interval, ParameterId } from '#core/readings';
 import type { StockEventName, StockKind } from '#core/stock';
 import type { EquipmentState } from '#core/tanks';
 import type { WrittenCaseStep } from '#core/trouble';
 
-type Plain<T> = T extends unknown ? Omit<T, 'entryId' | 'tankId' | 'atEpochMs' | 'on'> : never;
 interface Payloads {
   course: CoursePayloadLike;
   quarantine: QuarantinePayloadLike;
   tool: ToolPayloadLike;
   case: WrittenCaseStep;
-  hands: Plain<HandsStep>;
+  walk: HandsPayloads['walk'];
+  outage: HandsPayloads['outage'];
+  absence: HandsPayloads['absence'];
+  cleaning: HandsPayloads['cleaning'];
+  move: HandsPayloads['move'];
   job:
     | { step: 'started'; work: { kind: WorkKind } }
     | { step: 'ticked'; jobId: string; checks: readonly ClosingCheckId[] }
@@ -41,7 +44,22 @@ interface Payloads {
 /** Kinds of entries that are asked about before they are written. */
 export type GateKind = keyof Payloads;
 export const gateKinds = [
-  ...(['course', 'quarantine', 'tool', 'case', 'hands', 'job', 'timer', 'acclimation', 'arrival', 'stock'] as const),
+  ...([
+    'course',
+    'quarantine',
+    'tool',
+    'case',
+    'walk',
+    'outage',
+    'absence',
+    'cleaning',
+    'move',
+    'job',
+    'timer',
+    'acclimation',
+    'arrival',
+    'stock',
+  ] as const),
   ...(['sequence', 'batch', 'batch-step', 'ending'] as const),
 ] as const satisfies readonly GateKind[];
 /** An entry as the gate sees it: one that stands in the book, or one that is to be written. */

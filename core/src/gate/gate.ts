@@ -1,5 +1,5 @@
 import { courseStepOf, courseThreads, redosesDue } from '#core/care';
-import { bedShareOfNight, mostBedFraction, outageRunning, type HandsStep } from '#core/hands';
+import { bedShareOfNight, handsStepsOf, mostBedFraction, outageRunning } from '#core/hands';
 import { nightsBetween, dayMs } from '#core/units';
 import { byItself } from './by-itself';
 import { askReason, refuse, saysWhy, type GateFault, type ThreadName } from './fault';
@@ -93,8 +93,10 @@ function kindFaults(row: GateRow, facts: GateFacts): GateFault[] {
       return joinMeets(row, facts);
     case 'quarantine':
       return quarantineFaults(row, facts);
-    case 'hands':
-      return handsFaults(row, facts);
+    case 'outage':
+      return outageFaults(row, facts);
+    case 'cleaning':
+      return cleaningFaults(row, facts);
     case 'ending':
       return endingFaults(row, facts);
     default:
@@ -160,24 +162,20 @@ function quarantineFaults(row: GateRow & { kind: 'quarantine' }, facts: GateFact
     : [];
 }
 
-function handsFaults(row: GateRow & { kind: 'hands' }, facts: GateFacts): GateFault[] {
-  const { payload, entryId, atEpochMs, nightOn } = row;
-  const rows = rowsOf(facts.rows, 'hands');
-  if (payload.step === 'outage') {
-    const steps = rows.map((r) => ({
-      ...r.payload,
-      entryId: r.entryId,
-      tankId: r.subjectId,
-      atEpochMs: r.atEpochMs,
-      on: r.nightOn,
-    })) as HandsStep[];
-    const running = outageRunning(steps, { atEpochMs, butId: entryId });
-    return running ? [refuse('step', { id: 'runs-already', facts: { thread: 'outage', sinceOn: running.on } })] : [];
-  }
-  if (payload.step !== 'cleaned' || payload.what !== 'bed' || payload.school === 'skim' || saysWhy(payload)) return [];
-  // More than half of a bed in one evening takes the filter with it.
-  const before = rows.flatMap(({ payload: p, nightOn: on }) =>
-    p.step === 'cleaned' && p.school !== 'skim' && on === nightOn ? [p.squareIds] : [],
+/** One at a time in a tank. */
+function outageFaults(row: GateRow & { kind: 'outage' }, facts: GateFacts): GateFault[] {
+  const { payload, entryId, atEpochMs } = row;
+  if (payload.step !== 'outage') return [];
+  const running = outageRunning(handsStepsOf(rowsOf(facts.rows, 'outage')), { atEpochMs, butId: entryId });
+  return running ? [refuse('step', { id: 'runs-already', facts: { thread: 'outage', sinceOn: running.on } })] : [];
+}
+
+/** More than half of a bed in one evening takes the filter with it. */
+function cleaningFaults(row: GateRow & { kind: 'cleaning' }, facts: GateFacts): GateFault[] {
+  const { payload, nightOn } = row;
+  if (payload.what !== 'bed' || payload.school === 'skim' || saysWhy(payload)) return [];
+  const before = rowsOf(facts.rows, 'cleaning').flatMap(({ payload: p, nightOn: on }) =>
+    p.school !== 'skim' && on === nightOn ? [p.squareIds] : [],
   );
   const shareFraction = bedShareOfNight(payload.squareIds, { before, openCount: facts.bedSquaresCount });
   return shareFraction > mostBedFraction ? [askReason({ id: 'half-a-bed', facts: { shareFraction } })] : [];
@@ -211,7 +209,7 @@ const opensAndEnds: readonly [thread: ThreadName, kind: GateRow['kind'], opens: 
   ['course', 'course', 'started', ['ended']],
   ['quarantine', 'quarantine', 'opened', ['left']],
   ['case', 'case', 'opened', ['closed']],
-  ['outage', 'hands', 'outage', ['outage-over']],
+  ['outage', 'outage', 'outage', ['outage-over']],
   ['sequence', 'sequence', 'planned', ['ended']],
 ];
 function running({ atEpochMs }: GateRow, { rows }: GateFacts): ThreadName[] {

@@ -7,7 +7,7 @@ import {
   toolStepOf,
 } from '#core/care';
 import { jobOutOfPlace, timerOutOfPlace } from '#core/doing';
-import { handsOutOfPlace } from '#core/hands';
+import { handsOutOfPlace, handsStepsOf } from '#core/hands';
 import { dripOutOfPlace } from '#core/stock';
 import { tankLife } from '#core/tanks';
 import type { OutOfPlace, PlaceReason } from '#core/threads';
@@ -42,7 +42,10 @@ const finders: Readonly<Partial<Record<GateKind, Finder>>> = {
   tool: (rows) => toolOutOfPlace(rowsOf(rows, 'tool').map(toolStepOf)),
   case: (rows) =>
     caseOutOfPlace(rowsOf(rows, 'case').map((row) => caseStepOf({ ...headOf(row), payload: row.payload }))),
-  hands: (rows) => handsOutOfPlace(stepsOf(rows, 'hands')),
+  walk: (rows) => handsOutOfPlace(handsStepsOf(rowsOf(rows, 'walk'))),
+  outage: (rows) => handsOutOfPlace(handsStepsOf(rowsOf(rows, 'outage'))),
+  absence: (rows) => handsOutOfPlace(handsStepsOf(rowsOf(rows, 'absence'))),
+  move: (rows) => handsOutOfPlace(handsStepsOf(rowsOf(rows, 'move'))),
   job: (rows) => jobOutOfPlace(stepsOf(rows, 'job')),
   timer: (rows) => timerOutOfPlace(stepsOf(rows, 'timer')),
   acclimation: (rows) =>
@@ -66,19 +69,11 @@ const finders: Readonly<Partial<Record<GateKind, Finder>>> = {
 const beginsFor: Readonly<Partial<Record<GateKind, GateKind>>> = { arrival: 'acclimation', batch: 'batch-step' };
 const finderOf = (kind: GateKind): Finder | undefined => finders[beginsFor[kind] ?? kind];
 
-const handsThread: Readonly<Record<string, ThreadName>> = {
-  outage: 'outage',
-  'outage-over': 'outage',
-  away: 'absence',
-  back: 'absence',
-  moved: 'move',
-  'move-day': 'move',
-};
 /** The thread that a row belongs to. */
 export function threadOf(row: GateRow): ThreadName {
   switch (row.kind) {
-    case 'hands':
-      return handsThread[row.payload.step] ?? 'walk';
+    case 'cleaning':
+      return 'walk';
     case 'acclimation':
     case 'arrival':
     case 'stock':
@@ -117,18 +112,15 @@ const ownField: Readonly<Partial<Record<GateKind, string>>> = {
   sequence: 'sequenceId',
   'batch-step': 'batchId',
   ending: 'step',
-};
-const handsField: Readonly<Record<string, string>> = {
-  'outage-over': 'outageId',
-  back: 'awayId',
-  'move-day': 'movedId',
-  pass: 'pass',
+  walk: 'pass',
+  outage: 'outageId',
+  absence: 'awayId',
+  move: 'movedId',
 };
 const dayReasons: readonly PlaceReason['id'][] = ['day-of-nothing', 'day-done', 'day-to-come', 'day-before-start'];
 /** Beside which field it is said that an entry has no place. */
 export function placeField(row: GateRow, why: PlaceReason): string {
   if (dayReasons.includes(why.id)) return 'day';
-  if (row.kind === 'hands') return handsField[row.payload.step] ?? 'step';
   if (why.id === 'dates-crossed') return 'on';
   if (why.id === 'twice') return 'changeEntryId';
   if (why.id === 'not-asked' && row.kind === 'case') return 'lookAgainAt';

@@ -39,9 +39,11 @@ export { heldAgainst, heldVerdicts, type HeldVerdict } from './held';
 export {
   goodDaysNeeded,
   handsOutOfPlace,
+  handsStepsOf,
   handsThreads,
   outageRunning,
   type Absence,
+  type HandsPayloads,
   type HandsStep,
   type MoveWatch,
   type OpenOutage,

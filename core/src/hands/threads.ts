@@ -33,6 +33,40 @@ export type HandsStep = { entryId: string; tankId: string; atEpochMs: number; on
   | { step: 'away'; fromOn: string; toOn: string }
   | { step: 'back'; awayId: string }
 );
+/** A step as the book keeps it, without what is written over each entry. */
+type HandsPayloadLike<S extends HandsStep['step'] = HandsStep['step']> =
+  Extract<HandsStep, { step: S }> extends infer Step
+    ? Step extends unknown
+      ? Omit<Step, 'entryId' | 'tankId' | 'atEpochMs' | 'on'>
+      : never
+    : never;
+/** The kinds of entries that hold the work of the hands, each with its steps. */
+export interface HandsPayloads {
+  walk: HandsPayloadLike<'stop' | 'handed' | 'pass'>;
+  outage: HandsPayloadLike<'outage' | 'outage-over'>;
+  absence: HandsPayloadLike<'away' | 'back'>;
+  flow: HandsPayloadLike<'flow'>;
+  cleaning: HandsPayloadLike<'cleaned'>;
+  move: HandsPayloadLike<'moved' | 'move-day'>;
+}
+/**
+ * Entries of the hands’ work as steps: the one reader of server, gate and pages.
+ * @example handsStepsOf(rows).filter((s) => s.step === 'outage')
+ */
+export const handsStepsOf = (
+  rows: readonly {
+    entryId: string;
+    subjectId: string;
+    atEpochMs: number;
+    /** Its night, as the book holds it. */
+    nightOn: string;
+    payload: HandsPayloads[keyof HandsPayloads];
+  }[],
+): HandsStep[] =>
+  rows.map(
+    ({ entryId, subjectId, atEpochMs, nightOn, payload }) =>
+      ({ ...payload, entryId, tankId: subjectId, atEpochMs, on: nightOn }) as HandsStep,
+  );
 export interface OpenOutage {
   entryId: string;
   tankId: string;

@@ -56,7 +56,12 @@ export const kinds = new KindRegistry(
     course: gated('course', keptOnly),
     quarantine: gated('quarantine', keptOnly),
     tool: gated('tool', keptOnly),
-    hands: gated('hands', keptOnly),
+    walk: gated('walk', keptOnly),
+    outage: gated('outage', keptOnly),
+    absence: gated('absence', keptOnly),
+    flow: keptOnly,
+    cleaning: gated('cleaning', keptOnly),
+    move: gated('move', keptOnly),
   },
   { standing: standingInBook, barred: barredWhenEnded },
 );

@@ -1,9 +1,27 @@
-import { and, asc, desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
-import { kindsWhere, type Kind } from '#contracts/book';
+import { and, asc, desc, eq, inArray, sql, type SQL, type AnyColumn } from 'drizzle-orm';
+import { kindsWhere, kindAsRead, writtenAs, type Kind } from '#contracts/book';
 import type { Db, Tx } from '../db';
 import { entries, strikes, subjects, wordsOf } from './book-table';
 
-export type EntryRow = typeof entries.$inferSelect;
+/** An entry, by the kind as which it is read, and the name under which it was written. */
+export type EntryRow = Omit<typeof entries.$inferSelect, 'kind'> & { kind: Kind; writtenKind: string };
+const rowRead = (row: typeof entries.$inferSelect): EntryRow => ({
+  ...row,
+  kind: kindAsRead(row.kind, row.payload),
+  writtenKind: row.kind,
+});
+/** Entries of some kinds, under whatever name they were written. */
+const ofKinds = (of: { kind: AnyColumn | SQL; payload: AnyColumn | SQL }, kinds: readonly string[]): SQL =>
+  sql`(${sql.join(
+    [
+      sql`${of.kind} = any(${sql.param([...kinds])}::text[])`,
+      ...writtenAs(kinds).map(
+        ({ kind, steps }) =>
+          sql`(${of.kind} = ${kind} and ${of.payload} ->> 'step' = any(${sql.param(steps)}::text[]))`,
+      ),
+    ],
+    sql` or `,
+  )})`;
 export type SubjectRow = typeof subjects.$inferSelect;
 export type NewEntryRow = Omit<typeof entries.$inferInsert, 'sequence'>;
 
@@ -159,19 +177,20 @@ export async function bookIsEmpty(tx: Tx): Promise<boolean> {
   return row?.some === false;
 }
 export async function entriesById(db: Db | Tx, ids: readonly string[]): Promise<EntryRow[]> {
-  return ids.length === 0
-    ? []
-    : db
-        .select()
-        .from(entries)
-        .where(inArray(entries.id, [...ids]));
+  if (ids.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(entries)
+    .where(inArray(entries.id, [...ids]));
+  return rows.map(rowRead);
 }
 export async function entriesOfSubject(tx: Tx, subjectId: string): Promise<EntryRow[]> {
-  return tx
+  const rows = await tx
     .select()
     .from(entries)
     .where(eq(entries.subjectId, subjectId))
     .orderBy(asc(entries.happenedAt), asc(entries.sequence));
+  return rows.map(rowRead);
 }
 export async function insertStrikes(tx: Tx, rows: (typeof strikes.$inferInsert)[]): Promise<void> {
   await tx.insert(strikes).values(rows);
@@ -219,13 +238,15 @@ export async function pageOfEntries(db: Db, page: PageQuery): Promise<EntryRow[]
   const query = searchQuery(page.words ?? []);
   const conditions = and(...pageConditions(page));
   const newestFirst = [desc(entries.happenedAt), desc(entries.sequence)] as const;
-  if (query === '')
-    return db
+  if (query === '') {
+    const rows = await db
       .select()
       .from(entries)
       .where(conditions)
       .orderBy(...newestFirst)
       .limit(page.limit);
+    return rows.map(rowRead);
+  }
   const told = (of: Parameters<typeof wordsOf>[0]): SQL => sql`${wordsOf(of)} @@ to_tsquery('simple', ${query})`;
   const newest = db
     .select()
@@ -240,7 +261,7 @@ export async function pageOfEntries(db: Db, page: PageQuery): Promise<EntryRow[]
     .where(told(newest))
     .orderBy(desc(newest.happenedAt), desc(newest.sequence))
     .limit(page.limit);
-  if (common.length === page.limit) return common;
+  if (common.length === page.limit) return common.map(rowRead);
   // A rare word: all that hold it by the index, and only then their order. Left to itself the planner would walk the
   // whole book in order and read every payload.
   const rare = await db.execute<{ id: string }>(sql`
@@ -257,7 +278,7 @@ export async function pageOfEntries(db: Db, page: PageQuery): Promise<EntryRow[]
 
 const lifeKinds = kindsWhere((d) => d.namesLife);
 const pageConditions = ({ kinds, fromOn, toOn, struckOnly, animal, subjectId, before }: PageQuery): SQL[] => [
-  ...(kinds ? [inArray(entries.kind, [...kinds])] : []),
+  ...(kinds ? [ofKinds(entries, kinds)] : []),
   ...(fromOn ? [sql`${entries.nightOn} >= ${fromOn}::date`] : []),
   ...(toOn ? [sql`${entries.nightOn} <= ${toOn}::date`] : []),
   ...(struckOnly ? [sql`exists (select 1 from ${strikes} where ${strikes.struckEntryId} = ${entries.id})`] : []),
@@ -275,17 +296,19 @@ export async function pageBySequence(
   db: Db,
   { afterSequence, limit }: { afterSequence: number; limit: number },
 ): Promise<EntryRow[]> {
-  return db
+  const rows = await db
     .select()
     .from(entries)
     .where(sql`${entries.sequence} > ${afterSequence}`)
     .orderBy(asc(entries.sequence))
     .limit(limit);
+  return rows.map(rowRead);
 }
 
 export interface RawDiaryRow {
   id: string;
-  kind: Kind;
+  /** As it was written. */
+  kind: string;
   version: number;
   subjectId: string;
   atEpochMs: number;
@@ -326,7 +349,7 @@ export async function pageOfDiary(
     ${wholeLife ? sql`` : lives}
     select e.id, e.kind, e.kind_version as version, e.subject_id as "subjectId", extract(epoch from e.happened_at)::float8 * 1000 as "atEpochMs", e.happened_at::text as "happenedAt", e.night_on::text as "nightOn", e.sequence, e.payload
     from entries e ${wholeLife ? sql`` : sql`left join lives l on l.subject_id = e.subject_id`}
-    where e.kind = any(${sql.param([...kinds])}::text[])
+    where ${ofKinds({ kind: sql`e.kind`, payload: sql`e.payload` }, kinds)}
       ${wholeLife ? sql`` : sql`and (l.since is null or e.happened_at >= l.since or e.kind in ('ending', 'tool'))`} and e.kind not in ('set-up', 'source', 'readings', 'change', 'looked', 'note', 'strike')
       ${subjectIds === undefined ? sql`` : sql`and e.subject_id = any(${sql.param([...subjectIds])}::uuid[])`}
       and e.happened_at >= ${new Date(sinceEpochMs).toISOString()}::timestamptz

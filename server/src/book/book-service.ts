@@ -1,6 +1,7 @@
 import {
   descriptorOf,
   hasParts,
+  kindAsRead,
   mayStrike,
   namedIn,
   type BookEntry,
@@ -109,9 +110,10 @@ export const timed = <E extends SentEntry>(entry: E): E => ({
 });
 
 /** What was sent stays as it was sent; what checks and projectors see is lifted to the version of today. */
-export function readEntry({ kinds }: BookDeps, { kind, kindVersion, payload, ...head }: SentEntry): ReadEntry {
+export function readEntry({ kinds }: BookDeps, { kindVersion, payload, ...sent }: SentEntry): ReadEntry {
+  const kind = kindAsRead(sent.kind, payload);
   const { version } = descriptorOf(kind);
-  return { ...head, kind, kindVersion: version, payload: kinds.read(kind, kindVersion, payload) } as ReadEntry;
+  return { ...sent, kind, kindVersion: version, payload: kinds.read(kind, kindVersion, payload) } as ReadEntry;
 }
 
 function refuseUnstorable(batch: readonly SentEntry[]): void {
@@ -311,7 +313,7 @@ async function checkStrike(
   if (entry?.subjectId !== subjectId) throw notFound('entry of this subject', `${path}.entryId`);
   const no = (title: string, field: 'entryId' | 'parameter' = 'entryId') =>
     refused(title, [{ field: `${path}.${field}`, message: title.charAt(0).toLowerCase() + title.slice(1) }]);
-  const kind = entry.kind as Kind;
+  const { kind } = entry;
   if (descriptorOf(kind).strike === 'never') throw no('A strike cannot be struck; write the entry again instead');
   const before = await strikesOf(tx, [entryId]);
   if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw no('This is struck already');
@@ -400,8 +402,8 @@ async function printed(
     db,
     rows.map((r) => r.id),
   );
-  const payloads = rows.map((r) => kinds.read(r.kind as Kind, r.kindVersion, r.payload));
-  const named = rows.flatMap((r, i) => namedIn(r.kind as Kind, payloads[i]));
+  const payloads = rows.map((r) => kinds.read(r.kind, r.kindVersion, r.payload));
+  const named = rows.flatMap((r, i) => namedIn(r.kind, payloads[i]));
   const subjects = await readSubjects(db, [...new Set([...rows.map((r) => r.subjectId), ...named])]);
   const names = new Map(subjects.map((s) => [s.id, s.name]));
   const nameOf = (id: string): string => names.get(id) ?? 'unknown';
@@ -411,7 +413,7 @@ async function printed(
     return {
       id: row.id,
       sequence: row.sequence,
-      kind: row.kind as Kind,
+      kind: row.kind,
       kindVersion: row.kindVersion,
       subjectId: row.subjectId,
       subjectName: nameOf(row.subjectId),
@@ -419,7 +421,7 @@ async function printed(
       nightOn: row.nightOn,
       writtenAt: row.writtenAt.toISOString(),
       by: row.writtenBy,
-      line: lineWords(speech, row.kind as Kind, payloads[i] as never, nameOf),
+      line: lineWords(speech, row.kind, payloads[i] as never, nameOf),
       struck: first
         ? {
             entryId: first.entryId,

@@ -1,4 +1,4 @@
-import { kindsWhere, lifted, type Kind, type ReadPayloadOf } from '#contracts/book';
+import { kindAsRead, kindsWhere, lifted, type Kind, type ReadPayloadOf } from '#contracts/book';
 import type { Db, Tx } from '../db';
 import { pageOfDiary, type RawDiaryRow } from './book-repo';
 
@@ -44,16 +44,18 @@ export async function readDiary<K extends Kind>(
       ...{ kinds, subjectIds, sinceEpochMs, after, wholeLife },
       limit: pageRowsCount,
     });
-    for (const { id, kind, version, subjectId, atEpochMs, nightOn, sequence, payload } of rows)
+    for (const { id, kind, version, subjectId, atEpochMs, nightOn, sequence, payload } of rows) {
+      const read = kindAsRead(kind, payload);
       all.push({
         entryId: id,
-        kind,
+        kind: read,
         subjectId,
         atEpochMs,
         nightOn,
         sequence,
-        payload: lifted(kind, version, payload),
+        payload: lifted(read, version, payload),
       } as unknown as DiaryRow<K>);
+    }
     after = rows.length === pageRowsCount ? (rows.at(-1) ?? null) : null;
     if (after === null) return all;
   }

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type * as v from 'valibot';
-import { namedIn, type exportedBook, type Kind } from '#contracts/book';
+import { namedIn, type exportedBook } from '#contracts/book';
 import { lineWords } from '#words/book';
 import type { Speech } from '#words/units';
 import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
@@ -50,7 +50,7 @@ export async function* bookAsCsv(deps: BookDeps, speech: Speech): AsyncGenerator
   yield `${columns.map((c) => c.name).join(',')}\r\n`;
   const names = new Map<string, string>();
   for await (const row of wholeBook(deps)) {
-    const kind = row.kind as Kind;
+    const { kind } = row;
     const read = deps.kinds.read(kind, row.kindVersion, row.payload);
     await learnNames(deps, names, [row.subjectId, ...namedIn(kind, read)]);
     const line = lineWords(speech, kind, read as never, (id) => names.get(id) ?? id);
@@ -61,7 +61,7 @@ export async function* bookAsCsv(deps: BookDeps, speech: Speech): AsyncGenerator
       row.happenedAt.toISOString(),
       row.writtenAt.toISOString(),
       row.writtenBy,
-      row.kind,
+      kind,
       names.get(row.subjectId) ?? row.subjectId,
       line,
       JSON.stringify(row.payload),
@@ -91,7 +91,7 @@ function exported(row: EntryRow): v.InferOutput<typeof exportedBook>['entries'][
   return {
     id,
     sequence,
-    kind: row.kind as never,
+    kind: row.writtenKind as never,
     kindVersion,
     subjectId,
     happenedAt: row.happenedAt.toISOString(),

@@ -1,7 +1,15 @@
 import * as v from 'valibot';
 import { instantMs } from '#core/units';
 import type { exportedEntry, exportedBook } from '#contracts/book';
-import { descriptorOf, newEntry, photoPayload, type ImportReport, type SentEntry } from '#contracts/book';
+import {
+  descriptorOf,
+  kindAsRead,
+  newEntry,
+  photoPayload,
+  type ImportReport,
+  type Kind,
+  type SentEntry,
+} from '#contracts/book';
 import {
   bookIsEmpty,
   entriesById,
@@ -105,11 +113,14 @@ export async function importBook(
       [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
       const seeds = new Map<string, Exported>();
       for (const entry of fresh)
-        if (descriptorOf(entry.kind).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
+        if (descriptorOf(kindOf(entry)).seeds && !seeds.has(entry.subjectId)) seeds.set(entry.subjectId, entry);
       await insertSubjects(
         tx,
         [...seeds].map(([id, entry]) => {
-          const seed = deps.kinds.seedOf(entry.kind, deps.kinds.read(entry.kind, entry.kindVersion, entry.payload));
+          const seed = deps.kinds.seedOf(
+            kindOf(entry),
+            deps.kinds.read(kindOf(entry), entry.kindVersion, entry.payload),
+          );
           if (!seed) throw new Error('a seed without a subject');
           return { id, movedSequence: 0, state: {}, newest: {}, ...seed };
         }),
@@ -167,6 +178,8 @@ export async function importBook(
     mayKeep: faults.length === 0 && old.length > 0,
   };
 }
+
+const kindOf = ({ kind, payload }: Exported): Kind => kindAsRead(kind, payload);
 
 /** The photos that entries of the book name. */
 function hashesNamed(rows: readonly Exported[]): Set<string> {

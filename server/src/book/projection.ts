@@ -1,4 +1,4 @@
-import type { Kind, StrikePayload } from '#contracts/book';
+import { kindAsRead, type StrikePayload } from '#contracts/book';
 import type { Db, Tx } from '../db';
 import {
   allSubjectIds,
@@ -40,7 +40,7 @@ export function projectedEntry(
   kinds: KindRegistry,
   struck: ProjectedEntry<unknown>['struck'],
 ): ProjectedEntry<unknown> {
-  const kind = row.kind as Kind;
+  const kind = kindAsRead(row.kind, row.payload);
   return {
     id: row.id,
     sequence: row.sequence,

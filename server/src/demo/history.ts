@@ -445,7 +445,7 @@ function tonight(run: Run, on: string): DemoNight {
       payload: { foodId: 'frozen', foodG: 1.2, school: 'mass' },
     },
     {
-      ...head(run, { kind: 'hands', key: 'cellar-a', on, minutes: 12 }),
+      ...head(run, { kind: 'move', key: 'cellar-a', on, minutes: 12 }),
       payload: { step: 'move-day', movedId: run.ids.get('cellar-a-moved') ?? '', good: true },
     },
   ];

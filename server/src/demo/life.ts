@@ -312,16 +312,16 @@ const hands: readonly DemoEvent[] = (
   apart(
     named(
       `away-${tank}`,
-      event(230, tank, 'hands', { step: 'away', fromOn: '@on+1', toOn: '@on+15', leaves: [...leaves] }),
+      event(230, tank, 'absence', { step: 'away', fromOn: '@on+1', toOn: '@on+15', leaves: [...leaves] }),
     ),
   ),
-  apart(event(215, tank, 'hands', { step: 'back', awayId: `away-${tank}`, note })),
+  apart(event(215, tank, 'absence', { step: 'back', awayId: `away-${tank}`, note })),
 ]);
 /** The left half of a bed of four rows and eight columns. */
 const leftHalf = ['A', 'B', 'C', 'D'].flatMap((row) => [1, 2, 3, 4].map((column) => `${row}${column}`));
 /** A bed half done, a sponge that is due by its flow, a move five days ago whose watch runs. */
 const cleaned: readonly DemoEvent[] = [
-  event(16, 'stairwell', 'hands', {
+  event(16, 'stairwell', 'cleaning', {
     step: 'cleaned',
     what: 'bed',
     school: 'half',
@@ -330,7 +330,7 @@ const cleaned: readonly DemoEvent[] = [
     bucket: ['droppings-usual', 'food'],
     note: '',
   }),
-  event(61, 'conservatory', 'hands', { step: 'cleaned', what: 'sponge', note: '' }),
+  event(61, 'conservatory', 'cleaning', { step: 'cleaned', what: 'sponge', note: '' }),
   ...(
     [
       [60, 14],
@@ -338,13 +338,13 @@ const cleaned: readonly DemoEvent[] = [
       [19, 18.5],
       [3, 21.5],
     ] as const
-  ).map(([n, secondsPerL]) => event(n, 'conservatory', 'hands', { step: 'flow', secondsPerL, note: '' }, 72)),
+  ).map(([n, secondsPerL]) => event(n, 'conservatory', 'flow', { step: 'flow', secondsPerL, note: '' }, 72)),
   named(
     'cellar-a-moved',
     event(
       5,
       'cellar-a',
-      'hands',
+      'move',
       {
         step: 'moved',
         how: 'all-in',
@@ -355,7 +355,7 @@ const cleaned: readonly DemoEvent[] = [
     ),
   ),
   ...[4, 3, 2, 1].map((n) =>
-    event(n, 'cellar-a', 'hands', { step: 'move-day', movedId: 'cellar-a-moved', good: true, note: '' }, 73),
+    event(n, 'cellar-a', 'move', { step: 'move-day', movedId: 'cellar-a-moved', good: true, note: '' }, 73),
   ),
   ...[4, 3, 2, 1].map((n) =>
     apart(

@@ -66,22 +66,20 @@ export interface FactsAsked {
   kind: GateKind;
   subjectId: string;
   atEpochMs: number;
-  /** Asked of a bed: its squares are counted. */
-  ofBed: boolean;
 }
 /** The same, with when each piece of equipment was last said to be on or off. */
 export type FactsTold = GateFacts & { equipment: GateView['equipment'] };
 /** What of the book bears on an entry; in the transaction that writes it, or for a page that asks while one types. */
 export async function gateFacts(
   tx: Db | Tx,
-  { kind, subjectId, atEpochMs, ofBed }: FactsAsked,
+  { kind, subjectId, atEpochMs }: FactsAsked,
   rows: readonly GateRow[],
 ): Promise<FactsTold> {
   const of = { rows, care: careKnowledge, kinds: [] as readonly StockKind[], ...beside };
   const meets = kind === 'arrival' || kind === 'stock' || kind === 'ending';
   if (meets && !rows.some((r) => r.kind === 'course') && kind !== 'ending') return of;
   const kinds = meets || kind === 'course' ? await gateStockKinds(tx) : [];
-  if (kind === 'hands') return ofBed ? { ...of, bedSquaresCount: await openSquares(tx, subjectId) } : of;
+  if (kind === 'cleaning') return { ...of, bedSquaresCount: await openSquares(tx, subjectId) };
   if (kind !== 'course') return { ...of, kinds, changes: meets ? await changesOf(tx, { rows, subjectId }) : [] };
   const [changes, netVolumeL, water, facts] = [
     await changesOf(tx, { rows, subjectId }),

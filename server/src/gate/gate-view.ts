@@ -11,7 +11,7 @@ export async function gateView(
 ): Promise<GateView> {
   const nowEpochMs = house.clock.nowEpochMs();
   const rows = await gateRows(db, { kind, subjectId: tank });
-  const facts = await gateFacts(db, { kind, subjectId: tank, atEpochMs: nowEpochMs, ofBed: true }, rows);
+  const facts = await gateFacts(db, { kind, subjectId: tank, atEpochMs: nowEpochMs }, rows);
   const { changes, netVolumeL, water, equipment, bedSquaresCount, below } = facts;
   return {
     nowAt: new Date(nowEpochMs).toISOString(),

@@ -62,8 +62,7 @@ async function asked(tx: Tx, { id, kind, subjectId }: Asked): Promise<GateFault[
   const row = rows.find((r) => r.entryId === id);
   if (!row) return [];
   const others = rows.filter((r) => r.entryId !== id);
-  const ofBed = row.kind === 'hands' && row.payload.step === 'cleaned';
-  return inItsBook({ ...row, sequence: Infinity }, await gateFacts(tx, { ...row, ofBed }, others));
+  return inItsBook({ ...row, sequence: Infinity }, await gateFacts(tx, row, others));
 }
 
 /** What stands in the books of these subjects and would not be taken today; what is final is taken by no way in. */

@@ -1,9 +1,8 @@
 import { nightOn } from '#core/units';
-import { bedNext, flowState, handsThreads, plainBed } from '#core/hands';
+import { bedNext, flowState, handsThreads, plainBed, handsStepsOf } from '#core/hands';
 import { deadSpots, type TankPlan } from '#core/trouble';
 import { type Contribution } from '#core/tonight';
-import { readDiary, type BookDeps, type DiaryRow } from '../book';
-import { stepsOf } from './hands-read';
+import { readDiary, ofKind, type BookDeps, type DiaryRow } from '../book';
 
 /** Outages that run, loud; moves until their water was good for seven days running: neither can be put off. */
 export async function handsContributions({
@@ -15,10 +14,10 @@ export async function handsContributions({
   nowEpochMs: number;
   zone: string;
 }): Promise<Map<string, Contribution[]>> {
-  const rows = await readDiary(deps, { kinds: ['hands'] });
+  const rows = await readDiary(deps, { kinds: ['outage', 'move', 'flow', 'cleaning'] });
   const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
-  const { outages, moves } = handsThreads(stepsOf(rows), { today: on(nowEpochMs) });
-  const drawn = rows.some((r) => r.payload.step === 'cleaned' && r.payload.what === 'bed')
+  const { outages, moves } = handsThreads(handsStepsOf(rows), { today: on(nowEpochMs) });
+  const drawn = rows.some((r) => r.kind === 'cleaning' && r.payload.what === 'bed')
     ? await readDiary(deps, { kinds: ['layout'] })
     : [];
   const byTank = new Map<string, Contribution[]>();
@@ -57,21 +56,20 @@ export async function handsContributions({
 
 /** What of a tank asks to be cleaned: a sponge by its flow, the other half of a bed. */
 function cleaningSaid(
-  rows: readonly DiaryRow<'hands'>[],
+  rows: readonly DiaryRow<'outage' | 'move' | 'flow' | 'cleaning'>[],
   { rowsDrawn, tankId, nowEpochMs }: { rowsDrawn: TankPlan | null; tankId: string; nowEpochMs: number },
 ): Contribution[] {
+  const cleanings = ofKind(rows, 'cleaning');
   const flow = flowState({
-    measured: rows.flatMap(({ payload: p, atEpochMs }) =>
-      p.step === 'flow' ? [{ atEpochMs, secondsPerL: p.secondsPerL }] : [],
-    ),
-    cleanedAtEpochMs: rows.flatMap(({ payload: p, atEpochMs }) =>
-      p.step === 'cleaned' && (p.what === 'sponge' || p.what === 'prefilter') ? [atEpochMs] : [],
-    ),
+    measured: ofKind(rows, 'flow').map(({ payload, atEpochMs }) => ({ atEpochMs, secondsPerL: payload.secondsPerL })),
+    cleanedAtEpochMs: cleanings
+      .filter(({ payload }) => payload.what === 'sponge' || payload.what === 'prefilter')
+      .map(({ atEpochMs }) => atEpochMs),
     nowEpochMs,
   });
-  const beds = rows.flatMap(({ payload: p, atEpochMs }) =>
-    p.step === 'cleaned' && p.what === 'bed' ? [{ atEpochMs, squareIds: p.squareIds, school: p.school }] : [],
-  );
+  const beds = cleanings
+    .filter(({ payload }) => payload.what === 'bed')
+    .map(({ payload: { squareIds, school }, atEpochMs }) => ({ atEpochMs, squareIds, school }));
   const school = beds.at(-1)?.school;
   const next =
     school === undefined

@@ -1,12 +1,11 @@
 import { nightOn, dayMs } from '#core/units';
-import { handsThreads, heldAgainst, stirredUp } from '#core/hands';
+import { handsThreads, heldAgainst, stirredUp, handsStepsOf } from '#core/hands';
 import type { HandsFound } from '#contracts/hands';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf } from '../judgement';
 import { readTanks } from '../lodgers';
 import { readWithin } from '../readings';
 import { readChangedWithin } from '../water';
-import { stepsOf } from './hands-read';
 
 /** So long after coming home, or after a move, readings are asked for. */
 const toldDays = 21;
@@ -18,10 +17,10 @@ export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
   const on = (atEpochMs: number): string => nightOn({ atEpochMs, zone });
   const [tanks, rows] = await Promise.all([
     readTanks(deps.db, { atEpochMs: nowEpochMs }),
-    readDiary(deps, { kinds: ['hands'] }),
+    readDiary(deps, { kinds: ['absence', 'move'] }),
   ]);
   const known = rows.filter((row) => tanks.some((t) => t.tankId === row.subjectId));
-  const { absences } = handsThreads(stepsOf(known), { today: on(nowEpochMs) });
+  const { absences } = handsThreads(handsStepsOf(known), { today: on(nowEpochMs) });
   const over = absences.flatMap((a) => (a.backEpochMs === null ? [] : [{ ...a, backEpochMs: a.backEpochMs }]));
   const moves = known.flatMap(({ payload, ...row }) => (payload.step === 'moved' ? [{ ...row, payload }] : []));
   const windowOf = (tankId: string, fromEpochMs: number) => ({
@@ -64,7 +63,7 @@ export async function readHandsFound(deps: BookDeps): Promise<HandsFound> {
     })),
   };
 }
-const foreseenIn = (rows: readonly DiaryRow<'hands'>[], entryId: string) => {
+const foreseenIn = (rows: readonly DiaryRow<'absence' | 'move'>[], entryId: string) => {
   const payload = rows.find((row) => row.entryId === entryId)?.payload;
   return payload?.step === 'away' ? payload.leaves : [];
 };

@@ -1,4 +1,12 @@
-import type { PayloadOf, SentEntry } from '#contracts/book';
+import type * as v from 'valibot';
+import {
+  kindAsRead,
+  type BookPage,
+  type exportedBook,
+  type ImportReport,
+  type PayloadOf,
+  type SentEntry,
+} from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
 import type { HandsFound } from '#contracts/hands';
 import {
@@ -26,8 +34,9 @@ const newTank = async (): Promise<string> => {
   await house.write(tankEntry(tank));
   return tank;
 };
-const hands = (tank: string, payload: PayloadOf<'hands'>, days = 0, hours = -10) =>
-  entry('hands', tank, payload, at(-days, hours));
+type HandsKind = 'walk' | 'outage' | 'absence' | 'flow' | 'cleaning' | 'move';
+const hands = (tank: string, payload: PayloadOf<HandsKind>, days = 0, hours = -10) =>
+  entry(kindAsRead('hands', payload) as HandsKind, tank, payload as never, at(-days, hours));
 const said = async (tankId: string) => {
   const { tanks } = (await house.get<Tonight>('/api/tonight')).body;
   return tanks.find((t) => t.tankId === tankId)?.contributions.filter((c) => /^(outage|moved):/.test(c.id)) ?? [];
@@ -164,7 +173,7 @@ describe('what asks to be cleaned', () => {
 
 describe('what was found beside what was foreseen', () => {
   const found = async () => (await house.get<HandsFound>('/api/hands/found')).body;
-  const away = (tank: string, leaves: Extract<PayloadOf<'hands'>, { step: 'away' }>['leaves']) =>
+  const away = (tank: string, leaves: Extract<PayloadOf<'absence'>, { step: 'away' }>['leaves']) =>
     hands(tank, { step: 'away', fromOn: '2026-02-01', toOn: '2026-02-20', leaves }, -42);
   it('an absence is told once somebody is home, by the first reading before a change', async () => {
     const [tank, source] = [await newTank(), id()];
@@ -243,5 +252,48 @@ describe('what was found beside what was foreseen', () => {
     await taken(hands(tank, { step: 'pass', pass: 'drain' }), hands(tank, { step: 'handed', to: 'the neighbour' }));
     expect(await refused(hands(tank, { step: 'pass', pass: 'dance' as 'drain' }))).toHaveSize(1);
     expect(await refused(hands(tank, { step: 'handed', to: 'n'.repeat(61) }))).toHaveSize(1);
+  });
+});
+
+describe('a book from when all work of the hands was one kind', () => {
+  it('is taken as it was sent, read as the kinds of today, and leaves the house under its old name with its hash', async () => {
+    const tank = await newTank();
+    const old = (payload: object, days: number, entryId = id()): SentEntry => ({
+      id: entryId,
+      kind: 'hands',
+      kindVersion: 1,
+      subjectId: tank,
+      happenedAt: at(days, -10),
+      payload,
+    });
+    const outage = old({ step: 'outage', cause: 'power' }, 0);
+    const flow = old({ step: 'flow', secondsPerL: 9 }, 2);
+    await taken(outage, flow);
+    // Told once more by a device that was away: the same, not another.
+    const { body: again } = await house.write(outage as never);
+    expect((again as unknown as { entries: { repeated: boolean }[] }).entries.map((e) => e.repeated)).toEqual([true]);
+    expect((await said(tank)).map((c) => c.id)).toEqual([`outage:${outage.id}`]);
+    const page = async (kind: string) =>
+      (await house.get<BookPage>(`/api/entries?kind=${kind}&subject=${tank}`)).body.entries.map((e) => [e.id, e.kind]);
+    expect(await page('outage')).toEqual([[outage.id, 'outage']]);
+    expect(await page('flow,cleaning')).toEqual([[flow.id, 'flow']]);
+    expect(await page('walk')).toEqual([]);
+    const diary = (await house.get<{ entries: { entryId: string }[] }>(`/api/diary?kinds=outage,flow&subject=${tank}`))
+      .body.entries;
+    expect(diary.map((e) => e.entryId).sort()).toEqual([outage.id, flow.id].sort());
+    // A new step ends what an old one began.
+    await taken(entry('outage', tank, { step: 'outage-over', outageId: outage.id }, at(0, -5)));
+    expect(await said(tank)).toEqual([]);
+    const whole = (await house.get<v.InferOutput<typeof exportedBook>>('/api/book/export.json')).body;
+    const kept = whole.entries.find((e) => e.id === outage.id);
+    expect([kept?.kind, kept?.payload]).toEqual(['hands', outage.payload] as never);
+    const other = await openTestHouse();
+    try {
+      const own = { ...whole, entries: whole.entries.filter((e) => e.subjectId === tank) };
+      const { body } = await other.send<ImportReport>(own, '/api/book/import?dryRun=no');
+      expect([body.faults, body.written]).toEqual([[], true]);
+    } finally {
+      await other.close();
+    }
   });
 });

@@ -16,8 +16,8 @@ describe('the calendar that leaves the house', () => {
   it('is read by a parser of others: what must be done stands on its day, under the name of its tank', async () => {
     const tank = id();
     await house.write(tankEntry(tank));
-    const moved: PayloadOf<'hands'> = { step: 'moved', how: 'all-in' };
-    await house.write(entry('hands', tank, moved, at(1, -10)));
+    const moved: PayloadOf<'move'> = { step: 'moved', how: 'all-in' };
+    await house.write(entry('move', tank, moved, at(1, -10)));
     const sheet = (await house.get<Tonight>('/api/tonight')).body;
     const events = eventsOf(calendarText(sheet));
     const name = sheet.tanks.find((t) => t.tankId === tank)?.name ?? '';
@@ -57,7 +57,7 @@ describe('the calendar that leaves the house', () => {
   it('a day is a duration of one day (RFC 5545, 3.3.6), and a timer of a part of a minute breaks nothing', async () => {
     const tank = id();
     await house.write(tankEntry(tank));
-    await house.write(entry('hands', tank, { step: 'moved', how: 'all-in' }, at(1, -10)));
+    await house.write(entry('move', tank, { step: 'moved', how: 'all-in' }, at(1, -10)));
     const timers = [0.1234567, 7.77777, 1 / 3].map((minutes) =>
       entry('timer', tank, { step: 'set', timer: 'hose', minutes }, at(0, -1)),
     );

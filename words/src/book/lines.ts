@@ -277,7 +277,7 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: 
         return 'a tool is gone';
     }
   },
-  hands: (payload, speech) => {
+  walk: (payload) => {
     switch (payload.step) {
       case 'stop':
         return `walked: ${payload.jobs.map((j) => walkJobWords[j]).join(', ')}${payload.minutes === undefined ? '' : `, ${figure(payload.minutes)} min`}`;
@@ -285,24 +285,23 @@ const lines: { [K in Kind]: (payload: ReadPayloadOf<K>, speech: Speech, nameOf: 
         return `one hose: ${walkPassWords[payload.pass].done}`;
       case 'handed':
         return payload.to === '' ? 'taken back tonight' : `handed to ${payload.to} tonight`;
-      case 'flow':
-        return `flow: a litre in ${figure(payload.secondsPerL)} s${noteText(payload.note)}`;
-      case 'cleaned':
-        return `${cleanedWords[payload.what]} cleaned${payload.squareIds.length === 0 ? '' : ` at ${payload.squareIds.join(', ')}`}${payload.outL === undefined ? '' : `, ${amountPlainly(speech, 'volume', payload.outL)} out`}${payload.bucket.length === 0 ? '' : `; ${payload.bucket.map((b) => bucketWords[b]).join(', ')}`}${payload.overrideReason === undefined ? '' : `; because ${payload.overrideReason}`}${noteText(payload.note)}`;
-      case 'outage':
-        return `outage: ${outageWords[payload.cause].toLowerCase()}${noteText(payload.note)}`;
-      case 'outage-over':
-        return `outage over${noteText(payload.note)}`;
-      case 'away':
-        return `away from ${onText(speech, payload.fromOn)} to ${onText(speech, payload.toOn)}${payload.plan === undefined ? '' : `, ${leavingPlanWords[payload.plan]}`}${payload.changeFraction === undefined ? '' : ` (${percent(payload.changeFraction)})`}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`;
-      case 'back':
-        return `home again${noteText(payload.note)}`;
-      case 'moved':
-        return `moved, ${payload.how === 'all-in' ? 'all left in' : 'everything out'}${payload.oldL === undefined || payload.newL === undefined ? '' : `, ${amountPlainly(speech, 'volume', payload.oldL)} of its water kept, ${amountPlainly(speech, 'volume', payload.newL)} new`}${noteText(payload.note)}`;
-      case 'move-day':
-        return `after the move: ${payload.good ? 'good' : 'not good'}${noteText(payload.note)}`;
     }
   },
+  flow: (payload) => `flow: a litre in ${figure(payload.secondsPerL)} s${noteText(payload.note)}`,
+  cleaning: (payload, speech) =>
+    `${cleanedWords[payload.what]} cleaned${payload.squareIds.length === 0 ? '' : ` at ${payload.squareIds.join(', ')}`}${payload.outL === undefined ? '' : `, ${amountPlainly(speech, 'volume', payload.outL)} out`}${payload.bucket.length === 0 ? '' : `; ${payload.bucket.map((b) => bucketWords[b]).join(', ')}`}${payload.overrideReason === undefined ? '' : `; because ${payload.overrideReason}`}${noteText(payload.note)}`,
+  outage: (payload) =>
+    payload.step === 'outage'
+      ? `outage: ${outageWords[payload.cause].toLowerCase()}${noteText(payload.note)}`
+      : `outage over${noteText(payload.note)}`,
+  absence: (payload, speech) =>
+    payload.step === 'away'
+      ? `away from ${onText(speech, payload.fromOn)} to ${onText(speech, payload.toOn)}${payload.plan === undefined ? '' : `, ${leavingPlanWords[payload.plan]}`}${payload.changeFraction === undefined ? '' : ` (${percent(payload.changeFraction)})`}${payload.leaves.length === 0 ? ', nothing foreseen to leave its band' : `, foreseen to leave: ${payload.leaves.map((l) => `${parameterWords[l.parameter]} on day ${figure(Math.floor(l.earliestDay))}`).join(', ')}`}${noteText(payload.note)}`
+      : `home again${noteText(payload.note)}`,
+  move: (payload, speech) =>
+    payload.step === 'moved'
+      ? `moved, ${payload.how === 'all-in' ? 'all left in' : 'everything out'}${payload.oldL === undefined || payload.newL === undefined ? '' : `, ${amountPlainly(speech, 'volume', payload.oldL)} of its water kept, ${amountPlainly(speech, 'volume', payload.newL)} new`}${noteText(payload.note)}`
+      : `after the move: ${payload.good ? 'good' : 'not good'}${noteText(payload.note)}`,
   layout: ({ rows }) => `plan of the tank drawn, ${rows[0]?.length ?? 0} by ${rows.length} squares`,
 };
 const noteText = (note: string): string => (note === '' ? '' : `; ${note}`);

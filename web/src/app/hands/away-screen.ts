@@ -13,6 +13,7 @@ import {
   leavingPlans,
   portions,
   productionShare,
+  handsStepsOf,
   type AbsenceValue,
   type Leaves,
   type LeavingPlan,
@@ -36,7 +37,6 @@ import { parameterLabel } from '../ui/kind-words';
 import { plainRefusal } from '../ui/refusals';
 import { dayText } from '../ui/words';
 import { HandsNav } from './hands-nav';
-import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
 
 const usualAwayDays = 14;
@@ -95,7 +95,7 @@ export class AwayScreen {
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
+  protected readonly diary = new DiaryWatch(['absence', ...careDiaryKinds]);
   protected readonly before = beforeLeaving;
   protected readonly rules = standInRules;
   protected readonly alarms = standInAlarms;
@@ -221,7 +221,9 @@ export class AwayScreen {
     });
   });
   protected readonly running = computed(() => {
-    const open = handsThreads(stepsOf(this.diary.of('hands')), { today: this.today() }).absences.filter((a) => !a.back);
+    const open = handsThreads(handsStepsOf(this.diary.of('absence')), { today: this.today() }).absences.filter(
+      (a) => !a.back,
+    );
     const [first] = open;
     return first ? { all: open, text: `${dayText(speech(), first.fromOn)} to ${dayText(speech(), first.toOn)}` } : null;
   });
@@ -246,7 +248,7 @@ export class AwayScreen {
     }
     const [every, call] = [this.feedEveryDays(), this.call().trim()];
     const entries = this.rows().map((r) =>
-      this.scribe.entry('hands', r.tankId, {
+      this.scribe.entry('absence', r.tankId, {
         step: 'away',
         fromOn: this.fromOn(),
         toOn: this.toOn(),
@@ -266,7 +268,7 @@ export class AwayScreen {
     if (!running) return;
     this.told(
       await this.scribe.write(
-        running.all.map((a) => this.scribe.entry('hands', a.tankId, { step: 'back', awayId: a.entryId })),
+        running.all.map((a) => this.scribe.entry('absence', a.tankId, { step: 'back', awayId: a.entryId })),
         'Home again',
       ),
     );

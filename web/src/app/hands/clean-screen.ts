@@ -127,7 +127,7 @@ export class CleanScreen {
   private readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['hands', 'layout', 'dose']);
+  protected readonly diary = new DiaryWatch(['flow', 'cleaning', 'layout', 'dose']);
   protected readonly cautions = cleaningCautions;
   protected readonly smallBowl = smallBowlWords;
   protected readonly schools = bedSchools;
@@ -174,8 +174,7 @@ export class CleanScreen {
     const folio = this.folio();
     if (!folio) return [];
     const now = this.house.nowEpochMs();
-    return this.steps().flatMap(({ entryId, atEpochMs, payload }) => {
-      const outL = payload.step === 'cleaned' ? (payload.outL ?? 0) : 0;
+    return this.cleaned().flatMap(({ entryId, atEpochMs, outL = 0 }) => {
       const counted = folio.changes.some((c) => c.atEpochMs >= atEpochMs - countedWithinMs);
       return outL > 0 && !counted && now - atEpochMs < uncountedDays * dayMs
         ? [{ entryId, outL, changeL: String(outL), when: dayText(speech(), this.on(atEpochMs)) }]
@@ -183,9 +182,11 @@ export class CleanScreen {
     });
   });
   protected readonly small = computed(() => (this.of()?.tank.netVolumeL ?? smallBowlL) < smallBowlL);
-  private readonly steps = computed(() => this.diary.of('hands').filter((e) => e.subjectId === this.tankId()));
   private readonly cleaned = computed(() =>
-    this.steps().flatMap(({ payload, atEpochMs }) => (payload.step === 'cleaned' ? [{ ...payload, atEpochMs }] : [])),
+    this.diary
+      .of('cleaning')
+      .filter((e) => e.subjectId === this.tankId())
+      .map(({ payload, entryId, atEpochMs }) => ({ ...payload, entryId, atEpochMs })),
   );
   private readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
   private readonly isTonight = (atEpochMs: number): boolean => this.on(atEpochMs) === this.on(this.house.nowEpochMs());
@@ -289,9 +290,10 @@ export class CleanScreen {
     const note = recorder();
     const state = flowState(
       {
-        measured: this.steps().flatMap(({ payload, atEpochMs }) =>
-          payload.step === 'flow' ? [{ atEpochMs, secondsPerL: payload.secondsPerL }] : [],
-        ),
+        measured: this.diary
+          .of('flow')
+          .filter((e) => e.subjectId === this.tankId())
+          .map(({ payload, atEpochMs }) => ({ atEpochMs, secondsPerL: payload.secondsPerL })),
         cleanedAtEpochMs: this.cleaned().flatMap((c) =>
           c.what === 'sponge' || c.what === 'prefilter' ? [c.atEpochMs] : [],
         ),
@@ -340,7 +342,7 @@ export class CleanScreen {
   protected async bedDone(): Promise<void> {
     const reason = this.reason().trim();
     const outL = this.outL();
-    const payload: PayloadOf<'hands'> = {
+    const payload: PayloadOf<'cleaning'> = {
       step: 'cleaned',
       what: 'bed',
       squareIds: [...this.chosen()],
@@ -349,7 +351,7 @@ export class CleanScreen {
       ...(outL === null ? {} : { outL }),
       ...(reason === '' ? {} : { overrideReason: reason }),
     };
-    if (!(await this.write([this.scribe.entry('hands', this.tankId(), payload)], 'That part of the bed'))) return;
+    if (!(await this.write([this.scribe.entry('cleaning', this.tankId(), payload)], 'That part of the bed'))) return;
     this.picked.set(null);
     this.bucket.set([]);
     this.outL.set(null);
@@ -357,7 +359,7 @@ export class CleanScreen {
   }
   protected partDone(what: CleanedPart): Promise<boolean> {
     return this.write(
-      [this.scribe.entry('hands', this.tankId(), { step: 'cleaned', what })],
+      [this.scribe.entry('cleaning', this.tankId(), { step: 'cleaned', what })],
       `${cleanedWords[what]} cleaned`,
     );
   }
@@ -367,7 +369,7 @@ export class CleanScreen {
       this.faults.set(new Map([['secondsPerL', 'A number is missing for the seconds.']]));
       return;
     }
-    if (await this.write([this.scribe.entry('hands', this.tankId(), { step: 'flow', secondsPerL })], 'The flow'))
+    if (await this.write([this.scribe.entry('flow', this.tankId(), { step: 'flow', secondsPerL })], 'The flow'))
       this.seconds.set(null);
   }
   private async write(entries: Parameters<Scribe['write']>[0], what: string): Promise<boolean> {

@@ -1,3 +1,4 @@
+import { kindAsRead } from '#contracts/book';
 import { nightOn, hourMs } from '#core/units';
 import { TestBed } from '@angular/core/testing';
 import type { TonightTank } from '#contracts/tonight';
@@ -77,7 +78,7 @@ const arrived = (count: number) => [
 const stock = { nowAt: '', ownKinds: [], tanks: [tank(a, 'Porch'), tank(b, 'Loft', { events: arrived(200) })] };
 const entry = (payload: object, { hoursAgo = 1, subjectId = a, entryId = 'e1' } = {}) => ({
   entryId,
-  kind: 'hands',
+  kind: kindAsRead('hands', payload),
   subjectId,
   atEpochMs: nowEpochMs - hoursAgo * hourMs,
   nightOn: nightOn({ atEpochMs: nowEpochMs - hoursAgo * hourMs, zone: 'UTC' }),
@@ -150,7 +151,7 @@ describe('the walk', () => {
     const room = await open([visit(a, 'Porch')]);
     await room.click('Done');
     expect(room.written.map((e) => [e.kind, e.subjectId])).toEqual([
-      ['hands', a],
+      ['walk', a],
       ['looked', a],
     ]);
     expect(room.written[0]?.payload).toEqual({ step: 'stop', jobs: ['look', 'feed'] });
@@ -179,7 +180,7 @@ describe('the walk', () => {
   it('calls no tank fine that asks for somebody', async () => {
     const room = await open([visit(a, 'Porch', { state: 'act' })]);
     await room.click('Done');
-    expect(room.written.map((e) => e.kind)).toEqual(['hands']);
+    expect(room.written.map((e) => e.kind)).toEqual(['walk']);
   });
   it('what was made another night is no longer so', async () => {
     const room = await open([visit(a, 'Porch')], entry({ step: 'stop', jobs: ['look'] }, { hoursAgo: 30 }));
@@ -322,7 +323,7 @@ describe('the walk', () => {
     expect(room.has('[aria-label="Done: Porch"]')).withContext('it stands in its passes alone').toBeFalse();
     room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
     await room.settle();
-    expect(room.written.map((e) => e.kind)).toEqual(['hands', 'job', 'timer']);
+    expect(room.written.map((e) => e.kind)).toEqual(['walk', 'job', 'timer']);
     expect(room.written[0]?.payload).toEqual({ step: 'pass', pass: 'off' });
     expect(room.written[1]?.payload).toEqual({
       step: 'started',
@@ -338,8 +339,8 @@ describe('the walk', () => {
     room.query<HTMLButtonElement>('[aria-label="On, and after, done: Porch"]').click();
     await room.settle();
     expect(room.written.map((e) => [e.kind, e.payload])).toEqual([
-      ['hands', { step: 'pass', pass: 'after' }],
-      ['hands', { step: 'stop', jobs: ['look', 'feed'] }],
+      ['walk', { step: 'pass', pass: 'after' }],
+      ['walk', { step: 'stop', jobs: ['look', 'feed'] }],
       ['looked', { fed: true, fine: true }],
     ]);
     expect(room.query<HTMLAnchorElement>('[aria-label="Write the change: Porch"]').href).toContain('water=lake');
@@ -366,7 +367,7 @@ describe('the walk', () => {
     await room.settle();
     room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
     await room.settle();
-    expect(room.written.map((e) => e.kind)).toEqual(['hands', 'timer']);
+    expect(room.written.map((e) => e.kind)).toEqual(['walk', 'timer']);
   });
   it('a tank whose heater is not on in the book has no clock of one', async () => {
     const off = { heater: { on: false, detail: '', atEpochMs: nowEpochMs } };
@@ -378,7 +379,7 @@ describe('the walk', () => {
     await room.settle();
     room.query<HTMLButtonElement>('[aria-label="Off, done: Porch"]').click();
     await room.settle();
-    expect(room.written.map((e) => e.kind)).toEqual(['hands', 'job']);
+    expect(room.written.map((e) => e.kind)).toEqual(['walk', 'job']);
   });
   it('a draining pump is an alarm of its tank', async () => {
     const room = await opened([visit(a, 'Porch', changes), visit(b, 'Loft', changes)], {});
@@ -538,7 +539,7 @@ describe('a move', () => {
     expect(room.textOf('[aria-label="The day"]')).toContain('40 L');
     await room.click('It stands in its new place: start the watch');
     expect(room.written.map((e) => [e.kind, e.subjectId, e.payload])).toEqual([
-      ['hands', b, { step: 'moved', how: 'all-out', oldL: 40, newL: 10 }],
+      ['move', b, { step: 'moved', how: 'all-out', oldL: 40, newL: 10 }],
     ]);
   });
   it('says which tanks may be merged beforehand, when somebody asks', async () => {

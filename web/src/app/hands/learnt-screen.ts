@@ -1,7 +1,15 @@
 import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { flowGains, habitMinutes, moveCosts, usualWalkMinutes, walkJobs, type FlowStep } from '#core/hands';
+import {
+  flowGains,
+  habitMinutes,
+  moveCosts,
+  usualWalkMinutes,
+  walkJobs,
+  handsStepsOf,
+  type FlowStep,
+} from '#core/hands';
 import type { HandsFound } from '#contracts/hands';
 import { walkJobWords } from '#words/hands';
 import { amount, spanText, unitOf } from '#words/units';
@@ -13,7 +21,6 @@ import { dayText } from '../ui/words';
 import { AskedAnew } from './asked-anew';
 import { HandsNav } from './hands-nav';
 import { heldText } from './held-text';
-import { stepsOf } from './hands-book';
 
 interface MinutesRow {
   job: string;
@@ -101,7 +108,7 @@ const readText = (move: HandsFound['moves'][number] | undefined, parameter: 'tan
 export class HandsLearntScreen {
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
-  protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly diary = new DiaryWatch(['walk', 'flow', 'cleaning', 'move']);
   protected readonly found = new AskedAnew('handsFound');
   constructor() {
     this.stock.load();
@@ -148,7 +155,7 @@ export class HandsLearntScreen {
   protected readonly minutes = computed((): MinutesRow[] => {
     const own = habitMinutes(
       this.diary
-        .of('hands')
+        .of('walk')
         .flatMap(({ payload }) => (payload.step === 'stop' ? [{ jobs: payload.jobs, minutes: payload.minutes }] : [])),
     );
     return walkJobs.map((id) => ({
@@ -159,11 +166,11 @@ export class HandsLearntScreen {
   });
   protected readonly flows = computed((): FlowRow[] =>
     flowGains(
-      this.diary.of('hands').flatMap(({ payload: p, subjectId, atEpochMs }): FlowStep[] => {
-        const head = { tankId: subjectId, atEpochMs };
-        if (p.step === 'flow') return [{ ...head, step: 'flow', secondsPerL: p.secondsPerL }];
-        return p.step === 'cleaned' ? [{ ...head, step: 'cleaned', what: p.what }] : [];
-      }),
+      [...this.diary.of('flow'), ...this.diary.of('cleaning')].map(({ payload, subjectId, atEpochMs }): FlowStep => ({
+        tankId: subjectId,
+        atEpochMs,
+        ...payload,
+      })),
     )
       .reverse()
       .map((g) => ({
@@ -184,7 +191,7 @@ export class HandsLearntScreen {
     };
   }
   protected readonly moves = computed((): MoveRow[] =>
-    moveCosts(stepsOf(this.diary.of('hands')))
+    moveCosts(handsStepsOf(this.diary.of('move')))
       .reverse()
       .map((m) => ({
         tank: this.nameOf(m.tankId),

@@ -21,6 +21,7 @@ import {
   tanWithoutFilter,
   waterChoices,
   waterToCarry,
+  handsStepsOf,
   type Insulation,
   type MoveSchool,
   type WaterChoice,
@@ -51,7 +52,6 @@ import { plainRefusal } from '../ui/refusals';
 import { dayText } from '../ui/words';
 import { AskedAnew } from './asked-anew';
 import { HandsNav } from './hands-nav';
-import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
 import { WhyNot } from '../ui/why';
@@ -106,7 +106,7 @@ export class MoveScreen {
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   private readonly outbox = inject(Outbox);
-  protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly diary = new DiaryWatch(['move', 'absence']);
   protected readonly insulations = insulations;
   protected readonly insulationWords = insulationWords;
   protected readonly cautions = movingCautions;
@@ -163,7 +163,9 @@ export class MoveScreen {
     return `Filled about ${Math.round(filledKg)} kg; drained to the bed, rock and wood out, about ${Math.round(movingKg)} kg: ${liftWords[lifting]}.${load}`;
   });
   private readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
-  private readonly threads = computed(() => handsThreads(stepsOf(this.diary.of('hands')), { today: this.today() }));
+  private readonly threads = computed(() =>
+    handsThreads(handsStepsOf([...this.diary.of('move'), ...this.diary.of('absence')]), { today: this.today() }),
+  );
   /** Which way, and what says not now. */
   private readonly advice = computed(() => {
     const of = this.of();
@@ -343,7 +345,7 @@ export class MoveScreen {
       return Promise.resolve();
     }
     return this.write(
-      this.scribe.entry('hands', of.tank.tankId, {
+      this.scribe.entry('move', of.tank.tankId, {
         step: 'moved',
         how: this.how(),
         ...(day === null ? {} : { oldL: Math.round(10 * day.oldL) / 10, newL: Math.round(10 * day.newL) / 10 }),
@@ -354,7 +356,7 @@ export class MoveScreen {
   }
   protected tested(of: { entryId: string; tankId: string; name: string }, good: boolean): Promise<void> {
     return this.write(
-      this.scribe.entry('hands', of.tankId, { step: 'move-day', movedId: of.entryId, good }),
+      this.scribe.entry('move', of.tankId, { step: 'move-day', movedId: of.entryId, good }),
       `${of.name}: ${good ? 'good today' : 'not good today'}`,
     );
   }

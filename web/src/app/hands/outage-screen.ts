@@ -12,6 +12,7 @@ import {
   outageLines,
   outageStepsOf,
   sidesOf,
+  handsStepsOf,
   type Insulation,
   type OutageCause,
   type OutageTank,
@@ -27,7 +28,6 @@ import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { agoText } from '../ui/words';
 import { HandsNav } from './hands-nav';
-import { stepsOf } from './hands-book';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
 
@@ -61,7 +61,7 @@ export class OutageScreen {
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
-  protected readonly diary = new DiaryWatch(['hands']);
+  protected readonly diary = new DiaryWatch(['outage']);
   protected readonly causes = outageCauses;
   protected readonly causeWords = outageWords;
   protected readonly insulations = insulations;
@@ -84,7 +84,7 @@ export class OutageScreen {
   }
   protected readonly open = computed(() => {
     const zone = this.house.zone();
-    return handsThreads(stepsOf(this.diary.of('hands')), {
+    return handsThreads(handsStepsOf(this.diary.of('outage')), {
       today: nightOn({ atEpochMs: this.house.nowEpochMs(), zone }),
     }).outages;
   });
@@ -142,7 +142,7 @@ export class OutageScreen {
     const entries = this.stock
       .tanks()
       .filter((t) => !outIds.includes(t.tankId))
-      .map((t) => this.scribe.entry('hands', t.tankId, { step: 'outage', cause: this.cause() }));
+      .map((t) => this.scribe.entry('outage', t.tankId, { step: 'outage', cause: this.cause() }));
     if (entries.length === 0) {
       this.fault.set('There is no tank whose clock could start.');
       return;
@@ -155,7 +155,7 @@ export class OutageScreen {
     const open = this.open();
     const cause = this.running()?.cause ?? null;
     const written = await this.scribe.write(
-      open.map((o) => this.scribe.entry('hands', o.tankId, { step: 'outage-over', outageId: o.entryId })),
+      open.map((o) => this.scribe.entry('outage', o.tankId, { step: 'outage-over', outageId: o.entryId })),
       'The outage is over',
     );
     if (written.kept) this.ended.set(cause);

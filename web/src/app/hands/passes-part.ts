@@ -130,7 +130,7 @@ export class PassesPart {
   protected async tick(tankId: string, pass: WalkPass): Promise<void> {
     const written = await this.scribe.write(
       [
-        this.scribe.entry('hands', tankId, { step: 'pass', pass }),
+        this.scribe.entry('walk', tankId, { step: 'pass', pass }),
         ...(pass === 'off' ? [...this.opened(tankId), ...this.heaterClock(tankId)] : []),
       ],
       `${this.nameOf()(tankId)}: ${walkPassWords[pass].done}`,

@@ -2,7 +2,7 @@ import { nightOn } from '#core/units';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
-import { handsThreads, standInDays } from '#core/hands';
+import { handsThreads, standInDays, handsStepsOf } from '#core/hands';
 import { amount } from '#words/units';
 import { portionText, standInAlarms, standInRules } from '#words/hands';
 import { HouseStore } from '../base/house-store';
@@ -11,7 +11,6 @@ import { careDiaryKinds } from '../care';
 import { StockStore } from '../stock';
 import { courseDaysIn, coursesOfHouse } from './course-days';
 import { dayText } from '../ui/words';
-import { stepsOf } from './hands-book';
 import { HandsNav } from './hands-nav';
 
 /** What somebody who stands in sees: today first, then the days, each tank with its photo; nothing here writes. */
@@ -133,7 +132,7 @@ import { HandsNav } from './hands-nav';
 export class StandInScreen {
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
-  protected readonly diary = new DiaryWatch(['hands', 'photo', ...careDiaryKinds]);
+  protected readonly diary = new DiaryWatch(['absence', 'photo', ...careDiaryKinds]);
   protected readonly rules = standInRules;
   protected readonly alarms = standInAlarms;
   constructor() {
@@ -145,8 +144,8 @@ export class StandInScreen {
   protected readonly away = computed(() => {
     const zone = this.house.zone();
     const today = nightOn({ atEpochMs: this.house.nowEpochMs(), zone });
-    const steps = this.diary.of('hands');
-    const open = handsThreads(stepsOf(steps), { today }).absences.filter((a) => !a.back);
+    const steps = this.diary.of('absence');
+    const open = handsThreads(handsStepsOf(steps), { today }).absences.filter((a) => !a.back);
     // Written again, the newest counts.
     const [first] = [...open].reverse();
     if (!first) return null;

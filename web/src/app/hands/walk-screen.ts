@@ -167,7 +167,7 @@ export class WalkScreen {
     );
   }
   private async hand(to: string, tankIds: readonly string[]): Promise<void> {
-    const entries = tankIds.map((id) => this.scribe.entry('hands', id, { step: 'handed', to }));
+    const entries = tankIds.map((id) => this.scribe.entry('walk', id, { step: 'handed', to }));
     if (entries.length === 0) return;
     const written = await this.scribe.write(entries, to === '' ? 'Taken back' : `Handed to ${to}`);
     this.said.set(written.said);
@@ -303,7 +303,7 @@ export class WalkScreen {
     const minutes = Math.round((now - before) / minuteMs);
     const written = await this.scribe.write(
       [
-        this.scribe.entry('hands', tankId, {
+        this.scribe.entry('walk', tankId, {
           step: 'stop',
           jobs: [...jobs],
           ...(minutes <= mostMinutesApart ? { minutes } : {}),

@@ -51,7 +51,7 @@ export class WalkVisits {
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly doing = inject(DoingStore);
-  readonly diary = new DiaryWatch(['hands', ...careDiaryKinds]);
+  readonly diary = new DiaryWatch(['walk', ...careDiaryKinds]);
   private readonly hose = new CareChanges();
   private readonly asked = new AskedAnew('evening');
   private readonly evening = this.asked.told;
@@ -63,12 +63,12 @@ export class WalkVisits {
   readonly on = (atEpochMs: number): string => nightOn({ atEpochMs, zone: this.house.zone() });
   private readonly steps = computed(() => {
     const today = this.on(this.house.nowEpochMs());
-    return this.diary.of('hands').filter((e) => this.on(e.atEpochMs) === today);
+    return this.diary.of('walk').filter((e) => this.on(e.atEpochMs) === today);
   });
   /** Stops of all evenings, each once, whichever devices told of it. */
   private readonly stops = computed(() =>
     madeOnce(
-      this.diary.of('hands').flatMap(({ subjectId, atEpochMs, payload }) =>
+      this.diary.of('walk').flatMap(({ subjectId, atEpochMs, payload }) =>
         payload.step === 'stop'
           ? [
               {

@@ -99,9 +99,9 @@ export function bookOfTank({
           : [],
       ),
     ),
-    ...of('hands').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
+    ...of('outage').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
       if (payload.step !== 'outage' || payload.cause === 'flood') return [];
-      const over = of('hands').find(({ payload: p }) => p.step === 'outage-over' && p.outageId === entryId);
+      const over = of('outage').find(({ payload: p }) => p.step === 'outage-over' && p.outageId === entryId);
       const lastedHours = ((over?.atEpochMs ?? nowEpochMs) - atEpochMs) / hourMs;
       return [{ entryId, atEpochMs, lastedHours, what: payload.cause === 'power' ? 'power-cut' : payload.cause }];
     }),
@@ -293,7 +293,7 @@ export function bedOfTank({
 const spent = (folio: Folio): boolean => (folio.lines.find((l) => l.parameter === 'khDegrees')?.latest?.lo ?? 0) >= 1;
 
 type DiaryKind =
-  'stock' | 'arrival' | 'dose' | 'job' | 'fact' | 'seen' | 'case' | 'poke' | 'layout' | 'top-up' | 'hands';
+  'stock' | 'arrival' | 'dose' | 'job' | 'fact' | 'seen' | 'case' | 'poke' | 'layout' | 'top-up' | 'outage';
 type Of<K extends DiaryKind> = Omit<DiaryEntry, 'payload'> & { payload: ReadPayloadOf<K> };
 export const entriesOf = <K extends DiaryKind>(diary: readonly DiaryEntry[], kind: K): Of<K>[] =>
   diary.filter((e) => e.kind === kind) as Of<K>[];

@@ -109,7 +109,7 @@ export class CaseScreen {
     'poke',
     'layout',
     'top-up',
-    'hands',
+    'outage',
   ]);
   private readonly supplies = new DiaryWatch(['supply']);
   private readonly sources = inject(SourcesStore);

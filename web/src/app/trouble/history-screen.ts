@@ -219,7 +219,12 @@ export class HistoryScreen {
     'seen',
     'poke',
     'top-up',
-    'hands',
+    'outage',
+    'cleaning',
+    'move',
+    'walk',
+    'flow',
+    'absence',
     'photo',
   ]);
   protected readonly weeks = historyDays / 7;

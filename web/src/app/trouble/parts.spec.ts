@@ -142,8 +142,8 @@ describe('the book of a tank, for bed and days before', () => {
     expect(of({ state: 'rodi', chlorine: 'unknown' })).toEqual([]);
   });
   it('an outage lasts until it is said to be over, or still; a flood is none of the water’s', () => {
-    const outage = (cause: string, ago: number) => entry('hands', ago, { step: 'outage', cause, note: '' });
-    const over = (outageId: string) => entry('hands', 27, { step: 'outage-over', outageId, note: '' });
+    const outage = (cause: string, ago: number) => entry('outage', ago, { step: 'outage', cause, note: '' });
+    const over = (outageId: string) => entry('outage', 27, { step: 'outage-over', outageId, note: '' });
     const of = (list: ReturnType<typeof entry>[]) =>
       bookOfTank({
         folio: folioOf({ changes: [] }),
