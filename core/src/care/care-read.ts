@@ -24,6 +24,9 @@ export type ToolPayloadLike =
   | { step: 'dipped'; toolId: string; agentId: string; minutes: number; kept: boolean };
 type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
 
+/** Where nobody has measured: what the schools’ lengths were made for. */
+export const supposedWaterC = 25;
+
 interface RowHead {
   entryId: string;
   subjectId: string;

@@ -93,11 +93,13 @@ export {
   courseStepOf,
   quarantineStepOf,
   toolStepOf,
+  supposedWaterC,
   type CareRow,
   type CoursePayloadLike,
   type QuarantinePayloadLike,
   type ToolPayloadLike,
 } from './care-read';
+export { contactDiaryKinds, contactsOfBook, traceDayOf, type ContactRow, type DatedContact } from './contacts';
 export {
   agentsIn,
   changesUntilGone,

@@ -1,3 +1,4 @@
+import { usualChangeMinutes } from '#core/water';
 import type { WalkGroup, WalkJob, WalkTank } from './walk';
 
 /** In their natural order at a stop. */
@@ -121,8 +122,6 @@ const usualMinutes = {
 export const usualWalkMinutes: Readonly<Partial<Record<WalkJobId, number>>> = usualMinutes;
 /** What it costs to leave them for another evening, beside a change at its limit, which costs ten. Ours. */
 const waitCosts = { trim: 1, bed: 1, sponge: 2 } as const;
-/** A change: ten minutes and half a minute a litre (as the evening's water has it). */
-const changeMinutes = (changeL: number): number => Math.round(10 + changeL / 2);
 
 /**
  * The group a tank stands in: under treatment last, then quarantine, then what is in doubt. A new tank's animals stand
@@ -190,7 +189,7 @@ export function eveningTank(visit: EveningVisit, habit: HabitMinutes): WalkTank 
       ? [
           {
             id: 'change' as const,
-            minutes: habit.change ?? changeMinutes(visit.changeL),
+            minutes: habit.change ?? usualChangeMinutes(visit.changeL),
             tools: ['siphon', 'hose'],
             ...(visit.step === 'change' ? may(changeWaitCost(visit.leavesInDays)) : {}),
           },

@@ -1,11 +1,8 @@
-import { careDiaryKinds, careOfBook, type CourseThread, type QuarantineThread } from '#core/care';
+import { careDiaryKinds, careOfBook, supposedWaterC, type CourseThread, type QuarantineThread } from '#core/care';
 import { middle } from '#core/readings';
 import { readDiary } from '../book';
 import type { Db } from '../db';
 import { latestWater, type Tank } from '../tanks';
-
-/** Where nobody has measured: what the schools' lengths were made for. */
-const assumedC = 25;
 
 /** Courses and quarantines of the house as they stand, from its book; the tanks tell how warm their water is. */
 export async function readCare({
@@ -25,7 +22,7 @@ export async function readCare({
   const tempC = (tankId: string): number => {
     const tank = tanks.find((t) => t.tankId === tankId);
     const read = tank && latestWater(tank).tempC;
-    return read ? middle(read) : assumedC;
+    return read ? middle(read) : supposedWaterC;
   };
   return careOfBook([...steps, ...happened], { today, tempC });
 }

@@ -71,7 +71,7 @@ export async function eveningView(deps: BookDeps & { prospects: Prospects }): Pr
       tank,
       changes.filter((c) => c.subjectId === tank.tankId),
     );
-    return { tank, line: eveningTank({ tank, prospect, own, past, nowEpochMs }) };
+    return { tank, line: waterOfTank({ tank, prospect, own, past, nowEpochMs }) };
   });
   const known = lines.flatMap(({ line }) => (line ? [line] : []));
   const eveningEpochMs = instantOf({ on: night, time: works.eveningTime ?? usualEveningTime, zone });
@@ -153,7 +153,7 @@ function drumsOf({
 /** 1 Monday to 7 Sunday of a calendar date. */
 const weekdayOf = (on: string): number => ((new Date(`${on}T12:00:00Z`).getUTCDay() + 6) % 7) + 1;
 
-function eveningTank({
+function waterOfTank({
   tank,
   prospect,
   own,

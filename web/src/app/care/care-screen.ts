@@ -55,7 +55,7 @@ import { faultsText } from '../ui/refusals';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { dayText } from '../ui/words';
-import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
+import { careDiaryKinds, careOfHouse } from './care-book';
 import { CareChanges } from './care-changes';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
@@ -124,9 +124,8 @@ export class CareScreen {
   }
   private readonly care = computed(() => {
     const { courses, quarantines, ...rest } = careOfHouse(this.diary.entries(), {
-      nowEpochMs: this.house.nowEpochMs(),
-      zone: this.house.zone(),
-      tempC: warmthOf(this.stock),
+      house: this.house,
+      stock: this.stock,
     });
     // What ran in a tank that has ended, ended with it; its book tells of it.
     const runs = ({ tankId }: { tankId: string }): boolean =>

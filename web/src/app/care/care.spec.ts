@@ -182,7 +182,7 @@ describe('care from the diary', () => {
         entry('course', 10, { step: 'ended', courseId, verdict: 'better', note: '' }),
         entry('stock', 3, { event: 'died', kindId: 'x' }),
       ],
-      { nowEpochMs, zone: 'UTC', tempC: () => 25 },
+      { house: { nowEpochMs: () => nowEpochMs, zone: () => 'UTC' }, stock: { stockOf: () => null } } as never,
     );
     expect(quarantines[0]?.clock?.setBy).toBe('treatment-ended');
     expect(quarantines[0]?.clock?.blockedBy).toEqual(['time', 'death', 'treatment']);

@@ -10,7 +10,7 @@ import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
 import { StockStore } from '../stock';
-import { careDiaryKinds, careOfHouse, warmthOf } from './care-book';
+import { careDiaryKinds, careOfHouse } from './care-book';
 
 /** So many nights of an open quarantine stand on one sheet. */
 const nightsShown = 14;
@@ -138,13 +138,7 @@ export class CareSheetScreen {
     this.stock.load();
     this.diary.open();
   }
-  private readonly care = computed(() =>
-    careOfHouse(this.diary.entries(), {
-      nowEpochMs: this.house.nowEpochMs(),
-      zone: this.house.zone(),
-      tempC: warmthOf(this.stock),
-    }),
-  );
+  private readonly care = computed(() => careOfHouse(this.diary.entries(), { house: this.house, stock: this.stock }));
   private readonly nameOf = (tankId: string): string => this.stock.stockOf(tankId)?.tank.name ?? 'A tank';
   protected readonly course = computed(() => {
     const of = this.care().courses.find((c) => c.courseId === this.id());

@@ -5,7 +5,7 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { brokenWeight, traceContacts, type Traced } from '#core/care';
+import { brokenWeight, traceContacts, traceDayOf, type Traced } from '#core/care';
 import { wayWords } from '#words/care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -16,7 +16,7 @@ import { Field } from '../ui/field';
 import { Table, type TableColumn } from '../ui/table';
 import { dateText } from '../ui/words';
 import { CareChanges } from './care-changes';
-import { careDiaryKinds, careOfHouse, contactsOfHouse, dayOf, warmthOf } from './care-book';
+import { careDiaryKinds, careOfHouse, contactsOfHouse } from './care-book';
 import { CareNav } from './care-nav';
 import { InUnit } from '../ui/in-unit';
 
@@ -196,7 +196,7 @@ export class TraceScreen {
   }
   private readonly nameOf = (id: string): string => this.stock.stockOf(id)?.tank.name ?? 'a tank';
   private readonly contacts = computed(() => contactsOfHouse(this.diary.entries(), this.water.chains()));
-  private readonly signDay = computed(() => dayOf(this.house.nowEpochMs()) - (this.daysAgo() ?? 0));
+  private readonly signDay = computed(() => traceDayOf(this.house.nowEpochMs()) - (this.daysAgo() ?? 0));
   private readonly traced = computed(() => {
     const sick = this.sick();
     if (sick === '' || this.daysAgo() === null) return null;
@@ -227,11 +227,7 @@ export class TraceScreen {
   });
   /** Open quarantines by tank, with the day of the last contact that they know of. */
   private readonly pens = computed(() => {
-    const { quarantines } = careOfHouse(this.diary.entries(), {
-      nowEpochMs: this.house.nowEpochMs(),
-      zone: this.house.zone(),
-      tempC: warmthOf(this.stock),
-    });
+    const { quarantines } = careOfHouse(this.diary.entries(), { house: this.house, stock: this.stock });
     return new Map(quarantines.flatMap((q) => (q.left === null ? [[q.tankId, q] as const] : [])));
   });
   private readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
@@ -281,7 +277,7 @@ export class TraceScreen {
   protected readonly heightPx = computed(() => this.lanes().length * lanePx + 34);
   private readonly span = computed(() => {
     const from = this.signDay() - this.windowDays();
-    return { from, to: Math.max(this.signDay() + 1, dayOf(this.house.nowEpochMs())) };
+    return { from, to: Math.max(this.signDay() + 1, traceDayOf(this.house.nowEpochMs())) };
   });
   private readonly xOf = (day: number): number => {
     const { from, to } = this.span();

@@ -1,26 +1,16 @@
 import { dateOfCourse, type CourseThread } from '#core/care';
-import { middle } from '#core/readings';
 import { dayDoWords } from '#words/care';
 import type { HouseStore } from '../base/house-store';
 import type { DiaryEntry } from '../base/scribe';
 import { careOfHouse } from '../care';
 import type { StockStore } from '../stock';
 
-const assumedC = 24;
 /** Courses that run, from the diary of the house. */
 export const coursesOfHouse = (
   diary: readonly DiaryEntry[],
   house: HouseStore,
   stock: StockStore,
-): readonly CourseThread[] =>
-  careOfHouse(diary, {
-    nowEpochMs: house.nowEpochMs(),
-    zone: house.zone(),
-    tempC: (tankId) => {
-      const tempC = stock.stockOf(tankId)?.tank.water.tempC;
-      return tempC ? middle(tempC) : assumedC;
-    },
-  }).courses.filter((c) => c.ended === null);
+): readonly CourseThread[] => careOfHouse(diary, { house, stock }).courses.filter((c) => c.ended === null);
 
 /** What a course asks for in a tank on the days of an absence. */
 export const courseDaysIn = ({

@@ -592,7 +592,7 @@ describe('weeks away', () => {
   const open = (...entries: object[]) =>
     openRoom(AwayScreen, { answers: { stock, buildUp: buildUp(line()), diary: diary(...entries) }, nowEpochMs });
   const course = {
-    ...entry({}),
+    ...entry({ step: 'flow' }),
     kind: 'course',
     entryId: 'k',
     payload: {
