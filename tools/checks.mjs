@@ -39,7 +39,7 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
       'demo',
       'tanks',
       'sources',
-      'lodgers',
+      'residents',
       'stock',
       'supplies',
     ],

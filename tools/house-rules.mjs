@@ -228,7 +228,11 @@ const docstrings = {
 
 /** Milliseconds of an hour and a day are written once. @type {import('eslint').Rule.RuleModule} */
 const oneSpan = {
-  meta: { type: 'problem', schema: [], messages: { own: 'A span of time has a name: secondMs to weekMs of #core/units' } },
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: { own: 'A span of time has a name: minuteMs to weekMs of #core/units' },
+  },
   create: (context) => ({
     Literal(/** @type {any} */ node) {
       if ([3_600_000, 86_400_000, 604_800_000].includes(node.value)) context.report({ node, messageId: 'own' });

@@ -6,7 +6,7 @@ import { providePrimeNG } from 'primeng/config';
 import { pages } from './app/shell/pages';
 import { Shell } from './app/shell/shell';
 import { layPreferences } from './app/base/house-store';
-import { calmFields } from './app/ui/calm-fields';
+import { overrideLibrary } from './app/ui/library-overrides';
 import { preset } from './app/ui/preset';
 
 /** Only what `npm start` builds has a worker, from the first second on; after a visit the pages open without the house. */
@@ -16,7 +16,7 @@ class Kept extends SwRegistrationOptions {
 }
 
 layPreferences(document.documentElement);
-calmFields();
+overrideLibrary();
 bootstrapApplication(Shell, {
   providers: [
     provideZonelessChangeDetection(),

@@ -1,5 +1,5 @@
 import { acting, caseOf, seeing, weighed } from './acting.cases';
-import { firstAid, inPlay } from '../../../core/src/trouble/first-aid';
+import { firstAid, leadingCauses } from '../../../core/src/trouble/first-aid';
 import type { TroubleCase, Urgency } from '#core/trouble';
 import type { Weighed } from '../../../core/src/trouble/weigh';
 
@@ -17,7 +17,7 @@ describe('what carries weight', () => {
       weighed('low-oxygen', { score: 9, evidenceRatio: 2 }),
       weighed('co2-overdose', { score: 9, borne: false }),
     ];
-    expect(inPlay(all).map((w) => w.cause.id)).toEqual(['ammonia', 'nitrite', 'ich']);
+    expect(leadingCauses(all).map((w) => w.cause.id)).toEqual(['ammonia', 'nitrite', 'ich']);
   });
 });
 

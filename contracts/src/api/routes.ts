@@ -45,6 +45,12 @@ export const routes = {
     summary: 'Whether the server and the database behind it answer (503 while they do not)',
     response: v.object({ ok: v.literal(true), version: v.string(), databaseMs: v.pipe(v.number(), v.minValue(0)) }),
   },
+  openApi: {
+    method: 'get',
+    path: '/api/openapi.json',
+    summary: 'This description',
+    response: v.looseObject({}),
+  },
   house: { method: 'get', path: '/api/house', summary: 'The house: its clock, night and preferences', response: house },
   houses: {
     method: 'get',

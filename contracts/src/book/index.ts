@@ -37,7 +37,6 @@ export {
   namedIn,
   newEntry,
   writtenAs,
-  writtenKindIds,
   type DescriptorOf,
   type Kind,
   type NewEntry,

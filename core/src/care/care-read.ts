@@ -1,4 +1,4 @@
-import { quarantineHappenings, type ClockEntry } from './beside';
+import { quarantineHappenings, type ClockEntry } from './during-course';
 import { courseThreads, type CareHead, type CoursePlan, type CourseStep, type CourseThread } from './course-thread';
 import {
   quarantineThreads,

@@ -116,7 +116,7 @@ export {
   type RedoseDue,
   type WaterChanged,
   type Watched,
-} from './beside';
+} from './during-course';
 export { hoseChains } from './chains';
 export {
   dipFault,

@@ -35,7 +35,7 @@ export {
 } from './outage';
 export { oxygenHours, type OxygenHours, type OxygenInput } from './oxygen-hours';
 export { portions, type PortionsInput } from './portions';
-export { heldAgainst, heldVerdicts, type HeldVerdict } from './held';
+export { heldAgainst, heldVerdicts, type HeldVerdict } from './forecast-check';
 export {
   goodDaysNeeded,
   handsOutOfPlace,

@@ -63,10 +63,13 @@ export const handsStepsOf = (
     payload: HandsPayloads[keyof HandsPayloads];
   }[],
 ): HandsStep[] =>
-  rows.map(
-    ({ entryId, subjectId, atEpochMs, nightOn, payload }) =>
-      ({ ...payload, entryId, tankId: subjectId, atEpochMs, on: nightOn }) as HandsStep,
-  );
+  rows.map(({ entryId, subjectId, atEpochMs, nightOn, payload }) => ({
+    ...payload,
+    entryId,
+    tankId: subjectId,
+    atEpochMs,
+    on: nightOn,
+  }));
 export interface OpenOutage {
   entryId: string;
   tankId: string;

@@ -106,23 +106,23 @@ describe('deaths that may be chance', () => {
   });
 });
 describe('deaths told without a kind', () => {
-  const lodger = (count: number) => ({ kind: colonyShrimp, count: { lo: count, hi: count } });
+  const resident = (count: number) => ({ kind: colonyShrimp, count: { lo: count, hi: count } });
   it('are acted on where no stock is in the book, or only plants', () => {
-    expect(lossesAlarm({ deathsCount: 1, lodgers: [] })).toEqual({ severity: 'act', livingCount: null });
-    expect(lossesAlarm({ deathsCount: 1, lodgers: [{ kind: { animal: null }, count: { lo: 3, hi: 3 } }] })).toEqual({
+    expect(lossesAlarm({ deathsCount: 1, residents: [] })).toEqual({ severity: 'act', livingCount: null });
+    expect(lossesAlarm({ deathsCount: 1, residents: [{ kind: { animal: null }, count: { lo: 3, hi: 3 } }] })).toEqual({
       severity: 'act',
       livingCount: null,
     });
   });
   it('are held against all that live there: one of a hundred is watched, five of twenty are acted on', () => {
-    expect(lossesAlarm({ deathsCount: 1, lodgers: [lodger(60), lodger(40)] })).toEqual({
+    expect(lossesAlarm({ deathsCount: 1, residents: [resident(60), resident(40)] })).toEqual({
       severity: 'watch',
       livingCount: 100,
     });
-    expect(lossesAlarm({ deathsCount: 5, lodgers: [lodger(20)] }).severity).toBe('act');
+    expect(lossesAlarm({ deathsCount: 5, residents: [resident(20)] }).severity).toBe('act');
   });
   it('five of four hundred by the turnover of their lifespan are no more than to be watched', () => {
-    expect(lossesAlarm({ deathsCount: 5, lodgers: [lodger(400)] }).severity).toBe('watch');
+    expect(lossesAlarm({ deathsCount: 5, residents: [resident(400)] }).severity).toBe('watch');
   });
 });
 

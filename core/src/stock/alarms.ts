@@ -150,16 +150,16 @@ function deathAlarm({
 /**
  * Deaths that a line told without a kind ("2 dead"): held against all that live there, by the turnover of their lifespans.
  * Where no stock is in the book there is nothing to hold them against, and they are acted on.
- * @example lossesAlarm({ deathsCount: 1, lodgers: [] }) // { severity: 'act', livingCount: null }
+ * @example lossesAlarm({ deathsCount: 1, residents: [] }) // { severity: 'act', livingCount: null }
  */
 export function lossesAlarm({
   deathsCount,
-  lodgers,
+  residents,
 }: {
   deathsCount: number;
-  lodgers: readonly { kind: Pick<StockKind, 'animal'>; count: Interval }[];
+  residents: readonly { kind: Pick<StockKind, 'animal'>; count: Interval }[];
 }): { severity: 'act' | 'watch'; livingCount: number | null } {
-  const animals = lodgers.filter(({ kind }) => kind.animal !== null);
+  const animals = residents.filter(({ kind }) => kind.animal !== null);
   if (animals.length === 0) return { severity: 'act', livingCount: null };
   let [livingCount, expectedCount] = [0, 0];
   for (const { kind, count } of animals) {

@@ -169,7 +169,7 @@ const breedsHere = ({ animal }: StockKind): boolean =>
  * goes by the third power of length (W = 0.0125 L³, from memory), so that it weighs 44 % of as many adults.
  * @example livingMassG([{ kind: shrimp of 2 cm, count: { lo: 100, hi: 100 } }]) // 4.4 g, not 10
  */
-export function livingMassG(lodgers: readonly { kind: StockKind; count: Interval }[]): { lo: number; hi: number } {
+export function livingMassG(residents: readonly { kind: StockKind; count: Interval }[]): { lo: number; hi: number } {
   const massOf = (kind: StockKind, count: number): number =>
     massOfAdultG(kind.adultCm) *
     count *
@@ -177,7 +177,7 @@ export function livingMassG(lodgers: readonly { kind: StockKind; count: Interval
       ? colonySpread.reduce((sum, { share, ofAdultLength }) => sum + share * ofAdultLength ** 3, 0)
       : 1);
   let [lo, hi] = [0, 0];
-  for (const { kind, count } of lodgers) {
+  for (const { kind, count } of residents) {
     if (!kind.animal) continue;
     lo += massOf(kind, count.lo ?? 0);
     hi += massOf(kind, count.hi ?? count.lo ?? 0);
@@ -191,11 +191,11 @@ export function livingMassG(lodgers: readonly { kind: StockKind; count: Interval
  * @example leastRations([{ kind: shrimp of 2 cm, count: { lo: 100, hi: 100 } }]) // [{ massG: 4.4, count: 1, percentPerDay: 3 }]
  */
 export function leastRations(
-  lodgers: readonly { kind: StockKind; count: Interval }[],
+  residents: readonly { kind: StockKind; count: Interval }[],
 ): { massG: number; count: number; percentPerDay: number }[] {
   const picks = (kind: StockKind): boolean => kind.group === 'shrimp' || kind.group === 'crayfish';
   return (['shrimp', 'other'] as const).flatMap((group) => {
-    const massG = livingMassG(lodgers.filter((l) => picks(l.kind) === (group === 'shrimp'))).hi;
+    const massG = livingMassG(residents.filter((l) => picks(l.kind) === (group === 'shrimp'))).hi;
     return massG === 0
       ? []
       : [{ massG, count: 1, percentPerDay: 100 * rationByMass({ bodyMassG: 1, group }).loGPerDay }];

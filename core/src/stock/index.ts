@@ -29,7 +29,7 @@ export {
   commonBand,
   together,
   type CommonLine,
-  type Lodger,
+  type Resident,
   type TankPlace,
   type Together,
   type TogetherFinding,

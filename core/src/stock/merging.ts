@@ -1,9 +1,9 @@
-import { together, type Lodger, type TankPlace, type TogetherFinding } from './together';
+import { together, type Resident, type TankPlace, type TogetherFinding } from './together';
 import type { WaterKnown } from './suits';
 
 export interface MergeTank {
   id: string;
-  lodgers: readonly Lodger[];
+  residents: readonly Resident[];
   place: TankPlace;
   water: WaterKnown;
   /** Ill, in quarantine, or with medicine in its water: neither given away from nor into. */
@@ -23,11 +23,11 @@ export interface Merge {
  */
 export function mergeable(tanks: readonly MergeTank[]): Merge[] {
   const able = tanks
-    .filter((t) => !t.apart && t.lodgers.some((l) => l.kind.animal))
+    .filter((t) => !t.apart && t.residents.some((l) => l.kind.animal))
     .sort((a, b) => a.place.netVolumeL - b.place.netVolumeL || a.id.localeCompare(b.id));
   return able.flatMap((from, i): Merge[] => {
     const found = able.slice(i + 1).flatMap((into): Merge[] => {
-      const { findings } = together({ lodgers: joined(from, into), place: into.place, water: into.water });
+      const { findings } = together({ residents: joined(from, into), place: into.place, water: into.water });
       const against = findings.some((f) => f.severity === 'clash' || f.reason.id === 'crosses');
       return against
         ? []
@@ -39,15 +39,15 @@ export function mergeable(tanks: readonly MergeTank[]): Merge[] {
 }
 
 /** The animals of both and the plants that are there: one strain of a kind counts once, with the heads of both. */
-function joined(from: MergeTank, into: MergeTank): Lodger[] {
-  const moved = from.lodgers.filter((l) => l.kind.animal);
-  const same = (a: Lodger, b: Lodger): boolean => a.kind.id === b.kind.id && a.strain === b.strain;
+function joined(from: MergeTank, into: MergeTank): Resident[] {
+  const moved = from.residents.filter((l) => l.kind.animal);
+  const same = (a: Resident, b: Resident): boolean => a.kind.id === b.kind.id && a.strain === b.strain;
   const sum = (a: number | null, b: number | null): number | null => (a === null || b === null ? null : a + b);
   return [
-    ...into.lodgers.map((l) => {
+    ...into.residents.map((l) => {
       const more = moved.find((m) => same(m, l));
       return more ? { ...l, count: { lo: sum(l.count.lo, more.count.lo), hi: sum(l.count.hi, more.count.hi) } } : l;
     }),
-    ...moved.filter((m) => !into.lodgers.some((l) => same(l, m))),
+    ...moved.filter((m) => !into.residents.some((l) => same(l, m))),
   ];
 }

@@ -38,8 +38,8 @@ export function litresEachL({ adultCm, group }: Pick<StockKind, 'adultCm' | 'gro
 }
 
 /** Litres that the animals of a tank take up already, by the upper end of their counts. */
-export const litresTakenL = (lodgers: readonly { kind: StockKind; count: Interval }[]): number =>
-  lodgers
+export const litresTakenL = (residents: readonly { kind: StockKind; count: Interval }[]): number =>
+  residents
     .filter((l) => l.kind.animal)
     .reduce((sum, l) => sum + (l.count.hi ?? l.count.lo ?? 0) * litresEachL(l.kind), 0);
 

@@ -15,7 +15,7 @@ import {
   together,
   treatedWater,
   whoFits,
-  type Lodger,
+  type Resident,
   type StockKind,
   type TankPlace,
   type WaterKnown,
@@ -179,17 +179,24 @@ describe('what to do with a source', () => {
   });
 });
 
-const lodger = (kind: StockKind, count: number, strain = ''): Lodger => ({ kind, strain, count: at(count) });
+const resident = (kind: StockKind, count: number, strain = ''): Resident => ({ kind, strain, count: at(count) });
 const place: TankPlace = { netVolumeL: 100, lengthCm: 80, bed: 'inert', grainMm: 1, lid: true };
 
 describe('who lives together', () => {
   it('the common band is the intersection, bounded by named kinds; those outside today are named', () => {
-    const [gh] = commonBand({ lodgers: [lodger(colonyShrimp, 20), lodger(hardFish, 5)], water: { ghDegrees: at(11) } });
+    const [gh] = commonBand({
+      residents: [resident(colonyShrimp, 20), resident(hardFish, 5)],
+      water: { ghDegrees: at(11) },
+    });
     expect(gh?.band).toEqual({ lo: 12, hi: 14 });
     expect([gh?.lowKindId, gh?.highKindId, gh?.outsideKindIds]).toEqual(['hard fish', 'colony shrimp', ['hard fish']]);
   });
   it('names the pair that no water suits', () => {
-    const { common, findings } = together({ lodgers: [lodger(softFish, 10), lodger(hardFish, 5)], place, water: {} });
+    const { common, findings } = together({
+      residents: [resident(softFish, 10), resident(hardFish, 5)],
+      place,
+      water: {},
+    });
     expect(common[0]?.band).toBeNull();
     expect(findings[0]).toEqual(
       jasmine.objectContaining({
@@ -204,7 +211,7 @@ describe('who lives together', () => {
   });
   it('who eats whom or whose young, both ways', () => {
     const ids = together({
-      lodgers: [lodger(colonyShrimp, 20), lodger(hunter, 1), lodger(hardFish, 3), lodger(softFish, 8)],
+      residents: [resident(colonyShrimp, 20), resident(hunter, 1), resident(hardFish, 3), resident(softFish, 8)],
       place,
       water: {},
     }).findings;
@@ -215,12 +222,12 @@ describe('who lives together', () => {
   });
   it('group, room, lid, bed, plants and crossing', () => {
     const findings = together({
-      lodgers: [
-        lodger(softFish, 3),
-        lodger(hunter, 1),
-        lodger(stemPlant, 5),
-        lodger(colonyShrimp, 20, 'red'),
-        lodger(colonyShrimp, 20, 'blue'),
+      residents: [
+        resident(softFish, 3),
+        resident(hunter, 1),
+        resident(stemPlant, 5),
+        resident(colonyShrimp, 20, 'red'),
+        resident(colonyShrimp, 20, 'blue'),
       ],
       place: { ...place, lid: false, grainMm: 4 },
       water: {},
@@ -233,7 +240,7 @@ describe('who lives together', () => {
   });
   it('says what it cannot tell: a lid nobody spoke of, a grain not in the book, a group that may be too small', () => {
     const unknown = together({
-      lodgers: [lodger(hunter, 1), { kind: softFish, strain: '', count: { lo: 5, hi: 12 } }],
+      residents: [resident(hunter, 1), { kind: softFish, strain: '', count: { lo: 5, hi: 12 } }],
       place: { ...place, lid: null, grainMm: null, netVolumeL: 300, lengthCm: 150 },
       water: {},
     }).findings.filter((f) => f.severity === 'unknown');
@@ -243,14 +250,17 @@ describe('who lives together', () => {
     const nippy = { ...hardFish, id: 'nippy', animal: { ...hardFish.animal!, temperament: 'nippy' as const } };
     const nips = (slow: boolean, temperament: 'peaceful' | 'territorial' = 'peaceful') =>
       together({
-        lodgers: [lodger(nippy, 8), lodger({ ...softFish, animal: { ...softFish.animal!, slow, temperament } }, 8)],
+        residents: [
+          resident(nippy, 8),
+          resident({ ...softFish, animal: { ...softFish.animal!, slow, temperament } }, 8),
+        ],
         place,
         water: {},
       }).findings.some((f) => f.reason.id === 'nips');
     expect([nips(true), nips(false), nips(true, 'territorial')]).toEqual([true, false, false]);
   });
   it('an empty tank has no band and no finding', () => {
-    expect(together({ lodgers: [], place, water: {} })).toEqual({ common: [], findings: [] });
+    expect(together({ residents: [], place, water: {} })).toEqual({ common: [], findings: [] });
   });
 });
 
@@ -304,7 +314,7 @@ describe('how many to begin with', () => {
   it('ramps a shoal in steps up to what the water carries: a litre a centimetre up to 5 cm (common practice)', () => {
     expect([4, 10].map((adultCm) => litresEachL({ adultCm, group: 'fish' }))).toEqual([4, 20]);
     expect(litresEachL({ adultCm: 2.5, group: 'shrimp' })).toBe(0.25);
-    expect(litresTakenL([lodger(softFish, 5), lodger(stemPlant, 9)])).toBe(20);
+    expect(litresTakenL([resident(softFish, 5), resident(stemPlant, 9)])).toBe(20);
     const shoal = stockingAdvice({
       kind: softFish,
       netVolumeL: 120,

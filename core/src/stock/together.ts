@@ -5,7 +5,7 @@ import { kindParameters, type AnimalHabits, type KindParameter, type StockKind }
 import type { WaterKnown } from './suits';
 
 /** One kind that lives in a tank, with how many the book thinks there are. */
-export interface Lodger {
+export interface Resident {
   kind: StockKind;
   strain: string;
   count: Interval;
@@ -75,9 +75,9 @@ export interface Together {
  * who is outside of today's water. Intersection of the kinds' ranges, as the verdict on the tank takes them: `unsure`
  * where the book is not sure of those that set it.
  */
-export function commonBand({ lodgers, water }: { lodgers: readonly Lodger[]; water: WaterKnown }): CommonLine[] {
+export function commonBand({ residents, water }: { residents: readonly Resident[]; water: WaterKnown }): CommonLine[] {
   return kindParameters.flatMap((parameter): CommonLine[] => {
-    const ranged = lodgers.flatMap(({ kind }) => {
+    const ranged = residents.flatMap(({ kind }) => {
       const range = kind.ranges[parameter];
       return range ? [{ id: kind.id, range }] : [];
     });
@@ -109,33 +109,33 @@ export function commonBand({ lodgers, water }: { lodgers: readonly Lodger[]; wat
 
 /** All that speaks for or against a company of animals and plants, apart from water and with it. */
 export function together({
-  lodgers,
+  residents,
   place,
   water,
 }: {
-  lodgers: readonly Lodger[];
+  residents: readonly Resident[];
   place: TankPlace;
   water: WaterKnown;
 }): Together {
-  const common = commonBand({ lodgers, water });
-  const animals = lodgers.flatMap((l) => (l.kind.animal ? [{ ...l, habits: l.kind.animal }] : []));
+  const common = commonBand({ residents, water });
+  const animals = residents.flatMap((l) => (l.kind.animal ? [{ ...l, habits: l.kind.animal }] : []));
   const findings = [
-    ...waterFindings(common, lodgers),
+    ...waterFindings(common, residents),
     ...animals.flatMap((a) => ownFindings(a, place)),
     ...pairs(animals).flatMap(([a, b]) => pairFindings(a, b)),
     ...crossings(animals),
-    ...plantFindings(animals, lodgers),
+    ...plantFindings(animals, residents),
   ];
   const order = { clash: 0, caution: 1, unknown: 2, note: 3 };
   return { common, findings: findings.sort((a, b) => order[a.severity] - order[b.severity]) };
 }
 
-type Animal = Lodger & { habits: AnimalHabits };
-const nameOf = (l: Lodger): string => (l.strain ? `${l.kind.commonName} (${l.strain})` : l.kind.commonName);
+type Animal = Resident & { habits: AnimalHabits };
+const nameOf = (l: Resident): string => (l.strain ? `${l.kind.commonName} (${l.strain})` : l.kind.commonName);
 const pairs = <T>(all: readonly T[]): [T, T][] => all.flatMap((a, i) => all.slice(i + 1).map((b): [T, T] => [a, b]));
 
-function waterFindings(common: readonly CommonLine[], lodgers: readonly Lodger[]): TogetherFinding[] {
-  const named = (id: string | null): string => lodgers.find((l) => l.kind.id === id)?.kind.commonName ?? '';
+function waterFindings(common: readonly CommonLine[], residents: readonly Resident[]): TogetherFinding[] {
+  const named = (id: string | null): string => residents.find((l) => l.kind.id === id)?.kind.commonName ?? '';
   return common.flatMap((line): TogetherFinding[] =>
     line.band === null
       ? [
@@ -226,8 +226,8 @@ function crossings(animals: readonly Animal[]): TogetherFinding[] {
   });
 }
 
-function plantFindings(animals: readonly Animal[], lodgers: readonly Lodger[]): TogetherFinding[] {
-  const plants = lodgers.filter((l) => l.kind.plant);
+function plantFindings(animals: readonly Animal[], residents: readonly Resident[]): TogetherFinding[] {
+  const plants = residents.filter((l) => l.kind.plant);
   if (plants.length === 0) return [];
   const eaters = animals.filter((a) => a.habits.eatsPlants);
   const diggers = animals.filter((a) => a.habits.digs);

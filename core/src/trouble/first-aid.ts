@@ -22,7 +22,7 @@ export interface FirstAid {
 }
 
 /** Causes that carry weight: the first of each list and what comes within a third of it. */
-export const inPlay = (all: readonly Weighed[]): Weighed[] =>
+export const leadingCauses = (all: readonly Weighed[]): Weighed[] =>
   troubleLists.flatMap((list) => {
     const named = all.filter((w) => listOfCause(w.cause) === list && listed(w));
     const first = named[0]?.score ?? 0;
@@ -46,7 +46,7 @@ export function firstAid(
 ): FirstAid[] {
   const shares = sharesOf(of, knowledge);
   const { source, poison: poisons, acid } = knowledge.acting;
-  const play = inPlay(all);
+  const play = leadingCauses(all);
   const harmful = play.filter((w) => !isLookAlike(w.cause));
   const action = (id: ActionId, notWith: readonly NotFirst[] = []): FirstAid => {
     const found: FirstAction | undefined = knowledge.actions.find((a) => a.id === id);

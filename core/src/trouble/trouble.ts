@@ -1,6 +1,6 @@
 import { silent, type Recorder } from '#core/explain';
 import { ok, refuse, type Result } from '#core/result';
-import { firstAid, inPlay, type FirstAid } from './first-aid';
+import { firstAid, leadingCauses, type FirstAid } from './first-aid';
 import { troubleLists, type Host, type TroubleKnowledge, type TroubleList, type Urgency } from './knowledge';
 import { nextLooks, type NextLook } from './next-look';
 import { redFlags, urgencyOf } from './urgency';
@@ -81,7 +81,7 @@ export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge, note:
         against: w.parts.filter((p) => p.weight < 0),
         known: w.known,
       }));
-  const play = inPlay(all);
+  const play = leadingCauses(all);
   const undecided = troubleLists.filter((list) => {
     const [first, second] = play.filter((w) => listOfCause(w.cause) === list);
     return first && second && first.cause.ladder[0]?.text !== second.cause.ladder[0]?.text;

@@ -19,4 +19,4 @@ export {
   type UnitQuestion,
 } from './keeper';
 export { notationOf, oneValue, writtenValue, type Notation } from './notation';
-export { dayMs, hourMs, minuteMs, secondMs, weekMs } from './spans';
+export { dayMs, hourMs, minuteMs, weekMs } from './spans';

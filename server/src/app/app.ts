@@ -1,26 +1,25 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import express, { Router, type Express, type Request, type RequestHandler } from 'express';
+import express, { type Express, type Router } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import type { Logger } from 'pino';
 import { askedHeader, routes } from '#contracts/api';
 import { shippedAlmanac } from '#almanac/shelf';
-import { houseChange, houseKey, preferences } from '#contracts/tonight';
 import { almanacView } from '../almanac';
-import { bookRouter, diaryView, type BookDeps, type ParcelRoom, type PhotoRoom } from '../book';
+import { serveBook, diaryView, type BookDeps, type UploadReader, type PhotoRoom } from '../book';
 import { answersInMs, stateOf } from '../db';
 import { doingView } from '../doing';
 import { buildUpView, eveningView, type WaterPlanner } from '../evening';
-import { changeHouse, changePreferences, houseView, personAsking, visitMark, visitOf, type Visit } from '../house';
+import { changeHouse, changePreferences, houseView, personAsking, RouteServer, visitOf } from '../house';
 import type { Prospects } from '../judgement';
-import { badRequest, notFound, parsed, problemHandler } from '../problems';
-import { devicesRouter, type Devices } from '../readings';
+import { badRequest, notFound, problemHandler } from '../problems';
+import { serveDevices, type Devices } from '../readings';
 import { sourceHistory, sourceList } from '../sources';
 import { stockView } from '../stock';
 import { careCalendar, careWaterOf } from '../care';
 import { gateView } from '../gate';
 import { readHandsFound } from '../hands';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { readEndedTanks } from '../tanks';
 import { benchView, calendarText, tankFolio, tonightSheet, verdictWorking } from '../tonight';
 import { batchList, learntView } from '../water';
@@ -42,7 +41,7 @@ export interface AppOptions {
   devices: Devices;
   prospects: Prospects;
   photos: PhotoRoom;
-  parcels: ParcelRoom;
+  uploads: UploadReader;
   planner: WaterPlanner;
   metrics: Metrics;
   houses: HousesDoor;
@@ -50,7 +49,7 @@ export interface AppOptions {
 
 const bodyLimit = '1mb';
 const importLimit = '96mb';
-const parcelLimit = '300mb';
+const uploadLimit = '300mb';
 const photoLimit = '16mb';
 
 export function createApp({
@@ -62,7 +61,7 @@ export function createApp({
   devices,
   prospects,
   photos,
-  parcels,
+  uploads,
   planner,
   metrics,
   houses,
@@ -79,14 +78,14 @@ export function createApp({
     '/api/book/import',
     guardedWrites(),
     express.raw({ type: 'application/json', limit: importLimit }),
-    express.raw({ type: 'application/zip', limit: parcelLimit }),
+    express.raw({ type: 'application/zip', limit: uploadLimit }),
   );
   app.use('/api/photos', guardedWrites(), express.raw({ type: ['image/jpeg', 'image/png'], limit: photoLimit }));
   app.use(
     '/api',
     guardedWrites(),
     express.json({ limit: bodyLimit, strict: true }),
-    apiRouter(deps, { version, devices, prospects, photos, parcels, planner, houses }),
+    apiRouter(deps, { version, devices, prospects, photos, uploads, planner, houses }),
   );
   if (webRoot !== undefined && existsSync(webRoot)) servePages(app, webRoot);
   app.use((_request, _response, next) => {
@@ -103,176 +102,113 @@ function apiRouter(
     devices,
     prospects,
     photos,
-    parcels,
+    uploads,
     planner,
     houses,
-  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'parcels' | 'planner' | 'houses'>,
+  }: Pick<AppOptions, 'version' | 'devices' | 'prospects' | 'photos' | 'uploads' | 'planner' | 'houses'>,
 ): Router {
-  const router = Router();
   const contributors = contributorsOf(deps.db, deps.house);
   const answers = new KnownAnswers(
     () => stateOf(deps.db),
     () => deps.house.clock.nowEpochMs(),
   );
-  /** What is the same for visits that are alike as long as nobody writes: made once, and written as text once. */
-  const known =
-    <T extends { nowAt: string }>(
-      make: (request: Request, visit: Visit) => Promise<T>,
-      whole?: (answer: T) => boolean,
-    ): RequestHandler =>
-    async (request, response) => {
-      const visit = await visitOf(deps);
-      const question = `${visitMark(visit)} ${request.originalUrl}`;
-      response.type('json').send(await answers.ask(question, () => make(request, visit), whole));
-    };
-  /** Made anew each time. */
-  const fresh =
-    (make: (request: Request, visit: Visit) => Promise<object>): RequestHandler =>
-    async (request, response) =>
-      void response.json(await make(request, await visitOf(deps)));
+  const server = new RouteServer(() => visitOf(deps), answers);
+  const { router } = server;
   router.use((request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     const asked = request.get(askedHeader);
     if (asked !== undefined && /^[\w-]{1,64}$/.test(asked)) response.setHeader(askedHeader, asked);
     next();
   });
-  router.get(
-    '/health',
-    async (_request, response) =>
-      void response.json({ ok: true, version, databaseMs: Math.round(await answersInMs(deps.db)) }),
-  );
-  router.get('/openapi.json', (_request, response) => void response.json(openApi(version)));
+  const nowEpochMs = (): number => deps.house.clock.nowEpochMs();
+  server.serve(routes.health, async () => ({
+    ok: true as const,
+    version,
+    databaseMs: Math.round(await answersInMs(deps.db)),
+  }));
+  server.serve(routes.openApi, () => ({ ...openApi(version) }));
   const view = (): ReturnType<typeof houseView> =>
     houseView({ ...deps, almanacVersion: shippedAlmanac.version, personId: personAsking() });
-  router.get('/house', async (_request, response) => void response.json(await view()));
-  router.put('/house', async (request, response) => {
-    await changeHouse(deps, parsed(houseChange, request.body));
-    response.json(await view());
+  server.serve(routes.house, view);
+  server.serve(routes.putHouse, async ({ body }) => {
+    await changeHouse(deps, body);
+    return view();
   });
-  router.get('/houses', (request, response) => void response.json(houses.view(request)));
-  router.post('/houses/:houseKey', (request, response) => {
-    houses.open(parsed(houseKey, request.params.houseKey));
+  server.answer(routes.houses, (_asked, request, response) => void response.json(houses.view(request)));
+  server.answer(routes.openHouse, ({ params }, request, response) => {
+    houses.open(params.houseKey);
     response.json(houses.view(request));
   });
-  router.put(
-    '/preferences',
-    async (request, response) =>
-      void response.json(await changePreferences(deps.db, personAsking(), parsed(preferences, request.body))),
+  server.serve(routes.putPreferences, ({ body }) => changePreferences(deps.db, personAsking(), body));
+  server.serveKept(
+    routes.tonight,
+    (_asked, visit) => tonightSheet({ ...deps, prospects, contributors }, visit),
+    ({ foreseen }) => foreseen.readyCount === foreseen.tanksCount,
   );
-  router.get(
-    '/tonight',
-    known(
-      (_request, visit) => tonightSheet({ ...deps, prospects, contributors }, visit),
-      ({ foreseen }) => foreseen.readyCount === foreseen.tanksCount,
-    ),
-  );
-  router.get('/tonight.ics', async (_request, response) => {
-    const sheet = await tonightSheet({ ...deps, prospects, contributors }, await visitOf(deps));
+  server.answer(routes.calendar, async ({ visit }, _request, response) => {
+    const sheet = await tonightSheet({ ...deps, prospects, contributors }, await visit());
     response.type('text/calendar').send(calendarText(sheet));
   });
-  router.get(
-    '/care/water',
-    known(async () => {
-      const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });
-      return careWaterOf(deps, { tankIds: tanks.map((t) => t.tankId) });
-    }),
-  );
-  router.get('/gate', async (request, response) => {
-    response.json(await gateView(deps, parsed(routes.gate.query, request.query)));
+  server.serveKept(routes.careWater, async () => {
+    const tanks = await readTanks(deps.db, { atEpochMs: nowEpochMs() });
+    return careWaterOf(deps, { tankIds: tanks.map((t) => t.tankId) });
   });
-  router.get(
-    '/hands/found',
-    known(() => readHandsFound(deps)),
-  );
-  router.get('/care/:entryId.ics', async (request, response) => {
-    const { entryId } = parsed(routes.careCalendar.params, request.params);
-    const tanks = await readTanks(deps.db, { atEpochMs: deps.house.clock.nowEpochMs() });
-    response.type('text/calendar').send(await careCalendar(deps, { entryId, tanks }, await visitOf(deps)));
+  server.serve(routes.gate, ({ query }) => gateView(deps, query));
+  server.serveKept(routes.handsFound, () => readHandsFound(deps));
+  server.answer(routes.careCalendar, async ({ params: { entryId }, visit }, _request, response) => {
+    const tanks = await readTanks(deps.db, { atEpochMs: nowEpochMs() });
+    response.type('text/calendar').send(await careCalendar(deps, { entryId, tanks }, await visit()));
   });
-  router.get(
-    '/readings/bench',
-    fresh((_request, visit) => benchView({ ...deps, prospects, contributors }, visit)),
+  server.serve(routes.bench, async ({ visit }) => benchView({ ...deps, prospects, contributors }, await visit()));
+  server.serveKept(routes.sources, () => sourceList(deps));
+  server.serve(routes.sourceHistory, ({ params: { sourceId }, query: { days } }) =>
+    sourceHistory(deps, { sourceId, days: Math.min(Number(days ?? 400), 20000) }),
   );
-  router.get(
-    '/sources',
-    known(() => sourceList(deps)),
+  server.serve(routes.stock, async ({ query, visit }) =>
+    stockView({ ...deps, prospects, contributors }, { tankId: query.tank }, await visit()),
   );
-  router.get('/sources/:sourceId/history', async (request, response) => {
-    const { sourceId } = parsed(routes.sourceHistory.params, request.params);
-    const days = Number(parsed(routes.sourceHistory.query, request.query).days ?? 400);
-    response.json(await sourceHistory(deps, { sourceId, days: Math.min(days, 20000) }));
-  });
-  router.get(
-    '/stock',
-    fresh((request, visit) => {
-      const { tank } = parsed(routes.stock.query, request.query);
-      return stockView({ ...deps, prospects, contributors }, { tankId: tank }, visit);
-    }),
+  server.serveKept(routes.diary, ({ query }) => diaryView(deps, query));
+  server.serve(routes.batches, ({ query: { days } }) => batchList(deps, { days: Math.min(Number(days ?? 60), 2000) }));
+  server.serve(routes.evening, () => eveningView({ ...deps, prospects }));
+  server.serve(routes.fortnight, ({ query: { seconds } }) =>
+    planner.fortnight({ ...deps, prospects }, { timeLimitMs: Number(seconds ?? 8) * 1000 }),
   );
-  router.get(
-    '/diary',
-    known((request) => diaryView(deps, parsed(routes.diary.query, request.query))),
+  server.serveKept(
+    routes.buildUp,
+    () => buildUpView({ ...deps, prospects }),
+    ({ tanks }) => tanks.every((t) => t.ready),
   );
-  router.get('/water/batches', async (request, response) => {
-    const days = Number(parsed(routes.batches.query, request.query).days ?? 60);
-    response.json(await batchList(deps, { days: Math.min(days, 2000) }));
-  });
-  router.get(
-    '/water/evening',
-    async (_request, response) => void response.json(await eveningView({ ...deps, prospects })),
-  );
-  router.get('/water/fortnight', async (request, response) => {
-    const seconds = Number(parsed(routes.fortnight.query, request.query).seconds ?? 8);
-    response.json(await planner.fortnight({ ...deps, prospects }, { timeLimitMs: seconds * 1000 }));
-  });
-  router.get(
-    '/water/build-up',
-    known(
-      () => buildUpView({ ...deps, prospects }),
-      ({ tanks }) => tanks.every((t) => t.ready),
-    ),
-  );
-  router.get('/water/doing', async (_request, response) => {
+  server.serve(routes.doing, async () => {
     const ended = await readEndedTanks(deps.db);
-    response.json(await doingView(deps, { endedIds: new Set(ended.map((t) => t.tankId)) }));
+    return doingView(deps, { endedIds: new Set(ended.map((t) => t.tankId)) });
   });
-  router.get(
-    '/water/learnt/:tankId',
-    async (request, response) =>
-      void response.json(await learntView(deps, parsed(routes.learnt.params, request.params))),
-  );
-  router.get('/almanac', (_request, response) => void response.json(almanacView()));
-  router.get('/tanks/ended', async (_request, response) => {
+  server.serve(routes.learnt, ({ params }) => learntView(deps, params));
+  server.serve(routes.almanac, () => almanacView());
+  server.serve(routes.endedTanks, async () => {
     const tanks = await readEndedTanks(deps.db);
-    response.json({
+    return {
       tanks: tanks.map(({ tankId, name, endedEpochMs }) => ({
         tankId,
         name,
         endedAt: new Date(endedEpochMs).toISOString(),
       })),
-    });
+    };
   });
-  router.get(
-    '/tanks/:tankId/folio',
-    known((request, visit) => {
-      const { tankId } = parsed(routes.folio.params, request.params);
-      const days = Number(parsed(routes.folio.query, request.query).days ?? 365);
-      if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
-      return tankFolio({ ...deps, prospects, contributors }, { tankId, days }, visit);
-    }),
+  server.serveKept(routes.folio, ({ params: { tankId }, query }, visit) => {
+    const days = Number(query.days ?? 365);
+    if (days < 1 || days > 20000) throw badRequest([{ field: 'days', message: 'must be 1 to 20000' }]);
+    return tankFolio({ ...deps, prospects, contributors }, { tankId, days }, visit);
+  });
+  server.serve(routes.verdictWorking, async ({ params, visit }) =>
+    verdictWorking({ ...deps, prospects, contributors }, params, await visit()),
   );
-  router.get(
-    '/tanks/:tankId/working/:parameter',
-    fresh((request, visit) =>
-      verdictWorking({ ...deps, prospects, contributors }, parsed(routes.verdictWorking.params, request.params), visit),
-    ),
-  );
-  router.use(devicesRouter(devices));
-  router.use(bookRouter(deps, { photos, parcels, known }));
-  router.use((_request, _response, next) => {
+  serveDevices(server, devices);
+  serveBook(server, deps, { photos, uploads });
+  const whole = server.whole();
+  whole.use((_request, _response, next) => {
     next(notFound('address', 'path'));
   });
-  return router;
+  return whole;
 }
 
 /** Files named by their hash are cached for good; the page itself never. Brotli and gzip were made by the build. */

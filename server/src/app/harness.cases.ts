@@ -9,7 +9,7 @@ import { v7 } from 'uuid';
 import { entryOf, type Kind, type NewEntry, type PayloadOf, type SentEntry } from '#contracts/book';
 import type { Tonight } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
-import { ParcelRoom, PhotoRoom } from '../book';
+import { UploadReader, PhotoRoom } from '../book';
 import { migrateDb, openDb, type Db } from '../db';
 import { WaterPlanner } from '../evening';
 import { keeperId, openHouse, setUpHouse, steppingClock } from '../house';
@@ -103,14 +103,14 @@ async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Pr
   const hosts = new Set<string>();
   const prospects = new Prospects(db, { code: 'spec' });
   const photos = new PhotoRoom(db, house.clock);
-  const parcels = new ParcelRoom();
+  const uploads = new UploadReader();
   const planner = new WaterPlanner();
   const server = createServer(
     createApp({
       metrics: new Metrics(),
       prospects,
       photos,
-      parcels,
+      uploads,
       planner,
       devices: new Devices(db, house.clock, house.clock),
       houses: {
@@ -157,7 +157,7 @@ async function servedFrom(databaseUrl: string, dropped: () => Promise<void>): Pr
       await new Promise((resolve) => server.close(resolve));
       await prospects.close();
       await photos.close();
-      await parcels.close();
+      await uploads.close();
       await planner.close();
       await close();
       await dropped();

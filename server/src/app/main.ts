@@ -8,7 +8,7 @@ import pino from 'pino';
 import { loadAlmanac } from '#almanac/shelf';
 import type { HouseKey } from '#contracts/tonight';
 import { troubleFaults, troubleKnowledge } from '#almanac/trouble';
-import { ParcelRoom, PhotoRoom, rebuildAll } from '../book';
+import { UploadReader, PhotoRoom, rebuildAll } from '../book';
 import { houseThere, migrateDb, openDb, type Db, type OpenDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { doingContributions } from '../doing';
@@ -27,7 +27,7 @@ import {
   type HouseContext,
 } from '../house';
 import { Prospects } from '../judgement';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { reasonOf } from '../problems';
 import { Devices, linkDevices, type DevicesLink } from '../readings';
 import { readEndedTanks, readSetUps } from '../tanks';
@@ -85,7 +85,7 @@ async function opened(
     logger.warn({ reason: reasonOf(error) }, 'the forecasts that were kept cannot be read');
   }
   const photos = new PhotoRoom(db, house.clock);
-  const parcels = new ParcelRoom();
+  const uploads = new UploadReader();
   const planner = new WaterPlanner();
   const metrics = new Metrics();
   metrics.watchProcess();
@@ -103,7 +103,7 @@ async function opened(
     metrics,
     prospects,
     photos,
-    parcels,
+    uploads,
     planner,
     devices,
     houses: { view: (request) => houses().view(request), open: (key) => houses().open(key) },
@@ -124,7 +124,7 @@ async function opened(
       await lease.stop();
       await prospects.close();
       await photos.close();
-      await parcels.close();
+      await uploads.close();
       await planner.close();
       await close();
     },

@@ -17,7 +17,7 @@ const memories = new WeakMap<Db, Map<string, ReadSubject>>();
  * another kind, something wrong with one of them, an id that is known, a subject that others write to just now. Then
  * nothing is written, and the long way says what is to be said.
  */
-export async function writtenAtOnce(
+export async function writeInOneStatement(
   { db, kinds }: { db: Db; kinds: KindRegistry },
   {
     read,

@@ -34,7 +34,7 @@ import {
   type PageQuery,
   type SubjectRow,
 } from './book-repo';
-import { writtenAtOnce } from './at-once';
+import { writeInOneStatement } from './at-once';
 import { entryHash, unstorableText } from './canonical';
 import type { KindRegistry, ProjectedEntry, SubjectSeed } from './kind';
 import { laidOnto, newestWith, notStruck, project, projectedEntry, rebuildSubject } from './projection';
@@ -74,7 +74,7 @@ export async function writeEntries(deps: BookDeps, sent: readonly SentEntry[]): 
       return { written, repeated };
     });
   const sequences = await again(async () => {
-    const written = await writtenAtOnce(deps, {
+    const written = await writeInOneStatement(deps, {
       read,
       rows,
       isRight: (entry, subject) => isRight(deps, { entry, subject, nowEpochMs }),

@@ -17,7 +17,7 @@ import {
 } from '../app/harness.cases';
 import { searchQuery } from './book-repo';
 import { entryHash } from './canonical';
-import { jsonFault } from './parcel-limits';
+import { jsonFault } from './upload-limits';
 
 let house: TestHouse;
 beforeAll(async () => (house = await openTestHouse()));

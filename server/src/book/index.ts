@@ -1,6 +1,6 @@
 export { type Newest, type NewestItem, type SubjectState } from './book-table';
 export { entryHash } from './canonical';
-export { bookRouter } from './book-routes';
+export { serveBook } from './book-routes';
 export { readPage, writeEntries, type BookDeps } from './book-service';
 export { notInDiary, ofKind, readDiary, type DiaryRow } from './diary';
 export {
@@ -15,7 +15,7 @@ export {
   type ProjectedEntry,
 } from './kind';
 export { lookedKind, noteKind, strikeKind } from './page-kinds';
-export { ParcelRoom } from './parcel-room';
+export { UploadReader } from './upload-reader';
 export { photoKind, PhotoRoom } from './photo-service';
 export { rebuildAll } from './projection';
 export { namesOf, readSubjects } from './book-repo';

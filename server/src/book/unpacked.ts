@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import * as v from 'valibot';
 import { exportedBook } from '#contracts/book';
-import { jsonFault, parcelLimits } from './parcel-limits';
+import { jsonFault, uploadLimits } from './upload-limits';
 
 /** What a parcel may unfold to, whatever its head says: a bomb is refused before it is unfolded. */
 const mostBytes = 400 * 1024 * 1024;
@@ -47,7 +47,7 @@ export function unpacked({ bytes, zip }: { bytes: Uint8Array; zip: boolean }): U
 
 /** The book itself; what is no book is said plainly, and where. */
 function bookIn(bytes: Uint8Array, photos: ReadonlyMap<string, Uint8Array>): Unpacked {
-  const fault = jsonFault(bytes, parcelLimits);
+  const fault = jsonFault(bytes, uploadLimits);
   if (fault) return refuse('book', fault);
   let body: unknown;
   try {

@@ -50,14 +50,17 @@ export async function careContributions({
         return latest ? [[p, on(latest.atEpochMs)] as const] : [];
       }),
     );
-    add(course.tankId, [...courseSaid(course, today), ...besideSaid(course, { changes, readOn, today, on })]);
+    add(course.tankId, [
+      ...courseContributions(course, today),
+      ...duringCourseContributions(course, { changes, readOn, today, on }),
+    ]);
   }
   for (const quarantine of quarantines) add(quarantine.tankId, quarantineSaid(quarantine, today));
   return byTank;
 }
 
 const base = { loud: false, rank: 1, dueEpochMs: null } as const;
-function courseSaid(of: CourseThread, today: string): Contribution[] {
+function courseContributions(of: CourseThread, today: string): Contribution[] {
   const begins = { path: '/care', query: { course: of.courseId } };
   const { productName } = of.plan;
   const head = { ...base, sinceEpochMs: null, begins };
@@ -104,7 +107,7 @@ function courseSaid(of: CourseThread, today: string): Contribution[] {
       ];
 }
 /** What runs beside a course: the share of the dose that an own change took along, and the tests for the filter. */
-function besideSaid(
+function duringCourseContributions(
   of: CourseThread,
   {
     changes,

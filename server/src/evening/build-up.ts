@@ -2,7 +2,7 @@ import { bandAhead } from '#core/almanac';
 import type { BuildUpView } from '#contracts/water';
 import { readDiary, type BookDeps } from '../book';
 import { bandsOf, type Prospects } from '../judgement';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { latestWater } from '../tanks';
 
 /** What builds up in every tank, by the model of its forecasts, and the limits that it is held to. */

@@ -16,7 +16,7 @@ import type { BatchView, EveningTankView, EveningView } from '#contracts/water';
 import { ofKind, readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf, foreseenVerdict, noProspect, type Prospect, type Prospects } from '../judgement';
 import { sourceList } from '../sources';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { latestWater, ofThisLife, type Tank } from '../tanks';
 import { readBatches, readChanges } from '../water';
 

@@ -3,7 +3,7 @@ import { handsThreads, heldAgainst, stirredUp, handsStepsOf } from '#core/hands'
 import type { HandsFound } from '#contracts/hands';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { bandsOf } from '../judgement';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { readWithin } from '../readings';
 import { readChangedWithin } from '../water';
 

@@ -270,7 +270,7 @@ describe('a book from when all work of the hands was one kind', () => {
     const flow = old({ step: 'flow', secondsPerL: 9 }, 2);
     await taken(outage, flow);
     // Told once more by a device that was away: the same, not another.
-    const { body: again } = await house.write(outage as never);
+    const { body: again } = await house.write(outage);
     expect((again as unknown as { entries: { repeated: boolean }[] }).entries.map((e) => e.repeated)).toEqual([true]);
     expect((await said(tank)).map((c) => c.id)).toEqual([`outage:${outage.id}`]);
     const page = async (kind: string) =>

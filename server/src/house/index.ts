@@ -12,3 +12,4 @@ export {
 } from './house-service';
 export { personAsking, visitMark, visitOf, type Visit } from './visit';
 export { derivedVersion, readDerivedVersion, readHouse, writeDerivedVersion, type HouseRow } from './house-repo';
+export { RouteServer, type Asked } from './route-server';

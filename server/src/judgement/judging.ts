@@ -28,7 +28,7 @@ const practiceOf = (id: string): Practice =>
  * The bands for a tank: safety lines, its practice's, within them what its animals ask, and the keeper's own on top,
  * graded as the keeper's choice.
  */
-export function bandsOf({ setUp, lodgers }: Pick<Tank, 'setUp' | 'lodgers'>): BandLine[] {
+export function bandsOf({ setUp, residents }: Pick<Tank, 'setUp' | 'residents'>): BandLine[] {
   const overrides = setUp.overrides.map((o): BandLine => ({
     parameter: o.parameter,
     lo: o.lo,
@@ -37,7 +37,7 @@ export function bandsOf({ setUp, lodgers }: Pick<Tank, 'setUp' | 'lodgers'>): Ba
     sourceIds: [],
     note: o.reason,
   }));
-  const askers = lodgers
+  const askers = residents
     .filter(({ kind }) => kind.group !== 'plant')
     .map(({ kind }) => ({ name: kind.commonName, ranges: kind.ranges }));
   return bandsInForce({ practice: practiceOf(setUp.practiceId), safety: shippedAlmanac.safety, overrides, askers });

@@ -15,7 +15,7 @@ import {
   wholeSheet,
   type TestHouse,
 } from '../app/harness.cases';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import type { Tank } from '../tanks';
 import { judgementContributions, notWorkedOut } from './judgement-contributions';
 import { Prospects } from './prospects';

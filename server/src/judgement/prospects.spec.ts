@@ -15,7 +15,7 @@ import {
   type TestHouse,
 } from '../app/harness.cases';
 import type { SentEntry } from '#contracts/book';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import type { Prospect } from './prospect';
 import { Prospects } from './prospects';
 import { readProspects } from './prospects-repo';

@@ -142,7 +142,7 @@ export class Prospects {
           lookedAt.flatMap((slot) => Object.entries(tank.newest).filter(([key]) => key.split(':')[0] === slot)),
           tank.setUpEntryId,
           tank.bears.bearing,
-          tank.lodgers.map(({ kind }) => [kind.id, kind.ranges]),
+          tank.residents.map(({ kind }) => [kind.id, kind.ranges]),
           quarterIndex,
         ]),
       )

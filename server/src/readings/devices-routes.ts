@@ -1,6 +1,6 @@
-import { Router } from 'express';
 import { routes } from '#contracts/api';
-import { badRequest, parsed } from '../problems';
+import type { RouteServer } from '../house';
+import { badRequest } from '../problems';
 import type { Devices } from './devices';
 
 /** No more often than an eye can follow. */
@@ -8,17 +8,16 @@ const tellEveryMs = 500;
 /** Silence and steadiness change without a message, too. */
 const stillEveryMs = 2000;
 
-export function devicesRouter(devices: Devices): Router {
-  const router = Router();
-  router.get('/readings/devices', (_request, response) => void response.json(devices.view()));
-  router.get('/readings/devices/:deviceId/history', async (request, response) => {
-    const { deviceId } = parsed(routes.deviceHistory.params, request.params);
-    const days = Number(parsed(routes.deviceHistory.query, request.query).days ?? 2);
+/** The routes of what devices on the wire say. */
+export function serveDevices(server: RouteServer, devices: Devices): void {
+  server.serve(routes.devices, () => devices.view());
+  server.serve(routes.deviceHistory, ({ params: { deviceId }, query }) => {
+    const days = Number(query.days ?? 2);
     if (days < 1 || days > 7300) throw badRequest([{ field: 'days', message: 'must be 1 to 7300' }]);
-    response.json(await devices.history({ deviceId, days }));
+    return devices.history({ deviceId, days });
   });
-  /** Server-sent events: the same as `/readings/devices`, whenever something was heard. */
-  router.get('/readings/live', (request, response) => {
+  // Server-sent events: the same as `devices`, whenever something was heard.
+  server.answer(routes.live, (_asked, request, response) => {
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-store',
@@ -44,5 +43,4 @@ export function devicesRouter(devices: Devices): Router {
     });
     tell();
   });
-  return router;
 }

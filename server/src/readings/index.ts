@@ -13,4 +13,4 @@ export { instrumentKind, seenKind } from './instrument-kinds';
 export { Devices } from './devices';
 export { addToBuckets, type Bucket } from './devices-repo';
 export { linkDevices, type DevicesLink } from './devices-link';
-export { devicesRouter } from './devices-routes';
+export { serveDevices } from './devices-routes';

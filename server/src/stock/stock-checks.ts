@@ -3,7 +3,7 @@ import { bookKinds } from '#almanac/kinds';
 import { populationOf, type StockEvent, type StockKind } from '#core/stock';
 import type { OwnKindPayload } from '#contracts/book';
 import type { FieldFault } from '../problems';
-import { eventOf } from '../lodgers';
+import { eventOf } from '../residents';
 import { readDiary, type EntryOf } from '../book';
 import type { Tx } from '../db';
 

@@ -12,7 +12,7 @@ import {
 } from '#core/stock';
 import type { BesideAlarm, Contribution } from '#core/tonight';
 import type { BookDeps } from '../book';
-import { stockTold } from '../lodgers';
+import { stockTold } from '../residents';
 import { latestWater, newestOf, stageOf, type Tank } from '../tanks';
 
 const weekDays = 7;
@@ -94,7 +94,7 @@ function lossesOf(tank: Tank, nowEpochMs: number): Contribution[] {
   const [latest] = told;
   if (!latest) return [];
   const deathsCount = told.reduce((sum, seen) => sum + seen.deathsCount, 0);
-  const { severity, livingCount } = lossesAlarm({ deathsCount, lodgers: tank.lodgers });
+  const { severity, livingCount } = lossesAlarm({ deathsCount, residents: tank.residents });
   return [
     {
       id: `losses:${latest.entryId}`,
@@ -120,7 +120,7 @@ function moultsOf(tank: Tank, nowEpochMs: number): Contribution[] {
     return [];
   if (seen.atEpochMs - change.atEpochMs > moultsDays * dayMs || !seen.moultsCount) return [];
   const span = (lo: number): { lo: number; hi: number } => ({ lo, hi: lo });
-  const shrimp = tank.lodgers.filter(({ kind }) => kind.group === 'shrimp');
+  const shrimp = tank.residents.filter(({ kind }) => kind.group === 'shrimp');
   const { schools, habits, state } = watchReading({
     seen: { moults: span(seen.moultsCount), deaths: span(seen.deathsCount) },
     colony:
@@ -158,7 +158,7 @@ function cycleOf(tank: Tank, nowEpochMs: number): Contribution[] {
     purpose: tank.setUp.purpose,
   });
   if (!asked) return [];
-  const stocked = tank.lodgers.some(({ kind }) => kind.animal !== null);
+  const stocked = tank.residents.some(({ kind }) => kind.animal !== null);
   return [
     {
       id: 'cycle',

@@ -8,7 +8,7 @@ import { notFound } from '../problems';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
 import { agentsInTanks } from '../care';
 import { bandsOf, judged, type JudgedTank, type JudgeDeps, type Prospect } from '../judgement';
-import { eventOf, readTanks } from '../lodgers';
+import { eventOf, readTanks } from '../residents';
 import { equipmentOf, latestWater, stageOf, type Tank } from '../tanks';
 
 /** Tanks with their water, set-up and all that happened to their animals; of one tank or of the house. */

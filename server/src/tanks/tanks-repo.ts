@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import type { SetUpPayload } from '#contracts/book';
-import type { Lodger } from '#core/stock';
+import type { Resident } from '#core/stock';
 import type { TankBearing } from '#core/water';
 import type { Newest, SubjectState } from '../book';
 import type { Db, Tx } from '../db';
@@ -22,9 +22,9 @@ export interface TankRow {
   lastDone: SubjectState;
   newest: Newest;
 }
-/** And who lives in it, as far as the book knows (`lodgers`), with what they all bear. */
+/** And who lives in it, as far as the book knows (`residents`), with what they all bear. */
 export interface Tank extends TankRow {
-  lodgers: readonly Lodger[];
+  residents: readonly Resident[];
   bears: TankBearing;
 }
 

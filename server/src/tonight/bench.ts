@@ -5,7 +5,7 @@ import { testWords } from '#words/tonight';
 import type { Db } from '../db';
 import type { HouseContext, Visit } from '../house';
 import { bandsOf, judged, type JudgeDeps } from '../judgement';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { latestWater } from '../tanks';
 import { tankLine } from './tonight-service';
 

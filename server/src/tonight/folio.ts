@@ -12,7 +12,7 @@ import type { Visit } from '../house';
 import { bandsOf, everyParameter, judged, verdictOf, type JudgeDeps } from '../judgement';
 import { notFound } from '../problems';
 import { readHistory, readNewestReadings, type NewestReadings } from '../readings';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 import { ofThisLife, readSetUps } from '../tanks';
 import { readChanges, type PastChange } from '../water';
 import { tankLine } from './tonight-service';
@@ -75,7 +75,7 @@ export async function tankFolio(
       practiceId: setUp.practiceId,
       // Who lived there then is not asked: today's animals ask of today's set-up only.
       bands: Object.fromEntries(
-        bandsOf({ setUp, lodgers: i === setUps.length - 1 ? tank.lodgers : [] }).map(({ parameter, lo, hi }) => [
+        bandsOf({ setUp, residents: i === setUps.length - 1 ? tank.residents : [] }).map(({ parameter, lo, hi }) => [
           parameter,
           { lo, hi },
         ]),

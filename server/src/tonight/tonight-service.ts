@@ -7,7 +7,7 @@ import type { Speech } from '#words/units';
 import type { BookDeps } from '../book';
 import type { HouseContext, Visit } from '../house';
 import { judged, type JudgedTank, type JudgeDeps } from '../judgement';
-import { readTanks } from '../lodgers';
+import { readTanks } from '../residents';
 
 export type TonightDeps = Pick<BookDeps, 'db' | 'house'> & JudgeDeps;
 

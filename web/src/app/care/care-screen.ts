@@ -359,7 +359,9 @@ export class CareScreen {
   }
   /** What lives in the house elsewhere: from there they are taken. */
   protected readonly sentinelKinds = computed(() => {
-    const all = this.stock.stocked().flatMap((s) => s.lodgers.filter((l) => l.kind.animal !== null).map((l) => l.kind));
+    const all = this.stock
+      .stocked()
+      .flatMap((s) => s.residents.filter((l) => l.kind.animal !== null).map((l) => l.kind));
     return all.filter((k, i) => all.findIndex((other) => other.id === k.id) === i);
   });
   protected readonly sentinelKind = signal('');

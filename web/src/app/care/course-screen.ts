@@ -133,7 +133,7 @@ export class CourseScreen {
     const here = this.here();
     if (!here) return null;
     if (said?.tankId === here.tank.tankId) return said.massG;
-    const { lo, hi } = livingMassG(here.lodgers);
+    const { lo, hi } = livingMassG(here.residents);
     return hi > 0 ? Number(((lo + hi) / 2).toPrecision(2)) : null;
   });
   protected sayMass(massG: number | null): void {
@@ -335,7 +335,7 @@ export class CourseScreen {
       const said = mayDose(
         {
           agent,
-          kinds: [...new Set([...of.lodgers.map((l) => l.kind.id), 'filter'])],
+          kinds: [...new Set([...of.residents.map((l) => l.kind.id), 'filter'])],
           water: of.tank.water,
           alsoPresent: [...new Set(of.tank.inWater.map((a) => a.agentId))],
         },

@@ -142,7 +142,7 @@ export class SaltScreen {
     const said = mayDose(
       {
         agent: salt,
-        kinds: [...of.lodgers.map((l) => l.kind.id), 'filter'],
+        kinds: [...of.residents.map((l) => l.kind.id), 'filter'],
         water: {},
         alsoPresent: [],
         doseMgPerL: 1000 * target,

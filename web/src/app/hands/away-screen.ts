@@ -24,7 +24,7 @@ import type { BuildUpView } from '#contracts/water';
 import { beforeLeaving, leavingPlanWords, portionText, standInAlarms, standInRules } from '#words/hands';
 import { amount } from '#words/units';
 import { AskedAnew } from './asked-anew';
-import { heldText } from './held-text';
+import { heldText } from './forecast-check-text';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { careDiaryKinds } from '../care';
@@ -164,8 +164,8 @@ export class AwayScreen {
             .join('; '))
     );
   }
-  private portionsOf({ lodgers }: TankStock, days: number): { text: string; fault: string; portionG: number } {
-    const animals = leastRations(lodgers);
+  private portionsOf({ residents }: TankStock, days: number): { text: string; fault: string; portionG: number } {
+    const animals = leastRations(residents);
     if (animals.length === 0) return { text: 'no animals in the book', fault: '', portionG: 0 };
     const found = portions({ days, animals, feedEveryDays: this.feedEveryDays() ?? NaN });
     if (!found.ok) return { text: '', fault: plainRefusal(found.refusal), portionG: 0 };

@@ -20,7 +20,7 @@ import { Table, type TableColumn } from '../ui/table';
 import { dayText } from '../ui/words';
 import { AskedAnew } from './asked-anew';
 import { HandsNav } from './hands-nav';
-import { heldText } from './held-text';
+import { heldText } from './forecast-check-text';
 
 interface MinutesRow {
   job: string;

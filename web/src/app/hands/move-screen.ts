@@ -62,8 +62,8 @@ const betweenDays = 4;
 const mostMergedCount = 60;
 const packedId = 'move-packed';
 const swarms: readonly string[] = ['shrimp', 'snail'];
-const heads = ({ lodgers }: TankStock, wanted: (group: string) => boolean): number =>
-  lodgers
+const heads = ({ residents }: TankStock, wanted: (group: string) => boolean): number =>
+  residents
     .filter((l) => l.kind.animal && wanted(l.kind.group))
     .reduce((sum, l) => sum + (l.count.hi ?? l.count.lo ?? 0), 0);
 /** A time of day so many minutes later; what goes over midnight begins anew. */
@@ -179,7 +179,7 @@ export class MoveScreen {
       movingKg: weighed?.ok ? weighed.value.value.movingKg : null,
       lifting: weighed?.ok ? weighed.value.value.lifting : null,
       bed: of.tank.setUp.bed?.kind ?? 'none',
-      planted: of.lodgers.some((l) => l.kind.group === 'plant'),
+      planted: of.residents.some((l) => l.kind.group === 'plant'),
       hours: this.hours() ?? 0,
       ailing: of.tank.ailing,
       cycling: of.tank.stage === 'cycling',
@@ -259,9 +259,9 @@ export class MoveScreen {
           this.stock
             .stocked()
             .slice(0, mostMergedCount)
-            .map(({ tank, lodgers, place }) => ({
+            .map(({ tank, residents, place }) => ({
               id: tank.tankId,
-              lodgers,
+              residents,
               place,
               water: tank.water,
               apart: tank.ailing || tank.setUp.purpose === 'quarantine' || tank.inWater.length > 0,
@@ -305,7 +305,7 @@ export class MoveScreen {
     if (!of) return null;
     const waterL = this.waterL() ?? NaN;
     const tempC = of.tank.water.tempC ? middle(of.tank.water.tempC) : assumedC;
-    const animalsG = livingMassG(of.lodgers).hi;
+    const animalsG = livingMassG(of.residents).hi;
     const oxygen = oxygenHours({ waterL, tempC, animalsG, aerated: this.aerated() === 'yes' });
     const { areaCm2 } = sidesOf({ waterL: Number.isFinite(waterL) && waterL > 0 ? waterL : 1, geometry: null });
     const hours = this.hours() ?? NaN;

@@ -104,13 +104,13 @@ export class OutageScreen {
     const { now, after } = outageStepsOf(this.ended() ?? cause);
     return { now: now.map((s) => outageStepWords[s]), after: after.map((s) => afterOutageWords[s]) };
   });
-  private tankOf({ tank, lodgers }: TankStock): OutageTank {
+  private tankOf({ tank, residents }: TankStock): OutageTank {
     const { geometry } = tank.setUp;
     return {
       id: tank.tankId,
       waterL: tank.netVolumeL,
       tempC: tank.water.tempC ? middle(tank.water.tempC) : assumedC,
-      animalsG: livingMassG(lodgers).hi,
+      animalsG: livingMassG(residents).hi,
       ...sidesOf({ waterL: tank.netVolumeL, geometry: geometry ?? null }),
     };
   }

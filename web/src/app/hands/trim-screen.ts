@@ -228,7 +228,7 @@ export class TrimScreen {
     void this.outbox.keepDraft(clockId(this.tankId()), beganEpochMs === null ? '' : String(beganEpochMs));
   }
   protected readonly planted = computed(() =>
-    this.stock.stocked().filter((s) => s.lodgers.some((l) => l.kind.plant !== null)),
+    this.stock.stocked().filter((s) => s.residents.some((l) => l.kind.plant !== null)),
   );
   protected readonly of = computed(() => this.stock.stockOf(this.tankId()));
   private readonly sessions = computed((): TrimSession[] =>
@@ -246,7 +246,7 @@ export class TrimScreen {
     const of = this.of();
     if (!of) return [];
     const now = this.house.nowEpochMs();
-    return of.lodgers
+    return of.residents
       .flatMap((l) => {
         const plantedEpochMs = of.tank.events.find((e) => e.kindId === l.kind.id)?.atEpochMs ?? now;
         const due = trimDue({

@@ -121,8 +121,8 @@ export class WalkVisits {
     const now = this.house.nowEpochMs();
     const trims = this.diary.of('trim');
     const due = new Map<string, number>();
-    for (const { tank, lodgers } of this.stock.stocked())
-      for (const { kind } of lodgers) {
+    for (const { tank, residents } of this.stock.stocked())
+      for (const { kind } of residents) {
         const planted = tank.events.find((e) => e.kindId === kind.id)?.atEpochMs ?? now;
         const trimsAtEpochMs = trims
           .filter((e) => e.subjectId === tank.tankId && e.payload.kindId === kind.id)
@@ -156,7 +156,7 @@ export class WalkVisits {
       !t.lookedTonight &&
       !this.doneTonight(t, 'fed') &&
       !this.inOutage(t.tankId) &&
-      (stocked === null || stocked.lodgers.some((l) => l.kind.animal))
+      (stocked === null || stocked.residents.some((l) => l.kind.animal))
     );
   }
   private doneTonight(t: TonightTank, kind: 'fed' | 'change'): boolean {

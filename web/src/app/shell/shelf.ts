@@ -4,7 +4,7 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive } from '@angular/ro
 import { filter, map } from 'rxjs';
 import { roundOf } from '#core/tonight';
 import { TonightStore } from '../tonight';
-import { roundInSteps } from '../ui/drawn-in-steps';
+import { rangeShown } from '../ui/gradual-list';
 import { StateMark } from '../ui/state-mark';
 import { stateWords } from '../ui/words';
 
@@ -96,7 +96,7 @@ export class Shelf {
   private readonly router = inject(Router);
   private readonly store = inject(TonightStore);
   protected readonly groups = computed(() => roundOf(this.store.tanks()));
-  protected readonly drawnOf = roundInSteps(this.groups);
+  protected readonly drawnOf = rangeShown(this.groups);
   private readonly url = toSignal(
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),

@@ -18,7 +18,7 @@ import { HouseStore } from '../base/house-store';
 import { Reach } from '../base/reach';
 import { AwayNote } from './away-note';
 import { KeepPages } from './keep-pages';
-import { LearnByHeart } from './learn-by-heart';
+import { OfflineKeeper } from './offline-keeper';
 import { NewerPages } from './newer-pages';
 import { FirstTime } from './first-time';
 import { Jump } from './jump';
@@ -27,7 +27,7 @@ import { KeyList } from './key-list';
 import { MarginStore } from '../base/margin-store';
 import { Outbox } from '../base/outbox';
 import { menu } from './pages';
-import { SetAside } from './set-aside';
+import { UnacceptedEntries } from './unaccepted-entries';
 import { Shelf } from './shelf';
 import { Toasts } from './toasts';
 import { Told } from '../base/told';
@@ -52,7 +52,7 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
     KeyList,
     LedgerLine,
     AlarmBar,
-    SetAside,
+    UnacceptedEntries,
     AwayNote,
     FirstTime,
     Toasts,
@@ -76,7 +76,7 @@ export class Shell {
   protected readonly questions = inject(Told);
   protected readonly newer = inject(NewerPages);
   protected readonly lines = inject(EnteredLines);
-  private readonly heart = inject(LearnByHeart);
+  private readonly heart = inject(OfflineKeeper);
   private readonly router = inject(Router);
   private readonly page = viewChild<ElementRef<HTMLElement>>('page');
   protected readonly menu = menu;

@@ -136,7 +136,7 @@ export class ArrivalScreen {
   protected readonly advice = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
     if (!stock || !kind) return null;
-    const present = stock.lodgers.filter((l) => l.kind.id === kind.id);
+    const present = stock.residents.filter((l) => l.kind.id === kind.id);
     return stockingAdvice({
       kind,
       netVolumeL: stock.tank.netVolumeL,
@@ -144,7 +144,7 @@ export class ArrivalScreen {
       cycled: this.cycled() === 'unknown' ? null : this.cycled() === 'yes',
       school: this.school(),
       experienced: this.experienced(),
-      takenL: litresTakenL(stock.lodgers.filter((l) => l.kind.id !== kind.id)),
+      takenL: litresTakenL(stock.residents.filter((l) => l.kind.id !== kind.id)),
       presentCount: present.reduce((sum, l) => sum + (l.count.lo ?? 0), 0),
       plannedCount: this.planned()?.lo ?? 0,
       acting: stock.tank.ailing,

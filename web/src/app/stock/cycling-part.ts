@@ -192,7 +192,7 @@ export class CyclingPart {
     const payload = this.started()?.payload;
     return cyclingSchools.find((s) => payload?.step === 'started' && s.id === payload.school) ?? null;
   });
-  protected readonly stocked = computed(() => this.stock().lodgers.some((l) => l.kind.animal));
+  protected readonly stocked = computed(() => this.stock().residents.some((l) => l.kind.animal));
   private readonly history = computed(() => {
     const folio = this.folios.folio();
     return folio?.tank.tankId === this.stock().tank.tankId ? folio.history : {};

@@ -208,7 +208,7 @@ export class FeedingPart {
       this.diary.open(this.tankId());
     });
   }
-  protected readonly animals = computed(() => this.stock().lodgers.some((l) => l.kind.animal));
+  protected readonly animals = computed(() => this.stock().residents.some((l) => l.kind.animal));
   private readonly fed = computed(() => {
     const cleared = new Map(this.diary.of('cleared').map((c) => [c.payload.fedEntryId, c.payload.clearedMinutes]));
     return this.diary
@@ -226,9 +226,9 @@ export class FeedingPart {
       }),
   );
   private readonly ration = computed(() => {
-    const { lodgers } = this.stock();
-    const shrimp = lodgers.filter((l) => l.kind.group === 'shrimp' || l.kind.group === 'crayfish');
-    const others = lodgers.filter((l) => !shrimp.includes(l));
+    const { residents } = this.stock();
+    const shrimp = residents.filter((l) => l.kind.group === 'shrimp' || l.kind.group === 'crayfish');
+    const others = residents.filter((l) => !shrimp.includes(l));
     const [a, b] = [
       rationByMass({ bodyMassG: livingMassG(shrimp).lo, group: 'shrimp' }),
       rationByMass({ bodyMassG: livingMassG(others).lo, group: 'other' }),

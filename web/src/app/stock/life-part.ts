@@ -148,7 +148,7 @@ export class LifePart {
       this.gate.open(this.otherTankId());
     });
     effect(() => {
-      const [first] = this.stock()?.lodgers ?? [];
+      const [first] = this.stock()?.residents ?? [];
       // Once, for the hand that counts: whoever says “another kind” means it.
       if (!first || this.kindIsSaid()) return;
       this.key.set(`${first.kind.id}|${first.strain}`);

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { kindsRead, together, type Lodger } from '#core/stock';
+import { kindsRead, together, type Resident } from '#core/stock';
 import { togetherWords } from '#words/stock';
 import { Scribe } from '../base/scribe';
 import { Choice, Option } from '../ui/choice';
@@ -134,13 +134,13 @@ export class ManyPart {
   );
   /** Who would live there then, those that do included: what speaks against it. */
   protected readonly findings = computed(() => {
-    const { lodgers, place, tank } = this.stock();
-    const added = this.rows().flatMap(({ kind, counted }): Lodger[] =>
+    const { residents, place, tank } = this.stock();
+    const added = this.rows().flatMap(({ kind, counted }): Resident[] =>
       kind && counted ? [{ kind, strain: '', count: { lo: counted.lo, hi: counted.hi ?? counted.lo } }] : [],
     );
     if (added.length === 0) return [];
-    const rest = lodgers.filter((l) => !added.some((a) => a.kind.id === l.kind.id && l.strain === ''));
-    return together({ lodgers: [...rest, ...added], place, water: tank.water }).findings.filter(
+    const rest = residents.filter((l) => !added.some((a) => a.kind.id === l.kind.id && l.strain === ''));
+    return together({ residents: [...rest, ...added], place, water: tank.water }).findings.filter(
       (f) => f.severity === 'clash' || f.severity === 'caution',
     );
   });

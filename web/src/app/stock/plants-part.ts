@@ -175,7 +175,7 @@ export class PlantsPart {
     });
   }
   protected readonly plants = computed(() =>
-    this.stock().lodgers.flatMap((l) => {
+    this.stock().residents.flatMap((l) => {
       if (!l.kind.plant) return [];
       const trimsAtEpochMs = this.diary
         .of('trim')

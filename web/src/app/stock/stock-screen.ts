@@ -12,7 +12,7 @@ import { parameterShort, rangeText } from '../ui/kind-words';
 import { TonightStore, Welcome } from '../tonight';
 import { StockNav } from './stock-nav';
 import { countText, StockStore, type TankStock } from './stock-store';
-import { drawnInSteps } from '../ui/drawn-in-steps';
+import { countShown } from '../ui/gradual-list';
 
 /** Who lives where: counts as spans, what all of a tank bear, and what speaks against their company. */
 @Component({
@@ -50,14 +50,14 @@ import { drawnInSteps } from '../ui/drawn-in-steps';
         @for (a of s.alarms; track $index) {
           <p class="alarm" [class.act]="a.severity === 'act'">{{ alarmText(a) }}</p>
         }
-        @if (s.lodgers.length === 0) {
+        @if (s.residents.length === 0) {
           <p class="quiet">
             Nobody lives here that the book knows of.
             <a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">Someone arrives</a>
           </p>
         } @else {
-          <p class="lodgers">
-            @for (l of s.lodgers; track $index) {
+          <p class="residents">
+            @for (l of s.residents; track $index) {
               <span
                 ><span class="num">{{ count(l.count) }}</span> {{ l.kind.commonName }}
                 @if (l.strain) {
@@ -105,7 +105,7 @@ import { drawnInSteps } from '../ui/drawn-in-steps';
     .head h2 a {
       text-decoration: none;
     }
-    .lodgers,
+    .residents,
     .common {
       display: flex;
       flex-wrap: wrap;
@@ -153,7 +153,7 @@ import { drawnInSteps } from '../ui/drawn-in-steps';
 export class StockScreen {
   protected readonly store = inject(StockStore);
   protected readonly tonight = inject(TonightStore);
-  private readonly drawnCount = drawnInSteps(() => this.store.stocked().length);
+  private readonly drawnCount = countShown(() => this.store.stocked().length);
   protected readonly drawn = computed(() => this.store.stocked().slice(0, this.drawnCount()));
   protected readonly all = signal(false);
   /** Why the tank is in its state, where no alarm below says just that. */

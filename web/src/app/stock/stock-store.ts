@@ -8,7 +8,7 @@ import {
   populationsOf,
   stockAlarms,
   together,
-  type Lodger,
+  type Resident,
   type Population,
   type StockAlarm,
   type StockKind,
@@ -23,7 +23,7 @@ import { Outbox } from '../base/outbox';
 export interface TankStock {
   tank: StockTank;
   populations: readonly Population[];
-  lodgers: readonly Lodger[];
+  residents: readonly Resident[];
   place: TankPlace;
   together: Together;
   alarms: readonly StockAlarm[];
@@ -90,7 +90,7 @@ export function tankStock({
     nowEpochMs,
     tempC: tempC ? middle(tempC) : null,
   });
-  const lodgers = populations.flatMap((p): Lodger[] => {
+  const residents = populations.flatMap((p): Resident[] => {
     const kind = kinds.find((k) => k.id === p.kindId);
     return kind && p.count.hi > 0 ? [{ kind, strain: p.strain, count: p.count }] : [];
   });
@@ -105,7 +105,7 @@ export function tankStock({
     const kind = kinds.find((k) => k.id === population.kindId);
     return kind ? stockAlarms({ kind, population, events: tank.events, nowEpochMs }) : [];
   });
-  return { tank, populations, lodgers, place, together: together({ lodgers, place, water: tank.water }), alarms };
+  return { tank, populations, residents, place, together: together({ residents, place, water: tank.water }), alarms };
 }
 
 /** A population's number as one would say it: 41, 40–60, none. */

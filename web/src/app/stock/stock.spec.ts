@@ -101,7 +101,7 @@ describe('one tank as the stock page sees it', () => {
       kinds: bookKinds,
       nowEpochMs: 10,
     });
-    expect(stock.lodgers.map((l) => l.kind.id)).toEqual(['guppy']);
+    expect(stock.residents.map((l) => l.kind.id)).toEqual(['guppy']);
     expect(stock.place).toEqual({ netVolumeL: 54, lengthCm: null, bed: 'unknown', grainMm: null, lid: null });
   });
   it('soft and hard together have no common band, and the one outside today is named', () => {

@@ -138,14 +138,14 @@ export class FactsPart {
       };
     return state;
   });
-  private readonly lodgers = computed(() => this.store.stockOf(this.tankId())?.lodgers ?? []);
+  private readonly residents = computed(() => this.store.stockOf(this.tankId())?.residents ?? []);
   protected readonly findings = computed(() =>
     equipmentFindings({
       equipment: this.equipment(),
-      smallAnimals: this.lodgers().some(
+      smallAnimals: this.residents().some(
         (l) => l.kind.group === 'shrimp' || (l.kind.animal !== null && l.kind.adultCm < 3),
       ),
-      jumpers: this.lodgers().some((l) => l.kind.animal?.jumps === true),
+      jumpers: this.residents().some((l) => l.kind.animal?.jumps === true),
     }),
   );
   protected readonly isNew = computed(() => {

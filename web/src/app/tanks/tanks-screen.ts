@@ -14,7 +14,7 @@ import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
 import { countText, StockStore, type TankStock } from '../stock';
 import { TonightStore, Welcome } from '../tonight';
-import { drawnInSteps } from '../ui/drawn-in-steps';
+import { countShown } from '../ui/gradual-list';
 import { StateMark } from '../ui/state-mark';
 import { decoded } from '../ui/text-file';
 import { EndedPart } from './ended-part';
@@ -90,8 +90,8 @@ export class TanksScreen {
       })[by];
     return this.store
       .stocked()
-      .filter(({ tank, lodgers }) =>
-        `${tank.name} ${tank.setUp.rack} ${tank.setUp.purpose} ${tank.stage ?? ''} ${lodgers.map((l) => l.kind.commonName).join(' ')}`
+      .filter(({ tank, residents }) =>
+        `${tank.name} ${tank.setUp.rack} ${tank.setUp.purpose} ${tank.stage ?? ''} ${residents.map((l) => l.kind.commonName).join(' ')}`
           .toLowerCase()
           .includes(wanted),
       )
@@ -109,7 +109,7 @@ export class TanksScreen {
     for (const row of rows) racks.set(row.tank.setUp.rack, [...(racks.get(row.tank.setUp.rack) ?? []), row]);
     return [...racks.values()].flat();
   });
-  private readonly drawnCount = drawnInSteps(() => this.tableRows().length, { firstCount: 40, stepCount: 40 });
+  private readonly drawnCount = countShown(() => this.tableRows().length, { firstCount: 40, stepCount: 40 });
   protected readonly drawnRows = computed(() => this.tableRows().slice(0, this.drawnCount()));
   protected countOf = (rack: string): number => this.rows().filter((r) => r.tank.setUp.rack === rack).length;
   /** In a large house a row gets its fields when it is asked for. */
@@ -122,8 +122,8 @@ export class TanksScreen {
   }
   protected sorted = (id: Column): 'ascending' | 'descending' | null =>
     this.sort().by === id ? (this.sort().down ? 'descending' : 'ascending') : null;
-  protected lodgers = (s: TankStock): string =>
-    s.lodgers.map((l) => `${countText(l.count)} ${l.kind.commonName}${l.strain ? ` ${l.strain}` : ''}`).join(', ');
+  protected residents = (s: TankStock): string =>
+    s.residents.map((l) => `${countText(l.count)} ${l.kind.commonName}${l.strain ? ` ${l.strain}` : ''}`).join(', ');
   protected names = (c: CsvTanks): string => c.setUps.map((s) => s.name).join(', ');
 
   /** A set-up with one thing changed: written over the old one from tonight. */

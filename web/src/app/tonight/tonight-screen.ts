@@ -15,7 +15,7 @@ import type { RoundGroup } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
 import { beforeGroupShort, beforeGroupWords } from '#words/tonight';
 import type { Sent } from '../base/outbox';
-import { roundInSteps } from '../ui/drawn-in-steps';
+import { rangeShown } from '../ui/gradual-list';
 import { Icon } from '../ui/icon';
 import { isTest, Visit } from './visit';
 import { Welcome } from './welcome';
@@ -69,7 +69,7 @@ export class TonightScreen {
     return [...byLabel].map(([label, names]) => ({ label, tanks: names.join(', ') }));
   });
   /** Of a large house the first screen is drawn first. */
-  protected readonly drawnOf = roundInSteps(() => this.store.round());
+  protected readonly drawnOf = rangeShown(() => this.store.round());
   /** Tanks of a group by rack, in round order; a rack is one tap. */
   protected readonly before = beforeGroupWords;
   protected readonly beforeShort = beforeGroupShort;

@@ -145,7 +145,7 @@ export function bookOfTank({
   return {
     nowEpochMs,
     startedEpochMs: Date.parse(folio.startedOn),
-    groups: [...new Set((stock?.lodgers ?? []).map((l) => l.kind.group))],
+    groups: [...new Set((stock?.residents ?? []).map((l) => l.kind.group))],
     readings: folio.lines.flatMap((l) =>
       l.latest && l.computed !== true
         ? [

@@ -10,7 +10,7 @@ import {
   redosesDue,
   shareLeft,
   type WaterChanged,
-} from './beside';
+} from './during-course';
 import { courseThreads, type CourseStep, type CourseThread } from './course-thread';
 import type { QuarantineThread } from './quarantine-thread';
 

@@ -18,7 +18,7 @@ function whenIdle(go: () => void): () => void {
  * How many of a long list are drawn: those in sight at once, the rest some at a time when the page is idle, so that
  * three hundred keep neither the first picture nor a key waiting. To be called where an effect may be made.
  */
-export function drawnInSteps(totalCount: () => number, { firstCount = 20, stepCount = 10 } = {}): Signal<number> {
+export function countShown(totalCount: () => number, { firstCount = 20, stepCount = 10 } = {}): Signal<number> {
   const drawnCount = signal(firstCount);
   effect((onCleanup) => {
     const drawn = drawnCount();
@@ -36,9 +36,7 @@ interface Visit {
   tankId: string;
 }
 /** The round of a large house in steps: how many of these tanks, which stand next to each other in it, are drawn. */
-export function roundInSteps(
-  round: () => readonly { visits: readonly Visit[] }[],
-): (tanks: readonly Visit[]) => number {
+export function rangeShown(round: () => readonly { visits: readonly Visit[] }[]): (tanks: readonly Visit[]) => number {
   const placeOf = computed(
     () =>
       new Map(
@@ -47,6 +45,6 @@ export function roundInSteps(
           .map((tankId, i) => [tankId, i]),
       ),
   );
-  const drawnCount = drawnInSteps(() => placeOf().size);
+  const drawnCount = countShown(() => placeOf().size);
   return (tanks) => Math.max(0, drawnCount() - (placeOf().get(tanks[0]?.tankId ?? '') ?? 0));
 }

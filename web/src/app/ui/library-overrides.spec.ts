@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { InputText } from 'primeng/inputtext';
-import { calmFields } from './calm-fields';
+import { overrideLibrary } from './library-overrides';
 
 @Component({
   imports: [InputText],
@@ -25,7 +25,7 @@ describe('fields in a long list', () => {
     const before = InputText.prototype.onAfterViewInit;
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     try {
-      calmFields();
+      overrideLibrary();
       const fixture = TestBed.createComponent(ManyFields);
       await fixture.whenStable();
       expect(fixture.componentInstance.count).toBeLessThan(5);

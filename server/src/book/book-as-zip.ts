@@ -5,7 +5,7 @@ import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
 import { photoBytes, photoHashes } from './photo-repo';
 
 /** The whole book with its photos, and beside it the same as CSV with its schema: one open file. */
-export async function* bookParcel(deps: BookDeps, speech: Speech): AsyncGenerator<Uint8Array> {
+export async function* bookAsZip(deps: BookDeps, speech: Speech): AsyncGenerator<Uint8Array> {
   let ready: Uint8Array[] = [];
   const zip = new Zip((error, chunk) => {
     if (error) throw error;

@@ -1,10 +1,10 @@
 /** What a book may hold when it is unfolded, whatever its size when it is sent. */
-export interface ParcelLimits {
+export interface UploadLimits {
   mostItemsCount: number;
   deepestCount: number;
 }
 /** Ten years of three hundred tanks have about two million lists and objects, seven deep. */
-export const parcelLimits: ParcelLimits = { mostItemsCount: 8_000_000, deepestCount: 40 };
+export const uploadLimits: UploadLimits = { mostItemsCount: 8_000_000, deepestCount: 40 };
 
 const [quote, backslash, comma, openList, closeList, openObject, closeObject] = '"\\,[]{}'
   .split('')
@@ -15,7 +15,7 @@ const [quote, backslash, comma, openList, closeList, openObject, closeObject] = 
  * a book can have, or deeper ones. Null where nothing does; whether it is JSON at all is seen when it is read.
  * @example jsonFault(bytesOf('[[[]]]'), { mostItemsCount: 10, deepestCount: 2 }) // is nested too deep
  */
-export function jsonFault(bytes: Uint8Array, { mostItemsCount, deepestCount }: ParcelLimits): string | null {
+export function jsonFault(bytes: Uint8Array, { mostItemsCount, deepestCount }: UploadLimits): string | null {
   let [depthCount, itemsCount, inText, at] = [0, 0, false, 0];
   while (at < bytes.length) {
     const byte = bytes[at];

@@ -6,7 +6,7 @@ import type { Book, Unpacked } from './unpacked';
 const timeLimitMs = 120_000;
 
 /** Books that come in are unfolded and read in a thread of their own: nobody waits, and what is hostile dies there. */
-export class ParcelRoom {
+export class UploadReader {
   private readonly thread = new ThreadPool<{ bytes: Uint8Array; zip: boolean }, Unpacked>(
     new URL('./unpacked-thread.ts', import.meta.url),
   );

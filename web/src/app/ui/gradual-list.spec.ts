@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { drawnInSteps, roundInSteps } from './drawn-in-steps';
+import { countShown, rangeShown } from './gradual-list';
 
 describe('a long list', () => {
   const settled = async (): Promise<void> => {
@@ -12,7 +12,7 @@ describe('a long list', () => {
   it('is drawn from its head on, until all of it stands there, and grows with its list', async () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const totalCount = signal(95);
-    const drawn = TestBed.runInInjectionContext(() => drawnInSteps(totalCount, { firstCount: 20, stepCount: 40 }));
+    const drawn = TestBed.runInInjectionContext(() => countShown(totalCount, { firstCount: 20, stepCount: 40 }));
     expect(drawn()).toBe(20);
     await settled();
     expect(drawn()).toBe(100);
@@ -24,7 +24,7 @@ describe('a long list', () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const tanks = Array.from({ length: 70 }, (_, i) => ({ tankId: `t${i}` }));
     const groups = [{ visits: tanks.slice(0, 50) }, { visits: tanks.slice(50) }];
-    const drawnOf = TestBed.runInInjectionContext(() => roundInSteps(() => groups));
+    const drawnOf = TestBed.runInInjectionContext(() => rangeShown(() => groups));
     const [first, second, last] = [tanks.slice(0, 20), tanks.slice(20, 50), tanks.slice(50)];
     expect([first, second, last].map((rack) => drawnOf(rack))).toEqual([20, 0, 0]);
     await settled();

@@ -10,7 +10,7 @@ import { TonightStore } from '../tonight';
 
 /** Entries that the server would not take: readable, to be mended, sent again or saved; discarded only by the keeper. */
 @Component({
-  selector: 'nl-set-aside',
+  selector: 'nl-unaccepted-entries',
   imports: [FormsModule, Button, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -62,7 +62,7 @@ import { TonightStore } from '../tonight';
     }
   `,
 })
-export class SetAside {
+export class UnacceptedEntries {
   private readonly outbox = inject(Outbox);
   private readonly tonight = inject(TonightStore);
   protected readonly texts = signal<ReadonlyMap<string, string>>(new Map());
@@ -103,7 +103,7 @@ export class SetAside {
     link.href = URL.createObjectURL(
       new Blob([this.texts().get(id) ?? JSON.stringify(entries, null, 2)], { type: 'application/json' }),
     );
-    link.download = `night-ledger-set-aside-${id}.json`;
+    link.download = `night-ledger-unaccepted-${id}.json`;
     link.click();
     URL.revokeObjectURL(link.href);
   }

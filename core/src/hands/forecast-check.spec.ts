@@ -1,4 +1,4 @@
-import { heldAgainst, type HeldInput } from './held';
+import { heldAgainst, type HeldInput } from './forecast-check';
 
 describe('what was foreseen of an absence, held against what is read', () => {
   const of = (over: Partial<HeldInput>): string[] =>

@@ -17,7 +17,7 @@ const always = ['house', 'tonight', 'doing', 'bench', 'evening', 'buildUp', 'sou
  * tank, the evening, the almanac. The service worker keeps what it hears; without one nothing is read.
  */
 @Injectable({ providedIn: 'root' })
-export class LearnByHeart {
+export class OfflineKeeper {
   private readonly api = inject(Api);
   private readonly house = inject(HouseStore);
   private readonly asked = new Subject<readonly string[]>();

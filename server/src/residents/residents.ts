@@ -1,7 +1,7 @@
 import { hourMs } from '#core/units';
 import { bookKinds } from '#almanac/kinds';
 import { shippedAlmanac } from '#almanac/shelf';
-import { kindsInForce, populationsOf, type Lodger, type StockEvent, type StockKind } from '#core/stock';
+import { kindsInForce, populationsOf, type Resident, type StockEvent, type StockKind } from '#core/stock';
 import { bearingOf } from '#core/water';
 import type { ArrivalPayload, StockPayload } from '#contracts/book';
 import { ofKind, readDiary, type DiaryRow } from '../book';
@@ -35,7 +35,7 @@ interface Kept {
   sequence: number;
   events: readonly StockEvent[];
   /** Who lived there at a time, by the kinds as they were then. */
-  living: { atEpochMs: number; kinds: readonly StockKind[]; lodgers: readonly Lodger[] } | null;
+  living: { atEpochMs: number; kinds: readonly StockKind[]; residents: readonly Resident[] } | null;
 }
 /** Between events a population only fades: who lives there is counted anew after so long. */
 const keptMs = 6 * hourMs;
@@ -70,16 +70,17 @@ class StockBook {
     };
   }
   /** Who lives in each of them at a time, as far as the book knows. */
-  async lodgers(tanks: readonly TankRow[], atEpochMs: number): Promise<Map<string, readonly Lodger[]>> {
+  async residents(tanks: readonly TankRow[], atEpochMs: number): Promise<Map<string, readonly Resident[]>> {
     const { kinds, events } = await this.of(tanks);
     return new Map(
       tanks.map(({ tankId, movedSequence }) => {
         const kept = this.kept.get(tankId);
         const living = kept?.sequence === movedSequence ? kept.living : null;
-        if (living?.kinds === kinds && Math.abs(living.atEpochMs - atEpochMs) < keptMs) return [tankId, living.lodgers];
-        const lodgers = lodgersOf({ kinds, events: events.get(tankId) ?? [] }, atEpochMs);
-        if (kept?.sequence === movedSequence) kept.living = { atEpochMs, kinds, lodgers };
-        return [tankId, lodgers];
+        if (living?.kinds === kinds && Math.abs(living.atEpochMs - atEpochMs) < keptMs)
+          return [tankId, living.residents];
+        const residents = residentsOf({ kinds, events: events.get(tankId) ?? [] }, atEpochMs);
+        if (kept?.sequence === movedSequence) kept.living = { atEpochMs, kinds, residents };
+        return [tankId, residents];
       }),
     );
   }
@@ -102,12 +103,12 @@ function bookOf(db: Db): StockBook {
 export const stockTold = (db: Db, tanks: readonly TankRow[]): Promise<StockTold> => bookOf(db).of(tanks);
 
 /** Who lives in a tank at a time, as far as the book knows: kinds with more than nobody left of them. */
-const lodgersOf = (
+const residentsOf = (
   { kinds, events }: { kinds: readonly StockKind[]; events: readonly StockEvent[] },
   atEpochMs: number,
-): Lodger[] =>
+): Resident[] =>
   populationsOf({ kinds, events, nowEpochMs: atEpochMs, tempC: null }).flatMap(
-    ({ kindId, strain, count }): Lodger[] => {
+    ({ kindId, strain, count }): Resident[] => {
       const kind = kinds.find((k) => k.id === kindId);
       return kind && count.hi > 0 ? [{ kind, strain, count }] : [];
     },
@@ -116,11 +117,11 @@ const lodgersOf = (
 /** Tanks with the set-up in force at a time and who lives in them; of one, or of the house. */
 export async function readTanks(db: Db, asked: TanksAsked): Promise<Tank[]> {
   const rows = await tankRows(db, asked);
-  const lodgers = await bookOf(db).lodgers(rows, asked.atEpochMs);
+  const residents = await bookOf(db).residents(rows, asked.atEpochMs);
   return rows.map((tank) => {
-    const living = lodgers.get(tank.tankId) ?? [];
+    const living = residents.get(tank.tankId) ?? [];
     const known = whole.get(tank);
-    if (known?.lodgers === living) return known;
+    if (known?.residents === living) return known;
     const { bearing, bearingKept = false, practiceId } = tank.setUp;
     const bears = bearingOf({
       said: bearing,
@@ -128,7 +129,7 @@ export async function readTanks(db: Db, asked: TanksAsked): Promise<Tank[]> {
       practice: shippedAlmanac.practices.find((p) => p.id === practiceId)?.bearing ?? null,
       kinds: living.map(({ kind }) => kind).filter((kind) => kind.group !== 'plant'),
     });
-    const made = { ...tank, lodgers: living, bears };
+    const made = { ...tank, residents: living, bears };
     whole.set(tank, made);
     return made;
   });

@@ -1,1 +1,0 @@
-export { eventOf, readTanks, stockTold } from './lodgers';

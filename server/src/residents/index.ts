@@ -1,0 +1,1 @@
+export { eventOf, readTanks, stockTold } from './residents';
