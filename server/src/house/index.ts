@@ -10,6 +10,6 @@ export {
   setUpHouse,
   type HouseContext,
 } from './house-service';
-export { personAsking, visitMark, visitOf, type Visit } from './visit';
+export { personAsking, visitOf, type Visit } from './visit';
 export { derivedVersion, readDerivedVersion, readHouse, writeDerivedVersion, type HouseRow } from './house-repo';
 export { RouteServer, type Asked } from './route-server';
