@@ -119,7 +119,7 @@ test('a page that was opened moments ago opens again without its house, before t
         const there = await Promise.all([...own, '/index.html'].map((path) => caches.match(path)));
         return [own.length > 5, there.every((kept) => kept !== undefined)];
       });
-    await expect.poll(opened, { timeout: 20_000 }).toEqual([true, true]);
+    await expect.poll(opened, { timeout: minuteMs }).toEqual([true, true]);
     await house.stop('SIGKILL');
     await page.reload();
     await expect(page.locator('main h1').first()).toBeVisible();

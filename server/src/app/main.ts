@@ -9,7 +9,7 @@ import { loadAlmanac } from '#almanac/shelf';
 import type { HouseKey } from '#contracts/tonight';
 import { troubleFaults, troubleKnowledge } from '#almanac/trouble';
 import { UploadReader, PhotoRoom, rebuildAll } from '../book';
-import { houseThere, migrateDb, openDb, type Db, type OpenDb } from '../db';
+import { houseThere, migrateDb, openDb, stateOf, type Db, type OpenDb } from '../db';
 import { seedDemo, setUpEmpty } from '../demo';
 import { doingContributions } from '../doing';
 import { WaterPlanner } from '../evening';
@@ -37,6 +37,7 @@ import { createApp } from './app';
 import { Houses, type HousesDoor, type OpenedHouse } from './houses';
 import { kinds } from './kinds';
 import { Metrics } from './metrics';
+import { ReadOnChange } from './read-on-change';
 import { settingsFrom, type Settings } from './settings';
 
 const root = path.resolve(
@@ -148,17 +149,23 @@ function tellAlarms({
     async (tankId) => (await readSetUps(db, { tankId })).at(-1)?.setUp.name ?? '',
     () => link.kept(alarmRoot),
   );
+  // What is said is read when somebody wrote; whether it is due by now is asked each time.
+  const said = new ReadOnChange(
+    () => stateOf(db),
+    (nowEpochMs) =>
+      Promise.all([
+        doingContributions({ deps: { db }, nowEpochMs }),
+        handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
+        visitOf({ db, house }),
+        readEndedTanks(db),
+      ]),
+  );
   const tell = async (): Promise<void> => {
     const nowEpochMs = house.clock.nowEpochMs();
-    const [doing, hands, { speech }, ended] = await Promise.all([
-      doingContributions({ deps: { db }, nowEpochMs }),
-      handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
-      visitOf({ db, house }),
-      readEndedTanks(db),
-    ]);
+    const [doing, hands, { speech }, ended] = await said.at(nowEpochMs);
     const over = new Set(ended.map((t) => t.tankId));
     await teller.tell(
-      [doing, hands].flatMap((said) => alarmsIn(said, { nowEpochMs, speech })).filter((a) => !over.has(a.tankId)),
+      [doing, hands].flatMap((own) => alarmsIn(own, { nowEpochMs, speech })).filter((a) => !over.has(a.tankId)),
     );
   };
   let busy = false;

@@ -71,7 +71,7 @@ async function strikeFaults(tx: Tx, rows: readonly ImportedRow[]): Promise<RowFa
   return strikes.flatMap(({ rowIndex, subjectId, entryId, parameter }): RowFault[] => {
     const entry = meant.get(entryId);
     if (entry?.subjectId !== subjectId) return [{ rowIndex, message: 'strikes what is no entry of this subject' }];
-    if (!mayStrike(entry.kind as ReadEntry['kind'], null)) return [{ rowIndex, message: `strikes a ${entry.kind}` }];
+    if (!mayStrike(entry.kind, null)) return [{ rowIndex, message: `strikes a ${entry.kind}` }];
     const parts = before.get(entryId) ?? [];
     before.set(entryId, [...parts, parameter]);
     return parts.some((p) => p === undefined || parameter === undefined || p === parameter)

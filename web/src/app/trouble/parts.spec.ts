@@ -152,7 +152,7 @@ describe('the book of a tank, for bed and days before', () => {
         nowEpochMs,
         diary: list,
       }).happened.map((h) => `${h.what} ${h.lastedHours?.toFixed(0)}`);
-    expect(of([outage('power', 30), over('hands-30')])).toEqual(['power-cut 3']);
+    expect(of([outage('power', 30), over('outage-30')])).toEqual(['power-cut 3']);
     expect(of([outage('power', 5)])).toEqual(['power-cut 5']);
     expect(of([outage('power', 30), over('another')])).toEqual(['power-cut 30']);
     expect(of([outage('flood', 4), outage('heater-off', 3)])).toEqual(['heater-off 3']);
