@@ -40,6 +40,13 @@ describe('contacts from the book', () => {
     expect(told(dipped, bare)).toEqual(['a>b net 7', 'b>a net 7']);
     expect(told(bare, dipped)).toEqual(['a>b net 7', 'b>a net 7']);
     expect(told(dipped)).toEqual(['a>b net broken 7', 'b>a net broken 7']);
+    // Where nobody said that it was broken, it was not.
+    const hose = { from: 'a', to: 'b', kind: 'hose', atDay: 7, atEpochMs: 7 * dayMs } as const;
+    for (const chains of [
+      [hose, { ...hose, broken: true }],
+      [{ ...hose, broken: true }, hose],
+    ])
+      expect(contactsOfBook([], chains).map((c) => c.broken)).toEqual([undefined]);
   });
   it('another day is another contact, and a tool tells of the tank it came from', () => {
     expect(told(shared(7, 'net'), shared(8, 'net')).length).toBe(4);

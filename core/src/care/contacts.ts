@@ -82,7 +82,9 @@ export function contactsOfBook(rows: readonly ContactRow[], chains: readonly Dat
   const told = rows.filter((row) => row.kind !== 'tool').flatMap(toldBy);
   const keyOf = ({ from, to, kind, atDay }: DatedContact): string => [from, to, kind, atDay].join(' ');
   const once = new Map<string, DatedContact>();
-  for (const contact of [...told, ...toolThreads(tools).contacts, ...chains])
-    if (once.get(keyOf(contact))?.broken !== false) once.set(keyOf(contact), contact);
+  for (const contact of [...told, ...toolThreads(tools).contacts, ...chains]) {
+    const before = once.get(keyOf(contact));
+    if (!before || before.broken === true) once.set(keyOf(contact), contact);
+  }
   return [...once.values()];
 }
