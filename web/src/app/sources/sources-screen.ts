@@ -103,9 +103,7 @@ export class SourcesScreen {
         return {
           source: s,
           known: this.known(s),
-          unknown: parameters
-            .filter((p) => asked.includes(p.id) && !s.analysis[p.id])
-            .map((p) => p.label.toLowerCase()),
+          unknown: parameters.filter((p) => asked.includes(p.id) && !s.analysis[p.id]).map((p) => parameterLabel(p.id)),
           broken: report.checks.filter((c) => !c.holds),
           holds: report.checks.filter((c) => c.holds).length,
           suspects: report.candidates.map(parameterLabel).join(' or '),

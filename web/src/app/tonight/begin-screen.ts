@@ -1,3 +1,4 @@
+import { parameterLabel } from '../ui/kind-words';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -309,7 +310,7 @@ export class BeginScreen {
     return {
       yes: fit.map((kind) => kind.commonName),
       open,
-      wouldTell: wouldTell ? labelOf(wouldTell).toLowerCase().replace('ph', 'pH') : 'more',
+      wouldTell: wouldTell ? parameterLabel(wouldTell) : 'more',
     };
   });
   protected label = labelOf;
