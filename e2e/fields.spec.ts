@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { pagesOf } from './pages';
+import { goOn, pagesOf } from './pages';
 
 const demo = (): string => process.env['E2E_DEMO'] ?? '';
 /** As keepers write figures; the last is none. */
@@ -24,7 +24,7 @@ test('every field of a measured value on every page, in twelve notations: taken,
   });
   let fieldsCount = 0;
   for (const where of await pagesOf(page, demo())) {
-    await page.goto(`${demo()}${where}`);
+    await goOn(page, `${demo()}${where}`);
     await expect(page.locator('main h1, main h2').first(), where).toBeVisible();
     await page.waitForTimeout(400);
     const { count, found } = await page.evaluate(async (all) => {

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import type { Tonight } from '#contracts/tonight';
-import { pages, pagesOf } from './pages';
+import { goOn, pages, pagesOf } from './pages';
 
 const url = (): string => process.env['E2E_DEMO'] ?? '';
 /** What axe finds on a page as it stands, each rule with the first places. */
@@ -28,7 +28,7 @@ test.describe('every page keeps WCAG 2.2 AA, whole with the lamp lit, its colour
       const where = `${url()}${(await pagesOf(page, url()))[index] ?? ''}`;
       const lit = () => page.evaluate(() => document.documentElement.style.colorScheme);
       await page.emulateMedia({ colorScheme: 'light' });
-      await page.goto(where);
+      await goOn(page, where);
       await page.getByRole('heading', { level: 1 }).first().waitFor();
       await page.waitForTimeout(300);
       expect(await lit()).toBe('light');
@@ -45,7 +45,7 @@ test('a phone of 390 px: nothing scrolls sideways, and what is tapped with wet h
   for (const where of (await pagesOf(page, url())).filter((p) =>
     /tonight|readings|stock.tanks|water.(evening|batches|doing)/.test(p),
   )) {
-    await page.goto(`${url()}${where}`);
+    await goOn(page, `${url()}${where}`);
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     await page.waitForTimeout(300);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);

@@ -60,6 +60,27 @@ export async function pagesOf(page: Page, url: string): Promise<string[]> {
   return pages.map((of) => of(id));
 }
 
+/**
+ * On to another page of the house as a link leads there, where the app is open: it is not loaded anew. Every address by
+ * itself is opened in e2e/house.spec.ts.
+ */
+export async function goOn(page: Page, url: string): Promise<void> {
+  if (!page.url().startsWith(new URL(url).origin)) {
+    await page.goto(url);
+    return;
+  }
+  await page.evaluate((to) => {
+    document.querySelector('main router-outlet + *')?.setAttribute('data-left', '');
+    history.pushState({}, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+  }, url);
+  // Where one page serves both addresses it stays, and only what it asks for changes.
+  await page
+    .locator('[data-left]')
+    .waitFor({ state: 'detached', timeout: 700 })
+    .catch(() => page.evaluate(() => document.querySelector('[data-left]')?.removeAttribute('data-left')));
+}
+
 /** Words in sight on the page itself, as they are read: what is cut off at the end of its line is not. */
 export const wordsInSight = (page: Page): Promise<number> =>
   page.evaluate(() => {

@@ -1,5 +1,6 @@
 import { expect, test, type Locator } from '@playwright/test';
 import type { Tonight } from '#contracts/tonight';
+import { goOn } from './pages';
 
 const url = (): string => process.env['E2E_DEMO'] ?? '';
 const words = { settled: 'settled', drifting: 'drifting', act: 'act', unknown: 'cannot tell', resting: 'resting' };
@@ -36,11 +37,11 @@ test('every tank is in one state on every page that shows it: Tonight, shelf, re
   for (const { name, state } of await sheet())
     await expect(markOf(page.getByRole('region', { name, exact: true }))).toHaveText(words[state]);
   for (const { tankId, name, state, reason } of await sheet()) {
-    await page.goto(`${url()}/tanks/${tankId}`);
+    await goOn(page, `${url()}/tanks/${tankId}`);
     await expect(page.getByRole('heading', { level: 1, name, exact: true })).toBeVisible();
     await expect(markOf(page.locator('main .title'))).toHaveText(words[state]);
     await expect(page.locator('main')).toContainText(reason);
-    await page.goto(`${url()}/tanks/${tankId}/record`);
+    await goOn(page, `${url()}/tanks/${tankId}/record`);
     await expect(page.locator('article')).toContainText(`${words[state]}. ${reason}`);
   }
 });
