@@ -1,1 +1,2 @@
 export { consistencyWords } from './consistency';
+export { almanacPages } from './pages';

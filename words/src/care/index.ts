@@ -18,3 +18,4 @@ export {
   wayWords,
 } from './care';
 export { changesFrom, changesText, daysFrom, daysText } from './typed';
+export { carePages } from './pages';

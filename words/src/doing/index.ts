@@ -1,1 +1,2 @@
 export { cautionWords, closingWords, stepWords, timerWords, workWords } from './doing';
+export { doingPages } from './pages';

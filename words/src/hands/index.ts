@@ -30,3 +30,4 @@ export {
   walkJobWords,
   walkPassWords,
 } from './hands';
+export { handsPages } from './pages';

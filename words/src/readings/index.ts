@@ -1,3 +1,4 @@
 export { deviceWords, instrumentWords, sharedFaultWords, unsteadyWords } from './instruments';
 export { ledgerWords } from './ledger';
 export { aimWords, oddSentences, oddWords } from './odd';
+export { readingsPages } from './pages';

@@ -1,2 +1,3 @@
 export { analysisWords, questionWords } from './questions';
 export { resinWords, treatmentWords } from './treat';
+export { sourcesPages } from './pages';

@@ -11,3 +11,4 @@ export {
 } from './living';
 export { osmoticWords, togetherWords } from './together';
 export { learntBearingWords, moultSchoolNames, moultWords, watchHabitWords, watchVerdictWords } from './watch';
+export { stockPages } from './pages';

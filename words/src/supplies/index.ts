@@ -1,1 +1,2 @@
 export { supplyWords } from './supplies';
+export { suppliesPages } from './pages';

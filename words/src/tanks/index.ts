@@ -1,1 +1,2 @@
 export { endWords, equipmentReasonWords, equipmentWords } from './equipment';
+export { tanksPages } from './pages';

@@ -4,3 +4,4 @@ export { leavesText } from './spans';
 export { mindWords, ratchetWords, testWords } from './prospects';
 export { beforeGroupShort, beforeGroupWords } from './round';
 export { stepShort, stepWords, verdictWords } from './verdicts';
+export { tonightPages } from './pages';

@@ -21,3 +21,4 @@ export {
   urgencyWords,
   whyLookWords,
 } from './trouble';
+export { troublePages } from './pages';

@@ -21,3 +21,4 @@ export {
   waitWords,
 } from './evening';
 export { oddBatchWords, phByWords, warmingWords } from './mixing';
+export { waterPages } from './pages';

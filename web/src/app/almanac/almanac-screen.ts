@@ -4,6 +4,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, of, startWith, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import type { AlmanacView } from '#contracts/almanac';
+import { almanacPages } from '#words/almanac';
 import { Api } from '../base/api';
 import { Told } from '../base/told';
 import { Table, TableCell, type TableColumn } from '../ui/table';
@@ -88,9 +89,9 @@ function lowest(p: AlmanacView['practices'][number], id: string): number {
 export class AlmanacScreen {
   protected readonly almanac = signal<AlmanacView | null>(null);
   protected readonly closes = {
-    never: 'Does not close:',
-    'in-part': 'Closes only in part:',
-    needs: 'Closes with help:',
+    never: almanacPages.doesNotClose,
+    'in-part': almanacPages.closesOnlyInPart,
+    needs: almanacPages.closesWithHelp,
   } as const;
   protected readonly practiceColumns: TableColumn<AlmanacView['practices'][number]>[] = [
     { head: 'Livestock', text: (p) => p.livestock },

@@ -6,6 +6,7 @@ import * as v from 'valibot';
 import { apiPath, askedHeader, houseHeader, routes, type RouteName } from '#contracts/api';
 import type { HouseKey } from '#contracts/tonight';
 import type { Problem } from '#contracts/shapes';
+import { basePages } from '#words/base';
 import { Reach } from './reach';
 import { Told } from './told';
 import { houseChosen } from './which-house';
@@ -150,7 +151,7 @@ export class Api {
             this.asked.has(sent.name, sent.path);
             return;
           }
-          const title = error instanceof ApiProblem ? error.problem.title : 'The answer cannot be read';
+          const title = error instanceof ApiProblem ? error.problem.title : basePages.theAnswerCannotBeRead;
           this.asked.lacks(sent.name, sent.path, title);
         },
       }),
@@ -186,7 +187,7 @@ export class Api {
 }
 
 const unreachable = (): ApiProblem =>
-  new ApiProblem({ type: 'about:blank', status: 0, title: 'The server cannot be reached' });
+  new ApiProblem({ type: 'about:blank', status: 0, title: basePages.theServerCannotBeReached });
 
 async function problemOf(response: Response): Promise<ApiProblem> {
   const ours = (response.headers.get('content-type') ?? '').startsWith('application/problem+json');
@@ -198,7 +199,7 @@ async function problemOf(response: Response): Promise<ApiProblem> {
   // The service worker says so when nobody answers.
   if (response.status === 504) return unreachable();
   return new ApiProblem(
-    { type: 'about:blank', status: response.status, title: `The server answered ${response.status}` },
+    { type: 'about:blank', status: response.status, title: basePages.theServerAnswered(response.status) },
     false,
   );
 }

@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import { basePages } from '#words/base';
 
 /**
  * Work off the main thread: started at the first question, ended when nobody needs it. What the work throws arrives as a
@@ -33,7 +34,7 @@ export class OffThread<Work> {
     worker.addEventListener('error', ({ message }) => {
       if (this.running === running) this.running = null;
       worker.terminate();
-      fail(new Error(message || 'the worker could not be started'));
+      fail(new Error(message || basePages.theWorkerCouldNotBe));
     });
     return running;
   }

@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, filter, map, of, Subject, switchMap, take, type Observable } from 'rxjs';
 import { entryOf, type Kind, type NewEntry, type PayloadOf, type ReadPayloadOf } from '#contracts/book';
 import type { Diary } from '#contracts/stock';
+import { basePages } from '#words/base';
 import { faultsByField } from './faults';
 import { Api } from './api';
 import { HouseStore } from './house-store';
@@ -28,12 +29,12 @@ export class Scribe {
   async write(entries: NewEntry[], what: string): Promise<Written> {
     const sent = await this.outbox.write(entries);
     if (sent.state === 'written')
-      return { kept: true, written: true, said: `${what}: in the book.`, faults: new Map() };
+      return { kept: true, written: true, said: basePages.inTheBook(what), faults: new Map() };
     if (sent.state === 'queued')
       return {
         kept: true,
         written: false,
-        said: `${what}: kept on this device, sent when the server is back.`,
+        said: basePages.keptOnThisDeviceSent(what),
         faults: new Map(),
       };
     return { kept: false, written: false, said: '', faults: faultsByField(sent.problem) };

@@ -1,6 +1,7 @@
 import { computed, Injectable, signal, untracked } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { RouteName } from '#contracts/api';
+import { basePages } from '#words/base';
 import { deviceEpochMs } from './device-clock';
 
 /** What is asked of the house, as far as it is not there: `waiting` the first time, `failed` whatever was there before. */
@@ -11,19 +12,19 @@ export type Remote =
 
 /** What each question is about, in the keeper's words; questions that say themselves what became of them have none. */
 const about: Partial<Record<RouteName, string>> = {
-  tonight: 'the tanks and their verdicts',
+  tonight: basePages.theTanksAndTheirVerdicts,
   folio: 'this tank',
   bench: 'the bench',
   devices: 'the devices',
   sources: 'the waters',
-  sourceHistory: 'the year of this water',
-  stock: 'who lives where',
-  diary: 'what was written',
+  sourceHistory: basePages.theYearOfThisWater,
+  stock: basePages.whoLivesWhere,
+  diary: basePages.whatWasWritten,
   batches: 'the batches',
-  evening: 'the evening’s water',
-  buildUp: 'what builds up',
-  doing: 'what is being done',
-  learnt: 'what was learnt',
+  evening: basePages.theEveningsWater,
+  buildUp: basePages.whatBuildsUp,
+  doing: basePages.whatIsBeingDone,
+  learnt: basePages.whatWasLearnt,
   entries: 'the book',
   almanac: 'the almanac',
 };

@@ -1,3 +1,4 @@
+import { bookPages } from '#words/book';
 import { bound } from '../base/speech';
 import {
   ChangeDetectionStrategy,
@@ -182,11 +183,6 @@ export class AmendForm implements OnInit {
     );
     if (sent.state === 'refused')
       this.fault.set([...(sent.problem.errors ?? []).map((e) => e.message), sent.problem.title].join('; '));
-    else
-      this.closed.emit(
-        sent.state === 'written'
-          ? 'Put right. The old line is struck and stays readable.'
-          : 'Kept on this device, sent when the server is back.',
-      );
+    else this.closed.emit(sent.state === 'written' ? bookPages.putRightTheOldLine : bookPages.keptOnThisDeviceSent);
   }
 }

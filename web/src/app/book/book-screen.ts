@@ -12,7 +12,7 @@ import { catchError, map, of, Subject, switchMap, type Observable } from 'rxjs';
 import { bookKinds } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { type BookEntry, type BookPage, entryOf, groupChoices, hasParts, lifted, mayStrike } from '#contracts/book';
-import { groupWords } from '#words/book';
+import { groupWords, bookPages } from '#words/book';
 import type { ParameterId } from '#core/readings';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
@@ -217,9 +217,7 @@ export class BookScreen {
     if (sent.state === 'refused') this.fault.set(sent.problem.title);
     else {
       this.striking.set(null);
-      this.said.set(
-        sent.state === 'written' ? 'Struck. It stays readable.' : 'Kept on this device, sent when the server is back.',
-      );
+      this.said.set(sent.state === 'written' ? bookPages.struckItStaysReadable : bookPages.keptOnThisDeviceSent);
     }
   }
 }

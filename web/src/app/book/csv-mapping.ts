@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { parameterNamed, parseReading, type LedgerSubject, type ParameterId } from '#core/readings';
 import { parameters } from '#almanac/parameters';
 import { type NewEntry, type ReadingValue, entryOf } from '#contracts/book';
+import { bookPages } from '#words/book';
 import { readingValue } from '../readings';
 import { plainRefusal } from '../ui/refusals';
 import { decoded } from '../ui/text-file';
@@ -27,9 +28,8 @@ export function csvTable(bytes: ArrayBuffer): { ok: true; table: CsvTable } | { 
   const { text } = file;
   const read = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [header, ...rows] = read.data;
-  if (!header || rows.length === 0) return { ok: false, message: 'There is no row under the first line.' };
-  if (rows.length > mostRows)
-    return { ok: false, message: `It has ${rows.length} rows; ${mostRows} at a time is the most.` };
+  if (!header || rows.length === 0) return { ok: false, message: bookPages.thereIsNoRowUnder };
+  if (rows.length > mostRows) return { ok: false, message: bookPages.itHasRowsAtA(rows.length, mostRows) };
   return { ok: true, table: { header: header.map((h) => h.trim()), rows } };
 }
 
@@ -115,16 +115,16 @@ function rowEntries({
   const fault = (use: ColumnUse, message: string): void =>
     void faults.push({ rowNumber, column: header[mapping.uses.indexOf(use)] ?? use, message });
   const on = dateIn(of('date'), mapping.order);
-  if (on === null) fault('date', `“${of('date').slice(0, 30)}” is no date; write 2026-03-14`);
+  if (on === null) fault('date', bookPages.isNoDateWrite2026(of('date').slice(0, 30)));
   const time = of('time') || '21:00';
-  if (!/^([01]?\d|2[0-3]):[0-5]\d$/.test(time)) fault('time', `“${time.slice(0, 20)}” is no time; write 21:40`);
+  if (!/^([01]?\d|2[0-3]):[0-5]\d$/.test(time)) fault('time', bookPages.isNoTimeWrite21(time.slice(0, 20)));
   const named = of('tank');
   const subjectId =
     named === ''
       ? mapping.tankId
       : (mapping.subjects.find((s) => s.name.toLowerCase() === named.toLowerCase())?.id ?? '');
   if (subjectId === '')
-    fault('tank', named === '' ? 'no tank is named and none is chosen' : `there is no tank “${named.slice(0, 40)}”`);
+    fault('tank', named === '' ? bookPages.noTankIsNamedAnd : bookPages.thereIsNoTank(named.slice(0, 40)));
   const values: ReadingValue[] = [];
   for (const [place, use] of mapping.uses.entries()) {
     const parameter = parameters.find((p) => p.id === use);
@@ -136,7 +136,7 @@ function rowEntries({
   }
   if (on === null || subjectId === '' || !/^\d?\d:\d\d$/.test(time)) return [];
   const atEpochMs = instantOf({ on, time: time.padStart(5, '0'), zone: mapping.zone });
-  if (atEpochMs > mapping.nowEpochMs) fault('date', 'lies in the future');
+  if (atEpochMs > mapping.nowEpochMs) fault('date', bookPages.liesInTheFuture);
   const head = (): { id: string; subjectId: string; happenedAt: string } => ({
     id: mapping.newId(),
     subjectId,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
+import { bookPages } from '#words/book';
 import { Choice, Option } from '../ui/choice';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -217,7 +218,7 @@ export class ImportScreen {
     if (!file) return;
     const most = /\.zip$/i.test(file.name) ? largestParcelMb : largestMb;
     if (file.size > most * 1024 * 1024) {
-      this.fault.set(`It has ${Math.round(file.size / 1024 / 1024)} MB; ${most} is the most.`);
+      this.fault.set(bookPages.itHasMbIsThe(Math.round(file.size / 1024 / 1024), most));
       return;
     }
     if (/\.zip$/i.test(file.name)) {
@@ -246,7 +247,7 @@ export class ImportScreen {
     try {
       this.book.set(JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)));
     } catch {
-      this.fault.set('This is no JSON in UTF-8; nothing was read.');
+      this.fault.set(bookPages.thisIsNoJsonIn);
       return;
     }
     await this.send('yes');
@@ -270,7 +271,7 @@ export class ImportScreen {
       const problem = error instanceof ApiProblem ? error.problem : null;
       this.fault.set(
         [
-          problem?.title ?? 'It could not be sent',
+          problem?.title ?? bookPages.itCouldNotBeSent,
           ...(problem?.errors ?? []).slice(0, 5).map((e) => `${e.field} ${e.message}`),
         ].join('; '),
       );
@@ -285,14 +286,12 @@ export class ImportScreen {
     this.busy.set(false);
     if (sent.state === 'refused') {
       const [first] = sent.problem.errors ?? [];
-      this.fault.set(`${sent.problem.title}${first ? `: ${first.field} ${first.message}` : ''}. Nothing was written.`);
+      this.fault.set(bookPages.nothingWasWritten(sent.problem.title, first ? `: ${first.field} ${first.message}` : ''));
       return;
     }
     this.table.set(null);
     this.said.set(
-      sent.state === 'written'
-        ? `${made.entries.length} entries in the book.`
-        : 'Kept on this device, sent when the server is back.',
+      sent.state === 'written' ? bookPages.entriesInTheBook(made.entries.length) : bookPages.keptOnThisDeviceSent,
     );
   }
 }

@@ -1,3 +1,4 @@
+import { bookPages } from '#words/book';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -155,7 +156,7 @@ export class PhotosPart {
     const file = (event.target as HTMLInputElement).files?.[0] ?? null;
     this.said.set('');
     const large = file !== null && file.size > largestMb * 1024 * 1024;
-    this.fault.set(large ? `It has ${Math.round(file.size / 1024 / 1024)} MB; ${largestMb} is the most.` : '');
+    this.fault.set(large ? bookPages.itHasMbIsThe(Math.round(file.size / 1024 / 1024), largestMb) : '');
     this.file.set(large ? null : file);
   }
   protected async keep(event: Event): Promise<void> {
@@ -168,7 +169,7 @@ export class PhotosPart {
     try {
       const picture = await smaller(file).catch(() => null);
       if (!picture) {
-        this.fault.set('This browser cannot read it as a picture; JPEG and PNG always work.');
+        this.fault.set(bookPages.thisBrowserCannotReadIt);
         return;
       }
       const kept = await firstValueFrom(this.api.upload('keepPhoto', picture));
@@ -183,7 +184,7 @@ export class PhotosPart {
     } catch (error) {
       const problem = error instanceof ApiProblem ? error.problem : null;
       this.fault.set(
-        `${problem?.errors?.[0]?.message ?? problem?.title ?? 'It could not be sent'}. The photo and its words are still here.`,
+        bookPages.thePhotoAndItsWords(problem?.errors?.[0]?.message ?? problem?.title ?? bookPages.itCouldNotBeSent),
       );
     } finally {
       this.busy.set(false);

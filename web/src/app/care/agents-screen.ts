@@ -5,15 +5,15 @@ import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
 import { sources } from '#almanac/sources';
 import { exposedGroups, type Agent } from '#core/care';
-import { agentSortWords, doseText, exposedWords } from '#words/care';
+import { agentSortWords, doseText, exposedWords, carePages } from '#words/care';
 import { gradeWords } from '../ui/words';
 import { CareNav } from './care-nav';
 import { Field } from '../ui/field';
 
 const harmWords = { harms: 'harms', caution: 'caution', bears: 'bears it' } as const;
 const needWords = {
-  needed: 'Only with a prescription.',
-  'by-country': 'Prescription or none by country: the law there holds.',
+  needed: carePages.onlyWithAPrescription,
+  'by-country': carePages.prescriptionOrNoneByCountry,
   none: '',
 } as const;
 

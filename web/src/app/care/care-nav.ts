@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { carePages } from '#words/care';
 import { Rooms, type Room } from '../ui/rooms';
 
 /** The pages of care. */
@@ -11,11 +12,11 @@ import { Rooms, type Room } from '../ui/rooms';
 export class CareNav {
   protected readonly rooms: readonly Room[] = [
     { path: '/care', word: 'Under way' },
-    { path: '/care/course', word: 'Plan a course' },
+    { path: '/care/course', word: carePages.planACourse },
     { path: '/care/salt', word: 'Salt' },
-    { path: '/care/dip', word: 'Dips and baths' },
+    { path: '/care/dip', word: carePages.dipsAndBaths },
     { path: '/care/tools', word: 'Tools' },
-    { path: '/care/trace', word: 'Who touched whom' },
+    { path: '/care/trace', word: carePages.whoTouchedWhom },
     { path: '/almanac/care', word: 'Agents' },
   ];
 }

@@ -46,6 +46,7 @@ import {
   quarantineReasonWords,
   schoolWords,
   verdictWords,
+  carePages,
 } from '#words/care';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
@@ -66,10 +67,10 @@ type CourseLater = Exclude<PayloadOf<'course'>, { step: 'started' }>;
 const usualChangeFraction = 0.25;
 /** Back in or on again at the close of a course, each ticked. */
 const closing = [
-  'Carbon or resin back in',
-  'UV and ozone on again',
-  'Light, lid and air as they were',
-  'Ammonia and nitrite daily for a week more',
+  carePages.carbonOrResinBackIn,
+  carePages.uvAndOzoneOnAgain,
+  carePages.lightLidAndAirAs,
+  carePages.ammoniaAndNitriteDailyFor,
 ];
 
 /** What is under way: courses with what is due, quarantines with their clocks. */
@@ -168,17 +169,12 @@ export class CareScreen {
       })),
       ready: readyToEnd(of),
       partOf: this.care().courses.find((c) => c.courseId === of.plan.partOfId)?.plan.productName ?? '',
-      refused: mealsRefused(of)
-        ? 'The last meals were not eaten by all: what is not eaten does not heal. In the water instead, or back to the veterinarian.'
-        : '',
+      refused: mealsRefused(of) ? carePages.theLastMealsWereNot : '',
       days: of.calendar.map((d) => ({ ...d, text: courseDayText(speech(), d, of.give) })),
       redoses: this.redoses(of),
       watch: this.watchText(of),
       left: this.leftText(of),
-      rests:
-        of.pausedOn === null
-          ? ''
-          : `It has been paused since ${dayText(speech(), of.pausedOn)}: what is still to come moves with it.`,
+      rests: of.pausedOn === null ? '' : carePages.itHasBeenPausedSince(dayText(speech(), of.pausedOn)),
       // What weeks later told counts more than the evening it ended.
       failed: of.ended !== null && (of.looks.at(-1) ?? of.ended).verdict !== 'better',
       verdict: of.ended ? verdictWords[of.ended.verdict] : '',
@@ -192,7 +188,11 @@ export class CareScreen {
       Math.round((Date.parse(this.on(atEpochMs)) - Date.parse(of.plan.startOn)) / dayMs) + 1;
     return redosesDue(of, { changes: this.water.changesOf(of.tankId), dayOf }).map((r) => ({
       ...r,
-      text: `${Math.round(100 * r.changeFraction)} % was changed ${dayText(speech(), this.on(r.atEpochMs))}: ${doseWords(r.give)}, for the replaced water only, unless the label says otherwise`,
+      text: carePages.wasChangedForTheReplaced(
+        Math.round(100 * r.changeFraction),
+        dayText(speech(), this.on(r.atEpochMs)),
+        doseWords(r.give),
+      ),
     }));
   }
   private watchText(of: CourseThread): string {
@@ -202,7 +202,7 @@ export class CareScreen {
     const missing = filterWatch(of, { readOn, today: this.today(), dayOf: this.on });
     return missing.length === 0
       ? ''
-      : `Not tested today: ${missing.map((p) => parameterWords[p]).join(' and ')}. The filter may be hit; a conditioner that binds ammonia at hand.`;
+      : carePages.notTestedTodayTheFilter(missing.map((p) => parameterWords[p]).join(' and '));
   }
   /** How much of a dose is in the water still, and how many usual changes take it out. */
   private leftText(of: CourseThread): string {
@@ -218,24 +218,32 @@ export class CareScreen {
     const share =
       shareFraction >= 1
         ? `${shareFraction.toFixed(1)} doses are`
-        : `${Math.round(100 * shareFraction)} % of a dose is`;
-    return `By its changes alone about ${share} still in this water: ${String(count)} changes of a quarter until it no longer counts. Until then nothing moves in that it harms, and its water goes into no other tank and no garden.`;
+        : carePages.ofADoseIs(Math.round(100 * shareFraction));
+    return carePages.byItsChangesAloneAbout(share, String(count));
   }
   private penShown(of: QuarantineThread) {
     return {
       of,
       name: this.nameOf(of.tankId),
-      what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : 'clean water and food, no clock'}`,
+      what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : carePages.cleanWaterAndFoodNo}`,
       exit: of.clock
         ? of.clock.exitOn
-          ? `Ends ${dayText(speech(), of.clock.exitOn)}: ${setByWords[of.clock.setBy]} on ${dayText(speech(), of.clock.clockStartOn)} set it.`
-          : 'No end while a sign is there.'
+          ? carePages.endsOnSetIt(
+              dayText(speech(), of.clock.exitOn),
+              setByWords[of.clock.setBy],
+              dayText(speech(), of.clock.clockStartOn),
+            )
+          : carePages.noEndWhileASign
         : '',
       stretched: of.clock?.stretchedExitOn
-        ? `In water this cool the parasites need longer: better ${dayText(speech(), of.clock.stretchedExitOn)}.`
+        ? carePages.inWaterThisCoolThe(dayText(speech(), of.clock.stretchedExitOn))
         : '',
       sentinels: of.sentinels
-        ? `${of.sentinels.count} ${this.stock.kindNamed(of.sentinels.kindId)?.commonName ?? 'sentinels'} beside them since ${dayText(speech(), of.sentinels.on)}.`
+        ? carePages.besideThemSince(
+            of.sentinels.count,
+            this.stock.kindNamed(of.sentinels.kindId)?.commonName ?? 'sentinels',
+            dayText(speech(), of.sentinels.on),
+          )
         : '',
       criteria: exitCriteria(of, {
         water: this.stock.stockOf(of.tankId)?.tank.water ?? {},
@@ -244,7 +252,7 @@ export class CareScreen {
       }).map((c) => ({
         ...c,
         word: criterionWords[c.id],
-        state: c.met === null ? 'the book does not say' : c.met ? 'met' : 'not yet',
+        state: c.met === null ? carePages.theBookDoesNotSay : c.met ? 'met' : 'not yet',
       })),
     };
   }
@@ -285,7 +293,7 @@ export class CareScreen {
     return this.step(
       of,
       { step: of.pausedOn === null ? 'paused' : 'resumed', courseId: of.courseId },
-      { what: of.pausedOn === null ? 'The course is paused' : 'The course goes on' },
+      { what: of.pausedOn === null ? carePages.theCourseIsPaused : carePages.theCourseGoesOn },
     );
   }
   /** A dose for replaced water comes off its bottle as well. */
@@ -293,7 +301,7 @@ export class CareScreen {
     return this.step(
       of,
       { step: 'redosed', courseId: of.courseId, changeEntryId },
-      { what: 'The replaced water is dosed', also: this.offBottle(of, give) },
+      { what: carePages.theReplacedWaterIsDosed, also: this.offBottle(of, give) },
     );
   }
   private offBottle(of: CourseThread, give: DoseToGive): NewEntry[] {
@@ -321,10 +329,10 @@ export class CareScreen {
       this.scribe.entry('timer', tankId, { step: 'set', timer: kind, minutes, note });
     const written = await this.scribe.write(
       [
-        timer('filter', mealFilterMinutes, 'on again after the meal'),
-        timer('look', mealLeftoverMinutes, 'take out what was not eaten'),
+        timer('filter', mealFilterMinutes, carePages.onAgainAfterTheMeal),
+        timer('look', mealLeftoverMinutes, carePages.takeOutWhatWasNot),
       ],
-      'The alarms of the meal',
+      carePages.theAlarmsOfTheMeal,
     );
     this.said.set(written.said);
   }
@@ -335,7 +343,7 @@ export class CareScreen {
       [of, ...parts].map((c) =>
         this.scribe.entry('course', c.tankId, { step: 'ended', courseId: c.courseId, verdict }),
       ),
-      parts.length === 0 ? 'The course is ended' : 'The course is ended with its parts',
+      parts.length === 0 ? carePages.theCourseIsEnded : carePages.theCourseIsEndedWith,
     );
     this.said.set(written.kept ? written.said : faultsText(written.faults));
     if (written.kept) this.ticked.set([]);
@@ -406,7 +414,7 @@ export class CareScreen {
     const blocked = (of.clock?.blockedBy ?? []).length > 0;
     const reason = this.leaveReason().trim();
     if (blocked && reason === '') {
-      this.faultOf.set({ [of.quarantineId]: 'is needed: something stands in the way, and the reason is kept' });
+      this.faultOf.set({ [of.quarantineId]: carePages.isNeededSomethingStandsIn });
       return;
     }
     this.faultOf.set({});
@@ -428,10 +436,10 @@ export class CareScreen {
   }
 }
 const setByWords = {
-  arrival: 'the newest arrival',
-  'wet-contact': 'a wet contact',
+  arrival: carePages.theNewestArrival,
+  'wet-contact': carePages.aWetContact,
   sign: 'a sign',
-  'sign-ended': 'the end of a sign',
-  'treatment-ended': 'the end of a treatment',
+  'sign-ended': carePages.theEndOfASign,
+  'treatment-ended': carePages.theEndOfATreatment,
   death: 'a death',
 } as const;

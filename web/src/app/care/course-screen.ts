@@ -36,6 +36,7 @@ import {
   doseShareWords,
   doseText,
   doseWords,
+  carePages,
 } from '#words/care';
 import type { PayloadOf } from '#contracts/book';
 import { amount } from '#words/units';
@@ -52,12 +53,12 @@ import { InUnit } from '../ui/in-unit';
 import { WhyNot, whyText, type Why } from '../ui/why';
 
 const verdictNames = {
-  allowed: 'Nothing of what is known speaks against it.',
-  warn: 'With caution: one animal in a tub of its own first, for a day.',
-  blocked: 'Not like this: only with a reason that is kept.',
-  final: 'Never: people would be harmed. No reason opens this.',
-  unheard: 'The house has not told yet what lives in it.',
-  incomplete: 'Said in full below, it is held against what lives here.',
+  allowed: carePages.nothingOfWhatIsKnown,
+  warn: carePages.withCautionOneAnimalIn,
+  blocked: carePages.notLikeThisOnlyWith,
+  final: carePages.neverPeopleWouldBeHarmed,
+  unheard: carePages.theHouseHasNotTold,
+  incomplete: carePages.saidInFullBelowIt,
 };
 /** What is still to be filled in is no verdict on the course. */
 const ofTheForm: ReadonlySet<string> = new Set(['label', 'prescription', 'agentId']);
@@ -151,10 +152,10 @@ export class CourseScreen {
   protected readonly faults = signal<ReadonlyMap<string, string>>(new Map());
   protected readonly said = signal('');
   protected readonly checks = [
-    'Water tested tonight and put right',
-    'Carbon, resin and zeolite out; UV and ozone off',
-    'Air up, lid on, light as the agent needs',
-    'A way out stands ready: water for a change, carbon',
+    carePages.waterTestedTonightAndPut,
+    carePages.carbonResinAndZeoliteOut,
+    carePages.airUpLidOnLight,
+    carePages.aWayOutStandsReady,
   ];
 
   constructor() {
@@ -203,10 +204,10 @@ export class CourseScreen {
     const of = this.bottle();
     if (!of) return [];
     return [
-      ...(of.state.state === 'expired' ? ['Past its date: it may do less or harm more. A new one, or a reason.'] : []),
-      ...(of.medicine.kinds === '' ? [] : [`Its label says of kinds: ${of.medicine.kinds}`]),
+      ...(of.state.state === 'expired' ? [carePages.pastItsDateItMay] : []),
+      ...(of.medicine.kinds === '' ? [] : [carePages.itsLabelSaysOfKinds(of.medicine.kinds)]),
       ...(of.medicine.agentIds.length > 1
-        ? [`It holds ${of.medicine.agentIds.map((id) => this.nameOf(id)).join(' and ')}: each is checked.`]
+        ? [carePages.itHoldsEachIsChecked(of.medicine.agentIds.map((id) => this.nameOf(id)).join(' and '))]
         : []),
     ];
   });
@@ -248,9 +249,9 @@ export class CourseScreen {
     const amountText = (value: number): string => `${Number(value.toPrecision(3))} ${unit}`;
     const buy =
       missingValue === 0
-        ? 'that is enough'
+        ? carePages.thatIsEnough
         : `${amountText(missingValue)} are missing${packsCount === null || costValue === null ? '' : `: ${packsCount} ${packsCount === 1 ? 'pack' : 'packs'} to buy, ${costValue.toFixed(2)}`}`;
-    return `${amountText(perDoseValue)} a dose, ${amountText(needValue)} in all; ${amountText(of.state.leftValue)} in the cupboard: ${buy}.`;
+    return carePages.aDoseInAllIn(amountText(perDoseValue), amountText(needValue), amountText(of.state.leftValue), buy);
   }
   protected readonly chosen = computed(() => this.agents.find((a) => a.id === this.agentId()) ?? null);
   protected readonly doses = computed(() => this.chosen()?.doses.map(doseText) ?? []);
@@ -270,10 +271,8 @@ export class CourseScreen {
       ...(most === null ? {} : { maxRepeats: most }),
     };
   });
-  protected readonly daysFault = computed(() => (daysFrom(this.doseDays()) ? '' : 'whole days from 1, as 1 3 5'));
-  protected readonly changesFault = computed(() =>
-    changesFrom(this.changes()) ? '' : 'a day and a per cent, as 5 25%',
-  );
+  protected readonly daysFault = computed(() => (daysFrom(this.doseDays()) ? '' : carePages.wholeDaysFrom1As));
+  protected readonly changesFault = computed(() => (changesFrom(this.changes()) ? '' : carePages.aDayAndAPer));
   /** Agents of courses that are over and have not left the water. */
   private readonly stillThere = ({ tank }: TankStock): TankStock['tank']['inWater'] =>
     tank.inWater.filter((a) => a.ended);
@@ -389,7 +388,10 @@ export class CourseScreen {
         byLabel:
           labelL === undefined
             ? ''
-            : `By the label’s ${amount(speech(), 'volume', labelL, 0)} the dose would be ${Math.round((100 * labelL) / of.tank.netVolumeL)} % of this.`,
+            : carePages.byTheLabelsTheDose(
+                amount(speech(), 'volume', labelL, 0),
+                Math.round((100 * labelL) / of.tank.netVolumeL),
+              ),
         repeatsFault:
           planned && !planned.ok && 'field' in planned.refusal && planned.refusal.field === 'repeats'
             ? plainRefusal(planned.refusal)
@@ -399,12 +401,14 @@ export class CourseScreen {
         share: give && give.by !== 'meal' ? doseShareWords(give) : '',
         total:
           give && give.by !== 'meal'
-            ? `${this.packsText(dosesCount * packsTaken(give))} in all, over ${daysCounted(days)}`
+            ? carePages.inAllOver(this.packsText(dosesCount * packsTaken(give)), daysCounted(days))
             : daysCounted(days),
         working: note.explained(null),
-        still: this.stillThere(of).map(
-          (s) =>
-            `Still in this water by its changes alone: ${s.shareFraction >= 1 ? s.shareFraction.toFixed(1) : s.shareFraction.toFixed(2)} of a dose of ${s.productName}.`,
+        still: this.stillThere(of).map((s) =>
+          carePages.stillInThisWaterBy(
+            s.shareFraction >= 1 ? s.shareFraction.toFixed(1) : s.shareFraction.toFixed(2),
+            s.productName,
+          ),
         ),
         bottle: give && give.by !== 'meal' ? this.bottleText(give, dosesCount) : '',
         heard: says !== null,
@@ -443,8 +447,13 @@ export class CourseScreen {
     const { redoseDays, treatAtLeastDays } = timing.value;
     const tempText = amount(speech(), 'temperature', middle(read), 1);
     return redoseDays
-      ? `Against white spot at ${tempText}: again every ${redoseDays.lo.toFixed(1)} to ${redoseDays.hi.toFixed(1)} days, at least ${Math.ceil(treatAtLeastDays)} days after the last spot; a course that ends when the spots vanish fails.`
-      : `Against white spot at ${tempText} heat alone works: ${treatAtLeastDays} days.`;
+      ? carePages.againstWhiteSpotAtAgain(
+          tempText,
+          redoseDays.lo.toFixed(1),
+          redoseDays.hi.toFixed(1),
+          Math.ceil(treatAtLeastDays),
+        )
+      : carePages.againstWhiteSpotAtHeat(tempText, treatAtLeastDays);
   });
   protected readonly prescribed = computed(() =>
     this.agentIds().some((id) => this.agents.find((a) => a.id === id)?.prescription === 'needed'),
@@ -453,19 +462,19 @@ export class CourseScreen {
     const place = this.first();
     const untickedCount = this.checks.length - this.before().length;
     if (place?.final) return verdictNames.final;
-    if (place?.stopped) return `Not like this: ${place.against.join(' ')}`;
+    if (place?.stopped) return carePages.notLikeThis(place.against.join(' '));
     if (place && !place.heard && !this.outOfReach()) return verdictNames.unheard;
     return {
       'a tank': this.tankId() === '',
       'an agent': this.agentId() === '',
       'the name on the pack': this.productName().trim() === '',
-      [this.way() === 'food' ? 'what the food is made with' : 'what one pack treats']:
+      [this.way() === 'food' ? carePages.whatTheFoodIsMade : carePages.whatOnePackTreats]:
         this.label() === null && this.daysFault() === '' && this.changesFault() === '',
       'days that can be read': this.daysFault() !== '' || this.changesFault() !== '',
       'repeats that the label allows': (place?.repeatsFault ?? '') !== '',
       'the prescription': this.prescribed() && this.prescription().trim() === '',
       'why it is done all the same': place?.asksReason === true && this.overrideReason().trim() === '',
-      [`${untickedCount} of the ticks above`]: untickedCount > 0,
+      [carePages.ofTheTicksAbove(untickedCount)]: untickedCount > 0,
     };
   });
   private readonly eaten = computed(() => (this.way() === 'food' ? this.food() : null));

@@ -14,6 +14,7 @@ import {
 } from '#core/care';
 import { recorder } from '#core/explain';
 import { amountPlainly } from '#words/units';
+import { carePages } from '#words/care';
 import { Scribe } from '../base/scribe';
 import { speech } from '../base/speech';
 import { StockStore } from '../stock';
@@ -26,10 +27,10 @@ import { UnitNamePipe } from '../ui/amount';
 import { WhyNot } from '../ui/why';
 
 const says: readonly { id: BleachLabel; word: string }[] = [
-  { id: 'hypochlorite-weight', word: 'sodium hypochlorite, by weight' },
-  { id: 'hypochlorite-volume', word: 'sodium hypochlorite, by volume' },
-  { id: 'available-chlorine-volume', word: 'available chlorine, by volume' },
-  { id: 'available-chlorine-weight', word: 'available chlorine, by weight' },
+  { id: 'hypochlorite-weight', word: carePages.sodiumHypochloriteByWeight },
+  { id: 'hypochlorite-volume', word: carePages.sodiumHypochloriteByVolume },
+  { id: 'available-chlorine-volume', word: carePages.availableChlorineByVolume },
+  { id: 'available-chlorine-weight', word: carePages.availableChlorineByWeight },
 ];
 const [firstBath] = careKnowledge.baths as readonly [BathRecipe, ...BathRecipe[]];
 const three = (value: number): string => String(Number(value.toPrecision(3)));
@@ -229,9 +230,8 @@ export class DipScreen {
   });
   protected readonly bleachFault = computed(() => {
     const worked = this.worked();
-    if (!worked)
-      return 'says the litres, the per cent of the label, the days since it was opened and the strength wanted';
-    return worked.dip.ok ? '' : 'cannot be: the bottle does not hold that, or a number is out of range';
+    if (!worked) return carePages.saysTheLitresThePer;
+    return worked.dip.ok ? '' : carePages.cannotBeTheBottleDoes;
   });
   protected readonly bleach = computed(() => {
     const worked = this.worked();
@@ -276,7 +276,7 @@ export class DipScreen {
   protected readonly bleachNote = computed(() => {
     const [b, waterL] = [this.bleach(), this.waterL()];
     return b && waterL !== null
-      ? `bleach dip: ${b.ml} mL in ${amountPlainly(speech(), 'volume', waterL)}, ${b.mgPerL} mg/L`
+      ? carePages.bleachDipMlInMg(b.ml, amountPlainly(speech(), 'volume', waterL), b.mgPerL)
       : 'bleach dip';
   });
   protected readonly bathNote = computed(() => {

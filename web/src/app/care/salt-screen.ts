@@ -7,7 +7,7 @@ import { careKnowledge } from '#almanac/care';
 import { bookKinds } from '#almanac/kinds';
 import { mayDose, saltCourse } from '#core/care';
 import { highEnd, middle } from '#core/readings';
-import { doseReasonWords } from '#words/care';
+import { doseReasonWords, carePages } from '#words/care';
 import { amount } from '#words/units';
 import { StockStore } from '../stock';
 import { Choice, Option } from '../ui/choice';
@@ -174,17 +174,21 @@ export class SaltScreen {
       fault: '',
       lines: [
         portion === undefined
-          ? 'There is enough in it already: weigh nothing.'
-          : `Weigh ${grams(massG)} g for ${amount(speech(), 'volume', netVolumeL, 0)} net: ${portionsG.length} portions of ${grams(portion)} g, one every ${portionEveryHours} hours.`,
-        `With each change of ${Math.round(100 * changeFraction)} % put back ${grams(replaceG)} g, dissolved in the new water; for what evaporates nothing.`,
-        `Brought down by ${downChangesCount} ${downChangesCount === 1 ? 'change' : 'changes'} of fresh water, on days of their own.`,
+          ? carePages.thereIsEnoughInIt
+          : carePages.weighGForNetPortions(
+              grams(massG),
+              amount(speech(), 'volume', netVolumeL, 0),
+              portionsG.length,
+              grams(portion),
+              portionEveryHours,
+            ),
+        carePages.withEachChangeOfPut(Math.round(100 * changeFraction), grams(replaceG)),
+        carePages.broughtDownByOfFresh(downChangesCount, downChangesCount === 1 ? 'change' : 'changes'),
       ],
       beside: [
-        `The pen will show about ${amount(speech(), 'conductivity', riseUsPerCm, 0)} more: that is the salt, and no alarm.`,
+        carePages.thePenWillShowAbout(amount(speech(), 'conductivity', riseUsPerCm, 0)),
         ...(nitrite && nitrite.byIonGPerL > 0
-          ? [
-              `Against the nitrite in it: ${nitrite.byNitrogenGPerL.toFixed(2)} g/L by ten to one of its nitrogen, ${nitrite.byIonGPerL.toFixed(2)} g/L by the cautious reading, of the ion. It buys time; the nitrite still has to go.`,
-            ]
+          ? [carePages.againstTheNitriteInIt(nitrite.byNitrogenGPerL.toFixed(2), nitrite.byIonGPerL.toFixed(2))]
           : []),
       ],
     };

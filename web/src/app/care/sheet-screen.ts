@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { careKnowledge } from '#almanac/care';
 import { dateOfCourse } from '#core/care';
-import { courseDayText, criterionWords, quarantineReasonWords, schoolWords } from '#words/care';
+import { courseDayText, criterionWords, quarantineReasonWords, schoolWords, carePages } from '#words/care';
 import { onText } from '#words/dates';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
@@ -166,9 +166,9 @@ export class CareSheetScreen {
     const exitOn = of.clock?.exitOn ?? null;
     return {
       tank: this.nameOf(of.tankId),
-      what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : 'clean water and food, no clock'}`,
+      what: `${quarantineReasonWords[of.reason]}; ${of.clock ? schoolWords[of.school] : carePages.cleanWaterAndFoodNo}`,
       opened: onText(speech(), of.openedOn),
-      exit: exitOn === null ? '' : `Ends ${onText(speech(), exitOn)} as of today.`,
+      exit: exitOn === null ? '' : carePages.endsAsOfToday(onText(speech(), exitOn)),
       criteria: Object.values(criterionWords).join('; '),
       nights: Array.from({ length: nightsShown }, (_, i) => i + 1),
     };

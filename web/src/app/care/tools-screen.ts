@@ -8,7 +8,7 @@ import { InputText } from 'primeng/inputtext';
 import { careKnowledge } from '#almanac/care';
 import { ownEquipmentUntil, toolSorts, type Tool, type ToolDip, type ToolSort } from '#core/care';
 import type { PayloadOf } from '#contracts/book';
-import { toolSortWords } from '#words/care';
+import { toolSortWords, carePages } from '#words/care';
 import { onText } from '#words/dates';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -167,7 +167,7 @@ export class ToolsScreen {
   protected readonly dip = computed((): ToolDip => this.dipList.find((d) => d.agentId === this.dipId()) ?? firstDip);
   protected readonly people = computed(() => careKnowledge.agents.find((a) => a.id === this.dipId())?.people ?? '');
   protected readonly gradeText = computed(() =>
-    this.dip().grade === 'published' ? 'Published, from memory' : 'Common practice, from memory',
+    this.dip().grade === 'published' ? carePages.publishedFromMemory : carePages.commonPracticeFromMemory,
   );
   protected readonly dipReady = computed(() => (this.dipMinutes() ?? 0) > 0);
   protected readonly dipKept = computed(() => (this.dipMinutes() ?? 0) >= this.dip().leastMinutes);
@@ -189,7 +189,7 @@ export class ToolsScreen {
         own:
           until === null
             ? ''
-            : `New animals came in: its equipment stays its own until ${onText(speech(), nightOn({ atEpochMs: until, zone: this.house.zone() }))} (a careful school).`,
+            : carePages.newAnimalsCameInIts(onText(speech(), nightOn({ atEpochMs: until, zone: this.house.zone() }))),
         tools: tools.filter((t) => t.homeTankId === tankId).map((t) => this.shown(t)),
       };
     });
@@ -201,10 +201,10 @@ export class ToolsScreen {
       name: t.name,
       about: [
         toolSortWords[t.sort],
-        t.lastUsed ? `last in ${this.nameOf(t.lastUsed.tankId)}, ${day(t.lastUsed.atEpochMs)}` : 'not used yet',
+        t.lastUsed ? `last in ${this.nameOf(t.lastUsed.tankId)}, ${day(t.lastUsed.atEpochMs)}` : carePages.notUsedYet,
         t.dippedEpochMs === null ? 'never dipped' : `dipped ${day(t.dippedEpochMs)}`,
       ].join('; '),
-      wet: t.wet && t.lastUsed ? `It was in ${this.nameOf(t.lastUsed.tankId)} and not dipped since: dip it first.` : '',
+      wet: t.wet && t.lastUsed ? carePages.itWasInAndNot(this.nameOf(t.lastUsed.tankId)) : '',
     };
   }
   protected setWhere(toolId: string, tankId: string): void {

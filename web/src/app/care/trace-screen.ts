@@ -6,7 +6,7 @@ import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { brokenWeight, traceContacts, traceDayOf, type Traced } from '#core/care';
-import { wayWords } from '#words/care';
+import { wayWords, carePages } from '#words/care';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -22,11 +22,11 @@ import { InUnit } from '../ui/in-unit';
 
 /** How far back, by what it may be; water below 20 °C doubles the first. */
 const windows = [
-  { days: 14, word: 'white spot, costia, columnaris: 14 days' },
-  { days: 28, word: 'flukes, velvet, or cool water: 28 days' },
+  { days: 14, word: carePages.whiteSpotCostiaColumnaris14 },
+  { days: 28, word: carePages.flukesVelvetOrCoolWater },
   { days: 60, word: 'virus: 60 days' },
-  { days: 90, word: 'Camallanus, worms and parasites of shrimp: 90 days' },
-  { days: 365, word: 'tuberculosis: a year' },
+  { days: 90, word: carePages.camallanusWormsAndParasitesOf },
+  { days: 365, word: carePages.tuberculosisAYear },
 ] as const;
 interface Row extends Traced {
   side: string;
@@ -220,8 +220,8 @@ export class TraceScreen {
         .join('; ');
     return traced
       ? [
-          ...traced.sources.map((t) => ({ ...t, side: 'may have given it', way: wayOf(t) })),
-          ...traced.exposed.map((t) => ({ ...t, side: 'may have got it', way: wayOf(t) })),
+          ...traced.sources.map((t) => ({ ...t, side: carePages.mayHaveGivenIt, way: wayOf(t) })),
+          ...traced.exposed.map((t) => ({ ...t, side: carePages.mayHaveGotIt, way: wayOf(t) })),
         ]
       : [];
   });
@@ -261,14 +261,14 @@ export class TraceScreen {
   protected readonly summary = computed(() => {
     const traced = this.traced();
     return traced
-      ? `${traced.sources.length} may have given it to ${this.nameOf(this.sick())}, ${traced.exposed.length} may have got it.`
+      ? carePages.mayHaveGivenItTo(traced.sources.length, this.nameOf(this.sick()), traced.exposed.length)
       : '';
   });
   protected readonly columns: readonly TableColumn<Row>[] = [
     { head: 'Tank', text: (r) => this.nameOf(r.tank) },
     { head: 'It', text: (r) => r.side },
     { head: 'Risk', text: (r) => r.risk.toFixed(2), sortBy: (r) => r.risk, figures: true },
-    { head: 'By which way', text: (r) => `${r.path.map(this.nameOf).join(' → ')}: ${r.way}` },
+    { head: carePages.byWhichWay, text: (r) => `${r.path.map(this.nameOf).join(' → ')}: ${r.way}` },
   ];
   protected readonly lanes = computed(() => {
     const ids = [...new Set([this.sick(), ...this.rows().map((r) => r.tank)])];

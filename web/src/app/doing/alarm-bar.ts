@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import { isAlarming, isDip } from '#core/doing';
-import { timerWords } from '#words/doing';
+import { timerWords, doingPages } from '#words/doing';
 import { Notifier } from './notifier';
 import { DoingStore, type RunningTimer } from './doing-store';
 
@@ -81,11 +81,11 @@ export class AlarmBar {
   protected readonly words = timerWords;
   protected answerText = (t: RunningTimer): string =>
     t.timer === 'filter' || t.timer === 'heater'
-      ? 'It is on again'
+      ? doingPages.itIsOnAgain
       : isDip(t.timer)
-        ? 'They are out'
+        ? doingPages.theyAreOut
         : this.loud(t)
-          ? 'It is off'
+          ? doingPages.itIsOff
           : 'Done';
   protected loud = (t: RunningTimer): boolean => isAlarming(t.timer);
   protected isDue = (t: RunningTimer): boolean => this.doing.due().includes(t);
@@ -93,7 +93,7 @@ export class AlarmBar {
     const jobs = this.doing.jobs();
     const changes = jobs.every((j) => j.work.kind === 'change');
     return jobs.length === 1
-      ? `One ${changes ? 'change' : 'job'} not closed`
+      ? doingPages.oneNotClosed(changes ? 'change' : 'job')
       : `${jobs.length} ${changes ? 'changes' : 'jobs'} not closed`;
   };
   protected names = (): string =>

@@ -24,7 +24,7 @@ import { youngAbout } from '#core/stock';
 import { batchCode } from '#core/water';
 import type { Work } from '#contracts/book';
 import type { DoingView } from '#contracts/doing';
-import { cautionWords, closingWords, stepWords, timerWords, workWords } from '#words/doing';
+import { cautionWords, closingWords, stepWords, timerWords, workWords, doingPages } from '#words/doing';
 import { StockStore, type TankStock } from '../stock';
 import { agoText, figure } from '../ui/words';
 import { spanText } from './alarm-bar';
@@ -308,7 +308,7 @@ export class DoingScreen {
   protected missingText = (job: Job): string => {
     return job.open.length === 0
       ? ''
-      : `Open until ticked: ${job.open.map((id) => id.replaceAll('-', ' ')).join(', ')}.`;
+      : doingPages.openUntilTicked(job.open.map((id) => id.replaceAll('-', ' ')).join(', '));
   };
   protected headOf = (work: Job['work']['kind']): string => workWords[work].name;
   protected stepText = (step: DoingStep): string => stepWords(speech(), step.reason);

@@ -21,7 +21,7 @@ import {
 import { traitsOf, type ParameterId } from '#core/readings';
 import { leastRations } from '#core/stock';
 import type { BuildUpView } from '#contracts/water';
-import { beforeLeaving, leavingPlanWords, portionText, standInAlarms, standInRules } from '#words/hands';
+import { beforeLeaving, leavingPlanWords, portionText, standInAlarms, standInRules, handsPages } from '#words/hands';
 import { amount } from '#words/units';
 import { AskedAnew } from './asked-anew';
 import { heldText } from './forecast-check-text';
@@ -135,7 +135,7 @@ export class AwayScreen {
   });
   protected readonly daysFault = computed(() => {
     const days = this.days();
-    return days === null ? 'Say from when to when.' : days < 1 ? 'It ends after it begins.' : '';
+    return days === null ? handsPages.sayFromWhenToWhen : days < 1 ? handsPages.itEndsAfterItBegins : '';
   });
   private leavesOf(tankId: string, { days, plan }: { days: number; plan: LeavingPlan }): Said | null {
     const tank = this.buildUp.told()?.tanks.find((t) => t.tankId === tankId);
@@ -154,11 +154,11 @@ export class AwayScreen {
     return (
       fault ||
       (leaves.length === 0
-        ? 'nothing is foreseen to leave its band'
+        ? handsPages.nothingIsForeseenToLeave
         : leaves
             .map(({ parameter, earliestDay, likelyDay, side }) => {
               const where = side === 'below' ? 'below' : 'above';
-              const from = `${side === 'below' ? 'too low from' : 'from'} day ${Math.floor(earliestDay)}`;
+              const from = `${side === 'below' ? handsPages.tooLowFrom : 'from'} day ${Math.floor(earliestDay)}`;
               return `${parameterLabel(parameter)} ${earliestDay === 0 ? `${likelyDay === 0 ? 'is' : 'may be'} ${where} already` : `${from}${likelyDay === null ? '' : `, likely ${Math.round(likelyDay)}`}`}`;
             })
             .join('; '))
@@ -166,12 +166,13 @@ export class AwayScreen {
   }
   private portionsOf({ residents }: TankStock, days: number): { text: string; fault: string; portionG: number } {
     const animals = leastRations(residents);
-    if (animals.length === 0) return { text: 'no animals in the book', fault: '', portionG: 0 };
+    if (animals.length === 0) return { text: handsPages.noAnimalsInTheBook, fault: '', portionG: 0 };
     const found = portions({ days, animals, feedEveryDays: this.feedEveryDays() ?? NaN });
     if (!found.ok) return { text: '', fault: plainRefusal(found.refusal), portionG: 0 };
     const [g] = found.value.portionsG;
     return {
-      text: g === undefined ? 'no feeding needed' : `${found.value.portionsG.length} portions of ${portionText(g)}`,
+      text:
+        g === undefined ? handsPages.noFeedingNeeded : `${found.value.portionsG.length} portions of ${portionText(g)}`,
       fault: '',
       portionG: g ?? 0,
     };
@@ -181,7 +182,7 @@ export class AwayScreen {
     return this.toppedUp() === 'no' || percent === null ? null : (netVolumeL * percent) / 100;
   }
   protected topUpText = (topUpL: number | null): string =>
-    topUpL === null ? '' : `top up with about ${amount(speech(), 'volume', topUpL, 1)} of pure water a day`;
+    topUpL === null ? '' : handsPages.topUpWithAboutOf(amount(speech(), 'volume', topUpL, 1));
   /** Days of a course that fall into the absence: nobody doses them by a sheet. */
   private coursesIn(tankId: string): string {
     const days = courseDaysIn({
@@ -192,7 +193,7 @@ export class AwayScreen {
     });
     return days.length === 0
       ? ''
-      : `A course runs here: ${days.map((d) => `${d.text} on ${dayText(speech(), d.on)}`).join(', ')}. End it before, or leave somebody who is shown how.`;
+      : handsPages.aCourseRunsHereEnd(days.map((d) => `${d.text} on ${dayText(speech(), d.on)}`).join(', '));
   }
   private readonly courses = computed(() => coursesOfHouse(this.diary.entries(), this.house, this.stock));
   protected readonly rows = computed(() => {
@@ -209,7 +210,7 @@ export class AwayScreen {
           plans.map(({ plan, said }) => ({
             plan,
             word: leavingPlanWords[plan],
-            text: said === null ? 'reading its book …' : this.leavesText(said),
+            text: said === null ? handsPages.readingItsBook : this.leavesText(said),
           })),
         ),
         food: food.fault || food.text,

@@ -34,6 +34,7 @@ import {
   smallBowlWords,
   spongeBlockWords,
   wasteWords,
+  handsPages,
 } from '#words/hands';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -204,8 +205,8 @@ export class CleanScreen {
       inQuarantine: this.contributes('quarantine'),
     });
     return why.length === 0
-      ? 'Its water may go onto a garden, not onto what is eaten raw; never into a pond, a ditch or a stream.'
-      : `Its water goes down the drain (${why.map((w) => wasteWords[w]).join(', ')}): never onto a garden, into a pond or a stream.`;
+      ? handsPages.itsWaterMayGoOnto
+      : handsPages.itsWaterGoesDownThe(why.map((w) => wasteWords[w]).join(', '));
   });
   private readonly plan = computed(() => {
     const drawn = this.diary
@@ -263,7 +264,7 @@ export class CleanScreen {
         next: squareIds.includes(s.id),
         picked: this.chosen().includes(s.id),
         days: days === null ? '' : String(days),
-        label: `${s.id}${s.open ? '' : ', no bed'}${days === null ? ', not in the book' : `, cleaned ${days} days ago`}${s.dead ? ', water hardly moves' : ''}${squareIds.includes(s.id) ? ', next' : ''}`,
+        label: `${s.id}${s.open ? '' : ', no bed'}${days === null ? handsPages.notInTheBook : handsPages.cleanedDaysAgo(days)}${s.dead ? handsPages.waterHardlyMoves : ''}${squareIds.includes(s.id) ? ', next' : ''}`,
       };
     });
   });
@@ -309,8 +310,15 @@ export class CleanScreen {
       due,
       said:
         shareFraction === null
-          ? 'its own normal is not known yet: measure once more after a cleaning'
-          : `${Math.round(100 * shareFraction)} % of its own${due ? ': it fell by a third, the sponge is due' : dueInDays === null ? '' : `; at this pace the sponge is due in about ${Math.round(dueInDays)} days`}`,
+          ? handsPages.itsOwnNormalIsNot
+          : handsPages.ofItsOwn(
+              Math.round(100 * shareFraction),
+              due
+                ? handsPages.itFellByAThird
+                : dueInDays === null
+                  ? ''
+                  : handsPages.atThisPaceTheSponge(Math.round(dueInDays)),
+            ),
     };
   });
   protected readonly spongeBlocks = computed(() => {
@@ -329,14 +337,14 @@ export class CleanScreen {
     const last = this.cleaned()
       .filter((c) => c.what === part)
       .at(-1);
-    return last ? `last ${dayText(speech(), this.on(last.atEpochMs))}` : 'not in the book';
+    return last ? `last ${dayText(speech(), this.on(last.atEpochMs))}` : handsPages.notInTheBook2;
   }
   /** Opens the work with its steps and closing checks: heater and filter stay on Tonight until they are on again. */
   protected begin(kind: 'bed' | 'sponge'): Promise<boolean> {
     const note = kind === 'bed' ? this.chosen().join(', ').slice(0, 200) : '';
     return this.write(
       [this.scribe.entry('job', this.tankId(), { step: 'started', work: { kind, note } })],
-      kind === 'bed' ? 'The bed is begun' : 'The sponge is begun',
+      kind === 'bed' ? handsPages.theBedIsBegun : handsPages.theSpongeIsBegun,
     );
   }
   protected async bedDone(): Promise<void> {
@@ -351,7 +359,8 @@ export class CleanScreen {
       ...(outL === null ? {} : { outL }),
       ...(reason === '' ? {} : { overrideReason: reason }),
     };
-    if (!(await this.write([this.scribe.entry('cleaning', this.tankId(), payload)], 'That part of the bed'))) return;
+    if (!(await this.write([this.scribe.entry('cleaning', this.tankId(), payload)], handsPages.thatPartOfTheBed)))
+      return;
     this.picked.set(null);
     this.bucket.set([]);
     this.outL.set(null);
@@ -366,7 +375,7 @@ export class CleanScreen {
   protected async measure(): Promise<void> {
     const secondsPerL = this.seconds();
     if (secondsPerL === null) {
-      this.faults.set(new Map([['secondsPerL', 'A number is missing for the seconds.']]));
+      this.faults.set(new Map([['secondsPerL', handsPages.aNumberIsMissingFor]]));
       return;
     }
     if (await this.write([this.scribe.entry('flow', this.tankId(), { step: 'flow', secondsPerL })], 'The flow'))

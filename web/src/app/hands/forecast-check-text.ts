@@ -1,6 +1,6 @@
 import { speech } from '../base/speech';
 import type { HandsFound } from '#contracts/hands';
-import { heldWords } from '#words/hands';
+import { heldWords, handsPages } from '#words/hands';
 import { spanText, unitOf } from '#words/units';
 import { parameterLabel } from '../ui/kind-words';
 
@@ -13,4 +13,4 @@ export const heldText = (held: HandsFound['absences'][number]['held']): string =
         : '';
       return `${heldWords[verdict](parameterLabel(parameter))}${read}`;
     })
-    .join('; ') || 'nothing was foreseen to leave its band, and nothing is read above it';
+    .join('; ') || handsPages.nothingWasForeseenToLeave;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { handsPages } from '#words/hands';
 import { Rooms, type Room } from '../ui/rooms';
 
 /** The pages of the hands' work. */
@@ -14,7 +15,7 @@ export class HandsNav {
     { path: '/hands/clean', word: 'Cleaning' },
     { path: '/hands/plants', word: 'Plants' },
     { path: '/hands/away', word: 'Weeks away' },
-    { path: '/hands/move', word: 'Moving a tank' },
+    { path: '/hands/move', word: handsPages.movingATank },
     { path: '/hands/outage', word: 'Outage' },
     { path: '/hands/learnt', word: 'Found' },
   ];

@@ -11,7 +11,7 @@ import {
   type FlowStep,
 } from '#core/hands';
 import type { HandsFound } from '#contracts/hands';
-import { walkJobWords } from '#words/hands';
+import { walkJobWords, handsPages } from '#words/hands';
 import { amount, spanText, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
@@ -131,17 +131,17 @@ export class HandsLearntScreen {
   protected readonly moveColumns: readonly TableColumn<MoveRow>[] = [
     { head: 'Tank', text: (r) => r.tank },
     { head: 'Moved', text: (r) => r.on },
-    { head: 'At least, days', text: (r) => r.least, figures: true },
+    { head: handsPages.atLeastDays, text: (r) => r.least, figures: true },
     { head: 'Took, days', text: (r) => r.took, figures: true },
     { head: 'Bad days', text: (r) => r.bad, figures: true },
-    { head: 'Ammonia foreseen, a day', text: (r) => r.foreseen, figures: true },
+    { head: handsPages.ammoniaForeseenADay, text: (r) => r.foreseen, figures: true },
     { head: 'Ammonia read', text: (r) => r.tan, figures: true },
     { head: 'Nitrite read', text: (r) => r.no2, figures: true },
   ];
   protected readonly awayColumns: readonly TableColumn<AwayRow>[] = [
     { head: 'Tank', text: (r) => r.tank },
     { head: 'Away', text: (r) => r.span },
-    { head: 'What came of it', text: (r) => r.held },
+    { head: handsPages.whatCameOfIt, text: (r) => r.held },
   ];
   protected readonly aways = computed((): AwayRow[] =>
     [...(this.found.told()?.absences ?? [])]
@@ -160,8 +160,8 @@ export class HandsLearntScreen {
     );
     return walkJobs.map((id) => ({
       job: walkJobWords[id],
-      usual: usualWalkMinutes[id] === undefined ? 'by litres or heads' : String(usualWalkMinutes[id]),
-      own: own[id] === undefined ? 'not known yet' : String(Math.round(10 * own[id]) / 10),
+      usual: usualWalkMinutes[id] === undefined ? handsPages.byLitresOrHeads : String(usualWalkMinutes[id]),
+      own: own[id] === undefined ? handsPages.notKnownYet : String(Math.round(10 * own[id]) / 10),
     }));
   });
   protected readonly flows = computed((): FlowRow[] =>

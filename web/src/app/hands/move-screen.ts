@@ -39,6 +39,7 @@ import {
   movingCautions,
   packingLists,
   waterChoiceWords,
+  handsPages,
 } from '#words/hands';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
@@ -73,9 +74,9 @@ const clockText = (begin: string, minutes: number): string => {
   return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
 };
 const liftWords = {
-  one: 'one person may lift it',
+  one: handsPages.onePersonMayLiftIt,
   two: 'two people',
-  more: 'more than two people should lift: carry more out first',
+  more: handsPages.moreThanTwoPeopleShould,
 };
 
 /** A move: what it weighs, how long the animals have, what it cools to, and the watch after it. */
@@ -156,11 +157,11 @@ export class MoveScreen {
   });
   protected readonly weight = computed(() => {
     const found = this.weighed();
-    if (!found) return this.of() ? 'Its size is not in the book: no weight can be worked out.' : '';
+    if (!found) return this.of() ? handsPages.itsSizeIsNotIn : '';
     if (!found.ok) return plainRefusal(found.refusal);
     const { filledKg, movingKg, lifting, loadFraction } = found.value.value;
-    const load = loadFraction === null ? '' : ` The shelf bears ${Math.round(100 * loadFraction)} % of its rating.`;
-    return `Filled about ${Math.round(filledKg)} kg; drained to the bed, rock and wood out, about ${Math.round(movingKg)} kg: ${liftWords[lifting]}.${load}`;
+    const load = loadFraction === null ? '' : handsPages.theShelfBearsOfIts(Math.round(100 * loadFraction));
+    return handsPages.filledAboutKgDrainedTo(Math.round(filledKg), Math.round(movingKg), liftWords[lifting], load);
   });
   private readonly today = computed(() => nightOn({ atEpochMs: this.house.nowEpochMs(), zone: this.house.zone() }));
   private readonly threads = computed(() =>
@@ -220,9 +221,13 @@ export class MoveScreen {
       oldL,
       newL,
       old: amount(speech(), 'volume', oldL, 0),
-      cans: `in ${cansCount} ${cansCount === 1 ? 'can' : 'cans'}; ${amount(speech(), 'volume', newL, 0)} of new water ready at its warmth`,
+      cans: handsPages.inOfNewWaterReady(
+        cansCount,
+        cansCount === 1 ? 'can' : 'cans',
+        amount(speech(), 'volume', newL, 0),
+      ),
       working: note.explained(null),
-      inBags: `The animals are in their boxes for about ${Math.round(inBagsMinutes / 30) / 2} h, the day takes about ${Math.round(wholeMinutes / 30) / 2} h.`,
+      inBags: handsPages.theAnimalsAreInTheir(Math.round(inBagsMinutes / 30) / 2, Math.round(wholeMinutes / 30) / 2),
       steps: steps.map((s) => ({
         ...s,
         clock: clockText(this.begin(), s.atMinutes),
@@ -323,7 +328,13 @@ export class MoveScreen {
     return {
       fault: '',
       short: lo !== null && lo < hours,
-      text: `Oxygen for about ${Math.round(animalsG)} g of animals: ${hoursSpan(oxygen.value.hours)}. After ${hours} h the water stands at ${amount(speech(), 'temperature', cooled.value.tempC.lo, 1)} to ${amount(speech(), 'temperature', cooled.value.tempC.hi, 1)}.`,
+      text: handsPages.oxygenForAboutGOf(
+        Math.round(animalsG),
+        hoursSpan(oxygen.value.hours),
+        hours,
+        amount(speech(), 'temperature', cooled.value.tempC.lo, 1),
+        amount(speech(), 'temperature', cooled.value.tempC.hi, 1),
+      ),
     };
   });
   protected readonly watches = computed(() => {
@@ -341,7 +352,7 @@ export class MoveScreen {
   protected moved(): Promise<void> {
     const [of, ammonia, day] = [this.of(), this.ammonia(), this.day()];
     if (!of) {
-      this.fault.set('Choose the tank first.');
+      this.fault.set(handsPages.chooseTheTankFirst);
       return Promise.resolve();
     }
     return this.write(
@@ -357,7 +368,7 @@ export class MoveScreen {
   protected tested(of: { entryId: string; tankId: string; name: string }, good: boolean): Promise<void> {
     return this.write(
       this.scribe.entry('move', of.tankId, { step: 'move-day', movedId: of.entryId, good }),
-      `${of.name}: ${good ? 'good today' : 'not good today'}`,
+      `${of.name}: ${good ? 'good today' : handsPages.notGoodToday}`,
     );
   }
   private async write(entry: ReturnType<Scribe['entry']>, what: string): Promise<void> {

@@ -19,7 +19,15 @@ import {
 } from '#core/hands';
 import { middle } from '#core/readings';
 import { livingMassG } from '#core/stock';
-import { afterOutageWords, filterWords, hoursSpan, insulationWords, outageStepWords, outageWords } from '#words/hands';
+import {
+  afterOutageWords,
+  filterWords,
+  hoursSpan,
+  insulationWords,
+  outageStepWords,
+  outageWords,
+  handsPages,
+} from '#words/hands';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore, type TankStock } from '../stock';
@@ -144,7 +152,7 @@ export class OutageScreen {
       .filter((t) => !outIds.includes(t.tankId))
       .map((t) => this.scribe.entry('outage', t.tankId, { step: 'outage', cause: this.cause() }));
     if (entries.length === 0) {
-      this.fault.set('There is no tank whose clock could start.');
+      this.fault.set(handsPages.thereIsNoTankWhose);
       return;
     }
     const written = await this.scribe.write(entries, outageWords[this.cause()]);
@@ -156,7 +164,7 @@ export class OutageScreen {
     const cause = this.running()?.cause ?? null;
     const written = await this.scribe.write(
       open.map((o) => this.scribe.entry('outage', o.tankId, { step: 'outage-over', outageId: o.entryId })),
-      'The outage is over',
+      handsPages.theOutageIsOver,
     );
     if (written.kept) this.ended.set(cause);
     this.told(written);

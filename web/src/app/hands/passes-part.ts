@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { heaterRestMinutes, type PassRun, type WalkJobId, type WalkPass } from '#core/hands';
 import type { NewEntry } from '#contracts/book';
-import { walkJobWords, walkPassWords } from '#words/hands';
+import { walkJobWords, walkPassWords, handsPages } from '#words/hands';
 import { DoingStore } from '../doing';
 import { StockStore } from '../stock';
 import { Scribe } from '../base/scribe';
@@ -118,9 +118,13 @@ export class PassesPart {
     const [longest] = [...heaterOff].sort((a, b) => b.minutes - a.minutes);
     const isLong = longest !== undefined && longest.minutes > longOffMinutes;
     const off = longest
-      ? ` Longest without heat: ${this.nameOf()(longest.tank)}, ${Math.round(longest.minutes)} min${isLong ? ', long for a small warm tank: better by itself' : ''}.`
+      ? handsPages.longestWithoutHeatMin(
+          this.nameOf()(longest.tank),
+          Math.round(longest.minutes),
+          isLong ? handsPages.longForASmallWarm : '',
+        )
       : '';
-    return `Waiting for heaters to cool: ${Math.round(waitMinutes)} min in passes, ${Math.round(waitByStopMinutes)} min tank by tank.${off}`;
+    return handsPages.waitingForHeatersToCool(Math.round(waitMinutes), Math.round(waitByStopMinutes), off);
   });
   protected isDone = (tankId: string, pass: WalkPass): boolean => this.from().passed().has(`${tankId} ${pass}`);
   /**

@@ -4,7 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { ButtonDirective } from 'primeng/button';
 import { handsThreads, standInDays, handsStepsOf } from '#core/hands';
 import { amount } from '#words/units';
-import { portionText, standInAlarms, standInRules } from '#words/hands';
+import { portionText, standInAlarms, standInRules, handsPages } from '#words/hands';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch } from '../base/scribe';
 import { careDiaryKinds } from '../care';
@@ -168,14 +168,14 @@ export class StandInScreen {
       now: d.on === today,
       date: dayText(speech(), d.on),
       what: [
-        d.feeds ? 'look, top up, feed the portion of the day' : 'look, top up; no food',
-        ...ofCourses.filter((c) => c.on === d.on).map((c) => `${c.text}, only as you were shown`),
+        d.feeds ? handsPages.lookTopUpFeedThe : handsPages.lookTopUpNoFood,
+        ...ofCourses.filter((c) => c.on === d.on).map((c) => handsPages.onlyAsYouWereShown(c.text)),
       ].join('; '),
     }));
     return {
       span: `From ${dayText(speech(), first.fromOn)} to ${dayText(speech(), first.toOn)}`,
       call: plan?.call ?? '',
-      today: days.find((d) => d.now)?.what ?? 'Nothing yet: somebody is at home.',
+      today: days.find((d) => d.now)?.what ?? handsPages.nothingYetSomebodyIsAt,
       days,
       tanks: those.map((a) => {
         const own = planOf(a.entryId);
@@ -188,10 +188,8 @@ export class StandInScreen {
           tankId: a.tankId,
           name: this.nameOf(a.tankId),
           food: [
-            portionG > 0 && feedEveryDays !== null ? `a portion is ${portionText(portionG)}` : 'no food',
-            ...(topUpL === undefined
-              ? []
-              : [`top up with about ${amount(speech(), 'volume', topUpL, 1)} of pure water a day`]),
+            portionG > 0 && feedEveryDays !== null ? handsPages.aPortionIs(portionText(portionG)) : 'no food',
+            ...(topUpL === undefined ? [] : [handsPages.topUpWithAboutOf(amount(speech(), 'volume', topUpL, 1))]),
           ].join('; '),
           note: own?.note ?? '',
           photo: photo ? { hash: photo.payload.photoHash, caption: photo.payload.caption } : null,

@@ -1,4 +1,5 @@
 import { minuteMs } from '#core/units';
+import { handsPages } from '#words/hands';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -269,7 +270,7 @@ export class TrimScreen {
               due.hiEpochMs < now
                 ? 'due'
                 : `due ${dateText(speech(), due.loEpochMs, this.house.zone())} to ${dateText(speech(), due.hiEpochMs, this.house.zone())}`,
-            how: `${trimWords[due.habit]}${due.habit === 'stem' && rounds > 0 ? ` Tops back in: ${rounds} more ${rounds === 1 ? 'round' : 'rounds'} until it is dense enough to shape.` : ''}`,
+            how: `${trimWords[due.habit]}${due.habit === 'stem' && rounds > 0 ? handsPages.topsBackInMoreUntil(rounds, rounds === 1 ? 'round' : 'rounds') : ''}`,
           },
         ];
       })
@@ -277,9 +278,7 @@ export class TrimScreen {
   });
   protected readonly learnt = computed(() => {
     const minutes = learntTrimMinutes(this.sessions());
-    return minutes === null
-      ? 'How long it takes you here is known after three sessions with their minutes.'
-      : `A session here takes you about ${Math.round(minutes)} min by your own record.`;
+    return minutes === null ? handsPages.howLongItTakesYou : handsPages.aSessionHereTakesYou(Math.round(minutes));
   });
   /** What nitrate did after trims in this tank's own record. */
   protected readonly followed = computed(() => {
@@ -291,7 +290,13 @@ export class TrimScreen {
     });
     const seen = afterTrims({ trimsAtEpochMs: this.sessions().map((s) => s.atEpochMs), readings });
     return seen
-      ? `Seen here before, not as a cause: in ${seen.higherCount} of ${seen.trimsCount} trims nitrate read higher within two weeks${Math.round(seen.movedValue) === 0 ? '' : `, the middle ${seen.movedValue > 0 ? '+' : '−'}${Math.abs(seen.movedValue).toFixed(0)} mg/L`}.`
+      ? handsPages.seenHereBeforeNotAs(
+          seen.higherCount,
+          seen.trimsCount,
+          Math.round(seen.movedValue) === 0
+            ? ''
+            : handsPages.theMiddleMgL(seen.movedValue > 0 ? '+' : '−', Math.abs(seen.movedValue).toFixed(0)),
+        )
       : '';
   });
   protected readonly ranMinutes = computed(() => {

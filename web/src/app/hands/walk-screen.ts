@@ -19,7 +19,7 @@ import {
   type WalkJobId,
   type WalkTank,
 } from '#core/hands';
-import { toolWords, walkGroupWords, walkJobWords } from '#words/hands';
+import { toolWords, walkGroupWords, walkJobWords, handsPages } from '#words/hands';
 import { amount } from '#words/units';
 import type { WaterStart } from '#core/water';
 import { HouseStore } from '../base/house-store';
@@ -113,7 +113,7 @@ export class WalkScreen {
     const own = Object.entries(this.from.habit()).map(
       ([job, minutes]) => `${walkJobWords[job as WalkJobId]} ${Math.round(minutes * 10) / 10}`,
     );
-    return own.length === 0 ? '' : `By your own record, min: ${own.join(', ')}.`;
+    return own.length === 0 ? '' : handsPages.byYourOwnRecordMin(own.join(', '));
   });
   /** Whose stops are shown: nobody's name is whoever holds this device. */
   protected readonly whose = signal('');
@@ -127,7 +127,7 @@ export class WalkScreen {
   protected readonly handTo = signal('');
   protected readonly starts = computed(() => (this.whose() === '' ? this.from.starts() : []));
   protected startText = ({ leadHours, stirred, drum }: WaterStart): string =>
-    `${stirred ? 'stirred' : 'standing'} for ${Math.round(leadHours)} h${drum === null ? '; no free drum holds it' : `, in ${drum}`}`;
+    `${stirred ? 'stirred' : 'standing'} for ${Math.round(leadHours)} h${drum === null ? handsPages.noFreeDrumHoldsIt : `, in ${drum}`}`;
   protected litresOf = (start: WaterStart): string => String(Math.ceil(start.makeL * 10) / 10);
   /** One hose for several tanks, in passes. */
   protected readonly oneHose = signal(false);
@@ -246,9 +246,12 @@ export class WalkScreen {
   });
   protected readonly stopsCount = computed(() => this.laid()?.stops.length ?? 0);
   protected readonly breaches = computed(() =>
-    (this.laid()?.breaches ?? []).map(
-      (b) =>
-        `${this.nameOf(b.tank)} (${walkGroupWords[b.group].toLowerCase()}) stands before ${b.onto.map((id) => this.nameOf(id)).join(', ')}: what it has may go there by hands, hose and net.`,
+    (this.laid()?.breaches ?? []).map((b) =>
+      handsPages.standsBeforeWhatItHas(
+        this.nameOf(b.tank),
+        walkGroupWords[b.group].toLowerCase(),
+        b.onto.map((id) => this.nameOf(id)).join(', '),
+      ),
     ),
   );
   /** A stop dragged, or sent one earlier or later by key. */
@@ -278,7 +281,11 @@ export class WalkScreen {
       key: `${w.tank} ${w.job}`,
       text: `${this.nameOf(w.tank)}: ${walkJobWords[w.job as WalkJobId]}`,
       cost:
-        w.cost >= 5 ? 'leaves its band within a day' : w.cost >= 2 ? 'leaves its band within days' : 'can well wait',
+        w.cost >= 5
+          ? handsPages.leavesItsBandWithinA
+          : w.cost >= 2
+            ? handsPages.leavesItsBandWithinDays
+            : handsPages.canWellWait,
     })),
   );
   protected readonly sum = computed(() => {
@@ -286,8 +293,14 @@ export class WalkScreen {
     if (!laid) return '';
     const stops = laid.stops.length;
     const overMinutes = laid.minutes - this.leftMinutes();
-    const over = overMinutes > 0 ? `, ${Math.round(overMinutes)} more than there are` : '';
-    return `${stops} ${stops === 1 ? 'stop' : 'stops'}, about ${Math.round(laid.minutes)} of ${Math.round(this.leftMinutes())} min${over}`;
+    const over = overMinutes > 0 ? handsPages.moreThanThereAre(Math.round(overMinutes)) : '';
+    return handsPages.aboutOfMin(
+      stops,
+      stops === 1 ? 'stop' : 'stops',
+      Math.round(laid.minutes),
+      Math.round(this.leftMinutes()),
+      over,
+    );
   });
   protected readonly madeText = computed(() =>
     [...new Set(this.from.made().map((s) => this.nameOf(s.tankId)))].join(', '),

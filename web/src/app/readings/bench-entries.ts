@@ -2,6 +2,7 @@ import { countRead, type Instrument, type ParameterId } from '#core/readings';
 import type { Analysis } from '#core/sources';
 import { type NewEntry, type ReadingValue, type SeenPayload, entryOf } from '#contracts/book';
 import type { Bench } from '#contracts/readings';
+import { readingsPages } from '#words/readings';
 import { askedAbout, knownOf } from './questions';
 import { parameterOf, readingValue, readOn, understand, type Understanding } from './understanding';
 
@@ -71,7 +72,7 @@ type BenchTank = Bench['tanks'][number];
 /** A count as one writes it: `3`, `3-5`, `10+`, `0`. */
 function countSaid(text: string): CellSaid {
   const said = countRead(text);
-  if (said.kind === 'none') return { kind: 'fault', message: `“${text}” is no count; write 3, 3-5 or 10+.` };
+  if (said.kind === 'none') return { kind: 'fault', message: readingsPages.isNoCountWrite3(text) };
   return said.kind === 'backwards'
     ? { kind: 'fault', message: `${text} runs backwards.` }
     : { kind: 'count', count: { lo: said.lo, hi: said.hi } };

@@ -19,7 +19,7 @@ import { catchError, of, Subject, switchMap } from 'rxjs';
 import { parameters } from '#almanac/parameters';
 import { sharedFaults, type NightReading } from '#core/readings';
 import type { Bench } from '#contracts/readings';
-import { sharedFaultWords, instrumentWords } from '#words/readings';
+import { sharedFaultWords, instrumentWords, readingsPages } from '#words/readings';
 import { unitOf } from '#words/units';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
@@ -285,7 +285,10 @@ export class BenchScreen {
     });
     this.drafts.put(laid.texts);
     this.said.set(
-      `${Object.keys(laid.texts).length} cells laid in.${laid.lostCount > 0 ? ` ${laid.lostCount} fell off the grid and are not in it.` : ''}`,
+      readingsPages.cellsLaidIn(
+        Object.keys(laid.texts).length,
+        laid.lostCount > 0 ? readingsPages.fellOffTheGridAnd(laid.lostCount) : '',
+      ),
     );
   }
   /** Enter goes on, arrows move, Ctrl and Enter write. */
@@ -296,7 +299,7 @@ export class BenchScreen {
     if (event.key === '=' && input.value === '') {
       event.preventDefault();
       if (this.liveHere()) this.holdHere();
-      else this.said.set('No device on the wire feeds this column; choose or set up one under Kits and instruments.');
+      else this.said.set(readingsPages.noDeviceOnTheWire);
       return;
     }
     if (event.key === 'Escape' && this.hold.cell()) {
@@ -364,7 +367,11 @@ export class BenchScreen {
     this.faults.set(faults);
     const left = this.filled().length;
     this.said.set(
-      `${written.size} ${written.size === 1 ? 'tank' : 'tanks'} in the book.${left > 0 ? ` ${left} still on the bench.` : ''}`,
+      readingsPages.inTheBook(
+        written.size,
+        written.size === 1 ? 'tank' : 'tanks',
+        left > 0 ? readingsPages.stillOnTheBench(left) : '',
+      ),
     );
   }
   protected readonly faultList = computed(() =>

@@ -6,6 +6,7 @@ import { GridComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { DeviceHistory } from '#contracts/readings';
+import { readingsPages } from '#words/readings';
 import { HouseStore } from '../base/house-store';
 import { drawnChart } from '../ui/drawn-chart';
 import { fontSans, tokens } from '../base/tokens';
@@ -33,7 +34,7 @@ export class DeviceChart {
   protected readonly said = computed(() => {
     const { buckets } = this.series();
     const [lo, hi] = [Math.min(...buckets.map((b) => b.lo)), Math.max(...buckets.map((b) => b.hi))];
-    return `${this.label()}: ${buckets.length} points, between ${lo} and ${hi}`;
+    return readingsPages.pointsBetweenAnd(this.label(), buckets.length, lo, hi);
   });
 
   private readonly option = computed(() => {

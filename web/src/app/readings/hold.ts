@@ -1,5 +1,6 @@
 import { computed, effect, inject, signal, untracked } from '@angular/core';
 import type { ParameterId } from '#core/readings';
+import { readingsPages } from '#words/readings';
 import { LiveStore, type LiveValue } from './live-store';
 
 export interface HeldCell {
@@ -32,7 +33,7 @@ export class Hold {
       untracked(() => {
         if (!now || now.device.warnings.some((w) => w.unusable)) {
           this._cell.set(null);
-          say(`Nothing was taken for ${cell.tankName}, ${cell.label}: ${now?.why ?? 'the device is not on the wire.'}`);
+          say(readingsPages.nothingWasTakenFor(cell.tankName, cell.label, now?.why ?? readingsPages.theDeviceIsNotOn));
         } else if (now.steady) this.taken(cell, now);
       });
     });
@@ -42,7 +43,7 @@ export class Hold {
     this._cell.set(null);
     this.live.taken(cell.deviceId);
     this.take(cell, value);
-    this.say(`${cell.tankName}, ${cell.label}: ${value} taken from ${device.name}, steady.`);
+    this.say(readingsPages.takenFromSteady(cell.tankName, cell.label, value, device.name));
   }
   /** Two tanks may show the same: the keeper says that the probe is in this one. */
   takeStuck(): void {

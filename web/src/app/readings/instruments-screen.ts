@@ -12,7 +12,7 @@ import { parameterWords } from '#almanac/parameters';
 import { instrumentTypes, traitsOf, type InstrumentType, type ParameterId } from '#core/readings';
 import type { InstrumentPayload } from '#contracts/book';
 import { onText } from '#words/dates';
-import { instrumentWords } from '#words/readings';
+import { instrumentWords, readingsPages } from '#words/readings';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { Scribe } from '../base/scribe';
@@ -304,7 +304,7 @@ export class InstrumentsScreen {
   protected tells({ instrument: i }: OwnedInstrument): string {
     if (i.steps.length > 1) return `colours ${i.steps.join(', ')}`;
     const step = i.resolutionValue * (i.type === 'drop-test' && i.doubleSample ? 0.5 : 1);
-    return `${step}${i.penFactorUnknown ? ' ppm, factor not known' : i.penFactor === null ? '' : ` ppm, factor ${i.penFactor}`}${i.type === 'drop-test' ? ' a drop' : ''}`;
+    return `${step}${i.penFactorUnknown ? readingsPages.ppmFactorNotKnown : i.penFactor === null ? '' : ` ppm, factor ${i.penFactor}`}${i.type === 'drop-test' ? ' a drop' : ''}`;
   }
   protected sortOf = ({ payload }: OwnedInstrument): string =>
     `${typeWords[payload.type]}${payload.retired ? ', put away' : ''}`;
@@ -362,7 +362,7 @@ export class InstrumentsScreen {
     const charted = this.type() === 'colour-chart' || this.type() === 'strip';
     const steps = charted ? this.stepList() : [];
     if (steps.some((s) => !Number.isFinite(s))) {
-      this.faults.set(new Map([['steps', 'These are not all numbers; write them with blanks between.']]));
+      this.faults.set(new Map([['steps', readingsPages.theseAreNotAllNumbers]]));
       return;
     }
     const gaps = steps.slice(1).map((s, i) => s - (steps[i] ?? 0));

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { hasLeft, type DeviceParameterId } from '#core/readings';
 import type { Device, Devices } from '#contracts/readings';
+import { readingsPages } from '#words/readings';
 import { Live } from '../base/live';
 
 export interface LiveValue {
@@ -54,7 +55,7 @@ export class LiveStore {
         device,
         value,
         steady: false,
-        why: 'not moved since its last value: put it into this tank',
+        why: readingsPages.notMovedSinceItsLast,
         stuck: true,
       };
     return { device, value, steady: live.steady, why: live.why, stuck: false };

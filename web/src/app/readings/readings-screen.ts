@@ -1,3 +1,4 @@
+import { readingsPages } from '#words/readings';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -62,9 +63,9 @@ export class ReadingsScreen {
   private readonly readWith = inject(ReadWith);
   private readonly last = inject(LastTank);
   protected readonly contexts: readonly { id: Context; word: string }[] = [
-    { id: 'routine', word: 'as it is' },
-    { id: 'before-change', word: 'before a change' },
-    { id: 'after-change', word: 'after a change' },
+    { id: 'routine', word: readingsPages.asItIs },
+    { id: 'before-change', word: readingsPages.beforeAChange },
+    { id: 'after-change', word: readingsPages.afterAChange },
   ];
   protected readonly context = signal<Context>('routine');
   protected readonly texts = signal<Partial<Record<ParameterId, string>>>({});
@@ -230,8 +231,8 @@ export class ReadingsScreen {
     await this.outbox.keepDraft(`readings-${this.subjectId()}`, '');
     this.said.set(
       sent.state === 'written'
-        ? `${values.length} ${values.length === 1 ? 'reading' : 'readings'} of ${this.subjectName()} in the book.`
-        : 'Kept on this device, sent when the server is back.',
+        ? readingsPages.ofInTheBook(values.length, values.length === 1 ? 'reading' : 'readings', this.subjectName())
+        : readingsPages.keptOnThisDeviceSent,
     );
   }
 }

@@ -15,7 +15,7 @@ import {
 } from '#core/readings';
 import type { ReadingValue } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
-import { oddWords } from '#words/readings';
+import { oddWords, readingsPages } from '#words/readings';
 import { spanText, unitOf } from '#words/units';
 import { plainRefusal } from '../ui/refusals';
 
@@ -33,9 +33,9 @@ export type Understanding =
     };
 
 const words = {
-  inside: 'inside the band',
-  outside: 'outside the band',
-  unknown: 'cannot tell: it crosses the limit',
+  inside: readingsPages.insideTheBand,
+  outside: readingsPages.outsideTheBand,
+  unknown: readingsPages.cannotTellItCrossesThe,
   'no-band': '',
 } as const;
 const tones = { inside: 'settled', outside: 'act', unknown: 'unknown', 'no-band': 'resting' } as const;
@@ -102,7 +102,7 @@ export function judged(parameter: Parameter, reading: ParsedReading, { band, las
   const verdict = judgement?.ok ? judgement.value.value.verdict : 'no-band';
   const asked = plausibility({ parameter, reading, last: last ?? undefined });
   const unit = unitOf(speech(), parameter.id) === '' ? '' : ` ${unitOf(speech(), parameter.id)}`;
-  const doubt = reading.factorUnknown ? ', the pen’s factor not being known' : '';
+  const doubt = reading.factorUnknown ? readingsPages.thePensFactorNotBeing : '';
   return {
     kind: 'understood',
     reading,

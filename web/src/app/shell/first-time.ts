@@ -3,24 +3,25 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { filter, map, startWith } from 'rxjs';
+import { shellPages } from '#words/shell';
 
 /** What each page is for, in one line. */
 const purposes: Readonly<Record<string, string>> = {
-  '/tanks': 'All tanks in the order of the round: sort, move, copy, or take in a list of them.',
-  '/readings': 'What you measured of one tank: typed as you read it, asked about where it cannot be.',
-  '/readings/bench': 'The evening’s tests of all tanks in one grid: Enter goes on, Tab skips.',
-  '/readings/instruments': 'Your kits, pens and devices: how finely each reads, and whether it may still be believed.',
-  '/water': 'One change, thought through first: what the water becomes, and whether these animals bear the step.',
-  '/water/evening': 'What to mix tonight, for which tanks, and what may wait.',
-  '/water/mix': 'Grams for the water you want, from what is on your shelf.',
-  '/water/batches': 'What stands in the drums: measured, put right, labelled, used up.',
-  '/water/routines': 'Whether each tank’s routine holds its limits, and what it would take.',
-  '/sources': 'The waters you have, what is known of them, and whether that can be true.',
-  '/stock': 'Who lives where, how many, and what speaks against it.',
-  '/stock/fits': 'What can live in the water you have, as it is or after the cheapest change.',
-  '/supplies': 'What is on the shelf, how long it lasts, what is past its date.',
-  '/book': 'Everything that was ever written; a wrong line is struck, never erased.',
-  '/almanac': 'What the ledger knows and from where: bands, kinds, limits, sources.',
+  '/tanks': shellPages.allTanksInTheOrder,
+  '/readings': shellPages.whatYouMeasuredOfOne,
+  '/readings/bench': shellPages.theEveningsTestsOfAll,
+  '/readings/instruments': shellPages.yourKitsPensAndDevices,
+  '/water': shellPages.oneChangeThoughtThroughFirst,
+  '/water/evening': shellPages.whatToMixTonightFor,
+  '/water/mix': shellPages.gramsForTheWaterYou,
+  '/water/batches': shellPages.whatStandsInTheDrums,
+  '/water/routines': shellPages.whetherEachTanksRoutineHolds,
+  '/sources': shellPages.theWatersYouHaveWhat,
+  '/stock': shellPages.whoLivesWhereHowMany,
+  '/stock/fits': shellPages.whatCanLiveInThe,
+  '/supplies': shellPages.whatIsOnTheShelf,
+  '/book': shellPages.everythingThatWasEverWritten,
+  '/almanac': shellPages.whatTheLedgerKnowsAnd,
 };
 const keptKey = 'night-ledger-told';
 const all = 'all';

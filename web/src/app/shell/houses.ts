@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import type { HouseKey, HousesView } from '#contracts/tonight';
+import { shellPages } from '#words/shell';
 import { ApiProblem } from '../base/api';
 import { HouseDoor, HouseNotMade } from '../base/house-door';
 
@@ -62,7 +63,7 @@ export class Houses {
         this.view.set(view);
       },
       error: (error: unknown) => {
-        this.fault.set(`Which houses there are cannot be told: ${titleOf(error)}.`);
+        this.fault.set(shellPages.whichHousesThereAreCannot(titleOf(error)));
       },
     });
   }

@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
 import { Router } from '@angular/router';
+import { shellPages } from '#words/shell';
 import { TonightStore } from '../tonight';
 import { Sheet } from '../ui/sheet';
 import { menu, places } from './pages';
@@ -96,7 +97,7 @@ export class Jump {
         .flatMap((g) => g.visits.map((t) => ({ path: `/tanks/${t.tankId}`, name: t.name, tank: true }))),
       ...racks.map((rack) => ({
         path: `/tonight?rack=${encodeURIComponent(rack)}`,
-        name: `${rack}: the rack on the round`,
+        name: shellPages.theRackOnTheRound(rack),
         tank: false,
       })),
       ...[...menu, ...places].map((m) => ({ path: m.path, name: m.word, tank: false })),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import { Checkbox } from 'primeng/checkbox';
 import { FormsModule } from '@angular/forms';
+import { shellPages } from '#words/shell';
 import { Sheet } from '../ui/sheet';
 import { HouseStore } from '../base/house-store';
 import { menu } from './pages';
@@ -54,13 +55,13 @@ export class KeyList {
   protected readonly house = inject(HouseStore);
   readonly closed = output();
   protected readonly rows: readonly (readonly [string, string])[] = [
-    ['/', 'Jump to a tank or page'],
-    ['n', 'Ledger line: write readings in one line'],
-    ['.', 'Next tank of the round'],
-    ['u', 'Undo what was just written, while it is told'],
-    ['Esc', 'Out of a field, so that keys act again'],
-    ['m', 'Margin: show or fold away'],
-    ['l', 'Lamp: lit or lights out'],
+    ['/', shellPages.jumpToATankOr],
+    ['n', shellPages.ledgerLineWriteReadingsIn],
+    ['.', shellPages.nextTankOfTheRound],
+    ['u', shellPages.undoWhatWasJustWritten],
+    ['Esc', shellPages.outOfAFieldSo],
+    ['m', shellPages.marginShowOrFoldAway],
+    ['l', shellPages.lampLitOrLightsOut],
     ['?', 'This list'],
     ...menu.map((m): [string, string] => [`g ${m.key}`, m.word]),
   ];

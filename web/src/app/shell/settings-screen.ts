@@ -1,3 +1,4 @@
+import { shellPages } from '#words/shell';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -22,27 +23,27 @@ const questions: readonly { id: UnitQuestion; label: string; words: Readonly<Rec
   { id: 'length', label: 'Length', words: { cm: 'centimetres', in: 'inches' } },
   {
     id: 'hardness',
-    label: 'Hardness, general and carbonate',
-    words: { degrees: 'German degrees', ppm: 'ppm as CaCO₃', 'mmol/L': 'mmol/L' },
+    label: shellPages.hardnessGeneralAndCarbonate,
+    words: { degrees: 'German degrees', ppm: shellPages.ppmAsCaco, 'mmol/L': 'mmol/L' },
   },
   {
     id: 'ammonia',
     label: 'Ammonia',
-    words: { 'mg/L as N': 'mg/L as nitrogen', 'mg/L as NH3': 'mg/L as NH₃', 'mg/L as NH4': 'mg/L as NH₄' },
+    words: { 'mg/L as N': shellPages.mgLAsNitrogen, 'mg/L as NH3': 'mg/L as NH₃', 'mg/L as NH4': 'mg/L as NH₄' },
   },
   {
     id: 'nitrogen',
-    label: 'Nitrate and nitrite',
-    words: { 'as ion': 'mg/L as the ion', 'as N': 'mg/L as nitrogen' },
+    label: shellPages.nitrateAndNitrite,
+    words: { 'as ion': shellPages.mgLAsTheIon, 'as N': shellPages.mgLAsNitrogen },
   },
   {
     id: 'conductivity',
     label: 'Dissolved salts',
     words: {
       'µS/cm': 'conductivity, µS/cm at 25 °C',
-      'ppm (0.5)': 'ppm, pen of factor 0.5',
-      'ppm (0.64)': 'ppm, pen of factor 0.64',
-      'ppm (0.7)': 'ppm, pen of factor 0.7',
+      'ppm (0.5)': shellPages.ppmPenOfFactor0,
+      'ppm (0.64)': shellPages.ppmPenOfFactor064,
+      'ppm (0.7)': shellPages.ppmPenOfFactor07,
     },
   },
 ];
@@ -291,13 +292,13 @@ export class SettingsScreen {
     this.house.changeHouse({ name: this.name(), zone: this.zone() }).subscribe({
       next: () => {
         this.fault.set('');
-        this.said.set('The house: kept.');
+        this.said.set(shellPages.theHouseKept);
       },
       error: (error: unknown) => {
         this.said.set('');
         if (!(error instanceof ApiProblem)) throw error;
         this.faults.set(faultsByField(error.problem));
-        this.fault.set(`The house is not changed: ${error.problem.title}.`);
+        this.fault.set(shellPages.theHouseIsNotChanged(error.problem.title));
       },
     });
   }

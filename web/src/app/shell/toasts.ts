@@ -4,6 +4,7 @@ import { MessageService, type ToastMessageOptions } from 'primeng/api';
 import { ButtonDirective } from 'primeng/button';
 import { Toast } from 'primeng/toast';
 import { entryOf, mayStrike, type NewEntry } from '#contracts/book';
+import { shellPages } from '#words/shell';
 import { HouseStore } from '../base/house-store';
 import { newId, Outbox } from '../base/outbox';
 import { isTyping } from './keys';
@@ -67,10 +68,9 @@ export class Toasts {
     // Not before the toast listens.
     afterNextRender(() => {
       this.outbox.told.pipe(takeUntilDestroyed(destroyed)).subscribe(({ state, entries }) => {
-        if (entries.some((e) => this.mine.has(e.id)))
-          this.say('Undone. The struck line stays readable in the book.', []);
-        else if (state === 'queued') this.say('Kept on this device, sent when the house answers.', []);
-        else this.say(entries.length === 1 ? 'In the book.' : `In the book, ${entries.length} lines.`, entries);
+        if (entries.some((e) => this.mine.has(e.id))) this.say(shellPages.undoneTheStruckLineStays, []);
+        else if (state === 'queued') this.say(shellPages.keptOnThisDeviceSent, []);
+        else this.say(entries.length === 1 ? shellPages.inTheBook : shellPages.inTheBookLines(entries.length), entries);
       });
     });
   }
@@ -103,7 +103,7 @@ export class Toasts {
       entryOf(
         'strike',
         { id: newId(), subjectId: e.subjectId, happenedAt: this.house.nowIso() },
-        { entryId: e.id, reason: 'undone at once' },
+        { entryId: e.id, reason: shellPages.undoneAtOnce },
       ),
     );
     for (const { id } of strikes) this.mine.add(id);

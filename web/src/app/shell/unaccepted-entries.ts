@@ -1,3 +1,4 @@
+import { shellPages } from '#words/shell';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -93,9 +94,7 @@ export class UnacceptedEntries {
       await this.outbox.again(write.id, entries);
     } catch (error) {
       const why = error instanceof Error ? error.message : '';
-      this.faults.update(
-        (all) => new Map([...all, [write.id, `This cannot be read: ${why}. What you typed is kept.`]]),
-      );
+      this.faults.update((all) => new Map([...all, [write.id, shellPages.thisCannotBeReadWhat(why)]]));
     }
   }
   protected save({ id, entries }: QueuedWrite): void {

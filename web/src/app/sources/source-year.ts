@@ -1,4 +1,5 @@
 import { parametersWhere } from '#core/readings';
+import { sourcesPages } from '#words/sources';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { parameters } from '#almanac/parameters';
@@ -100,7 +101,12 @@ export class SourceYear {
           lo: shown(moved.lo),
           hi: shown(moved.hi),
           step: step
-            ? `from about ${shown(step.beforeValue)} to ${shown(step.afterValue)} between ${dateText(speech(), step.afterEpochMs, this.house.zone())} and ${dateText(speech(), step.atEpochMs, this.house.zone())}`
+            ? sourcesPages.fromAboutToBetweenAnd(
+                shown(step.beforeValue),
+                shown(step.afterValue),
+                dateText(speech(), step.afterEpochMs, this.house.zone()),
+                dateText(speech(), step.atEpochMs, this.house.zone()),
+              )
             : 'no step',
           stepped: step !== null,
         },
@@ -109,7 +115,9 @@ export class SourceYear {
   );
   protected readonly said = computed(() => {
     const stepped = this.lines().filter((l) => l.stepped);
-    return stepped.length > 0 ? stepped.map((l) => `${l.label.toLowerCase()} ${l.step}`).join('; ') : 'no step in it';
+    return stepped.length > 0
+      ? stepped.map((l) => `${l.label.toLowerCase()} ${l.step}`).join('; ')
+      : sourcesPages.noStepInIt;
   });
   protected readonly series = computed((): ChartSeries[] =>
     drawn.flatMap((id) => {

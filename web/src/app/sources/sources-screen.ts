@@ -21,7 +21,7 @@ import { middle, parametersWhere } from '#core/readings';
 import { analysisReport, blendDisagrees, blendOf, chlorineMeaning, looksSoftened } from '#core/sources';
 import { sourceStates, type SourcePayload } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';
-import { analysisWords, treatmentWords } from '#words/sources';
+import { analysisWords, treatmentWords, sourcesPages } from '#words/sources';
 import { spanText, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
@@ -37,12 +37,12 @@ import { Field } from '../ui/field';
 
 export const stateWords: Record<SourcePayload['state'], string> = {
   'tap-straight': 'tap, straight',
-  'tap-aged': 'tap, aged a day with air',
-  softened: 'tap through a softener',
+  'tap-aged': sourcesPages.tapAgedADayWith,
+  softened: sourcesPages.tapThroughASoftener,
   ro: 'RO',
-  rodi: 'RO and deioniser',
+  rodi: sourcesPages.roAndDeioniser,
   rain: 'rain',
-  batch: 'mixed in a drum',
+  batch: sourcesPages.mixedInADrum,
 };
 const asked = parametersWhere((p) => p.tested === 'each-round');
 const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothing', caution: 'mind' };

@@ -23,7 +23,7 @@ import {
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
 import { schoolWords } from '#words/care';
-import { arrivalCautionWords, maturityWords, methodWords, stockingWords } from '#words/stock';
+import { arrivalCautionWords, maturityWords, methodWords, stockingWords, stockPages } from '#words/stock';
 import { bearings, flowOf } from '#core/water';
 import { flowWords } from '#words/water';
 import { GateWatch } from '../base/gate-watch';
@@ -155,7 +155,10 @@ export class ArrivalScreen {
     if (!stock || !kind) return '';
     const fit = fitOf({ kind, water: stock.tank.water });
     return fit.verdict === 'no' && fit.deciding
-      ? `This water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`
+      ? stockPages.thisWaterDoesNotSuit(
+          parameterShort(fit.deciding),
+          rangeText(kind.ranges[fit.deciding], fit.deciding),
+        )
       : '';
   });
   private readonly pens = new DiaryWatch(['quarantine']);
@@ -195,7 +198,7 @@ export class ArrivalScreen {
   protected readonly planFor = signal<'them' | 'set-up'>('them');
   private readonly ailingWarning = computed(() => {
     const stock = this.stock();
-    return stock?.tank.ailing ? `${stock.tank.name} is not well tonight: ${stock.tank.reason}` : '';
+    return stock?.tank.ailing ? stockPages.isNotWellTonight(stock.tank.name, stock.tank.reason) : '';
   });
   private readonly gate = new GateWatch('arrival', {
     kinds: () => this.store.kinds(),

@@ -8,7 +8,7 @@ import { FormsModule } from '@angular/forms';
 import { recorder } from '#core/explain';
 import { middle, type DatedReading } from '#core/readings';
 import { ammoniaDose, cyclingSchools, cyclingState, type CyclingSchoolId } from '#core/stock';
-import { cyclingReasonWords, cyclingWords } from '#words/stock';
+import { cyclingReasonWords, cyclingWords, stockPages } from '#words/stock';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -169,13 +169,13 @@ export class CyclingPart {
   protected readonly strength = signal(10);
   protected readonly said = signal('');
   protected readonly words = {
-    'no-source': 'Nothing feeds it',
+    'no-source': stockPages.nothingFeedsIt,
     waiting: 'Under way',
     ammonia: 'Ammonia',
     nitrite: 'Nitrite',
     ready: 'Cycled',
     fading: 'Fading',
-    expired: 'Most likely lost',
+    expired: stockPages.mostLikelyLost,
   };
   constructor() {
     effect(() => {
@@ -223,10 +223,10 @@ export class CyclingPart {
   protected readonly maturedText = computed(() => {
     const weeks = Math.floor((this.house.nowEpochMs() - Date.parse(this.stock().tank.setUp.startedOn)) / weekMs);
     return weeks >= 8
-      ? `${weeks} weeks old: matured by every school.`
+      ? stockPages.weeksOldMaturedByEvery(weeks)
       : weeks >= 2
-        ? `${weeks} weeks old: enough for the early school once it is slimy, the patient waits for six to eight.`
-        : `${Math.max(0, weeks)} weeks old: not yet by any school.`;
+        ? stockPages.weeksOldEnoughForThe(weeks)
+        : stockPages.weeksOldNotYetBy(Math.max(0, weeks));
   });
   private readonly dosed = computed(() =>
     ammoniaDose(
@@ -274,14 +274,14 @@ export class CyclingPart {
         this.scribe.entry('cycling', tankId, { step: 'started', school }),
         this.scribe.entry('fact', tankId, { about: 'stage', stage: 'cycling' }),
       ],
-      'The cycle is begun',
+      stockPages.theCycleIsBegun,
     );
     this.said.set(written.said);
   }
   protected async write(): Promise<void> {
     const written = await this.scribe.write(
       [this.scribe.entry('cycling', this.stock().tank.tankId, { step: 'dosed', tanMgPerL: this.target() })],
-      `Ammonia dosed to ${this.target()} mg/L`,
+      stockPages.ammoniaDosedToMgL(this.target()),
     );
     this.said.set(written.kept ? written.said : [...written.faults.values()].join('; '));
   }

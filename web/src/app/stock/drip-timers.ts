@@ -6,6 +6,7 @@ import { FormsModule } from '@angular/forms';
 import type { Interval, ParameterId } from '#core/readings';
 import { acclimationParameters, acclimationProgress, plannedFraction, type AcclimationProgress } from '#core/stock';
 import type { AcclimationPayload } from '#contracts/book';
+import { stockPages } from '#words/stock';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { parameterLabel, parameterShort, quantityOf } from '../ui/kind-words';
@@ -147,13 +148,12 @@ export class DripTimers {
       }),
     );
     const entry = this.scribe.entry('acclimation', d.tankId, { step: 'measured', arrivalId: d.arrivalId, now });
-    this.said.set((await this.scribe.write([entry], 'Measured in the box')).said);
+    this.said.set((await this.scribe.write([entry], stockPages.measuredInTheBox)).said);
   }
   protected async end(d: Drip, done: boolean): Promise<void> {
     const entry = this.scribe.entry('acclimation', d.tankId, { step: 'ended', arrivalId: d.arrivalId, done });
     this.said.set(
-      (await this.scribe.write([entry], done ? 'Brought over. Drip hose out, lid on, light low' : 'Drip broken off'))
-        .said,
+      (await this.scribe.write([entry], done ? stockPages.broughtOverDripHoseOut : stockPages.dripBrokenOff)).said,
     );
   }
 }

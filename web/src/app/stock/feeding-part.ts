@@ -19,7 +19,7 @@ import {
   schoolRations,
   type FeedingSchool,
 } from '#core/stock';
-import { feedingWords, mealWords } from '#words/stock';
+import { feedingWords, mealWords, stockPages } from '#words/stock';
 import { amount, fromTo } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -36,7 +36,7 @@ const spanText = ({ lo, hi }: { lo: number; hi: number }, decimalsCount: number)
 };
 function pinchText({ lo, hi }: { lo: number; hi: number }): string {
   const [from, to] = [pinchesOf(lo), pinchesOf(hi)];
-  if (to < 0.5) return 'less than half a pinch';
+  if (to < 0.5) return stockPages.lessThanHalfAPinch;
   // More than a few is weighed, not pinched.
   if (from > 6) return '';
   return from === to ? `${to} ${to === 1 ? 'pinch' : 'pinches'}` : `${from}–${to} pinches`;
@@ -266,9 +266,7 @@ export class FeedingPart {
     );
     const grams = this.grams();
     const perDay = grams ? this.no3PerDay(grams * 7) : this.no3PerDay(school?.weekG.hi ?? 0);
-    return perDay > held
-      ? `This brings up to ${figure(perDay, 2)} mg/L nitrate a day; the routine holds ${figure(held, 2)}. Plants take a part; without them it rises: less food, or more change.`
-      : '';
+    return perDay > held ? stockPages.thisBringsUpToMg(figure(perDay, 2), figure(held, 2)) : '';
   });
   protected readonly turn = computed(() =>
     nextFood({
@@ -279,12 +277,10 @@ export class FeedingPart {
   protected readonly advice = computed(() => {
     const { lo, hi } = this.ration();
     const mass = `${fromTo(figure(lo, 2), figure(hi, 2))} g`;
-    if (this.school() === 'mass') return `About ${mass} a day by living mass, in tiny amounts.`;
-    if (this.school() === 'few') return `About ${mass} two or three times a week; between, they graze.`;
+    if (this.school() === 'mass') return stockPages.aboutADayByLiving(mass);
+    if (this.school() === 'few') return stockPages.aboutTwoOrThreeTimes(mass);
     const meal = this.learnt();
-    return meal
-      ? `${figure(meal.foodG, 3)} g. ${mealWords[meal.why]}`
-      : `Begin with ${figure(lo, 2)} g and look after a quarter of an hour.`;
+    return meal ? `${figure(meal.foodG, 3)} g. ${mealWords[meal.why]}` : stockPages.beginWithGAndLook(figure(lo, 2));
   });
   protected readonly nitrogen = computed(() => {
     const food = foods.find((f) => f.id === this.foodId());
@@ -299,7 +295,9 @@ export class FeedingPart {
   protected readonly no3Text = computed(() => figure(this.nitrogen()?.value.no3MgPerL ?? 0, 2));
   protected readonly stay = computed(() => {
     const food = foods.find((f) => f.id === this.foodId());
-    return food?.stayHours ? `out again within ${fromTo(food.stayHours.lo, food.stayHours.hi)} hours.` : 'it may stay.';
+    return food?.stayHours
+      ? stockPages.outAgainWithinHours(fromTo(food.stayHours.lo, food.stayHours.hi))
+      : stockPages.itMayStay;
   });
   protected readonly portions = computed(() =>
     portionsFor({ awayDays: this.away(), school: this.school(), dailyG: this.ration().lo }),
@@ -323,6 +321,6 @@ export class FeedingPart {
   }
   protected async clear(fedEntryId: string, clearedMinutes: number | null): Promise<void> {
     const entry = this.scribe.entry('cleared', this.stock().tank.tankId, { fedEntryId, clearedMinutes });
-    this.said.set((await this.scribe.write([entry], 'Looked after the meal')).said);
+    this.said.set((await this.scribe.write([entry], stockPages.lookedAfterTheMeal)).said);
   }
 }

@@ -16,7 +16,7 @@ import {
   type StockKind,
   type WaterKnown,
 } from '#core/stock';
-import { osmoticWords } from '#words/stock';
+import { osmoticWords, stockPages } from '#words/stock';
 import { spanText } from '#words/units';
 import { SourcesStore } from '../sources';
 import { groupWords, parameterLabel, parameterShort, rangeText, remedyText } from '../ui/kind-words';
@@ -33,7 +33,7 @@ function livestockOf({ scientificName, ranges }: StockKind): string {
   if (scientificName.startsWith('Neocaridina')) return 'Neocaridina';
   if (!scientificName.startsWith('Caridina')) return '';
   if ((ranges.ph?.hi ?? 14) <= 7) return 'Soft-water caridina';
-  return (ranges.ph?.lo ?? 0) >= 7.3 ? 'Sulawesi lake shrimp' : '';
+  return (ranges.ph?.lo ?? 0) >= 7.3 ? stockPages.sulawesiLakeShrimp : '';
 }
 
 const bedKey = 'night-ledger-bed-price';
@@ -241,9 +241,7 @@ export class FitsScreen {
   );
   /** The chosen source is softened: its hardness says nothing of what comes before the softener. */
   protected readonly soft = computed(() =>
-    this.sources.named(this.here() ?? '')?.setUp.state === 'softened'
-      ? 'Softened water: sodium in place of calcium. For animals draw it before the softener, and test that.'
-      : '',
+    this.sources.named(this.here() ?? '')?.setUp.state === 'softened' ? stockPages.softenedWaterSodiumInPlace : '',
   );
 
   constructor() {
@@ -298,26 +296,26 @@ export class FitsScreen {
     return [
       {
         id: 'fits',
-        title: 'Fit this water',
-        said: 'Every range of theirs is known and met.',
+        title: stockPages.fitThisWater,
+        said: stockPages.everyRangeOfTheirsIs,
         lines: this.linesOf(of('fits'), () => ({ how: '', why: '' })),
       },
       {
         id: 'unknown',
         title: 'Cannot tell',
-        said: 'A test is missing, or a reading crosses the end of a range.',
+        said: stockPages.aTestIsMissingOr,
         lines: this.linesOf(of('unknown'), (kind, f) => ({
           how:
             f.wouldTell.length > 0
-              ? `a test of ${f.wouldTell.map(parameterLabel).join(' and ')} would tell`
-              : 'the book is unsure',
+              ? stockPages.aTestOfWouldTell(f.wouldTell.map(parameterLabel).join(' and '))
+              : stockPages.theBookIsUnsure,
           why: this.against(kind, f),
         })),
       },
       {
         id: 'no',
-        title: 'Do not fit',
-        said: 'The deciding value first.',
+        title: stockPages.doNotFit,
+        said: stockPages.theDecidingValueFirst,
         lines: this.linesOf(of('no'), (kind, f) => ({ how: this.decided(kind, f), why: this.against(kind, f) })),
       },
     ];
@@ -334,35 +332,35 @@ export class FitsScreen {
     return [
       {
         id: 'as-it-is',
-        title: 'Fit as it is',
-        said: 'Nothing but conditioner and a heater.',
-        lines: this.linesOf(of('as-it-is'), (_kind, r) => ({ how: r.phToTest ? 'test the pH' : '', why: '' })),
+        title: stockPages.fitAsItIs,
+        said: stockPages.nothingButConditionerAndA,
+        lines: this.linesOf(of('as-it-is'), (_kind, r) => ({ how: r.phToTest ? stockPages.testThePh : '', why: '' })),
       },
       {
         id: 'after',
-        title: 'Would fit after a change',
-        said: 'The cheapest that does it, aimed at the middle of what they ask: mineral, then RO, then an active bed where it lasts for months (a new bed is the dearest of all), then both; pure water with mineral beside it.',
+        title: stockPages.wouldFitAfterAChange,
+        said: stockPages.theCheapestThatDoesIt,
         lines: this.linesOf(after, (kind, r) => ({
           how: `${remedyText(r.remedy, r.bedMonths, this.bedValue())}${r.beside ? `; or ${remedyText(r.beside)}` : ''}`,
-          why: `${this.against(kind, r.asIs)}${r.phToTest ? ' Test the pH then.' : ''}`,
+          why: `${this.against(kind, r.asIs)}${r.phToTest ? stockPages.testThePhThen : ''}`,
         })),
       },
       {
         id: 'unknown',
         title: 'Cannot tell',
-        said: 'A value of the source is missing.',
+        said: stockPages.aValueOfTheSource,
         lines: this.linesOf(of('unknown'), (kind, r) => ({
           how:
             r.asIs.wouldTell.length > 0
-              ? `a test of ${r.asIs.wouldTell.map(parameterLabel).join(' and ')} would tell`
+              ? stockPages.aTestOfWouldTell(r.asIs.wouldTell.map(parameterLabel).join(' and '))
               : '',
           why: this.against(kind, r.asIs),
         })),
       },
       {
         id: 'never',
-        title: 'Not with this source',
-        said: 'No mixing of RO, mineral and active bed reaches all they need.',
+        title: stockPages.notWithThisSource,
+        said: stockPages.noMixingOfRoMineral,
         lines: this.linesOf(of('never'), (kind, r) => ({
           how: this.decided(kind, r.asIs),
           why: this.against(kind, r.asIs),
@@ -381,14 +379,20 @@ export class FitsScreen {
     const clash = livestock && reading ? schoolClash({ practices, livestock, parameter, reading }) : null;
     if (!clash || !reading) return '';
     const others = clash.against.map(({ name, why }) => (why ? `${name}: ${why}` : `${name} does not.`)).join(' ');
-    return ` Schools differ at ${parameterShort(parameter)} ${this.shown(parameter, reading)}: ${clash.keeping.join(' and ')} ${clash.keeping.length === 1 ? 'keeps' : 'keep'} them in it; ${others}`;
+    return stockPages.schoolsDifferAtThemIn(
+      parameterShort(parameter),
+      this.shown(parameter, reading),
+      clash.keeping.join(' and '),
+      clash.keeping.length === 1 ? 'keeps' : 'keep',
+      others,
+    );
   }
   private against(kind: StockKind, fit: KindFit): string {
     const { deciding: p, side } = fit;
     const span = p ? this.water()?.[p] : undefined;
     if (!p || fit.verdict === 'fits') return '';
-    if (!span) return `${parameterLabel(p)} of this water is not known.`;
-    const said = `${parameterShort(p)} is ${this.shown(p, span)}, they want ${rangeText(kind.ranges[p], p)}.`;
+    if (!span) return stockPages.ofThisWaterIsNot(parameterLabel(p));
+    const said = stockPages.isTheyWant(parameterShort(p), this.shown(p, span), rangeText(kind.ranges[p], p));
     return fit.verdict === 'no' && side && (p === 'ghDegrees' || p === 'khDegrees')
       ? `${said} ${osmoticWords({ group: kind.group, side })}${this.schools(kind, p)}`
       : `${said}${this.schools(kind, p)}`;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
+import { stockPages } from '#words/stock';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
@@ -86,7 +87,7 @@ export class KindsScreen {
   protected saveTable(): void {
     saveCsv(
       'kinds',
-      ['kind', 'scientific name', 'group', 'grows to, cm', ...kindParameters, 'bears'],
+      ['kind', 'scientific name', 'group', stockPages.growsToCm, ...kindParameters, 'bears'],
       this.listed().map((k) => [
         ...[k.commonName, k.scientificName, k.group, k.adultCm],
         ...kindParameters.map((p) => rangeText(k.ranges[p])),
@@ -144,7 +145,7 @@ export class KindsScreen {
   protected evidence(k: StockKind, p: KindParameter): string {
     const r = k.ranges[p];
     if (!r) return '';
-    const titles = r.sourceIds.map((id) => sources.find((s) => s.id === id)?.title ?? 'your own figures');
+    const titles = r.sourceIds.map((id) => sources.find((s) => s.id === id)?.title ?? stockPages.yourOwnFigures);
     return `${gradeWords[r.grade] ?? r.grade}: ${titles.join(', ')}; confidence ${r.confidence}`;
   }
 }

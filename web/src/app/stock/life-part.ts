@@ -6,7 +6,7 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { fitOf, stockSigns, type Population, type StockEventName, type StockSign, type StockAlarm } from '#core/stock';
-import { alarmWords } from '#words/stock';
+import { alarmWords, stockPages } from '#words/stock';
 import type { NewEntry } from '#contracts/book';
 import { togetherWords } from '#words/stock';
 import { GateWatch } from '../base/gate-watch';
@@ -27,15 +27,15 @@ import { WhyNot, type Why } from '../ui/why';
 const eventWords: Record<StockEventName, string> = {
   counted: 'counted',
   died: 'found dead',
-  missing: 'missing, no bodies',
+  missing: stockPages.missingNoBodies,
   born: 'young seen',
   berried: 'carrying eggs',
   moulted: 'moults found',
-  sign: 'how they behave',
-  'moved-out': 'moved to another tank',
+  sign: stockPages.howTheyBehave,
+  'moved-out': stockPages.movedToAnotherTank,
   'moved-in': 'moved in',
   'given-away': 'given away',
-  present: 'were there already',
+  present: stockPages.wereThereAlready,
   arrived: 'arrived',
 };
 const quick: readonly StockEventName[] = [
@@ -131,11 +131,14 @@ export class LifePart {
     if (!to) return '';
     const fit = kind && fitOf({ kind, water: to.tank.water });
     return [
-      ...(to.tank.ailing ? [`${to.tank.name} is not well tonight: ${to.tank.reason}`] : []),
-      ...(to.tank.stage === 'cycling' ? [`${to.tank.name} is not cycled yet.`] : []),
+      ...(to.tank.ailing ? [stockPages.isNotWellTonight(to.tank.name, to.tank.reason)] : []),
+      ...(to.tank.stage === 'cycling' ? [stockPages.isNotCycledYet(to.tank.name)] : []),
       ...(kind && fit?.verdict === 'no' && fit.deciding
         ? [
-            `Its water does not suit them: ${parameterShort(fit.deciding)} should be ${rangeText(kind.ranges[fit.deciding], fit.deciding)}.`,
+            stockPages.itsWaterDoesNotSuit(
+              parameterShort(fit.deciding),
+              rangeText(kind.ranges[fit.deciding], fit.deciding),
+            ),
           ]
         : []),
       ...(kind ? medicineWarnings(this.gateSays(), to.tank, { kind, kinds: this.store.kinds() }) : []),
@@ -167,11 +170,11 @@ export class LifePart {
     const event = this.event();
     const count = event === 'sign' ? null : countFrom(this.count());
     if (kindId === '') {
-      this.faults.set(new Map([['kindId', 'choose a kind']]));
+      this.faults.set(new Map([['kindId', stockPages.chooseAKind]]));
       return;
     }
     if (count === null && event !== 'sign') {
-      this.faults.set(new Map([['count', 'a number, or a span such as 10-15']]));
+      this.faults.set(new Map([['count', stockPages.aNumberOrASpan]]));
       return;
     }
     const overrideReason = this.overrideReason().trim();

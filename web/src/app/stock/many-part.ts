@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { kindsRead, together, type Resident } from '#core/stock';
-import { togetherWords } from '#words/stock';
+import { togetherWords, stockPages } from '#words/stock';
 import { Scribe } from '../base/scribe';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
@@ -118,9 +118,9 @@ export class ManyPart {
       const kind = row.kinds.length === 1 ? row.kinds[0] : row.kinds.find((k) => k.id === this.picked().get(row.text));
       const fault =
         row.kinds.length === 0
-          ? `“${row.text}”: nobody we know is called so. Your own kinds can be added.`
+          ? stockPages.nobodyWeKnowIsCalled(row.text)
           : row.count === null
-            ? `“${row.text}”: how many? 12, 10-15 or 10+`
+            ? stockPages.howMany121015(row.text)
             : '';
       return {
         ...row,

@@ -3,6 +3,7 @@ import { mayDose } from '#core/care';
 import type { StockKind } from '#core/stock';
 import type { StockTank } from '#contracts/stock';
 import { doseReasonWords } from '#words/care';
+import { stockPages } from '#words/stock';
 import type { GateSaid } from '../base/gate-watch';
 import type { StockStore } from './stock-store';
 
@@ -15,8 +16,8 @@ function medicineSaid(
   return inWater.flatMap((a) => {
     const said = mayDose({ agent: a.agentId, kinds: [kind.id], water: {}, alsoPresent: [] }, careKnowledge, kinds);
     const harms = said.ok ? said.value.reasons.filter((r) => r.id === 'kind') : [];
-    const how = a.ended ? `about ${Number(a.shareFraction.toPrecision(2))} of a dose is left` : 'its course runs';
-    const where = a.inFood ? 'is in the food here' : 'is in this water';
+    const how = a.ended ? stockPages.aboutOfADoseIs(Number(a.shareFraction.toPrecision(2))) : stockPages.itsCourseRuns;
+    const where = a.inFood ? stockPages.isInTheFoodHere : stockPages.isInThisWater;
     return harms.map((r) => `${nameOf(a.agentId)} ${where}, ${how}. ${doseReasonWords(r, nameOf)}`);
   });
 }

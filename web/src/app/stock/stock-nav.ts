@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { stockPages } from '#words/stock';
 import { Rooms, type Room } from '../ui/rooms';
 
 /** The rooms of the stock page. */
@@ -10,7 +11,7 @@ import { Rooms, type Room } from '../ui/rooms';
 })
 export class StockNav {
   protected readonly rooms: readonly Room[] = [
-    { path: '/stock', word: 'Who lives where' },
+    { path: '/stock', word: stockPages.whoLivesWhere },
     { path: '/stock/fits', word: 'What fits' },
     { path: '/stock/arrival', word: 'Arrivals' },
     { path: '/stock/kinds', word: 'Kinds' },

@@ -5,6 +5,7 @@ import { careKnowledge } from '#almanac/care';
 import type { SupplyUnit } from '#core/supplies';
 import type { SupplyPayload } from '#contracts/book';
 import { changesFrom, changesText, daysFrom, daysText } from '#words/care';
+import { suppliesPages } from '#words/supplies';
 import { Choice, Option } from '../ui/choice';
 import { Field } from '../ui/field';
 import { InUnit } from '../ui/in-unit';
@@ -130,10 +131,8 @@ export class MedicinePart {
     this.maxRepeats.set(of?.label.maxRepeats ?? null);
     this.kinds.set(of?.kinds ?? '');
   }
-  protected readonly daysFault = computed(() => (daysFrom(this.doseDays()) ? '' : 'whole days from 1, as 1 3 5'));
-  protected readonly changesFault = computed(() =>
-    changesFrom(this.changes()) ? '' : 'a day and a per cent, as 5 25%',
-  );
+  protected readonly daysFault = computed(() => (daysFrom(this.doseDays()) ? '' : suppliesPages.wholeDaysFrom1As));
+  protected readonly changesFault = computed(() => (changesFrom(this.changes()) ? '' : suppliesPages.aDayAndAPer));
   protected readonly medicine = computed((): Medicine | null => {
     const [doseValue, treats, most] = [this.doseValue(), this.treats(), this.maxRepeats()];
     const [doseDays, changes] = [daysFrom(this.doseDays()), changesFrom(this.changes())];

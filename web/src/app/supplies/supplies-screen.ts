@@ -26,7 +26,7 @@ import {
 } from '#core/supplies';
 import { saltIds, salts, type SaltId } from '#core/water';
 import type { SupplyLogPayload, SupplyPayload } from '#contracts/book';
-import { supplyWords } from '#words/supplies';
+import { supplyWords, suppliesPages } from '#words/supplies';
 import { HouseStore } from '../base/house-store';
 import { newId } from '../base/outbox';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -348,7 +348,7 @@ export class SuppliesScreen {
   protected saveTable(): void {
     saveCsv(
       'supplies',
-      ['supply', 'sort', 'left', 'unit', 'a week, from', 'to', 'good until', 'state'],
+      ['supply', 'sort', 'left', 'unit', suppliesPages.aWeekFrom, 'to', 'good until', 'state'],
       this.rows().map(({ supply, state }) => [
         ...[supply.name, supply.category, state.leftValue, supply.unit],
         ...[state.weekly?.lo ?? '', state.weekly?.hi ?? '', supply.expiresOn ?? '', state.state],
@@ -423,12 +423,12 @@ export class SuppliesScreen {
     const [packValue, costValue] = [this.packHolds(), this.packCosts()];
     if ((packValue === null) !== (costValue === null)) {
       const field = packValue === null ? 'packValue' : 'costValue';
-      this.faults.set(new Map([[field, 'A price needs both: what a pack holds, and what it costs.']]));
+      this.faults.set(new Map([[field, suppliesPages.aPriceNeedsBothWhat]]));
       return;
     }
     const medicine = this.category() === 'medicine' ? this.medicine() : null;
     if (medicine === 'unfinished') {
-      this.faults.set(new Map([['medicine', 'The label is not whole: nothing was written, what you typed stands.']]));
+      this.faults.set(new Map([['medicine', suppliesPages.theLabelIsNotWhole]]));
       return;
     }
     const written = await this.scribe.write(

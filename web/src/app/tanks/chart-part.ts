@@ -1,4 +1,5 @@
 import { dayMs } from '#core/units';
+import { tanksPages } from '#words/tanks';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -141,7 +142,7 @@ export class ChartPart {
     })),
     ...this.diary.of('dose').map(({ atEpochMs, payload }) => ({
       atEpochMs,
-      label: `dosed ${payload.amountMl} mL or g ${payload.product}`,
+      label: tanksPages.dosedMlOrG(payload.amountMl, payload.product),
       added: true,
     })),
     ...this.diary.of('top-up').map(({ atEpochMs, payload }) => ({
@@ -169,10 +170,10 @@ export class ChartPart {
     });
   });
   protected readonly figureColumns: TableColumn<ReturnType<typeof this.figures>[number]>[] = [
-    { head: 'In the span', text: (f) => f.label },
+    { head: tanksPages.inTheSpan, text: (f) => f.label },
     { head: 'Tank', text: (f) => f.name },
     { head: 'Readings', text: (f) => String(f.count), sortBy: (f) => f.count, figures: true },
-    { head: 'Lowest to highest', text: (f) => f.range, figures: true },
+    { head: tanksPages.lowestToHighest, text: (f) => f.range, figures: true },
     { head: 'Median', text: (f) => f.median, sortBy: (f) => Number(f.median), figures: true },
   ];
   protected readonly changesInSpan = computed(() => {

@@ -6,7 +6,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { thingEnds, waterEnds, type ThingEnd, type WaterEnd } from '#core/tanks';
 import type { PayloadOf } from '#contracts/book';
-import { endWords } from '#words/tanks';
+import { endWords, tanksPages } from '#words/tanks';
 import { GateWatch } from '../base/gate-watch';
 import { Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -158,7 +158,7 @@ export class EndScreen {
   protected readonly against = computed(() => this.says() ?? []);
   protected readonly animalsLeft = computed(() => this.against().some((s) => s.field === 'animals'));
   protected readonly why = computed((): Why => {
-    if (this.says() === null && !this.gate.outOfReach()) return 'The house has not told yet what is in it.';
+    if (this.says() === null && !this.gate.outOfReach()) return tanksPages.theHouseHasNotTold;
     return {
       'that no animal is left in it': this.animalsLeft(),
       'that what still runs ends with it': this.against().some((s) => s.field === 'alsoEnds'),

@@ -18,7 +18,7 @@ import {
   type TankStage,
 } from '#core/tanks';
 import type { FactPayload } from '#contracts/book';
-import { equipmentReasonWords, equipmentWords } from '#words/tanks';
+import { equipmentReasonWords, equipmentWords, tanksPages } from '#words/tanks';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -28,9 +28,9 @@ import { Field } from '../ui/field';
 import { WhyNot } from '../ui/why';
 
 const sightWords = {
-  clear: 'one sees in well',
-  partly: 'one sees in partly',
-  overgrown: 'overgrown: the dead stay unseen, so test more',
+  clear: tanksPages.oneSeesInWell,
+  partly: tanksPages.oneSeesInPartly,
+  overgrown: tanksPages.overgrownTheDeadStayUnseen,
 };
 type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
 
@@ -188,7 +188,7 @@ export class FactsPart {
     if (this.fault() === '') this.name.set('');
   }
   protected takeOut(fact: Fact<'new'>): Promise<void> {
-    return this.write({ ...fact, gone: true }, `${fact.name} is out again`);
+    return this.write({ ...fact, gone: true }, tanksPages.isOutAgain(fact.name));
   }
   protected share(): Promise<void> {
     return this.write(
@@ -213,6 +213,9 @@ export class FactsPart {
     return this.write({ about: 'sight', sight }, sightWords[sight]);
   }
   protected setAlgae(wanted: boolean): Promise<void> {
-    return this.write({ about: 'algae', wanted }, wanted ? 'Algae are wanted here' : 'Algae are not wanted here');
+    return this.write(
+      { about: 'algae', wanted },
+      wanted ? tanksPages.algaeAreWantedHere : tanksPages.algaeAreNotWantedHere,
+    );
   }
 }

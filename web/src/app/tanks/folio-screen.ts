@@ -1,3 +1,4 @@
+import { tanksPages } from '#words/tanks';
 import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -158,7 +159,7 @@ export class FolioScreen {
     );
     return result.ok ? result.value : null;
   });
-  protected readonly liftingWords = { one: 'one person', two: 'two people', more: 'more than two people' };
+  protected readonly liftingWords = { one: 'one person', two: 'two people', more: tanksPages.moreThanTwoPeople };
   protected excess = (labelL: number, netL: number): string =>
     figure(100 * doseExcess({ labelL, netL }).excessFraction, 0);
   protected percent = (share: number): string => figure(100 * share, 0);
@@ -190,7 +191,7 @@ export class FolioScreen {
   /** What decides is one of the findings under it: said there, with its evidence, and once. */
   protected foundBelow = (folio: Folio): boolean => this.findings(folio).some((f) => f.id === folio.tank.decidedBy);
   protected dueText = (days: number): string =>
-    days > 0 ? `in ${daysText(days)}` : days === 0 ? 'tonight' : `tonight (was due ${daysText(-days)} ago)`;
+    days > 0 ? `in ${daysText(days)}` : days === 0 ? 'tonight' : tanksPages.tonightWasDueAgo(daysText(-days));
   /** The model's word under a tide mark: where it stands, where the routine takes it, and what the last reading did. */
   protected outlook(id: ParameterId): string {
     const outlook = this.folio()?.outlooks.find((o) => o.parameter === id);
@@ -204,8 +205,8 @@ export class FolioScreen {
       normal
         ? `usual here ${spanText(speech(), id, { lo: Math.max(parameter.possible.lo, normal.lo), hi: normal.hi })}`
         : '',
-      leaves ? `goes ${leaves.side} the band ${leaves.text}` : '',
-      settles ? `the routine settles at ${span(settles.peak)} before a change` : '',
+      leaves ? tanksPages.goesTheBand(leaves.side, leaves.text) : '',
+      settles ? tanksPages.theRoutineSettlesAtBefore(span(settles.peak)) : '',
     ]
       .filter((t) => t !== '')
       .join('; ')
@@ -220,7 +221,7 @@ export class FolioScreen {
   protected label = (line: ParameterLine): string => this.parameterOf(line.parameter)?.label ?? line.parameter;
   protected shown = (id: ParameterId, interval: Interval): string => spanText(speech(), id, interval);
   protected bandText(line: ParameterLine): string {
-    if (!line.band) return line.parameter === 'tanMgPerL' ? 'judged by its toxic part' : 'no band';
+    if (!line.band) return line.parameter === 'tanMgPerL' ? tanksPages.judgedByItsToxicPart : 'no band';
     const { lo, hi } = spokenSpan(speech(), line.parameter, line.band);
     const clean = (value: number): string =>
       String(
@@ -265,9 +266,9 @@ export class FolioScreen {
     ]);
     this.said.set(
       sent.state === 'written'
-        ? 'The note is in the book.'
+        ? tanksPages.theNoteIsInThe
         : sent.state === 'queued'
-          ? 'Kept on this device until the server is back.'
+          ? tanksPages.keptOnThisDeviceUntil
           : sent.problem.title,
     );
     if (sent.state === 'refused') return;
@@ -280,9 +281,9 @@ export class FolioScreen {
     const sent = await this.tonight.looked([tank]);
     this.said.set(
       sent.state === 'written'
-        ? 'Looked, fed, fine: in the book.'
+        ? tanksPages.lookedFedFineInThe
         : sent.state === 'queued'
-          ? 'Kept on this device until the server is back.'
+          ? tanksPages.keptOnThisDeviceUntil
           : sent.problem.title,
     );
   }

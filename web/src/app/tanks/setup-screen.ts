@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
+import { tanksPages } from '#words/tanks';
 import { Choice, Option } from '../ui/choice';
 import { Day } from '../ui/day';
 import { InputText } from 'primeng/inputtext';
@@ -82,14 +83,14 @@ export class SetupScreen {
       ...(words.bowCm ? [{ id: 'bowCm' as const, label: words.bowCm, unit: 'cm', needed: true }] : []),
       { id: 'heightCm', label: 'Height outside', unit: 'cm', needed: true },
       { id: 'glassMm', label: 'Glass', unit: 'mm', needed: true },
-      { id: 'waterBelowRimCm', label: 'Water below the rim', unit: 'cm', needed: true },
+      { id: 'waterBelowRimCm', label: tanksPages.waterBelowTheRim, unit: 'cm', needed: true },
       { id: 'bedDepthCm', label: 'Bed depth', unit: 'cm', needed: false },
-      { id: 'bedBackCm', label: 'Bed at the back, if deeper', unit: 'cm', needed: false },
+      { id: 'bedBackCm', label: tanksPages.bedAtTheBackIf, unit: 'cm', needed: false },
       { id: 'rockKg', label: 'Rock', unit: 'kg', needed: false },
-      { id: 'rockL', label: 'Or rock by displacement', unit: 'L', needed: false },
+      { id: 'rockL', label: tanksPages.orRockByDisplacement, unit: 'L', needed: false },
       { id: 'woodL', label: 'Wood', unit: 'L', needed: false },
-      { id: 'woodKg', label: 'Or wood by weight', unit: 'kg', needed: false },
-      { id: 'sumpL', label: 'In filter and sump', unit: 'L', needed: false },
+      { id: 'woodKg', label: tanksPages.orWoodByWeight, unit: 'kg', needed: false },
+      { id: 'sumpL', label: tanksPages.inFilterAndSump, unit: 'L', needed: false },
     ];
   });
   protected readonly bedKind = signal<BedKind | ''>('');
@@ -200,9 +201,9 @@ export class SetupScreen {
     return result.ok ? result.value : null;
   });
   protected readonly liftingWords = {
-    one: 'one person under good conditions',
+    one: tanksPages.onePersonUnderGoodConditions,
     two: 'two people',
-    more: 'more than two people, or empty it further',
+    more: tanksPages.moreThanTwoPeopleOr,
   };
   /** Its sign is said in words beside it. */
   protected percent = (share: number): string => figure(100 * Math.abs(share), 0);

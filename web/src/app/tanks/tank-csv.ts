@@ -5,6 +5,7 @@ import { convert, isDay } from '#core/units';
 import { netVolume, tankShapes, type TankGeometry, type TankShape } from '#core/tanks';
 import { purposes } from '#core/tonight';
 import type { PayloadOf } from '#contracts/book';
+import { tanksPages } from '#words/tanks';
 import { plainRefusal } from '../ui/refusals';
 
 type SetUp = PayloadOf<'set-up'>;
@@ -21,7 +22,7 @@ export interface CsvTanks {
 
 /** As many as one request holds; a register beyond that comes in parts. */
 export const mostRows = 200;
-const lengths = ['length', 'width', 'bow', 'height', 'water below rim', 'bed front', 'bed back'] as const;
+const lengths = ['length', 'width', 'bow', 'height', tanksPages.waterBelowRim, 'bed front', 'bed back'] as const;
 export const csvColumns = [
   'name',
   'rack',
@@ -51,21 +52,19 @@ export function tanksFromCsv(text: string, { existing, on }: { existing: readonl
     transformHeader: (h) => h.trim().toLowerCase(),
   });
   const whole = (message: string): CsvTanks => ({ setUps: [], faults: [{ lineCount: 0, field: '', message }] });
-  if (!(meta.fields ?? []).includes('name'))
-    return whole(`The first line must name the columns; “name” is not among them. Known: ${csvColumns.join(', ')}.`);
+  if (!(meta.fields ?? []).includes('name')) return whole(tanksPages.theFirstLineMustName(csvColumns.join(', ')));
   const known = new Set([
     ...csvColumns.map((c) => c.toLowerCase()),
     ...lengths.map((c) => `${c} in`),
-    'label us gal',
-    'label imp gal',
+    tanksPages.labelUsGal,
+    tanksPages.labelImpGal,
   ]);
   const strange = (meta.fields ?? []).filter((f) => f !== '' && !known.has(f));
   if (strange.length > 0)
     return whole(
-      `Not understood: the column ${strange.map((f) => `“${f}”`).join(', ')}. Known: ${csvColumns.join(', ')}; lengths also in “in”.`,
+      tanksPages.notUnderstoodTheColumnKnown(strange.map((f) => `“${f}”`).join(', '), csvColumns.join(', ')),
     );
-  if (data.length > mostRows)
-    return whole(`${data.length} rows; at most ${mostRows} come in at once. Nothing was read.`);
+  if (data.length > mostRows) return whole(tanksPages.rowsAtMostComeIn(data.length, mostRows));
   const faults: CsvFault[] = [];
   const taken = new Map(existing.map((name) => [name.toLowerCase(), 0]));
   const setUps = data.map((row, i) => {
@@ -77,12 +76,12 @@ export function tanksFromCsv(text: string, { existing, on }: { existing: readonl
       faults.push({
         lineCount,
         field: 'name',
-        message: before === 0 ? `“${setUp.name}” is a tank already` : `“${setUp.name}” stands in line ${before} too`,
+        message: before === 0 ? tanksPages.isATankAlready(setUp.name) : tanksPages.standsInLineToo(setUp.name, before),
       });
     else taken.set(key, lineCount);
     return setUp;
   });
-  if (data.length === 0) return whole('There is no row under the heading.');
+  if (data.length === 0) return whole(tanksPages.thereIsNoRowUnder);
   return { setUps: faults.length > 0 ? [] : setUps, faults };
 }
 
@@ -97,8 +96,8 @@ function setUpFrom(
     const written = text(field);
     if (written === '') return undefined;
     const value = Number(written.replace(',', '.'));
-    if (!Number.isFinite(value)) wrong(field, `“${written}” is not a number`);
-    else if (value < 0) wrong(field, `${written} is below nothing`);
+    if (!Number.isFinite(value)) wrong(field, tanksPages.isNotANumber(written));
+    else if (value < 0) wrong(field, tanksPages.isBelowNothing(written));
     else return value;
     return undefined;
   };
@@ -114,23 +113,22 @@ function setUpFrom(
     const written = text(field).toLowerCase();
     if (written === '') return usual;
     const found = all.find((x) => x === written);
-    if (!found) wrong(field, `“${written}” is none of ${all.join(', ')}`);
+    if (!found) wrong(field, tanksPages.isNoneOf(written, all.join(', ')));
     return found ?? usual;
   };
   const name = text('name');
   if (name === '') wrong('name', 'is needed');
   const startedOn = text('started on') || on;
-  if (!isDay(startedOn)) wrong('started on', `“${startedOn}” is not a date such as 2026-03-14`);
+  if (!isDay(startedOn)) wrong('started on', tanksPages.isNotADateSuch(startedOn));
   const practice = text('practice') || 'community-soft';
-  if (!practices.some((p) => p.id === practice)) wrong('practice', `“${practice}” is not a practice in the almanac`);
+  if (!practices.some((p) => p.id === practice)) wrong('practice', tanksPages.isNotAPracticeIn(practice));
   const geometry = geometryFrom({ row: { length, number }, shape: choice('shape', tankShapes, 'rectangle'), wrong });
   const measuredFillL = number('filled l');
-  if (!geometry && measuredFillL === undefined)
-    wrong('length cm', 'the size outside, or the litres it took to fill, is needed');
+  if (!geometry && measuredFillL === undefined) wrong('length cm', tanksPages.theSizeOutsideOrThe);
   const labelL =
     number('label l') ??
-    inUnit('label us gal', 'volume', 'US gal', 'L') ??
-    inUnit('label imp gal', 'volume', 'imp gal', 'L');
+    inUnit(tanksPages.labelUsGal, 'volume', 'US gal', 'L') ??
+    inUnit(tanksPages.labelImpGal, 'volume', 'imp gal', 'L');
   const [grainMm, shelfRatedKg, bedText] = [number('grain mm'), number('shelf kg'), text('bed')];
   return {
     name,
@@ -168,7 +166,7 @@ function geometryFrom({
     lengthCm,
     heightCm,
     glassMm: number('glass mm') ?? 6,
-    waterBelowRimCm: length('water below rim') ?? 2,
+    waterBelowRimCm: length(tanksPages.waterBelowRim) ?? 2,
     ...some('widthCm', length('width')),
     ...some('bowCm', length('bow')),
     ...some('bedDepthCm', length('bed front')),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
+import { tanksPages } from '#words/tanks';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
@@ -142,7 +143,7 @@ export class TanksScreen {
     const payload = { ...setUp, name: `${tank.name} ${n}`, roundOrder: setUp.roundOrder + 1, startedOn: this.today() };
     await this.write(
       [this.scribe.entry('set-up', newId(), payload)],
-      `${tank.name} ${n}, set up as ${tank.name} is, without its animals`,
+      tanksPages.setUpAsIsWithout(tank.name, n, tank.name),
     );
   }
   private today = (): string => this.house.house()?.nightOn ?? this.house.nowIso().slice(0, 10);
@@ -177,7 +178,7 @@ export class TanksScreen {
     if (
       await this.write(
         setUps.map((s) => this.scribe.entry('set-up', newId(), s)),
-        `${setUps.length} tanks from the file`,
+        tanksPages.tanksFromTheFile(setUps.length),
       )
     )
       this.csv.set(null);

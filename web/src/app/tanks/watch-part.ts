@@ -6,6 +6,7 @@ import { learntBearing, watchHabit, watchReading, type WatchedChange } from '#co
 import type { SeenPayload } from '#contracts/book';
 import type { Folio } from '#contracts/tanks';
 import { learntBearingWords, moultSchoolNames, moultWords, watchHabitWords, watchVerdictWords } from '#words/stock';
+import { tanksPages } from '#words/tanks';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { agoText } from '../ui/words';
@@ -197,7 +198,10 @@ export class WatchPart {
   protected async write(seen: Seen): Promise<void> {
     const change = this.watched();
     const payload = { ...seen, ...(change ? { changeEntryId: change.entryId } : {}) } as SeenPayload;
-    const written = await this.scribe.write([this.scribe.entry('seen', this.tankId(), payload)], 'What was seen');
+    const written = await this.scribe.write(
+      [this.scribe.entry('seen', this.tankId(), payload)],
+      tanksPages.whatWasSeen,
+    );
     this.said.set(written.kept ? written.said : [...written.faults.values()].join('; '));
     if (written.kept) this.seen.set({});
   }

@@ -1,3 +1,4 @@
+import { tonightPages } from '#words/tonight';
 import { parameterLabel } from '../ui/kind-words';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -28,9 +29,9 @@ import { WhyNot } from '../ui/why';
 /** Of the tap its warmth says nothing about the tank. */
 const tested = parametersWhere((p) => p.tested === 'each-round' && p.mixes !== 'as-heat');
 const states: readonly { id: SourcePayload['state']; word: string }[] = [
-  { id: 'tap-aged', word: 'tap water that has stood' },
-  { id: 'tap-straight', word: 'tap water, straight' },
-  { id: 'softened', word: 'tap water through a softener' },
+  { id: 'tap-aged', word: tonightPages.tapWaterThatHasStood },
+  { id: 'tap-straight', word: tonightPages.tapWaterStraight },
+  { id: 'softened', word: tonightPages.tapWaterThroughASoftener },
   { id: 'ro', word: 'reverse osmosis' },
   { id: 'rain', word: 'rain' },
 ];
@@ -251,7 +252,7 @@ const shownCount = 12;
 export class BeginScreen {
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);
-  protected readonly heads = ['The water', 'One tank', 'What fits, and tonight'];
+  protected readonly heads = ['The water', 'One tank', tonightPages.whatFitsAndTonight];
   protected readonly states = states;
   protected readonly practices = practices;
   protected readonly tested = tested;
@@ -288,7 +289,7 @@ export class BeginScreen {
   protected readonly glassText = computed(() => {
     const geometry = this.geometry();
     if (this.fillL() !== null || !geometry) return '';
-    return `, with glass of ${geometry.glassMm} mm and the water ${amount(speech(), 'length', geometry.waterBelowRimCm, 0)} below the rim`;
+    return tonightPages.withGlassOfMmAnd(geometry.glassMm, amount(speech(), 'length', geometry.waterBelowRimCm, 0));
   });
   protected readonly sizeFault = computed(() => {
     const volume = this.volume();

@@ -13,7 +13,7 @@ import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import type { RoundGroup } from '#core/tonight';
 import type { TonightTank } from '#contracts/tonight';
-import { beforeGroupShort, beforeGroupWords } from '#words/tonight';
+import { beforeGroupShort, beforeGroupWords, tonightPages } from '#words/tonight';
 import type { Sent } from '../base/outbox';
 import { rangeShown } from '../ui/gradual-list';
 import { Icon } from '../ui/icon';
@@ -42,7 +42,7 @@ export class TonightScreen {
   protected readonly washOpen = signal(false);
   protected readonly waiting = computed(() => {
     const left = this.unseen(this.store.tanks()).length;
-    return left === 0 ? 'All looked after' : `${left} to go`;
+    return left === 0 ? tonightPages.allLookedAfter : `${left} to go`;
   });
   /** In the order of the round. */
   protected readonly needing = computed(() =>
@@ -112,9 +112,9 @@ export class TonightScreen {
     const sent: Sent = await this.store.looked(tanks);
     this.said.set(
       sent.state === 'written'
-        ? `${name}: looked, fed, fine. In the book.`
+        ? tonightPages.lookedFedFineInThe(name)
         : sent.state === 'queued'
-          ? `${name}: kept on this device, sent when the server is back.`
+          ? tonightPages.keptOnThisDeviceSent(name)
           : `${name}: ${sent.problem.title}.`,
     );
   }

@@ -1,4 +1,5 @@
 import { minuteMs } from '#core/units';
+import { tonightPages } from '#words/tonight';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -54,7 +55,7 @@ export class Visit {
       case 'change-now':
         return { word: 'Change now', path: '/water' };
       case 'change':
-        return { word: 'Plan a change', path: '/water' };
+        return { word: tonightPages.planAChange, path: '/water' };
       case 'test':
         return { word: 'Test it', path: '/readings' };
       default:
@@ -86,7 +87,8 @@ export class Visit {
         : agoText({ atEpochMs: sinceEpochMs, nowEpochMs: this.house.nowEpochMs() });
   protected due(at: number): string {
     const minutes = Math.round((at - this.house.nowEpochMs()) / minuteMs);
-    if (minutes < 0) return `was due ${minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`} ago`;
+    if (minutes < 0)
+      return tonightPages.wasDueAgo(minutes > -90 ? `${-minutes} min` : `${Math.round(-minutes / 60)} h`);
     return `in ${minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}`;
   }
   protected ago = (at: string): string => agoText({ atEpochMs: Date.parse(at), nowEpochMs: this.house.nowEpochMs() });

@@ -1,3 +1,4 @@
+import { tonightPages } from '#words/tonight';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -22,7 +23,7 @@ export class WaterLine {
   protected readonly text = computed(() => {
     const view = this.view();
     const plan = view ? eveningPlan(view) : null;
-    return plan?.ok ? eveningShort(speech(), plan.value.sum) : 'Water to mix';
+    return plan?.ok ? eveningShort(speech(), plan.value.sum) : tonightPages.waterToMix;
   });
   constructor() {
     inject(Outbox)

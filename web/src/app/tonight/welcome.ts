@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
+import { tonightPages } from '#words/tonight';
 import { ApiProblem } from '../base/api';
 import { HouseDoor, HouseNotMade } from '../base/house-door';
 
@@ -100,6 +101,6 @@ export class Welcome {
   }
   private failed(why: string): void {
     this.making.set(null);
-    this.fault.set(`${why}. Nothing was changed.`);
+    this.fault.set(tonightPages.nothingWasChanged(why));
   }
 }

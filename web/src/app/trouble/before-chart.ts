@@ -6,7 +6,7 @@ import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'ec
 import { use, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { SeenBefore } from '#core/before';
-import { beforeLine } from '#words/trouble';
+import { beforeLine, troublePages } from '#words/trouble';
 import { HouseStore } from '../base/house-store';
 import { fontSans, tokens } from '../base/tokens';
 import { drawnChart } from '../ui/drawn-chart';
@@ -33,10 +33,7 @@ export class BeforeChart {
   private readonly at = viewChild.required<ElementRef<HTMLDivElement>>('at');
   private readonly house = inject(HouseStore);
   protected readonly heightPx = computed(() => this.rows().length * rowPx + 50);
-  protected readonly said = computed(
-    () =>
-      `${this.rows().length} intervals of how many times more often than on other days; the table below has the figures.`,
-  );
+  protected readonly said = computed(() => troublePages.intervalsOfHowManyTimes(this.rows().length));
   private readonly option = computed((): EChartsCoreOption => {
     const t = tokens[this.house.lamp()];
     const rows = [...this.rows()].reverse();
@@ -49,7 +46,7 @@ export class BeforeChart {
         type: 'log',
         min: least,
         max: most,
-        name: 'times as often as on other days',
+        name: troublePages.timesAsOftenAsOn,
         nameLocation: 'middle',
         nameGap: 26,
         nameTextStyle: text,

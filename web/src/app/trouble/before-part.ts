@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { afterWindowDays, whatCameBefore, type BeforeInput, type SeenBefore } from '#core/before';
-import { beforeLine } from '#words/trouble';
+import { beforeLine, troublePages } from '#words/trouble';
 import { Table, type TableColumn } from '../ui/table';
 import { BeforeChart } from './later';
 
@@ -48,15 +48,20 @@ export class BeforePart {
   protected readonly span = (row: SeenBefore): string =>
     row.hi === null ? `at least ${times(row.lo)}` : `${times(row.lo)} to ${times(row.hi)}`;
   protected readonly columns: readonly TableColumn<SeenBefore>[] = [
-    { head: 'What after what', text: beforeLine },
+    { head: troublePages.whatAfterWhat, text: beforeLine },
     {
-      head: 'Days looked at',
+      head: troublePages.daysLookedAt,
       text: (r) => `${afterWindowDays[r.thing]} after each`,
       sortBy: (r) => afterWindowDays[r.thing],
     },
     { head: 'After', text: (r) => `${r.afterCount} in ${r.afterDays} days`, sortBy: (r) => r.afterCount },
     { head: 'Other days', text: (r) => `${r.otherCount} in ${r.otherDays} days`, sortBy: (r) => r.otherCount },
-    { head: 'Times as often', text: (r) => times(r.rateRatio), sortBy: (r) => r.rateRatio ?? 1e9, figures: true },
+    {
+      head: troublePages.timesAsOften,
+      text: (r) => times(r.rateRatio),
+      sortBy: (r) => r.rateRatio ?? 1e9,
+      figures: true,
+    },
     { head: 'From, to', text: this.span, sortBy: (r) => r.lo, figures: true },
   ];
 }

@@ -37,6 +37,7 @@ import {
   stateWords,
   trapWords,
   urgencyWords,
+  troublePages,
 } from '#words/trouble';
 import { spanText } from '#words/units';
 import { HouseStore } from '../base/house-store';
@@ -318,7 +319,7 @@ export class CaseScreen {
   protected async act({ causeId, text, lookAgainHours }: ToDo): Promise<void> {
     const caseId = this.thread()?.caseId;
     if (caseId === undefined) return;
-    await this.write('What was done', {
+    await this.write(troublePages.whatWasDone, {
       step: 'acted',
       caseId,
       causeId,
@@ -329,7 +330,7 @@ export class CaseScreen {
   protected async close(): Promise<void> {
     const caseId = this.thread()?.caseId;
     if (caseId === undefined) return;
-    await this.write('The case is closed', {
+    await this.write(troublePages.theCaseIsClosed, {
       step: 'closed',
       caseId,
       outcome: this.outcome(),
@@ -391,7 +392,7 @@ export class CaseScreen {
     return at === null
       ? ''
       : at <= this.house.nowEpochMs()
-        ? 'Look again now.'
+        ? troublePages.lookAgainNow2
         : `Look again ${whenText(speech(), at, this.house.zone())}.`;
   }
 }

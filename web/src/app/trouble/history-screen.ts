@@ -6,7 +6,7 @@ import { ButtonDirective } from 'primeng/button';
 import { parameters } from '#almanac/parameters';
 import { troubleKnowledge } from '#almanac/trouble';
 import { caseStepOf, evidenceOf, threadsOf, type TroubleThread } from '#core/trouble';
-import { outcomeWords, stateWords } from '#words/trouble';
+import { outcomeWords, stateWords, troublePages } from '#words/trouble';
 import { spanText, unitOf } from '#words/units';
 import { DiaryWatch } from '../base/scribe';
 import { HouseStore } from '../base/house-store';
@@ -273,7 +273,7 @@ export class HistoryScreen {
   );
   protected readonly firstSign = computed(() => {
     const thread = this.thread();
-    return thread ? this.when(thread.firstSignEpochMs) : 'no case is open';
+    return thread ? this.when(thread.firstSignEpochMs) : troublePages.noCaseIsOpen;
   });
   private readonly answered = (answer: 'yes' | 'no'): string[] =>
     Object.entries(this.thread()?.findings ?? {})
@@ -342,7 +342,7 @@ export class HistoryScreen {
       .map((p) => ({
         entryId: p.entryId,
         hash: p.payload.photoHash,
-        caption: p.payload.caption || 'photo without words',
+        caption: p.payload.caption || troublePages.photoWithoutWords,
         when: this.when(p.atEpochMs),
       })),
   );

@@ -6,17 +6,17 @@ import { InputText } from 'primeng/inputtext';
 import { noHallmark, troubleKnowledge } from '#almanac/trouble';
 import { sources } from '#almanac/sources';
 import type { Cause, Domain } from '#core/trouble';
-import { actionNames, goOnWords, groupNames, urgencyWords } from '#words/trouble';
+import { actionNames, goOnWords, groupNames, urgencyWords, troublePages } from '#words/trouble';
 import { gradeWords, spanText } from '../ui/words';
 import { Drawing, SignDrawing } from './drawing';
 import { Field } from '../ui/field';
 
 const { causes, findings, cautions, traps, actions } = troubleKnowledge;
 const domainNames: Record<Domain, string> = {
-  water: 'Water and keeping',
+  water: troublePages.waterAndKeeping,
   shrimp: 'Shrimp',
   fish: 'Fish',
-  growth: 'Growth and films',
+  growth: troublePages.growthAndFilms,
   plants: 'Plants',
 };
 const questionOf = (id: string): string => findings.find((f) => f.id === id)?.question.replace(/\?$/, '') ?? id;

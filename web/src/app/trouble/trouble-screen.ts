@@ -6,7 +6,7 @@ import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { troubleKnowledge } from '#almanac/trouble';
 import { caseStepOf, threadsOf, type TroubleThread } from '#core/trouble';
-import { actionNames, outcomeWords, stateWords } from '#words/trouble';
+import { actionNames, outcomeWords, stateWords, troublePages } from '#words/trouble';
 import { DiaryWatch } from '../base/scribe';
 import { HouseStore } from '../base/house-store';
 import { StockStore } from '../stock';
@@ -155,7 +155,7 @@ export class TroubleScreen {
     const seen = Object.entries(of.findings).flatMap(([id, answer]) =>
       answer === 'yes' ? (troubleKnowledge.findings.find((f) => f.id === id)?.words[0] ?? []) : [],
     );
-    const signs = seen.slice(0, 3).join(', ') || 'no signs yet';
+    const signs = seen.slice(0, 3).join(', ') || troublePages.noSignsYet;
     if (of.closed) {
       const cause = troubleKnowledge.causes.find((c) => c.id === of.closed?.causeId)?.name;
       return `${signs}; ${this.day(of.openedEpochMs)} to ${this.day(of.closed.atEpochMs)}: ${outcomeWords[of.closed.outcome]}${cause ? `, ${cause}` : ''}`;
@@ -164,7 +164,7 @@ export class TroubleScreen {
       of.lookAgainEpochMs === null
         ? ''
         : of.lookAgainEpochMs <= now
-          ? '; look again now'
+          ? troublePages.lookAgainNow
           : `; look again ${whenText(speech(), of.lookAgainEpochMs, this.house.zone())}`;
     return `${signs}; opened ${agoText({ atEpochMs: of.openedEpochMs, nowEpochMs: now })}${of.state ? `, ${stateWords[of.state]}` : ''}${again}`;
   }

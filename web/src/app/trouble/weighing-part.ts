@@ -28,6 +28,7 @@ import {
   notFirstWords,
   urgencyWords,
   whyLookWords,
+  troublePages,
 } from '#words/trouble';
 import { amount } from '#words/units';
 import { figure, spanText } from '../ui/words';
@@ -55,15 +56,15 @@ const agentsOf: Readonly<Record<string, readonly { id: string; name: string }[]>
 };
 /** Who can tell what this house cannot. */
 const elsewhere: Readonly<Record<string, string>> = {
-  'oxygen-low': 'a shop’s oxygen test at the tank, at dawn; a bottle on the way tells nothing',
-  'chlorine-measured': 'the water works tell what is in the tap; a bottle loses chlorine within hours',
-  'copper-measured': 'a laboratory for drinking water, from a clean plastic bottle',
-  'phosphate-low': 'a shop, or a laboratory for drinking water',
-  'phosphate-high': 'a shop, or a laboratory for drinking water',
+  'oxygen-low': troublePages.aShopsOxygenTestAt,
+  'chlorine-measured': troublePages.theWaterWorksTellWhat,
+  'copper-measured': troublePages.aLaboratoryForDrinkingWater,
+  'phosphate-low': troublePages.aShopOrALaboratory,
+  'phosphate-high': troublePages.aShopOrALaboratory,
 };
 /** Three figures, so that a small tank does not read nothing. */
 const grams = (massG: number): string => String(Number(massG.toPrecision(3)));
-const missedNames: Partial<Record<Contribution['grade'], string>> = { hallmark: 'a hallmark', strong: 'strong' };
+const missedNames = { hallmark: 'a hallmark', strong: 'strong' };
 export interface ToDo {
   causeId: string;
   text: string;
@@ -330,7 +331,9 @@ export class WeighingPart {
         id: n.id,
         question: questionOf(n.id),
         why: whyLookWords(n.why, nameOfCause),
-        time: n.id.startsWith('lab-') ? 'A veterinarian or a laboratory.' : `${n.minutes} min${this.meansText(n.id)}.`,
+        time: n.id.startsWith('lab-')
+          ? troublePages.aVeterinarianOrALaboratory
+          : `${n.minutes} min${this.meansText(n.id)}.`,
         test: groupOf(n.id) === 'measured',
         laboratory: n.id.startsWith('lab-'),
         ...answerWords(groupOf(n.id)),
@@ -341,9 +344,7 @@ export class WeighingPart {
     if (meansId === 'peroxide') {
       const dose = spotPeroxideMl({ netVolumeL: this.netVolumeL(), productPercent: 3 });
       return dose
-        ? [
-            `At most ${grams(dose.lo)} to ${grams(dose.hi)} mL of 3 % in a day over all spots together (${amount(speech(), 'volume', this.netVolumeL(), 0)} net), filter off for 5 to 15 minutes, then on again with air; three to five days. Low grade: common practice.`,
-          ]
+        ? [troublePages.atMostToMlOf(grams(dose.lo), grams(dose.hi), amount(speech(), 'volume', this.netVolumeL(), 0))]
         : [];
     }
     const tempC = this.tempC();
@@ -359,7 +360,17 @@ export class WeighingPart {
     });
     const days = plan.days.lo === plan.days.hi ? String(plan.days.lo) : `${plan.days.lo} to ${plan.days.hi}`;
     return [
-      `${days} days at ${figure(tempC, 1)} °C, covered whole, air by day and night: the water holds ${figure(plan.saturationMgPerL, 1)} mg/L of oxygen at most, and should have ${figure(plan.leastMgPerL, 1)} at dawn. Then a change of ${Math.round(100 * plan.changeAfterFraction.lo)} to ${Math.round(100 * plan.changeAfterFraction.hi)} % and ${plan.lightHoursAfter.lo} to ${plan.lightHoursAfter.hi} hours of light.${plan.warm ? ' Warm water holds little: no longer than that.' : ''}`,
+      troublePages.daysAtCCoveredWhole(
+        days,
+        figure(tempC, 1),
+        figure(plan.saturationMgPerL, 1),
+        figure(plan.leastMgPerL, 1),
+        Math.round(100 * plan.changeAfterFraction.lo),
+        Math.round(100 * plan.changeAfterFraction.hi),
+        plan.lightHoursAfter.lo,
+        plan.lightHoursAfter.hi,
+        plan.warm ? troublePages.warmWaterHoldsLittleNo : '',
+      ),
     ];
   }
   /** What it is tested with here, and for how much; without a kit, who else can. */
@@ -376,9 +387,9 @@ export class WeighingPart {
       case 'yes':
         return `, with ${kitName ?? ''}${cost}`;
       case 'doubtful':
-        return `, with ${kitName ?? ''}${cost}, which is doubtful: test water that is known beside it`;
+        return troublePages.withWhichIsDoubtfulTest(kitName ?? '', cost);
       case 'no':
-        return `; no kit in this house: ${elsewhere[findingId] ?? 'a shop tests it from a clean bottle, within the hour'}`;
+        return troublePages.noKitInThisHouse(elsewhere[findingId] ?? troublePages.aShopTestsItFrom);
     }
   }
   protected readonly lists = computed(() =>
@@ -402,11 +413,9 @@ export class WeighingPart {
       troubleKnowledge,
     );
     const partText = (p: Contribution): string => {
-      const missed = p.weight < 0 && (p.grade === 'hallmark' || p.grade === 'strong');
-      const said = missed
-        ? `looked for and not there, though it would be ${missedNames[p.grade]}`
-        : gradeNames[p.grade];
-      return `${questionOf(p.id).replace(/\?$/, '')}: ${said}${p.foreseen ? ', foreseen and not measured: counted by half' : p.halved ? ', counted by half beside a stronger one' : ''}`;
+      const missed = p.weight < 0 && (p.grade === 'hallmark' || p.grade === 'strong') ? missedNames[p.grade] : null;
+      const said = missed ? troublePages.lookedForAndNotThere(missed) : gradeNames[p.grade];
+      return `${questionOf(p.id).replace(/\?$/, '')}: ${said}${p.foreseen ? troublePages.foreseenAndNotMeasuredCounted : p.halved ? troublePages.countedByHalfBesideA : ''}`;
     };
     return {
       causeId: of.causeId,
@@ -416,7 +425,7 @@ export class WeighingPart {
       people: cause?.people ?? '',
       doNot: cause?.doNot.join('; ') ?? '',
       sources: cause
-        ? `Recognised by ${cause.grade === 'published' ? 'published works, from memory' : 'common practice'}.`
+        ? `Recognised by ${cause.grade === 'published' ? troublePages.publishedWorksFromMemory : 'common practice'}.`
         : '',
       parts: [
         ...[...of.for, ...of.against].map((p) => ({

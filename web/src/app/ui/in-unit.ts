@@ -1,3 +1,4 @@
+import { uiPages } from '#words/ui';
 import { speech } from '../base/speech';
 import {
   Directive,
@@ -113,8 +114,8 @@ export class InUnit implements ControlValueAccessor {
   }
   private bounds(): string {
     const [min, max] = [this.inKeepers(this.min()), this.inKeepers(this.max())];
-    if (max === Infinity) return `Not below ${min} here.`;
-    return min === -Infinity ? `Not above ${max} here.` : `From ${min} to ${max} here.`;
+    if (max === Infinity) return uiPages.notBelowHere(min);
+    return min === -Infinity ? uiPages.notAboveHere(max) : uiPages.fromToHere(min, max);
   }
 
   private read(): number | null | undefined {
@@ -128,9 +129,9 @@ export class InUnit implements ControlValueAccessor {
   private unread(): string {
     const text = this.field.value.trim();
     const shape = notationOf(text)?.shape;
-    if (this.isPpm()) return `${text} by which pen? Type it in µS/cm, or as ppm (0.5) or ppm (0.7).`;
-    if (shape === 'below' || shape === 'above') return `“${text}” only says on which side: one number is needed here.`;
-    return `“${text}” is no number we can read here.`;
+    if (this.isPpm()) return uiPages.byWhichPenTypeIt(text);
+    if (shape === 'below' || shape === 'above') return uiPages.onlySaysOnWhichSide(text);
+    return uiPages.isNoNumberWeCan(text);
   }
   private inKeepers(value: number): number {
     const quantityId = this.nlIn();

@@ -1,3 +1,4 @@
+import { uiPages } from '#words/ui';
 import { speech } from '../base/speech';
 import { parameters } from '#almanac/parameters';
 import type { Interval, ParameterId } from '#core/readings';
@@ -44,9 +45,9 @@ export function remedyText(
   const cost = year ? `, ${fromTo(Math.round(year.loValue), Math.round(year.hiValue))} a year` : '';
   const parts = [
     ...(roFraction >= 1 - 1e-9 ? ['pure RO'] : roFraction > 0 ? [`${Math.round(roFraction * 100)} % RO`] : []),
-    ...(ghAddedDegrees > 0 ? [`GH +${step('ghDegrees', ghAddedDegrees)} with a mineral`] : []),
-    ...(khAddedDegrees > 0 ? [`KH +${step('khDegrees', khAddedDegrees)} with a bicarbonate`] : []),
-    ...(activeBed ? [`an active bed${bedMonths ? `, new every ${monthsText(bedMonths)} months${cost}` : ''}`] : []),
+    ...(ghAddedDegrees > 0 ? [uiPages.ghWithAMineral(step('ghDegrees', ghAddedDegrees))] : []),
+    ...(khAddedDegrees > 0 ? [uiPages.khWithABicarbonate(step('khDegrees', khAddedDegrees))] : []),
+    ...(activeBed ? [uiPages.anActiveBed(bedMonths ? uiPages.newEveryMonths(monthsText(bedMonths), cost) : '')] : []),
   ];
-  return parts.length === 0 ? 'as it is' : parts.join(', ');
+  return parts.length === 0 ? uiPages.asItIs : parts.join(', ');
 }

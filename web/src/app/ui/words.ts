@@ -1,5 +1,6 @@
 import { dayMs, minuteMs } from '#core/units';
 import type { StateId } from '#contracts/tonight';
+import { uiPages } from '#words/ui';
 
 export { dateText, dayText, nightText, shortDayText, whenText } from '#words/dates';
 
@@ -15,8 +16,8 @@ export const stateWords: Record<StateId, string> = {
 export const gradeWords: Record<string, string> = {
   published: 'published',
   'common-practice': 'common practice',
-  'single-observation': 'one keeper’s observation',
-  ours: 'our own estimate',
+  'single-observation': uiPages.oneKeepersObservation,
+  ours: uiPages.ourOwnEstimate,
 };
 
 /** How long ago, in the words of the house: `tonight`, `last night`, `3 nights ago`, `2 months ago`. */

@@ -10,7 +10,7 @@ import type { Interval, ParameterId } from '#core/readings';
 import { isPure, batchCorrection, foreseenEc } from '#core/water';
 import type { BatchStepPayload } from '#contracts/book';
 import type { BatchView } from '#contracts/water';
-import { oddBatchWords } from '#words/water';
+import { oddBatchWords, waterPages } from '#words/water';
 import { amount, unitOf } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
@@ -29,7 +29,7 @@ const fateWords: Record<BatchView['fate'], string> = {
   mixed: 'not measured',
   ageing: 'standing',
   accepted: 'ready',
-  refused: 'out of range',
+  refused: waterPages.outOfRange,
   empty: 'used up',
   'thrown-away': 'thrown away',
 };
@@ -210,7 +210,7 @@ export class BatchesScreen {
     const mineral = this.mix.minerals().find((m) => m.supplyId === own?.supplyId);
     const odd = mineral?.state?.odd.find((o) => o.atEpochMs === b.madeEpochMs);
     return odd
-      ? `Odd for ${mineral?.name ?? 'this mineral'}: likely ${odd.likely.map((id) => oddBatchWords[id]).join('; ')}.`
+      ? waterPages.oddForLikely(mineral?.name ?? 'this mineral', odd.likely.map((id) => oddBatchWords[id]).join('; '))
       : '';
   }
   protected correction(b: BatchView): ShownCorrection | null {
@@ -259,7 +259,7 @@ export class BatchesScreen {
       if (typeof value === 'number') water[p] = { lo: value, hi: value };
     }
     if (Object.keys(water).length === 0) {
-      this.fault(b, 'Write at least one value');
+      this.fault(b, waterPages.writeAtLeastOneValue);
       return;
     }
     if (await this.step(b, { step: 'measured', batchId: b.batchId, water }, 'Measured'))
@@ -270,18 +270,18 @@ export class BatchesScreen {
     await this.step(
       b,
       { step: 'corrected', batchId: b.batchId, addedL, addedG, removedL, what },
-      'Corrected; measure it again',
+      waterPages.correctedMeasureItAgain,
     );
   }
   protected async accept(b: BatchView): Promise<void> {
     const reason = (this.reasons()[b.batchId] ?? '').trim();
-    if (reason) await this.step(b, { step: 'accepted', batchId: b.batchId, reason }, 'Accepted with its reason');
+    if (reason) await this.step(b, { step: 'accepted', batchId: b.batchId, reason }, waterPages.acceptedWithItsReason);
   }
   /** What really stands in the drum: spilt, evaporated, taken for topping up. */
   protected async count(b: BatchView): Promise<void> {
     const leftL = this.texts()[`${b.batchId}left`];
     if (typeof leftL !== 'number' || leftL < 0) {
-      this.fault(b, 'Write the litres that are left, or 0');
+      this.fault(b, waterPages.writeTheLitresThatAre);
       return;
     }
     if (await this.step(b, { step: 'left', batchId: b.batchId, leftL }, 'Counted')) this.set(`${b.batchId}left`, null);
@@ -327,22 +327,26 @@ export function correctionOf({
   const nowValue = ((off.measured.lo ?? 0) + (off.measured.hi ?? off.measured.lo ?? 0)) / 2;
   const found = batchCorrection({ leftL: batch.leftL, nowValue, targetValue: off.value, pureValue, perGPerL, roomL });
   if (!found.ok) return { text: '', why: plainRefusal(found.refusal), ...nothing };
-  const by = `${parameterShort(off.parameter)} ${figure(nowValue, 0)} where ${figure(off.value, 0)} is wanted`;
+  const by = waterPages.whereIsWanted(parameterShort(off.parameter), figure(nowValue, 0), figure(off.value, 0));
   const c = found.value;
   if (c.kind === 'none') return { text: '', why: by, ...nothing };
   if (c.kind === 'strengthen')
     return {
       ...nothing,
-      text: `Add ${figure(c.addG, 1)} g of ${mineralName}, stir, measure again.`,
-      why: `${by}; by what a gram of it has raised so far.`,
+      text: waterPages.addGOfStirMeasure(figure(c.addG, 1), mineralName),
+      why: waterPages.byWhatAGramOf(by),
       addedG: c.addG,
       what: mineralName,
     };
-  const first = c.removeL > 0.05 ? `Draw off ${amount(speech(), 'volume', c.removeL, 1)}, then add` : 'Add';
+  const first = c.removeL > 0.05 ? waterPages.drawOffThenAdd(amount(speech(), 'volume', c.removeL, 1)) : 'Add';
   return {
     ...nothing,
-    text: `${first} ${amount(speech(), 'volume', c.addL, 1)} of pure water: ${amount(speech(), 'volume', c.endL, 1)} in the drum. Stir, measure again.`,
-    why: `${by}; ${amount(speech(), 'volume', batch.leftL, 1)} stand in the drum. By mass balance.`,
+    text: waterPages.ofPureWaterInThe(
+      first,
+      amount(speech(), 'volume', c.addL, 1),
+      amount(speech(), 'volume', c.endL, 1),
+    ),
+    why: waterPages.standInTheDrumBy(by, amount(speech(), 'volume', batch.leftL, 1)),
     addedL: c.addL,
     removedL: c.removeL,
     what: 'pure water',

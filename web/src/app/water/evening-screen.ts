@@ -10,7 +10,7 @@ import { amountRead } from '#core/units';
 import { beginnings, eveningPlan } from '#core/water';
 import type { WorksPayload } from '#contracts/book';
 import type { FortnightView } from '#contracts/water';
-import { bearsWords, eveningWords, tonightReasonWords, waitWords } from '#words/water';
+import { bearsWords, eveningWords, tonightReasonWords, waitWords, waterPages } from '#words/water';
 import { amountPlainly, amountFigure } from '#words/units';
 import { Api, ApiProblem } from '../base/api';
 import { HouseStore } from '../base/house-store';
@@ -236,22 +236,16 @@ export class EveningScreen {
     if (!f) return '';
     const gap = Math.round(100 * f.gapFraction);
     const less = f.greedyCostValue > 0 ? Math.round((100 * (f.greedyCostValue - f.costValue)) / f.greedyCostValue) : 0;
-    const sure =
-      f.gapFraction <= 0.02
-        ? 'No plan is better by more than two parts in a hundred.'
-        : `The solver had no more time: the best there is may be up to ${gap} % better.`;
-    const beside =
-      less > 0
-        ? `Waiting costs ${less} % less than by taking each evening what is due.`
-        : 'Taking each evening what is due is as good here.';
-    return `${sure} ${beside} Worked out in ${(f.tookMs / 1000).toFixed(1)} s.`;
+    const sure = f.gapFraction <= 0.02 ? waterPages.noPlanIsBetterBy : waterPages.theSolverHadNoMore(gap);
+    const beside = less > 0 ? waterPages.waitingCostsLessThanBy(less) : waterPages.takingEachEveningWhatIs;
+    return waterPages.workedOutInS(sure, beside, (f.tookMs / 1000).toFixed(1));
   });
   /** Drums in which something stands, and until when. */
   protected readonly taken = computed(() =>
     (this.view()?.works.drums ?? []).flatMap(({ name, holds, freeAtDay }) =>
       holds === undefined || freeAtDay === undefined
         ? []
-        : [{ name, holds, free: freeAtDay > 28 ? 'no tank takes it' : `free ${this.nightName(freeAtDay)}` }],
+        : [{ name, holds, free: freeAtDay > 28 ? waterPages.noTankTakesIt : `free ${this.nightName(freeAtDay)}` }],
     ),
   );
   protected readonly early = computed(() => {
@@ -272,7 +266,7 @@ export class EveningScreen {
         this.planning.set(false);
       },
       error: (error: unknown) => {
-        this.fortnightFault.set(error instanceof ApiProblem ? error.problem.title : 'That did not work');
+        this.fortnightFault.set(error instanceof ApiProblem ? error.problem.title : waterPages.thatDidNotWork);
         this.planning.set(false);
       },
     });
@@ -308,17 +302,17 @@ export class EveningScreen {
     const subjectId = this.view()?.unitSourceId;
     if (!works) return;
     if (!subjectId) {
-      this.faults.set(new Map([['', 'there is no source of pure water in the book: put it there first']]));
+      this.faults.set(new Map([['', waterPages.thereIsNoSourceOf]]));
       return;
     }
     const drums = drumsFrom(this.drumsText());
     if (!drums) {
-      this.faults.set(new Map([['drums', 'each needs a name and litres, such as “tall drum 150”']]));
+      this.faults.set(new Map([['drums', waterPages.eachNeedsANameAnd]]));
       return;
     }
     const written = await this.scribe.write(
       [this.scribe.entry('works', subjectId, { ...works, drums })],
-      'The unit and the drums',
+      waterPages.theUnitAndTheDrums,
     );
     this.faults.set(written.faults);
     this.said.set(written.said);

@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
@@ -51,7 +52,7 @@ export class FanChart {
     this.drawn()
       .map((c) => {
         const last = c.fan.at(-1);
-        return `${c.name}: after ${c.fan.length - 1} days ${last ? `${last.mean.toFixed(0)}, four times in five ${last.lo80.toFixed(0)} to ${last.hi80.toFixed(0)}` : ''} ${this.unit()}`;
+        return `${c.name}: after ${c.fan.length - 1} days ${last ? waterPages.fourTimesInFiveTo(last.mean.toFixed(0), last.lo80.toFixed(0), last.hi80.toFixed(0)) : ''} ${this.unit()}`;
       })
       .join('; '),
   );
@@ -103,7 +104,7 @@ export class FanChart {
           tooltip: { show: false },
         },
         {
-          name: 'four in five',
+          name: waterPages.fourInFive,
           type: 'line',
           xAxisIndex: i,
           yAxisIndex: i,

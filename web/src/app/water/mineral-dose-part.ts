@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
+import { waterPages } from '#words/water';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -78,7 +79,7 @@ export class MineralDosePart {
   protected readonly to = signal<number | null>(null);
   private readonly slope = computed(() => this.state()[this.what()]);
   protected readonly by = computed(() =>
-    this.slope()?.by === 'label' ? 'its label' : `${this.slope()?.batchesCount ?? 0} batches of your own`,
+    this.slope()?.by === 'label' ? 'its label' : waterPages.batchesOfYourOwn(this.slope()?.batchesCount ?? 0),
   );
   protected readonly dose = computed(() => {
     const [volumeL, nowValue, targetValue, slope] = [this.litres(), this.from(), this.to(), this.slope()];

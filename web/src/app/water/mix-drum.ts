@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
@@ -258,7 +259,7 @@ export class MixDrum {
   protected readonly recipe = computed(() => this.mix.recipes().get(this.waterId()) ?? null);
   protected readonly sizeFault = computed(() => {
     const value = this.litres();
-    return value !== null && value >= 0.1 && value <= 100_000 ? '' : 'How many litres? More than nothing.';
+    return value !== null && value >= 0.1 && value <= 100_000 ? '' : waterPages.howManyLitresMoreThan;
   });
   protected readonly poured = computed(() =>
     (this.recipe()?.parts ?? []).map((p) => ({
@@ -276,12 +277,12 @@ export class MixDrum {
       const off = exactG === 0 ? 0 : Math.round((1000 * (massG - exactG)) / exactG) / 10;
       const note =
         massG === 0
-          ? `${exactG.toFixed(3)} g is less than the scale can show: a stock solution, or a larger batch`
+          ? waterPages.gIsLessThanThe(exactG.toFixed(3))
           : Math.abs(off) >= 0.5
             ? `rounded, ${off > 0 ? '+' : '−'}${Math.abs(off)} %`
             : '';
       const leftG = supplyId === undefined ? null : this.mix.leftOf(supplyId);
-      const short = leftG !== null && leftG < massG - 1e-9 ? `by the book only ${figure(leftG, 1)} g are left` : '';
+      const short = leftG !== null && leftG < massG - 1e-9 ? waterPages.byTheBookOnlyG(figure(leftG, 1)) : '';
       return { name, massG, text: massG.toFixed(decimalsOf(this.mix.scaleG())), note, short };
     };
     return [

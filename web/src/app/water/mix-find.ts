@@ -30,7 +30,7 @@ import {
   type SaltId,
 } from '#core/water';
 import type { RecipePayload } from '#contracts/book';
-import { phByWords } from '#words/water';
+import { phByWords, waterPages } from '#words/water';
 import { unitOf } from '#words/units';
 import { Scribe } from '../base/scribe';
 import { Figure } from '../ui/figure';
@@ -428,7 +428,7 @@ export class MixFind {
   protected saltName = (id: SaltId): string => salts[id].name;
   protected wordsOf = (list: readonly RecipeQuantity[]): string => list.map((q) => recipeWords[q].label).join(', ');
   protected helpText = (names: readonly string[]): string =>
-    names.map((n) => (n === 'pure-water' ? 'pure water to cut it with' : salts[n as SaltId].name)).join(' and ');
+    names.map((n) => (n === 'pure-water' ? waterPages.pureWaterToCutIt : salts[n as SaltId].name)).join(' and ');
 
   protected setStart(index: number, part: Partial<Start>): void {
     this.starts.update((all) => all.map((s, i) => (i === index ? { ...s, ...part } : s)));
@@ -494,7 +494,7 @@ export class MixFind {
     if (!answer || volumeL === null) return;
     const parts = answer.litres.filter((l) => l.partL > 0.0005 * volumeL);
     if (parts.some((p) => p.sourceId.startsWith('pure-'))) {
-      this.faults.set('Say which of your sources the pure water is, so that it can be reckoned with.');
+      this.faults.set(waterPages.sayWhichOfYourSources);
       return;
     }
     const whole = parts.reduce((sum, p) => sum + p.partL, 0);

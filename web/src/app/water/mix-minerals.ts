@@ -5,7 +5,7 @@ import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { type HouseMineral, mineralDrift, type OddBatch } from '#core/water';
-import { oddBatchWords } from '#words/water';
+import { oddBatchWords, waterPages } from '#words/water';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
@@ -189,7 +189,7 @@ export class MixMinerals {
               what,
               unit,
               by: figure(slope.perGPerL, decimals),
-              from: slope.by === 'label' ? 'its label' : `${slope.batchesCount} batches of your own`,
+              from: slope.by === 'label' ? 'its label' : waterPages.batchesOfYourOwn(slope.batchesCount),
               scatter: slope.by === 'label' ? '' : `${figure(100 * slope.scatterFraction, 1)} %`,
               ratio: slope.labelRatio === null ? '' : `${figure(100 * slope.labelRatio, 0)} %`,
             },
@@ -201,15 +201,9 @@ export class MixMinerals {
     const ratio = state?.ec?.labelRatio ?? null;
     const drift = mineralDrift(batches)?.perMonthFraction ?? 0;
     const said: string[] = [];
-    if (ratio !== null && ratio < 0.95)
-      said.push(
-        `Your batches come to ${Math.round(100 * ratio)} % of the label: the powder may have drawn water, or the label means another pen.`,
-      );
-    if (ratio !== null && ratio > 1.05)
-      said.push(
-        `Your batches come to ${Math.round(100 * ratio)} % of the label: check the scale with a coin of known mass.`,
-      );
-    if (drift < -0.005) said.push(`It grows weaker by ${figure(-100 * drift, 1)} % a month.`);
+    if (ratio !== null && ratio < 0.95) said.push(waterPages.yourBatchesComeToOf(Math.round(100 * ratio)));
+    if (ratio !== null && ratio > 1.05) said.push(waterPages.yourBatchesComeToOfThe(Math.round(100 * ratio)));
+    if (drift < -0.005) said.push(waterPages.itGrowsWeakerByA(figure(-100 * drift, 1)));
     return said.join(' ');
   }
   protected edit(m: HouseMineral): void {
@@ -224,12 +218,12 @@ export class MixMinerals {
   protected async save(m: HouseMineral): Promise<void> {
     const { massG, waterL, ...rises } = this.form();
     if (massG === null || waterL === null) {
-      this.faults.set('Say how many grams in how many litres');
+      this.faults.set(waterPages.sayHowManyGramsIn);
       return;
     }
     const written = await this.scribe.write(
       [this.scribe.entry('mineral', m.supplyId, { massG, waterL, ...rises })],
-      `The label of ${m.name}`,
+      waterPages.theLabelOf(m.name),
     );
     this.faults.set(faultsText(written.faults));
     this.said.set(written.said);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
+import { waterPages } from '#words/water';
 import { MixBlend } from './mix-blend';
 import { MixDrum } from './mix-drum';
 import { MixFind } from './mix-find';
@@ -8,9 +9,9 @@ import { MixStore } from './mix-store';
 import { WaterNav } from '../ui/water-nav';
 
 const ways = [
-  { id: 'drum', word: 'A drum by its recipe' },
-  { id: 'find', word: 'Find a recipe' },
-  { id: 'blend', word: 'Pour waters together' },
+  { id: 'drum', word: waterPages.aDrumByItsRecipe },
+  { id: 'find', word: waterPages.findARecipe },
+  { id: 'blend', word: waterPages.pourWatersTogether },
   { id: 'minerals', word: 'Minerals' },
 ] as const;
 type Way = (typeof ways)[number]['id'];

@@ -11,6 +11,7 @@ import {
   type Weighed,
 } from '#core/water';
 import type { RecipePayload } from '#contracts/book';
+import { waterPages } from '#words/water';
 import { figure } from '../ui/words';
 
 /** A found recipe, or typed grams, as the page shows it. */
@@ -57,5 +58,5 @@ export function roundedText(
     const off = (onScale.value.value.water[id] ?? 0) - (exact.value.value.water[id] ?? 0);
     return `${off < 0 ? '−' : '+'}${Math.abs(off).toFixed(decimalsCount)}`;
   };
-  return `GH ${moved('ghDegrees', 3)}, KH ${moved('khDegrees', 3)}, conductivity ${moved('ec25UsPerCm', 1)}`;
+  return waterPages.ghKhConductivity(moved('ghDegrees', 3), moved('khDegrees', 3), moved('ec25UsPerCm', 1));
 }

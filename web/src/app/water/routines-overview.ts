@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
@@ -56,9 +57,9 @@ const holdWords: Record<
   lapsed: { word: 'not kept', mark: 'act' },
   loses: { word: 'loses', mark: 'drifting' },
   holds: { word: 'holds', mark: 'settled' },
-  exceeds: { word: 'does not hold', mark: 'act' },
+  exceeds: { word: waterPages.doesNotHold, mark: 'act' },
   unknown: { word: 'cannot tell', mark: 'unknown' },
-  none: { word: 'nothing to judge by', mark: 'resting' },
+  none: { word: waterPages.nothingToJudgeBy, mark: 'resting' },
 };
 
 /** Every tank's routine at a glance: where it settles, whether that holds, the least that would, and what a year of it takes. */
@@ -251,8 +252,8 @@ function rowOf(
       perLValue: water?.cost.perLValue ?? 0,
     });
   const base = { tankId, name, routine, waterName: water?.name ?? '', cost, ...empty };
-  if (!routine) return { ...base, state: 'none', why: 'nobody has written one, and too few changes stand in the book' };
-  if (!tank.ready) return { ...base, state: 'none', why: 'its forecast is still being worked out' };
+  if (!routine) return { ...base, state: 'none', why: waterPages.nobodyHasWrittenOneAnd };
+  if (!tank.ready) return { ...base, state: 'none', why: waterPages.itsForecastIsStillBeing };
   const held = tank.lines.flatMap((line): Held[] => {
     const sourceValue = measuredOf(routine.waterId, line.parameter) ?? line.sourceValue;
     if (sourceValue === null || line.limitBy === 'none') return [];
@@ -281,19 +282,24 @@ function rowOf(
       ...base,
       ...(deciding ? told(deciding, routine) : {}),
       state: 'loses',
-      why: `${losing.map((l) => labelOf(l.parameter)).join(', ')}: each change ends higher than the last`,
+      why: waterPages.eachChangeEndsHigherThan(losing.map((l) => labelOf(l.parameter)).join(', ')),
     };
-  if (!deciding) return { ...base, state: 'none', why: 'too few tests of what its limits are about' };
+  if (!deciding) return { ...base, state: 'none', why: waterPages.tooFewTestsOfWhat };
   return { ...base, state: deciding.state, ...told(deciding, routine) };
 }
 
 const labelOf = (id: BuildUpLine['parameter']): string => parameters.find((p) => p.id === id)?.label ?? id;
 /** Since when it is not kept, and what that lost: where the value stands, and where it would by the routine. */
 function lapsedText({ sinceDays, missedCount }: { sinceDays: number; missedCount: number }, line: Held | null): string {
-  const since = `due ${sinceDays} nights ago, ${missedCount} left out`;
+  const since = waterPages.dueNightsAgoLeftOut(sinceDays, missedCount);
   if (!line || line.level.mean <= line.peak.hi) return since;
   const v = (value: number): string => valueText(speech(), line.parameter, value);
-  return `${since}: ${labelOf(line.parameter).toLowerCase()} stands at about ${v(line.level.mean)}, kept it would not pass ${v(line.peak.hi)}`;
+  return waterPages.standsAtAboutKeptIt(
+    since,
+    labelOf(line.parameter).toLowerCase(),
+    v(line.level.mean),
+    v(line.peak.hi),
+  );
 }
 
 function told(
@@ -323,7 +329,7 @@ function told(
     least: need?.ok ? `${Math.ceil(1000 * need.value.value.changeFraction) / 10} %` : '',
     why:
       line.limitBy === 'keeper'
-        ? 'by your own ceiling'
+        ? waterPages.byYourOwnCeiling
         : need && !need.ok && need.refusal.kind === 'unreachable'
           ? whyWords(speech(), need.refusal.why)
           : '',
@@ -337,13 +343,16 @@ export function plainly(rows: readonly OverviewRow[]): string {
   const lapsed = judged.filter((r) => r.state === 'lapsed');
   const over = judged.filter((r) => r.state === 'exceeds' || r.state === 'loses');
   const doubt = judged.filter((r) => r.state === 'unknown').length;
-  if (judged.length === 0) return 'No routine can be judged yet: it takes changes and a few tests.';
+  if (judged.length === 0) return waterPages.noRoutineCanBeJudged;
   if (lapsed.length > 0)
-    return `${lapsed.map((r) => r.name).join(', ')}: nobody keeps the routine. ${plainly(rows.filter((r) => r.state !== 'lapsed'))}`;
-  if (over.length === 0 && doubt === 0) return 'Every routine holds its limits. Leave them alone.';
+    return waterPages.nobodyKeepsTheRoutine(
+      lapsed.map((r) => r.name).join(', '),
+      plainly(rows.filter((r) => r.state !== 'lapsed')),
+    );
+  if (over.length === 0 && doubt === 0) return waterPages.everyRoutineHoldsItsLimits;
   const first =
     over.length === 0
-      ? 'No routine is sure to fail'
-      : `${over.map((r) => r.name).join(', ')}: the routine does not hold the limit`;
-  return `${first}${doubt > 0 ? `; of ${countWords(doubt, doubt === 1 ? 'tank' : 'tanks')} it cannot be told` : ''}.`;
+      ? waterPages.noRoutineIsSureTo
+      : waterPages.theRoutineDoesNotHold(over.map((r) => r.name).join(', '));
+  return `${first}${doubt > 0 ? waterPages.ofItCannotBeTold(countWords(doubt, doubt === 1 ? 'tank' : 'tanks')) : ''}.`;
 }

@@ -1,4 +1,5 @@
 import { dayMs } from '#core/units';
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
@@ -296,7 +297,7 @@ export class RoutinesScreen {
     if (!now || !folio || this.topUpL() <= 0) return '';
     const topUpValue =
       this.topUpSource() === '' ? 0 : waterOfView(this.sources.named(this.topUpSource()))[this.parameterId()];
-    if (topUpValue === undefined) return 'Nobody has measured it in that water.';
+    if (topUpValue === undefined) return waterPages.nobodyHasMeasuredItIn;
     const told = topUpCreep({
       topUpLPerWeek: this.topUpL(),
       topUpValue,
@@ -308,8 +309,13 @@ export class RoutinesScreen {
     if (!told.ok) return plainRefusal(told.refusal);
     const { weeklyValue, settlesValue } = told.value;
     return weeklyValue === 0
-      ? 'It adds nothing: as it should be.'
-      : `It adds ${this.v(weeklyValue)} ${this.unit()} a week; by that alone the tank would settle at ${settlesValue === null ? 'no end' : this.v(settlesValue)} where the source stands at ${this.v(this.sourceValue())}.`;
+      ? waterPages.itAddsNothingAsIt
+      : waterPages.itAddsAWeekBy(
+          this.v(weeklyValue),
+          this.unit(),
+          settlesValue === null ? 'no end' : this.v(settlesValue),
+          this.v(this.sourceValue()),
+        );
   });
   protected readonly cost = computed(() => {
     const [now, folio, evening] = [this.present(), this.folio(), this.water.evening()];
@@ -333,9 +339,9 @@ export class RoutinesScreen {
     return [
       { figure: amount(speech(), 'volume', c.litresPerYearL, 0), what: 'of water' },
       ...(c.wastedPerYearL > 1
-        ? [{ figure: amount(speech(), 'volume', c.wastedPerYearL, 0), what: 'thrown away by the unit' }]
+        ? [{ figure: amount(speech(), 'volume', c.wastedPerYearL, 0), what: waterPages.thrownAwayByTheUnit }]
         : []),
-      ...(c.saltPerYearG > 1 ? [{ figure: `${c.saltPerYearG.toFixed(0)} g`, what: 'of mineral and salt' }] : []),
+      ...(c.saltPerYearG > 1 ? [{ figure: `${c.saltPerYearG.toFixed(0)} g`, what: waterPages.ofMineralAndSalt }] : []),
       { figure: c.workPerYearHours.toFixed(0), what: 'hours' },
       ...(c.moneyPerYearValue > 0 ? [{ figure: c.moneyPerYearValue.toFixed(0), what: 'in money' }] : []),
     ];
@@ -374,7 +380,7 @@ export class RoutinesScreen {
   protected take({ school, changeFraction, everyDays, otherSourceId }: SchoolTaken): void {
     const percent = Math.round(1000 * changeFraction) / 10;
     this.set({ percent, everyDays, otherSourceId, how: school.how, schoolId: school.id });
-    this.said.set('Taken over into the form below; nothing is written yet.');
+    this.said.set(waterPages.takenOverIntoTheForm);
   }
   protected fault = (field: string): string => this.faults().get(field) ?? '';
   protected readonly allFaults = computed(() => faultsText(this.faults()));

@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -195,7 +196,7 @@ export class SchoolsPart {
   /** What one change of this size would be for these animals, temperature matched; with the worse of several waters. */
   private stepOf(changeFraction: number, waters: readonly Water[]): Pick<SchoolHere, 'tooLarge' | 'stepText'> {
     const [{ netVolumeL }, before] = [this.folio(), this.before()];
-    const unknown = { tooLarge: false, stepText: 'cannot tell: source or tank not tested' };
+    const unknown = { tooLarge: false, stepText: waterPages.cannotTellSourceOrTank };
     const over = new Set<string>();
     for (const water of waters) {
       const source: Water = { ...water, ...(before.tempC === undefined ? {} : { tempC: before.tempC }) };
@@ -208,7 +209,7 @@ export class SchoolsPart {
     }
     return over.size === 0
       ? { tooLarge: false, stepText: 'borne' }
-      : { tooLarge: true, stepText: `too large a step in ${[...over].join(', ')}` };
+      : { tooLarge: true, stepText: waterPages.tooLargeAStepIn([...over].join(', ')) };
   }
   protected percent = (share: number): string => String(Math.round(1000 * share) / 10);
 }

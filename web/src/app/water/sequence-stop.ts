@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
+import { waterPages } from '#words/water';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -95,7 +96,7 @@ export class SequenceStop {
       because: this.because(),
       note: this.note().trim(),
     });
-    const written = await this.scribe.write([entry], 'The end of the sequence');
+    const written = await this.scribe.write([entry], waterPages.theEndOfTheSequence);
     this.fault.set(faultsText(written.faults));
     if (written.kept) this.stopped.emit();
   }

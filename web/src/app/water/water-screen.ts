@@ -35,7 +35,7 @@ import {
   newArrivals,
 } from '#core/water';
 import type { ChangePayload, NewEntry } from '#contracts/book';
-import { adviceWords, atHandWords, conditionWords, flowWords, reliefWords } from '#words/water';
+import { adviceWords, atHandWords, conditionWords, flowWords, reliefWords, waterPages } from '#words/water';
 import { amount, amountFigure } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
@@ -250,9 +250,9 @@ export class WaterScreen {
   protected readonly batchCaution = computed(() => {
     const batch = this.theBatch();
     if (!batch) return '';
-    if (!batch.usable) return `${batch.why} Not into a tank without a reason.`;
+    if (!batch.usable) return waterPages.notIntoATankWithout(batch.why);
     return batch.leftL < this.litres() - 0.05
-      ? `Only ${amount(speech(), 'volume', batch.leftL, 1)} of this batch are left.`
+      ? waterPages.onlyOfThisBatchAre(amount(speech(), 'volume', batch.leftL, 1))
       : '';
   });
   /** What the tank makes of each parameter by itself in a day. */
@@ -285,12 +285,12 @@ export class WaterScreen {
   });
   protected onEnded(): void {
     this.sequenceId.set('');
-    this.said.set('The sequence is ended; the routine goes on as before.');
+    this.said.set(waterPages.theSequenceIsEndedThe);
   }
   protected onPlanned({ sequenceId, changeFraction }: { sequenceId: string; changeFraction: number }): void {
     this.sequenceId.set(sequenceId);
     this.setPercent(Math.floor(10_000 * changeFraction) / 100);
-    this.said.set('The sequence is planned. Below is its first step, for tonight.');
+    this.said.set(waterPages.theSequenceIsPlannedBelow);
   }
   protected readonly netVolumeL = computed(() => this.folio()?.netVolumeL ?? 0);
   protected readonly litres = computed(() =>
@@ -383,7 +383,7 @@ export class WaterScreen {
   });
   protected readonly adviceWord = computed(
     () =>
-      ({ wise: 'Wise', 'too-large': 'Too large a step', 'lesser-harm': 'Change now: waiting is the greater harm' })[
+      ({ wise: 'Wise', 'too-large': waterPages.tooLargeAStep, 'lesser-harm': waterPages.changeNowWaitingIsThe })[
         this.plan()?.advice.value.advice ?? 'wise'
       ],
   );
@@ -401,7 +401,7 @@ export class WaterScreen {
     const mostStepC = limit.byBearing[plan.bearing].value;
     const span = sensibleWaterSpan({ tankC, changeFraction, mostStepC, tapC });
     const text = (tempC: number): string => amountFigure(speech(), 'temperature', tempC, 1);
-    return span ? `sensible from ${text(span.loC)} to ${text(span.hiC)}` : '';
+    return span ? waterPages.sensibleFromTo(text(span.loC), text(span.hiC)) : '';
   });
   protected untested = (plan: ChangePlan): string => plan.untested.map(parameterLabel).join(', ');
   protected litresText = (value: number): string => figure(value, 1);
@@ -427,21 +427,25 @@ export class WaterScreen {
   }
   protected readonly sizeFault = computed(() => {
     const fraction = this.changeFraction();
-    if (!Number.isFinite(fraction) || fraction <= 0) return 'Say how much: more than nothing.';
+    if (!Number.isFinite(fraction) || fraction <= 0) return waterPages.sayHowMuchMoreThan;
     return fraction > 1
-      ? `${amount(speech(), 'volume', this.litres(), 1)} is ${Math.round(100 * fraction)} % of the ${amount(speech(), 'volume', this.netVolumeL(), 1)} that are in it.`
+      ? waterPages.isOfTheThatAre(
+          amount(speech(), 'volume', this.litres(), 1),
+          Math.round(100 * fraction),
+          amount(speech(), 'volume', this.netVolumeL(), 1),
+        )
       : '';
   });
   /** What goes down the hose with the dirt is changed water too. */
   protected readonly bedFault = computed(() => {
     const bedL = this.bed() === 'none' ? null : this.bedL();
     return bedL !== null && bedL > this.litres() + 0.05
-      ? `${amount(speech(), 'volume', bedL, 1)} came out with the dirt, and only ${amount(speech(), 'volume', this.litres(), 1)} are counted as changed.`
+      ? waterPages.cameOutWithTheDirt(amount(speech(), 'volume', bedL, 1), amount(speech(), 'volume', this.litres(), 1))
       : '';
   });
   protected readonly why = computed((): Why => {
     const plan = this.plan();
-    if (this.busy()) return 'It is being written.';
+    if (this.busy()) return waterPages.itIsBeingWritten;
     return {
       'a size and a water that can be reckoned with': plan === null || this.sizeFault() !== '',
       'fewer litres from the bed': this.bedFault() !== '',
@@ -476,11 +480,7 @@ export class WaterScreen {
     this.sequenceId.set('');
     this.chosenBatch.set(null);
     this.begun.set(true);
-    this.said.set(
-      sent.state === 'written'
-        ? 'The change is in the book. Heater, filter, lid and light back on? Taps shut?'
-        : 'Kept on this device, sent when the server is back.',
-    );
+    this.said.set(sent.state === 'written' ? waterPages.theChangeIsInThe : waterPages.keptOnThisDeviceSent);
   }
   private form(): ChangeForm {
     return {

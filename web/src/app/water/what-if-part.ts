@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import {
   ChangeDetectionStrategy,
@@ -182,20 +183,23 @@ export class WhatIfPart {
   protected readonly fields = [
     { key: 'percent', label: 'Change, %', min: 0 },
     { key: 'everyDays', label: 'Every, days', min: 0.25 },
-    { key: 'sourceValue', label: 'In the water', min: 0 },
+    { key: 'sourceValue', label: waterPages.inTheWater, min: 0 },
     { key: 'skipPercent', label: 'Skipped, %', min: 0 },
     { key: 'feedFactor', label: 'Food, times', min: 0 },
-    { key: 'awayFromDay', label: 'Away from day', min: 0 },
-    { key: 'awayDays', label: 'Away for days', min: 0 },
+    { key: 'awayFromDay', label: waterPages.awayFromDay, min: 0 },
+    { key: 'awayDays', label: waterPages.awayForDays, min: 0 },
   ] as const;
   protected readonly presets: readonly { word: string; part: (row: Row) => Partial<Row> }[] = [
-    { word: 'Every second one skipped', part: () => ({ name: 'half skipped', skipPercent: 50 }) },
-    { word: 'Twice the food', part: () => ({ name: 'twice the food', feedFactor: 2 }) },
-    { word: 'Three weeks away', part: () => ({ name: 'three weeks away', awayFromDay: 30, awayDays: 21 }) },
+    { word: waterPages.everySecondOneSkipped, part: () => ({ name: 'half skipped', skipPercent: 50 }) },
+    { word: waterPages.twiceTheFood, part: () => ({ name: waterPages.twiceTheFood2, feedFactor: 2 }) },
+    {
+      word: waterPages.threeWeeksAway,
+      part: () => ({ name: waterPages.threeWeeksAway2, awayFromDay: 30, awayDays: 21 }),
+    },
     { word: 'Pure water', part: () => ({ name: 'pure water', sourceValue: 0 }) },
     {
-      word: 'Half as much again',
-      part: (r) => ({ name: 'half as much again', percent: Math.min(100, r.percent * 1.5) }),
+      word: waterPages.halfAsMuchAgain,
+      part: (r) => ({ name: waterPages.halfAsMuchAgain2, percent: Math.min(100, r.percent * 1.5) }),
     },
   ];
   /** What is typed and drawn belongs to a value of a tank; a folio told anew must not take it away. */

@@ -1,0 +1,6 @@
+/** What the pages of almanac say. */
+export const almanacPages = {
+  doesNotClose: 'Does not close:',
+  closesOnlyInPart: 'Closes only in part:',
+  closesWithHelp: 'Closes with help:',
+};

@@ -1,0 +1,1 @@
+export { basePages } from './pages';

@@ -1,0 +1,20 @@
+/** What the pages of book say. */
+export const bookPages = {
+  itHasMbIsThe: (sizeMb: number, largestMb: number) => `It has ${sizeMb} MB; ${largestMb} is the most.`,
+  thisBrowserCannotReadIt: 'This browser cannot read it as a picture; JPEG and PNG always work.',
+  thePhotoAndItsWords: (problem: string) => `${problem}. The photo and its words are still here.`,
+  itCouldNotBeSent: 'It could not be sent',
+  thereIsNoRowUnder: 'There is no row under the first line.',
+  itHasRowsAtA: (rowsCount: number, mostRows: number) => `It has ${rowsCount} rows; ${mostRows} at a time is the most.`,
+  isNoDateWrite2026: (value: string) => `“${value}” is no date; write 2026-03-14`,
+  isNoTimeWrite21: (time: string) => `“${time}” is no time; write 21:40`,
+  noTankIsNamedAnd: 'no tank is named and none is chosen',
+  thereIsNoTank: (named: string) => `there is no tank “${named}”`,
+  liesInTheFuture: 'lies in the future',
+  thisIsNoJsonIn: 'This is no JSON in UTF-8; nothing was read.',
+  nothingWasWritten: (problem: string, first: string) => `${problem}${first}. Nothing was written.`,
+  entriesInTheBook: (entriesCount: number) => `${entriesCount} entries in the book.`,
+  keptOnThisDeviceSent: 'Kept on this device, sent when the server is back.',
+  putRightTheOldLine: 'Put right. The old line is struck and stays readable.',
+  struckItStaysReadable: 'Struck. It stays readable.',
+};

@@ -1,0 +1,1 @@
+export { shellPages, titled } from './pages';

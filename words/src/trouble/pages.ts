@@ -1,0 +1,46 @@
+/** What the pages of trouble say. */
+export const troublePages = {
+  noSignsYet: 'no signs yet',
+  lookAgainNow: '; look again now',
+  intervalsOfHowManyTimes: (count: number) =>
+    `${count} intervals of how many times more often than on other days; the table below has the figures.`,
+  timesAsOftenAsOn: 'times as often as on other days',
+  whatAfterWhat: 'What after what',
+  daysLookedAt: 'Days looked at',
+  timesAsOften: 'Times as often',
+  aShopsOxygenTestAt: 'a shop’s oxygen test at the tank, at dawn; a bottle on the way tells nothing',
+  theWaterWorksTellWhat: 'the water works tell what is in the tap; a bottle loses chlorine within hours',
+  aLaboratoryForDrinkingWater: 'a laboratory for drinking water, from a clean plastic bottle',
+  aShopOrALaboratory: 'a shop, or a laboratory for drinking water',
+  aVeterinarianOrALaboratory: 'A veterinarian or a laboratory.',
+  atMostToMlOf: (dose: string, dose2: string, netVolume: string) =>
+    `At most ${dose} to ${dose2} mL of 3 % in a day over all spots together (${netVolume} net), filter off for 5 to 15 minutes, then on again with air; three to five days. Low grade: common practice.`,
+  daysAtCCoveredWhole: (
+    days: string,
+    temp: string,
+    saturation: string,
+    least: string,
+    percent: number,
+    percent2: number,
+    lightHoursAfter: number,
+    lightHoursAfter2: number,
+    warm: string,
+  ) =>
+    `${days} days at ${temp} °C, covered whole, air by day and night: the water holds ${saturation} mg/L of oxygen at most, and should have ${least} at dawn. Then a change of ${percent} to ${percent2} % and ${lightHoursAfter} to ${lightHoursAfter2} hours of light.${warm}`,
+  warmWaterHoldsLittleNo: ' Warm water holds little: no longer than that.',
+  withWhichIsDoubtfulTest: (kitName: string, cost: string) =>
+    `, with ${kitName}${cost}, which is doubtful: test water that is known beside it`,
+  noKitInThisHouse: (finding: string) => `; no kit in this house: ${finding}`,
+  aShopTestsItFrom: 'a shop tests it from a clean bottle, within the hour',
+  lookedForAndNotThere: (grade: string) => `looked for and not there, though it would be ${grade}`,
+  foreseenAndNotMeasuredCounted: ', foreseen and not measured: counted by half',
+  countedByHalfBesideA: ', counted by half beside a stronger one',
+  publishedWorksFromMemory: 'published works, from memory',
+  whatWasDone: 'What was done',
+  theCaseIsClosed: 'The case is closed',
+  lookAgainNow2: 'Look again now.',
+  noCaseIsOpen: 'no case is open',
+  photoWithoutWords: 'photo without words',
+  waterAndKeeping: 'Water and keeping',
+  growthAndFilms: 'Growth and films',
+};

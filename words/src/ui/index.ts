@@ -1,0 +1,1 @@
+export { uiPages } from './pages';
