@@ -32,4 +32,21 @@ export const uiPages = {
   thisIsNoTextFile: 'This is no text file: it holds zero bytes. Export it as CSV, UTF-8.',
   thisFileIsNotSo: (wide: string) =>
     `This file is not ${wide}, so letters such as é or ß would be lost. Save it as “CSV UTF-8” and try again.`,
+  search: 'Search',
+  nothingByThatName: 'Nothing by that name',
+  nothingToChoose: 'Nothing to choose',
+  noSuchDayWriteIt: (example: string | number) => `No such day. Write it as ${example}.`,
+  showTheWorking: (title: string | number, text: string | number, unit: string | number) =>
+    `${title} ${text} ${unit}, show the working`,
+  close: 'Close',
+  find: 'Find',
+  rows: (count: string | number) => `${count} rows.`,
+  saveAsCsv: 'Save as CSV',
+  nothingOfThatNameIn: 'Nothing of that name in it.',
+  water: 'Water',
+  whatWentIn: 'What went in',
+  how: 'How',
+  takenAsGiven: 'Taken as given',
+  whereNotToTrustIt: 'Where not to trust it',
+  source: 'Source',
 };

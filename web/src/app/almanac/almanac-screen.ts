@@ -23,16 +23,16 @@ function lowest(p: AlmanacView['practices'][number], id: string): number {
   imports: [RouterLink, Table, TableCell],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Almanac</h1>
+    <h1>{{ say.almanac }}</h1>
     @if (almanac(); as a) {
       <p class="quiet">
-        Version {{ a.version }}. Where schools disagree they stand side by side; what a school does not say is blank.
-        <a routerLink="/almanac/trouble">What is known about trouble</a> has a page of its own.
+        {{ say.versionWhereSchoolsDisagreeThey(a.version) }}
+        <a routerLink="/almanac/trouble">{{ say.whatIsKnownAboutTrouble }}</a> {{ say.hasAPageOfIts }}
       </p>
-      <section aria-label="Practices">
-        <h2>Practices</h2>
-        <nl-table name="Practices" nameHidden [columns]="practiceColumns" [rows]="a.practices" widest="none">
-          <ng-template nlCell="School" let-p>
+      <section [attr.aria-label]="say.practices">
+        <h2>{{ say.practices }}</h2>
+        <nl-table [name]="say.practices" nameHidden [columns]="practiceColumns" [rows]="a.practices" widest="none">
+          <ng-template [nlCell]="say.school" let-p>
             <div class="school">
               <span class="serif">{{ p.name }}</span>
               <div class="small quiet">{{ p.reason }}</div>
@@ -40,25 +40,24 @@ function lowest(p: AlmanacView['practices'][number], id: string): number {
                 <div class="small finding">{{ closes[f.closes] }} {{ f.why }}.</div>
               }
               @for (c of p.clashes; track $index) {
-                <div class="small finding">Against “{{ name(c.practiceId) }}”: {{ c.why }}</div>
+                <div class="small finding">{{ say.against(name(c.practiceId), c.why) }}</div>
               }
             </div>
           </ng-template>
         </nl-table>
         <p class="small quiet">
-          Conductivity bands that the trade gives in pen ppm, factor unstated, are shown at their widest (0.5 to 0.7).
+          {{ say.conductivityBandsThatTheTrade }}
         </p>
       </section>
-      <section aria-label="Limits">
-        <h2>How far one step may go</h2>
+      <section [attr.aria-label]="say.limits">
+        <h2>{{ say.howFarOneStepMay }}</h2>
         <p class="small quiet">
-          Limits advise; they never forbid. In an emergency waiting can be the greater harm. New arrivals count one
-          class lower for a month.
+          {{ say.limitsAdviseTheyNeverForbid }}
         </p>
-        <nl-table name="How far one step may go" nameHidden [columns]="limitColumns" [rows]="a.limits" widest="none" />
+        <nl-table [name]="say.howFarOneStepMay" nameHidden [columns]="limitColumns" [rows]="a.limits" widest="none" />
       </section>
-      <section aria-label="Sources">
-        <h2>Sources</h2>
+      <section [attr.aria-label]="say.sources">
+        <h2>{{ say.sources }}</h2>
         <dl>
           @for (s of a.sources; track s.id) {
             <dt>{{ s.title }}</dt>
@@ -87,6 +86,7 @@ function lowest(p: AlmanacView['practices'][number], id: string): number {
   `,
 })
 export class AlmanacScreen {
+  protected readonly say = almanacPages;
   protected readonly almanac = signal<AlmanacView | null>(null);
   protected readonly closes = {
     never: almanacPages.doesNotClose,

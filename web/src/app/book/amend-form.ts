@@ -35,7 +35,7 @@ import { WhyNot } from '../ui/why';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="amend" (submit)="write($event)">
-      <nl-field class="grow" name="As it should read"
+      <nl-field class="grow" [name]="say.asItShouldRead"
         ><input
           pInputText
           autofocus
@@ -46,7 +46,7 @@ import { WhyNot } from '../ui/why';
           [value]="line()"
           (input)="typed($event)"
       /></nl-field>
-      <nl-field name="Why (may stay empty)"
+      <nl-field [name]="say.whyMayStayEmpty"
         ><input
           pInputText
           name="reason"
@@ -58,11 +58,11 @@ import { WhyNot } from '../ui/why';
       <div class="read" aria-live="polite">
         @for (text of read(); track $index) {
           <p class="small">
-            Reads: <span class="num">{{ text }}</span>
+            {{ say.reads }} <span class="num">{{ text }}</span>
           </p>
         }
         @for (text of understood().keptTexts; track $index) {
-          <p class="fault">“{{ text }}” is not understood here.</p>
+          <p class="fault">{{ say.isNotUnderstoodHere(text) }}</p>
         }
         @for (q of understood().questions; track $index) {
           <p class="fault">{{ asksText(q.why) }}</p>
@@ -78,15 +78,17 @@ import { WhyNot } from '../ui/why';
               [ngModel]="insisted()"
               (onChange)="insisted.set(!insisted())"
               [ngModelOptions]="{ standalone: true }" />
-            It is right, keep it</label
+            {{ say.itIsRightKeepIt }}</label
           >
         }
         @if (fault()) {
-          <p class="fault" role="alert">{{ fault() }}. What you typed is kept.</p>
+          <p class="fault" role="alert">{{ say.whatYouTypedIsKept(fault()) }}</p>
         }
       </div>
-      <button pButton class="go" [nlWhy]="{ 'a line that is understood': !ready() }">Put it right</button
-      ><button pButton type="button" class="plain" (click)="closed.emit('')">Leave it</button>
+      <button pButton class="go" [nlWhy]="{ 'a line that is understood': !ready() }">
+        {{ say.putItRight }}</button><button pButton type="button" class="plain" (click)="closed.emit('')">
+        {{ say.leaveIt }}
+      </button>
     </form>
   `,
   styles: `
@@ -113,6 +115,7 @@ import { WhyNot } from '../ui/why';
   `,
 })
 export class AmendForm implements OnInit {
+  protected readonly say = bookPages;
   readonly entry = input.required<BookEntry>();
   /** What became of it; empty when it was left. */
   readonly closed = output<string>();

@@ -45,6 +45,7 @@ import { WhyNot } from '../ui/why';
   styleUrl: './book-screen.scss',
 })
 export class BookScreen {
+  protected readonly say = bookPages;
   readonly subject = input<string>();
   /** A kind of animal or plant: only what happened to it. */
   readonly animal = input<string>();

@@ -26,84 +26,85 @@ const mostAtOnce = 200;
   imports: [WhyNot, Field, FormsModule, RouterLink, ButtonDirective, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Take in</h1>
+    <h1>{{ say.takeIn }}</h1>
     <p class="quiet">
-      A book exported from Night Ledger (a zip with its photos, or JSON), or any table of readings (CSV). It is looked
-      through first; nothing is written before you say so. <a routerLink="/book">Back to the book</a>
+      {{ say.aBookExportedFromNight }} <a routerLink="/book">{{ say.backToTheBook }}</a>
     </p>
-    <nl-field class="file" name="The file" [fault]="fault()"
+    <nl-field class="file" [name]="say.theFile" [fault]="fault()"
       ><input
         type="file"
         accept=".zip,.json,.csv,application/zip,text/csv,application/json,text/plain"
         (change)="chosen($event)"
     /></nl-field>
     @if (report(); as r) {
-      <section aria-label="What is in it">
+      <section [attr.aria-label]="say.whatIsInIt">
         <p>
-          A book of <strong>{{ r.house }}</strong>: {{ r.rowCount }} entries, {{ r.newCount }} new,
-          {{ r.knownCount }} here already{{ r.photosCount > 0 ? ', ' + r.photosCount + ' photos' : '' }}.
+          {{ say.aBookOf }} <strong>{{ r.house }}</strong>{{
+            say.entriesNewHereAlready(
+              r.rowCount,
+              r.newCount,
+              r.knownCount,
+              r.photosCount > 0 ? say.photos(r.photosCount) : ''
+            )
+          }}
           @if (r.missingPhotosCount > 0) {
-            {{ r.missingPhotosCount }} photos are named and not in the file: their lines are kept, without a picture.
+            {{ say.photosAreNamedAndNot(r.missingPhotosCount) }}
           }
         </p>
         @if (r.faultCount > 0) {
           @if (r.written) {
-            <p class="caution" role="status">
-              It is in the book, with {{ r.faultCount }} faults that it held. Strike or amend what is wrong.
-            </p>
+            <p class="caution" role="status">{{ say.itIsInTheBook(r.faultCount) }}</p>
           } @else if (r.mayKeep) {
-            <p class="caution">
-              {{ r.faultCount }} rows hold what would be refused today; nothing is written. It is a whole book, as it
-              was exported: it can be taken in with its faults, which then count like everything else in it.
-            </p>
+            <p class="caution">{{ say.rowsHoldWhatWouldBe(r.faultCount) }}</p>
             <button pButton type="button" class="plain" [disabled]="busy()" (click)="takeBook('keep')">
-              Take it in with its faults
+              {{ say.takeItInWithIts }}
             </button>
           } @else {
-            <p class="caution">{{ r.faultCount }} rows cannot be taken in; nothing is written until all can.</p>
+            <p class="caution">{{ say.rowsCannotBeTakenIn(r.faultCount) }}</p>
           }
           <ul>
             @for (f of r.faults; track $index) {
               <li>
-                <span class="num">Row {{ f.rowIndex }}</span
-                >: {{ f.message }}
+                <span class="num">{{ say.row(f.rowIndex) }}</span>: {{ f.message }}
               </li>
             }
           </ul>
         } @else if (r.written) {
-          <p role="status">It is in the book.</p>
+          <p role="status">{{ say.itIsInTheBook2 }}</p>
         } @else {
-          <button pButton type="button" class="go" [disabled]="busy()" (click)="takeBook()">Take all of it in</button>
+          <button pButton type="button" class="go" [disabled]="busy()" (click)="takeBook()">
+            {{ say.takeAllOfItIn }}
+          </button>
         }
       </section>
     }
     @if (table(); as t) {
-      <section aria-label="The columns">
-        <h2>What the columns hold</h2>
+      <section [attr.aria-label]="say.theColumns">
+        <h2>{{ say.whatTheColumnsHold }}</h2>
         <div class="grid">
           @for (h of t.header; track $index; let i = $index) {
             <label
               ><span class="name"
-                >{{ h || 'column ' + (i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span
-              ><nl-choice [ariaLabel]="'Column ' + h" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
-                <nl-option value="skip" word="leave out" />
-                <nl-option value="tank" word="tank" />
-                <nl-option value="date" word="date" />
-                <nl-option value="time" word="time" />
-                <nl-option value="note" word="note" />
+                >{{ h || say.column(i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span
+              ><nl-choice [ariaLabel]="say.column2(h)" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
+                <nl-option value="skip" [word]="say.leaveOut" />
+                <nl-option value="tank" [word]="say.tank" />
+                <nl-option value="date" [word]="say.date" />
+                <nl-option value="time" [word]="say.time" />
+                <nl-option value="note" [word]="say.note" />
                 @for (p of measured; track p.id) {
                   <nl-option [value]="p.id" word="{{ p.label }}{{ p.unit ? ', ' + p.unit : '' }}" />
                 }</nl-choice
             ></label>
           }
-          <nl-field name="03/04/2026 is"
+          <nl-field [name]="say.is03042026"
             ><nl-choice [ngModel]="order()" (ngModelChange)="order.set($event)">
-              <nl-option value="dmy" word="3 April" />
-              <nl-option value="mdy" word="4 March" /> </nl-choice
+              <nl-option value="dmy" [word]="say.april3" />
+              <nl-option value="mdy" [word]="say.march4" /> </nl-choice
           ></nl-field>
-          <nl-field name="Tank, where no column says it"
+          <nl-field [name]="say.tankWhereNoColumnSays"
             ><nl-choice [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-              <nl-option value="" word="none" />
+              <nl-option value="" [word]="say.none" />
               @for (tank of tonight.tanks(); track tank.tankId) {
                 <nl-option [value]="tank.tankId" [word]="tank.name" />
               }</nl-choice
@@ -111,27 +112,20 @@ const mostAtOnce = 200;
         </div>
         @if (made(); as m) {
           <p>
-            {{ t.rows.length }} rows give {{ m.entries.length }} entries.
+            {{ say.rowsGiveEntries(t.rows.length, m.entries.length) }}
             @if (m.faults.length > 0) {
-              <strong
-                >{{ m.faults.length }} faults: nothing is written until they are mended or their column is left
-                out.</strong
-              >
+              <strong>{{ say.faultsNothingIsWrittenUntil(m.faults.length) }}</strong>
             }
           </p>
           <ul>
             @for (f of m.faults.slice(0, 100); track $index) {
               <li class="fault">
-                <span class="num">Row {{ f.rowNumber }}</span
-                >, {{ f.column }}: {{ f.message }}
+                <span class="num">{{ say.row(f.rowNumber) }}</span>, {{ f.column }}: {{ f.message }}
               </li>
             }
           </ul>
           @if (m.entries.length > most) {
-            <p class="caution">
-              More than {{ most }} entries cannot be written as one. Split the file, so that each part is taken in whole
-              or not at all.
-            </p>
+            <p class="caution">{{ say.moreThanEntriesCannotBe(most) }}</p>
           }
           <button
             pButton
@@ -139,7 +133,7 @@ const mostAtOnce = 200;
             class="go"
             [nlWhy]="
               busy()
-                ? 'It is being written.'
+                ? say.itIsBeingWritten
                 : {
                     'rows without a fault': m.faults.length > 0,
                     'rows that say something': m.entries.length === 0,
@@ -147,7 +141,7 @@ const mostAtOnce = 200;
                   }
             "
             (click)="takeTable()">
-            Write {{ m.entries.length }} entries in the book
+            {{ say.writeEntriesInTheBook(m.entries.length) }}
           </button>
         }
       </section>
@@ -176,6 +170,7 @@ const mostAtOnce = 200;
   `,
 })
 export class ImportScreen {
+  protected readonly say = bookPages;
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);

@@ -44,11 +44,11 @@ export async function smaller(file: Blob): Promise<Blob> {
   imports: [WhyNot, Field, RouterLink, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section aria-label="Photos">
-      <h2>Photos</h2>
+    <section [attr.aria-label]="say.photos2">
+      <h2>{{ say.photos2 }}</h2>
       <form class="new" (submit)="keep($event)">
-        <nl-field name="A photo"><input type="file" accept="image/*" (change)="chosen($event)" /></nl-field>
-        <nl-field class="grow" name="What it shows"
+        <nl-field [name]="say.aPhoto"><input type="file" accept="image/*" (change)="chosen($event)" /></nl-field>
+        <nl-field class="grow" [name]="say.whatItShows"
           ><input
             pInputText
             name="caption"
@@ -57,8 +57,8 @@ export async function smaller(file: Blob): Promise<Blob> {
             [value]="caption()"
             (input)="caption.set(value($event))"
         /></nl-field>
-        <button pButton class="plain" [nlWhy]="busy() ? 'It is on its way.' : { 'a picture': !file() }">
-          {{ busy() ? 'Sending …' : 'Put it in the book' }}
+        <button pButton class="plain" [nlWhy]="busy() ? say.itIsOnItsWay : { 'a picture': !file() }">
+          {{ busy() ? say.sending : say.putItInTheBook }}
         </button>
       </form>
       @if (fault()) {
@@ -72,7 +72,7 @@ export async function smaller(file: Blob): Promise<Blob> {
               ><img
                 loading="lazy"
                 [src]="'/api/photos/' + p.payload.photoHash + '?size=small'"
-                [alt]="p.payload.caption || 'photo without words'"
+                [alt]="p.payload.caption || say.photoWithoutWords"
                 [width]="160"
                 [height]="high(p.payload.widthPx, p.payload.heightPx)" /></a
             ><span class="small"
@@ -82,14 +82,13 @@ export async function smaller(file: Blob): Promise<Blob> {
         } @empty {
           @if (diary.loaded()) {
             <li class="quiet small">
-              None yet. A photo of the same corner every month shows what numbers do not. Where it was taken is not
-              kept.
+              {{ say.noneYetAPhotoOf }}
             </li>
           }
         }
       </ul>
       @if (all().length > mostShown) {
-        <a routerLink="/book" [queryParams]="{ subject: tankId() }">All {{ all().length }} in the book</a>
+        <a routerLink="/book" [queryParams]="{ subject: tankId() }">{{ say.allInTheBook(all().length) }}</a>
       }
     </section>
   `,
@@ -127,6 +126,7 @@ export async function smaller(file: Blob): Promise<Blob> {
   `,
 })
 export class PhotosPart {
+  protected readonly say = bookPages;
   readonly tankId = input.required<string>();
   private readonly api = inject(Api);
   private readonly scribe = inject(Scribe);

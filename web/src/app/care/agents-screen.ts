@@ -24,15 +24,14 @@ const needWords = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
-    <h1>Agents</h1>
+    <h1>{{ say.agents }}</h1>
     <p class="caution">
-      By active ingredient, from memory, for talking with a veterinarian: no directions. The label and local law win; an
-      unknown substance is not dosed.
+      {{ say.byActiveIngredientFromMemory }}
     </p>
-    <nl-field name="Find an agent or what it is against"
+    <nl-field [name]="say.findAnAgentOrWhat"
       ><input pInputText name="findAgent" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
     /></nl-field>
-    <p class="small quiet" role="status">{{ found().length }} of {{ all.length }} agents.</p>
+    <p class="small quiet" role="status">{{ say.ofAgents(found().length, all.length) }}</p>
     @for (g of groups(); track g.sort) {
       <section [attr.aria-label]="g.name">
         <h2>{{ g.name }}</h2>
@@ -50,20 +49,22 @@ const needWords = {
             <p class="small">{{ a.course }}.</p>
             <p class="small">{{ harmsOf(a) }}. {{ a.harmNote }}</p>
             @for (n of neverOf(a); track n) {
-              <p class="caution small">Never with {{ n }}</p>
+              <p class="caution small">{{ say.neverWith(n) }}</p>
             }
             @for (w of a.water; track w.why) {
-              <p class="small">Water: {{ w.why }}.</p>
+              <p class="small">{{ say.water(w.why) }}</p>
             }
-            <p class="small">Out of the water: {{ a.removal }}.{{ a.light ? ' Light: ' + a.light + '.' : '' }}</p>
-            <p class="caution small">For people: {{ a.people }}.</p>
+            <p class="small">{{ say.outOfTheWater(a.removal, a.light ? say.light(a.light) : '') }}</p>
+            <p class="caution small">{{ say.forPeople(a.people) }}</p>
             <p class="small quiet">{{ gradeOf(a) }}: {{ sourcesOf(a) }}</p>
-            <p class="small"><a routerLink="/care/course" [queryParams]="{ agent: a.id }">Plan a course with it</a></p>
+            <p class="small">
+              <a routerLink="/care/course" [queryParams]="{ agent: a.id }">{{ say.planACourseWithIt }}</a>
+            </p>
           </details>
         }
       </section>
     } @empty {
-      <p class="quiet">Nothing by these words.</p>
+      <p class="quiet">{{ say.nothingByTheseWords }}</p>
     }
   `,
   styles: `
@@ -82,6 +83,7 @@ const needWords = {
   `,
 })
 export class AgentsScreen {
+  protected readonly say = carePages;
   protected readonly all = careKnowledge.agents;
   protected readonly words = signal('');
   protected readonly found = computed(() => {

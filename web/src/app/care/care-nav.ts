@@ -7,9 +7,10 @@ import { Rooms, type Room } from '../ui/rooms';
   selector: 'nl-care-nav',
   imports: [Rooms],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<nl-rooms label="Care" [rooms]="rooms" />`,
+  template: `<nl-rooms [label]="say.care" [rooms]="rooms" />`,
 })
 export class CareNav {
+  protected readonly say = carePages;
   protected readonly rooms: readonly Room[] = [
     { path: '/care', word: 'Under way' },
     { path: '/care/course', word: carePages.planACourse },

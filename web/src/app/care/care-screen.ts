@@ -94,6 +94,7 @@ const closing = [
   styleUrl: './care-screen.scss',
 })
 export class CareScreen {
+  protected readonly say = carePages;
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -88,6 +88,7 @@ const pens = new Set(['quarantine', 'hospital']);
   styleUrl: './care-screen.scss',
 })
 export class CourseScreen {
+  protected readonly say = carePages;
   readonly tank = input<string>();
   readonly agent = input<string>();
   readonly case = input<string>();

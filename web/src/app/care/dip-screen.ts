@@ -55,11 +55,9 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
-    <h1>Dips and baths</h1>
+    <h1>{{ say.dipsAndBaths }}</h1>
     <p class="caution">
-      Gloves, goggles, window open. Never bleach with acid, ammonia, peroxide or alcohol: poisonous gas. Never in a
-      kitchen pan; a labelled bottle, away from children and animals. Nothing of it into garden or pond; never siphon by
-      mouth.
+      {{ say.glovesGogglesWindowOpenNever }}
     </p>
     <label class="choice"
       ><p-checkbox
@@ -68,12 +66,12 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
         [ngModel]="read()"
         (onChange)="read.set(!read())"
         [ngModelOptions]="{ standalone: true }" />
-      Read, and gloves and goggles are on</label
+      {{ say.readAndGlovesAndGoggles }}</label
     >
-    <section aria-label="Bleach, for plants and tools">
-      <h2>Bleach, for plants and tools</h2>
+    <section [attr.aria-label]="say.bleachForPlantsAndTools">
+      <h2>{{ say.bleachForPlantsAndTools }}</h2>
       <div class="row">
-        <nl-field name="Water in the bucket" [unit]="'volume' | unitName"
+        <nl-field [name]="say.waterInTheBucket" [unit]="'volume' | unitName"
           ><input
             pInputText
             nlIn="volume"
@@ -82,7 +80,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
             [ngModel]="waterL()"
             (ngModelChange)="waterL.set($event)"
         /></nl-field>
-        <nl-field name="Per cent on the label" unit="%"
+        <nl-field [name]="say.perCentOnTheLabel" unit="%"
           ><input
             pInputText
             nlIn
@@ -98,42 +96,42 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
               <nl-option [value]="s.id" [word]="s.word" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="Opened so many days ago"
+        <nl-field [name]="say.openedSoManyDaysAgo"
           ><input pInputText nlIn name="opened" min="0" [ngModel]="opened()" (ngModelChange)="opened.set($event)"
         /></nl-field>
-        <nl-field name="Wanted, as available chlorine" unit="mg/L"
+        <nl-field [name]="say.wantedAsAvailableChlorine" unit="mg/L"
           ><input pInputText nlIn name="target" min="0" [ngModel]="target()" (ngModelChange)="target.set($event)"
         /></nl-field>
       </div>
       @if (bleach(); as b) {
         <p>
-          <strong><nl-figure title="Bleach for the dip" [text]="b.ml" unit="mL" [working]="b.dipWorking" /></strong> of
-          it: one part to <span class="num">{{ b.ratio }}</span> of water, <span class="num">{{ b.mgPerL }}</span> mg/L
-          available chlorine (the bottle still holds <span class="num">{{ b.left }}</span> %).
+          <strong><nl-figure [title]="say.bleachForTheDip" [text]="b.ml" unit="mL" [working]="b.dipWorking" /></strong>
+          {{ say.ofItOnePartTo }} <span class="num">{{ b.ratio }}</span> {{ say.ofWater }}
+          <span class="num">{{ b.mgPerL }}</span> {{ say.mgLAvailableChlorineThe }}
+          <span class="num">{{ b.left }}</span> %).
         </p>
         <p class="small">
-          Then rinse, then a bath of the same size with
+          {{ say.thenRinseThenABath }}
           <nl-figure
-            title="Thiosulfate for the bath after it"
+            [title]="say.thiosulfateForTheBathAfter"
             [text]="b.thiosulfateG"
             unit="g"
             [working]="b.bathWorking" />
-          of thiosulfate (the pentahydrate; twice what is needed, for chloramine, too, for what clings: a tenth of the
-          dip), and a chlorine test that shows nothing before they go in; 5 to 7 days apart.
+          {{ say.ofThiosulfateThePentahydrateTwice }}
         </p>
       } @else {
         <p class="fault">{{ bleachFault() }}</p>
       }
       <div class="row">
-        <nl-field name="Plants"
+        <nl-field [name]="say.plants"
           ><nl-choice name="hardy" [ngModel]="hardy()" (ngModelChange)="hardy.set($event)">
             @for (h of hardinesses; track h.id) {
               <nl-option [value]="h.id" [word]="h.name" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="The alarm rings for"
+        <nl-field [name]="say.theAlarmRingsFor"
           ><nl-choice name="dipTank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-            <nl-option value="" disabled word="choose a tank" />
+            <nl-option value="" disabled [word]="say.chooseATank" />
             @for (s of stock.stocked(); track s.tank.tankId) {
               <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
             }</nl-choice
@@ -145,38 +143,35 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
             class="go"
             [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'water and label': !bleach() }"
             (click)="begin('plant-dip', bleachNote(), minutes())">
-            In: the clock runs {{ minutes() }} min
+            {{ say.inTheClockRunsMin(minutes()) }}
           </button>
         } @else {
-          <p class="caution small">Mosses and liverworts: no bleach at all.</p>
+          <p class="caution small">{{ say.mossesAndLiverwortsNoBleach }}</p>
         }
       </div>
       <p class="small quiet">
-        Pot, wool and dead leaves off, roots trimmed, plants parted first. Schools: one part of 5 to 6 % to 19 of water
-        for a minute and a half to two, or about one to 30 of a concentrated one for three (tough) or two (tender);
-        common practice. It does not kill mycobacteria or flatworm eggs. Tools: 200 mg/L for 30 to 60 minutes (IFAS,
-        from memory).
+        {{ say.potWoolAndDeadLeaves }}
       </p>
     </section>
-    <section aria-label="Other dips and baths">
-      <h2>Other dips and baths</h2>
+    <section [attr.aria-label]="say.otherDipsAndBaths">
+      <h2>{{ say.otherDipsAndBaths }}</h2>
       <div class="row">
-        <nl-field name="What"
+        <nl-field [name]="say.what"
           ><nl-choice name="bath" [ngModel]="bathId()" (ngModelChange)="bathId.set($event)">
             @for (b of bathList; track b.id) {
               <nl-option [value]="b.id" [word]="b.word" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="Water in the tub" [unit]="'volume' | unitName"
+        <nl-field [name]="say.waterInTheTub" [unit]="'volume' | unitName"
           ><input pInputText nlIn="volume" name="bathL" min="0" [ngModel]="bathL()" (ngModelChange)="bathL.set($event)"
         /></nl-field>
         @if (bath(); as b) {
           <p>
-            <strong><nl-figure [title]="b.word" [text]="b.text" [unit]="b.unit" [working]="b.working" /></strong>,
-            {{ b.minutes }} minutes at most. <span class="small quiet">{{ b.grade }}, from memory.</span>
+            <strong><nl-figure [title]="b.word" [text]="b.text" [unit]="b.unit" [working]="b.working" /></strong
+            >{{ say.minutesAtMost(b.minutes) }} <span class="small quiet">{{ say.fromMemory(b.grade) }}</span>
           </p>
         } @else {
-          <p class="fault">says how many litres</p>
+          <p class="fault">{{ say.saysHowManyLitres }}</p>
         }
         <button
           pButton
@@ -184,13 +179,12 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
           class="go"
           [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'its water': !bath() }"
           (click)="begin('dip', bathNote(), chosenBath().minutes)">
-          In: the clock runs {{ chosenBath().minutes }} min
+          {{ say.inTheClockRunsMin(chosenBath().minutes) }}
         </button>
       </div>
       @if (chosenBath().host !== 'plants') {
         <p class="caution">
-          Clean water of the tank’s own warmth stands ready beside it. The first that rolls over ends it at once,
-          whatever the clock says.
+          {{ say.cleanWaterOfTheTanks }}
         </p>
       }
       <p class="caution small">{{ chosenBath().people }}.</p>
@@ -200,6 +194,7 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
   styleUrl: './care-screen.scss',
 })
 export class DipScreen {
+  protected readonly say = carePages;
   protected readonly stock = inject(StockStore);
   private readonly scribe = inject(Scribe);
   protected readonly labels = says;

@@ -26,21 +26,19 @@ const salt = 'D01';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
-    <h1>Salt as a course</h1>
+    <h1>{{ say.saltAsACourse }}</h1>
     <p class="caution small">
-      Plain sodium chloride, no iodine, nothing against caking. Weigh it, dissolve it in a jug of tank water, pour it
-      slowly where water moves, never on an animal. Never with zeolite in the filter: salt drives its ammonia out. Salt
-      water goes down the drain, never onto a garden.
+      {{ say.plainSodiumChlorideNoIodine }}
     </p>
     <div class="row">
-      <nl-field name="Tank"
+      <nl-field [name]="say.tank"
         ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-          <nl-option value="" disabled word="choose" />
+          <nl-option value="" disabled [word]="say.choose" />
           @for (s of stock.stocked(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
       ></nl-field>
-      <nl-field name="Wanted" unit="g/L"
+      <nl-field [name]="say.wanted" unit="g/L"
         ><input
           pInputText
           nlIn
@@ -50,7 +48,7 @@ const salt = 'D01';
           [ngModel]="targetGPerL()"
           (ngModelChange)="targetGPerL.set($event)"
       /></nl-field>
-      <nl-field name="In it already" unit="g/L"
+      <nl-field [name]="say.inItAlready" unit="g/L"
         ><input
           pInputText
           nlIn
@@ -60,7 +58,7 @@ const salt = 'D01';
           [ngModel]="presentGPerL()"
           (ngModelChange)="presentGPerL.set($event)"
       /></nl-field>
-      <nl-field name="Each change" unit="%"
+      <nl-field [name]="say.eachChange" unit="%"
         ><input
           pInputText
           nlIn
@@ -89,17 +87,14 @@ const salt = 'D01';
           <p class="small">{{ line }}</p>
         }
         <p class="small">
-          <a routerLink="/care/course" [queryParams]="{ tank: tankId(), agent: 'D01' }">Begin it as a course</a>, so
-          that it stands on Tonight.
+          <a routerLink="/care/course" [queryParams]="{ tank: tankId(), agent: 'D01' }">{{ say.beginItAsACourse }}</a>{{
+            say.soThatItStandsOn
+          }}
         </p>
       }
     } @else {
       <p class="quiet">
-        {{
-          stock.fault()
-            ? 'The tanks cannot be read now. Try again when the house answers.'
-            : 'Choose a tank: the salt is weighed for its net water.'
-        }}
+        {{ stock.fault() ? say.theTanksCannotBeRead : say.chooseATankTheSalt }}
       </p>
     }
   `,
@@ -115,6 +110,7 @@ const salt = 'D01';
   `,
 })
 export class SaltScreen {
+  protected readonly say = carePages;
   readonly tank = input<string>();
   protected readonly stock = inject(StockStore);
   protected readonly tankId = signal('');

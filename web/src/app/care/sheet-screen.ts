@@ -21,29 +21,26 @@ const nightsShown = 14;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="noPrint do">
-      <a routerLink="/care">Back to what is under way</a>
-      <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
+      <a routerLink="/care">{{ say.backToWhatIsUnder }}</a>
+      <button pButton type="button" class="go" (click)="print()">{{ say.printOrSaveAsPdf }}</button>
       @if (id(); as entryId) {
-        <a [href]="'/api/care/' + entryId + '.ics'" download>As a calendar file (iCalendar)</a>
+        <a [href]="'/api/care/' + entryId + '.ics'" download>{{ say.asACalendarFileIcalendar }}</a>
       }
     </div>
     @if (course(); as c) {
       <article>
         <h1>{{ c.tank }}: {{ c.product }}</h1>
-        <p>{{ c.agent }}, {{ c.volume }} net, begun {{ c.begun }}.</p>
-        <p class="caution">{{ c.people }}. The label, local law and a veterinarian come first.</p>
-        <p>
-          Never a double for a missed dose. Watch for an hour after each; a change of water and carbon stand ready. Out
-          of the water: {{ c.removal }}.
-        </p>
+        <p>{{ say.netBegun(c.agent, c.volume, c.begun) }}</p>
+        <p class="caution">{{ say.theLabelLocalLawAndA(c.people) }}</p>
+        <p>{{ say.neverADoubleForA(c.removal) }}</p>
         <table>
           <thead>
             <tr>
-              <th scope="col">Day</th>
-              <th scope="col">Date</th>
-              <th scope="col">What</th>
-              <th scope="col">Done, by</th>
-              <th scope="col">NH₃ / NO₂</th>
+              <th scope="col">{{ say.day2 }}</th>
+              <th scope="col">{{ say.date }}</th>
+              <th scope="col">{{ say.what }}</th>
+              <th scope="col">{{ say.doneBy }}</th>
+              <th scope="col">{{ say.nhNo }}</th>
             </tr>
           </thead>
           <tbody>
@@ -61,21 +58,20 @@ const nightsShown = 14;
       </article>
     } @else if (pen(); as q) {
       <article>
-        <h1>{{ q.tank }}: quarantine</h1>
-        <p>{{ q.what }}, opened {{ q.opened }}. {{ q.exit }}</p>
+        <h1>{{ say.quarantine2(q.tank) }}</h1>
+        <p>{{ say.opened(q.what, q.opened, q.exit) }}</p>
         <p class="caution">
-          Own net, siphon, bucket, towel; the last tank of the evening; hands washed after. Its water goes down the
-          drain, never into a garden, a pond or another tank.
+          {{ say.ownNetSiphonBucketTowelThe }}
         </p>
-        <p>It leaves when: {{ q.criteria }}.</p>
+        <p>{{ say.itLeavesWhen(q.criteria) }}</p>
         <table>
           <thead>
             <tr>
-              <th scope="col">Night</th>
-              <th scope="col">Appetite 0–3</th>
-              <th scope="col">Signs</th>
-              <th scope="col">NH₃ / NO₂</th>
-              <th scope="col">By</th>
+              <th scope="col">{{ say.night }}</th>
+              <th scope="col">{{ say.appetite03 }}</th>
+              <th scope="col">{{ say.signs }}</th>
+              <th scope="col">{{ say.nhNo }}</th>
+              <th scope="col">{{ say.by }}</th>
             </tr>
           </thead>
           <tbody>
@@ -92,9 +88,9 @@ const nightsShown = 14;
         </table>
       </article>
     } @else {
-      <h1>A sheet of care</h1>
+      <h1>{{ say.aSheetOfCare }}</h1>
       <p class="quiet">
-        {{ diary.loaded() ? 'No such course or quarantine is in the book.' : 'Reading the book …' }}
+        {{ diary.loaded() ? say.noSuchCourseOrQuarantine : say.readingTheBook }}
       </p>
     }
   `,
@@ -129,6 +125,7 @@ const nightsShown = 14;
   `,
 })
 export class CareSheetScreen {
+  protected readonly say = carePages;
   readonly id = input<string>();
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);

@@ -31,19 +31,17 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
-    <h1>Tools</h1>
+    <h1>{{ say.tools }}</h1>
     <p class="small">
-      A tool carries what the water it was in holds. Each has its home; used elsewhere it is a contact, which
-      <a routerLink="/care/trace">the trace</a> knows, unless it was dipped between. Drying through is the best
-      disinfectant for most things.
+      {{ say.aToolCarriesWhatThe }}
+      <a routerLink="/care/trace">{{ say.theTrace }}</a> {{ say.knowsUnlessItWasDipped }}
     </p>
     <p class="caution small">
-      Gloves, goggles, window open; never bleach with acid, ammonia, peroxide or alcohol. Rinse and neutralise after it.
-      No dip here kills mycobacteria or every egg.
+      {{ say.glovesGogglesWindowOpenNeverBleach }}
     </p>
     <p role="status" class="said">{{ said() }}</p>
     @for (h of homes(); track h.tankId) {
-      <section [attr.aria-label]="'Tools of ' + h.name">
+      <section [attr.aria-label]="say.toolsOf(h.name)">
         <h2>{{ h.name }}</h2>
         @if (h.own) {
           <p class="caution small">{{ h.own }}</p>
@@ -57,9 +55,9 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
               <p class="caution small">{{ t.wet }}</p>
             }
             <div class="row">
-              <nl-field name="Used in"
+              <nl-field [name]="say.usedIn"
                 ><nl-choice
-                  [name]="'use' + t.toolId"
+                  [name]="say.use(t.toolId)"
                   [ngModel]="where()[t.toolId] ?? h.tankId"
                   (ngModelChange)="setWhere(t.toolId, $event)">
                   @for (s of stock.tanks(); track s.tankId) {
@@ -67,7 +65,7 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
                   }</nl-choice
               ></nl-field>
               <button pButton type="button" class="plain" (click)="use(t.toolId, h.tankId)">
-                Used<span class="visuallyHidden"> {{ t.name }}</span>
+                {{ say.used }}<span class="visuallyHidden"> {{ t.name }}</span>
               </button>
               <button
                 pButton
@@ -75,28 +73,28 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
                 class="plain"
                 [nlWhy]="{ minutes: !dipReady() }"
                 (click)="dipTool(t.toolId, h.tankId)">
-                Dipped<span class="visuallyHidden"> {{ t.name }}</span>
+                {{ say.dipped }}<span class="visuallyHidden"> {{ t.name }}</span>
               </button>
               <button pButton type="button" class="asText small" (click)="gone(t.toolId, h.tankId)">
-                It is gone<span class="visuallyHidden">, {{ t.name }}</span>
+                {{ say.itIsGone }}<span class="visuallyHidden">, {{ t.name }}</span>
               </button>
             </div>
           </article>
         }
       </section>
     } @empty {
-      <p class="quiet">{{ diary.loaded() ? 'No tool has a home yet.' : 'Reading the book …' }}</p>
+      <p class="quiet">{{ diary.loaded() ? say.noToolHasAHome : say.readingTheBook }}</p>
     }
-    <section aria-label="The dip">
-      <h2>The dip</h2>
+    <section [attr.aria-label]="say.theDip">
+      <h2>{{ say.theDip }}</h2>
       <div class="row">
-        <nl-field name="In"
+        <nl-field [name]="say.in2"
           ><nl-choice name="dip" [ngModel]="dipId()" (ngModelChange)="dipId.set($event)">
             @for (d of dipList; track d.agentId) {
               <nl-option [value]="d.agentId" [word]="d.name" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="For" unit="min" [fault]="dipReady() ? '' : 'a number of minutes is missing'"
+        <nl-field [name]="say.for2" unit="min" [fault]="dipReady() ? '' : say.aNumberOfMinutesIs"
           ><input
             pInputText
             nlIn
@@ -110,13 +108,11 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
       <p class="caution small">{{ people() }}.</p>
       <p class="small quiet">{{ gradeText() }}.</p>
       @if (!dipKept()) {
-        <p class="caution small">
-          Shorter than {{ dip().leastMinutes }} minutes it does not count: the contact stays unbroken.
-        </p>
+        <p class="caution small">{{ say.shorterThanMinutesItDoes(dip().leastMinutes) }}</p>
       }
     </section>
-    <form class="row" (ngSubmit)="keep()" aria-label="A new tool">
-      <nl-field name="A new tool" [fault]="faults().get('name') ?? ''"
+    <form class="row" (ngSubmit)="keep()" [attr.aria-label]="say.aNewTool">
+      <nl-field [name]="say.aNewTool" [fault]="faults().get('name') ?? ''"
         ><input
           pInputText
           name="toolName"
@@ -125,25 +121,28 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
           [ngModel]="name()"
           (ngModelChange)="name.set($event)"
       /></nl-field>
-      <nl-field name="Sort"
+      <nl-field [name]="say.sort"
         ><nl-choice name="sort" [ngModel]="sort()" (ngModelChange)="sort.set($event)">
           @for (s of sorts; track s) {
             <nl-option [value]="s" [word]="sortNames[s]" />
           }</nl-choice
       ></nl-field>
-      <nl-field name="At home in"
+      <nl-field [name]="say.atHomeIn"
         ><nl-choice name="home" [ngModel]="homeId()" (ngModelChange)="homeId.set($event)">
-          <nl-option value="" disabled word="choose" />
+          <nl-option value="" disabled [word]="say.choose" />
           @for (s of stock.tanks(); track s.tankId) {
             <nl-option [value]="s.tankId" [word]="s.name" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="go" [nlWhy]="{ 'where it belongs': !homeId(), 'a name': !name().trim() }">Keep it</button>
+      <button pButton class="go" [nlWhy]="{ 'where it belongs': !homeId(), 'a name': !name().trim() }">
+        {{ say.keepIt }}
+      </button>
     </form>
   `,
   styleUrl: './care-screen.scss',
 })
 export class ToolsScreen {
+  protected readonly say = carePages;
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -41,16 +41,16 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-care-nav />
-    <h1>Who touched whom</h1>
+    <h1>{{ say.whoTouchedWhom }}</h1>
     <div class="row">
-      <nl-field name="Ill is"
+      <nl-field [name]="say.illIs"
         ><nl-choice name="sick" [ngModel]="sick()" (ngModelChange)="sick.set($event)">
-          <nl-option value="" disabled word="choose" />
+          <nl-option value="" disabled [word]="say.choose" />
           @for (s of stock.stocked(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
       ></nl-field>
-      <nl-field name="First sign, days ago"
+      <nl-field [name]="say.firstSignDaysAgo"
         ><input
           pInputText
           nlIn
@@ -60,7 +60,7 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
           [ngModel]="daysAgo()"
           (ngModelChange)="daysAgo.set($event)"
       /></nl-field>
-      <nl-field name="It may be"
+      <nl-field [name]="say.itMayBe"
         ><nl-choice name="window" [ngModel]="windowDays()" (ngModelChange)="windowDays.set($event)">
           @for (w of windows; track w.days) {
             <nl-option [value]="w.days" [word]="w.word" />
@@ -80,55 +80,50 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
             <line [attr.x1]="leftPx" [attr.x2]="widthPx" [attr.y1]="l.y" [attr.y2]="l.y" class="lane" />
           }
           <line [attr.x1]="signX()" [attr.x2]="signX()" y1="6" [attr.y2]="heightPx() - 22" class="sign" />
-          <text [attr.x]="signX()" [attr.y]="heightPx() - 6" text-anchor="middle">first sign</text>
+          <text [attr.x]="signX()" [attr.y]="heightPx() - 6" text-anchor="middle">{{ say.firstSign }}</text>
           @for (s of strokes(); track s.key) {
             <line [attr.x1]="s.x" [attr.x2]="s.x" [attr.y1]="s.from" [attr.y2]="s.to" [class]="s.kind" />
             <circle [attr.cx]="s.x" [attr.cy]="s.to" r="4" [class]="s.kind" />
           }
         </svg>
         <p class="small quiet">
-          Time runs to the right; a stroke is a contact, its dot where it arrived; broken lines were dipped or dried
-          between.
+          {{ say.timeRunsToTheRight }}
         </p>
-        <nl-table name="By risk" [columns]="columns" [rows]="rows()" />
+        <nl-table [name]="say.byRisk" [columns]="columns" [rows]="rows()" />
         @if (toWatch().length > 0) {
-          <section aria-label="Watch the exposed">
-            <h2>Watch the exposed</h2>
+          <section [attr.aria-label]="say.watchTheExposed">
+            <h2>{{ say.watchTheExposed }}</h2>
             <p class="small">
-              A watch gives a tank its own net and siphon, a place behind the healthy on the round, and a clock of 28
-              days; where a quarantine is open its clock begins anew.
+              {{ say.aWatchGivesATank }}
             </p>
             @for (w of toWatch(); track w.tankId) {
               <div class="row">
-                <span>{{ w.name }}, risk {{ w.risk }}</span>
+                <span>{{ say.risk(w.name, w.risk) }}</span>
                 <button pButton type="button" class="plain" (click)="watch([w])">
-                  {{ w.penId ? 'Begin its clock anew' : 'Watch it' }}<span class="visuallyHidden"> {{ w.name }}</span>
+                  {{ w.penId ? say.beginItsClockAnew : say.watchIt }}<span class="visuallyHidden"> {{ w.name }}</span>
                 </button>
               </div>
             }
             @if (toWatch().length > 1) {
-              <button pButton type="button" class="go" (click)="watch(toWatch())">All {{ toWatch().length }}</button>
+              <button pButton type="button" class="go" (click)="watch(toWatch())">
+                {{ say.all(toWatch().length) }}
+              </button>
             }
           </section>
         }
         <p role="status" class="quiet">{{ said() }}</p>
         <p class="small">
-          The ill tank last on the round, hands after it.
-          <a routerLink="/care">What is under way</a>
+          {{ say.theIllTankLastOn }}
+          <a routerLink="/care">{{ say.whatIsUnderWay }}</a>
         </p>
       } @else {
         <p class="quiet">
-          {{
-            diary.loaded()
-              ? 'No contact of this tank is in the book for that time. Write shared nets, siphons, plants and hands under Inside, on the page of a tank.'
-              : 'Reading the book …'
-          }}
+          {{ diary.loaded() ? say.noContactOfThisTank : say.readingTheBook }}
         </p>
       }
     }
     <p class="small quiet">
-      Weights: animals 1; water, wet plants, media 0.9; net, siphon 0.7; hands 0.3; hose, by the changes of one go, 0.2;
-      disinfected or dried 0.02. Our own estimate, low grade: for the order only.
+      {{ say.weightsAnimals1WaterWet }}
     </p>
   `,
   styleUrl: './care-screen.scss',
@@ -171,6 +166,7 @@ const [lanePx, leftPx, widthPx] = [30, 130, 760];
   `,
 })
 export class TraceScreen {
+  protected readonly say = carePages;
   readonly tank = input<string>();
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);

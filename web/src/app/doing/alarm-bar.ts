@@ -25,7 +25,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
         >
         <span class="num left">{{ left(t) }}</span>
         <button pButton type="button" class="plain" (click)="doing.answer(t)">
-          {{ isDue(t) ? answerText(t) : 'Done early'
+          {{ isDue(t) ? answerText(t) : say.doneEarly
           }}<span class="visuallyHidden">: {{ words[t.timer] }}, {{ t.tankName }}</span>
         </button>
       </div>
@@ -35,7 +35,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
         <span
           ><strong>{{ openText() }}</strong
           >&ngsp;{{ names() }}</span
-        ><a routerLink="/water/doing">What is still off?</a>
+        ><a routerLink="/water/doing">{{ say.whatIsStillOff }}</a>
       </div>
     }
   `,
@@ -75,6 +75,7 @@ import { DoingStore, type RunningTimer } from './doing-store';
   `,
 })
 export class AlarmBar {
+  protected readonly say = doingPages;
   protected readonly doing = inject(DoingStore);
   // Here on every page: it tells what is due also when the page is not in front.
   protected readonly notifier = inject(Notifier);

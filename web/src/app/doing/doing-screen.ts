@@ -58,15 +58,14 @@ const doneKey = 'night-ledger-steps';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-water-nav />
-    <h1>Doing it</h1>
+    <h1>{{ say.doingIt }}</h1>
     @if (jobs().length === 0) {
       <p class="quiet">
-        Nothing is open. A change begun under <a routerLink="/water">One change</a> stands here until its end is ticked:
-        heater, filter, light, lid, animals, taps.
+        {{ say.nothingIsOpenAChange }} <a routerLink="/water">{{ say.oneChange }}</a> {{ say.standsHereUntilItsEnd }}
       </p>
     }
     @for (j of jobs(); track j.job.jobId) {
-      <section [attr.aria-label]="headOf(j.job.work.kind) + ' of ' + j.job.tankName">
+      <section [attr.aria-label]="say.of2(headOf(j.job.work.kind), j.job.tankName)">
         <h2>
           {{ j.job.tankName }}
           @if (j.job.work.kind === 'change') {
@@ -74,7 +73,7 @@ const doneKey = 'night-ledger-steps';
           } @else {
             <span class="quiet">{{ headOf(j.job.work.kind) }}{{ j.job.work.note ? ': ' + j.job.work.note : '' }}</span>
           }
-          <span class="small quiet begun">begun {{ ago(j.job.startedEpochMs) }}{{ usually(j.job.work.kind) }}</span>
+          <span class="small quiet begun">{{ say.begun(ago(j.job.startedEpochMs), usually(j.job.work.kind)) }}</span>
         </h2>
         @if (j.steps.length > 0) {
           <ol class="steps">
@@ -101,10 +100,12 @@ const doneKey = 'night-ledger-steps';
             }
           </ol>
           @if (j.job.work.kind === 'change') {
-            <p><a class="write" routerLink="/water" [queryParams]="backParams(j.job)">It is in: write the change</a></p>
+            <p>
+              <a class="write" routerLink="/water" [queryParams]="backParams(j.job)">{{ say.itIsInWriteThe }}</a>
+            </p>
           }
         }
-        <h3>Before you walk away</h3>
+        <h3>{{ say.beforeYouWalkAway }}</h3>
         <ul class="checks">
           @for (c of checksOf(j.job); track c.id) {
             <li>
@@ -123,8 +124,8 @@ const doneKey = 'night-ledger-steps';
         </ul>
         <p class="small quiet">{{ missingText(j.job) }}</p>
         @if (breaking() === j.job.jobId) {
-          <form class="row" (ngSubmit)="breakOff(j.job)" aria-label="Broken off">
-            <nl-field name="Why it was broken off"
+          <form class="row" (ngSubmit)="breakOff(j.job)" [attr.aria-label]="say.brokenOff">
+            <nl-field [name]="say.whyItWasBrokenOff"
               ><input
                 pInputText
                 name="why"
@@ -132,30 +133,30 @@ const doneKey = 'night-ledger-steps';
                 autocomplete="off"
                 [ngModel]="why()"
                 (ngModelChange)="why.set($event)" /></nl-field
-            ><button pButton class="plain" [nlWhy]="{ 'a reason': !why().trim() }">Write it</button>
+            ><button pButton class="plain" [nlWhy]="{ 'a reason': !why().trim() }">{{ say.writeIt }}</button>
           </form>
         } @else {
-          <button pButton type="button" class="asText" (click)="breaking.set(j.job.jobId)">Broken off</button>
+          <button pButton type="button" class="asText" (click)="breaking.set(j.job.jobId)">{{ say.brokenOff }}</button>
         }
       </section>
     }
-    <section aria-label="Begin something else">
-      <h2>Begin something else</h2>
-      <form class="row" (ngSubmit)="begin()" aria-label="Begin a work">
-        <nl-field name="What"
+    <section [attr.aria-label]="say.beginSomethingElse">
+      <h2>{{ say.beginSomethingElse }}</h2>
+      <form class="row" (ngSubmit)="begin()" [attr.aria-label]="say.beginAWork">
+        <nl-field [name]="say.what"
           ><nl-choice name="work" [ngModel]="work()" (ngModelChange)="work.set($event)">
             @for (w of works; track w) {
               <nl-option [value]="w" [word]="headOf(w)" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="At which tank"
+        <nl-field [name]="say.atWhichTank"
           ><nl-choice name="workTank" [ngModel]="workTankId()" (ngModelChange)="workTankId.set($event)">
-            <nl-option value="" disabled word="choose" />
+            <nl-option value="" disabled [word]="say.choose" />
             @for (s of stock.stocked(); track s.tank.tankId) {
               <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="What exactly (may stay empty)"
+        <nl-field [name]="say.whatExactlyMayStayEmpty"
           ><input
             pInputText
             name="workNote"
@@ -164,12 +165,12 @@ const doneKey = 'night-ledger-steps';
             [ngModel]="workNote()"
             (ngModelChange)="workNote.set($event)"
         /></nl-field>
-        <button pButton class="go" [nlWhy]="{ 'a tank': !workTankId() }">Begin</button>
+        <button pButton class="go" [nlWhy]="{ 'a tank': !workTankId() }">{{ say.begin }}</button>
       </form>
-      <p class="small quiet">It stays open until its end is ticked.{{ usually(work()) }}</p>
+      <p class="small quiet">{{ say.itStaysOpenUntilIts(usually(work())) }}</p>
     </section>
-    <section aria-label="Timers">
-      <h2>Timers</h2>
+    <section [attr.aria-label]="say.timers">
+      <h2>{{ say.timers }}</h2>
       <ul>
         @for (t of doing.timers(); track t.timerId) {
           <li class="timer">
@@ -179,31 +180,30 @@ const doneKey = 'night-ledger-steps';
             >&ngsp;<span class="num">{{ left(t) }}</span>
           </li>
         } @empty {
-          <li class="quiet">None runs.</li>
+          <li class="quiet">{{ say.noneRuns }}</li>
         }
       </ul>
-      <form class="row" (ngSubmit)="startOwn()" aria-label="A timer of your own">
-        <nl-field name="What runs"
+      <form class="row" (ngSubmit)="startOwn()" [attr.aria-label]="say.aTimerOfYourOwn">
+        <nl-field [name]="say.whatRuns"
           ><nl-choice name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
             @for (k of kinds; track k) {
               <nl-option [value]="k" [word]="words[k]" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="Where"
+        <nl-field [name]="say.where"
           ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-            <nl-option value="" disabled word="choose" />
+            <nl-option value="" disabled [word]="say.choose" />
             @for (s of stock.stocked(); track s.tank.tankId) {
               <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="Minutes"
+        <nl-field [name]="say.minutes"
           ><input pInputText nlIn name="minutes" [ngModel]="minutes()" (ngModelChange)="minutes.set($event)"
         /></nl-field>
-        <button pButton class="go" [nlWhy]="{ 'a tank': !tankId(), minutes: !minutes() }">Start</button>
+        <button pButton class="go" [nlWhy]="{ 'a tank': !tankId(), minutes: !minutes() }">{{ say.start }}</button>
       </form>
       <p class="small quiet">
-        A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound
-        needs one touch of the page first.
+        {{ say.aHoseAFillingDrum }}
       </p>
     </section>
     <p role="status">{{ said() }}</p>
@@ -271,6 +271,7 @@ const doneKey = 'night-ledger-steps';
   `,
 })
 export class DoingScreen {
+  protected readonly say = doingPages;
   protected readonly doing = inject(DoingStore);
   protected readonly stock = inject(StockStore);
   protected readonly cautions = cautionWords;

@@ -92,6 +92,7 @@ function valueOf(
   styleUrl: './hands.scss',
 })
 export class AwayScreen {
+  protected readonly say = handsPages;
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -122,6 +122,7 @@ const sandMm = 2;
   `,
 })
 export class CleanScreen {
+  protected readonly say = handsPages;
   readonly tank = input<string>();
   protected readonly stock = inject(StockStore);
   protected readonly folios = inject(FolioStore);

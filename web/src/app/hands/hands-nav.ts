@@ -7,9 +7,10 @@ import { Rooms, type Room } from '../ui/rooms';
   selector: 'nl-hands-nav',
   imports: [Rooms],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<nl-rooms label="Hands" [rooms]="rooms" />`,
+  template: `<nl-rooms [label]="say.hands" [rooms]="rooms" />`,
 })
 export class HandsNav {
+  protected readonly say = handsPages;
   protected readonly rooms: readonly Room[] = [
     { path: '/hands', word: 'The walk' },
     { path: '/hands/clean', word: 'Cleaning' },

@@ -62,50 +62,42 @@ const readText = (move: HandsFound['moves'][number] | undefined, parameter: 'tan
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-hands-nav />
-    <h1>Foreseen and found</h1>
-    <h2>Minutes of a job</h2>
-    <nl-table name="Usual and yours" [columns]="minutesColumns" [rows]="minutes()" />
+    <h1>{{ say.foreseenAndFound }}</h1>
+    <h2>{{ say.minutesOfAJob }}</h2>
+    <nl-table [name]="say.usualAndYours" [columns]="minutesColumns" [rows]="minutes()" />
     <p class="small quiet">
-      Yours from stops at which only that job was done: the middle one of the last nine, from three on.
+      {{ say.yoursFromStopsAtWhich }}
     </p>
-    <h2>Flow after cleaning</h2>
+    <h2>{{ say.flowAfterCleaning }}</h2>
     @if (flows().length > 0) {
-      <nl-table name="Seconds for a litre" [columns]="flowColumns" [rows]="flows()" />
+      <nl-table [name]="say.secondsForALitre" [columns]="flowColumns" [rows]="flows()" />
     } @else {
       <p class="quiet">
-        {{
-          diary.loaded()
-            ? 'Nothing to compare yet: hold the jug under the outlet before a sponge is squeezed, and within a week after.'
-            : 'Reading the book …'
-        }}
+        {{ diary.loaded() ? say.nothingToCompareYetHold : say.readingTheBook }}
       </p>
     }
-    <h2>What a move cost</h2>
+    <h2>{{ say.whatAMoveCost }}</h2>
     @if (moves().length > 0) {
-      <nl-table name="Days of watching" [columns]="moveColumns" [rows]="moves()" />
+      <nl-table [name]="say.daysOfWatching" [columns]="moveColumns" [rows]="moves()" />
     } @else {
-      <p class="quiet">{{ diary.loaded() ? 'No move is in the book.' : 'Reading the book …' }}</p>
+      <p class="quiet">{{ diary.loaded() ? say.noMoveIsInThe : say.readingTheBook }}</p>
     }
     <p class="small quiet">
-      Foreseen: total ammonia a day if its bacteria had been lost, by the nitrate it made; read: the highest of two
-      weeks after the move.
+      {{ say.foreseenTotalAmmoniaADay }}
     </p>
-    <h2>What weeks away did</h2>
+    <h2>{{ say.whatWeeksAwayDid }}</h2>
     @if (aways().length > 0) {
-      <nl-table name="Foreseen of an absence, and read" [columns]="awayColumns" [rows]="aways()" />
+      <nl-table [name]="say.foreseenOfAnAbsenceAnd" [columns]="awayColumns" [rows]="aways()" />
     } @else {
       <p class="quiet">
-        {{
-          found.told()
-            ? 'Nobody has come home yet: an absence is planned and ended under Weeks away.'
-            : 'Reading the book …'
-        }}
+        {{ found.told() ? say.nobodyHasComeHomeYet : say.readingTheBook }}
       </p>
     }
   `,
   styleUrl: './hands.scss',
 })
 export class HandsLearntScreen {
+  protected readonly say = handsPages;
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   protected readonly diary = new DiaryWatch(['walk', 'flow', 'cleaning', 'move']);

@@ -102,6 +102,7 @@ const liftWords = {
   styleUrl: './hands.scss',
 })
 export class MoveScreen {
+  protected readonly say = handsPages;
   readonly tank = input<string>();
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);

@@ -66,6 +66,7 @@ const assumedC = 24;
   styleUrl: './hands.scss',
 })
 export class OutageScreen {
+  protected readonly say = handsPages;
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

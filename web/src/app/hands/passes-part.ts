@@ -21,12 +21,11 @@ const longOffMinutes = 60;
   imports: [ButtonDirective, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section [attr.aria-label]="'One hose: ' + names()">
-      <h3>One hose: {{ names() }}</h3>
+    <section [attr.aria-label]="say.oneHose(names())">
+      <h3>{{ say.oneHose(names()) }}</h3>
       <p class="small">{{ sum() }}</p>
       <p class="caution small">
-        The hose goes from the cleanest to the least clean and is dipped between; a heater stays covered until it has
-        cooled for a quarter of an hour, and a hose that runs is never left.
+        {{ say.theHoseGoesFromThe }}
       </p>
       @for (p of run().passes; track p.pass) {
         <h4>{{ words[p.pass].name }}</h4>
@@ -48,9 +47,9 @@ const longOffMinutes = 60;
                     type="button"
                     class="plain"
                     [disabled]="isDone(s.tank, p.pass)"
-                    [attr.aria-label]="'Alarm: ' + words[p.pass].name + ', ' + nameOf()(s.tank)"
+                    [attr.aria-label]="say.alarm(words[p.pass].name, nameOf()(s.tank))"
                     (click)="alarm(s.tank, kind, s.minutes)">
-                    Alarm
+                    {{ say.alarm2 }}
                   </button>
                 }
                 <button
@@ -58,9 +57,9 @@ const longOffMinutes = 60;
                   type="button"
                   class="plain"
                   [disabled]="isDone(s.tank, p.pass)"
-                  [attr.aria-label]="words[p.pass].name + ', done: ' + nameOf()(s.tank)"
+                  [attr.aria-label]="say.done2(words[p.pass].name, nameOf()(s.tank))"
                   (click)="tick(s.tank, p.pass)">
-                  {{ isDone(s.tank, p.pass) ? 'Is done' : 'Done' }}
+                  {{ isDone(s.tank, p.pass) ? say.isDone : say.done3 }}
                 </button>
                 @if (p.pass === 'fill') {
                   @if (writeAt(s.tank); as page) {
@@ -68,8 +67,8 @@ const longOffMinutes = 60;
                       class="small"
                       [routerLink]="page.path"
                       [queryParams]="page.query"
-                      [attr.aria-label]="'Write the change: ' + nameOf()(s.tank)"
-                      >write it</a
+                      [attr.aria-label]="say.writeTheChange(nameOf()(s.tank))"
+                      >{{ say.writeIt }}</a
                     >
                   }
                 }
@@ -97,6 +96,7 @@ const longOffMinutes = 60;
   `,
 })
 export class PassesPart {
+  protected readonly say = handsPages;
   readonly run = input.required<PassRun>();
   readonly nameOf = input.required<(tankId: string) => string>();
   readonly from = input.required<WalkVisits>();

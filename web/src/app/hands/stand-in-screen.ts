@@ -20,20 +20,20 @@ import { HandsNav } from './hands-nav';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-hands-nav />
-    <h1>For the stand-in</h1>
+    <h1>{{ say.forTheStandIn2 }}</h1>
     @if (away(); as a) {
-      <p>{{ a.span }}. Nothing on this page writes: tick on the printed sheet, or tell the keeper.</p>
+      <p>{{ say.nothingOnThisPageWrites(a.span) }}</p>
       @if (a.call) {
         <p>
-          Call: <strong>{{ a.call }}</strong>
+          {{ say.call }} <strong>{{ a.call }}</strong>
         </p>
       }
-      <section aria-label="Today">
-        <h2>Today</h2>
+      <section [attr.aria-label]="say.today">
+        <h2>{{ say.today }}</h2>
         <p class="today">{{ a.today }}</p>
       </section>
-      <section aria-label="The tanks">
-        <h2>The tanks</h2>
+      <section [attr.aria-label]="say.theTanks">
+        <h2>{{ say.theTanks }}</h2>
         <ul class="tanks">
           @for (t of a.tanks; track t.tankId) {
             <li>
@@ -55,28 +55,28 @@ import { HandsNav } from './hands-nav';
           }
         </ul>
       </section>
-      <section aria-label="Always">
-        <h2>Always</h2>
+      <section [attr.aria-label]="say.always">
+        <h2>{{ say.always }}</h2>
         <ol>
           @for (b of rules; track b) {
             <li>{{ b }}</li>
           }
         </ol>
-        <h2>If something is wrong</h2>
+        <h2>{{ say.ifSomethingIsWrong }}</h2>
         <ul>
           @for (b of alarms; track b) {
             <li>{{ b }}</li>
           }
         </ul>
       </section>
-      <section aria-label="The days">
-        <h2>The days</h2>
+      <section [attr.aria-label]="say.theDays">
+        <h2>{{ say.theDays }}</h2>
         <table>
           <thead>
             <tr>
-              <th scope="col">Day</th>
-              <th scope="col">What</th>
-              <th scope="col">Seen, by</th>
+              <th scope="col">{{ say.day }}</th>
+              <th scope="col">{{ say.what }}</th>
+              <th scope="col">{{ say.seenBy }}</th>
             </tr>
           </thead>
           <tbody>
@@ -90,10 +90,10 @@ import { HandsNav } from './hands-nav';
           </tbody>
         </table>
       </section>
-      <button pButton type="button" class="plain noPrint" (click)="print()">Print it</button>
+      <button pButton type="button" class="plain noPrint" (click)="print()">{{ say.printIt }}</button>
     } @else {
       <p class="quiet">
-        {{ diary.loaded() ? 'Nobody is away. Plan it under Weeks away, and this page fills.' : 'Reading the book …' }}
+        {{ diary.loaded() ? say.nobodyIsAwayPlanIt : say.readingTheBook }}
       </p>
     }
   `,
@@ -130,6 +130,7 @@ import { HandsNav } from './hands-nav';
   `,
 })
 export class StandInScreen {
+  protected readonly say = handsPages;
   private readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   protected readonly diary = new DiaryWatch(['absence', 'photo', ...careDiaryKinds]);

@@ -38,24 +38,23 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-hands-nav />
-    <h1>Plants</h1>
+    <h1>{{ say.plants }}</h1>
     <p class="caution small">
-      Sharp scissors and glass: one hand holds, one cuts. Plugs above the water. Plants and cuttings are never released,
-      nor put into a pond or a ditch: dried, or into the household waste.
+      {{ say.sharpScissorsAndGlassOne }}
     </p>
     <div class="row">
-      <nl-field name="Tank"
+      <nl-field [name]="say.tank2"
         ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="choose($event)">
-          <nl-option value="" disabled word="choose" />
+          <nl-option value="" disabled [word]="say.choose" />
           @for (s of planted(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
       ></nl-field>
       @if (of()) {
         @if (beganEpochMs() === null) {
-          <button pButton type="button" class="plain" (click)="begin()">Scissors in hand: the clock runs</button>
+          <button pButton type="button" class="plain" (click)="begin()">{{ say.scissorsInHandTheClock }}</button>
         } @else {
-          <p class="num">{{ ranMinutes() }} min so far</p>
+          <p class="num">{{ say.minSoFar(ranMinutes()) }}</p>
         }
       }
     </div>
@@ -82,12 +81,12 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
             >
           </li>
         } @empty {
-          <li class="quiet">No plant of this tank is in the book.</li>
+          <li class="quiet">{{ say.noPlantOfThisTank }}</li>
         }
       </ol>
       @if (plants().length > 0) {
         <div class="row">
-          <nl-field name="Tops put back"
+          <nl-field [name]="say.topsPutBack"
             ><input
               pInputText
               nlIn
@@ -97,7 +96,7 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
               [ngModel]="tops()"
               (ngModelChange)="tops.set($event)"
           /></nl-field>
-          <nl-field name="It took" unit="min"
+          <nl-field [name]="say.itTook" unit="min"
             ><input
               pInputText
               nlIn
@@ -107,9 +106,9 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
               [ngModel]="minutes()"
               (ngModelChange)="minutes.set($event)"
           /></nl-field>
-          <nl-field name="Cuttings went to"
+          <nl-field [name]="say.cuttingsWentTo"
             ><nl-choice name="to" [ngModel]="toTankId()" (ngModelChange)="toTankId.set($event)">
-              <nl-option value="" word="no other tank" />
+              <nl-option value="" [word]="say.noOtherTank" />
               @for (s of stock.tanks(); track s.tankId) {
                 @if (s.tankId !== tankId()) {
                   <nl-option [value]="s.tankId" [word]="s.name" />
@@ -119,11 +118,10 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
         </div>
         @if (toTankId()) {
           <p class="caution small">
-            Wet plants carry what lives on them: it is written as a contact, and a quarantine there begins anew. Dip
-            them first, or keep them apart.
+            {{ say.wetPlantsCarryWhatLives }}
           </p>
         }
-        <div class="choices" role="group" aria-label="What it opens">
+        <div class="choices" role="group" [attr.aria-label]="say.whatItOpens">
           @for (o of opensList; track o) {
             <label class="choice"
               ><p-checkbox
@@ -139,10 +137,10 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
         <button pButton type="button" class="go" [nlWhy]="{ 'what was cut': cut().length === 0 }" (click)="done()">
           {{
             cut().length === 0
-              ? 'Choose what was cut'
+              ? say.chooseWhatWasCut
               : cut().length === 1
-                ? '1 plant is trimmed'
-                : cut().length + ' plants are trimmed'
+                ? say.plantIsTrimmed1
+                : say.plantsAreTrimmed(cut().length)
           }}
         </button>
         <p class="small">{{ learnt() }}</p>
@@ -150,13 +148,12 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
           <p class="small">{{ followed() }}</p>
         }
         <p class="small quiet">
-          The lowest leaves off: none may be buried, they rot. Rhizomes are never buried. Moss over a sieve, shrimp
-          shaken out. Dead and dark tissue off. Light and flow come back after: expect it in the readings.
+          {{ say.theLowestLeavesOffNone }}
         </p>
       }
     } @else {
       <p class="quiet">
-        {{ stock.fault() ? 'The tanks cannot be read now. Try again when the house answers.' : 'Choose a tank.' }}
+        {{ stock.fault() ? say.theTanksCannotBeRead : say.chooseATank }}
       </p>
     }
   `,
@@ -183,6 +180,7 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
   `,
 })
 export class TrimScreen {
+  protected readonly say = handsPages;
   readonly tank = input<string>();
   protected readonly stock = inject(StockStore);
   private readonly folios = inject(FolioStore);

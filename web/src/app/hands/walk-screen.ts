@@ -78,6 +78,7 @@ interface WalkRun {
   styleUrl: './hands.scss',
 })
 export class WalkScreen {
+  protected readonly say = handsPages;
   protected readonly tonight = inject(TonightStore);
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
@@ -87,7 +88,7 @@ export class WalkScreen {
   protected readonly dipMinutes = signal(3);
   /** What cannot be read plans nothing: the walk stands as it was, and the fault beside its field. */
   protected readonly unread = signal<readonly string[]>([]);
-  protected say(which: 'minutes' | 'dipMinutes', value: number | null): void {
+  protected keep(which: 'minutes' | 'dipMinutes', value: number | null): void {
     this.unread.update((all) => [...all.filter((w) => w !== which), ...(value === null ? [which] : [])]);
     if (value !== null) this[which].set(value);
   }

@@ -57,6 +57,7 @@ const seenWords = { deaths: 'Deaths', moults: 'Moults', berried: 'Berried' } as 
   styleUrl: './bench-screen.scss',
 })
 export class BenchScreen {
+  protected readonly say = readingsPages;
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);

@@ -1,3 +1,4 @@
+import { readingsPages } from '#words/readings';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -40,23 +41,23 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (tankId() === null) {
-      <h2>On the wire</h2>
+      <h2>{{ say.onTheWire }}</h2>
       @if (live.seen(); as seen) {
         <p class="quiet small">
           @if (!seen.broker) {
-            Listening for devices is switched off.
+            {{ say.listeningForDevicesIsSwitched }}
           } @else if (seen.broker.connected) {
-            Connected to {{ seen.broker.url }}.
+            {{ say.connectedTo(seen.broker.url) }}
           } @else {
-            No broker answers at {{ seen.broker.url }} yet; tried again every few seconds.
-            <code>npm run instruments</code> starts simulated devices there.
+            {{ say.noBrokerAnswersAtYet(seen.broker.url) }} <code>npm run instruments</code>
+            {{ say.startsSimulatedDevicesThere }}
           }
           @if (seen.strangersCount > 0) {
-            <span class="act">{{ seen.strangersCount }} messages of more than 64 devices were not taken.</span>
+            <span class="act">{{ say.messagesOfMoreThan64(seen.strangersCount) }}</span>
           }
         </p>
       } @else {
-        <p class="quiet small">The live line is broken; it comes back by itself.</p>
+        <p class="quiet small">{{ say.theLiveLineIsBroken }}</p>
       }
     }
     @if (devices().length > 0) {
@@ -64,11 +65,11 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
         <table>
           <thead>
             <tr>
-              <th>Device</th>
-              <th>Now</th>
-              <th>Heard</th>
-              <th>Battery</th>
-              <th>Health</th>
+              <th>{{ say.device }}</th>
+              <th>{{ say.now }}</th>
+              <th>{{ say.heard }}</th>
+              <th>{{ say.battery }}</th>
+              <th>{{ say.health }}</th>
               <th></th>
             </tr>
           </thead>
@@ -84,18 +85,18 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                       <span class="num">{{ l.value ?? '–' }}</span>
                       {{ words(l.parameter).unit || words(l.parameter).label }}
                       <span class="small" [class.settled]="l.steady" [class.quiet]="!l.steady">{{
-                        l.steady ? 'steady' : l.why
+                        l.steady ? say.steady : l.why
                       }}</span>
                     </div>
                   }
                 </td>
-                <td class="small nowrap">{{ d.lastHeardAt ? d.heardPerMinuteCount + ' a minute' : 'not yet' }}</td>
-                <td class="small num">{{ d.batteryFraction === null ? 'mains' : percent(d.batteryFraction) }}</td>
+                <td class="small nowrap">{{ d.lastHeardAt ? say.aMinute(d.heardPerMinuteCount) : say.notYet }}</td>
+                <td class="small num">{{ d.batteryFraction === null ? say.mains : percent(d.batteryFraction) }}</td>
                 <td class="small">
                   @for (w of d.warnings; track w.id) {
                     <p [class.act]="w.unusable || w.id === 'battery'">{{ w.text }}</p>
                   } @empty {
-                    <span class="settled">well</span>
+                    <span class="settled">{{ say.well }}</span>
                   }
                 </td>
                 <td>
@@ -105,22 +106,22 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                     class="asText"
                     (click)="open(d)"
                     [attr.aria-expanded]="opened() === d.deviceId">
-                    {{ opened() === d.deviceId ? 'Close' : 'Its last days'
+                    {{ opened() === d.deviceId ? say.close : say.itsLastDays
                     }}<span class="visuallyHidden">&ngsp;{{ d.name }}</span>
                   </button>
                   @if (!isOwned(d)) {
                     <form class="own" (ngSubmit)="own(d)">
                       <label class="small"
-                        >Stands in
+                        >{{ say.standsIn }}
                         <nl-choice
-                          [name]="'tank-' + d.deviceId"
+                          [name]="say.tank3(d.deviceId)"
                           [ngModel]="tankOf(d)"
                           (ngModelChange)="choose(d, $event)">
-                          <nl-option value="" word="no tank: carried about" />
+                          <nl-option value="" [word]="say.noTankCarriedAbout" />
                           @for (t of tanks(); track t.tankId) {
                             <nl-option [value]="t.tankId" [word]="t.name" />
                           }</nl-choice></label
-                      ><button pButton class="plain">Put it in the book</button>
+                      ><button pButton class="plain">{{ say.putItInTheBook }}</button>
                     </form>
                   }
                 </td>
@@ -129,7 +130,7 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                 <tr>
                   <td colspan="6">
                     <label class="small"
-                      >Span
+                      >{{ say.span }}
                       <nl-choice name="span" [ngModel]="days()" (ngModelChange)="look(d, +$event)">
                         @for (s of spans; track s.days) {
                           <nl-option [value]="s.days" [word]="s.label" />
@@ -142,15 +143,15 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                         [grainMinutes]="history()?.grainMinutes ?? 1"
                         [label]="words(s.parameter).label" />
                       <details class="small">
-                        <summary>As a table</summary>
+                        <summary>{{ say.asATable }}</summary>
                         <table>
                           <thead>
                             <tr>
-                              <th>From</th>
-                              <th>Lowest</th>
-                              <th>Mean</th>
-                              <th>Highest</th>
-                              <th>Samples</th>
+                              <th>{{ say.from }}</th>
+                              <th>{{ say.lowest }}</th>
+                              <th>{{ say.mean }}</th>
+                              <th>{{ say.highest }}</th>
+                              <th>{{ say.samples }}</th>
                             </tr>
                           </thead>
                           <tbody>
@@ -167,12 +168,10 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                         </table>
                       </details>
                     } @empty {
-                      <p class="quiet small">{{ history() ? 'Nothing was kept of this span.' : 'Reading …' }}</p>
+                      <p class="quiet small">{{ history() ? say.nothingWasKeptOfThis : say.reading }}</p>
                     }
                     <p class="small quiet">
-                      Kept apart from the readings of the book: minutes for two days, quarters of an hour for ninety,
-                      days for good. A probe left in a tank drifts; hold it against a kit now and then. Mains leads near
-                      water need a drip loop and a residual-current breaker.
+                      {{ say.keptApartFromTheReadings }}
                     </p>
                   </td>
                 </tr>
@@ -219,6 +218,7 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
   `,
 })
 export class DevicesPart {
+  protected readonly say = readingsPages;
   /** Only the devices that stand in this tank; null for all of them. */
   readonly tankId = input<string | null>(null);
   protected readonly live = inject(LiveStore);

@@ -57,46 +57,46 @@ const typeWords: Record<InstrumentType, string> = {
   providers: [InstrumentStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Kits and instruments</h1>
+    <h1>{{ say.kitsAndInstruments }}</h1>
     <p class="quiet">
-      Each gives a reading its span: a drop, a colour, the last digit. <a routerLink="/readings/bench">To the bench</a>
+      {{ say.eachGivesAReadingIts }} <a routerLink="/readings/bench">{{ say.toTheBench }}</a>
     </p>
     @if (store.all().length > 0) {
       <nl-table
-        name="Kits and instruments"
+        [name]="say.kitsAndInstruments"
         nameHidden
         [columns]="columns"
         [rows]="store.all()"
         [open]="isOpen"
         widest="none">
-        <ng-template nlCell="Instrument" let-o>
+        <ng-template [nlCell]="say.instrument" let-o>
           <span class="serif">{{ o.instrument.name }}</span>
           <span class="small quiet">{{ sortOf(o) }}</span>
         </ng-template>
-        <ng-template nlCell="Tonight" let-o>
+        <ng-template [nlCell]="say.tonight" let-o>
           <div class="small">
             @for (w of o.warnings; track w.id) {
               <p [class.act]="w.doubtful">{{ warningText(w) }}</p>
             } @empty {
-              <span class="settled">nothing against it</span>
+              <span class="settled">{{ say.nothingAgainstIt }}</span>
             }
             <button pButton type="button" class="asText" (click)="open(o)">
-              Calibrate or put away<span class="visuallyHidden"> {{ o.instrument.name }}</span>
+              {{ say.calibrateOrPutAway }}<span class="visuallyHidden"> {{ o.instrument.name }}</span>
             </button>
           </div>
         </ng-template>
         <ng-template nlUnder let-o>
-          <form class="grid" (ngSubmit)="calibrate(o)" [attr.aria-label]="'Calibration of ' + o.instrument.name">
-            <nl-field name="Parameter"
+          <form class="grid" (ngSubmit)="calibrate(o)" [attr.aria-label]="say.calibrationOf(o.instrument.name)">
+            <nl-field [name]="say.parameter"
               ><nl-choice name="cp" [ngModel]="calParameter()" (ngModelChange)="calParameter.set($event)">
                 @for (p of o.instrument.parameters; track p) {
                   <nl-option [value]="p" [word]="shortName(p)" />
                 }</nl-choice
             ></nl-field>
-            <nl-field name="Standard (0: dry in air)"
+            <nl-field [name]="say.standard0DryInAir"
               ><input pInputText nlIn name="cs" [ngModel]="calStandard()" (ngModelChange)="calStandard.set($event)"
             /></nl-field>
-            <nl-field name="It showed, once steady"
+            <nl-field [name]="say.itShowedOnceSteady"
               ><input pInputText nlIn name="cv" [ngModel]="calShown()" (ngModelChange)="calShown.set($event)"
             /></nl-field>
             <label class="check"
@@ -106,38 +106,37 @@ const typeWords: Record<InstrumentType, string> = {
                 name="ca"
                 [ngModel]="calAdjusted()"
                 (ngModelChange)="calAdjusted.set($event)" />
-              and it was set right</label
+              {{ say.andItWasSetRight }}</label
             >
             <div>
               <button
                 pButton
                 class="go"
                 [nlWhy]="{ 'what the standard says': calStandard() === null, 'what was shown': calShown() === null }">
-                Write the calibration
+                {{ say.writeTheCalibration }}
               </button>
               <button pButton type="button" class="plain" (click)="retire(o)">
-                {{ o.payload.retired ? 'Take it out again' : 'Put it away' }}
+                {{ o.payload.retired ? say.takeItOutAgain : say.putItAway }}
               </button>
             </div>
           </form>
           <p class="small quiet">
-            Rinse with pure water first. A conductivity pen held dry in the air reads 0. Standards are not for drinking;
-            keep them and reagents away from children and food.
+            {{ say.rinseWithPureWaterFirst }}
           </p>
         </ng-template>
       </nl-table>
     } @else if (store.loaded()) {
       <p class="quiet">
-        The book knows no kit yet. Without one, each parameter is read as the usual kit would: the span is a guess.
+        {{ say.theBookKnowsNoKit }}
       </p>
     }
     <p role="status" class="quiet">{{ said() }}</p>
     @defer {
       <nl-devices-part />
     }
-    <form class="grid" (ngSubmit)="add()" aria-label="A new instrument">
-      <h2>A new one</h2>
-      <nl-field name="Name" [fault]="fault('name')"
+    <form class="grid" (ngSubmit)="add()" [attr.aria-label]="say.aNewInstrument">
+      <h2>{{ say.aNewOne }}</h2>
+      <nl-field [name]="say.name" [fault]="fault('name')"
         ><input
           pInputText
           name="name"
@@ -147,20 +146,20 @@ const typeWords: Record<InstrumentType, string> = {
           (ngModelChange)="name.set($event)"
           [attr.aria-invalid]="!!fault('name')"
       /></nl-field>
-      <nl-field name="Sort"
+      <nl-field [name]="say.sort"
         ><nl-choice name="type" [ngModel]="type()" (ngModelChange)="type.set($event)">
           @for (t of types; track t) {
             <nl-option [value]="t" [word]="words[t]" />
           }</nl-choice
       ></nl-field>
-      <nl-field name="Measures"
+      <nl-field [name]="say.measures"
         ><nl-choice name="parameter" [ngModel]="parameter()" (ngModelChange)="parameter.set($event)">
           @for (p of measured; track p.id) {
             <nl-option [value]="p.id" [word]="p.label" />
           }</nl-choice
       ></nl-field>
       @if (type() === 'colour-chart' || type() === 'strip') {
-        <nl-field name="Its colours, rising" [fault]="fault('steps')"
+        <nl-field [name]="say.itsColoursRising" [fault]="fault('steps')"
           ><input
             pInputText
             name="steps"
@@ -170,7 +169,7 @@ const typeWords: Record<InstrumentType, string> = {
             [attr.aria-invalid]="!!fault('steps')"
         /></nl-field>
       } @else {
-        <nl-field name="{{ type() === 'drop-test' ? 'One drop is' : 'Last digit' }}" [fault]="fault('resolutionValue')"
+        <nl-field name="{{ type() === 'drop-test' ? say.oneDropIs : say.lastDigit }}" [fault]="fault('resolutionValue')"
           ><input
             pInputText
             nlIn
@@ -188,17 +187,17 @@ const typeWords: Record<InstrumentType, string> = {
             name="double"
             [ngModel]="double()"
             (ngModelChange)="double.set($event)" />
-          with a double sample: half a drop</label
+          {{ say.withADoubleSampleHalf }}</label
         >
       }
       @if (parameter() === 'ec25UsPerCm') {
-        <nl-field name="It shows"
+        <nl-field [name]="say.itShows"
           ><nl-choice name="factor" [ngModel]="factor()" (ngModelChange)="factor.set($event)">
             <nl-option value="" word="µS/cm" />
-            <nl-option value="0.5" word="ppm, factor 0.5" />
-            <nl-option value="0.64" word="ppm, factor 0.64" />
-            <nl-option value="0.7" word="ppm, factor 0.7" />
-            <nl-option value="unknown" word="ppm, factor not known" /> </nl-choice
+            <nl-option value="0.5" [word]="say.ppmFactor05" />
+            <nl-option value="0.64" [word]="say.ppmFactor064" />
+            <nl-option value="0.7" [word]="say.ppmFactor07" />
+            <nl-option value="unknown" [word]="say.ppmFactorNotKnown2" /> </nl-choice
         ></nl-field>
         <label class="check"
           ><p-checkbox
@@ -207,7 +206,7 @@ const typeWords: Record<InstrumentType, string> = {
             name="comp"
             [ngModel]="compensates()"
             (ngModelChange)="compensates.set($event)" />
-          compensates temperature</label
+          {{ say.compensatesTemperature }}</label
         >
       }
       @if (reportedAsElement(parameter())) {
@@ -218,18 +217,20 @@ const typeWords: Record<InstrumentType, string> = {
             name="element"
             [ngModel]="element()"
             (ngModelChange)="element.set($event)" />
-          reports as {{ parameter() === 'po4MgPerL' ? 'P' : 'N' }}, not as the ion</label
+          {{ say.reportsAsNotAsThe(parameter() === 'po4MgPerL' ? 'P' : 'N') }}</label
         >
       }
-      <nl-field name="Good until"
+      <nl-field [name]="say.goodUntil"
         ><nl-day name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
       /></nl-field>
       @if (type() === 'pen' || type() === 'probe' || type() === 'scale') {
-        <nl-field name="Calibrate every, days"
+        <nl-field [name]="say.calibrateEveryDays"
           ><input pInputText nlIn name="every" [ngModel]="every()" (ngModelChange)="every.set($event)"
         /></nl-field>
       }
-      <div><button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">Put it in the book</button></div>
+      <div>
+        <button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">{{ say.putItInTheBook }}</button>
+      </div>
     </form>
   `,
   styles: `
@@ -264,6 +265,7 @@ const typeWords: Record<InstrumentType, string> = {
   `,
 })
 export class InstrumentsScreen {
+  protected readonly say = readingsPages;
   protected readonly store = inject(InstrumentStore);
   private readonly scribe = inject(Scribe);
   private readonly house = inject(HouseStore);

@@ -21,7 +21,7 @@ import { catchError, of } from 'rxjs';
 import { foods } from '#almanac/kinds';
 import { parameters } from '#almanac/parameters';
 import { ledgerLine, type LedgerEntry, type LedgerSubject } from '#core/readings';
-import { ledgerWords } from '#words/readings';
+import { ledgerWords, readingsPages } from '#words/readings';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { EnteredLines, openTank, type EnteredLine } from '../base/entered-lines';
@@ -54,22 +54,22 @@ const keptLineCount = 30;
       @if (stuck()) {
         <div class="waits" role="status">
           <p>
-            Not in the book yet: “{{ e.line }}”.
+            {{ say.notInTheBookYet(e.line) }}
             @for (q of understood().questions; track $index) {
               {{ asksText(q.why) }}
             }
             {{ fault() }}
           </p>
-          <button pButton type="button" class="plain" (click)="takeUp(e)">Open the line</button>
-          <button pButton type="button" class="plain" (click)="lines.remove(e.id)">Leave it out</button>
+          <button pButton type="button" class="plain" (click)="takeUp(e)">{{ say.openTheLine }}</button>
+          <button pButton type="button" class="plain" (click)="lines.remove(e.id)">{{ say.leaveItOut }}</button>
         </div>
       } @else {
-        <p class="waits quiet" role="status">“{{ e.line }}” is kept on this device and goes into the book.</p>
+        <p class="waits quiet" role="status">{{ say.isKeptOnThisDevice(e.line) }}</p>
       }
     } @else {
-      <nl-sheet label="Ledger line" (closed)="closed.emit()">
+      <nl-sheet [label]="say.ledgerLine" (closed)="closed.emit()">
         <form (submit)="save($event)">
-          <nl-field name="Tank, then what you measured, did or saw"
+          <nl-field [name]="say.tankThenWhatYouMeasured"
             ><input
               pInputText
               autofocus
@@ -78,7 +78,7 @@ const keptLineCount = 30;
               autocomplete="off"
               autocapitalize="off"
               spellcheck="false"
-              placeholder="library ph 6,1 gh 4 no3 5-10 t 22.8, 3 moults, eating"
+              [placeholder]="say.libraryPh61Gh"
               [value]="line()"
               (input)="typed($event)"
               (keydown)="key($event)"
@@ -86,10 +86,10 @@ const keptLineCount = 30;
           <p class="small quiet hint">
             @for (c of offered(); track c.word; let first = $first) {
               <button pButton type="button" class="asText" (click)="complete(c.rest)">{{ c.word }}</button>{{
-                first ? ' (Tab) ' : ' '
+                first ? say.tab : ' '
               }}
             } @empty {
-              Also: out 18 L, tap aged, 23C · looked, fed, fine · yesterday 21:40 · “a note”
+              {{ say.alsoOut18LTap }}
             }
           </p>
           <div aria-live="polite">
@@ -109,17 +109,13 @@ const keptLineCount = 30;
                 <p>{{ entry.text }}</p>
               }
               @for (q of entry.questions; track q.why) {
-                <p class="caution small">{{ q.why }} A <span class="num">!</span> behind the value keeps it, too.</p>
+                <p class="caution small">{{ q.why }} A <span class="num">!</span> {{ say.behindTheValueKeepsIt }}</p>
               }
             }
             @for (t of troubles(); track t.subjectId; let first = $first) {
               <p>
                 <span class="serif tank">{{ t.name }}</span> {{ t.words }}:
-                {{
-                  first
-                    ? 'Enter looks into it, and opens what to do first.'
-                    : 'to be looked into after that, from Trouble.'
-                }}
+                {{ first ? say.enterLooksIntoItAnd : say.toBeLookedIntoAfter }}
               </p>
             }
             @if (asked()) {
@@ -130,27 +126,26 @@ const keptLineCount = 30;
                   [ngModel]="insisted()"
                   (onChange)="insisted.set(!insisted())"
                   [ngModelOptions]="{ standalone: true }" />
-                It is right, keep it</label
+                {{ say.itIsRightKeepIt }}</label
               >
             }
             @if (readWith()) {
-              <p class="small quiet">Read with {{ readWith() }}, as on the bench.</p>
+              <p class="small quiet">{{ say.readWithAsOnThe(readWith()) }}</p>
             }
             @for (text of understood().keptTexts; track $index) {
-              <p class="caution small">“{{ text }}” is not understood here: kept as a note.</p>
+              <p class="caution small">{{ say.isNotUnderstoodHereKept(text) }}</p>
             }
             @for (q of understood().questions; track $index) {
               <p class="fault">{{ asksText(q.why) }}</p>
             }
             @if (fault()) {
-              <p class="fault" role="alert">{{ fault() }}. The line is kept.</p>
+              <p class="fault" role="alert">{{ say.theLineIsKept(fault()) }}</p>
             }
           </div>
           <div class="do">
-            <button pButton class="go" [nlWhy]="why()">Write it in the book</button
-            ><span class="quiet small"
-              >Enter writes, arrow up brings older lines, Escape closes; the line is kept on this device.</span
-            >
+            <button pButton class="go" [nlWhy]="why()">{{ say.writeItInTheBook }}</button><span class="quiet small">{{
+              say.enterWritesArrowUpBrings
+            }}</span>
           </div>
         </form>
       </nl-sheet>
@@ -207,6 +202,7 @@ const keptLineCount = 30;
   `,
 })
 export class LedgerLine {
+  protected readonly say = readingsPages;
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);
   private readonly tonight = inject(TonightStore);

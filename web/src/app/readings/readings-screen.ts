@@ -52,6 +52,7 @@ const usual = parametersWhere((p) => p.tested === 'each-round' || p.tested === '
   styleUrl: './readings-screen.scss',
 })
 export class ReadingsScreen {
+  protected readonly say = readingsPages;
   readonly tank = input<string>();
   readonly source = input<string>();
   private readonly outbox = inject(Outbox);

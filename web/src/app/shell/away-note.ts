@@ -1,3 +1,4 @@
+import { shellPages } from '#words/shell';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
@@ -19,23 +20,22 @@ const againMs = 30_000;
   template: `
     @if (reach.away()) {
       <p class="caution" role="status">
-        <strong>The house does not answer.</strong>
+        <strong>{{ say.theHouseDoesNotAnswer }}</strong>
         @if (asOf(); as told) {
-          What is shown is {{ told.age }} old ({{ told.when }}).
+          {{ say.whatIsShownIsOld(told.age, told.when) }}
         }
-        What you write is kept on this device and sent when it answers again.
+        {{ say.whatYouWriteIsKept }}
       </p>
     }
     @if (newer.broken()) {
       <p class="caution" role="alert">
-        Part of these pages is missing on this device. What you wrote is safe; open them anew while the house answers.
-        <p-button label="Open them anew" severity="secondary" (onClick)="newer.open()" />
+        {{ say.partOfThesePagesIs }}
+        <p-button [label]="say.openThemAnew" severity="secondary" (onClick)="newer.open()" />
       </p>
     } @else if (newer.ready()) {
       <p class="note" role="status">
-        Newer pages are here. They open by themselves next time; what is typed but not yet written would be lost if you
-        took them now.
-        <p-button label="Take them now" severity="secondary" (onClick)="newer.open()" />
+        {{ say.newerPagesAreHereThey }}
+        <p-button [label]="say.takeThemNow" severity="secondary" (onClick)="newer.open()" />
       </p>
     }
   `,
@@ -53,6 +53,7 @@ const againMs = 30_000;
   `,
 })
 export class AwayNote {
+  protected readonly say = shellPages;
   protected readonly reach = inject(Reach);
   protected readonly newer = inject(NewerPages);
   private readonly house = inject(HouseStore);

@@ -35,8 +35,8 @@ const all = 'all';
     @if (text(); as t) {
       <p class="told">
         {{ t }}
-        <button pButton type="button" class="asText" (click)="done(path())">Understood</button>
-        <button pButton type="button" class="asText" (click)="done(stop)">No more of these</button>
+        <button pButton type="button" class="asText" (click)="done(path())">{{ say.understood }}</button>
+        <button pButton type="button" class="asText" (click)="done(stop)">{{ say.noMoreOfThese }}</button>
       </p>
     }
   `,
@@ -50,6 +50,7 @@ const all = 'all';
   `,
 })
 export class FirstTime {
+  protected readonly say = shellPages;
   private readonly router = inject(Router);
   protected readonly stop = all;
   private readonly told = signal<readonly string[]>(kept());

@@ -12,38 +12,38 @@ import { HouseDoor, HouseNotMade } from '../base/house-door';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="housesHead">
-      <h2 id="housesHead">Your own house and the demo house</h2>
+      <h2 id="housesHead">{{ say.yourOwnHouseAndThe }}</h2>
       @if (view(); as v) {
         @if (v.open === 'demo') {
           <p>
-            You are looking round the <strong>demo house</strong>: eighteen invented months of nine tanks. Write in it
-            as you like; it has a book of its own, and your own house knows nothing of it.
+            {{ say.youAreLookingRoundThe }} <strong>{{ say.demoHouse }}</strong>{{ say.eighteenInventedMonthsOfNine }}
           </p>
           <button pButton type="button" class="go" [disabled]="going()" (click)="go('own')">
-            {{ own()?.ready ? 'To your own house' : 'Leave it, and begin your own house' }}
+            {{ own()?.ready ? say.toYourOwnHouse : say.leaveItAndBeginYour }}
           </button>
         } @else {
           <p>
-            This is <strong>your own house</strong>. The demo house can be looked round; nothing of yours is touched.
+            {{ say.thisIs }} <strong>{{ say.yourOwnHouse }}</strong>{{ say.theDemoHouseCanBe }}
           </p>
           <button pButton type="button" class="plain" [disabled]="going()" (click)="go('demo')">
-            Look round the demo house
+            {{ say.lookRoundTheDemoHouse }}
           </button>
         }
       }
       @if (going() && doneFraction() !== null) {
         <p role="status" class="small">
-          <progress [value]="doneFraction()" max="1" aria-label="Demo house written"></progress>
-          Writing the demo house: {{ percent() }} % of eighteen months. Your own house is not touched.
+          <progress [value]="doneFraction()" max="1" [attr.aria-label]="say.demoHouseWritten"></progress>
+          {{ say.writingTheDemoHouseOf(percent()) }}
         </p>
       }
       @if (fault()) {
-        <p class="fault" role="alert">{{ fault() }} Nothing was changed.</p>
+        <p class="fault" role="alert">{{ say.nothingWasChanged(fault()) }}</p>
       }
     </section>
   `,
 })
 export class Houses {
+  protected readonly say = shellPages;
   private readonly door = inject(HouseDoor);
   protected readonly view = signal<HousesView | null>(null);
   protected readonly going = signal(false);

@@ -22,9 +22,9 @@ import { menu, places } from './pages';
   imports: [Sheet, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nl-sheet label="Jump to" (closed)="closed.emit()">
+    <nl-sheet [label]="say.jumpTo" (closed)="closed.emit()">
       <label
-        ><span class="visuallyHidden">Tank or page</span>
+        ><span class="visuallyHidden">{{ say.tankOrPage }}</span>
         <input
           pInputText
           autofocus
@@ -34,12 +34,12 @@ import { menu, places } from './pages';
           aria-controls="jumps"
           [attr.aria-activedescendant]="'jump-' + chosen()"
           autocomplete="off"
-          placeholder="Tank or page"
+          [placeholder]="say.tankOrPage"
           [value]="wanted()"
           (input)="typed($event)"
           (keydown)="key($event)"
       /></label>
-      <ul id="jumps" role="listbox" aria-label="Places">
+      <ul id="jumps" role="listbox" [attr.aria-label]="say.places">
         @for (place of places(); track place.path; let i = $index) {
           <li
             role="option"
@@ -50,10 +50,10 @@ import { menu, places } from './pages';
             (keydown.enter)="go(place.path)"
             tabindex="-1">
             <span [class.serif]="place.tank">{{ place.name }}</span>
-            <span class="quiet small">{{ place.tank ? 'tank' : 'page' }}</span>
+            <span class="quiet small">{{ place.tank ? say.tank2 : say.page }}</span>
           </li>
         } @empty {
-          <li class="quiet">Nothing of that name.</li>
+          <li class="quiet">{{ say.nothingOfThatName }}</li>
         }
       </ul>
     </nl-sheet>
@@ -79,6 +79,7 @@ import { menu, places } from './pages';
   `,
 })
 export class Jump {
+  protected readonly say = shellPages;
   private readonly router = inject(Router);
   private readonly tonight = inject(TonightStore);
   readonly closed = output();

@@ -11,7 +11,7 @@ import { menu } from './pages';
   imports: [Sheet, Checkbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nl-sheet label="Keys" (closed)="closed.emit()">
+    <nl-sheet [label]="say.keys" (closed)="closed.emit()">
       <dl>
         @for (row of rows; track row[0]) {
           <dt>
@@ -27,7 +27,7 @@ import { menu } from './pages';
           [ngModel]="house.shortcuts()"
           (onChange)="house.setShortcuts(!house.shortcuts())"
           [ngModelOptions]="{ standalone: true }" />
-        Single keys are on. They never act while you type in a field.</label
+        {{ say.singleKeysAreOnThey }}</label
       >
     </nl-sheet>
   `,
@@ -52,6 +52,7 @@ import { menu } from './pages';
   `,
 })
 export class KeyList {
+  protected readonly say = shellPages;
   protected readonly house = inject(HouseStore);
   readonly closed = output();
   protected readonly rows: readonly (readonly [string, string])[] = [

@@ -9,6 +9,7 @@ import { Textarea } from 'primeng/textarea';
 import { parameters } from '#almanac/parameters';
 import { recorder } from '#core/explain';
 import { netVolume, usualGeometry } from '#core/tanks';
+import { shellPages } from '#words/shell';
 import { HouseStore } from '../base/house-store';
 import { Choice, Option } from '../ui/choice';
 import { Day } from '../ui/day';
@@ -44,77 +45,83 @@ function workedOut() {
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>The kit</h1>
+    <h1>{{ say.theKit }}</h1>
     <p class="quiet">
-      Each control as pages use it, at rest, filled, refused and shut. The lamp:
-      <button pButton type="button" class="plain" (click)="house.switchLamp()">switch it</button>
+      {{ say.eachControlAsPagesUse }}
+      <button pButton type="button" class="plain" (click)="house.switchLamp()">{{ say.switchIt }}</button>
     </p>
-    <section aria-label="Buttons">
-      <h2>Buttons</h2>
+    <section [attr.aria-label]="say.buttons">
+      <h2>{{ say.buttons }}</h2>
       <div class="do">
-        <button pButton type="button" class="go">Do it</button>
-        <button pButton type="button" class="go" disabled>Do it, shut</button>
-        <button pButton type="button" class="plain">Beside it</button>
-        <button pButton type="button" class="plain" disabled>Beside it, shut</button>
-        <button pButton type="button" class="asText">As text</button>
-        <button pButton type="button" class="plain"><nl-icon [of]="icons.search" /> With an icon</button>
-        <a href="#kit">A link</a>
+        <button pButton type="button" class="go">{{ say.doIt }}</button>
+        <button pButton type="button" class="go" disabled>{{ say.doItShut }}</button>
+        <button pButton type="button" class="plain">{{ say.besideIt }}</button>
+        <button pButton type="button" class="plain" disabled>{{ say.besideItShut }}</button>
+        <button pButton type="button" class="asText">{{ say.asText }}</button>
+        <button pButton type="button" class="plain"><nl-icon [of]="icons.search" /> {{ say.withAnIcon }}</button>
+        <a href="#kit">{{ say.aLink }}</a>
       </div>
     </section>
-    <section aria-label="Fields">
-      <h2>Fields</h2>
+    <section [attr.aria-label]="say.fields">
+      <h2>{{ say.fields }}</h2>
       <div class="grid">
-        <nl-field name="Text"><input pInputText name="t1" /></nl-field>
-        <nl-field name="Text with a hint" hint="What it is for, in a line."
+        <nl-field [name]="say.text"><input pInputText name="t1" /></nl-field>
+        <nl-field [name]="say.textWithAHint" [hint]="say.whatItIsForIn"
           ><input pInputText name="t2" value="filled"
         /></nl-field>
-        <nl-field name="Text refused" fault="must not be empty"><input pInputText name="t3" /></nl-field>
-        <nl-field name="Text, shut"><input pInputText name="t4" value="cannot change" disabled /></nl-field>
-        <nl-field name="Number" unit="days"
+        <nl-field [name]="say.textRefused" [fault]="say.mustNotBeEmpty"><input pInputText name="t3" /></nl-field>
+        <nl-field [name]="say.textShut"><input pInputText name="t4" value="cannot change" disabled /></nl-field>
+        <nl-field [name]="say.number" unit="days"
           ><input pInputText nlIn name="n1" [ngModel]="days()" (ngModelChange)="days.set($event)"
         /></nl-field>
-        <nl-field name="Water, in the keeper’s unit"
+        <nl-field [name]="say.waterInTheKeepersUnit"
           ><input pInputText nlIn="volume" name="n2" [ngModel]="54" />
         </nl-field>
-        <nl-value-field name="v1" label="A measured value" parameter="ghDegrees" [value]="7" />
-        <nl-field name="Few choices"
-          ><nl-choice name="c1"><nl-option value="a" word="one" /><nl-option value="b" word="the other" /></nl-choice>
+        <nl-value-field name="v1" [label]="say.aMeasuredValue" parameter="ghDegrees" [value]="7" />
+        <nl-field [name]="say.fewChoices"
+          ><nl-choice name="c1"
+            ><nl-option value="a" [word]="say.one" /><nl-option value="b" [word]="say.theOther"
+          /></nl-choice>
         </nl-field>
-        <nl-field name="Many, with a search"
+        <nl-field [name]="say.manyWithASearch"
           ><nl-choice name="c2">
             @for (p of parameters; track p.id) {
               <nl-option [value]="p.id" [word]="p.label" />
             }
           </nl-choice>
         </nl-field>
-        <nl-field name="Choice, shut"
-          ><nl-choice name="c3" disabled><nl-option value="a" word="one" /></nl-choice>
+        <nl-field [name]="say.choiceShut"
+          ><nl-choice name="c3" disabled><nl-option value="a" [word]="say.one" /></nl-choice>
         </nl-field>
-        <nl-field name="Day"><nl-day value="2026-03-14" /></nl-field>
-        <nl-field name="Words"><textarea pTextarea rows="2">A note.</textarea></nl-field>
+        <nl-field [name]="say.day"><nl-day value="2026-03-14" /></nl-field>
+        <nl-field [name]="say.words">
+          <textarea pTextarea rows="2">{{ say.aNote }}</textarea>
+        </nl-field>
       </div>
       <div class="do">
-        <label><p-checkbox [autofocus]="false" [binary]="true" [ngModel]="true" /> ticked</label>
-        <label><p-checkbox [autofocus]="false" [binary]="true" [ngModel]="false" /> not ticked</label>
+        <label><p-checkbox [autofocus]="false" [binary]="true" [ngModel]="true" /> {{ say.ticked }}</label>
+        <label><p-checkbox [autofocus]="false" [binary]="true" [ngModel]="false" /> {{ say.notTicked }}</label>
       </div>
     </section>
-    <section aria-label="What is told">
-      <h2>What is told</h2>
-      <p class="caution">A caution: unplug the heater before the hand goes in.</p>
-      <p class="fault">A fault, beside its field.</p>
-      <p class="quiet small">A remark, small and quiet.</p>
+    <section [attr.aria-label]="say.whatIsTold">
+      <h2>{{ say.whatIsTold }}</h2>
+      <p class="caution">{{ say.aCautionUnplugTheHeater }}</p>
+      <p class="fault">{{ say.aFaultBesideItsField }}</p>
+      <p class="quiet small">{{ say.aRemarkSmallAndQuiet }}</p>
       <p-skeleton width="60%" height="2.2rem" />
       <p>
-        A number with its working:
-        <nl-figure title="Net water" [text]="net.value.netL.toFixed(1)" unit="L" [working]="net" />
+        {{ say.aNumberWithItsWorking }}
+        <nl-figure [title]="say.netWater" [text]="net.value.netL.toFixed(1)" unit="L" [working]="net" />
       </p>
-      <button pButton type="button" class="plain" (click)="sheetOpen.set(true)">Open a sheet</button>
+      <button pButton type="button" class="plain" (click)="sheetOpen.set(true)">{{ say.openASheet }}</button>
       @if (sheetOpen()) {
-        <nl-sheet label="A sheet" (closed)="sheetOpen.set(false)"><p>Escape closes it.</p></nl-sheet>
+        <nl-sheet [label]="say.aSheet" (closed)="sheetOpen.set(false)"
+          ><p>{{ say.escapeClosesIt }}</p></nl-sheet
+        >
       }
     </section>
-    <section aria-label="Marks">
-      <h2>Marks</h2>
+    <section [attr.aria-label]="say.marks">
+      <h2>{{ say.marks }}</h2>
       <div class="do">
         @for (s of states; track s) {
           <nl-state-mark [state]="s" />
@@ -123,14 +130,14 @@ function workedOut() {
       </div>
       <div class="mark">
         <nl-tide-mark
-          label="Inside its band"
+          [label]="say.insideItsBand"
           [band]="{ lo: 5, hi: 20 }"
           [reading]="{ lo: 10, hi: 12 }"
           [earlier]="[{ lo: 8, hi: 9 }]"
           direction="rising"
           scaledFor="no3MgPerL" />
         <nl-tide-mark
-          label="Above it, and after a change"
+          [label]="say.aboveItAndAfterA"
           tone="act"
           [band]="{ lo: 5, hi: 20 }"
           [reading]="{ lo: 40, hi: null }"
@@ -138,11 +145,11 @@ function workedOut() {
           scaledFor="no3MgPerL" />
       </div>
     </section>
-    <section aria-label="Tables">
-      <h2>Tables</h2>
-      <nl-table name="Few rows" [columns]="columns" [rows]="few" />
-      <nl-table name="Many rows" [columns]="columns" [rows]="many" />
-      <nl-table name="A long one" [columns]="columns" [rows]="long" />
+    <section [attr.aria-label]="say.tables">
+      <h2>{{ say.tables }}</h2>
+      <nl-table [name]="say.fewRows" [columns]="columns" [rows]="few" />
+      <nl-table [name]="say.manyRows" [columns]="columns" [rows]="many" />
+      <nl-table [name]="say.aLongOne" [columns]="columns" [rows]="long" />
     </section>
   `,
   styles: `
@@ -172,6 +179,7 @@ function workedOut() {
   `,
 })
 export class KitScreen {
+  protected readonly say = shellPages;
   protected readonly house = inject(HouseStore);
   protected readonly icons = { search: Search, flask: FlaskConical, fish: Fish };
   protected readonly parameters = parameters;

@@ -59,14 +59,14 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
   imports: [FormsModule, ButtonDirective, Checkbox, InputText, Choice, Field, Option, Houses],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Settings</h1>
-    <p class="quiet small">What is written in the book stays as it was written; only how it is shown follows these.</p>
+    <h1>{{ say.settings }}</h1>
+    <p class="quiet small">{{ say.whatIsWrittenInThe }}</p>
     <p class="said" role="status">{{ said() }}</p>
     @if (fault()) {
       <p class="fault" role="alert">{{ fault() }}</p>
     }
     <section aria-labelledby="unitsHead">
-      <h2 id="unitsHead">Units</h2>
+      <h2 id="unitsHead">{{ say.units }}</h2>
       <div class="grid">
         @for (q of questions; track q.id) {
           <nl-field [name]="q.label">
@@ -84,30 +84,29 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
       </div>
       <p class="example num">{{ example }}</p>
       <p class="small quiet">
-        A figure typed with its unit is taken as it stands, whatever is chosen here. The working of a number is reckoned
-        in the book’s own units.
+        {{ say.aFigureTypedWithIts }}
       </p>
     </section>
     <section aria-labelledby="datesHead">
-      <h2 id="datesHead">Dates, lamp, lines</h2>
+      <h2 id="datesHead">{{ say.datesLampLines }}</h2>
       <div class="grid">
-        <nl-field name="Dates">
+        <nl-field [name]="say.dates">
           <nl-choice name="dates" [ngModel]="dates()" (ngModelChange)="prefer({ dateForm: $event }, 'Dates')">
             @for (f of dateForms; track f.id) {
               <nl-option [value]="f.id" [word]="f.word" />
             }
           </nl-choice>
         </nl-field>
-        <nl-field name="Lamp">
+        <nl-field [name]="say.lamp">
           <nl-choice name="lamp" [ngModel]="lamp()" (ngModelChange)="setLamp($event)">
-            <nl-option value="lit" word="lamp lit" />
-            <nl-option value="out" word="lights out" />
-            <nl-option value="clock" word="by the clock"
+            <nl-option value="lit" [word]="say.lampLit" />
+            <nl-option value="out" [word]="say.lightsOut" />
+            <nl-option value="clock" [word]="say.byTheClock"
           /></nl-choice>
         </nl-field>
         @if (lamp() === 'clock') {
           <!-- A time of day: the browser's own field knows it by key, wheel and voice. -->
-          <nl-field name="Out from">
+          <nl-field [name]="say.outFrom">
             <input
               pInputText
               type="time"
@@ -115,7 +114,7 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
               [ngModel]="preferences().lampOutAt ?? '22:00'"
               (change)="setTime('lampOutAt', $event)" />
           </nl-field>
-          <nl-field name="Lit from">
+          <nl-field [name]="say.litFrom">
             <input
               pInputText
               type="time"
@@ -124,13 +123,13 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
               (change)="setTime('lampLitAt', $event)" />
           </nl-field>
         }
-        <nl-field name="Lines">
+        <nl-field [name]="say.lines">
           <nl-choice
             name="density"
             [ngModel]="preferences().density ?? 'close'"
             (ngModelChange)="prefer({ density: $event }, 'Lines')">
-            <nl-option value="close" word="close: many tanks in sight" />
-            <nl-option value="roomy" word="roomy: larger, with more air"
+            <nl-option value="close" [word]="say.closeManyTanksInSight" />
+            <nl-option value="roomy" [word]="say.roomyLargerWithMoreAir"
           /></nl-choice>
         </nl-field>
       </div>
@@ -141,13 +140,13 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
           [ngModel]="house.shortcuts()"
           (onChange)="house.setShortcuts(!house.shortcuts())"
           [ngModelOptions]="{ standalone: true }" />
-        Single keys are on. They never act while you type in a field.</label
+        {{ say.singleKeysAreOnThey }}</label
       >
     </section>
     <section aria-labelledby="tellHead">
-      <h2 id="tellHead">Reminders that leave the page</h2>
+      <h2 id="tellHead">{{ say.remindersThatLeaveThePage }}</h2>
       @if (notifier.state() === 'none') {
-        <p class="small">This browser has no notifications: the bar on every page and its sound remain.</p>
+        <p class="small">{{ say.thisBrowserHasNoNotifications }}</p>
       } @else {
         <label class="box"
           ><p-checkbox
@@ -156,24 +155,25 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
             [ngModel]="notifier.state() !== 'off'"
             (onChange)="notifier.turn(notifier.state() === 'off')"
             [ngModelOptions]="{ standalone: true }" />
-          This device tells by the browser’s notifications what is due, while a page of it is open somewhere.</label
+          {{ say.thisDeviceTellsByThe }}</label
         >
         @if (notifier.state() === 'refused') {
           <p class="fault" role="alert">
-            The browser does not allow it for this address. Allow notifications in its settings, then tick this again.
+            {{ say.theBrowserDoesNotAllow }}
           </p>
         }
       }
       <p class="small quiet">
-        What is due this week as a calendar: <a href="/api/tonight.ics" download>iCalendar</a>; most calendars take its
-        address, too. Alarms go to the broker, where one is set up, under
-        <span class="num">night-ledger/v1/alarms</span>: a kept message while each stands.
+        {{ say.whatIsDueThisWeek }} <a href="/api/tonight.ics" download>{{ say.icalendar }}</a>{{
+          say.mostCalendarsTakeItsAddress
+        }}
+        <span class="num">{{ say.nightLedgerV1Alarms }}</span>{{ say.aKeptMessageWhileEach }}
       </p>
     </section>
     <section aria-labelledby="houseHead">
-      <h2 id="houseHead">The house</h2>
+      <h2 id="houseHead">{{ say.theHouse }}</h2>
       <form class="grid" (ngSubmit)="saveHouse()">
-        <nl-field name="Its name" [fault]="faults().get('name') ?? ''">
+        <nl-field [name]="say.itsName" [fault]="faults().get('name') ?? ''">
           <input
             pInputText
             name="houseName"
@@ -182,16 +182,16 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
             [ngModel]="name()"
             (ngModelChange)="name.set($event)" />
         </nl-field>
-        <nl-field name="Its time zone" [fault]="faults().get('zone') ?? ''">
+        <nl-field [name]="say.itsTimeZone" [fault]="faults().get('zone') ?? ''">
           <nl-choice name="zone" [ngModel]="zone()" (ngModelChange)="zone.set($event)">
             @for (z of zones(); track z) {
               <nl-option [value]="z" [word]="z.replaceAll('_', ' ')" />
             }
           </nl-choice>
         </nl-field>
-        <button pButton class="go">Keep them</button>
+        <button pButton class="go">{{ say.keepThem }}</button>
       </form>
-      <p class="small quiet">Another zone holds from tonight on; nights of the past keep the one they were in.</p>
+      <p class="small quiet">{{ say.anotherZoneHoldsFromTonight }}</p>
     </section>
     <nl-houses />
   `,
@@ -225,6 +225,7 @@ const dateForms: readonly { id: DateForm; word: string }[] = [
   `,
 })
 export class SettingsScreen {
+  protected readonly say = shellPages;
   protected readonly house = inject(HouseStore);
   protected readonly notifier = inject(Notifier);
   protected readonly questions = questions;

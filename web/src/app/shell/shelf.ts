@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive } from '@angular/router';
 import { filter, map } from 'rxjs';
 import { roundOf } from '#core/tonight';
+import { shellPages } from '#words/shell';
 import { TonightStore } from '../tonight';
 import { rangeShown } from '../ui/gradual-list';
 import { StateMark } from '../ui/state-mark';
@@ -29,8 +30,8 @@ const chosenByShelf: readonly string[] = ['/readings', '/water', '/water/routine
               <nl-state-mark [state]="tank.state" [worded]="false" />
               <span class="serif">{{ tank.name }}</span>
               @if (tank.lookedTonight) {
-                <span class="seen" title="looked after tonight"
-                  >✓<span class="visuallyHidden">looked after tonight</span></span
+                <span class="seen" [title]="say.lookedAfterTonight"
+                  >✓<span class="visuallyHidden">{{ say.lookedAfterTonight }}</span></span
                 >
               }
             </a>
@@ -38,7 +39,7 @@ const chosenByShelf: readonly string[] = ['/readings', '/water', '/water/routine
         }
       </ul>
     }
-    <a routerLink="/tanks/new" class="add small">Add a tank</a>
+    <a routerLink="/tanks/new" class="add small">{{ say.addATank }}</a>
   `,
   styles: `
     /* Stays in sight beside a long page, and scrolls by itself: three hundred names cost nothing while one types. */
@@ -93,6 +94,7 @@ const chosenByShelf: readonly string[] = ['/readings', '/water', '/water/routine
   `,
 })
 export class Shelf {
+  protected readonly say = shellPages;
   private readonly router = inject(Router);
   private readonly store = inject(TonightStore);
   protected readonly groups = computed(() => roundOf(this.store.tanks()));

@@ -1,3 +1,4 @@
+import { shellPages } from '#words/shell';
 import { speech } from '../base/speech';
 import type { ElementRef } from '@angular/core';
 import { Keyboard, Lamp, MoonStar, PanelLeft, PenLine, Search, Settings } from 'lucide';
@@ -68,6 +69,7 @@ const hasModifier = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => ct
   },
 })
 export class Shell {
+  protected readonly say = shellPages;
   protected readonly house = inject(HouseStore);
   protected readonly margin = inject(MarginStore);
   protected readonly outbox = inject(Outbox);

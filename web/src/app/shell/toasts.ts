@@ -30,7 +30,7 @@ const mostUndone = 40;
         <span class="text">{{ text(message) }}</span>
         @if (entriesOf(message).length > 0) {
           <button pButton type="button" class="plain undo" (click)="undo(message)">
-            Undo <kbd aria-hidden="true">u</kbd>
+            {{ say.undo }} <kbd aria-hidden="true">u</kbd>
           </button>
         }
       </ng-template>
@@ -53,6 +53,7 @@ const mostUndone = 40;
   `,
 })
 export class Toasts {
+  protected readonly say = shellPages;
   /** Said when there is time for it, not over what is being read out. */
   protected readonly politely = { message: { role: 'status', 'aria-live': 'polite' } };
   private readonly outbox = inject(Outbox);
@@ -68,13 +69,14 @@ export class Toasts {
     // Not before the toast listens.
     afterNextRender(() => {
       this.outbox.told.pipe(takeUntilDestroyed(destroyed)).subscribe(({ state, entries }) => {
-        if (entries.some((e) => this.mine.has(e.id))) this.say(shellPages.undoneTheStruckLineStays, []);
-        else if (state === 'queued') this.say(shellPages.keptOnThisDeviceSent, []);
-        else this.say(entries.length === 1 ? shellPages.inTheBook : shellPages.inTheBookLines(entries.length), entries);
+        if (entries.some((e) => this.mine.has(e.id))) this.tell(shellPages.undoneTheStruckLineStays, []);
+        else if (state === 'queued') this.tell(shellPages.keptOnThisDeviceSent, []);
+        else
+          this.tell(entries.length === 1 ? shellPages.inTheBook : shellPages.inTheBookLines(entries.length), entries);
       });
     });
   }
-  private say(detail: string, entries: readonly NewEntry[]): void {
+  private tell(detail: string, entries: readonly NewEntry[]): void {
     const undoable = entries.length <= mostUndone && entries.every((e) => mayStrike(e.kind, null));
     const message: ToastMessageOptions = {
       detail,

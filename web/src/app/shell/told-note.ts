@@ -1,3 +1,4 @@
+import { shellPages } from '#words/shell';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -14,17 +15,17 @@ import { whenText } from '../ui/words';
   template: `
     @if (told.failed(); as failed) {
       <p class="caution" role="alert">
-        Not told: {{ failed.about }}. {{ failed.title }}.
         {{
-          shownFrom()
-            ? 'What is shown is of ' + shownFrom() + '.'
-            : 'That nothing stands here does not mean that there is nothing.'
+          say.notToldNothingIsLost(
+            failed.about,
+            failed.title,
+            shownFrom() ? say.whatIsShownIsOf(shownFrom()) : say.thatNothingStandsHereDoes
+          )
         }}
-        Nothing is lost.
-        <button pButton type="button" class="asText" (click)="told.askAgain()">Ask again</button>
+        <button pButton type="button" class="asText" (click)="told.askAgain()">{{ say.askAgain }}</button>
       </p>
     } @else if (told.waiting()) {
-      <div class="bones" role="status" aria-label="The house is asked">
+      <div class="bones" role="status" [attr.aria-label]="say.theHouseIsAsked">
         <p-skeleton width="14rem" height="1.6rem" />
         <p-skeleton width="100%" height="2.2rem" />
         <p-skeleton width="92%" height="2.2rem" />
@@ -41,6 +42,7 @@ import { whenText } from '../ui/words';
   `,
 })
 export class ToldNote {
+  protected readonly say = shellPages;
   protected readonly told = inject(Told);
   private readonly house = inject(HouseStore);
   protected readonly shownFrom = computed(() => {

@@ -16,15 +16,15 @@ import { TonightStore } from '../tonight';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (write of writes(); track write.id) {
-      <section class="caution" role="alert" aria-label="Set aside">
+      <section class="caution" role="alert" [attr.aria-label]="say.setAside">
         <p>
-          <strong>Kept on this device, not in the book:</strong> {{ write.lines }}. The house said: {{ write.title
-          }}{{ write.faults ? ': ' + write.faults : '' }}.
+          <strong>{{ say.keptOnThisDeviceNot }}</strong>
+          {{ say.theHouseSaid(write.lines, write.title, write.faults ? ': ' + write.faults : '') }}
         </p>
         <details>
-          <summary>What it holds, to mend</summary>
+          <summary>{{ say.whatItHoldsToMend }}</summary>
           <label
-            ><span class="visuallyHidden">What it holds</span
+            ><span class="visuallyHidden">{{ say.whatItHolds }}</span
             ><textarea
               pTextarea
               rows="10"
@@ -37,10 +37,10 @@ import { TonightStore } from '../tonight';
           }
         </details>
         <div class="do">
-          <p-button label="Send it again" (onClick)="again(write)" />
-          <p-button label="Save it as a file" severity="secondary" (onClick)="save(write)" />
+          <p-button [label]="say.sendItAgain" (onClick)="again(write)" />
+          <p-button [label]="say.saveItAsAFile" severity="secondary" (onClick)="save(write)" />
           <p-button
-            [label]="sure() === write.id ? 'Yes, discard it for good' : 'Discard it'"
+            [label]="sure() === write.id ? say.yesDiscardItForGood : say.discardIt"
             severity="secondary"
             (onClick)="discard(write.id)" />
         </div>
@@ -64,6 +64,7 @@ import { TonightStore } from '../tonight';
   `,
 })
 export class UnacceptedEntries {
+  protected readonly say = shellPages;
   private readonly outbox = inject(Outbox);
   private readonly tonight = inject(TonightStore);
   protected readonly texts = signal<ReadonlyMap<string, string>>(new Map());

@@ -23,14 +23,14 @@ const drawn = parametersWhere((p) => p.tested === 'each-round' && p.overTime !==
   template: `
     @if (lines().length > 0) {
       <details (toggle)="open.set($any($event.target).open)">
-        <summary class="small">Over the year: {{ said() }}</summary>
+        <summary class="small">{{ say.overTheYear(said()) }}</summary>
         <table>
           <thead>
             <tr>
-              <th>Value</th>
-              <th class="right">From</th>
-              <th class="right">To</th>
-              <th>Moved</th>
+              <th>{{ say.value }}</th>
+              <th class="right">{{ say.from }}</th>
+              <th class="right">{{ say.to }}</th>
+              <th>{{ say.moved }}</th>
             </tr>
           </thead>
           <tbody>
@@ -48,7 +48,7 @@ const drawn = parametersWhere((p) => p.tested === 'each-round' && p.overTime !==
           @defer (on viewport) {
             <nl-tide-chart [series]="series()" />
           } @placeholder {
-            <div class="place quiet">Drawing …</div>
+            <div class="place quiet">{{ say.drawing }}</div>
           }
         }
       </details>
@@ -67,6 +67,7 @@ const drawn = parametersWhere((p) => p.tested === 'each-round' && p.overTime !==
   `,
 })
 export class SourceYear {
+  protected readonly say = sourcesPages;
   readonly sourceId = input.required<string>();
   readonly name = input.required<string>();
   private readonly api = inject(Api);

@@ -70,6 +70,7 @@ const doesWords = { settles: 'settles it', helps: 'helps', nothing: 'does nothin
   styleUrl: './sources-screen.scss',
 })
 export class SourcesScreen {
+  protected readonly say = sourcesPages;
   readonly new = input<string>();
   protected readonly store = inject(SourcesStore);
   private readonly house = inject(HouseStore);

@@ -5,7 +5,7 @@ import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { resinSchools, unitParts, unitState, type UnitLog, type UnitPart } from '#core/sources';
-import { resinWords } from '#words/sources';
+import { resinWords, sourcesPages } from '#words/sources';
 import { amount, amountFigure } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -34,46 +34,48 @@ import { WhyNot } from '../ui/why';
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h3>The unit</h3>
+    <h3>{{ say.theUnit }}</h3>
     @if (state(); as s) {
       <p>
         @if (s.rejectionFraction !== null) {
-          The membrane rejects <span class="num">{{ percent(s.rejectionFraction) }} %</span
-          >{{ s.rejectionFraction < 0.9 ? ': under 90 it is worn or its seal leaks' : '' }}.
+          {{ say.theMembraneRejects }} <span class="num">{{ percent(s.rejectionFraction) }} %</span
+          >{{ s.rejectionFraction < 0.9 ? say.under90ItIsWorn : '' }}.
         }
-        <span class="num">{{ s.litresSinceResinL | amount: 'volume' }}</span> since the resin was new.
+        <span class="num">{{ s.litresSinceResinL | amount: 'volume' }}</span> {{ say.sinceTheResinWasNew }}
       </p>
       <ul>
         @for (f of s.forecasts; track f.school) {
           <li class="small">
-            <strong [class.act]="f.state === 'reached'"
-              >{{ resin[f.school].name }} ({{ school(f.school)?.ppmCount }} ppm, {{ perCm(f.limitUsPerCm.lo) }}–{{
-                perCm(f.limitUsPerCm.hi)
-              }}
-              {{ 'conductivity' | unitName }} by the pen):</strong
-            >
+            <strong [class.act]="f.state === 'reached'">{{
+              say.ppmByThePen(
+                resin[f.school].name,
+                school(f.school)?.ppmCount ?? '',
+                perCm(f.limitUsPerCm.lo),
+                perCm(f.limitUsPerCm.hi),
+                'conductivity' | unitName
+              )
+            }}</strong>
             @if (f.state === 'reached') {
-              reached; change the resin, the first {{ 20 | amount: 'volume' : 0 }} to waste.
+              {{ say.reachedChangeTheResinThe(20 | amount: 'volume' : 0) }}
             } @else if (f.leftL) {
-              {{ leftText(f.leftL) }} left,
-              {{ f.by === 'rise' ? 'by how it rises' : 'by how long earlier charges lasted' }}.
+              {{ say.left(leftText(f.leftL), f.by === 'rise' ? say.byHowItRises : say.byHowLongEarlierCharges) }}
             } @else {
-              cannot tell yet: four lines of the log, or one earlier charge, would.
+              {{ say.cannotTellYetFourLines }}
             }
           </li>
         }
       </ul>
     } @else {
-      <p class="small quiet">No line of its log is in the book yet.</p>
+      <p class="small quiet">{{ say.noLineOfItsLog }}</p>
     }
     <form class="row" (ngSubmit)="write()">
-      <nl-field name="{{ 'volume' | unitWord }} made, by the meter"
+      <nl-field [name]="say.madeByTheMeter('volume' | unitWord)"
         ><input pInputText nlIn="volume" name="made" required [ngModel]="made()" (ngModelChange)="made.set($event)"
       /></nl-field>
-      <nl-field name="In, {{ 'conductivity' | unitName }}"
+      <nl-field [name]="say.in2('conductivity' | unitName)"
         ><input pInputText nlIn="conductivity" name="in" [ngModel]="ins()" (ngModelChange)="ins.set($event)"
       /></nl-field>
-      <nl-field name="After the membrane" [fault]="fault('betweenUsPerCm')"
+      <nl-field [name]="say.afterTheMembrane" [fault]="fault('betweenUsPerCm')"
         ><input
           pInputText
           nlIn="conductivity"
@@ -81,7 +83,7 @@ import { WhyNot } from '../ui/why';
           [ngModel]="between()"
           (ngModelChange)="between.set($event)"
       /></nl-field>
-      <nl-field name="Out" [fault]="fault('outUsPerCm')"
+      <nl-field [name]="say.out" [fault]="fault('outUsPerCm')"
         ><input
           pInputText
           nlIn="conductivity"
@@ -90,27 +92,27 @@ import { WhyNot } from '../ui/why';
           (ngModelChange)="out.set($event)"
           [attr.aria-invalid]="!!fault('outUsPerCm')"
       /></nl-field>
-      <nl-field name="New in it"
+      <nl-field [name]="say.newInIt"
         ><nl-choice name="renewed" [ngModel]="renewed()" (ngModelChange)="renewed.set($event)">
-          <nl-option value="" word="nothing" />
+          <nl-option value="" [word]="say.nothing" />
           @for (p of parts; track p) {
             <nl-option [value]="p" [word]="p" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="plain" [nlWhy]="{ 'what the meter says': made() === null }">Write the line</button>
+      <button pButton class="plain" [nlWhy]="{ 'what the meter says': made() === null }">{{ say.writeTheLine }}</button>
     </form>
     @if (recent().length > 0) {
       <details>
-        <summary class="small">The last lines</summary>
+        <summary class="small">{{ say.theLastLines }}</summary>
         <table>
           <thead>
             <tr>
-              <th>When</th>
-              <th class="right">Made</th>
-              <th class="right">In</th>
-              <th class="right">Between</th>
-              <th class="right">Out</th>
-              <th>New</th>
+              <th>{{ say.when }}</th>
+              <th class="right">{{ say.made }}</th>
+              <th class="right">{{ say.in3 }}</th>
+              <th class="right">{{ say.between }}</th>
+              <th class="right">{{ say.out }}</th>
+              <th>{{ say.new2 }}</th>
             </tr>
           </thead>
           <tbody>
@@ -128,7 +130,7 @@ import { WhyNot } from '../ui/why';
         </table>
       </details>
     }
-    <p class="small quiet">Shut the feed before opening a housing; a running unit is watched or shut off by a float.</p>
+    <p class="small quiet">{{ say.shutTheFeedBeforeOpening }}</p>
     <p role="status" class="quiet">{{ said() }}</p>
   `,
   styles: `
@@ -153,6 +155,7 @@ import { WhyNot } from '../ui/why';
   `,
 })
 export class UnitLogPart {
+  protected readonly say = sourcesPages;
   readonly sourceId = input.required<string>();
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -80,6 +80,7 @@ const bagFields = [
   styleUrl: './arrival-screen.scss',
 })
 export class ArrivalScreen {
+  protected readonly say = stockPages;
   readonly tank = input<string>();
   protected readonly store = inject(StockStore);
   private readonly house = inject(HouseStore);

@@ -28,34 +28,32 @@ import { WhyNot } from '../ui/why';
   imports: [WhyNot, Field, InUnit, FormsModule, Figure, TideChart, ButtonDirective, Choice, InputText, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section aria-label="Cycle">
-      <h2>Cycled and matured</h2>
+    <section [attr.aria-label]="say.cycle">
+      <h2>{{ say.cycledAndMatured }}</h2>
       @if (started(); as begun) {
         <p>
           <strong>{{ words[state()?.phase ?? 'waiting'] }}.</strong> {{ reasonText() }}
           @if (state()?.forecast; as f) {
-            Ready between <span class="num">{{ day(f.loEpochMs) }}</span> and
+            {{ say.readyBetween }} <span class="num">{{ day(f.loEpochMs) }}</span> {{ say.and }}
             <span class="num">{{ day(f.hiEpochMs) }}</span>{{
-              f.by === 'nitrite-falling'
-                ? ', by how nitrite falls'
-                : ', by the school’s usual span at this temperature and pH'
+              f.by === 'nitrite-falling' ? say.byHowNitriteFalls : say.byTheSchoolsUsualSpan
             }}.
           }
         </p>
         <p class="small quiet">
-          By {{ schoolText()?.name }} since {{ day(begun.atEpochMs) }}. Ready when: {{ schoolText()?.ready }}
+          {{ say.bySinceReadyWhen(schoolText()?.name ?? '', day(begun.atEpochMs), schoolText()?.ready ?? '') }}
           @if (state()?.paceRatio; as pace) {
-            Bacteria grow at {{ percent(pace) }} % of their pace at 25 °C and neutral pH.
+            {{ say.bacteriaGrowAtOfTheir(percent(pace)) }}
           }
-          Matured: {{ maturedText() }}
+          {{ say.matured(maturedText()) }}
         </p>
         <p class="caution small">{{ schoolText()?.risk }}</p>
       } @else if (!stocked()) {
-        <p class="quiet">No cycle is in the book. Without a source of ammonia nothing begins.</p>
+        <p class="quiet">{{ say.noCycleIsInThe }}</p>
         <div class="row">
           @for (s of schools; track s.id) {
             <button pButton type="button" class="plain" (click)="begin(s.id)">
-              Begin by {{ schoolWords[s.id].name }}
+              {{ say.beginBy(schoolWords[s.id].name) }}
             </button>
           }
         </div>
@@ -68,52 +66,51 @@ import { WhyNot } from '../ui/why';
           }
         </ul>
       } @else {
-        <p class="quiet">
-          Stocked before a cycle was written down; ammonia and nitrite tests tell whether it holds. {{ maturedText() }}
-        </p>
+        <p class="quiet">{{ say.stockedBeforeACycleWas(maturedText()) }}</p>
       }
       @if (started() && stocked() && state()?.phase !== 'ready') {
         <p class="caution">
-          <strong>Animals live here: no ammonia is added.</strong> Test ammonia and nitrite daily; when either is found,
-          change water.
+          <strong>{{ say.animalsLiveHereNoAmmonia }}</strong> {{ say.testAmmoniaAndNitriteDaily }}
         </p>
       }
       @if (started() && !stocked()) {
         <form class="row" (ngSubmit)="write()">
-          <nl-field name="Ammonia to, mg/L as N"
+          <nl-field [name]="say.ammoniaToMgLAs"
             ><input pInputText nlIn="ammonia" name="target" [ngModel]="target()" (ngModelChange)="target.set($event)"
           /></nl-field>
-          <nl-field name="From"
+          <nl-field [name]="say.from"
             ><nl-choice name="from" [ngModel]="from()" (ngModelChange)="from.set($event)">
-              <nl-option value="salt" word="ammonium chloride" />
-              <nl-option value="solution" word="ammonia solution" /> </nl-choice
+              <nl-option value="salt" [word]="say.ammoniumChloride" />
+              <nl-option value="solution" [word]="say.ammoniaSolution" /> </nl-choice
           ></nl-field>
           @if (from() === 'solution') {
-            <nl-field name="Its strength, % NH3"
+            <nl-field [name]="say.itsStrengthNh3"
               ><input pInputText nlIn name="strength" [ngModel]="strength()" (ngModelChange)="strength.set($event)"
             /></nl-field>
           }
           <p>
             @if (dose(); as d) {
-              Take
+              {{ say.take }}
               <nl-figure
-                title="Dose of ammonia"
+                [title]="say.doseOfAmmonia"
                 [text]="doseText()"
                 [unit]="d.value.amountMl === null ? 'g' : 'mL'"
                 [working]="d" />
-              for {{ litres() }} net.
+              {{ say.forNet(litres()) }}
             } @else {
               <span class="fault">{{ refusal() }}</span>
             }
           </p>
-          <button pButton class="plain" [nlWhy]="{ 'a dose that can be worked out': !dose() }">Dosed it</button>
+          <button pButton class="plain" [nlWhy]="{ 'a dose that can be worked out': !dose() }">
+            {{ say.dosedIt }}
+          </button>
         </form>
       }
       @if (series().length > 0 && started()) {
         @defer (on viewport) {
           <nl-tide-chart [series]="series()" />
         } @placeholder {
-          <div class="place quiet">Drawing …</div>
+          <div class="place quiet">{{ say.drawing }}</div>
         }
       }
       <p role="status" class="quiet">{{ said() }}</p>
@@ -147,6 +144,7 @@ import { WhyNot } from '../ui/why';
   `,
 })
 export class CyclingPart {
+  protected readonly say = stockPages;
   readonly stock = input.required<TankStock>();
   /** The id alone: what is read again must not be asked for again each time the clock moves. */
   private readonly tankId = computed(() => this.stock().tank.tankId);

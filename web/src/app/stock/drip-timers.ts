@@ -33,19 +33,20 @@ export interface Drip {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (d of drips(); track d.arrivalId) {
-      <section class="drip" [attr.aria-label]="'Drip into ' + tankName(d.tankId)">
+      <section class="drip" [attr.aria-label]="say.dripInto(tankName(d.tankId))">
         <h2>
-          Dripping: {{ tankName(d.tankId) }}
-          <span class="num quiet">{{ minutes(d) }} of {{ d.plan.durationMinutes }} min</span>
+          {{ say.dripping(tankName(d.tankId)) }}
+          <span class="num quiet">{{ say.ofMin(minutes(d), d.plan.durationMinutes) }}</span>
         </h2>
         <progress
           [value]="d.plannedFraction"
           max="1"
-          [attr.aria-label]="'By the plan ' + percent(d.plannedFraction) + ' % covered'"></progress>
+          [attr.aria-label]="say.byThePlanCovered(percent(d.plannedFraction))"></progress>
         <p>
-          By the plan <span class="num">{{ percent(d.plannedFraction) }} %</span> of the difference is covered.
+          {{ say.byThePlan }} <span class="num">{{ percent(d.plannedFraction) }} %</span>
+          {{ say.ofTheDifferenceIsCovered }}
           @if (d.progress; as p) {
-            Measured:
+            {{ say.measured }}
             @for (x of p.byParameter; track x.parameter) {
               @if (x.coveredFraction !== null) {
                 <span class="part"
@@ -54,20 +55,17 @@ export interface Drip {
               }
             }
             @if (p.done) {
-              <strong>Brought over: net them across.</strong>
+              <strong>{{ say.broughtOverNetThemAcross }}</strong>
             } @else if (p.needs.length > 0) {
-              <span class="quiet"
-                >Not done before {{ labels(p.needs) }} is measured in bag and tank: equal conductivity alone says
-                nothing of hardness.</span
-              >
+              <span class="quiet">{{ say.notDoneBeforeIsMeasured(labels(p.needs)) }}</span>
             }
           } @else {
-            <span class="quiet">Measure the box to know.</span>
+            <span class="quiet">{{ say.measureTheBoxToKnow }}</span>
           }
         </p>
         <form class="row" (ngSubmit)="measure(d)">
           @for (p of parameters; track p) {
-            <nl-field name="{{ short(p) }} in the box"
+            <nl-field [name]="say.inTheBox(short(p))"
               ><input
                 pInputText
                 [nlIn]="quantityOf(p)"
@@ -76,11 +74,16 @@ export interface Drip {
                 (ngModelChange)="set(d.arrivalId + p, $event)"
             /></nl-field>
           }
-          <button pButton class="plain">Measured</button>
-          <button pButton type="button" class="go" (click)="end(d, true)">They are over</button
-          ><button pButton type="button" class="asText" (click)="end(d, false)">Broken off</button>
+          <button pButton class="plain">{{ say.measured2 }}</button>
+          <button pButton type="button" class="go" (click)="end(d, true)">{{ say.theyAreOver }}</button><button
+            pButton
+            type="button"
+            class="asText"
+            (click)="end(d, false)">
+            {{ say.brokenOff }}
+          </button>
         </form>
-        <p class="caution small">Running water: look at box and floor every few minutes.</p>
+        <p class="caution small">{{ say.runningWaterLookAtBox }}</p>
       </section>
     }
     <p role="status" class="quiet">{{ said() }}</p>
@@ -111,6 +114,7 @@ export interface Drip {
   `,
 })
 export class DripTimers {
+  protected readonly say = stockPages;
   protected quantityOf = quantityOf;
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

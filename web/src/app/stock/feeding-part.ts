@@ -49,21 +49,22 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (animals()) {
-      <section aria-label="Feeding">
-        <h2>Feeding</h2>
+      <section [attr.aria-label]="say.feeding">
+        <h2>{{ say.feeding }}</h2>
         <p>
           {{ advice() }}
           @if (turn(); as t) {
-            Next in turn: <strong>{{ t.name }}</strong> ({{ t.purpose }}). <span class="quiet">{{ t.note }}</span>
+            {{ say.nextInTurn }} <strong>{{ t.name }}</strong> ({{ t.purpose }}).
+            <span class="quiet">{{ t.note }}</span>
           }
         </p>
         <table class="small">
           <thead>
             <tr>
-              <th>School</th>
-              <th class="num">a meal</th>
-              <th class="num">a week</th>
-              <th class="num">nitrate a day, at most</th>
+              <th>{{ say.school }}</th>
+              <th class="num">{{ say.aMeal }}</th>
+              <th class="num">{{ say.aWeek }}</th>
+              <th class="num">{{ say.nitrateADayAtMost }}</th>
             </tr>
           </thead>
           <tbody>
@@ -78,26 +79,25 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
           </tbody>
         </table>
         <p class="small quiet">
-          A pinch is what two fingertips hold, about 0.05 g of dry food; weigh ten of yours once. Of a breeding colony a
-          third each is taken as young, half-grown and adult.
+          {{ say.aPinchIsWhatTwo }}
         </p>
         @if (tooMuch(); as text) {
           <p class="caution">{{ text }}</p>
         }
         <form class="row" (ngSubmit)="write()">
-          <nl-field name="School"
+          <nl-field [name]="say.school"
             ><nl-choice name="school" [ngModel]="school()" (ngModelChange)="school.set($event)">
               @for (s of schools; track s) {
                 <nl-option [value]="s" [word]="schoolWords[s].name" />
               }</nl-choice
           ></nl-field>
-          <nl-field name="Food"
+          <nl-field [name]="say.food"
             ><nl-choice name="food" [ngModel]="foodId()" (ngModelChange)="foodId.set($event)">
               @for (f of foods; track f.id) {
                 <nl-option [value]="f.id" [word]="f.name" />
               }</nl-choice
           ></nl-field>
-          <nl-field name="Grams"
+          <nl-field [name]="say.grams"
             ><input
               pInputText
               nlIn
@@ -106,16 +106,20 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
           /></nl-field>
-          <button pButton class="go" [nlWhy]="{ grams: !grams() }">Fed</button>
+          <button pButton class="go" [nlWhy]="{ grams: !grams() }">{{ say.fed }}</button>
         </form>
         @if (fault()) {
           <p class="fault" role="alert">{{ fault() }}</p>
         }
         @if (nitrogen(); as n) {
           <p class="small">
-            It brings
-            <nl-figure title="Nitrate from this ration" [text]="no3Text()" unit="mg/L nitrate at most" [working]="n" />
-            into {{ litres() }}; {{ stay() }}
+            {{ say.itBrings }}
+            <nl-figure
+              [title]="say.nitrateFromThisRation"
+              [text]="no3Text()"
+              [unit]="say.mgLNitrateAtMost"
+              [working]="n" />
+            {{ say.into2(litres(), stay()) }}
           </p>
         }
         <ul>
@@ -124,32 +128,35 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               <span class="quiet">{{ ago(m.atEpochMs) }}</span> {{ m.payload.foodG }} g {{ foodName(m.payload.foodId) }}
               @if (m.cleared === undefined) {
                 <button pButton type="button" class="plain tap" (click)="clear(m.entryId, 12)">
-                  Gone in a quarter of an hour</button
-                ><button pButton type="button" class="plain tap" (click)="clear(m.entryId, 60)">Gone later</button
+                  {{ say.goneInAQuarterOf }}</button><button
+                  pButton
+                  type="button"
+                  class="plain tap"
+                  (click)="clear(m.entryId, 60)">
+                  {{ say.goneLater }}</button
                 ><button pButton type="button" class="plain tap" (click)="clear(m.entryId, null)">
-                  Left over, taken out
+                  {{ say.leftOverTakenOut }}
                 </button>
                 @if (m.due) {
-                  <span class="quiet"> out by {{ when(m.due) }}</span>
+                  <span class="quiet"> {{ say.outBy(when(m.due)) }}</span>
                 }
               } @else {
-                <span class="quiet">{{ m.cleared === null ? 'some was left' : 'gone in ' + m.cleared + ' min' }}</span>
+                <span class="quiet">{{ m.cleared === null ? say.someWasLeft : say.goneInMin(m.cleared) }}</span>
               }
             </li>
           }
         </ul>
         <details>
-          <summary>For an absence</summary>
-          <nl-field class="short" name="Nights away"
+          <summary>{{ say.forAnAbsence }}</summary>
+          <nl-field class="short" [name]="say.nightsAway"
             ><input pInputText nlIn name="away" [ngModel]="away()" (ngModelChange)="away.set($event)"
           /></nl-field>
           <p class="small">
-            {{ portions().portionCount }} portions of {{ grams2(portions().portionG) }} g, measured beforehand, one box
-            each. Grown fish and shrimp go two days without; underfed is safe, overfed is not.
+            {{ say.portionsOfGMeasuredBeforehand(portions().portionCount, grams2(portions().portionG)) }}
           </p>
         </details>
         <p class="small quiet">
-          Powders:
+          {{ say.powders }}
           @for (p of powder; track p.id; let last = $last) {
             {{ p.label }} ({{ p.why }}){{ last ? '' : ' ' }}
           }
@@ -187,6 +194,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
   `,
 })
 export class FeedingPart {
+  protected readonly say = stockPages;
   readonly stock = input.required<TankStock>();
   /** The id alone: what is read again must not be asked for again each time the clock moves. */
   private readonly tankId = computed(() => this.stock().tank.tankId);

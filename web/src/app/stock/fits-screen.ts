@@ -60,40 +60,40 @@ interface Shelf {
   imports: [FormsModule, InUnit, Field, RouterLink, StockNav, Choice, InputText, Option, Options],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>What fits</h1>
+    <h1>{{ say.whatFits }}</h1>
     <nl-stock-nav />
     <div class="inputs">
-      <nl-field name="Water of"
+      <nl-field [name]="say.waterOf"
         ><nl-choice (picked)="choose($event)">
-          <nl-option value="" disabled [chosen]="!tank() && !here()" word="Choose a source or a tank" />
-          <nl-options word="Sources">
+          <nl-option value="" disabled [chosen]="!tank() && !here()" [word]="say.chooseASourceOrA" />
+          <nl-options [word]="say.sources">
             @for (s of sources.list(); track s.sourceId) {
               <nl-option [value]="'source:' + s.sourceId" [chosen]="s.sourceId === here()" [word]="s.setUp.name" />
             }
           </nl-options>
-          <nl-options word="Tanks">
+          <nl-options [word]="say.tanks">
             @for (s of store.stocked(); track s.tank.tankId) {
               <nl-option [value]="'tank:' + s.tank.tankId" [chosen]="s.tank.tankId === tank()" [word]="s.tank.name" />
             }
           </nl-options> </nl-choice
       ></nl-field>
-      <nl-field name="Group"
+      <nl-field [name]="say.group"
         ><nl-choice (picked)="group.set($event)">
-          <nl-option value="" word="all" />
+          <nl-option value="" [word]="say.all" />
           @for (g of groups; track g) {
             <nl-option [value]="g" [word]="groupWords[g]" />
           }</nl-choice
       ></nl-field>
-      <nl-field name="Name"
+      <nl-field [name]="say.name"
         ><input
           pInputText
           [value]="wanted()"
           (input)="wanted.set($any($event.target).value)"
           autocomplete="off"
-          placeholder="part of a name"
+          [placeholder]="say.partOfAName"
       /></nl-field>
       @if (here()) {
-        <nl-field name="What a new active bed costs you"
+        <nl-field [name]="say.whatANewActiveBed"
           ><input pInputText nlIn min="0" name="bedValue" [ngModel]="bedValue()" (ngModelChange)="priced($event)"
         /></nl-field>
       }
@@ -109,10 +109,10 @@ interface Shelf {
         }
         @if (missing().length > 0) {
           <span class="quiet"
-            >not known: {{ missing().join(', ') }}; what hangs on it cannot be told.
-            <a routerLink="/readings" [queryParams]="here() ? { source: here() } : { tank: tank() }"
-              >Write a test</a
-            ></span
+            >{{ say.notKnownWhatHangsOn(missing().join(', ')) }}
+            <a routerLink="/readings" [queryParams]="here() ? { source: here() } : { tank: tank() }">{{
+              say.writeATest
+            }}</a></span
           >
         }
       </p>
@@ -120,12 +120,11 @@ interface Shelf {
         <p class="caution small">{{ text }}</p>
       }
       @if (failed()) {
-        <p class="fault" role="alert">What fits cannot be worked out just now. Choose the water once more.</p>
+        <p class="fault" role="alert">{{ say.whatFitsCannotBeWorked }}</p>
       }
       @if (uncycled(); as name) {
         <p class="caution">
-          {{ name }} is not known to be cycled: its cycle first, whatever fits its water.
-          <a [routerLink]="['/stock/tanks', tank()]">To its cycle</a>
+          {{ say.isNotKnownToBe(name) }} <a [routerLink]="['/stock/tanks', tank()]">{{ say.toItsCycle }}</a>
         </p>
       }
       @for (shelf of shelves(); track shelf.id) {
@@ -150,13 +149,11 @@ interface Shelf {
         </section>
       }
       <p class="small quiet">
-        Water alone. Bed, temper, numbers and who eats whom are judged where they live together. Temperature is the
-        heater’s matter for a source. pH after a cut follows from carbonate hardness and room air, never from an
-        average: test it.
+        {{ say.waterAloneBedTemperNumbers }}
       </p>
     } @else {
       <p class="quiet">
-        Choose a water above: first what can live in it as it is, then what would after the cheapest change.
+        {{ say.chooseAWaterAboveFirst }}
       </p>
     }
   `,
@@ -203,6 +200,7 @@ interface Shelf {
   `,
 })
 export class FitsScreen {
+  protected readonly say = stockPages;
   readonly tank = input<string>();
   readonly source = input<string>();
   protected readonly store = inject(StockStore);

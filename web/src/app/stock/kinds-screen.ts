@@ -45,6 +45,7 @@ type Ends = Partial<Record<KindParameter, { lo: number | null; hi: number | null
   styleUrl: './kinds-screen.scss',
 })
 export class KindsScreen {
+  protected readonly say = stockPages;
   readonly kind = input<string>();
   protected readonly store = inject(StockStore);
   private readonly scribe = inject(Scribe);

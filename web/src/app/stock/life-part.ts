@@ -74,6 +74,7 @@ const quick: readonly StockEventName[] = [
   styleUrl: './life-part.scss',
 })
 export class LifePart {
+  protected readonly say = stockPages;
   readonly tankId = input.required<string>();
   protected findingText = bound(togetherWords);
   protected readonly store = inject(StockStore);

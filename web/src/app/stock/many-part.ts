@@ -20,22 +20,22 @@ type ManyEvent = 'present' | 'counted';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
-      <summary>Several kinds at once</summary>
-      <form (ngSubmit)="write()" aria-label="Several kinds at once">
+      <summary>{{ say.severalKindsAtOnce }}</summary>
+      <form (ngSubmit)="write()" [attr.aria-label]="say.severalKindsAtOnce">
         <div class="row">
-          <nl-field class="wide" name="Who, with how many of each" hint="20 pencilfish, 25 otos, 12 corys"
+          <nl-field class="wide" [name]="say.whoWithHowManyOf" [hint]="say.pencilfish25Otos12Corys"
             ><input
               pInputText
               name="many"
               maxlength="400"
               autocomplete="off"
               [ngModel]="text()"
-              (ngModelChange)="say($event)"
+              (ngModelChange)="typed($event)"
           /></nl-field>
-          <nl-field name="They"
+          <nl-field [name]="say.they"
             ><nl-choice name="manyEvent" [ngModel]="event()" (ngModelChange)="event.set($event)">
-              <nl-option value="present" word="were there already" />
-              <nl-option value="counted" word="were counted" /></nl-choice
+              <nl-option value="present" [word]="say.wereThereAlready" />
+              <nl-option value="counted" [word]="say.wereCounted" /></nl-choice
           ></nl-field>
         </div>
         @if (rows().length > 0) {
@@ -49,12 +49,12 @@ type ManyEvent = 'present' | 'counted';
                 }
                 @if (r.kinds.length > 1) {
                   <nl-choice
-                    [name]="'which' + $index"
-                    [ariaLabel]="'Which: ' + r.text"
+                    [name]="say.which($index)"
+                    [ariaLabel]="say.which2(r.text)"
                     [ngModel]="r.kindId"
                     (ngModelChange)="pick(r.text, $event)"
                     [ngModelOptions]="{ standalone: true }">
-                    <nl-option value="" disabled word="which of them?" />
+                    <nl-option value="" disabled [word]="say.whichOfThem" />
                     @for (k of r.kinds; track k.id) {
                       <nl-option [value]="k.id" [word]="k.commonName" />
                     }
@@ -68,10 +68,10 @@ type ManyEvent = 'present' | 'counted';
         }
         @for (f of findings(); track $index) {
           <p class="small" [class.caution]="f.severity === 'clash'">
-            <strong>{{ f.severity === 'clash' ? 'Clash' : 'Mind' }}</strong> {{ findingText(f.reason) }}
+            <strong>{{ f.severity === 'clash' ? say.clash : say.mind }}</strong> {{ findingText(f.reason) }}
           </p>
         }
-        <button pButton class="plain" [nlWhy]="why()">Write them</button>
+        <button pButton class="plain" [nlWhy]="why()">{{ say.writeThem }}</button>
         @for (f of faults(); track f) {
           <p class="fault" role="alert">{{ f }}</p>
         }
@@ -103,6 +103,7 @@ type ManyEvent = 'present' | 'counted';
   `,
 })
 export class ManyPart {
+  protected readonly say = stockPages;
   readonly stock = input.required<TankStock>();
   private readonly store = inject(StockStore);
   private readonly scribe = inject(Scribe);
@@ -149,7 +150,7 @@ export class ManyPart {
     'a number and a name for each': this.rows().some((r) => r.fault !== ''),
     'which of them': this.rows().some((r) => r.fault === '' && r.kindId === ''),
   }));
-  protected say(text: string): void {
+  protected typed(text: string): void {
     this.text.set(text);
     this.said.set('');
     this.faults.set([]);

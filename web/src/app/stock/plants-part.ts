@@ -7,7 +7,7 @@ import { FormsModule } from '@angular/forms';
 import { exampleFertilisers } from '#almanac/kinds';
 import { recorder } from '#core/explain';
 import { dosingSchools, drySalts, nutrientsAdded, trimDue, type Fertiliser } from '#core/stock';
-import { dosingWords, trimWords } from '#words/stock';
+import { dosingWords, trimWords, stockPages } from '#words/stock';
 import { amount } from '#words/units';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
@@ -25,15 +25,15 @@ import { Field } from '../ui/field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (plants().length > 0) {
-      <section aria-label="Plants">
-        <h2>Plants</h2>
+      <section [attr.aria-label]="say.plants">
+        <h2>{{ say.plants }}</h2>
         <table>
           <thead>
             <tr>
-              <th>Plant</th>
-              <th>Next trim</th>
-              <th class="right">Takes</th>
-              <th>How</th>
+              <th>{{ say.plant }}</th>
+              <th>{{ say.nextTrim }}</th>
+              <th class="right">{{ say.takes }}</th>
+              <th>{{ say.how }}</th>
               <th></th>
             </tr>
           </thead>
@@ -44,12 +44,12 @@ import { Field } from '../ui/field';
                 <td class="num small">{{ p.due ? day(p.due.loEpochMs) + ' – ' + day(p.due.hiEpochMs) : '' }}</td>
                 <td class="num right">{{ p.due?.workMinutes }} <span class="unit">min</span></td>
                 <td class="small">
-                  {{ p.due?.stage === 'replant' ? 'Replant the tops. ' : p.due?.stage === 'shape' ? 'Shape it. ' : ''
+                  {{ p.due?.stage === 'replant' ? say.replantTheTops : p.due?.stage === 'shape' ? say.shapeIt : ''
                   }}{{ p.due ? trimText[p.due.habit] : '' }}
                 </td>
                 <td>
                   <button pButton type="button" class="plain" (click)="trimmed(p.kind.id)">
-                    Trimmed<span class="visuallyHidden"> {{ p.kind.commonName }}</span>
+                    {{ say.trimmed }}<span class="visuallyHidden"> {{ p.kind.commonName }}</span>
                   </button>
                 </td>
               </tr>
@@ -57,63 +57,66 @@ import { Field } from '../ui/field';
           </tbody>
         </table>
         <p class="small quiet">
-          Light:
+          {{ say.light2 }}
           @if (stock().tank.equipment.light?.lightHours; as h) {
-            {{ h }} h a day.
+            {{ say.hADay(h) }}
           } @else {
-            its hours are not in the book.
+            {{ say.itsHoursAreNotIn }}
           }
-          Sharp scissors and glass: one hand holds, one cuts; plugs above the water.
+          {{ say.sharpScissorsAndGlassOne }}
         </p>
-        <h3>Fertiliser and liquid carbon</h3>
+        <h3>{{ say.fertiliserAndLiquidCarbon }}</h3>
         <div class="row">
-          <nl-field name="What"
+          <nl-field [name]="say.what"
             ><nl-choice name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
               @for (f of fertilisers; track f.id) {
                 <nl-option [value]="f.id" [word]="f.name" />
               }</nl-choice
           ></nl-field>
-          <nl-field name="{{ chosen().form === 'salt' ? 'Grams' : 'Millilitres' }} a dose"
+          <nl-field [name]="say.aDose(chosen().form === 'salt' ? say.grams : say.millilitres)"
             ><input pInputText nlIn name="amount" [ngModel]="amount()" (ngModelChange)="amount.set($event)"
           /></nl-field>
-          <nl-field name="Doses a week"
+          <nl-field [name]="say.dosesAWeek"
             ><input pInputText nlIn name="doses" [ngModel]="doses()" (ngModelChange)="doses.set($event)"
           /></nl-field>
-          <nl-field name="Changed weekly, %"
+          <nl-field [name]="say.changedWeekly"
             ><input pInputText nlIn name="change" [ngModel]="change()" (ngModelChange)="change.set($event)"
           /></nl-field>
           @if (chosen().form === 'liquid' && !chosen().carbon) {
-            <nl-field name="Nitrate by its label, mg/mL"
+            <nl-field [name]="say.nitrateByItsLabelMg"
               ><input pInputText nlIn name="label" [ngModel]="no3Label()" (ngModelChange)="no3Label.set($event)"
             /></nl-field>
           }
         </div>
         @if (chosen().carbon) {
           <p class="caution small">
-            Liquid carbon is a disinfectant: gloves and eyes, never by more than its label, by net volume ({{
-              litres()
-            }}). Shrimp die of double doses.
+            {{ say.liquidCarbonIsADisinfectant(litres()) }}
             @if (sensitive(); as names) {
-              Harmed by it here: {{ names }}.
+              {{ say.harmedByItHere(names) }}
             }
           </p>
         } @else if (added(); as a) {
           <p>
-            In a week nitrate
+            {{ say.inAWeekNitrate }}
             <nl-figure
-              title="Nitrate added in a week"
+              [title]="say.nitrateAddedInAWeek"
               [text]="text(a.value.no3MgPerLPerWeek)"
               unit="mg/L"
-              [working]="a" />, phosphate {{ text(a.value.po4MgPerLPerWeek) }}, potassium
-            {{ text(a.value.kMgPerLPerWeek) }}, iron {{ text(a.value.feMgPerLPerWeek) }} mg/L.
+              [working]="a" />{{
+              say.phosphatePotassiumIronMgL(
+                text(a.value.po4MgPerLPerWeek),
+                text(a.value.kMgPerLPerWeek),
+                text(a.value.feMgPerLPerWeek)
+              )
+            }}
             @if (a.value.no3CeilingMgPerL !== null) {
-              If plants took nothing, nitrate would stand at {{ text(a.value.no3CeilingMgPerL) }} before a change.
+              {{ say.ifPlantsTookNothingNitrate(text(a.value.no3CeilingMgPerL)) }}
             }
           </p>
         } @else {
           <p class="fault">{{ refusal() }}</p>
         }
-        <button pButton type="button" class="plain" (click)="dosed()">Dosed once</button>
+        <button pButton type="button" class="plain" (click)="dosed()">{{ say.dosedOnce }}</button>
         <ul>
           @for (s of schools; track s.id) {
             <li class="small">
@@ -153,6 +156,7 @@ import { Field } from '../ui/field';
   `,
 })
 export class PlantsPart {
+  protected readonly say = stockPages;
   readonly stock = input.required<TankStock>();
   /** The id alone: what is read again must not be asked for again each time the clock moves. */
   private readonly tankId = computed(() => this.stock().tank.tankId);

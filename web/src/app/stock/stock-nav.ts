@@ -7,9 +7,10 @@ import { Rooms, type Room } from '../ui/rooms';
   selector: 'nl-stock-nav',
   imports: [Rooms],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<nl-rooms label="Stock" [rooms]="rooms" />`,
+  template: `<nl-rooms [label]="say.stock" [rooms]="rooms" />`,
 })
 export class StockNav {
+  protected readonly say = stockPages;
   protected readonly rooms: readonly Room[] = [
     { path: '/stock', word: stockPages.whoLivesWhere },
     { path: '/stock/fits', word: 'What fits' },

@@ -4,7 +4,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { TogetherFinding, StockAlarm } from '#core/stock';
-import { togetherWords } from '#words/stock';
+import { togetherWords, stockPages } from '#words/stock';
 import { alarmWords } from '#words/stock';
 import { StateMark } from '../ui/state-mark';
 import { gradeWords } from '../ui/words';
@@ -20,7 +20,7 @@ import { countShown } from '../ui/gradual-list';
   imports: [RouterLink, StockNav, StateMark, Welcome, Checkbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Stock</h1>
+    <h1>{{ say.stock }}</h1>
     <nl-stock-nav />
     @if (tonight.empty()) {
       <nl-welcome />
@@ -32,7 +32,7 @@ import { countShown } from '../ui/gradual-list';
         [ngModel]="all()"
         (onChange)="all.set(!all())"
         [ngModelOptions]="{ standalone: true }" />
-      also what is only worth knowing</label
+      {{ say.alsoWhatIsOnlyWorth }}</label
     >
     @for (s of drawn(); track s.tank.tankId) {
       <section [attr.aria-label]="s.tank.name">
@@ -41,8 +41,8 @@ import { countShown } from '../ui/gradual-list';
             <a [routerLink]="['/stock/tanks', s.tank.tankId]" class="serif">{{ s.tank.name }}</a>
           </h2>
           <nl-state-mark [state]="s.tank.state" />
-          <span class="small quiet">{{ s.tank.stage ?? 'stage not said' }} · {{ s.tank.setUp.purpose }}</span>
-          <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits here</a>
+          <span class="small quiet">{{ s.tank.stage ?? say.stageNotSaid }} · {{ s.tank.setUp.purpose }}</span>
+          <a class="small" routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">{{ say.whatFitsHere }}</a>
         </div>
         @if (saidApart(s)) {
           <p class="small">{{ s.tank.reason }}</p>
@@ -52,8 +52,8 @@ import { countShown } from '../ui/gradual-list';
         }
         @if (s.residents.length === 0) {
           <p class="quiet">
-            Nobody lives here that the book knows of.
-            <a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">Someone arrives</a>
+            {{ say.nobodyLivesHereThatThe }}
+            <a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">{{ say.someoneArrives }}</a>
           </p>
         } @else {
           <p class="residents">
@@ -67,12 +67,12 @@ import { countShown } from '../ui/gradual-list';
             }
           </p>
           <p class="small common">
-            <span class="quiet">All of them bear</span>
+            <span class="quiet">{{ say.allOfThemBear }}</span>
             @for (c of s.together.common; track c.parameter) {
               <span [class.out]="c.band === null || c.outsideKindIds.length > 0"
-                >{{ short(c.parameter) }} <span class="num">{{ c.band ? range(c.band) : 'no common band' }}</span>
+                >{{ short(c.parameter) }} <span class="num">{{ c.band ? range(c.band) : say.noCommonBand }}</span>
                 @if (c.outsideKindIds.length > 0) {
-                  <span>: outside today for {{ names(c.outsideKindIds) }}</span>
+                  <span>{{ say.outsideTodayFor(names(c.outsideKindIds)) }}</span>
                 }
               </span>
             }
@@ -151,6 +151,7 @@ import { countShown } from '../ui/gradual-list';
   `,
 })
 export class StockScreen {
+  protected readonly say = stockPages;
   protected readonly store = inject(StockStore);
   protected readonly tonight = inject(TonightStore);
   private readonly drawnCount = countShown(() => this.store.stocked().length);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { stockPages } from '#words/stock';
 import { StateMark } from '../ui/state-mark';
 import { LifePart } from './life-part';
 import { StockNav } from './stock-nav';
@@ -13,10 +14,10 @@ import { StockStore } from './stock-store';
   template: `
     @if (stock(); as s) {
       <div class="title">
-        <h1>{{ s.tank.name }}: stock</h1>
-        <nl-state-mark [state]="s.tank.state" /><a [routerLink]="['/tanks', s.tank.tankId]">Folio</a
-        ><a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">Someone arrives</a
-        ><a routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">What fits</a>
+        <h1>{{ say.stock2(s.tank.name) }}</h1>
+        <nl-state-mark [state]="s.tank.state" /><a [routerLink]="['/tanks', s.tank.tankId]">{{ say.folio }}</a
+        ><a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">{{ say.someoneArrives }}</a
+        ><a routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">{{ say.whatFits }}</a>
       </div>
       <nl-stock-nav />
     }
@@ -32,6 +33,7 @@ import { StockStore } from './stock-store';
   `,
 })
 export class TankStockScreen {
+  protected readonly say = stockPages;
   readonly tankId = input.required<string>();
   private readonly store = inject(StockStore);
   protected readonly stock = computed(() => this.store.stockOf(this.tankId()));

@@ -20,36 +20,36 @@ const dosed = careKnowledge.agents.filter((a) => !['adsorbent', 'device', 'dip',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="caution small">
-      From the label, word for word. The label, local law and a veterinarian come first; nothing here prescribes.
+      {{ say.fromTheLabelWordFor }}
     </p>
     <div class="grid">
-      <nl-field name="Agent, by its active ingredient"
+      <nl-field [name]="say.agentByItsActiveIngredient"
         ><nl-choice name="agent" [ngModel]="agentId()" (ngModelChange)="agentId.set($event)">
-          <nl-option value="" word="not written as a course" />
+          <nl-option value="" [word]="say.notWrittenAsACourse" />
           @for (a of agents; track a.id) {
             <nl-option [value]="a.id" [word]="a.name" />
           }</nl-choice
       ></nl-field>
       @if (agentId()) {
-        <nl-field name="and a second one"
+        <nl-field [name]="say.andASecondOne"
           ><nl-choice name="second" [ngModel]="secondId()" (ngModelChange)="secondId.set($event)">
-            <nl-option value="" word="none" />
+            <nl-option value="" [word]="say.none" />
             @for (a of agents; track a.id) {
               <nl-option [value]="a.id" [word]="a.name" />
             }</nl-choice
         ></nl-field>
-        <nl-field name="A dose is, {{ unit() }}"
+        <nl-field [name]="say.aDoseIs(unit())"
           ><input pInputText nlIn name="doseValue" [ngModel]="doseValue()" (ngModelChange)="doseValue.set($event)"
         /></nl-field>
-        <nl-field name="and treats"
+        <nl-field [name]="say.andTreats"
           ><input pInputText nlIn name="treats" [ngModel]="treats()" (ngModelChange)="treats.set($event)"
         /></nl-field>
         <nl-field name="of"
           ><nl-choice name="treatsUnit" [ngModel]="treatsUnit()" (ngModelChange)="treatsUnit.set($event)">
-            <nl-option value="L" word="litres" />
-            <nl-option value="US gal" word="US gallons" /></nl-choice
+            <nl-option value="L" [word]="say.litres" />
+            <nl-option value="US gal" [word]="say.usGallons" /></nl-choice
         ></nl-field>
-        <nl-field name="Days with a dose, as 1 3 5" [fault]="daysFault()"
+        <nl-field [name]="say.daysWithADoseAs" [fault]="daysFault()"
           ><input
             pInputText
             name="doseDays"
@@ -57,7 +57,7 @@ const dosed = careKnowledge.agents.filter((a) => !['adsorbent', 'device', 'dip',
             [ngModel]="doseDays()"
             (ngModelChange)="doseDays.set($event)"
         /></nl-field>
-        <nl-field name="Changes, as 5 25%, 9 50%" [fault]="changesFault()"
+        <nl-field [name]="say.changesAs5259" [fault]="changesFault()"
           ><input
             pInputText
             name="changes"
@@ -65,10 +65,10 @@ const dosed = careKnowledge.agents.filter((a) => !['adsorbent', 'device', 'dip',
             [ngModel]="changes()"
             (ngModelChange)="changes.set($event)"
         /></nl-field>
-        <nl-field name="Repeats that it allows"
+        <nl-field [name]="say.repeatsThatItAllows"
           ><input pInputText nlIn name="maxRepeats" [ngModel]="maxRepeats()" (ngModelChange)="maxRepeats.set($event)"
         /></nl-field>
-        <nl-field name="What it says of kinds"
+        <nl-field [name]="say.whatItSaysOfKinds"
           ><input
             pInputText
             name="kinds"
@@ -80,7 +80,7 @@ const dosed = careKnowledge.agents.filter((a) => !['adsorbent', 'device', 'dip',
       }
     </div>
     @if (agentId() && !medicine()) {
-      <p class="fault">A label needs how much is a dose, what it treats, and a day at least.</p>
+      <p class="fault">{{ say.aLabelNeedsHowMuch }}</p>
     }
   `,
   styles: `
@@ -93,6 +93,7 @@ const dosed = careKnowledge.agents.filter((a) => !['adsorbent', 'device', 'dip',
   `,
 })
 export class MedicinePart {
+  protected readonly say = suppliesPages;
   readonly unit = input.required<SupplyUnit>();
   /** What is written already, where a supply is changed. */
   readonly written = input<Medicine | null>(null);

@@ -67,22 +67,28 @@ const stateWords: Record<SupplyState['state'], string> = {
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Supplies</h1>
+    <h1>{{ say.supplies }}</h1>
     @if (orders().length > 0) {
-      <p class="caution" role="status">To order: {{ orders().join(', ') }}.</p>
+      <p class="caution" role="status">{{ say.toOrder(orders().join(', ')) }}</p>
     }
     @if (rows().length > 0) {
-      <p class="small"><button pButton type="button" class="asText" (click)="saveTable()">Save it as CSV</button></p>
+      <p class="small">
+        <button pButton type="button" class="asText" (click)="saveTable()">{{ say.saveItAsCsv }}</button>
+      </p>
       <p-table [value]="rows()" dataKey="id" class="sticky">
         <ng-template #header>
           <tr>
-            <th pSortableColumn="supply.name">Supply <p-sortIcon field="supply.name" /></th>
-            <th pSortableColumn="state.leftValue" class="right">Left <p-sortIcon field="state.leftValue" /></th>
-            <th class="right">A week</th>
-            <th pSortableColumn="state.runsOut.loEpochMs">Runs out <p-sortIcon field="state.runsOut.loEpochMs" /></th>
-            <th pSortableColumn="supply.expiresOn">Good until <p-sortIcon field="supply.expiresOn" /></th>
-            <th pSortableColumn="state.state">State <p-sortIcon field="state.state" /></th>
-            <th>Write</th>
+            <th pSortableColumn="supply.name">{{ say.supply }} <p-sortIcon field="supply.name" /></th>
+            <th pSortableColumn="state.leftValue" class="right">
+              {{ say.left }} <p-sortIcon field="state.leftValue" />
+            </th>
+            <th class="right">{{ say.aWeek }}</th>
+            <th pSortableColumn="state.runsOut.loEpochMs">
+              {{ say.runsOut }} <p-sortIcon field="state.runsOut.loEpochMs" />
+            </th>
+            <th pSortableColumn="supply.expiresOn">{{ say.goodUntil }} <p-sortIcon field="supply.expiresOn" /></th>
+            <th pSortableColumn="state.state">{{ say.state }} <p-sortIcon field="state.state" /></th>
+            <th>{{ say.write }}</th>
           </tr>
         </ng-template>
         <ng-template #body let-r>
@@ -95,7 +101,7 @@ const stateWords: Record<SupplyState['state'], string> = {
                   type="button"
                   class="asText small"
                   (click)="edit(r.id, r.supply)">
-                  change<span class="visuallyHidden"> {{ r.supply.name }}</span>
+                  {{ say.change }}<span class="visuallyHidden"> {{ r.supply.name }}</span>
                 </button>
               </div>
             </td>
@@ -123,21 +129,21 @@ const stateWords: Record<SupplyState['state'], string> = {
               <form class="log" (ngSubmit)="log(r.id, r.supply.name)">
                 <nl-choice
                   [name]="'e' + r.id"
-                  [ariaLabel]="'What happened to ' + r.supply.name"
+                  [ariaLabel]="say.whatHappenedTo(r.supply.name)"
                   [ngModel]="events()[r.id] ?? 'used'"
                   (ngModelChange)="setEvent(r.id, $event)">
-                  <nl-option value="used" word="used" />
-                  <nl-option value="left" word="left, counted" />
-                  <nl-option value="bought" word="bought" />
-                  <nl-option value="thrown-away" word="thrown away" /></nl-choice
+                  <nl-option value="used" [word]="say.used" />
+                  <nl-option value="left" [word]="say.leftCounted" />
+                  <nl-option value="bought" [word]="say.bought" />
+                  <nl-option value="thrown-away" [word]="say.thrownAway" /></nl-choice
                 ><input
                   pInputText
                   nlIn
                   [name]="'v' + r.id"
-                  [attr.aria-label]="'How much of ' + r.supply.name + ', ' + r.supply.unit"
+                  [attr.aria-label]="say.howMuchOf(r.supply.name, r.supply.unit)"
                   [ngModel]="values()[r.id]"
                   (ngModelChange)="setValue(r.id, $event)" /><button pButton class="plain">
-                  Write<span class="visuallyHidden"> {{ r.supply.name }}</span>
+                  {{ say.write }}<span class="visuallyHidden"> {{ r.supply.name }}</span>
                 </button>
               </form>
             </td>
@@ -146,14 +152,13 @@ const stateWords: Record<SupplyState['state'], string> = {
       </p-table>
     } @else if (diary.loaded()) {
       <p class="quiet">
-        Nothing is on the shelf that the book knows of. Minerals, conditioner, plain salts, food, kits, resin,
-        fertiliser: what runs out on a Sunday.
+        {{ say.nothingIsOnTheShelf }}
       </p>
     }
     <p role="status" class="quiet">{{ said() }}</p>
-    <form (ngSubmit)="save()" class="grid" [attr.aria-label]="editing() ? 'Change a supply' : 'A new supply'">
-      <h2>{{ editing() ? 'Change it' : 'A new supply' }}</h2>
-      <nl-field name="Name" [fault]="fault('name')"
+    <form (ngSubmit)="save()" class="grid" [attr.aria-label]="editing() ? say.changeASupply : say.aNewSupply">
+      <h2>{{ editing() ? say.changeIt : say.aNewSupply }}</h2>
+      <nl-field [name]="say.name" [fault]="fault('name')"
         ><input
           pInputText
           #first
@@ -165,22 +170,22 @@ const stateWords: Record<SupplyState['state'], string> = {
           [attr.aria-invalid]="!!fault('name')"
           autocomplete="off"
       /></nl-field>
-      <nl-field name="Sort"
+      <nl-field [name]="say.sort"
         ><nl-choice name="category" [ngModel]="category()" (ngModelChange)="category.set($event)">
           @for (c of categories; track c) {
             <nl-option [value]="c" [word]="c" />
           }</nl-choice
       ></nl-field>
       @if (category() === 'salt') {
-        <nl-field name="Which salt" [fault]="fault('saltId')"
+        <nl-field [name]="say.whichSalt" [fault]="fault('saltId')"
           ><nl-choice name="salt" [ngModel]="saltId()" (ngModelChange)="chooseSalt($event)">
-            <nl-option value="" word="another one" />
+            <nl-option value="" [word]="say.anotherOne" />
             @for (s of saltList; track s.id) {
               <nl-option [value]="s.id" [word]="s.name" />
             }</nl-choice
         ></nl-field>
         @if (saltId()) {
-          <nl-field name="Pure, % by its label" [fault]="fault('purityFraction')"
+          <nl-field [name]="say.pureByItsLabel" [fault]="fault('purityFraction')"
             ><input
               pInputText
               nlIn
@@ -191,18 +196,18 @@ const stateWords: Record<SupplyState['state'], string> = {
           /></nl-field>
         }
       }
-      <nl-field name="In" [fault]="fault('unit')"
+      <nl-field [name]="say.in2" [fault]="fault('unit')"
         ><nl-choice name="unit" [ngModel]="unit()" (ngModelChange)="unit.set($event)">
           @for (u of units; track u) {
             <nl-option [value]="u" [word]="u" />
           }</nl-choice
       ></nl-field>
       @if (!editing()) {
-        <nl-field name="There is now"
+        <nl-field [name]="say.thereIsNow"
           ><input pInputText nlIn name="now" [ngModel]="now()" (ngModelChange)="now.set($event)"
         /></nl-field>
       }
-      <nl-field name="A pack holds, {{ unit() }}" [fault]="fault('packValue')"
+      <nl-field [name]="say.aPackHolds(unit())" [fault]="fault('packValue')"
         ><input
           pInputText
           nlIn
@@ -211,7 +216,7 @@ const stateWords: Record<SupplyState['state'], string> = {
           (ngModelChange)="packHolds.set($event)"
           [attr.aria-invalid]="!!fault('packValue')"
       /></nl-field>
-      <nl-field name="and costs" [fault]="fault('costValue')"
+      <nl-field [name]="say.andCosts" [fault]="fault('costValue')"
         ><input
           pInputText
           nlIn
@@ -220,10 +225,10 @@ const stateWords: Record<SupplyState['state'], string> = {
           (ngModelChange)="packCosts.set($event)"
           [attr.aria-invalid]="!!fault('costValue')"
       /></nl-field>
-      <nl-field name="Good until"
+      <nl-field [name]="say.goodUntil"
         ><nl-day name="expires" [ngModel]="expires()" (ngModelChange)="expires.set($event)"
       /></nl-field>
-      <nl-field name="Days until a delivery comes"
+      <nl-field [name]="say.daysUntilADeliveryComes"
         ><input pInputText nlIn name="lead" [ngModel]="lead()" (ngModelChange)="lead.set($event)"
       /></nl-field>
       @if (category() === 'medicine') {
@@ -234,15 +239,15 @@ const stateWords: Record<SupplyState['state'], string> = {
       }
       <div>
         <button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">
-          {{ editing() ? 'Write the change' : 'Put it on the shelf' }}
+          {{ editing() ? say.writeTheChange : say.putItOnTheShelf }}
         </button>
         @if (editing()) {
-          &ngsp;<button pButton type="button" class="asText" (click)="clear()">Leave it</button>
+          &ngsp;<button pButton type="button" class="asText" (click)="clear()">{{ say.leaveIt }}</button>
         }
       </div>
     </form>
     <p class="small quiet">
-      Medicines and bleach out of reach of children and guests, in their own bottles, never beside food.
+      {{ say.medicinesAndBleachOutOf }}
     </p>
   `,
   styles: `
@@ -291,6 +296,7 @@ const stateWords: Record<SupplyState['state'], string> = {
   `,
 })
 export class SuppliesScreen {
+  protected readonly say = suppliesPages;
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);
   protected stateText = supplyWords;

@@ -89,6 +89,7 @@ export function spanFigures(
   `,
 })
 export class ChartPart {
+  protected readonly say = tanksPages;
   readonly folio = input.required<Folio>();
   readonly charted = model<readonly ParameterId[]>(['no3MgPerL', 'ec25UsPerCm']);
   private readonly api = inject(Api);

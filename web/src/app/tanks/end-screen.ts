@@ -23,46 +23,48 @@ type Ended = Extract<PayloadOf<'ending'>, { step: 'ended' }>;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stock(); as s) {
-      <h1>{{ s.tank.name }} ends</h1>
+      <h1>{{ say.ends(s.tank.name) }}</h1>
       <p class="quiet">
-        It leaves rounds and forecasts. Its book stays whole, and it can be begun anew on the page of the tanks.
+        {{ say.itLeavesRoundsAndForecasts }}
       </p>
-      <form (ngSubmit)="write()" aria-label="End a tank">
+      <form (ngSubmit)="write()" [attr.aria-label]="say.endATank">
         @for (f of against(); track f.text) {
           <p class="caution" role="status">{{ f.text }}.</p>
         }
         @if (animalsLeft()) {
-          <p><a [routerLink]="['/stock/tanks', tankId()]">To its animals: moved, given away or counted</a></p>
+          <p>
+            <a [routerLink]="['/stock/tanks', tankId()]">{{ say.toItsAnimalsMovedGiven }}</a>
+          </p>
         }
         <div class="row">
-          <nl-field name="Its water"
+          <nl-field [name]="say.itsWater"
             ><nl-choice name="water" [ngModel]="water()" (ngModelChange)="water.set($event)">
               @for (w of waters; track w) {
                 <nl-option [value]="w" [word]="words[w]" />
               }</nl-choice
           ></nl-field>
-          <nl-field name="Its bed"
+          <nl-field [name]="say.itsBed"
             ><nl-choice name="bed" [ngModel]="bed()" (ngModelChange)="bed.set($event)">
               @for (w of things; track w) {
                 <nl-option [value]="w" [word]="words[w]" />
               }</nl-choice
           ></nl-field>
-          <nl-field name="Its equipment"
+          <nl-field [name]="say.itsEquipment"
             ><nl-choice name="equipment" [ngModel]="equipment()" (ngModelChange)="equipment.set($event)">
               @for (w of things; track w) {
                 <nl-option [value]="w" [word]="words[w]" />
               }</nl-choice
           ></nl-field>
           @if (goesOn()) {
-            <nl-field name="Into which tank"
+            <nl-field [name]="say.intoWhichTank"
               ><nl-choice name="toTank" [ngModel]="toTankId()" (ngModelChange)="toTankId.set($event)">
-                <nl-option value="" disabled word="choose" />
+                <nl-option value="" disabled [word]="say.choose" />
                 @for (o of others(); track o.tank.tankId) {
                   <nl-option [value]="o.tank.tankId" [word]="o.tank.name" />
                 }</nl-choice
             ></nl-field>
           }
-          <nl-field class="wide" name="A note, if any"
+          <nl-field class="wide" [name]="say.aNoteIfAny"
             ><input
               pInputText
               name="note"
@@ -80,21 +82,19 @@ type Ended = Extract<PayloadOf<'ending'>, { step: 'ended' }>;
               [ngModel]="alsoEnds()"
               (onChange)="alsoEnds.set(!alsoEnds())"
               [ngModelOptions]="{ standalone: true }" />
-            What still runs in it ends with it</label
+            {{ say.whatStillRunsInIt }}</label
           >
         }
         <p class="caution small">
-          Everything unplugged before hands or hoses go in. Water and bed out before the glass is lifted, by two. Never
-          an animal, a plant or its water into a pond, a ditch or the sea; treated water to the sewer only. What goes on
-          into another tank carries what was in this one.
+          {{ say.everythingUnpluggedBeforeHandsOr }}
         </p>
-        <button pButton class="go" [nlWhy]="why()">It has ended: write it in the book</button>
+        <button pButton class="go" [nlWhy]="why()">{{ say.itHasEndedWriteIt }}</button>
         @for (f of faults(); track f) {
           <p class="fault" role="alert">{{ f }}</p>
         }
       </form>
     } @else {
-      <p class="quiet">Opening …</p>
+      <p class="quiet">{{ say.opening }}</p>
     }
   `,
   styles: `
@@ -112,6 +112,7 @@ type Ended = Extract<PayloadOf<'ending'>, { step: 'ended' }>;
   `,
 })
 export class EndScreen {
+  protected readonly say = tanksPages;
   readonly tankId = input.required<string>();
   private readonly store = inject(StockStore);
   private readonly scribe = inject(Scribe);

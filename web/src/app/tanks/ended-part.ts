@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, of, startWith, switchMap } from 'rxjs';
 import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
+import { tanksPages } from '#words/tanks';
 import { Api } from '../base/api';
 import { HouseStore } from '../base/house-store';
 import { Outbox } from '../base/outbox';
@@ -23,15 +24,15 @@ interface Ended {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (tanks().length > 0) {
-      <section aria-label="Ended tanks">
-        <h2>Ended</h2>
+      <section [attr.aria-label]="say.endedTanks">
+        <h2>{{ say.ended }}</h2>
         <ul>
           @for (t of tanks(); track t.tankId) {
             <li>
-              <span class="serif">{{ t.name }}</span> since {{ on(t) }}
-              <a routerLink="/book" [queryParams]="{ subject: t.tankId }">Its book</a>
+              <span class="serif">{{ t.name }}</span> {{ say.since(on(t)) }}
+              <a routerLink="/book" [queryParams]="{ subject: t.tankId }">{{ say.itsBook }}</a>
               <button pButton type="button" class="plain" (click)="beginAnew(t)">
-                Begin it anew<span class="visuallyHidden">: {{ t.name }}</span>
+                {{ say.beginItAnew }}<span class="visuallyHidden">: {{ t.name }}</span>
               </button>
             </li>
           }
@@ -51,6 +52,7 @@ interface Ended {
   `,
 })
 export class EndedPart {
+  protected readonly say = tanksPages;
   private readonly scribe = inject(Scribe);
   private readonly house = inject(HouseStore);
   protected readonly tanks = signal<readonly Ended[]>([]);

@@ -90,6 +90,7 @@ type Fact<A extends FactPayload['about']> = Extract<FactPayload, { about: A }>;
   `,
 })
 export class FactsPart {
+  protected readonly say = tanksPages;
   readonly tankId = input.required<string>();
   private readonly house = inject(HouseStore);
   private readonly scribe = inject(Scribe);

@@ -104,6 +104,7 @@ const isRoom = (id: unknown): id is RoomId => rooms.some((r) => r.id === id);
   styleUrl: './folio-screen.scss',
 })
 export class FolioScreen {
+  protected readonly say = tanksPages;
   readonly tankId = input.required<string>();
   /** Which room the address asks for. */
   readonly room = input<string>();

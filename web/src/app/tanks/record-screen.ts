@@ -1,4 +1,5 @@
 import { nightOn, dayMs } from '#core/units';
+import { tanksPages } from '#words/tanks';
 import { bound, speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -29,43 +30,43 @@ const reaches = [30, 90, 365] as const;
   template: `
     @if (folio(); as f) {
       <div class="screenOnly do">
-        <a [routerLink]="['/tanks', tankId()]">Back to {{ f.tank.name }}</a>
-        <nl-field name="How far back"
+        <a [routerLink]="['/tanks', tankId()]">{{ say.backTo(f.tank.name) }}</a>
+        <nl-field [name]="say.howFarBack"
           ><nl-choice (picked)="reach($event)">
             @for (d of reaches; track d) {
-              <nl-option [value]="d" [chosen]="d === days()" word="{{ d }} days" />
+              <nl-option [value]="d" [chosen]="d === days()" [word]="say.days(d)" />
             }</nl-choice
         ></nl-field>
-        <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
+        <button pButton type="button" class="go" (click)="print()">{{ say.printOrSaveAsPdf }}</button>
       </div>
       <article>
-        <h1>Record of {{ f.tank.name }}</h1>
-        <p>{{ house.house()?.name }} · made on {{ when(f.nowAt) }} · the last {{ days() }} days</p>
+        <h1>{{ say.recordOf(f.tank.name) }}</h1>
+        <p>{{ say.madeOnTheLastDays(house.house()?.name ?? '', when(f.nowAt), days()) }}</p>
         <dl>
-          <dt>Net volume</dt>
+          <dt>{{ say.netVolume }}</dt>
           <dd>{{ f.netVolumeL | amount: 'volume' }}</dd>
-          <dt>Running since</dt>
+          <dt>{{ say.runningSince }}</dt>
           <dd>{{ onText(f.startedOn) }}</dd>
-          <dt>Purpose</dt>
+          <dt>{{ say.purpose }}</dt>
           <dd>{{ f.setUp.purpose }}</dd>
-          <dt>Kept as</dt>
+          <dt>{{ say.keptAs }}</dt>
           <dd>{{ practice() }}</dd>
-          <dt>Tonight</dt>
+          <dt>{{ say.tonight }}</dt>
           <dd>
             <strong>{{ stateWord[f.tank.state] }}.</strong> {{ f.tank.reason
             }}{{ f.tank.decidedBy ? ' ' + f.tank.water.reason : '' }}
           </dd>
         </dl>
-        <h2>Water, the last reading of each</h2>
+        <h2>{{ say.waterTheLastReadingOf }}</h2>
         <div class="scroll">
           <table>
             <thead>
               <tr>
-                <th>Parameter</th>
-                <th>Read</th>
-                <th>As written</th>
-                <th>Band here</th>
-                <th>When</th>
+                <th>{{ say.parameter }}</th>
+                <th>{{ say.read }}</th>
+                <th>{{ say.asWritten }}</th>
+                <th>{{ say.bandHere }}</th>
+                <th>{{ say.when }}</th>
               </tr>
             </thead>
             <tbody>
@@ -81,7 +82,7 @@ const reaches = [30, 90, 365] as const;
             </tbody>
           </table>
         </div>
-        <h2>What was done and seen</h2>
+        <h2>{{ say.whatWasDoneAndSeen }}</h2>
         <div class="scroll">
           <table class="book">
             <tbody>
@@ -91,25 +92,24 @@ const reaches = [30, 90, 365] as const;
                   <td>
                     {{ e.line }}
                     @if (e.struck) {
-                      — struck: {{ e.struck.reason }}
+                      {{ say.struck(e.struck.reason) }}
                     }
                   </td>
                 </tr>
               } @empty {
                 <tr>
-                  <td>Nothing in this time.</td>
+                  <td>{{ say.nothingInThisTime }}</td>
                 </tr>
               }
             </tbody>
           </table>
         </div>
         <p class="small">
-          Readings are spans: what the kit could tell apart. Struck lines were found wrong and stay readable. Written by
-          the keeper; nothing here is a diagnosis or a prescription.
+          {{ say.readingsAreSpansWhatThe }}
         </p>
       </article>
     } @else {
-      <p class="quiet">Opening the record …</p>
+      <p class="quiet">{{ say.openingTheRecord }}</p>
     }
   `,
   styles: `
@@ -154,6 +154,7 @@ const reaches = [30, 90, 365] as const;
   `,
 })
 export class RecordScreen {
+  protected readonly say = tanksPages;
   readonly tankId = input.required<string>();
   private readonly api = inject(Api);
   private readonly folios = inject(FolioStore);

@@ -63,6 +63,7 @@ type Override = SetUpPayload['overrides'][number];
   styleUrl: './setup-screen.scss',
 })
 export class SetupScreen {
+  protected readonly say = tanksPages;
   readonly tankId = input<string>();
   private readonly outbox = inject(Outbox);
   private readonly router = inject(Router);

@@ -52,6 +52,7 @@ const rank = { act: 0, drifting: 1, unknown: 2, settled: 3, resting: 4 };
   styleUrl: './tanks-screen.scss',
 })
 export class TanksScreen {
+  protected readonly say = tanksPages;
   protected readonly store = inject(StockStore);
   protected readonly tonight = inject(TonightStore);
   private readonly scribe = inject(Scribe);

@@ -20,32 +20,32 @@ const counted = ['deaths', 'moults', 'berried', 'young'] as const;
   imports: [WhyNot, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section aria-label="What was seen">
-      <h2>{{ watched() ? 'After the change' : 'What was seen' }}</h2>
+    <section [attr.aria-label]="say.whatWasSeen">
+      <h2>{{ watched() ? say.afterTheChange : say.whatWasSeen }}</h2>
       @if (watched(); as w) {
         <p>
-          {{ percent(w.changeFraction) }} % of {{ w.sourceName }}, {{ ago(w.atEpochMs) }}.
+          {{ say.of3(percent(w.changeFraction), w.sourceName, ago(w.atEpochMs)) }}
           @if (saidAlready()) {
-            <span class="quiet">Somebody has looked since; you may add.</span>
+            <span class="quiet">{{ say.somebodyHasLookedSinceYou }}</span>
           } @else {
-            What do they do?
+            {{ say.whatDoTheyDo }}
           }
         </p>
       }
       <div class="taps">
         @for (c of counted; track c) {
           <span class="tap"
-            ><button pButton type="button" class="plain" [attr.aria-label]="'One ' + c + ' less'" (click)="add(c, -1)">
+            ><button pButton type="button" class="plain" [attr.aria-label]="say.oneLess(c)" (click)="add(c, -1)">
               −</button
             ><span
               ><span class="num">{{ count(c) }}</span> {{ c }}</span
-            ><button pButton type="button" class="plain" [attr.aria-label]="'One ' + c + ' more'" (click)="add(c, 1)">
+            ><button pButton type="button" class="plain" [attr.aria-label]="say.oneMore(c)" (click)="add(c, 1)">
               +
             </button></span
           >
         }
       </div>
-      <div class="taps" role="group" aria-label="Grazing and behaviour">
+      <div class="taps" role="group" [attr.aria-label]="say.grazingAndBehaviour">
         @for (g of grazing; track g) {
           <button
             pButton
@@ -53,7 +53,7 @@ const counted = ['deaths', 'moults', 'berried', 'young'] as const;
             class="plain"
             [attr.aria-pressed]="seen().grazing === g"
             (click)="toggle({ grazing: g })">
-            {{ g === 'usual' ? 'grazing' : g === 'less' ? 'grazing less' : 'not grazing' }}
+            {{ g === 'usual' ? say.grazing : g === 'less' ? say.grazingLess : say.notGrazing }}
           </button>
         }
         @for (b of behaviours; track b) {
@@ -85,7 +85,7 @@ const counted = ['deaths', 'moults', 'berried', 'young'] as const;
           class="go"
           (click)="write(seen())"
           [nlWhy]="{ 'something that was seen': blank() }">
-          Write what was seen
+          {{ say.writeWhatWasSeen }}
         </button>
         @if (blank()) {
           <button
@@ -93,14 +93,14 @@ const counted = ['deaths', 'moults', 'berried', 'young'] as const;
             type="button"
             class="plain"
             (click)="write({ deaths: { lo: 0, hi: 0 }, grazing: 'usual', behaviour: 'calm' })">
-            All well: none dead, grazing, calm
+            {{ say.allWellNoneDeadGrazing }}
           </button>
         }
         <span role="status" class="quiet">{{ said() }}</span>
       </div>
       @if (bearing(); as b) {
         <p class="small">
-          {{ bearingText(b) }} <span class="quiet">Learnt from what was seen in the day after each change.</span>
+          {{ bearingText(b) }} <span class="quiet">{{ say.learntFromWhatWasSeen }}</span>
         </p>
       }
     </section>
@@ -132,6 +132,7 @@ const counted = ['deaths', 'moults', 'berried', 'young'] as const;
   `,
 })
 export class WatchPart {
+  protected readonly say = tanksPages;
   readonly folio = input.required<Folio>();
   private readonly tankId = computed(() => this.folio().tank.tankId);
   private readonly house = inject(HouseStore);

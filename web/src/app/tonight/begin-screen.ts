@@ -51,8 +51,8 @@ const shownCount = 12;
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Begin with the water you have</h1>
-    <p class="quiet small">Three steps. What you do not know stays empty: the ledger says what it would tell.</p>
+    <h1>{{ say.beginWithTheWaterYou }}</h1>
+    <p class="quiet small">{{ say.threeStepsWhatYouDo }}</p>
     <ol class="heads">
       @for (name of heads; track name) {
         <li [attr.aria-current]="step() === $index + 1 ? 'step' : null" [class.past]="step() > $index + 1">
@@ -64,7 +64,7 @@ const shownCount = 12;
       @case (1) {
         <form (ngSubmit)="saveWater()">
           <div class="grid">
-            <nl-field name="What you call it">
+            <nl-field [name]="say.whatYouCallIt">
               <input
                 pInputText
                 name="waterName"
@@ -73,7 +73,7 @@ const shownCount = 12;
                 [ngModel]="waterName()"
                 (ngModelChange)="waterName.set($event)" />
             </nl-field>
-            <nl-field name="It is">
+            <nl-field [name]="say.itIs">
               <nl-choice name="waterState" [ngModel]="waterState()" (ngModelChange)="waterState.set($event)">
                 @for (s of states; track s.id) {
                   <nl-option [value]="s.id" [word]="s.word" />
@@ -81,8 +81,8 @@ const shownCount = 12;
               </nl-choice>
             </nl-field>
           </div>
-          <h2>What you know of it</h2>
-          <p class="small quiet">From a test of your own or the supplier’s page; any of these, or none.</p>
+          <h2>{{ say.whatYouKnowOfIt }}</h2>
+          <p class="small quiet">{{ say.fromATestOfYour }}</p>
           <div class="grid">
             @for (p of tested; track p) {
               <nl-value-field [name]="p" [label]="label(p)" [parameter]="p" spans (reading)="setValue(p, $event)" />
@@ -94,15 +94,15 @@ const shownCount = 12;
           <button
             pButton
             class="go"
-            [nlWhy]="busy() ? 'It is being written.' : { 'what you call it': waterName().trim() === '' }">
-            Keep it, and on
+            [nlWhy]="busy() ? say.itIsBeingWritten : { 'what you call it': waterName().trim() === '' }">
+            {{ say.keepItAndOn }}
           </button>
         </form>
       }
       @case (2) {
         <form (ngSubmit)="saveTank()">
           <div class="grid">
-            <nl-field name="The tank’s name">
+            <nl-field [name]="say.theTanksName">
               <input
                 pInputText
                 name="tankName"
@@ -111,14 +111,14 @@ const shownCount = 12;
                 [ngModel]="tankName()"
                 (ngModelChange)="tankName.set($event)" />
             </nl-field>
-            <nl-field name="Kept for">
+            <nl-field [name]="say.keptFor">
               <nl-choice name="practice" [ngModel]="practiceId()" (ngModelChange)="practiceId.set($event)">
                 @for (p of practices; track p.id) {
                   <nl-option [value]="p.id" word="{{ p.livestock }}: {{ p.name }}" />
                 }
               </nl-choice>
             </nl-field>
-            <nl-field name="Length outside" [unit]="'length' | unitName">
+            <nl-field [name]="say.lengthOutside" [unit]="'length' | unitName">
               <input
                 pInputText
                 nlIn="length"
@@ -126,7 +126,7 @@ const shownCount = 12;
                 [ngModel]="lengthCm()"
                 (ngModelChange)="lengthCm.set($event)" />
             </nl-field>
-            <nl-field name="Width outside" [unit]="'length' | unitName">
+            <nl-field [name]="say.widthOutside" [unit]="'length' | unitName">
               <input
                 pInputText
                 nlIn="length"
@@ -134,7 +134,7 @@ const shownCount = 12;
                 [ngModel]="widthCm()"
                 (ngModelChange)="widthCm.set($event)" />
             </nl-field>
-            <nl-field name="Height outside" [unit]="'length' | unitName">
+            <nl-field [name]="say.heightOutside" [unit]="'length' | unitName">
               <input
                 pInputText
                 nlIn="length"
@@ -142,14 +142,14 @@ const shownCount = 12;
                 [ngModel]="heightCm()"
                 (ngModelChange)="heightCm.set($event)" />
             </nl-field>
-            <nl-field name="Or: it took to fill" [unit]="'volume' | unitName">
+            <nl-field [name]="say.orItTookToFill" [unit]="'volume' | unitName">
               <input pInputText nlIn="volume" name="fillL" [ngModel]="fillL()" (ngModelChange)="fillL.set($event)" />
             </nl-field>
           </div>
           @if (netL(); as net) {
             <p class="small">
-              About <strong class="num">{{ net | amount: 'volume' }}</strong> of water{{ glassText() }}; its set-up page
-              takes bed, rock and wood off too.
+              {{ say.about }} <strong class="num">{{ net | amount: 'volume' }}</strong>
+              {{ say.ofWaterItsSetUp(glassText()) }}
             </p>
           }
           @if (sizeFault() || fault()) {
@@ -159,51 +159,49 @@ const shownCount = 12;
             pButton
             class="go"
             [nlWhy]="
-              busy() ? 'It is being written.' : { 'its name': tankName().trim() === '', 'its size': netL() === null }
+              busy() ? say.itIsBeingWritten : { 'its name': tankName().trim() === '', 'its size': netL() === null }
             ">
-            Keep it, and on
+            {{ say.keepItAndOn }}
           </button>
         </form>
       }
       @case (3) {
-        <h2>What fits {{ waterName() }}</h2>
+        <h2>{{ say.whatFits(waterName()) }}</h2>
         @if (known().length === 0) {
           <p>
-            Nothing is known of it yet, so nothing can be said of who would live in it. General hardness tells most;
-            conductivity and pH next.
+            {{ say.nothingIsKnownOfIt }}
           </p>
         } @else {
           <p>
-            <strong>{{ fits().yes.length }} of {{ kindsCount }} kinds fit as it is</strong>{{ names(fits().yes) }}
+            <strong>{{ say.ofKindsFitAsIt(fits().yes.length, kindsCount) }}</strong>{{ names(fits().yes) }}
           </p>
           @if (fits().open.length > 0) {
-            <p class="quiet">
-              Of {{ fits().open.length }} more it cannot be told before {{ fits().wouldTell }} is known.
-            </p>
+            <p class="quiet">{{ say.ofMoreItCannotBe(fits().open.length, fits().wouldTell) }}</p>
           }
           <p class="small quiet">
-            By ranges of the almanac, the tank’s heater aside.
-            <a routerLink="/stock/fits" [queryParams]="{ source: sourceId }"
-              >All of them, and what would make more fit</a
-            >
+            {{ say.byRangesOfTheAlmanac }}
+            <a routerLink="/stock/fits" [queryParams]="{ source: sourceId }">{{ say.allOfThemAndWhat }}</a>
           </p>
         }
-        <h2>Tonight</h2>
+        <h2>{{ say.tonight }}</h2>
         <ul class="steps">
           <li>
-            <a routerLink="/readings" [queryParams]="{ tank: tankId }">Test {{ tankName() }} once</a>: pH, hardness,
-            nitrate and temperature say where it stands.
+            <a routerLink="/readings" [queryParams]="{ tank: tankId }">{{ say.testOnce(tankName()) }}</a>{{
+              say.phHardnessNitrateAndTemperature
+            }}
           </li>
-          <li><a [routerLink]="['/stock/tanks', tankId]">Write down who lives in it</a>: its bands follow them.</li>
           <li>
-            <a [routerLink]="['/tanks', tankId, 'set-up']">Its bed, rock and wood</a>: doses go by the water that is
-            really in it.
+            <a [routerLink]="['/stock/tanks', tankId]">{{ say.writeDownWhoLivesIn }}</a>{{ say.itsBandsFollowThem }}
           </li>
-          <li><a routerLink="/tonight">To tonight’s round</a></li>
+          <li>
+            <a [routerLink]="['/tanks', tankId, 'set-up']">{{ say.itsBedRockAndWood }}</a>{{ say.dosesGoByTheWater }}
+          </li>
+          <li>
+            <a routerLink="/tonight">{{ say.toTonightsRound }}</a>
+          </li>
         </ul>
         <p class="caution small">
-          New tanks need a grown filter before animals come in: ammonia and nitrite are tested until both are eaten
-          within a day. Unplug heater and filter before a hand goes in.
+          {{ say.newTanksNeedAGrown }}
         </p>
       }
     }
@@ -250,6 +248,7 @@ const shownCount = 12;
   `,
 })
 export class BeginScreen {
+  protected readonly say = tonightPages;
   private readonly outbox = inject(Outbox);
   private readonly house = inject(HouseStore);
   protected readonly heads = ['The water', 'One tank', tonightPages.whatFitsAndTonight];

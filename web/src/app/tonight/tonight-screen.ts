@@ -34,6 +34,7 @@ const mostNamed = 6;
   styleUrl: './tonight-screen.scss',
 })
 export class TonightScreen {
+  protected readonly say = tonightPages;
   protected readonly store = inject(TonightStore);
   protected readonly said = signal('');
   protected readonly mostNamed = mostNamed;

@@ -30,6 +30,7 @@ const isForecast = (c: ShownContribution): boolean => c.reason.id === 'leaves';
   styleUrl: './visit.scss',
 })
 export class Visit {
+  protected readonly say = tonightPages;
   readonly tank = input.required<TonightTank>();
   readonly looked = output();
   private readonly house = inject(HouseStore);

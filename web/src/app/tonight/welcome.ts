@@ -11,37 +11,36 @@ import { HouseDoor, HouseNotMade } from '../base/house-door';
   imports: [RouterLink, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>A new ledger</h1>
-    <p>Nothing is in the book yet. Three ways in; none of them bars another.</p>
+    <h1>{{ say.aNewLedger }}</h1>
+    <p>{{ say.nothingIsInTheBook }}</p>
     <div class="ways">
       <section>
-        <h2>The water you have, and one tank</h2>
-        <p>Three steps, about two minutes. At the end: what would live in it, and what to do tonight.</p>
-        <a pButton class="go" routerLink="/begin">Begin</a>
+        <h2>{{ say.theWaterYouHaveAnd }}</h2>
+        <p>{{ say.threeStepsAboutTwoMinutes }}</p>
+        <a pButton class="go" routerLink="/begin">{{ say.begin }}</a>
         <p class="small quiet">
-          Or each on its own page: <a routerLink="/sources" [queryParams]="{ new: 1 }">the water you have</a>,
-          <a routerLink="/tanks/new">a tank</a>.
+          {{ say.orEachOnItsOwn }} <a routerLink="/sources" [queryParams]="{ new: 1 }">{{ say.theWaterYouHave }}</a>,
+          <a routerLink="/tanks/new">{{ say.aTank }}</a>.
         </p>
       </section>
       <section>
-        <h2>A table you kept so far</h2>
+        <h2>{{ say.aTableYouKeptSo }}</h2>
         <p>
-          Readings as CSV, or a list of up to 200 tanks. Every fault is named first; nothing is written while there is
-          one.
+          {{ say.readingsAsCsvOrA }}
         </p>
-        <a pButton class="plain" routerLink="/book/import">Take in readings</a>
-        <a pButton class="plain" routerLink="/tanks" [queryParams]="{ csv: 1 }">Take in tanks</a>
+        <a pButton class="plain" routerLink="/book/import">{{ say.takeInReadings }}</a>
+        <a pButton class="plain" routerLink="/tanks" [queryParams]="{ csv: 1 }">{{ say.takeInTanks }}</a>
       </section>
       <section>
-        <h2>Look round the demo house</h2>
-        <p>Nine tanks, eighteen invented months. It has a book of its own; you come back here whenever you like.</p>
+        <h2>{{ say.lookRoundTheDemoHouse }}</h2>
+        <p>{{ say.nineTanksEighteenInventedMonths }}</p>
         <button pButton type="button" class="plain" [disabled]="making() !== null" (click)="lookRound()">
-          Look round
+          {{ say.lookRound }}
         </button>
         @if (making(); as percent) {
           <p role="status" class="small">
-            <progress [value]="percent" max="100" aria-label="Demo house written"></progress> Writing it:
-            {{ percent }} %
+            <progress [value]="percent" max="100" [attr.aria-label]="say.demoHouseWritten"></progress>
+            {{ say.writingIt(percent) }}
           </p>
         }
         @if (fault()) {
@@ -50,8 +49,8 @@ import { HouseDoor, HouseNotMade } from '../base/house-door';
       </section>
     </div>
     <p class="quiet">
-      Later press <kbd>n</kbd> and write what you measured, as you would on tape:
-      <span class="num">ph 6,8 gh 7 no3 5-10 t 23</span>
+      {{ say.laterPress }} <kbd>n</kbd> {{ say.andWriteWhatYouMeasured }}
+      <span class="num">{{ say.ph68Gh7 }}</span>
     </p>
   `,
   styles: `
@@ -77,6 +76,7 @@ import { HouseDoor, HouseNotMade } from '../base/house-door';
   `,
 })
 export class Welcome {
+  protected readonly say = tonightPages;
   private readonly door = inject(HouseDoor);
   protected readonly making = signal<number | null>(null);
   protected readonly fault = signal('');

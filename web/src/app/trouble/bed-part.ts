@@ -5,7 +5,7 @@ import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { troubleKnowledge } from '#almanac/trouble';
 import { bedDecision, pokeGases, type BedCase, type PokeGas } from '#core/trouble';
-import { bedDoWords, bedReasonWords, gasWords } from '#words/trouble';
+import { bedDoWords, bedReasonWords, gasWords, troublePages } from '#words/trouble';
 import { HouseStore } from '../base/house-store';
 import { Scribe } from '../base/scribe';
 import { Choice, Option } from '../ui/choice';
@@ -19,8 +19,8 @@ import { whenText } from '../ui/words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let d = decision();
-    <section aria-label="Gas in the bed">
-      <h2>Gas in the bed</h2>
+    <section [attr.aria-label]="say.gasInTheBed">
+      <h2>{{ say.gasInTheBed }}</h2>
       <p class="caution small">{{ caution }}</p>
       <p>
         <strong>{{ doWords[d.do] }}</strong>
@@ -32,17 +32,16 @@ import { whenText } from '../ui/words';
       </ul>
       @if (d.do === 'sections' || d.do === 'replace') {
         <p class="small">
-          In <span class="num">{{ d.sectionCount }}</span> sections, one every
+          {{ say.in2 }} <span class="num">{{ d.sectionCount }}</span> {{ say.sectionsOneEvery }}
           <span class="num">{{ d.everyDays }}</span>
-          days; what leaves by the hose counts as a change, and ammonia and nitrite are tested after each. Common
-          practice.
+          {{ say.daysWhatLeavesByThe }}
         </p>
       }
       @if (d.do !== 'poke') {
-        <p class="small quiet">Poke again in {{ d.pokeAgainDays }} days.</p>
+        <p class="small quiet">{{ say.pokeAgainInDays(d.pokeAgainDays) }}</p>
       }
-      <form class="row" (ngSubmit)="keep()" aria-label="A poke">
-        <nl-field name="Where (a square of the plan, or in words)" [fault]="fault()">
+      <form class="row" (ngSubmit)="keep()" [attr.aria-label]="say.aPoke">
+        <nl-field [name]="say.whereASquareOfThe" [fault]="fault()">
           <input
             pInputText
             name="place"
@@ -51,13 +50,13 @@ import { whenText } from '../ui/words';
             [ngModel]="place()"
             (ngModelChange)="place.set($event)" />
         </nl-field>
-        <nl-field name="What came up"
+        <nl-field [name]="say.whatCameUp"
           ><nl-choice name="gas" [ngModel]="gas()" (ngModelChange)="gas.set($event)">
             @for (g of gases; track g) {
               <nl-option [value]="g" [word]="gasNames[g]" />
             }</nl-choice
         ></nl-field>
-        <button pButton class="go">Write the poke</button>
+        <button pButton class="go">{{ say.writeThePoke }}</button>
       </form>
       <p role="status" class="quiet">{{ said() }}</p>
       @if (shown().length > 0) {
@@ -81,6 +80,7 @@ import { whenText } from '../ui/words';
   `,
 })
 export class BedPart {
+  protected readonly say = troublePages;
   readonly tankId = input.required<string>();
   readonly bed = input.required<BedCase>();
   private readonly scribe = inject(Scribe);

@@ -13,34 +13,31 @@ const times = (value: number | null): string =>
   imports: [Table, BeforeChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section aria-label="Seen here before">
-      <h2>Seen here before</h2>
+    <section [attr.aria-label]="say.seenHereBefore">
+      <h2>{{ say.seenHereBefore }}</h2>
       @if (rows().length === 0) {
         <p class="quiet small">
-          Not enough in the book: it is silent below five days with deaths, bad moults or hiding, and where nothing was
-          done before them.
+          {{ say.notEnoughInTheBook }}
         </p>
       } @else {
         <p>
           @for (row of telling(); track row.thing + row.outcome) {
-            <strong>{{ line(row) }}</strong>: {{ span(row) }} times as often as on other days.
+            <strong>{{ line(row) }}</strong>{{ say.timesAsOftenAsOnOther(span(row)) }}
           } @empty {
-            Nothing stands out from this tank’s other days.
+            {{ say.nothingStandsOutFromThis }}
           }
         </p>
         @defer {
           <nl-before-chart [rows]="rows()" />
         }
-        <nl-table name="Days after against other days" [columns]="columns" [rows]="rows()" />
-        <p class="small quiet">
-          Seen here before, which is no cause. Exact intervals over the tank’s own days, made wider for the
-          {{ rows()[0]?.questionCount }} questions asked at once; several deaths of one day count once.
-        </p>
+        <nl-table [name]="say.daysAfterAgainstOtherDays" [columns]="columns" [rows]="rows()" />
+        <p class="small quiet">{{ say.seenHereBeforeWhichIs(rows()[0]?.questionCount ?? '') }}</p>
       }
     </section>
   `,
 })
 export class BeforePart {
+  protected readonly say = troublePages;
   readonly book = input.required<BeforeInput>();
   protected readonly rows = computed(() => whatCameBefore(this.book()));
   protected readonly telling = computed(() => this.rows().filter((r) => r.more));

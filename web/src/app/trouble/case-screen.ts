@@ -90,6 +90,7 @@ const againHours = { now: 1, today: 24, week: 168, watch: 336, none: 336 } as co
   styleUrl: './case-screen.scss',
 })
 export class CaseScreen {
+  protected readonly say = troublePages;
   readonly tankId = input.required<string>();
   /** The case that is open on the page; without one the newest open case of the tank, or a new one. */
   readonly case = input<string>();

@@ -4,7 +4,7 @@ import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { troubleKnowledge } from '#almanac/trouble';
 import { findingGroups, type Finding, type FindingGroup, type Host, type TroubleCase } from '#core/trouble';
-import { answerWords, groupNames } from '#words/trouble';
+import { answerWords, groupNames, troublePages } from '#words/trouble';
 import { Drawing, SignDrawing } from './drawing';
 import { Field } from '../ui/field';
 
@@ -34,10 +34,10 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
   imports: [Field, FormsModule, ButtonDirective, InputText, Drawing, SignDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <nl-field class="find" name="In your own words: cotton, flashing, pinecone, white ring"
+    <nl-field class="find" [name]="say.inYourOwnWordsCotton"
       ><input pInputText name="findSign" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
     /></nl-field>
-    <div class="groups" role="group" aria-label="Where one looks">
+    <div class="groups" role="group" [attr.aria-label]="say.whereOneLooks">
       @for (g of groups(); track g) {
         <button pButton type="button" class="plain" [attr.aria-pressed]="group() === g && !words()" (click)="pick(g)">
           <nl-drawing [of]="g" />{{ names[g] }}
@@ -60,24 +60,24 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
               type="button"
               class="plain"
               [attr.aria-pressed]="answers()[f.id] === 'yes'"
-              (click)="say(f.id, 'yes')">
+              (click)="answer(f.id, 'yes')">
               {{ said(f.group).yes }}</button><button
               pButton
               type="button"
               class="plain"
               [attr.aria-pressed]="answers()[f.id] === 'no'"
-              (click)="say(f.id, 'no')">
+              (click)="answer(f.id, 'no')">
               {{ said(f.group).no }}
             </button>
           </div>
         </li>
       } @empty {
-        <li class="quiet">Nothing by these words. Try one of them, or look by place.</li>
+        <li class="quiet">{{ say.nothingByTheseWordsTry }}</li>
       }
     </ul>
     @if (!words() && moreCount() > 0) {
       <button pButton type="button" class="asText" (click)="all.set(true)">
-        {{ moreCount() }} more to look for here
+        {{ say.moreToLookForHere(moreCount()) }}
       </button>
     }
   `,
@@ -129,6 +129,7 @@ export function findingsNamed(text: string, among: readonly Finding[]): Finding[
   `,
 })
 export class FindingPicker {
+  protected readonly say = troublePages;
   readonly hosts = input.required<readonly Host[]>();
   readonly answers = input.required<TroubleCase['findings']>();
   readonly answered = output<{ id: string; answer: Answer }>();
@@ -167,7 +168,7 @@ export class FindingPicker {
     this.group.update((g) => (g === group ? null : group));
   }
   /** The same again takes it back: nobody looked. */
-  protected say(id: string, answer: 'yes' | 'no'): void {
+  protected answer(id: string, answer: 'yes' | 'no'): void {
     this.answered.emit({ id, answer: this.answers()[id] === answer ? null : answer });
   }
 }

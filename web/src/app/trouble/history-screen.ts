@@ -30,54 +30,51 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
   template: `
     @if (folio(); as f) {
       <div class="noPrint do">
-        <a [routerLink]="['/trouble', tankId()]">Back to the case</a>
-        <button pButton type="button" class="go" (click)="print()">Print, or save as PDF</button>
+        <a [routerLink]="['/trouble', tankId()]">{{ say.backToTheCase }}</a>
+        <button pButton type="button" class="go" (click)="print()">{{ say.printOrSaveAsPdf }}</button>
       </div>
       <article>
         <section class="page">
-          <h1>{{ f.tank.name }}: history for a veterinarian</h1>
-          <p class="small">
-            {{ house.house()?.name }}, {{ when(house.nowEpochMs()) }}. Written by the keeper; no diagnosis. Readings are
-            spans: what the kit could tell apart.
-          </p>
+          <h1>{{ say.historyForAVeterinarian(f.tank.name) }}</h1>
+          <p class="small">{{ say.writtenByTheKeeperNo(house.house()?.name ?? '', when(house.nowEpochMs())) }}</p>
           <dl>
-            <dt>Water</dt>
-            <dd>{{ f.netVolumeL | amount: 'volume' }} net, since {{ onText(f.startedOn) }}</dd>
-            <dt>Who lives there</dt>
-            <dd>{{ animals() || 'not written' }}</dd>
-            <dt>First sign</dt>
+            <dt>{{ say.water }}</dt>
+            <dd>{{ say.netSince(f.netVolumeL | amount: 'volume', onText(f.startedOn)) }}</dd>
+            <dt>{{ say.whoLivesThere }}</dt>
+            <dd>{{ animals() || say.notWritten }}</dd>
+            <dt>{{ say.firstSign }}</dt>
             <dd>{{ firstSign() }}</dd>
           </dl>
-          <h2>Seen</h2>
+          <h2>{{ say.seen }}</h2>
           <ul>
             @for (s of seen(); track s) {
               <li>{{ s }}</li>
             } @empty {
-              <li>Nothing is written as seen.</li>
+              <li>{{ say.nothingIsWrittenAsSeen }}</li>
             }
           </ul>
           @if (absent().length > 0) {
-            <h2>Looked for and not there</h2>
+            <h2>{{ say.lookedForAndNotThere2 }}</h2>
             <p>{{ absent().join('; ') }}.</p>
           }
-          <h2>What happened before</h2>
+          <h2>{{ say.whatHappenedBefore }}</h2>
           <ul>
             @for (e of happened(); track e.id) {
               <li>{{ e.text }}, {{ e.when }}</li>
             } @empty {
-              <li>Nothing in the book for two weeks.</li>
+              <li>{{ say.nothingInTheBookFor }}</li>
             }
           </ul>
         </section>
         <section class="page">
-          <h2>Water, {{ weeks }} weeks</h2>
+          <h2>{{ say.waterWeeks(weeks) }}</h2>
           <div class="wide">
             <table>
               <thead>
                 <tr>
-                  <th scope="col">Value</th>
-                  <th scope="col">Usual here</th>
-                  <th scope="col">Readings, the newest first</th>
+                  <th scope="col">{{ say.value }}</th>
+                  <th scope="col">{{ say.usualHere }}</th>
+                  <th scope="col">{{ say.readingsTheNewestFirst }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -89,24 +86,24 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
                   </tr>
                 } @empty {
                   <tr>
-                    <td colspan="3">No readings in this time.</td>
+                    <td colspan="3">{{ say.noReadingsInThisTime }}</td>
                   </tr>
                 }
               </tbody>
             </table>
           </div>
-          <h2>Losses, {{ weeks }} weeks</h2>
-          <p>{{ losses() || 'None written.' }}</p>
-          <h2>What was done</h2>
+          <h2>{{ say.lossesWeeks(weeks) }}</h2>
+          <p>{{ losses() || say.noneWritten }}</p>
+          <h2>{{ say.whatWasDone }}</h2>
           <ol>
             @for (s of done(); track $index) {
               <li>{{ s }}</li>
             } @empty {
-              <li>Nothing yet.</li>
+              <li>{{ say.nothingYet }}</li>
             }
           </ol>
           @if (photos().length > 0) {
-            <h2>Photos</h2>
+            <h2>{{ say.photos }}</h2>
             <div class="photos">
               @for (p of photos(); track p.entryId) {
                 <figure>
@@ -119,8 +116,8 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
         </section>
       </article>
     } @else {
-      <h1>History for a veterinarian</h1>
-      <p class="quiet">Opening its book …</p>
+      <h1>{{ say.historyForAVeterinarian2 }}</h1>
+      <p class="quiet">{{ say.openingItsBook }}</p>
     }
   `,
   styles: `
@@ -204,6 +201,7 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
   `,
 })
 export class HistoryScreen {
+  protected readonly say = troublePages;
   readonly tankId = input.required<string>();
   protected readonly house = inject(HouseStore);
   private readonly folios = inject(FolioStore);

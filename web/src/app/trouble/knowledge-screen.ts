@@ -27,16 +27,15 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
   imports: [Field, FormsModule, RouterLink, InputText, Drawing, SignDrawing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="small"><a routerLink="/almanac">Almanac</a></p>
-    <h1>Trouble: what is known</h1>
-    <p class="quiet">
-      {{ causes.length }} causes and look-alikes, {{ signCount }} signs, version {{ version }}. Written from memory, to
-      be verified by whoever has the books named; how much a sign says is our own estimate, for the order only.
+    <p class="small">
+      <a routerLink="/almanac">{{ say.almanac }}</a>
     </p>
-    <nl-field class="find" name="Find a cause or a sign, in your own words"
+    <h1>{{ say.troubleWhatIsKnown }}</h1>
+    <p class="quiet">{{ say.causesAndLookAlikesSigns(causes.length, signCount, version) }}</p>
+    <nl-field class="find" [name]="say.findACauseOrA"
       ><input pInputText name="find" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
     /></nl-field>
-    <p role="status" class="small quiet">{{ shown().length }} of {{ causes.length }} causes</p>
+    <p role="status" class="small quiet">{{ say.ofCauses(shown().length, causes.length) }}</p>
     @for (d of domains(); track d.id) {
       <section [attr.aria-label]="d.name">
         <h2>{{ d.name }}</h2>
@@ -47,7 +46,7 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
             </summary>
             <p>{{ c.apart }}.</p>
             @if (c.mistakenFor) {
-              <p class="small">Harmless; taken for: {{ c.mistakenFor }}.</p>
+              <p class="small">{{ say.harmlessTakenFor(c.mistakenFor) }}</p>
             }
             @for (line of gradesOf(c); track line.name) {
               <p class="small">
@@ -55,15 +54,15 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
               </p>
             }
             @if (c.ladder.length > 0) {
-              <p>First: {{ actions[c.first] }}.</p>
+              <p>{{ say.first(actions[c.first]) }}</p>
               <ol>
                 @for (s of c.ladder; track s.text) {
                   <li>
-                    {{ s.text }} <span class="small quiet">look again after {{ again(s.lookAgainHours) }}</span>
+                    {{ s.text }} <span class="small quiet">{{ say.lookAgainAfter(again(s.lookAgainHours)) }}</span>
                   </li>
                 }
               </ol>
-              <p class="caution small">Do not: {{ c.doNot.join('; ') }}.</p>
+              <p class="caution small">{{ say.doNot(c.doNot.join('; ')) }}</p>
             }
             @for (t of cautionsOf(c); track t) {
               <p class="caution small">{{ t }}</p>
@@ -73,10 +72,10 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
         }
       </section>
     } @empty {
-      <p class="quiet">Nothing by these words.</p>
+      <p class="quiet">{{ say.nothingByTheseWords }}</p>
     }
-    <section aria-label="Signs">
-      <h2>Signs</h2>
+    <section [attr.aria-label]="say.signs">
+      <h2>{{ say.signs }}</h2>
       @for (g of groups(); track g.id) {
         <h3><nl-drawing [of]="g.id" />&ngsp;{{ g.name }}</h3>
         <ul>
@@ -88,8 +87,8 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
         </ul>
       }
     </section>
-    <section aria-label="Where tests mislead">
-      <h2>Where tests mislead</h2>
+    <section [attr.aria-label]="say.whereTestsMislead">
+      <h2>{{ say.whereTestsMislead }}</h2>
       <dl>
         @for (t of traps; track t.id) {
           <dt>{{ t.test }}</dt>
@@ -97,8 +96,8 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
         }
       </dl>
     </section>
-    <section aria-label="First actions">
-      <h2>First actions</h2>
+    <section [attr.aria-label]="say.firstActions">
+      <h2>{{ say.firstActions }}</h2>
       <dl>
         @for (a of firsts; track a.id) {
           <dt>{{ actions[a.id] }}</dt>
@@ -131,6 +130,7 @@ const questionOf = (id: string): string => findings.find((f) => f.id === id)?.qu
   `,
 })
 export class KnowledgeScreen {
+  protected readonly say = troublePages;
   protected readonly causes = causes;
   protected readonly signCount = findings.length;
   protected readonly version = troubleKnowledge.version;

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { deadSpots, squareId, squareKinds, type SquareKind, type TankPlan } from '#core/trouble';
-import { squareNames } from '#words/trouble';
+import { squareNames, troublePages } from '#words/trouble';
 import { Scribe } from '../base/scribe';
 import { faultsText } from '../ui/refusals';
 import { WhyNot } from '../ui/why';
@@ -33,17 +33,17 @@ const letters: Readonly<Record<SquareKind, string>> = {
   imports: [WhyNot, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section aria-label="Plan of the tank">
-      <h2>Plan of the tank</h2>
-      <p class="small quiet">From above, the back at the top. Choose what to draw, then tap the squares.</p>
-      <div class="kinds" role="group" aria-label="What to draw">
+    <section [attr.aria-label]="say.planOfTheTank">
+      <h2>{{ say.planOfTheTank }}</h2>
+      <p class="small quiet">{{ say.fromAboveTheBackAt }}</p>
+      <div class="kinds" role="group" [attr.aria-label]="say.whatToDraw">
         @for (k of kinds; track k) {
           <button pButton type="button" class="plain" [attr.aria-pressed]="brush() === k" (click)="brush.set(k)">
             <span class="key" [class]="k">{{ letters[k] }}</span>{{ names[k] }}
           </button>
         }
       </div>
-      <div class="plan" role="group" aria-label="Squares" [style.grid-template-columns]="columns()">
+      <div class="plan" role="group" [attr.aria-label]="say.squares" [style.grid-template-columns]="columns()">
         @for (s of squares(); track s.id) {
           <button
             pButton
@@ -51,7 +51,7 @@ const letters: Readonly<Record<SquareKind, string>> = {
             class="square"
             [class]="s.kind"
             [class.dead]="s.dead"
-            [attr.aria-label]="s.id + ': ' + names[s.kind] + (s.dead ? ', water hardly moves' : '')"
+            [attr.aria-label]="s.id + ': ' + names[s.kind] + (s.dead ? say.waterHardlyMoves : '')"
             (click)="draw(s.id)">
             {{ letters[s.kind] }}{{ s.dead ? '·' : '' }}
           </button>
@@ -59,17 +59,16 @@ const letters: Readonly<Record<SquareKind, string>> = {
       </div>
       <p class="small">
         @if (dead().length > 0) {
-          Water hardly moves at <span class="num">{{ dead().join(', ') }}</span>: dirt and slime gather there first
-          (squares with a dot).
+          {{ say.waterHardlyMovesAt }} <span class="num">{{ dead().join(', ') }}</span>{{ say.dirtAndSlimeGatherThere }}
         } @else if (hasOutlet()) {
-          Water comes everywhere by this plan.
+          {{ say.waterComesEverywhereByThis }}
         } @else {
-          Draw the outlet of the filter, and the squares that water hardly reaches are marked.
+          {{ say.drawTheOutletOfThe }}
         }
-        <span class="quiet">An estimate from the shortest way of the water, thick plants counting three squares.</span>
+        <span class="quiet">{{ say.anEstimateFromTheShortest }}</span>
       </p>
       <button pButton type="button" class="go" [nlWhy]="{ 'a square that you changed': !touched() }" (click)="keep()">
-        Keep the plan
+        {{ say.keepThePlan }}
       </button>
       <p role="status" class="quiet">{{ said() }}</p>
     </section>
@@ -139,6 +138,7 @@ const letters: Readonly<Record<SquareKind, string>> = {
   `,
 })
 export class PlanPart {
+  protected readonly say = troublePages;
   readonly tankId = input.required<string>();
   /** As it is in the book; null: none is drawn yet. */
   readonly plan = input.required<TankPlan | null>();

@@ -22,23 +22,23 @@ import { WhyNot } from '../ui/why';
   imports: [WhyNot, Field, FormsModule, RouterLink, ButtonDirective, InputText, Choice, Option],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>Trouble</h1>
-    <section class="first" aria-label="Before any question">
-      <h2>Gasping, climbing out, dying by the hour?</h2>
+    <h1>{{ say.trouble }}</h1>
+    <section class="first" [attr.aria-label]="say.beforeAnyQuestion">
+      <h2>{{ say.gaspingClimbingOutDyingBy }}</h2>
       <p>{{ air }}</p>
     </section>
-    <form class="row" (ngSubmit)="go()" aria-label="Something is wrong">
-      <nl-field name="Something is wrong in"
+    <form class="row" (ngSubmit)="go()" [attr.aria-label]="say.somethingIsWrong">
+      <nl-field [name]="say.somethingIsWrongIn"
         ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="tankId.set($event)">
-          <nl-option value="" disabled word="choose" />
+          <nl-option value="" disabled [word]="say.choose" />
           @for (s of stock.stocked(); track s.tank.tankId) {
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="go" [nlWhy]="{ 'a tank': !tankId() }">Look into it</button>
+      <button pButton class="go" [nlWhy]="{ 'a tank': !tankId() }">{{ say.lookIntoIt }}</button>
     </form>
-    <section aria-label="Open cases">
-      <h2>Open cases</h2>
+    <section [attr.aria-label]="say.openCases">
+      <h2>{{ say.openCases }}</h2>
       <ul class="cases">
         @for (c of open(); track c.caseId) {
           <li>
@@ -48,16 +48,16 @@ import { WhyNot } from '../ui/why';
           </li>
         } @empty {
           <li class="quiet">
-            {{ cases.loaded() ? 'None is open.' : 'Reading the book …' }}
+            {{ cases.loaded() ? say.noneIsOpen : say.readingTheBook }}
           </li>
         }
       </ul>
     </section>
     @if (closed().length > 0) {
-      <section aria-label="Closed cases">
-        <h2>Closed cases</h2>
+      <section [attr.aria-label]="say.closedCases">
+        <h2>{{ say.closedCases }}</h2>
         @if (closed().length > 5) {
-          <nl-field class="find" name="Find among them"
+          <nl-field class="find" [name]="say.findAmongThem"
             ><input pInputText name="find" autocomplete="off" [ngModel]="words()" (ngModelChange)="words.set($event)"
           /></nl-field>
         }
@@ -73,8 +73,7 @@ import { WhyNot } from '../ui/why';
       </section>
     }
     <p class="small quiet">
-      A ranking of what fits, from memory and by our own estimate of how much each sign says; never a diagnosis. What it
-      knows can be read in the <a routerLink="/almanac/trouble">Almanac</a>.
+      {{ say.aRankingOfWhatFits }} <a routerLink="/almanac/trouble">{{ say.almanac }}</a>.
     </p>
   `,
   styles: `
@@ -121,6 +120,7 @@ import { WhyNot } from '../ui/why';
   `,
 })
 export class TroubleScreen {
+  protected readonly say = troublePages;
   protected readonly stock = inject(StockStore);
   private readonly house = inject(HouseStore);
   private readonly router = inject(Router);

@@ -79,8 +79,8 @@ export interface ToDo {
   template: `
     @let w = weighing();
     <p class="urgency" [class.now]="w.urgency === 'now'" role="status">{{ urgencies[w.urgency] }}</p>
-    <section aria-label="First">
-      <h2>First</h2>
+    <section [attr.aria-label]="say.first2">
+      <h2>{{ say.first2 }}</h2>
       <ol class="aid">
         @for (a of w.firstAid; track a.id) {
           <li>
@@ -89,22 +89,22 @@ export interface ToDo {
               <p class="caution small">{{ notFirst(n) }}</p>
             }
             @if (a.doNot.length > 0) {
-              <p class="small quiet">Not: {{ a.doNot.join('; ') }}.</p>
+              <p class="small quiet">{{ say.not(a.doNot.join('; ')) }}</p>
             }
           </li>
         }
       </ol>
       @if (changes()) {
         <p>
-          <a routerLink="/water" [queryParams]="{ tank: tankId() }">Plan the change with its emergency weighing</a>
+          <a routerLink="/water" [queryParams]="{ tank: tankId() }">{{ say.planTheChangeWithIts }}</a>
         </p>
       }
     </section>
     @for (c of cautions(); track c.id) {
       <p class="caution small">{{ c.text }}</p>
     }
-    <section aria-label="Look at next">
-      <h2>Look at next</h2>
+    <section [attr.aria-label]="say.lookAtNext">
+      <h2>{{ say.lookAtNext }}</h2>
       <ul class="next">
         @for (n of next(); track n.id) {
           <li>
@@ -113,7 +113,7 @@ export interface ToDo {
             </p>
             <div class="answers" role="group" [attr.aria-label]="n.question">
               @if (n.test) {
-                <a class="write" routerLink="/readings" [queryParams]="{ tank: tankId() }">Write the test</a>
+                <a class="write" routerLink="/readings" [queryParams]="{ tank: tankId() }">{{ say.writeTheTest }}</a>
               }
               @if (!n.laboratory) {
                 <button pButton type="button" class="plain" (click)="answered.emit({ id: n.id, answer: 'yes' })">
@@ -128,22 +128,21 @@ export interface ToDo {
             </div>
           </li>
         } @empty {
-          <li class="quiet">Nothing more would tell apart what is met differently.</li>
+          <li class="quiet">{{ say.nothingMoreWouldTellApart }}</li>
         }
       </ul>
     </section>
-    <section aria-label="What fits">
-      <h2>What fits</h2>
+    <section [attr.aria-label]="say.whatFits">
+      <h2>{{ say.whatFits }}</h2>
       @if (w.nothingFits) {
         <p>
-          Nothing fits yet. Say what you see; where the signs stay odd, a veterinarian or a laboratory can look at a
-          fresh body, a scrape or the water’s ions.
+          {{ say.nothingFitsYetSayWhat }}
         </p>
       }
       @for (l of lists(); track l.id) {
         <h3>{{ l.name }}</h3>
         @if (l.undecided) {
-          <p class="caution small">The first two are close and are met differently: test first, do not treat yet.</p>
+          <p class="caution small">{{ say.theFirstTwoAreClose }}</p>
         }
         <ol class="causes">
           @for (c of l.causes; track c.causeId) {
@@ -166,12 +165,9 @@ export interface ToDo {
                       </li>
                     }
                   </ul>
-                  <p class="small quiet">
-                    Figures are natural logarithms of how much likelier the sign is with this cause than without: our
-                    own estimate, for the order only. {{ c.sources }}
-                  </p>
+                  <p class="small quiet">{{ say.figuresAreNaturalLogarithmsOf(c.sources) }}</p>
                   @if (c.ladder.length > 0) {
-                    <h4>From the least that can work</h4>
+                    <h4>{{ say.fromTheLeastThatCan }}</h4>
                     <ol>
                       @for (s of c.ladder; track s.text) {
                         <li>
@@ -182,9 +178,9 @@ export interface ToDo {
                           @if (s.dose) {
                             <span class="num">({{ s.dose }})</span>
                           }
-                          <p class="small quiet">Look again after {{ s.again }}; go on if {{ s.goOn }}.</p>
+                          <p class="small quiet">{{ say.lookAgainAfterGoOn(s.again, s.goOn) }}</p>
                           @for (n of s.notIf; track n) {
-                            <p class="caution small">Not if: {{ n }}.</p>
+                            <p class="caution small">{{ say.notIf(n) }}</p>
                           }
                           @if (s.caution) {
                             <p class="caution small">{{ s.caution }}</p>
@@ -194,7 +190,7 @@ export interface ToDo {
                               <a
                                 routerLink="/care/course"
                                 [queryParams]="{ tank: tankId(), agent: a.id, case: caseId() }"
-                                >Plan it as a course: {{ a.name }}</a
+                                >{{ say.planItAsACourse(a.name) }}</a
                               >
                             </p>
                           }
@@ -204,13 +200,13 @@ export interface ToDo {
                               type="button"
                               class="plain"
                               (click)="acted.emit({ causeId: c.causeId, text: s.text, lookAgainHours: s.hours })">
-                              Done: look again in {{ s.again }}
+                              {{ say.doneLookAgainIn(s.again) }}
                             </button>
                           }
                         </li>
                       }
                     </ol>
-                    <p class="caution">Do not: {{ c.doNot }}.</p>
+                    <p class="caution">{{ say.doNot(c.doNot) }}</p>
                   }
                   @if (c.people) {
                     <p class="caution small">{{ c.people }}.</p>
@@ -299,6 +295,7 @@ export interface ToDo {
   `,
 })
 export class WeighingPart {
+  protected readonly say = troublePages;
   readonly weighing = input.required<Weighing>();
   readonly tankId = input.required<string>();
   readonly hosts = input.required<readonly Host[]>();

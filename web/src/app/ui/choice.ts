@@ -16,6 +16,7 @@ import {
 } from '@angular/core';
 import { FormsModule, NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
 import { Select } from 'primeng/select';
+import { uiPages } from '#words/ui';
 
 /** A heading over some choices. */
 @Directive({ selector: 'nl-options' })
@@ -70,9 +71,9 @@ let labelsCount = 0;
       [invalid]="invalid()"
       [filter]="options().length > most"
       [resetFilterOnHide]="true"
-      filterPlaceholder="Search"
-      emptyFilterMessage="Nothing by that name"
-      emptyMessage="Nothing to choose"
+      [filterPlaceholder]="say.search"
+      [emptyFilterMessage]="say.nothingByThatName"
+      [emptyMessage]="say.nothingToChoose"
       scrollHeight="20rem"
       appendTo="body"
       [ariaLabel]="ariaLabel()"
@@ -101,6 +102,7 @@ let labelsCount = 0;
   `,
 })
 export class Choice implements ControlValueAccessor, AfterViewInit {
+  protected readonly say = uiPages;
   readonly ariaLabel = input<string>();
   readonly disabled = input(false, { transform: booleanAttribute });
   /** Goes back to what stood before: a choice that does something, and is not kept. */

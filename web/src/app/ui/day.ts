@@ -1,3 +1,4 @@
+import { uiPages } from '#words/ui';
 import { speech } from '../base/speech';
 import {
   booleanAttribute,
@@ -41,7 +42,7 @@ import { dayExample, dayPattern, dayRead } from '#words/dates';
       [invalid]="invalid() || odd() !== null"
       appendTo="body" />
     @if (odd() !== null) {
-      <span class="fault" role="alert">No such day. Write it as {{ example }}.</span>
+      <span class="fault" role="alert">{{ say.noSuchDayWriteIt(example) }}</span>
     }
   `,
   styles: `
@@ -55,6 +56,7 @@ import { dayExample, dayPattern, dayRead } from '#words/dates';
   `,
 })
 export class Day implements ControlValueAccessor {
+  protected readonly say = uiPages;
   readonly value = input('');
   readonly invalid = input(false, { transform: booleanAttribute });
   readonly required = input(false, { transform: booleanAttribute });

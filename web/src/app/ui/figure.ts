@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import type { Working } from '#core/explain';
+import { uiPages } from '#words/ui';
 import { MarginStore } from '../base/margin-store';
 
 /** A computed number that opens its working in the margin. */
@@ -12,7 +13,7 @@ import { MarginStore } from '../base/margin-store';
     pButton
     type="button"
     (click)="show()"
-    [attr.aria-label]="title() + ' ' + text() + ' ' + unit() + ', show the working'">
+    [attr.aria-label]="say.showTheWorking(title(), text(), unit())">
     <span class="num">{{ text() }}</span> <span class="unit">{{ unit() }}</span>
   </button>`,
   styles: `
@@ -31,6 +32,7 @@ import { MarginStore } from '../base/margin-store';
   `,
 })
 export class Figure {
+  protected readonly say = uiPages;
   private readonly margin = inject(MarginStore);
   readonly title = input.required<string>();
   readonly text = input.required<string>();

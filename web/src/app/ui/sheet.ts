@@ -1,6 +1,7 @@
 import type { ElementRef } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { afterNextRender, ChangeDetectionStrategy, Component, input, output, viewChild } from '@angular/core';
+import { uiPages } from '#words/ui';
 
 /** A sheet laid over the page: the platform's own modal, so that focus stays inside and Escape closes it. */
 @Component({
@@ -11,7 +12,7 @@ import { afterNextRender, ChangeDetectionStrategy, Component, input, output, vie
     <dialog #sheet [attr.aria-label]="label()" (close)="closed.emit()">
       <div class="head">
         <h2>{{ label() }}</h2>
-        <button pButton type="button" class="plain" (click)="sheet.close()">Close</button>
+        <button pButton type="button" class="plain" (click)="sheet.close()">{{ say.close }}</button>
       </div>
       <ng-content />
     </dialog>
@@ -38,6 +39,7 @@ import { afterNextRender, ChangeDetectionStrategy, Component, input, output, vie
   `,
 })
 export class Sheet {
+  protected readonly say = uiPages;
   readonly label = input.required<string>();
   readonly closed = output();
   private readonly sheet = viewChild.required<ElementRef<HTMLDialogElement>>('sheet');

@@ -14,6 +14,7 @@ import {
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
+import { uiPages } from '#words/ui';
 import { saveCsv } from './save-csv';
 
 /** A column: what it says of a row, and what it is sorted by where the words would sort wrongly. */
@@ -58,11 +59,12 @@ const longRowsCount = 30;
     @if (many()) {
       <p class="tools small">
         <label
-          >Find <input pInputText #find (input)="table.filterGlobal(find.value, 'contains')" autocomplete="off"
+          >{{ say.find }}
+          <input pInputText #find (input)="table.filterGlobal(find.value, 'contains')" autocomplete="off"
         /></label>
-        <span class="quiet">{{ lines().length }} rows.</span>
+        <span class="quiet">{{ say.rows(lines().length) }}</span>
         <button pButton type="button" class="asText" (click)="save()">
-          Save as CSV<span class="visuallyHidden">: {{ name() }}</span>
+          {{ say.saveAsCsv }}<span class="visuallyHidden">: {{ name() }}</span>
         </button>
       </p>
     }
@@ -118,7 +120,7 @@ const longRowsCount = 30;
       </ng-template>
       <ng-template #emptymessage>
         <tr>
-          <td [attr.colspan]="columns().length" class="quiet">Nothing of that name in it.</td>
+          <td [attr.colspan]="columns().length" class="quiet">{{ say.nothingOfThatNameIn }}</td>
         </tr>
       </ng-template>
     </p-table>
@@ -148,6 +150,7 @@ const longRowsCount = 30;
   `,
 })
 export class Table<Row> {
+  protected readonly say = uiPages;
   readonly name = input.required<string>();
   readonly nameHidden = input(false, { transform: booleanAttribute });
   readonly columns = input.required<readonly TableColumn<Row>[]>();

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { uiPages } from '#words/ui';
 import { Rooms, type Room } from './rooms';
 
 /** The rooms of the water page. */
@@ -6,9 +7,10 @@ import { Rooms, type Room } from './rooms';
   selector: 'nl-water-nav',
   imports: [Rooms],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<nl-rooms label="Water" [rooms]="rooms" />`,
+  template: `<nl-rooms [label]="say.water" [rooms]="rooms" />`,
 })
 export class WaterNav {
+  protected readonly say = uiPages;
   protected readonly rooms: readonly Room[] = [
     { path: '/water/evening', word: 'This evening' },
     { path: '/water', word: 'One change' },

@@ -1,3 +1,4 @@
+import { uiPages } from '#words/ui';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { sources } from '#almanac/sources';
@@ -12,7 +13,7 @@ import { whenText } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (working().inputs.length > 0) {
-      <h3>What went in</h3>
+      <h3>{{ say.whatWentIn }}</h3>
       <dl>
         @for (item of working().inputs; track $index) {
           <dt>
@@ -26,7 +27,7 @@ import { whenText } from './words';
       </dl>
     }
     @if (working().steps.length > 0) {
-      <h3>How</h3>
+      <h3>{{ say.how }}</h3>
       <ol>
         @for (step of working().steps; track $index) {
           <li>
@@ -43,7 +44,7 @@ import { whenText } from './words';
       </ol>
     }
     @if (working().assumptions.length > 0) {
-      <h3>Taken as given</h3>
+      <h3>{{ say.takenAsGiven }}</h3>
       <ul>
         @for (n of working().assumptions; track $index) {
           <li>{{ noteText(n) }}</li>
@@ -51,7 +52,7 @@ import { whenText } from './words';
       </ul>
     }
     @if (working().limits.length > 0) {
-      <h3>Where not to trust it</h3>
+      <h3>{{ say.whereNotToTrustIt }}</h3>
       <ul>
         @for (n of working().limits; track $index) {
           <li>{{ noteText(n) }}</li>
@@ -59,7 +60,7 @@ import { whenText } from './words';
       </ul>
     }
     @if (named().length > 0) {
-      <h3>Source</h3>
+      <h3>{{ say.source }}</h3>
       <ul>
         @for (source of named(); track source.id) {
           <li>
@@ -99,6 +100,7 @@ import { whenText } from './words';
   `,
 })
 export class WorkingView {
+  protected readonly say = uiPages;
   protected noteText = noteWords;
   readonly working = input.required<Working>();
   readonly zone = input('UTC');

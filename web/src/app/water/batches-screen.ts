@@ -150,6 +150,7 @@ const nothing = { addedL: 0, addedG: 0, removedL: 0, what: '' };
   `,
 })
 export class BatchesScreen {
+  protected readonly say = waterPages;
   readonly batchId = input<string>();
   protected readonly mix = inject(MixStore);
   protected readonly store = this.mix.water;

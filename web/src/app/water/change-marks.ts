@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { parameters } from '#almanac/parameters';
@@ -16,7 +17,8 @@ import { figure, gradeWords } from '../ui/words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="legend small quiet">
-      <span class="was"></span> now <span class="will"></span> after <span class="bandKey"></span> band
+      <span class="was"></span> {{ say.now }} <span class="will"></span> {{ say.after }} <span class="bandKey"></span>
+      {{ say.band }}
     </div>
     @for (row of rows(); track row.parameter.id) {
       <div class="mark">
@@ -32,12 +34,12 @@ import { figure, gradeWords } from '../ui/words';
         <div>
           @if (row.span) {
             <nl-figure
-              [title]="row.parameter.label + ' after'"
+              [title]="say.after2(row.parameter.label)"
               [text]="shown(row.parameter, row.span)"
               [unit]="unit(row.parameter)"
               [working]="plan().effect" />
           } @else {
-            <span class="small quiet">not known after: the source’s is missing</span>
+            <span class="small quiet">{{ say.notKnownAfterTheSources }}</span>
           }
         </div>
         <div class="small" [class.over]="row.step && !row.step.within">
@@ -102,6 +104,7 @@ import { figure, gradeWords } from '../ui/words';
   `,
 })
 export class ChangeMarks {
+  protected readonly say = waterPages;
   readonly plan = input.required<ChangePlan>();
   readonly folio = input.required<Folio>();
   protected readonly rows = computed(() => {

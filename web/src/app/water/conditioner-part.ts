@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { waterPages } from '#words/water';
 import { Choice, Option } from '../ui/choice';
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
@@ -27,15 +28,15 @@ interface Label {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small" [open]="needed()">
-      <summary>Conditioner{{ needed() ? ': this water has ' + source().setUp.chlorine : '' }}</summary>
+      <summary>{{ say.conditioner(needed() ? say.thisWaterHas(source().setUp.chlorine) : '') }}</summary>
       <div class="row">
-        <nl-field name="Total chlorine in it, mg/L, if measured"
+        <nl-field [name]="say.totalChlorineInItMg"
           ><input pInputText nlIn name="cl" [ngModel]="chlorine()" (ngModelChange)="chlorine.set($event)"
         /></nl-field>
-        <nl-field name="Label: mL"
+        <nl-field [name]="say.labelMl"
           ><input pInputText nlIn name="ml" [ngModel]="label().labelMl" (ngModelChange)="set({ labelMl: $event })"
         /></nl-field>
-        <nl-field name="treat, {{ 'volume' | unitName }}"
+        <nl-field [name]="say.treat('volume' | unitName)"
           ><input
             pInputText
             nlIn="volume"
@@ -43,7 +44,7 @@ interface Label {
             [ngModel]="label().labelL"
             (ngModelChange)="set({ labelL: $event })"
         /></nl-field>
-        <nl-field name="at chlorine of, mg/L, if it says"
+        <nl-field [name]="say.atChlorineOfMgL"
           ><input
             pInputText
             nlIn
@@ -51,17 +52,17 @@ interface Label {
             [ngModel]="label().labelMgPerL"
             (ngModelChange)="set({ labelMgPerL: $event })"
         /></nl-field>
-        <nl-field name="For"
+        <nl-field [name]="say.for2"
           ><nl-choice name="for" [ngModel]="whole()" (ngModelChange)="whole.set($event)">
-            <nl-option [value]="false" word="what is in the drum" />
-            <nl-option [value]="true" word="the whole tank: straight from the tap" /> </nl-choice
+            <nl-option [value]="false" [word]="say.whatIsInTheDrum" />
+            <nl-option [value]="true" [word]="say.theWholeTankStraightFrom" /> </nl-choice
         ></nl-field>
       </div>
       @if (byLabel(); as d) {
         <p>
           @if (d.ok) {
-            <nl-figure title="By its label" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
-            <span class="quiet">by its label, for {{ tapL() | amount: 'volume' }} of tap</span>
+            <nl-figure [title]="say.byItsLabel" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
+            <span class="quiet">{{ say.byItsLabelForOf(tapL() | amount: 'volume') }}</span>
           } @else {
             <span class="fault">{{ sentence(d.refusal) }}</span>
           }
@@ -70,13 +71,10 @@ interface Label {
       @if (dose(); as d) {
         <p>
           @if (d.ok) {
-            <nl-figure title="Conditioner" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
-            <span class="quiet">by the chlorine measured; this is what is taken</span>
+            <nl-figure [title]="say.conditioner2" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
+            <span class="quiet">{{ say.byTheChlorineMeasuredThis }}</span>
             @if (source().setUp.chlorine === 'chloramine') {
-              <span class="quiet"
-                >Chloramine: {{ f2((chlorine() ?? 0) * ratio) }} mg/L ammonia nitrogen are set free; take one whose
-                label names chloramine.</span
-              >
+              <span class="quiet">{{ say.chloramineMgLAmmoniaNitrogen(f2((chlorine() ?? 0) * ratio)) }}</span>
             }
           } @else {
             <span class="fault">{{ sentence(d.refusal) }}</span>
@@ -84,7 +82,7 @@ interface Label {
         </p>
       }
       <p class="quiet">
-        Strengths differ tenfold between products: there is no usual dose. Keep it from children, off skin and eyes.
+        {{ say.strengthsDifferTenfoldBetweenProducts }}
       </p>
     </details>
   `,
@@ -104,6 +102,7 @@ interface Label {
   `,
 })
 export class ConditionerPart {
+  protected readonly say = waterPages;
   readonly source = input.required<SourceView>();
   readonly changeL = input.required<number>();
   readonly netVolumeL = input.required<number>();

@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { drumsOf } from '#core/water';
@@ -14,7 +15,7 @@ const tallestPx = 46;
   imports: [AmountPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <ol [attr.aria-label]="'Drums of ' + nights().length + ' nights'">
+    <ol [attr.aria-label]="say.drumsOfNights(nights().length)">
       @for (n of nights(); track n.nightIndex) {
         <li [class.shut]="!n.evening">
           <p class="head">
@@ -24,7 +25,7 @@ const tallestPx = 46;
             }
           </p>
           @if (!n.evening) {
-            <p class="small quiet">no evening kept</p>
+            <p class="small quiet">{{ say.noEveningKept }}</p>
           }
           @for (d of n.drums; track d.waterId) {
             <div class="drum">
@@ -33,7 +34,7 @@ const tallestPx = 46;
               ></span>
               <span
                 ><strong class="num">{{ d.volumeL | amount: 'volume' : (d.volumeL < 10 ? 1 : 0) }}</strong
-                >&ngsp;<span class="small">{{ d.name }}{{ d.mixed ? ', to mix' : '' }}</span>
+                >&ngsp;<span class="small">{{ d.name }}{{ d.mixed ? say.toMix : '' }}</span>
                 <span class="small quiet for">{{ d.tankNames.join(', ') }}</span></span
               >
             </div>
@@ -106,6 +107,7 @@ const tallestPx = 46;
   `,
 })
 export class DrumCalendar {
+  protected readonly say = waterPages;
   readonly plan = input.required<FortnightView>();
   readonly waters = input.required<EveningView['waters']>();
   private readonly house = inject(HouseStore);

@@ -143,6 +143,7 @@ const solverSeconds = '8';
   `,
 })
 export class EveningScreen {
+  protected readonly say = waterPages;
   protected readonly store = inject(WaterStore);
   private readonly api = inject(Api);
   private readonly house = inject(HouseStore);

@@ -7,7 +7,7 @@ import { RouterLink } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of, scan } from 'rxjs';
 import { learntProposals, outcomeErrors, type ChangeOutcome, type LearntProposal } from '#core/water';
-import { learntWords } from '#words/water';
+import { learntWords, waterPages } from '#words/water';
 import { valueText } from '#words/units';
 import { Api } from '../base/api';
 import { Told } from '../base/told';
@@ -25,40 +25,40 @@ import { FromToPipe } from '../ui/from-to';
   imports: [FromToPipe, AmountPipe, RouterLink, ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What the changes have taught</h2>
+    <h2>{{ say.whatTheChangesHaveTaught }}</h2>
     @for (p of proposals(); track p.kind + (p.kind === 'source' ? p.parameter : '')) {
       <div class="caution">
         @if (p.kind === 'net-volume') {
           <p>
-            <strong>There seem to be about {{ p.netVolumeL.middleValue | amount: 'volume' : 0 }} in it</strong
-            >&ngsp;<span class="num">({{ f(p.netVolumeL.lo, 0) | to: f(p.netVolumeL.hi, 0) }})</span>, where the book
-            says {{ f(p.nowL, 0) }}.
+            <strong>{{ say.thereSeemToBeAbout(p.netVolumeL.middleValue | amount: 'volume' : 0) }}</strong>&ngsp;<span
+              class="num"
+              >({{ f(p.netVolumeL.lo, 0) | to: f(p.netVolumeL.hi, 0) }})</span
+            >{{ say.whereTheBookSays(f(p.nowL, 0)) }}
           </p>
         } @else {
           <p>
-            <strong
-              >{{ sourceName(p.sourceId) }}: {{ label(p.parameter) }} seems to be about
-              {{ value(p.parameter, p.impliedValue.middleValue) }}</strong
-            >&ngsp;<span class="num"
+            <strong>{{
+              say.seemsToBeAbout(
+                sourceName(p.sourceId),
+                label(p.parameter),
+                value(p.parameter, p.impliedValue.middleValue)
+              )
+            }}</strong>&ngsp;<span class="num"
               >({{ value(p.parameter, p.impliedValue.lo) | to: value(p.parameter, p.impliedValue.hi) }})</span
-            >, where its analysis says {{ value(p.parameter, p.statedValue) }}.
+            >{{ say.whereItsAnalysisSays(value(p.parameter, p.statedValue)) }}
           </p>
         }
         <p class="small">{{ taught(p) }}</p>
         @if (p.kind === 'net-volume') {
-          <a [routerLink]="['/tanks', tankId(), 'set-up']">Measure it and change the set-up</a>
+          <a [routerLink]="['/tanks', tankId(), 'set-up']">{{ say.measureItAndChangeThe }}</a>
         } @else {
-          <a routerLink="/readings" [queryParams]="{ source: p.sourceId }">Test the source</a>
+          <a routerLink="/readings" [queryParams]="{ source: p.sourceId }">{{ say.testTheSource }}</a>
         }
-        <button pButton type="button" class="asText" (click)="putAside(p)">Put it aside for a month</button>
+        <button pButton type="button" class="asText" (click)="putAside(p)">{{ say.putItAsideForA }}</button>
       </div>
     } @empty {
       <p class="small quiet">
-        {{
-          errors().length === 0
-            ? 'No change of the last half year was measured soon after. Measure within a day after a change, and the book learns from it.'
-            : 'Nothing to propose: the changes land where they should, or too few were measured.'
-        }}
+        {{ errors().length === 0 ? say.noChangeOfTheLast : say.nothingToProposeTheChanges }}
       </p>
     }
     @if (errors().length > 0) {
@@ -66,11 +66,11 @@ import { FromToPipe } from '../ui/from-to';
         <table>
           <thead>
             <tr>
-              <th>Change</th>
-              <th>Value</th>
-              <th class="right">foreseen</th>
-              <th class="right">measured</th>
-              <th class="right">off by</th>
+              <th>{{ say.change }}</th>
+              <th>{{ say.value }}</th>
+              <th class="right">{{ say.foreseen }}</th>
+              <th class="right">{{ say.measured }}</th>
+              <th class="right">{{ say.offBy }}</th>
               <th></th>
             </tr>
           </thead>
@@ -82,7 +82,7 @@ import { FromToPipe } from '../ui/from-to';
                 <td class="num right">{{ value(e.parameter, e.predictedValue) }}</td>
                 <td class="num right">{{ value(e.parameter, e.measuredValue) }}</td>
                 <td class="num right">{{ e.errorValue > 0 ? '+' : '' }}{{ value(e.parameter, e.errorValue) }}</td>
-                <td class="small quiet">{{ e.explained ? 'within what it was read with' : '' }}</td>
+                <td class="small quiet">{{ e.explained ? say.withinWhatItWasRead : '' }}</td>
               </tr>
             }
           </tbody>
@@ -104,6 +104,7 @@ import { FromToPipe } from '../ui/from-to';
   `,
 })
 export class LearntPart {
+  protected readonly say = waterPages;
   readonly tankId = input.required<string>();
   readonly netVolumeL = input.required<number>();
   private readonly api = inject(Api);

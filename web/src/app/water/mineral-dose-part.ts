@@ -27,25 +27,25 @@ type QuantityId = (typeof quantities)[number]['id'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
-      <summary>How many grams?</summary>
+      <summary>{{ say.howManyGrams }}</summary>
       <div class="row">
         <nl-field name="{{ 'volume' | unitWord }}"
           ><input pInputText nlIn="volume" name="litres" [ngModel]="litres()" (ngModelChange)="litres.set($event)"
         /></nl-field>
-        <nl-field name="Raise"
+        <nl-field [name]="say.raise"
           ><nl-choice name="what" [ngModel]="what()" (ngModelChange)="what.set($event)">
             @for (q of open(); track q.id) {
               <nl-option [value]="q.id" [word]="q.word" />
             }</nl-choice
         ></nl-field>
-        <nl-value-field label="from" name="from" [parameter]="of()" [(value)]="from" />
-        <nl-value-field label="to" name="to" [parameter]="of()" [(value)]="to" />
+        <nl-value-field [label]="say.from" name="from" [parameter]="of()" [(value)]="from" />
+        <nl-value-field [label]="say.to" name="to" [parameter]="of()" [(value)]="to" />
       </div>
       @if (dose(); as d) {
         <p>
           @if (d.ok) {
-            <nl-figure [title]="name()" [text]="grams(d.value.value.massG)" unit="g" [working]="d.value" /> of
-            {{ name() }}, by {{ by() }}.
+            <nl-figure [title]="name()" [text]="grams(d.value.value.massG)" unit="g" [working]="d.value" />
+            {{ say.ofBy(name(), by()) }}
           } @else {
             <span class="fault">{{ sentence(d.refusal) }}</span>
           }
@@ -69,6 +69,7 @@ type QuantityId = (typeof quantities)[number]['id'];
   `,
 })
 export class MineralDosePart {
+  protected readonly say = waterPages;
   readonly name = input.required<string>();
   readonly state = input.required<MineralState>();
   protected readonly open = computed(() => quantities.filter((q) => this.state()[q.id]));

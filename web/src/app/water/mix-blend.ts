@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
@@ -43,9 +44,9 @@ interface Part {
   template: `
     @for (p of parts(); track $index; let i = $index) {
       <div class="row">
-        <nl-field name="Water {{ i + 1 }}"
+        <nl-field [name]="say.water2(i + 1)"
           ><nl-choice [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })">
-            <nl-option value="" disabled word="choose" />
+            <nl-option value="" disabled [word]="say.choose" />
             @for (o of mix.sources.list(); track o.sourceId) {
               <nl-option [value]="o.sourceId" [word]="o.setUp.name" />
             }</nl-choice
@@ -58,31 +59,31 @@ interface Part {
             [ngModel]="p.volumeL"
             (ngModelChange)="set(i, { volumeL: $event })"
         /></nl-field>
-        <nl-field class="short" name="{{ 'temperature' | unitName }} now"
+        <nl-field class="short" [name]="say.now2('temperature' | unitName)"
           ><input
             pInputText
             nlIn="temperature"
             [name]="'t' + i"
             [ngModel]="p.tempC"
             (ngModelChange)="set(i, { tempC: $event })"
-            placeholder="as tested"
+            [placeholder]="say.asTested"
         /></nl-field>
         @if (parts().length > 2) {
-          <button pButton type="button" class="asText" (click)="drop(i)">out</button>
+          <button pButton type="button" class="asText" (click)="drop(i)">{{ say.out }}</button>
         }
       </div>
     }
     @if (parts().length < 5) {
-      <button pButton type="button" class="asText" (click)="add()">Another water</button>
+      <button pButton type="button" class="asText" (click)="add()">{{ say.anotherWater }}</button>
     }
     @if (scalds()) {
-      <p class="caution">Water above 50 °C scalds: cold in first, then hot, and a thermometer before a hand.</p>
+      <p class="caution">{{ say.waterAbove50CScalds }}</p>
     }
     @if (refusal()) {
       <p class="fault" role="alert">{{ refusal() }}</p>
     }
     @if (told(); as t) {
-      <h2>Poured together: {{ t.totalL | amount: 'volume' }}</h2>
+      <h2>{{ say.pouredTogether(t.totalL | amount: 'volume') }}</h2>
       <dl class="facts">
         @for (r of t.rows; track r.label) {
           <div>
@@ -94,26 +95,22 @@ interface Part {
           <dt>pH</dt>
           <dd>
             @if (t.ph !== null) {
-              <span class="num">{{ t.ph.toFixed(2) }}</span> now{{ t.phAerated === null ? '.' : ',' }}
+              <span class="num">{{ t.ph.toFixed(2) }}</span> {{ say.now3(t.phAerated === null ? '.' : ',') }}
             } @else {
-              <span class="quiet"
-                >cannot be computed: it needs pH and KH of every part, and carbonate as what holds it{{
-                  t.phAerated === null ? '.' : ';'
-                }}</span
-              >
+              <span class="quiet">{{ say.cannotBeComputedItNeeds(t.phAerated === null ? '.' : ';') }}</span>
             }
             @if (t.phAerated !== null) {
-              <span class="num">{{ t.phAerated.toFixed(2) }}</span> after a day of air.
+              <span class="num">{{ t.phAerated.toFixed(2) }}</span> {{ say.afterADayOfAir }}
             }
-            <span class="small quiet">Never an average.</span>
+            <span class="small quiet">{{ say.neverAnAverage }}</span>
           </dd>
         </div>
       </dl>
       @for (a of t.assumptions; track $index) {
-        <p class="small quiet">Supposed: {{ noteText(a) }}</p>
+        <p class="small quiet">{{ say.supposed(noteText(a)) }}</p>
       }
       @if (t.unknown) {
-        <p class="small quiet">Known of some parts only, so not of the mixture: {{ t.unknown }}.</p>
+        <p class="small quiet">{{ say.knownOfSomePartsOnly(t.unknown) }}</p>
       }
     }
   `,
@@ -149,6 +146,7 @@ interface Part {
   `,
 })
 export class MixBlend {
+  protected readonly say = waterPages;
   protected noteText = noteWords;
   protected readonly mix = inject(MixStore);
   protected readonly parts = signal<readonly Part[]>([

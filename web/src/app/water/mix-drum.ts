@@ -49,9 +49,9 @@ import { Field } from '../ui/field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="grid">
-      <nl-field name="Water"
+      <nl-field [name]="say.water"
         ><nl-choice name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)">
-          <nl-option value="" disabled word="Choose" />
+          <nl-option value="" disabled [word]="say.choose2" />
           @for (s of drums(); track s.sourceId) {
             <nl-option [value]="s.sourceId" [word]="s.setUp.name" />
           }</nl-choice
@@ -65,7 +65,7 @@ import { Field } from '../ui/field';
           (ngModelChange)="litres.set($event)"
           [attr.aria-invalid]="!!sizeFault()"
       /></nl-field>
-      <nl-field name="Drum"
+      <nl-field [name]="say.drum"
         ><input
           pInputText
           name="drum"
@@ -74,21 +74,21 @@ import { Field } from '../ui/field';
           (ngModelChange)="drum.set($event)"
           autocomplete="off"
       /></nl-field>
-      <nl-field name="Scale shows steps of, g"
+      <nl-field [name]="say.scaleShowsStepsOfG"
         ><input pInputText nlIn name="scale" [ngModel]="mix.scaleG()" (ngModelChange)="mix.scaleG.set($event || 0.1)"
       /></nl-field>
     </div>
     @if (!waterId() && known().length > 0) {
-      <h2>What is mixed here</h2>
+      <h2>{{ say.whatIsMixedHere }}</h2>
       <div class="scroll">
         <table>
           <thead>
             <tr>
-              <th>Water</th>
-              <th>Made of</th>
-              <th>It should read</th>
-              <th>Then</th>
-              <th class="right">Ready, {{ 'volume' | unitName }}</th>
+              <th>{{ say.water }}</th>
+              <th>{{ say.madeOf }}</th>
+              <th>{{ say.itShouldRead }}</th>
+              <th>{{ say.then }}</th>
+              <th class="right">{{ say.ready4('volume' | unitName) }}</th>
               <th></th>
             </tr>
           </thead>
@@ -102,7 +102,7 @@ import { Field } from '../ui/field';
                 <td class="num right">{{ k.readyL > 0 ? bareLitres(k.readyL) : '' }}</td>
                 <td class="line">
                   <button pButton type="button" class="asText" (click)="waterId.set(k.sourceId)">
-                    Mix it<span class="visuallyHidden">: {{ k.name }}</span>
+                    {{ say.mixIt }}<span class="visuallyHidden">: {{ k.name }}</span>
                   </button>
                 </td>
               </tr>
@@ -113,7 +113,7 @@ import { Field } from '../ui/field';
     }
     @if (!waterId() && mix.loaded() && known().length === 0) {
       <p class="quiet">
-        No recipe stands in the book yet. Find one for the water your animals want, and it is mixed from here.
+        {{ say.noRecipeStandsInThe }}
       </p>
     }
     @if (sizeFault()) {
@@ -121,12 +121,12 @@ import { Field } from '../ui/field';
     }
     @if (waterId() && !recipe()) {
       <p class="caution small">
-        Nobody has written how this water is made. Find a recipe for it, and write it in the book.
+        {{ say.nobodyHasWrittenHowThis }}
       </p>
     }
     @if (recipe(); as r) {
       @if (!sizeFault()) {
-        <h2>Into the drum, in this order</h2>
+        <h2>{{ say.intoTheDrumInThis }}</h2>
         <ol class="weigh">
           @for (p of poured(); track p.sourceId) {
             <li>
@@ -147,26 +147,26 @@ import { Field } from '../ui/field';
           <p class="caution small">{{ c }}</p>
         }
         <p>
-          It should read
+          {{ say.itShouldRead }}
           @for (a of r.aims; track a.parameter; let last = $last) {
             <span class="num">{{ label(a.parameter) }} {{ aimText(a.value) }} ± {{ aimText(a.toleranceValue) }}</span
             >{{ last ? '.' : ', ' }}
           }
           @if (expected(); as e) {
-            By what is known of parts and powder it will read about
+            {{ say.byWhatIsKnownOf }}
             <span class="num">{{ e | amount: 'conductivity' : 0 }}</span>.
           }
           @if (r.leadHours > 0) {
-            Then {{ r.stirred ? 'stirred' : 'left standing' }} for {{ leadText(r.leadHours) }}.
+            {{ say.thenFor(r.stirred ? say.stirred : say.leftStanding, leadText(r.leadHours)) }}
           }
         </p>
         <nl-warm-part [volumeL]="litres()" (wanted)="mixedC.set($event)" />
         @if (faults()) {
-          <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>
+          <p class="fault" role="alert">{{ say.whatYouTypedIsKept(faults()) }}</p>
         }
         <p>
           <button pButton type="button" class="go" (click)="write()" [disabled]="busy()">
-            It is mixed: write the batch
+            {{ say.itIsMixedWriteThe }}
           </button>
         </p>
       }
@@ -174,7 +174,7 @@ import { Field } from '../ui/field';
     <p role="status">
       {{ said() }}
       @if (saidBatch()) {
-        <a routerLink="/water/batches">Measure it</a>
+        <a routerLink="/water/batches">{{ say.measureIt }}</a>
       }
     </p>
   `,
@@ -211,6 +211,7 @@ import { Field } from '../ui/field';
   `,
 })
 export class MixDrum {
+  protected readonly say = waterPages;
   protected bareLitres = (value: number): string => amountFigure(speech(), 'volume', value, 1);
   protected readonly mix = inject(MixStore);
   private readonly scribe = inject(Scribe);

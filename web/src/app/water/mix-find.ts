@@ -181,6 +181,7 @@ const isParameter = (id: string): id is ParameterId => (parameterIds as readonly
   `,
 })
 export class MixFind {
+  protected readonly say = waterPages;
   protected noteText = noteWords;
   protected readonly phBy = phByWords;
   protected readonly mix = inject(MixStore);

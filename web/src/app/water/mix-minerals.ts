@@ -41,11 +41,11 @@ import { Field } from '../ui/field';
             <table>
               <thead>
                 <tr>
-                  <th>A gram in a litre raises</th>
-                  <th class="right">by</th>
-                  <th>from</th>
-                  <th class="right">scatter</th>
-                  <th class="right">against the label</th>
+                  <th>{{ say.aGramInALitre }}</th>
+                  <th class="right">{{ say.by }}</th>
+                  <th>{{ say.from }}</th>
+                  <th class="right">{{ say.scatter }}</th>
+                  <th class="right">{{ say.againstTheLabel }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -69,11 +69,8 @@ import { Field } from '../ui/field';
           <nl-mineral-dose [name]="m.name" [state]="s" />
           @for (o of latest(s.odd); track o.atEpochMs + o.quantity) {
             <div class="caution small">
-              <strong
-                >{{ day(o.atEpochMs) }}: {{ f0(o.measuredValue) }} more on the pen where {{ f0(o.expectedValue) }} was
-                expected.</strong
-              >
-              Likely:
+              <strong>{{ say.moreOnThePenWhere(day(o.atEpochMs), f0(o.measuredValue), f0(o.expectedValue)) }}</strong>
+              {{ say.likely }}
               @for (l of o.likely; track l; let last = $last) {
                 {{ likely[l] }}{{ last ? '.' : '; ' }}
               }
@@ -81,22 +78,22 @@ import { Field } from '../ui/field';
           }
         } @else {
           <p class="small quiet">
-            Nothing is known of it yet: write what its label says, or mix and measure three batches.
+            {{ say.nothingIsKnownOfIt }}
           </p>
         }
         <button pButton type="button" class="asText" (click)="edit(m)">
-          {{ m.label ? 'The label' : 'Write the label' }}
+          {{ m.label ? say.theLabel : say.writeTheLabel }}
         </button>
         @if (editing() === m.supplyId) {
           <form class="row" (ngSubmit)="save(m)">
-            <nl-field name="Grams"
+            <nl-field [name]="say.grams"
               ><input
                 pInputText
                 nlIn
                 name="g"
                 [ngModel]="form().massG"
                 (ngModelChange)="set('massG', $event)" /></nl-field
-            ><nl-field name="in {{ 'volume' | unitWord }}"
+            ><nl-field [name]="say.in2('volume' | unitWord)"
               ><input
                 pInputText
                 nlIn="volume"
@@ -105,35 +102,36 @@ import { Field } from '../ui/field';
                 (ngModelChange)="set('waterL', $event)"
             /></nl-field>
             <nl-value-field
-              label="raise GH by, °dH"
+              [label]="say.raiseGhByDh"
               name="gh"
               parameter="ghDegrees"
               [value]="form().ghDegrees"
               (valueChange)="set('ghDegrees', $event)" /><nl-value-field
-              label="KH by, °dH"
+              [label]="say.khByDh"
               name="kh"
               parameter="khDegrees"
               [value]="form().khDegrees"
               (valueChange)="set('khDegrees', $event)" />
             <nl-value-field
-              label="conductivity by, µS/cm"
+              [label]="say.conductivityBySCm"
               name="ec"
               parameter="ec25UsPerCm"
               [value]="form().ec25UsPerCm"
               (valueChange)="set('ec25UsPerCm', $event)" />
-            <button pButton class="go">Write the label</button>
+            <button pButton class="go">{{ say.writeTheLabel }}</button>
           </form>
           <p class="small quiet">
-            Conductivity may be typed in ppm as your own pen shows it; a label in ppm names no factor as a rule: then
-            leave it to your own batches.
+            {{ say.conductivityMayBeTypedIn }}
           </p>
           @if (faults()) {
-            <p class="fault" role="alert">{{ faults() }}. What you typed is kept.</p>
+            <p class="fault" role="alert">{{ say.whatYouTypedIsKept(faults()) }}</p>
           }
         }
       </section>
     } @empty {
-      <p>No mineral is among the <a routerLink="/supplies">supplies</a> yet.</p>
+      <p>
+        {{ say.noMineralIsAmongThe }} <a routerLink="/supplies">{{ say.supplies }}</a> {{ say.yet }}
+      </p>
     }
     <p role="status" class="quiet">{{ said() }}</p>
   `,
@@ -159,6 +157,7 @@ import { Field } from '../ui/field';
   `,
 })
 export class MixMinerals {
+  protected readonly say = waterPages;
   protected readonly likely = oddBatchWords;
   protected readonly mix = inject(MixStore);
   private readonly house = inject(HouseStore);

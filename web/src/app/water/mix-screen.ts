@@ -24,8 +24,8 @@ type Way = (typeof ways)[number]['id'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-water-nav />
-    <h1>Mix</h1>
-    <div class="ways" role="group" aria-label="What to do">
+    <h1>{{ say.mix }}</h1>
+    <div class="ways" role="group" [attr.aria-label]="say.whatToDo">
       @for (w of ways; track w.id) {
         <button pButton type="button" class="plain" [attr.aria-pressed]="way() === w.id" (click)="way.set(w.id)">
           {{ w.word }}
@@ -62,6 +62,7 @@ type Way = (typeof ways)[number]['id'];
   `,
 })
 export class MixScreen {
+  protected readonly say = waterPages;
   readonly water = input<string>();
   readonly litres = input<string>();
   readonly do = input<string>();

@@ -70,28 +70,28 @@ const holdWords: Record<
   template: `
     @if (rows(); as all) {
       @if (all.length === 0) {
-        <p class="quiet">There is no tank yet.</p>
+        <p class="quiet">{{ say.thereIsNoTankYet }}</p>
       } @else {
         <p>{{ plain() }}</p>
         <div class="scroll">
           <p-table [value]="tableRows()" dataKey="tankId" class="sticky">
             <ng-template #header>
               <tr>
-                <th pSortableColumn="name">Tank <p-sortIcon field="name" /></th>
-                <th>Routine</th>
-                <th pSortableColumn="state">Does it hold? <p-sortIcon field="state" /></th>
-                <th pSortableColumn="label">What decides <p-sortIcon field="label" /></th>
-                <th class="right">settles at</th>
-                <th class="right">limit</th>
-                <th class="right">least that holds</th>
+                <th pSortableColumn="name">{{ say.tank }} <p-sortIcon field="name" /></th>
+                <th>{{ say.routine }}</th>
+                <th pSortableColumn="state">{{ say.doesItHold }} <p-sortIcon field="state" /></th>
+                <th pSortableColumn="label">{{ say.whatDecides }} <p-sortIcon field="label" /></th>
+                <th class="right">{{ say.settlesAt }}</th>
+                <th class="right">{{ say.limit }}</th>
+                <th class="right">{{ say.leastThatHolds }}</th>
                 <th class="right" pSortableColumn="cost.litresPerYearL">
-                  {{ 'volume' | unitName }} a year <p-sortIcon field="cost.litresPerYearL" />
+                  {{ say.aYear('volume' | unitName) }} <p-sortIcon field="cost.litresPerYearL" />
                 </th>
                 <th class="right" pSortableColumn="cost.workPerYearHours">
-                  hours <p-sortIcon field="cost.workPerYearHours" />
+                  {{ say.hours }} <p-sortIcon field="cost.workPerYearHours" />
                 </th>
                 @if (priced()) {
-                  <th class="right">costs a year</th>
+                  <th class="right">{{ say.costsAYear }}</th>
                 }
               </tr>
             </ng-template>
@@ -102,13 +102,13 @@ const holdWords: Record<
                 </td>
                 <td class="small">
                   @if (r.routine; as now) {
-                    <span class="num">{{ percent(now.changeFraction) }} %</span> every
+                    <span class="num">{{ percent(now.changeFraction) }} %</span> {{ say.every }}
                     <span class="num">{{ now.everyDays }}</span> d, {{ r.waterName }}
                     @if (now.routineBy === 'habit') {
-                      <div class="quiet">as the last changes went</div>
+                      <div class="quiet">{{ say.asTheLastChangesWent }}</div>
                     }
                   } @else {
-                    <span class="quiet">none known</span>
+                    <span class="quiet">{{ say.noneKnown }}</span>
                   }
                 </td>
                 <td>
@@ -133,7 +133,7 @@ const holdWords: Record<
             <ng-template #footer>
               @if (total(); as t) {
                 <tr>
-                  <td>All</td>
+                  <td>{{ say.all }}</td>
                   <td colspan="6"></td>
                   <td class="num right">{{ t.litresPerYearL | bareAmount: 'volume' : 0 }}</td>
                   <td class="num right">{{ t.workPerYearHours.toFixed(0) }}</td>
@@ -146,12 +146,11 @@ const holdWords: Record<
           </p-table>
         </div>
         <p class="small quiet">
-          Settled values are spans: four times in five what the tank makes in a day lies between their ends. The least
-          that holds is for four in five, at the present rhythm.
+          {{ say.settledValuesAreSpansFour }}
         </p>
       }
     } @else {
-      <p class="quiet">Adding up what each tank makes …</p>
+      <p class="quiet">{{ say.addingUpWhatEachTank }}</p>
     }
   `,
   styles: `
@@ -167,6 +166,7 @@ const holdWords: Record<
   `,
 })
 export class RoutinesOverview {
+  protected readonly say = waterPages;
   private readonly api = inject(Api);
   private readonly water = inject(WaterStore);
   private readonly sources = inject(SourcesStore);

@@ -123,6 +123,7 @@ interface Form {
   `,
 })
 export class RoutinesScreen {
+  protected readonly say = waterPages;
   readonly tank = input<string>();
   private readonly house = inject(HouseStore);
   private readonly folios = inject(FolioStore);

@@ -47,19 +47,19 @@ interface SchoolHere extends SchoolTaken {
   imports: [ButtonDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What each school would do here</h2>
+    <h2>{{ say.whatEachSchoolWouldDo }}</h2>
     <div class="scroll">
       <table>
         <thead>
           <tr>
-            <th>School</th>
-            <th class="right">Change</th>
-            <th class="right">every</th>
-            <th>The step</th>
-            <th class="right">settles before</th>
-            <th class="right">and after</th>
-            <th class="right">L a year</th>
-            <th class="right">hours</th>
+            <th>{{ say.school }}</th>
+            <th class="right">{{ say.change }}</th>
+            <th class="right">{{ say.every }}</th>
+            <th>{{ say.theStep }}</th>
+            <th class="right">{{ say.settlesBefore }}</th>
+            <th class="right">{{ say.andAfter }}</th>
+            <th class="right">{{ say.lAYear }}</th>
+            <th class="right">{{ say.hours }}</th>
             <th></th>
           </tr>
         </thead>
@@ -69,7 +69,7 @@ interface SchoolHere extends SchoolTaken {
               <td>
                 <strong>{{ s.school.name }}</strong>
                 @if (s.advised) {
-                  &ngsp;<span class="small">usual for this tank</span>
+                  &ngsp;<span class="small">{{ say.usualForThisTank }}</span>
                 }
                 <div class="small quiet">{{ s.school.suits }}. {{ s.school.caution }}</div>
               </td>
@@ -79,7 +79,7 @@ interface SchoolHere extends SchoolTaken {
               <td class="num right" [class.over]="s.over">
                 {{ s.peak }}
                 @if (s.over) {
-                  <div class="small">above {{ ceiling() }}</div>
+                  <div class="small">{{ say.above(ceiling() ?? '') }}</div>
                 }
               </td>
               <td class="num right">{{ s.trough }}</td>
@@ -87,7 +87,7 @@ interface SchoolHere extends SchoolTaken {
               <td class="num right">{{ s.cost.workPerYearHours.toFixed(0) }}</td>
               <td class="line">
                 <button pButton type="button" class="asText" (click)="taken.emit(s)">
-                  Take it over<span class="visuallyHidden">: {{ s.school.name }}</span>
+                  {{ say.takeItOver }}<span class="visuallyHidden">: {{ s.school.name }}</span>
                 </button>
               </td>
             </tr>
@@ -96,9 +96,13 @@ interface SchoolHere extends SchoolTaken {
       </table>
     </div>
     <p class="small quiet">
-      Common practice, each with its usual size in the middle. {{ parameter().label }} from the model of this tank; the
-      step against what its animals bear, with {{ waterName() || 'no water chosen'
-      }}{{ pureSource() ? ' and, in turn, ' + pureSource()?.setUp?.name : '' }}.
+      {{
+        say.commonPracticeEachWithIts(
+          parameter().label,
+          waterName() || say.noWaterChosen,
+          pureSource() ? say.andInTurn(pureSource()?.setUp?.name ?? '') : ''
+        )
+      }}
     </p>
   `,
   styles: `
@@ -121,6 +125,7 @@ interface SchoolHere extends SchoolTaken {
   `,
 })
 export class SchoolsPart {
+  protected readonly say = waterPages;
   readonly folio = input.required<Folio>();
   readonly outlook = input.required<FolioOutlook>();
   readonly parameter = input.required<Parameter>();

@@ -6,7 +6,7 @@ import { FormsModule } from '@angular/forms';
 import { stepLimits } from '#almanac/limits';
 import type { Interval, ParameterId, Water } from '#core/readings';
 import { unstatedAims, wiseSequence, type ChangePlan, type WaterAim } from '#core/water';
-import { adviceWords, missWords, stopWords } from '#words/water';
+import { adviceWords, missWords, stopWords, waterPages } from '#words/water';
 import { valueText } from '#words/units';
 import { Scribe } from '../base/scribe';
 import { faultsText, plainRefusal } from '../ui/refusals';
@@ -23,16 +23,15 @@ import { Field } from '../ui/field';
   template: `
     @if (aims().length === 0) {
       <p>
-        No tested value is outside its band or about to leave it: nothing asks for this change. Take the largest that is
-        wise, or say above what it is for.
+        {{ say.noTestedValueIsOutside }}
       </p>
     } @else {
-      <h2>{{ wanted() ? 'The shortest way there' : 'The way there in steps they bear' }}</h2>
+      <h2>{{ wanted() ? say.theShortestWayThere : say.theWayThereInSteps }}</h2>
       <div class="row">
-        <nl-field name="A step every"
+        <nl-field [name]="say.aStepEvery"
           ><nl-choice name="every" [ngModel]="everyDays()" (ngModelChange)="everyDays.set(+$event)">
             @for (d of [1, 2, 3, 4, 7]; track d) {
-              <nl-option [value]="d" [word]="d === 1 ? 'day' : d + ' days'" />
+              <nl-option [value]="d" [word]="d === 1 ? say.day : say.days(d)" />
             }</nl-choice
         ></nl-field>
       </div>
@@ -42,26 +41,22 @@ import { Field } from '../ui/field';
       @if (found(); as s) {
         @if (s.steps.length === 0) {
           <p>
-            {{
-              s.verdict === 'leave'
-                ? 'It is there already: leave it alone.'
-                : 'No step that they bear gains on it: another source, or the cause first.'
-            }}
+            {{ s.verdict === 'leave' ? say.itIsThereAlreadyLeave : say.noStepThatTheyBear }}
           </p>
         } @else {
           <p>
-            <strong>{{ s.steps.length === 1 ? 'One change' : s.steps.length + ' changes' }}</strong> over
-            {{ lastText() }}.
+            <strong>{{ s.steps.length === 1 ? say.oneChange : say.changes(s.steps.length) }}</strong>
+            {{ say.over(lastText()) }}
           </p>
           <div class="scroll">
             <table>
               <thead>
                 <tr>
-                  <th>Step</th>
-                  <th>Day</th>
-                  <th class="right">Change</th>
+                  <th>{{ say.step }}</th>
+                  <th>{{ say.day2 }}</th>
+                  <th class="right">{{ say.change }}</th>
                   @for (p of shown(); track p) {
-                    <th class="right">{{ short(p) }} after</th>
+                    <th class="right">{{ say.after2(short(p)) }}</th>
                   }
                 </tr>
               </thead>
@@ -69,7 +64,7 @@ import { Field } from '../ui/field';
                 @for (step of rows(); track step.place) {
                   <tr>
                     <td class="num">{{ step.place }}</td>
-                    <td class="num">{{ step.day === 0 ? 'tonight' : '+' + step.day }}</td>
+                    <td class="num">{{ step.day === 0 ? say.tonight2 : '+' + step.day }}</td>
                     <td class="num right">
                       {{ percent(step.changeFraction) }} %
                       <span class="quiet">{{ step.changeL | amount: 'volume' }}</span>
@@ -84,7 +79,7 @@ import { Field } from '../ui/field';
           </div>
           @if (s.steps.length > 12) {
             <button pButton type="button" class="asText" (click)="all.set(!all())">
-              {{ all() ? 'Only the first and the last' : 'All ' + s.steps.length + ' steps' }}
+              {{ all() ? say.onlyTheFirstAndThe : say.allSteps(s.steps.length) }}
             </button>
           }
           @for (m of s.missed; track m.parameter) {
@@ -95,7 +90,7 @@ import { Field } from '../ui/field';
               <li>· {{ stops[x] }}</li>
             }
           </ul>
-          <button pButton type="button" class="go" (click)="keep()">Plan it so: first step tonight</button>
+          <button pButton type="button" class="go" (click)="keep()">{{ say.planItSoFirstStep }}</button>
         }
       }
     }
@@ -122,6 +117,7 @@ import { Field } from '../ui/field';
   `,
 })
 export class SequencePart {
+  protected readonly say = waterPages;
   private readonly scribe = inject(Scribe);
   readonly plan = input.required<ChangePlan>();
   readonly tankId = input.required<string>();

@@ -19,20 +19,20 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
   template: `
     <div class="caution">
       <p>
-        A step of a planned sequence{{ ofText() }}.
+        {{ say.aStepOfAPlanned(ofText()) }}
         @if (diedSince()) {
-          <strong>One died since it began: stop here, and look for what the steps brought.</strong>
+          <strong>{{ say.oneDiedSinceItBegan }}</strong>
         }
       </p>
       <form class="row" (ngSubmit)="end()">
-        <nl-field name="End it, because"
+        <nl-field [name]="say.endItBecause"
           ><nl-choice name="because" [ngModel]="because()" (ngModelChange)="because.set($event)">
-            <nl-option value="reached" word="the goal is reached" />
-            <nl-option value="recovered" word="they have recovered" />
-            <nl-option value="died" word="one died after a step" />
-            <nl-option value="other" word="something else" /> </nl-choice
+            <nl-option value="reached" [word]="say.theGoalIsReached" />
+            <nl-option value="recovered" [word]="say.theyHaveRecovered" />
+            <nl-option value="died" [word]="say.oneDiedAfterAStep" />
+            <nl-option value="other" [word]="say.somethingElse" /> </nl-choice
         ></nl-field>
-        <nl-field name="Note"
+        <nl-field [name]="say.note"
           ><input
             pInputText
             name="note"
@@ -40,7 +40,7 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
             [ngModel]="note()"
             (ngModelChange)="note.set($event)"
             autocomplete="off" /></nl-field
-        ><button pButton class="plain">End the sequence</button>
+        ><button pButton class="plain">{{ say.endTheSequence }}</button>
       </form>
       @if (fault()) {
         <p class="fault" role="alert">{{ fault() }}</p>
@@ -63,6 +63,7 @@ type Because = Extract<SequencePayload, { step: 'ended' }>['because'];
   `,
 })
 export class SequenceStop {
+  protected readonly say = waterPages;
   private readonly scribe = inject(Scribe);
   readonly tankId = input.required<string>();
   readonly sequenceId = input.required<string>();

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { InputText } from 'primeng/inputtext';
 import { FormsModule } from '@angular/forms';
 import { hotAndCold } from '#core/water';
-import { warmingWords } from '#words/water';
+import { warmingWords, waterPages } from '#words/water';
 import { plainRefusal } from '../ui/refusals';
 import { InUnit } from '../ui/in-unit';
 import { UnitNamePipe } from '../ui/amount';
@@ -16,23 +16,23 @@ import { Field } from '../ui/field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details class="small">
-      <summary>Hot and cold for its temperature</summary>
+      <summary>{{ say.hotAndColdForIts }}</summary>
       <div class="grid">
-        <nl-field name="Wanted, {{ 'temperature' | unitName }}"
+        <nl-field [name]="say.wanted2('temperature' | unitName)"
           ><input
             pInputText
             nlIn="temperature"
             name="wanted"
             [ngModel]="wantedC()"
             (ngModelChange)="want($event)" /></nl-field
-        ><nl-field name="The cold is, {{ 'temperature' | unitName }}"
+        ><nl-field [name]="say.theColdIs('temperature' | unitName)"
           ><input
             pInputText
             nlIn="temperature"
             name="cold"
             [ngModel]="coldC()"
             (ngModelChange)="coldC.set($event)" /></nl-field
-        ><nl-field name="The hot is, {{ 'temperature' | unitName }}"
+        ><nl-field [name]="say.theHotIs('temperature' | unitName)"
           ><input pInputText nlIn="temperature" name="hot" [ngModel]="hotC()" (ngModelChange)="hotC.set($event)"
         /></nl-field>
       </div>
@@ -63,6 +63,7 @@ import { Field } from '../ui/field';
   `,
 })
 export class WarmPart {
+  protected readonly say = waterPages;
   readonly volumeL = input.required<number | null>();
   /** As warm as the tank, where that is known. */
   readonly asWarmC = input<number | null>(null);

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import { practices } from '#almanac/practices';
 import { watchAfter, type ChangePlan } from '#core/water';
 import type { Folio } from '#contracts/tanks';
-import { watchWhenWords, watchWords } from '#words/water';
+import { watchWhenWords, watchWords, waterPages } from '#words/water';
 import { gradeWords } from '../ui/words';
 
 /** What to look for after this very change: what can harm openly, the rest when asked for. */
@@ -23,7 +23,7 @@ import { gradeWords } from '../ui/words';
       }
     }
     <details class="small">
-      <summary>What to watch after it</summary>
+      <summary>{{ say.whatToWatchAfterIt }}</summary>
       <ul>
         @for (w of list(); track w.reason.id) {
           @if (!w.caution) {
@@ -36,8 +36,8 @@ import { gradeWords } from '../ui/words';
         }
       </ul>
       <p>
-        It is asked for on Tonight and written on
-        <a [routerLink]="['/tanks', folio().tank.tankId]">the tank’s own page</a>.
+        {{ say.itIsAskedForOn }}
+        <a [routerLink]="['/tanks', folio().tank.tankId]">{{ say.theTanksOwnPage }}</a>.
       </p>
     </details>
   `,
@@ -55,6 +55,7 @@ import { gradeWords } from '../ui/words';
   `,
 })
 export class WatchAfterPart {
+  protected readonly say = waterPages;
   readonly plan = input.required<ChangePlan>();
   readonly folio = input.required<Folio>();
   readonly changeFraction = input.required<number>();

@@ -102,6 +102,7 @@ const urgentKinds: Partial<Record<string, Emergency['kind']>> = {
   host: { '(document:keydown)': 'byKey($event)' },
 })
 export class WaterScreen {
+  protected readonly say = waterPages;
   readonly tank = input<string>();
   /** What the evening, a batch or a job has decided already. */
   readonly water = input<string>();

@@ -1,3 +1,4 @@
+import { waterPages } from '#words/water';
 import { speech } from '../base/speech';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { dueByNight } from '#core/water';
@@ -16,7 +17,9 @@ const nights = 7;
   template: `
     <table>
       <caption class="visuallyHidden">
-        Changes that are due in the next seven nights, by routine
+        {{
+          say.changesThatAreDueIn
+        }}
       </caption>
       <thead>
         <tr>
@@ -34,7 +37,7 @@ const nights = 7;
                 <strong class="num">{{ n.changeL | amount: 'volume' : 0 }}</strong>
                 <div class="small">{{ n.names }}</div>
               } @else {
-                <span class="quiet small">none</span>
+                <span class="quiet small">{{ say.none }}</span>
               }
             </td>
           }
@@ -73,6 +76,7 @@ const nights = 7;
   `,
 })
 export class WeekStrip {
+  protected readonly say = waterPages;
   readonly tanks = input.required<readonly EveningTankView[]>();
   private readonly house = inject(HouseStore);
   protected readonly week = computed(() => {

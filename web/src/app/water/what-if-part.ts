@@ -40,19 +40,19 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
   imports: [FromToPipe, BareAmountPipe, UnitNamePipe, InUnit, FormsModule, FanChart, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What if</h2>
+    <h2>{{ say.whatIf }}</h2>
     <div class="scroll">
       <table>
         <thead>
           <tr>
-            <th>Way</th>
-            <th>Change, %</th>
-            <th>every, days</th>
-            <th>{{ parameter().short }} in the water</th>
-            <th>skipped, %</th>
-            <th>food ×</th>
-            <th>away from day</th>
-            <th>for days</th>
+            <th>{{ say.way }}</th>
+            <th>{{ say.change2 }}</th>
+            <th>{{ say.everyDays2 }}</th>
+            <th>{{ say.inTheWater2(parameter().short) }}</th>
+            <th>{{ say.skipped }}</th>
+            <th>{{ say.food }}</th>
+            <th>{{ say.awayFromDay2 }}</th>
+            <th>{{ say.forDays }}</th>
             <th></th>
           </tr>
         </thead>
@@ -66,7 +66,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
                   maxlength="40"
                   [ngModel]="r.name"
                   (ngModelChange)="set(i, { name: $event })"
-                  [attr.aria-label]="'Name of way ' + (i + 1)" />
+                  [attr.aria-label]="say.nameOfWay(i + 1)" />
               </td>
               @for (f of fields; track f.key) {
                 <td>
@@ -76,13 +76,13 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
                     [name]="f.key + i"
                     [ngModel]="r[f.key]"
                     (ngModelChange)="set(i, asPart(f.key, $event))"
-                    [attr.aria-label]="f.label + ', way ' + (i + 1)" />
+                    [attr.aria-label]="say.way2(f.label, i + 1)" />
                 </td>
               }
               <td>
                 @if (rows().length > 1) {
                   <button pButton type="button" class="asText" (click)="drop(i)">
-                    out<span class="visuallyHidden">: {{ r.name }}</span>
+                    {{ say.out }}<span class="visuallyHidden">: {{ r.name }}</span>
                   </button>
                 }
               </td>
@@ -98,30 +98,30 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
         }
       }
       <button pButton type="button" class="go" (click)="run()" [disabled]="runner.doneFraction() !== null">
-        Half a year ahead
+        {{ say.halfAYearAhead }}
       </button>
       @if (runner.doneFraction(); as d) {
-        <progress [value]="d" max="1" aria-label="Courses drawn"></progress>
-        <button pButton type="button" class="asText" (click)="runner.stop()">Stop</button>
+        <progress [value]="d" max="1" [attr.aria-label]="say.coursesDrawn"></progress>
+        <button pButton type="button" class="asText" (click)="runner.stop()">{{ say.stop }}</button>
       }
     </div>
     @if (fault()) {
-      <p class="fault" role="alert">{{ fault() }} What you typed is kept.</p>
+      <p class="fault" role="alert">{{ say.whatYouTypedIsKept2(fault()) }}</p>
     }
     @if (courses().length > 0) {
       <nl-fan-chart [courses]="courses()" [ceiling]="ceiling()" [parameter]="parameter().id" />
       <table>
         <thead>
           <tr>
-            <th>Way</th>
-            <th class="right">After half a year</th>
-            <th class="right">four in five</th>
+            <th>{{ say.way }}</th>
+            <th class="right">{{ say.afterHalfAYear }}</th>
+            <th class="right">{{ say.fourInFive }}</th>
             @if (ceiling() !== null) {
-              <th class="right">ever above {{ ceilingText() }}</th>
-              <th class="right">of all days</th>
-              <th>half of them by</th>
+              <th class="right">{{ say.everAbove(ceilingText()) }}</th>
+              <th class="right">{{ say.ofAllDays }}</th>
+              <th>{{ say.halfOfThemBy }}</th>
             }
-            <th class="right">changes</th>
+            <th class="right">{{ say.changes2 }}</th>
             <th class="right">{{ 'volume' | unitName }}</th>
           </tr>
         </thead>
@@ -134,7 +134,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
               @if (ceiling() !== null) {
                 <td class="num right">{{ percent(c.aboveFraction) }}</td>
                 <td class="num right">{{ percent(c.daysAboveFraction) }}</td>
-                <td class="num">{{ c.halfAboveAtDay === null ? 'not within it' : 'day ' + c.halfAboveAtDay }}</td>
+                <td class="num">{{ c.halfAboveAtDay === null ? say.notWithinIt : say.day3(c.halfAboveAtDay) }}</td>
               }
               <td class="num right">{{ c.changesCount }}</td>
               <td class="num right">{{ c.changedFraction * netVolumeL() | bareAmount: 'volume' : 0 }}</td>
@@ -143,8 +143,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
         </tbody>
       </table>
       <p class="small quiet">
-        A thousand courses each, from what is believed of this tank tonight and how it has wandered so far; the same
-        luck for every way. A heater that fails or an animal that dies unseen is not in it.
+        {{ say.aThousandCoursesEachFrom }}
       </p>
     }
   `,
@@ -172,6 +171,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
   `,
 })
 export class WhatIfPart {
+  protected readonly say = waterPages;
   readonly tankId = input.required<string>();
   readonly outlook = input.required<FolioOutlook>();
   readonly parameter = input.required<Parameter>();
