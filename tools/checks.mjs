@@ -25,7 +25,21 @@ const sliceWords = /** @type {Record<string, string[]>} */ ({
     ...['tonight', 'almanac', 'water', 'doing', 'trouble', 'care', 'hands'],
   ],
   words: [
-    ...['base', 'shell', 'ui', 'units', 'dates', 'explain', 'gate', 'tanks', 'sources', 'stock', 'supplies'],
+    ...[
+      'app',
+      'base',
+      'problems',
+      'shell',
+      'ui',
+      'units',
+      'dates',
+      'explain',
+      'gate',
+      'tanks',
+      'sources',
+      'stock',
+      'supplies',
+    ],
     ...['readings', 'water', 'doing', 'tonight', 'book', 'almanac', 'trouble', 'care', 'hands'],
   ],
   server: [

@@ -1,6 +1,7 @@
 import type { IncomingMessage, RequestListener, ServerResponse } from 'node:http';
 import type { HouseKey, HousesView } from '#contracts/tonight';
 import { houseCookie, houseHeader } from '#contracts/api';
+import { appAnswers } from '#words/app';
 
 /** One house as it is served: its own tables, clock, memories and threads. */
 export interface OpenedHouse {
@@ -32,7 +33,7 @@ function notOpen(response: ServerResponse): void {
     'cache-control': 'no-store',
     'retry-after': '2',
   });
-  response.end(JSON.stringify({ type: 'about:blank', status: 503, title: 'That house is not open here' }));
+  response.end(JSON.stringify({ type: 'about:blank', status: 503, title: appAnswers.thatHouseIsNotOpen }));
 }
 
 /**
@@ -131,7 +132,7 @@ export class Houses implements HousesDoor {
       })
       .catch(() => {
         // What went wrong stands in the log of who makes it; a page is not told how the server works.
-        this.failed = 'It could not be made; the server’s log says why';
+        this.failed = appAnswers.itCouldNotBeMade;
       })
       .finally(() => {
         this.making = null;

@@ -1,5 +1,6 @@
 import type { RequestHandler } from 'express';
 import helmet from 'helmet';
+import { appAnswers } from '#words/app';
 import { RequestFault } from '../problems';
 
 /**
@@ -34,8 +35,8 @@ export function knownHostsOnly(hosts: ReadonlySet<string>): RequestHandler {
     next(
       hosts.has((request.headers.host ?? '').toLowerCase())
         ? undefined
-        : new RequestFault(421, 'This house does not answer to that name', [
-            { field: 'host', message: 'is no name of this house' },
+        : new RequestFault(421, appAnswers.thisHouseDoesNotAnswer, [
+            { field: 'host', message: appAnswers.isNoNameOfThis },
           ]),
     );
   };
@@ -55,13 +56,9 @@ export function guardedWrites(): RequestHandler {
     }
     const { origin, host } = request.headers;
     if (origin !== undefined && origin !== `http://${host ?? ''}` && origin !== `https://${host ?? ''}`)
-      next(
-        new RequestFault(403, 'Writes come from this house’s own pages only', [
-          { field: 'origin', message: 'is another' },
-        ]),
-      );
+      next(new RequestFault(403, appAnswers.writesComeFromThisHouses, [{ field: 'origin', message: 'is another' }]));
     else if (!request.is(['application/json', ...(alsoTaken[request.baseUrl + request.path.replace(/\/$/, '')] ?? [])]))
-      next(new RequestFault(415, 'Send JSON', [{ field: 'content-type', message: 'is not application/json' }]));
+      next(new RequestFault(415, 'Send JSON', [{ field: 'content-type', message: appAnswers.isNotApplicationJson }]));
     else next();
   };
 }

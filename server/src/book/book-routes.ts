@@ -8,6 +8,7 @@ import { instantMs } from '#core/units';
 import { shippedAlmanac } from '#almanac/shelf';
 import { routes } from '#contracts/api';
 import type { Speech } from '#words/units';
+import { bookAnswers } from '#words/book';
 import type { RouteServer } from '../house';
 import { badRequest, notFound, parsed } from '../problems';
 import { bookAsCsv, bookAsJson, bookTableSchema } from './export';
@@ -31,7 +32,7 @@ export function serveBook(
   });
   server.serveKept(routes.entries, ({ query }, visit) => {
     const limit = Math.min(Number(query.limit ?? 100), 500);
-    if (limit < 1) throw badRequest([{ field: 'limit', message: 'must be at least 1' }]);
+    if (limit < 1) throw badRequest([{ field: 'limit', message: bookAnswers.mustBeAtLeast1 }]);
     const before =
       query.before === undefined
         ? undefined
@@ -50,7 +51,7 @@ export function serveBook(
     return readPage(deps, asked, visit.speech);
   });
   server.answer(routes.importBook, async ({ query: { dryRun, oldFaults }, visit }, request, response) => {
-    if (!Buffer.isBuffer(request.body)) throw badRequest([{ field: 'book', message: 'must be a book as JSON or zip' }]);
+    if (!Buffer.isBuffer(request.body)) throw badRequest([{ field: 'book', message: bookAnswers.mustBeABookAs }]);
     const zip = request.is('application/zip') !== false;
     const { book, photos: brought } = await uploads.opened(new Uint8Array(request.body), { zip });
     response.json(
@@ -80,8 +81,7 @@ export function serveBook(
       response.end();
     });
   server.answer(routes.keepPhoto, async (_asked, request, response) => {
-    if (!Buffer.isBuffer(request.body))
-      throw badRequest([{ field: 'photo', message: 'must be a JPEG or PNG picture' }]);
+    if (!Buffer.isBuffer(request.body)) throw badRequest([{ field: 'photo', message: bookAnswers.mustBeAJpegOr }]);
     response.status(201).json(await photos.takeIn(new Uint8Array(request.body)));
   });
   server.answer(routes.photo, async ({ params: { photoHash }, query: { size } }, _request, response) => {

@@ -14,7 +14,7 @@ import {
 } from '#contracts/book';
 import type { ParameterId } from '#core/readings';
 import { instantMs, dayMs, hourMs, minuteMs } from '#core/units';
-import { lineWords } from '#words/book';
+import { lineWords, bookAnswers } from '#words/book';
 import type { Speech } from '#words/units';
 import { badRequest, conflict, notFound, refused, type FieldFault } from '../problems';
 import { endedByDeadlock, type Db, type Tx } from '../db';
@@ -119,12 +119,10 @@ export function readEntry({ kinds }: BookDeps, { kindVersion, payload, ...sent }
 function refuseUnstorable(batch: readonly SentEntry[]): void {
   const paths = unstorableText(batch, 'entries');
   if (paths.length > 0)
-    throw badRequest(
-      paths.map((field) => ({ field, message: 'holds a character that cannot be stored (U+0000 or half of a pair)' })),
-    );
+    throw badRequest(paths.map((field) => ({ field, message: bookAnswers.holdsACharacterThatCannot })));
   const ids = batch.map((e) => e.id);
   const doubled = ids.findIndex((id, i) => ids.indexOf(id) !== i);
-  if (doubled >= 0) throw badRequest([{ field: `entries.${doubled}.id`, message: 'stands twice in this batch' }]);
+  if (doubled >= 0) throw badRequest([{ field: `entries.${doubled}.id`, message: bookAnswers.standsTwiceInThisBatch }]);
 }
 
 function rowOf({ house, by }: BookDeps, entry: SentEntry, nowEpochMs: number): NewEntryRow {
@@ -195,10 +193,10 @@ async function repeatedSequences(
   });
   if (other.length > 0)
     throw conflict(
-      'An entry with this id is in the book with other content',
+      bookAnswers.anEntryWithThisId,
       other.map((r) => ({
         field: `entries.${all.indexOf(r)}.id`,
-        message: 'was written before with other content; nothing was changed',
+        message: bookAnswers.wasWrittenBeforeWithOther,
       })),
     );
   return new Map([...stored.values()].map((r) => [r.id, r.sequence]));
@@ -222,7 +220,7 @@ async function checkEntries(
     if (!descriptorOf(entry.kind).about.includes(subject.kind))
       faults.push({
         field: `${path}.subjectId`,
-        message: `is a ${subject.kind}; this kind of entry goes to a ${subjectWord(entry.kind)}`,
+        message: bookAnswers.isAThisKindOf(subject.kind, subjectWord(entry.kind)),
       });
     const seed = deps.kinds.seedOf(entry.kind, entry.payload);
     if (seed) faults.push(...(await seedFaults(deps, tx, { seed, subject, path, nowEpochMs })));
@@ -238,7 +236,9 @@ async function checkEntries(
       const { entryId, parameter } = entry.payload;
       const before = struckHere.get(entryId) ?? [];
       if (before.some((p) => p === undefined || parameter === undefined || p === parameter))
-        throw refused('This is struck already', [{ field: `${path}.payload.entryId`, message: 'is struck already' }]);
+        throw refused(bookAnswers.thisIsStruckAlready, [
+          { field: `${path}.payload.entryId`, message: bookAnswers.isStruckAlready },
+        ]);
       struckHere.set(entryId, [...before, parameter]);
     }
     const { faults: faultsOf, lasting, check } = deps.kinds.of(entry.kind);
@@ -266,7 +266,7 @@ function isRight(
 
 const subjectWord = (kind: Kind): string => {
   const { about } = descriptorOf(kind);
-  return about.length > 2 ? 'tank or source' : about.join(' or ');
+  return about.length > 2 ? bookAnswers.tankOrSource : about.join(' or ');
 };
 
 export function timeFaults({
@@ -283,11 +283,11 @@ export function timeFaults({
   deps: BookDeps;
 }): FieldFault[] {
   const at = new Date(entry.happenedAt).getTime();
-  if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: 'lies in the future' }];
+  if (at > nowEpochMs + skewMs) return [{ field: `${path}.happenedAt`, message: bookAnswers.liesInTheFuture }];
   // The calendar day, not the night: five past midnight on the day it was set up is after it began.
   const dayOn = (epochMs: number): string => deps.house.nightOnAt(epochMs + 12 * hourMs);
   if (!descriptorOf(entry.kind).seeds && dayOn(at) < subject.startedOn)
-    return [{ field: `${path}.happenedAt`, message: `lies before ${subject.name} existed (${subject.startedOn})` }];
+    return [{ field: `${path}.happenedAt`, message: bookAnswers.liesBeforeExisted(subject.name, subject.startedOn) }];
   return deps.kinds.rules.barred(subject, entry, dayOn).map((f) => ({ ...f, field: `${path}.${f.field}` }));
 }
 
@@ -299,9 +299,10 @@ async function seedFaults(
 ): Promise<FieldFault[]> {
   const faults: FieldFault[] = [];
   if (seed.startedOn > house.nightOnAt(nowEpochMs + dayMs))
-    faults.push({ field: `${path}.payload.startedOn`, message: 'lies in the future' });
+    faults.push({ field: `${path}.payload.startedOn`, message: bookAnswers.liesInTheFuture });
   const taken = await otherNamed(tx, { kind: subject.kind, name: seed.name, exceptId: subject.id });
-  if (taken !== null) faults.push({ field: `${path}.payload.name`, message: `is the name of another ${subject.kind}` });
+  if (taken !== null)
+    faults.push({ field: `${path}.payload.name`, message: bookAnswers.isTheNameOfAnother(subject.kind) });
   return faults;
 }
 
@@ -310,15 +311,15 @@ async function checkStrike(
   { strike: { entryId, parameter }, subjectId, path }: { strike: StrikePayload; subjectId: string; path: string },
 ): Promise<Kind> {
   const [entry] = await entriesById(tx, [entryId]);
-  if (entry?.subjectId !== subjectId) throw notFound('entry of this subject', `${path}.entryId`);
+  if (entry?.subjectId !== subjectId) throw notFound(bookAnswers.entryOfThisSubject, `${path}.entryId`);
   const no = (title: string, field: 'entryId' | 'parameter' = 'entryId') =>
     refused(title, [{ field: `${path}.${field}`, message: title.charAt(0).toLowerCase() + title.slice(1) }]);
   const { kind } = entry;
-  if (descriptorOf(kind).strike === 'never') throw no('A strike cannot be struck; write the entry again instead');
+  if (descriptorOf(kind).strike === 'never') throw no(bookAnswers.aStrikeCannotBeStruck);
   const before = await strikesOf(tx, [entryId]);
-  if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw no('This is struck already');
-  if (parameter !== undefined && !hasParts(kind)) throw no('Only readings have parts that can be struck', 'parameter');
-  if (!mayStrike(kind, null)) throw no('A set-up is not struck; write the right one over it, from the date it holds');
+  if (before.some((s) => s.parameter === null || s.parameter === parameter)) throw no(bookAnswers.thisIsStruckAlready);
+  if (parameter !== undefined && !hasParts(kind)) throw no(bookAnswers.onlyReadingsHavePartsThat, 'parameter');
+  if (!mayStrike(kind, null)) throw no(bookAnswers.aSetUpIsNot);
   return kind;
 }
 

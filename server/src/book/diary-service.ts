@@ -1,6 +1,7 @@
 import { dayMs } from '#core/units';
 import { isKind, type Kind } from '#contracts/book';
 import type { Diary } from '#contracts/stock';
+import { bookAnswers } from '#words/book';
 import { badRequest } from '../problems';
 import type { BookDeps } from './book-service';
 import { diaryKinds, readDiary } from './diary';
@@ -13,7 +14,8 @@ export async function diaryView(
   const nowEpochMs = deps.house.clock.nowEpochMs();
   const asked = kinds.split(',');
   const unknown = asked.filter((k) => !isKind(k) || !diaryKinds.includes(k));
-  if (unknown.length > 0) throw badRequest([{ field: 'kinds', message: `no diary is kept of ${unknown.join(', ')}` }]);
+  if (unknown.length > 0)
+    throw badRequest([{ field: 'kinds', message: bookAnswers.noDiaryIsKeptOf(unknown.join(', ')) }]);
   const entries = await readDiary(deps, {
     kinds: asked as Kind[],
     ...(subject === undefined ? {} : { subjectIds: [subject] }),

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import type * as v from 'valibot';
 import { namedIn, type exportedBook } from '#contracts/book';
-import { lineWords } from '#words/book';
+import { lineWords, bookAnswers } from '#words/book';
 import type { Speech } from '#words/units';
 import { pageBySequence, readSubjects, type EntryRow } from './book-repo';
 import type { BookDeps } from './book-service';
@@ -26,16 +26,16 @@ export async function* bookAsJson(deps: BookDeps): AsyncGenerator<string> {
 }
 
 const columns = [
-  { name: 'sequence', type: 'integer', description: 'Order of writing' },
-  { name: 'id', type: 'string', format: 'uuid', description: 'Of the entry; the same in every export' },
-  { name: 'nightOn', type: 'date', description: 'The evening it belongs to: nights run from noon to noon' },
-  { name: 'happenedAt', type: 'datetime', description: 'When it happened, UTC' },
-  { name: 'writtenAt', type: 'datetime', description: 'When it was written, UTC' },
-  { name: 'by', type: 'string', description: 'Who wrote it' },
-  { name: 'kind', type: 'string', description: 'Kind of entry, as in the JSON schema of the book' },
-  { name: 'subject', type: 'string', description: 'Tank, source, kit or supply, by its name now' },
-  { name: 'line', type: 'string', description: 'The entry in plain words' },
-  { name: 'payload', type: 'object', description: 'All of the entry, as JSON; units stand in the names of the fields' },
+  { name: 'sequence', type: 'integer', description: bookAnswers.orderOfWriting },
+  { name: 'id', type: 'string', format: 'uuid', description: bookAnswers.ofTheEntryTheSame },
+  { name: 'nightOn', type: 'date', description: bookAnswers.theEveningItBelongsTo },
+  { name: 'happenedAt', type: 'datetime', description: bookAnswers.whenItHappenedUtc },
+  { name: 'writtenAt', type: 'datetime', description: bookAnswers.whenItWasWrittenUtc },
+  { name: 'by', type: 'string', description: bookAnswers.whoWroteIt },
+  { name: 'kind', type: 'string', description: bookAnswers.kindOfEntryAsIn },
+  { name: 'subject', type: 'string', description: bookAnswers.tankSourceKitOrSupply },
+  { name: 'line', type: 'string', description: bookAnswers.theEntryInPlainWords },
+  { name: 'payload', type: 'object', description: bookAnswers.allOfTheEntryAs },
 ] as const;
 
 /** Describes the CSV in the open form of a Table Schema, so that other programs know what a column is. */

@@ -1,4 +1,5 @@
 import { descriptorOf, mayStrike, type ReadEntry } from '#contracts/book';
+import { bookAnswers } from '#words/book';
 import type { Tx } from '../db';
 import { entriesById, namesakes, readSubjects } from './book-repo';
 import { saidIn, type Said } from '../problems';
@@ -34,7 +35,7 @@ export async function standingFaults(
     if (!subject) continue;
     const say = (message: Said): void => void faults.push({ rowIndex, message });
     for (const { message } of timeFaults({ entry, subject, nowEpochMs, path: '', deps })) say(message);
-    if (!descriptorOf(entry.kind).about.includes(subject.kind)) say(`does not go to a ${subject.kind}`);
+    if (!descriptorOf(entry.kind).about.includes(subject.kind)) say(bookAnswers.doesNotGoToA(subject.kind));
     if (struck.has(entry.id)) continue;
     const { faults: faultsOf, lasting } = deps.kinds.of(entry.kind);
     for (const { field, message } of [...(faultsOf?.(entry) ?? []), ...((await lasting?.(tx, entry)) ?? [])])
@@ -51,7 +52,7 @@ async function nameFaults(tx: Tx, rows: readonly ImportedRow[]): Promise<RowFaul
   const doubled = await namesakes(tx, [...firstRow.keys()]);
   return doubled.map(({ id, kind, name }) => ({
     rowIndex: firstRow.get(id) ?? 0,
-    message: `“${name}” is the name of another ${kind}`,
+    message: bookAnswers.isTheNameOfAnother2(name, kind),
   }));
 }
 
@@ -70,12 +71,12 @@ async function strikeFaults(tx: Tx, rows: readonly ImportedRow[]): Promise<RowFa
   const before = new Map<string, (string | undefined)[]>();
   return strikes.flatMap(({ rowIndex, subjectId, entryId, parameter }): RowFault[] => {
     const entry = meant.get(entryId);
-    if (entry?.subjectId !== subjectId) return [{ rowIndex, message: 'strikes what is no entry of this subject' }];
+    if (entry?.subjectId !== subjectId) return [{ rowIndex, message: bookAnswers.strikesWhatIsNoEntry }];
     if (!mayStrike(entry.kind, null)) return [{ rowIndex, message: `strikes a ${entry.kind}` }];
     const parts = before.get(entryId) ?? [];
     before.set(entryId, [...parts, parameter]);
     return parts.some((p) => p === undefined || parameter === undefined || p === parameter)
-      ? [{ rowIndex, message: 'strikes what is struck already' }]
+      ? [{ rowIndex, message: bookAnswers.strikesWhatIsStruckAlready }]
       : [];
   });
 }

@@ -10,6 +10,7 @@ import {
   type Kind,
   type SentEntry,
 } from '#contracts/book';
+import { bookAnswers } from '#words/book';
 import {
   bookIsEmpty,
   entriesById,
@@ -63,7 +64,7 @@ export async function importBook(
   const faults = book.entries.flatMap((entry, i) => rowFaults(deps, entry, i));
   const doubled = new Set<string>();
   for (const [i, { id }] of book.entries.entries()) {
-    if (doubled.has(id)) faults.push({ rowIndex: i + 1, message: 'its id stands twice in the file' });
+    if (doubled.has(id)) faults.push({ rowIndex: i + 1, message: bookAnswers.itsIdStandsTwiceIn });
     doubled.add(id);
   }
   const named = hashesNamed(book.entries);
@@ -107,7 +108,7 @@ export async function importBook(
       );
       for (const [i, entry] of ordered.entries())
         if (known.has(entry.id) && known.get(entry.id) !== entry.payloadHash)
-          faults.push({ rowIndex: i + 1, message: 'is in this book already with other content' });
+          faults.push({ rowIndex: i + 1, message: bookAnswers.isInThisBookAlready });
       if (faults.length > 0) throw new TrialEnds();
       const fresh = ordered.filter((e) => !known.has(e.id));
       [newCount, knownCount] = [fresh.length, ordered.length - fresh.length];
@@ -129,14 +130,14 @@ export async function importBook(
       const subjects = new Set((await lockSubjects(tx, subjectIds)).map((s) => s.id));
       for (const [i, entry] of ordered.entries())
         if (!known.has(entry.id) && !subjects.has(entry.subjectId))
-          faults.push({ rowIndex: i + 1, message: 'belongs to nothing in the file or in this book' });
+          faults.push({ rowIndex: i + 1, message: bookAnswers.belongsToNothingInThe });
       if (faults.length > 0) throw new TrialEnds();
       const first = await bookIsEmpty(tx);
       // An empty house takes the numbers over, too.
       const numbers = new Set<number>();
       for (const [i, { sequence }] of book.entries.entries()) {
         if (first && numbers.has(sequence))
-          faults.push({ rowIndex: i + 1, message: 'its number (sequence) stands twice in the file' });
+          faults.push({ rowIndex: i + 1, message: bookAnswers.itsNumberSequenceStandsTwice });
         numbers.add(sequence);
       }
       if (faults.length > 0) throw new TrialEnds();
@@ -195,14 +196,14 @@ function rowFaults(deps: BookDeps, entry: Exported, i: number): Fault[] {
   const read = v.safeParse(newEntry, sent);
   if (!read.success)
     return [{ rowIndex: i + 1, message: `${v.getDotPath(read.issues[0]) ?? kind}: ${read.issues[0].message}` }];
-  if (unstorableText(sent).length > 0) return [{ rowIndex: i + 1, message: 'holds a character that cannot be stored' }];
+  if (unstorableText(sent).length > 0) return [{ rowIndex: i + 1, message: bookAnswers.holdsACharacterThatCannotBe }];
   if (
     entryHash(read.output) !== entry.payloadHash &&
     entryHash(sent) !== entry.payloadHash &&
     !hashedInAnotherWriting(read.output, entry.payloadHash) &&
     !hashedInAnotherWriting(sent, entry.payloadHash)
   )
-    return [{ rowIndex: i + 1, message: 'was altered after it was exported: its content does not give its hash' }];
+    return [{ rowIndex: i + 1, message: bookAnswers.wasAlteredAfterItWas }];
   const meant = readEntry(deps, timed(read.output));
   return (deps.kinds.of(meant.kind).unprojectable?.(meant) ?? []).map(({ field, message }) => ({
     rowIndex: i + 1,

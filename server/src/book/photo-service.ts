@@ -1,3 +1,4 @@
+import { bookAnswers } from '#words/book';
 import { refused } from '../problems';
 import { ThreadPool } from '../threads';
 import type { Db } from '../db';
@@ -20,7 +21,7 @@ export class PhotoRoom {
   ) {}
   async takeIn(bytes: Uint8Array): Promise<Omit<Photo, 'bytes' | 'smallBytes'>> {
     const made = await this.thread.ask({ bytes }, { timeLimitMs });
-    if ('fault' in made) throw refused('This photo cannot be kept', [{ field: 'photo', message: made.fault }]);
+    if ('fault' in made) throw refused(bookAnswers.thisPhotoCannotBeKept, [{ field: 'photo', message: made.fault }]);
     await storePhoto(this.db, made.photo, this.clock.nowEpochMs());
     const { photoHash, widthPx, heightPx } = made.photo;
     return { photoHash, widthPx, heightPx };
@@ -38,6 +39,6 @@ export class PhotoRoom {
 export const photoKind: KindModule<'photo'> = {
   check: async (tx, { payload }) => {
     const known = await knownPhotos(tx, [payload.photoHash]);
-    return known.size > 0 ? [] : [{ field: 'photoHash', message: 'is of no photo that was handed in' }];
+    return known.size > 0 ? [] : [{ field: 'photoHash', message: bookAnswers.isOfNoPhotoThat }];
   },
 };

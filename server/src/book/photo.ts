@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { imageSize } from 'image-size';
 import { Jimp, JimpMime } from 'jimp';
+import { bookAnswers } from '#words/book';
 
 /** Longest side as it is kept, and as it is shown in a list; pixels. */
 const keptPx = 2000;
@@ -39,13 +40,13 @@ function measured(bytes: Uint8Array): { type: string; widthPx: number; heightPx:
  */
 export async function reencoded(bytes: Uint8Array): Promise<Reencoded> {
   const size = measured(bytes);
-  if (!size || !['jpg', 'png'].includes(size.type)) return { fault: 'is no JPEG or PNG picture' };
+  if (!size || !['jpg', 'png'].includes(size.type)) return { fault: bookAnswers.isNoJpegOrPng };
   const { widthPx, heightPx } = size;
-  if (widthPx < 16 || heightPx < 16) return { fault: 'is smaller than 16 pixels' };
+  if (widthPx < 16 || heightPx < 16) return { fault: bookAnswers.isSmallerThan16Pixels };
   if (widthPx * heightPx > mostPixelsCount)
-    return { fault: `has ${Math.round((widthPx * heightPx) / 1e6)} million points; 40 are the most` };
+    return { fault: bookAnswers.hasMillionPoints40Are(Math.round((widthPx * heightPx) / 1e6)) };
   if (widthPx * heightPx * bytesPerPixel > mostUnfoldingRatio * bytes.length)
-    return { fault: 'claims more points than its bytes can hold' };
+    return { fault: bookAnswers.claimsMorePointsThanIts };
   try {
     const image = await Jimp.fromBuffer(Buffer.from(bytes));
     if (Math.max(image.width, image.height) > keptPx) image.scaleToFit({ w: keptPx, h: keptPx });
@@ -61,7 +62,7 @@ export async function reencoded(bytes: Uint8Array): Promise<Reencoded> {
       },
     };
   } catch {
-    return { fault: 'is damaged: it cannot be unfolded' };
+    return { fault: bookAnswers.isDamagedItCannotBe };
   }
 }
 
@@ -70,11 +71,11 @@ export async function reencoded(bytes: Uint8Array): Promise<Reencoded> {
  * would have written itself, and never with hidden data.
  */
 export async function takenOver(bytes: Uint8Array, photoHash: string): Promise<Reencoded> {
-  if (photoHashOf(bytes) !== photoHash) return { fault: 'was altered: its bytes do not give its hash' };
+  if (photoHashOf(bytes) !== photoHash) return { fault: bookAnswers.wasAlteredItsBytesDo };
   const size = measured(bytes);
-  if (size?.type !== 'jpg') return { fault: 'is no JPEG picture' };
-  if (Math.max(size.widthPx, size.heightPx) > keptPx) return { fault: `is longer than ${keptPx} pixels` };
-  if (carriesMetadata(bytes)) return { fault: 'carries hidden data such as a place' };
+  if (size?.type !== 'jpg') return { fault: bookAnswers.isNoJpegPicture };
+  if (Math.max(size.widthPx, size.heightPx) > keptPx) return { fault: bookAnswers.isLongerThanPixels(keptPx) };
+  if (carriesMetadata(bytes)) return { fault: bookAnswers.carriesHiddenDataSuchAs };
   const made = await reencoded(bytes);
   return 'fault' in made ? made : { photo: { ...made.photo, photoHash, bytes } };
 }

@@ -1,6 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import * as v from 'valibot';
 import { exportedBook } from '#contracts/book';
+import { bookAnswers } from '#words/book';
 import { jsonFault, uploadLimits } from './upload-limits';
 
 /** What a parcel may unfold to, whatever its head says: a bomb is refused before it is unfolded. */
@@ -30,12 +31,12 @@ export function unpacked({ bytes, zip }: { bytes: Uint8Array; zip: boolean }): U
       },
     });
   } catch {
-    return refuse('parcel', 'is no zip file that can be read');
+    return refuse('parcel', bookAnswers.isNoZipFileThat);
   }
-  if (sumBytes > mostBytes) return refuse('parcel', `unfolds to more than ${mostBytes / 1024 / 1024} MB`);
-  if (filesCount > mostFilesCount) return refuse('parcel', `holds more than ${mostFilesCount} files`);
+  if (sumBytes > mostBytes) return refuse('parcel', bookAnswers.unfoldsToMoreThanMb(mostBytes / 1024 / 1024));
+  if (filesCount > mostFilesCount) return refuse('parcel', bookAnswers.holdsMoreThanFiles(mostFilesCount));
   const text = files['book.json'];
-  if (!text) return refuse('parcel', 'holds no book.json');
+  if (!text) return refuse('parcel', bookAnswers.holdsNoBookJson);
   const photos = new Map(
     Object.entries(files).flatMap(([name, file]) => {
       const hash = photoName.exec(name)?.[1];
@@ -53,7 +54,7 @@ function bookIn(bytes: Uint8Array, photos: ReadonlyMap<string, Uint8Array>): Unp
   try {
     body = JSON.parse(strFromU8(bytes));
   } catch {
-    return refuse('book', 'is no JSON');
+    return refuse('book', bookAnswers.isNoJson);
   }
   const read = v.safeParse(exportedBook, body);
   if (read.success) return { book: read.output, photos };

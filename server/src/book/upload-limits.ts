@@ -1,3 +1,4 @@
+import { bookAnswers } from '#words/book';
 /** What a book may hold when it is unfolded, whatever its size when it is sent. */
 export interface UploadLimits {
   mostItemsCount: number;
@@ -29,10 +30,10 @@ export function jsonFault(bytes: Uint8Array, { mostItemsCount, deepestCount }: U
     else if (byte === openList || byte === openObject) {
       depthCount += 1;
       itemsCount += 1;
-      if (depthCount > deepestCount) return `is nested more than ${deepestCount} deep`;
+      if (depthCount > deepestCount) return bookAnswers.isNestedMoreThanDeep(deepestCount);
     } else if (byte === closeList || byte === closeObject) depthCount -= 1;
     else if (byte === comma) itemsCount += 1;
-    if (itemsCount > mostItemsCount) return `holds more than ${mostItemsCount / 1e6} million items`;
+    if (itemsCount > mostItemsCount) return bookAnswers.holdsMoreThanMillionItems(mostItemsCount / 1e6);
   }
   return null;
 }

@@ -1,3 +1,4 @@
+import { bookAnswers } from '#words/book';
 import { badRequest } from '../problems';
 import { ThreadPool } from '../threads';
 import type { Book, Unpacked } from './unpacked';
@@ -15,7 +16,7 @@ export class UploadReader {
     { zip }: { zip: boolean },
   ): Promise<{ book: Book; photos: ReadonlyMap<string, Uint8Array> }> {
     const found = await this.thread.ask({ bytes, zip }, { timeLimitMs }).catch((): Unpacked => ({
-      faults: [{ field: 'book', message: 'cannot be unfolded in the room and time that a book may take' }],
+      faults: [{ field: 'book', message: bookAnswers.cannotBeUnfoldedInThe }],
     }));
     if ('faults' in found) throw badRequest(found.faults);
     return found;

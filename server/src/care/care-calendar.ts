@@ -1,6 +1,6 @@
 import type { EventAttributes } from 'ics';
 import { dateOfCourse, type CourseThread, type QuarantineThread } from '#core/care';
-import { blockWords, courseDayText, dayDoWords, schoolWords } from '#words/care';
+import { blockWords, courseDayText, dayDoWords, schoolWords, careAnswers } from '#words/care';
 import type { Db } from '../db';
 import type { Speech } from '#words/units';
 import { calendarDay, calendarFile, type Visit } from '../house';
@@ -19,7 +19,7 @@ export async function careCalendar(
   const course = courses.find((c) => c.courseId === entryId);
   const quarantine = quarantines.find((q) => q.quarantineId === entryId);
   const tankId = course?.tankId ?? quarantine?.tankId;
-  if (tankId === undefined) throw notFound('course or quarantine', 'entryId');
+  if (tankId === undefined) throw notFound(careAnswers.courseOrQuarantine, 'entryId');
   const name = (await readSetUps(deps.db, { tankId })).at(-1)?.setUp.name ?? '';
   const events = course ? courseEvents(course, { name, speech }) : quarantine ? quarantineEvents(quarantine, name) : [];
   return calendarFile(
@@ -57,7 +57,7 @@ function quarantineEvents(of: QuarantineThread, name: string): Marked[] {
       : [
           {
             uid: `${of.quarantineId}-stretched@${productId}`,
-            title: `${name}: quarantine ends, stretched for cool water`,
+            title: careAnswers.quarantineEndsStretchedForCool(name),
             description: schoolWords[of.school],
             start: calendarDay(stretchedExitOn),
           },

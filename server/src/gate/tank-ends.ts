@@ -1,5 +1,6 @@
 import type { Kind } from '#contracts/book';
 import { onText } from '#words/dates';
+import { gateAnswers } from '#words/gate';
 import { readSubjects, type BookRules, type KindModule } from '../book';
 import { endedSince, newlyIn } from '../tanks';
 
@@ -10,7 +11,7 @@ export const endingKind: KindModule<'ending'> = {
     const [other] = await readSubjects(tx, [payload.toTankId]);
     return other?.kind === 'tank' && other.id !== subjectId
       ? []
-      : [{ field: 'toTankId', message: 'is no other tank in the book' }];
+      : [{ field: 'toTankId', message: gateAnswers.isNoOtherTankIn }];
   },
   moves: true,
   newly: ({ step }) => [newlyIn('ending', { step })],
@@ -25,7 +26,7 @@ export const barredWhenEnded: BookRules['barred'] = ({ name, newest }, { kind, h
   return [
     {
       field: 'happenedAt',
-      message: (speech) => `${name} ended on ${onText(speech, dayOn(since))}. Begin it anew to write to it again`,
+      message: (speech) => gateAnswers.endedOnBeginItAnew(name, onText(speech, dayOn(since))),
     },
   ];
 };

@@ -6,6 +6,7 @@ import { usualUnits } from '#core/units';
 import { refusalWords } from '#words/explain';
 import type { Problem } from '#contracts/shapes';
 import { speechIn, type Speech } from '#words/units';
+import { problemsAnswers } from '#words/problems';
 import { failedForNow, lostConnection } from '../db';
 import { ThreadEnded } from '../threads';
 import { newId } from './ids';
@@ -32,10 +33,12 @@ export class RequestFault extends Error {
 }
 
 export const badRequest = (faults: FieldFault[]): RequestFault =>
-  new RequestFault(400, 'Something in this cannot be', faults);
+  new RequestFault(400, problemsAnswers.somethingInThisCannotBe, faults);
 /** @param field Where it was named */
 export const notFound = (what: string, field: string): RequestFault =>
-  new RequestFault(404, `There is no such ${what}`, [{ field, message: `is no ${what} that is known here` }]);
+  new RequestFault(404, problemsAnswers.thereIsNoSuch(what), [
+    { field, message: problemsAnswers.isNoThatIsKnown(what) },
+  ]);
 export const conflict = (title: string, faults: FieldFault[] = []): RequestFault =>
   new RequestFault(409, title, faults);
 export const refused = (title: string, faults: FieldFault[] = []): RequestFault => new RequestFault(422, title, faults);
@@ -58,11 +61,15 @@ export function parsed<S extends v.GenericSchema>(schema: S, sent: unknown): v.I
 const tryAgainSeconds = 2;
 
 const known: Record<string, { status: 400 | 413 | 415; title: string; field: string }> = {
-  'entity.parse.failed': { status: 400, title: 'This is not JSON we can read', field: 'body' },
-  'entity.too.large': { status: 413, title: 'This is larger than may be sent here', field: 'body' },
-  'request.size.invalid': { status: 400, title: 'This is not as long as it said', field: 'content-length' },
-  'request.aborted': { status: 400, title: 'This broke off before its end', field: 'body' },
-  'encoding.unsupported': { status: 415, title: 'This encoding is not understood', field: 'content-encoding' },
+  'entity.parse.failed': { status: 400, title: problemsAnswers.thisIsNotJsonWe, field: 'body' },
+  'entity.too.large': { status: 413, title: problemsAnswers.thisIsLargerThanMay, field: 'body' },
+  'request.size.invalid': { status: 400, title: problemsAnswers.thisIsNotAsLong, field: 'content-length' },
+  'request.aborted': { status: 400, title: problemsAnswers.thisBrokeOffBeforeIts, field: 'body' },
+  'encoding.unsupported': {
+    status: 415,
+    title: problemsAnswers.thisEncodingIsNotUnderstood,
+    field: 'content-encoding',
+  },
   'charset.unsupported': { status: 415, title: 'Send UTF-8', field: 'content-type' },
 };
 /** What the reading of a request refuses without a name of its own: compressed bytes that are broken or cut short. */
@@ -96,7 +103,7 @@ const unreadable = (status: number, title: string, field: string): Problem => ({
 /** Nothing is wrong with what was asked: whoever waits for an answer asks again. */
 const notNow = (title: string): Problem => ({
   type: 'about:blank',
-  title: `${title} Send it again in a moment: what is written is written once.`,
+  title: problemsAnswers.sendItAgainInA(title),
   status: 503,
 });
 
@@ -122,22 +129,22 @@ function problemOf(error: unknown, { logger, speech }: { logger: Logger; speech:
   const kind = typeof error === 'object' && error !== null && 'type' in error ? known[String(error.type)] : undefined;
   if (kind) {
     const limit = typeof error === 'object' && error !== null && 'limit' in error ? Number(error.limit) : NaN;
-    const said = kind.status === 413 && limit > 0 ? `: ${Math.round(limit / 1024 / 1024)} MB is the most` : '';
+    const said = kind.status === 413 && limit > 0 ? problemsAnswers.mbIsTheMost(Math.round(limit / 1024 / 1024)) : '';
     return unreadable(kind.status, kind.title + said, kind.field);
   }
-  if (error instanceof URIError) return unreadable(400, 'This address cannot be read', 'path');
-  if (isUnreadable(error)) return unreadable(400, 'This cannot be read: it is damaged or cut short', 'body');
+  if (error instanceof URIError) return unreadable(400, problemsAnswers.thisAddressCannotBeRead, 'path');
+  if (isUnreadable(error)) return unreadable(400, problemsAnswers.thisCannotBeReadIt, 'body');
   if (lostConnection(error)) {
     logger.warn({ reason: reasonOf(error) }, 'the database does not answer');
-    return notNow('The database does not answer just now.');
+    return notNow(problemsAnswers.theDatabaseDoesNotAnswerJust);
   }
   if (failedForNow(error)) {
     logger.error({ reason: reasonOf(error) }, 'the database cannot do it now');
-    return notNow('There is no room or no time for this just now.');
+    return notNow(problemsAnswers.thereIsNoRoomOr);
   }
   if (error instanceof ThreadEnded) {
     logger.warn({ reason: reasonOf(error) }, 'a thread was ended');
-    return notNow('This took longer than it may just now.');
+    return notNow(problemsAnswers.thisTookLongerThanIt);
   }
   const incidentId = newId();
   logger.error(
@@ -150,5 +157,5 @@ function problemOf(error: unknown, { logger, speech }: { logger: Logger; speech:
     },
     'unexpected failure',
   );
-  return { type: 'about:blank', title: 'Something failed on our side; nothing was written', status: 500, incidentId };
+  return { type: 'about:blank', title: problemsAnswers.somethingFailedOnOurSide, status: 500, incidentId };
 }

@@ -1,4 +1,5 @@
 import type { InstrumentPayload } from '#contracts/book';
+import { readingsAnswers } from '#words/readings';
 import type { KindModule } from '../book';
 import type { FieldFault } from '../problems';
 import { newlyIn } from '../tanks';
@@ -31,19 +32,19 @@ export const seenKind: KindModule<'seen'> = {
 function instrumentFaults({ steps, type, parameters, deviceId }: InstrumentPayload): FieldFault[] {
   return [
     ...(parameters.length === 0 && deviceId === undefined
-      ? [{ field: 'parameters', message: 'must measure something, or be a device on the wire' }]
+      ? [{ field: 'parameters', message: readingsAnswers.mustMeasureSomethingOrBe }]
       : []),
     ...(steps.some((s, i) => i > 0 && s <= (steps[i - 1] ?? 0))
-      ? [{ field: 'steps', message: 'must rise from colour to colour' }]
+      ? [{ field: 'steps', message: readingsAnswers.mustRiseFromColourTo }]
       : []),
     ...((type === 'colour-chart' || type === 'strip') && steps.length === 1
-      ? [{ field: 'steps', message: 'one colour is no chart; leave it empty or give two and more' }]
+      ? [{ field: 'steps', message: readingsAnswers.oneColourIsNoChart }]
       : []),
     ...(steps.length > 0 && parameters.length > 1
       ? [
           {
             field: 'parameters',
-            message: 'a chart with its colours is for one parameter; make one for each field of a strip',
+            message: readingsAnswers.aChartWithItsColours,
           },
         ]
       : []),

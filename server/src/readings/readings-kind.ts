@@ -1,7 +1,7 @@
 import { likelyMend, penPpmOf, plausibility, type Parameter } from '#core/readings';
 import type { ReadingsPayload, ReadingValue } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
-import { oddWords } from '#words/readings';
+import { oddWords, readingsAnswers } from '#words/readings';
 import type { FieldFault } from '../problems';
 import type { KindModule } from '../book';
 import { newlyIn } from '../tanks';
@@ -38,14 +38,12 @@ export const readingsKind: KindModule<'readings'> = {
 /** A span has an end, and its ends do not cross; a set holds one of each parameter. */
 const endsFaults = ({ values }: ReadingsPayload): FieldFault[] =>
   values.flatMap(({ parameter, lo, hi }, i): FieldFault[] => [
-    ...(lo === null && hi === null
-      ? [{ field: `values.${i}.lo`, message: 'both ends are open, so the reading says nothing' }]
-      : []),
+    ...(lo === null && hi === null ? [{ field: `values.${i}.lo`, message: readingsAnswers.bothEndsAreOpenSo }] : []),
     ...(lo !== null && hi !== null && lo > hi
-      ? [{ field: `values.${i}.lo`, message: `lies above the high end ${hi}` }]
+      ? [{ field: `values.${i}.lo`, message: readingsAnswers.liesAboveTheHighEnd(hi) }]
       : []),
     ...(values.findIndex((other) => other.parameter === parameter) < i
-      ? [{ field: `values.${i}.parameter`, message: `${parameter} stands twice in this set` }]
+      ? [{ field: `values.${i}.parameter`, message: readingsAnswers.standsTwiceInThisSet(parameter) }]
       : []),
   ]);
 /** What no water can be is refused with its likely mend; what tanks hardly ever are must be insisted upon. */
@@ -63,7 +61,7 @@ function readingsFaults(payload: ReadingsPayload): FieldFault[] {
 
 function valueFaults(value: ReadingValue): FieldFault[] {
   const parameter = parameterOf(value.parameter);
-  if (!parameter) return [{ field: 'parameter', message: 'is not a known parameter' }];
+  if (!parameter) return [{ field: 'parameter', message: readingsAnswers.isNotAKnownParameter }];
   const { lo, hi } = parameter.possible;
   const ends = (['lo', 'hi'] as const).flatMap((end): FieldFault[] => {
     const number = value[end];
@@ -72,7 +70,7 @@ function valueFaults(value: ReadingValue): FieldFault[] {
     return [
       {
         field: end,
-        message: `${parameter.label} can only be ${lo} to ${hi}${parameter.unit ? ` ${parameter.unit}` : ''}`,
+        message: readingsAnswers.canOnlyBeTo(parameter.label, lo, hi, parameter.unit ? ` ${parameter.unit}` : ''),
         ...(mend === undefined ? {} : { mend }),
       },
     ];
@@ -83,7 +81,7 @@ function valueFaults(value: ReadingValue): FieldFault[] {
     ? [
         {
           field: 'insisted',
-          message: (speech) => `${oddWords(speech, asked.why)}; send insisted: true to keep it`,
+          message: (speech) => readingsAnswers.sendInsistedTrueToKeep(oddWords(speech, asked.why)),
           ...(asked.mend === undefined ? {} : { mend: asked.mend }),
         },
       ]

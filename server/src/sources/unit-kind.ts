@@ -1,4 +1,5 @@
 import type { UnitPayload } from '#contracts/book';
+import { sourcesAnswers } from '#words/sources';
 import type { FieldFault } from '../problems';
 import type { KindModule } from '../book';
 
@@ -8,8 +9,8 @@ export const unitKind: KindModule<'unit'> = { faults: ({ payload }) => unitFault
 function unitFaults({ inUsPerCm, outUsPerCm, betweenUsPerCm }: UnitPayload): FieldFault[] {
   const faults: FieldFault[] = [];
   if (inUsPerCm !== null && outUsPerCm !== null && outUsPerCm > inUsPerCm)
-    faults.push({ field: 'outUsPerCm', message: 'more comes out than goes in: are the two swapped?' });
+    faults.push({ field: 'outUsPerCm', message: sourcesAnswers.moreComesOutThanGoes });
   if (inUsPerCm !== null && betweenUsPerCm !== null && betweenUsPerCm > inUsPerCm)
-    faults.push({ field: 'betweenUsPerCm', message: 'more after the membrane than before it: are the two swapped?' });
+    faults.push({ field: 'betweenUsPerCm', message: sourcesAnswers.moreAfterTheMembraneThan });
   return faults;
 }

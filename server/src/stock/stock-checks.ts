@@ -2,6 +2,7 @@ import { dayMs } from '#core/units';
 import { bookKinds } from '#almanac/kinds';
 import { populationOf, type StockEvent, type StockKind } from '#core/stock';
 import type { OwnKindPayload } from '#contracts/book';
+import { stockAnswers } from '#words/stock';
 import type { FieldFault } from '../problems';
 import { eventOf } from '../residents';
 import { readDiary, type EntryOf } from '../book';
@@ -17,9 +18,7 @@ async function kindNamed(tx: Tx, id: string): Promise<StockKind | null> {
 }
 
 async function unknownKind(tx: Tx, kindId: string): Promise<FieldFault[]> {
-  return (await kindNamed(tx, kindId))
-    ? []
-    : [{ field: 'kindId', message: `“${kindId}” is not a kind in the almanac, nor one of your own` }];
+  return (await kindNamed(tx, kindId)) ? [] : [{ field: 'kindId', message: stockAnswers.isNotAKindIn(kindId) }];
 }
 
 /** Every event the book has of a kind in a tank; arrivals count as such. */
@@ -30,7 +29,7 @@ async function eventsBeside(tx: Tx, { id, subjectId }: { id: string; subjectId: 
 }
 
 const crossed = ({ lo, hi }: { lo: number; hi: number | null }): boolean => hi !== null && hi < lo;
-const crossedFault: FieldFault = { field: 'count', message: 'its high end lies below its low end' };
+const crossedFault: FieldFault = { field: 'count', message: stockAnswers.itsHighEndLiesBelow };
 
 /** Counts below zero, broods before maturity, more leaving than can be there. */
 export async function stockFaults(tx: Tx, entry: EntryOf<'stock'>): Promise<FieldFault[]> {
@@ -38,11 +37,11 @@ export async function stockFaults(tx: Tx, entry: EntryOf<'stock'>): Promise<Fiel
   const kind = await kindNamed(tx, kindId);
   if (!kind) return unknownKind(tx, kindId);
   if (event === 'sign') return sign === undefined ? [{ field: 'sign', message: 'says nothing' }] : [];
-  if (count === null) return [{ field: 'count', message: 'is needed: how many, or a span such as 10–20' }];
+  if (count === null) return [{ field: 'count', message: stockAnswers.isNeededHowManyOr }];
   if (crossed(count)) return [crossedFault];
-  if (otherTankId === entry.subjectId) return [{ field: 'otherTankId', message: 'is the same tank' }];
+  if (otherTankId === entry.subjectId) return [{ field: 'otherTankId', message: stockAnswers.isTheSameTank }];
   if (!kind.animal && ['born', 'berried', 'moulted', 'died'].includes(event))
-    return [{ field: 'event', message: `${kind.commonName} is a plant` }];
+    return [{ field: 'event', message: stockAnswers.isAPlant(kind.commonName) }];
   const atEpochMs = Date.parse(entry.happenedAt);
   const events = await eventsBeside(tx, entry);
   const own = events.filter((e) => e.kindId === kindId && e.strain === strain);
@@ -65,14 +64,14 @@ function broodFaults({
 }): FieldFault[] {
   const brood = kind.animal?.brood;
   if (event === 'berried' && brood?.mode !== 'carries-eggs' && brood?.mode !== 'larval')
-    return [{ field: 'event', message: `${kind.commonName} does not carry eggs` }];
-  if (own.length === 0) return [{ field: 'kindId', message: `no ${kind.commonName} has arrived in this tank by then` }];
+    return [{ field: 'event', message: stockAnswers.doesNotCarryEggs(kind.commonName) }];
+  if (own.length === 0) return [{ field: 'kindId', message: stockAnswers.noHasArrivedInThis(kind.commonName) }];
   const born = own.filter((e) => e.event === 'born').map((e) => e.atEpochMs);
   const grown = own.some((e) => e.event !== 'born' && e.event !== 'sign' && e.atEpochMs <= atEpochMs);
   const oldest = Math.min(...born);
   const days = kind.animal?.maturityDays ?? 0;
   return !grown && (atEpochMs - oldest) / dayMs < days
-    ? [{ field: 'event', message: `these were born here and are not grown before ${days} days` }]
+    ? [{ field: 'event', message: stockAnswers.theseWereBornHereAnd(days) }]
     : [];
 }
 
@@ -94,7 +93,7 @@ function leavingFaults({
     ? [
         {
           field: 'count',
-          message: `the book knows of at most ${before.count.hi} there; count them first`,
+          message: stockAnswers.theBookKnowsOfAt(before.count.hi),
           mend: String(before.count.hi),
         },
       ]
@@ -105,11 +104,11 @@ export async function arrivalFaults(tx: Tx, { payload }: EntryOf<'arrival'>): Pr
   const { kindId, count, deadOnArrivalCount = 0, warnings, overrideReason } = payload;
   const faults = await unknownKind(tx, kindId);
   if (crossed(count)) faults.push(crossedFault);
-  if (count.lo < 1) faults.push({ field: 'count', message: 'must be at least one' });
+  if (count.lo < 1) faults.push({ field: 'count', message: stockAnswers.mustBeAtLeastOne });
   if (deadOnArrivalCount > (count.hi ?? Infinity))
-    faults.push({ field: 'deadOnArrivalCount', message: 'is more than arrived' });
+    faults.push({ field: 'deadOnArrivalCount', message: stockAnswers.isMoreThanArrived });
   if (warnings.length > 0 && overrideReason === undefined)
-    faults.push({ field: 'overrideReason', message: 'is needed where something speaks against it' });
+    faults.push({ field: 'overrideReason', message: stockAnswers.isNeededWhereSomethingSpeaks });
   return faults;
 }
 
@@ -118,12 +117,12 @@ export function ownKindFaults({ kind, baseId }: OwnKindPayload): FieldFault[] {
   const faults: FieldFault[] = [];
   for (const [parameter, range] of Object.entries(kind.ranges))
     if (range.lo !== null && range.hi !== null && range.lo >= range.hi)
-      faults.push({ field: `kind.ranges.${parameter}.hi`, message: `must lie above ${range.lo}` });
+      faults.push({ field: `kind.ranges.${parameter}.hi`, message: stockAnswers.mustLieAbove(range.lo) });
   if (Object.values(kind.ranges).some((r) => r.lo === null && r.hi === null))
-    faults.push({ field: 'kind.ranges', message: 'a range needs at least one end' });
+    faults.push({ field: 'kind.ranges', message: stockAnswers.aRangeNeedsAtLeast });
   if ((kind.group === 'plant') !== (kind.plant !== null) || (kind.group === 'plant') === (kind.animal !== null))
-    faults.push({ field: 'kind.group', message: 'a plant has plant needs, an animal has habits' });
+    faults.push({ field: 'kind.group', message: stockAnswers.aPlantHasPlantNeeds });
   if (baseId !== null && !bookKinds.some((k) => k.id === baseId))
-    faults.push({ field: 'baseId', message: `“${baseId}” is not a kind in the almanac` });
+    faults.push({ field: 'baseId', message: stockAnswers.isNotAKindInThe(baseId) });
   return faults;
 }

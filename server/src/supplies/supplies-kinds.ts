@@ -1,5 +1,6 @@
 import { careKnowledge } from '#almanac/care';
 import type { SupplyPayload } from '#contracts/book';
+import { suppliesAnswers } from '#words/supplies';
 import type { FieldFault } from '../problems';
 import type { KindModule } from '../book';
 
@@ -13,16 +14,16 @@ const agentIds: ReadonlySet<string> = new Set(careKnowledge.agents.map((a) => a.
 /** A plain salt is weighed: it is of the sort “salt”, in grams. */
 const supplyFaults = ({ saltId, purityFraction, category, unit, medicine }: SupplyPayload): FieldFault[] => [
   ...(saltId !== undefined && category !== 'salt'
-    ? [{ field: 'saltId', message: 'is only for supplies of the sort “salt”' }]
+    ? [{ field: 'saltId', message: suppliesAnswers.isOnlyForSuppliesOf }]
     : []),
-  ...(saltId !== undefined && unit !== 'g' ? [{ field: 'unit', message: 'a salt is weighed: in g' }] : []),
+  ...(saltId !== undefined && unit !== 'g' ? [{ field: 'unit', message: suppliesAnswers.aSaltIsWeighedIn }] : []),
   ...(saltId === undefined && purityFraction !== undefined
-    ? [{ field: 'purityFraction', message: 'needs the salt it is the purity of' }]
+    ? [{ field: 'purityFraction', message: suppliesAnswers.needsTheSaltItIs }]
     : []),
   ...(medicine !== undefined && category !== 'medicine'
-    ? [{ field: 'medicine', message: 'is only for supplies of the sort “medicine”' }]
+    ? [{ field: 'medicine', message: suppliesAnswers.isOnlyForSuppliesOfThe }]
     : []),
   ...(medicine?.agentIds.some((id) => !agentIds.has(id))
-    ? [{ field: 'medicine', message: 'names no known agent' }]
+    ? [{ field: 'medicine', message: suppliesAnswers.namesNoKnownAgent }]
     : []),
 ];

@@ -1,6 +1,7 @@
 import { netLitres } from '#core/tanks';
 import type { SetUpPayload } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
+import { tanksAnswers } from '#words/tanks';
 import { faultOf, type FieldFault } from '../problems';
 import type { KindModule } from '../book';
 import { newlyIn } from './newest';
@@ -42,11 +43,12 @@ function sizeFaults(setUp: SetUpPayload): FieldFault[] {
 function setUpFaults(setUp: SetUpPayload): FieldFault[] {
   const faults = sizeFaults(setUp);
   if (!shippedAlmanac.practices.some((p) => p.id === setUp.practiceId))
-    faults.push({ field: 'practiceId', message: `“${setUp.practiceId}” is not a practice in the almanac` });
+    faults.push({ field: 'practiceId', message: tanksAnswers.isNotAPracticeIn(setUp.practiceId) });
   setUp.overrides.forEach(({ lo, hi }, i) => {
-    if (lo === null && hi === null) faults.push({ field: `overrides.${i}.lo`, message: 'needs at least one end' });
+    if (lo === null && hi === null)
+      faults.push({ field: `overrides.${i}.lo`, message: tanksAnswers.needsAtLeastOneEnd });
     if (lo !== null && hi !== null && lo >= hi)
-      faults.push({ field: `overrides.${i}.hi`, message: `must lie above ${lo}` });
+      faults.push({ field: `overrides.${i}.hi`, message: tanksAnswers.mustLieAbove(lo) });
   });
   return faults;
 }

@@ -4,7 +4,7 @@ import { middle, type DatedReading, type ParameterId, type Water } from '#core/r
 import { mindOf, type Outlook } from '#core/tonight';
 import { shippedAlmanac } from '#almanac/shelf';
 import type { Folio } from '#contracts/tanks';
-import { leavesText, mindWords, ratchetWords, testWords, verdictWords } from '#words/tonight';
+import { leavesText, mindWords, ratchetWords, testWords, verdictWords, tonightAnswers } from '#words/tonight';
 import { routineSettles } from '#core/water';
 import type { Speech } from '#words/units';
 import { readPage, type BookDeps } from '../book';
@@ -107,7 +107,7 @@ function computedReading(
   newest: readonly NewestReadings[],
 ): Folio['lines'][number]['latest'] {
   const ph = newest.find((n) => n.parameter === 'ph')?.newest[0];
-  return ph ? { lo, hi, atEpochMs, entryId: ph.entryId, text: 'from pH and KH', insisted: false } : null;
+  return ph ? { lo, hi, atEpochMs, entryId: ph.entryId, text: tonightAnswers.fromPhAndKh, insisted: false } : null;
 }
 
 /** The model's part of a folio, with its sentences. */
@@ -131,14 +131,14 @@ function outlookWorking({ level, productionPerDay, routine, settles, leaves, nor
     `${lo80.toPrecision(3)} to ${hi80.toPrecision(3)}`;
   note.fact({
     id: 'level',
-    label: 'Level tonight, estimated (four times in five)',
+    label: tonightAnswers.levelTonightEstimatedFourTimes,
     value: span(level),
     unit: '',
     origin: 'estimated',
   });
   note.fact({
     id: 'production',
-    label: 'Production a week, estimated',
+    label: tonightAnswers.productionAWeekEstimated,
     value: span({ lo80: productionPerDay.lo80 * 7, hi80: productionPerDay.hi80 * 7 }),
     unit: '',
     origin: 'estimated',
@@ -146,7 +146,7 @@ function outlookWorking({ level, productionPerDay, routine, settles, leaves, nor
   if (normal) {
     note.fact({
       id: 'normal',
-      label: `Usual in this tank, from ${normal.readingCount} readings of half a year (3.5 of its own spread)`,
+      label: tonightAnswers.usualInThisTankFrom(normal.readingCount),
       value: span({ lo80: normal.lo, hi80: normal.hi }),
       unit: '',
       origin: 'estimated',
@@ -156,7 +156,7 @@ function outlookWorking({ level, productionPerDay, routine, settles, leaves, nor
   if (routine && settles) {
     note.fact({
       id: 'routine',
-      label: 'Routine, from the last changes',
+      label: tonightAnswers.routineFromTheLastChanges,
       value: `${Math.round(routine.changeFraction * 100)} % every ${routine.everyDays.toFixed(0)} days`,
       unit: '',
       origin: 'estimated',

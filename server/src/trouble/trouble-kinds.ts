@@ -1,4 +1,5 @@
 import { troubleKnowledge } from '#almanac/trouble';
+import { troubleAnswers } from '#words/trouble';
 import type { KindModule } from '../book';
 
 const findingIds = new Set(troubleKnowledge.findings.map((f) => f.id));
@@ -10,15 +11,15 @@ export const caseKind: KindModule<'case'> = {
     ...('findings' in payload
       ? Object.keys(payload.findings)
           .filter((id) => !findingIds.has(id))
-          .map((id) => ({ field: `findings.${id}`, message: 'is not known' }))
+          .map((id) => ({ field: `findings.${id}`, message: troubleAnswers.isNotKnown }))
       : []),
     ...('causeId' in payload && payload.causeId !== null && !causeIds.has(payload.causeId)
-      ? [{ field: 'causeId', message: 'is not known' }]
+      ? [{ field: 'causeId', message: troubleAnswers.isNotKnown }]
       : []),
     ...(payload.step === 'opened' &&
     payload.firstSignAt > happenedAt &&
     Date.parse(payload.firstSignAt) > Date.parse(happenedAt)
-      ? [{ field: 'firstSignAt', message: 'is after the case was opened' }]
+      ? [{ field: 'firstSignAt', message: troubleAnswers.isAfterTheCaseWas }]
       : []),
   ],
 };

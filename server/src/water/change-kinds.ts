@@ -1,6 +1,7 @@
 import { changeAdvice } from '#core/water';
 import type { ChangePayload, GivenAdvice, TopUpPayload } from '#contracts/book';
 import { shippedAlmanac } from '#almanac/shelf';
+import { waterAnswers } from '#words/water';
 import type { FieldFault } from '../problems';
 import type { EntryOf, KindModule } from '../book';
 import type { Tx } from '../db';
@@ -43,7 +44,7 @@ export const topUpKind: KindModule<'top-up'> = {
 };
 
 const moreThanIsIn = (givenL: number, netVolumeL: number): string =>
-  `${givenL} L is more than the ${netVolumeL.toFixed(1)} L that are in it`;
+  waterAnswers.lIsMoreThanThe(givenL, netVolumeL.toFixed(1));
 
 async function topUpVolumeFaults(
   tx: Tx,
@@ -66,8 +67,7 @@ const changedLitres = ({ entered }: ChangePayload, netVolumeL: number): number =
 async function changeVolumeFaults(tx: Tx, { subjectId, happenedAt, payload: change }: Change): Promise<FieldFault[]> {
   const { entered } = change;
   const netVolumeL = await netVolumeInForce(tx, { subjectId, at: new Date(happenedAt) });
-  if (netVolumeL === null)
-    return [{ field: 'entered', message: 'this tank has no set-up, so its net volume is not known' }];
+  if (netVolumeL === null) return [{ field: 'entered', message: waterAnswers.thisTankHasNoSet }];
   const faults: FieldFault[] = [];
   if (entered.by === 'litres' && entered.changeL > netVolumeL)
     faults.push({
@@ -78,7 +78,7 @@ async function changeVolumeFaults(tx: Tx, { subjectId, happenedAt, payload: chan
   if ((change.bedL ?? 0) > changeL + slackL)
     faults.push({
       field: 'bedL',
-      message: `is more than the ${changeL.toFixed(1)} L that were changed; it is part of them`,
+      message: waterAnswers.isMoreThanTheL(changeL.toFixed(1)),
     });
   return faults;
 }
@@ -110,8 +110,8 @@ function adviceFaults(given: GivenAdvice, overrideReason: string | undefined): F
     given.method.almanacVersion === shippedAlmanac.version &&
     (!again.ok || again.value.value.advice !== given.advice)
   )
-    faults.push({ field: 'advice.advice', message: 'is not what these figures give' });
+    faults.push({ field: 'advice.advice', message: waterAnswers.isNotWhatTheseFigures });
   if (given.advice !== 'wise' && overrideReason === undefined)
-    faults.push({ field: 'overrideReason', message: 'is needed where the advice was against the step' });
+    faults.push({ field: 'overrideReason', message: waterAnswers.isNeededWhereTheAdvice });
   return faults;
 }

@@ -1,6 +1,7 @@
 import { dayMs } from '#core/units';
 import { recipeEffect, undissolved } from '#core/water';
 import type { BatchPayload, ChangePayload, RecipePayload } from '#contracts/book';
+import { waterAnswers } from '#words/water';
 import type { FieldFault } from '../problems';
 import { readSubjects, type KindModule } from '../book';
 import type { Tx } from '../db';
@@ -28,11 +29,11 @@ async function subjectFaults(
     .map(({ field }) => ({ field, message }));
 }
 export const sourceFaults = (tx: Tx, named: readonly Named[]): Promise<FieldFault[]> =>
-  subjectFaults(tx, named, { kind: 'source', message: 'is not a water source in the book' });
+  subjectFaults(tx, named, { kind: 'source', message: waterAnswers.isNotAWaterSource });
 const supplyFaults = (tx: Tx, named: readonly Named[]): Promise<FieldFault[]> =>
-  subjectFaults(tx, named, { kind: 'supply', message: 'is not a mineral among the supplies' });
+  subjectFaults(tx, named, { kind: 'supply', message: waterAnswers.isNotAMineralAmong });
 const twice = (field: string, ids: readonly string[]): FieldFault[] =>
-  new Set(ids).size === ids.length ? [] : [{ field, message: 'something is named twice' }];
+  new Set(ids).size === ids.length ? [] : [{ field, message: waterAnswers.somethingIsNamedTwice }];
 
 /** Waters and minerals that exist, and nothing twice: of a recipe and of a batch alike. */
 const mixedFaults = async (
@@ -74,7 +75,7 @@ function shareFaults({ parts }: RecipePayload, subjectId: string): FieldFault[] 
   const whole = parts.reduce((sum, p) => sum + p.shareFraction, 0);
   return [
     ...(Math.abs(whole - 1) > shareSlackFraction
-      ? [{ field: 'parts', message: `the shares make ${Math.round(1000 * whole) / 10} %, not a whole` }]
+      ? [{ field: 'parts', message: waterAnswers.theSharesMakeNotA(Math.round(1000 * whole) / 10) }]
       : []),
     ...(parts.some((p) => p.sourceId === subjectId) ? [{ field: 'parts', message: 'holds itself' }] : []),
   ];
@@ -91,14 +92,14 @@ function dissolvingFaults({ madeL, parts, salts }: BatchPayload): FieldFault[] {
   const poured = parts.reduce((sum, p) => sum + p.partL, 0);
   return [
     ...(Math.abs(poured - madeL) > Math.max(0.2, 0.02 * madeL) + 1e-9
-      ? [{ field: 'parts', message: `the parts make ${Math.round(10 * poured) / 10} L, not ${madeL} L` }]
+      ? [{ field: 'parts', message: waterAnswers.thePartsMakeLNot(Math.round(10 * poured) / 10, madeL) }]
       : []),
     ...undissolved({ volumeL: madeL, taken: salts }).map(({ name, mostG }) => ({
       field: 'salts',
-      message: `so much ${name} does not dissolve in it: ${Math.floor(mostG)} g at the most`,
+      message: waterAnswers.soMuchDoesNotDissolve(name, Math.floor(mostG)),
     })),
     ...(salts.length > 0 && !recipeEffect({ volumeL: madeL, source: {}, taken: salts }).ok
-      ? [{ field: 'salts', message: 'cannot be weighed like that' }]
+      ? [{ field: 'salts', message: waterAnswers.cannotBeWeighedLikeThat }]
       : []),
   ];
 }
@@ -135,15 +136,15 @@ export async function batchFaults(
     nameOf: () => '',
   });
   const batch = batches.find((b) => b.batchId === batchId);
-  if (!batch) return [{ field: 'batchId', message: 'is no batch in the book' }];
+  if (!batch) return [{ field: 'batchId', message: waterAnswers.isNoBatchInThe }];
   const faults: FieldFault[] = [];
-  if (batch.sourceId !== sourceId) faults.push({ field: 'batchId', message: 'is a batch of another water' });
+  if (batch.sourceId !== sourceId) faults.push({ field: 'batchId', message: waterAnswers.isABatchOfAnother });
   // The change being written may stand in the book already, in this transaction.
   const before = batch.leftL + batch.uses.filter((u) => u.changeEntryId === id).reduce((sum, u) => sum + u.usedL, 0);
   if (changeL > before + slackL)
     faults.push({
       field: 'entered',
-      message: `${Math.round(10 * before) / 10} L of this batch are left`,
+      message: waterAnswers.lOfThisBatchAre(Math.round(10 * before) / 10),
       mend: String(Math.round(10 * before) / 10),
     });
   if (!batch.usable && batch.fate !== 'empty' && batchReason === undefined)

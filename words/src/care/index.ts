@@ -19,3 +19,4 @@ export {
 } from './care';
 export { changesFrom, changesText, daysFrom, daysText } from './typed';
 export { carePages } from './pages';
+export { careAnswers } from './answers';

@@ -1,1 +1,2 @@
 export { gateWords } from './gate';
+export { gateAnswers } from './answers';

@@ -2,3 +2,4 @@ export { deviceWords, instrumentWords, sharedFaultWords, unsteadyWords } from '.
 export { ledgerWords } from './ledger';
 export { aimWords, oddSentences, oddWords } from './odd';
 export { readingsPages } from './pages';
+export { readingsAnswers } from './answers';

@@ -12,3 +12,4 @@ export {
 export { osmoticWords, togetherWords } from './together';
 export { learntBearingWords, moultSchoolNames, moultWords, watchHabitWords, watchVerdictWords } from './watch';
 export { stockPages } from './pages';
+export { stockAnswers } from './answers';

@@ -1,2 +1,3 @@
 export { supplyWords } from './supplies';
 export { suppliesPages } from './pages';
+export { suppliesAnswers } from './answers';

@@ -5,3 +5,4 @@ export { mindWords, ratchetWords, testWords } from './prospects';
 export { beforeGroupShort, beforeGroupWords } from './round';
 export { stepShort, stepWords, verdictWords } from './verdicts';
 export { tonightPages } from './pages';
+export { tonightAnswers } from './answers';

@@ -22,3 +22,4 @@ export {
   whyLookWords,
 } from './trouble';
 export { troublePages } from './pages';
+export { troubleAnswers } from './answers';

@@ -22,3 +22,4 @@ export {
 } from './evening';
 export { oddBatchWords, phByWords, warmingWords } from './mixing';
 export { waterPages } from './pages';
+export { waterAnswers } from './answers';

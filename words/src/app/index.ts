@@ -1,0 +1,1 @@
+export { appAnswers } from './answers';

@@ -1,0 +1,1 @@
+export { problemsAnswers } from './answers';
