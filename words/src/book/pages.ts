@@ -113,4 +113,10 @@ export const bookPages = {
   noneYetAPhotoOf:
     'None yet. A photo of the same corner every month shows what numbers do not. Where it was taken is not kept.',
   allInTheBook: (count: string | number) => `All ${count} in the book`,
+  aLineThatIsUnderstood: 'a line that is understood',
+  aReason: 'a reason',
+  rowsWithoutAFault: 'rows without a fault',
+  rowsThatSaySomething: 'rows that say something',
+  aSmallerFile: 'a smaller file',
+  aPicture: 'a picture',
 };

@@ -35,4 +35,7 @@ export const doingPages = {
   start: 'Start',
   aHoseAFillingDrum:
     'A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound needs one touch of the page first.',
+  aReason: 'a reason',
+  aTank: 'a tank',
+  minutes2: 'minutes',
 };

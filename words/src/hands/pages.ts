@@ -300,4 +300,9 @@ export const handsPages = {
   whatIsDueAsA: 'What is due, as a calendar',
   forOtherProgramsOnThis: 'for other programs on this machine (iCalendar).',
   gatheringWhatIsDue: 'Gathering what is due …',
+  aSquare: 'a square',
+  aReason: 'a reason',
+  ammoniaAndNitriteReadAs: 'ammonia and nitrite read as good today',
+  whatWasCut: 'what was cut',
+  aName: 'a name',
 };

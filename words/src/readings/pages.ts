@@ -163,4 +163,10 @@ export const readingsPages = {
   neverTested: 'never tested',
   moreParameters: 'More parameters',
   writeInTheBook2: (filled: string | number) => `Write ${filled} in the book`,
+  aValueThatIsUnderstood: 'a value that is understood',
+  whatTheStandardSays: 'what the standard says',
+  whatWasShown: 'what was shown',
+  aName: 'a name',
+  aLineThatIsUnderstood: 'a line that is understood',
+  theTickThatItIs: 'the tick that it is right',
 };

@@ -256,6 +256,13 @@ export const shellPages = {
   saveItAsAFile: 'Save it as a file',
   yesDiscardItForGood: 'Yes, discard it for good',
   discardIt: 'Discard it',
+  usGal: 'US gal',
+  impGal: 'imp gal',
+  mgLAsN: 'mg/L as N',
+  mgLAsNh3: 'mg/L as NH3',
+  mgLAsNh4: 'mg/L as NH4',
+  asIon: 'as ion',
+  asN: 'as N',
 };
 
 /** The title of a page in the browser’s tab. */

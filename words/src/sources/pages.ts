@@ -82,4 +82,5 @@ export const sourcesPages = {
   between: 'Between',
   new2: 'New',
   shutTheFeedBeforeOpening: 'Shut the feed before opening a housing; a running unit is watched or shut off by a float.',
+  whatTheMeterSays: 'what the meter says',
 };

@@ -57,4 +57,5 @@ export const suppliesPages = {
   leaveIt: 'Leave it',
   medicinesAndBleachOutOf:
     'Medicines and bleach out of reach of children and guests, in their own bottles, never beside food.',
+  aName: 'a name',
 };

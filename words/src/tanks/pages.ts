@@ -307,4 +307,11 @@ export const tanksPages = {
   writeWhatWasSeen: 'Write what was seen',
   allWellNoneDeadGrazing: 'All well: none dead, grazing, calm',
   learntFromWhatWasSeen: 'Learnt from what was seen in the day after each change.',
+  thatNoAnimalIsLeft: 'that no animal is left in it',
+  thatWhatStillRunsEnds: 'that what still runs ends with it',
+  thatItIsNotOver: 'that it is not over already',
+  whereItGoesOn: 'where it goes on',
+  theOtherTank: 'the other tank',
+  aNote: 'a note',
+  somethingThatWasSeen: 'something that was seen',
 };

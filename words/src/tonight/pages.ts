@@ -91,4 +91,7 @@ export const tonightPages = {
   laterPress: 'Later press',
   andWriteWhatYouMeasured: 'and write what you measured, as you would on tape:',
   ph68Gh7: 'ph 6,8 gh 7 no3 5-10 t 23',
+  whatYouCallIt2: 'what you call it',
+  itsName: 'its name',
+  itsSize: 'its size',
 };

@@ -174,4 +174,8 @@ export const troublePages = {
   notIf: (value: string | number) => `Not if: ${value}.`,
   planItAsACourse: (name: string | number) => `Plan it as a course: ${name}`,
   doneLookAgainIn: (again: string | number) => `Done: look again in ${again}`,
+  somethingThatWasSeen: 'something that was seen',
+  sinceWhen: 'since when',
+  aSquareThatYouChanged: 'a square that you changed',
+  aTank: 'a tank',
 };

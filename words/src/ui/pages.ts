@@ -49,4 +49,6 @@ export const uiPages = {
   takenAsGiven: 'Taken as given',
   whereNotToTrustIt: 'Where not to trust it',
   source: 'Source',
+  usGal: 'US gal',
+  impGal: 'imp gal',
 };

@@ -614,4 +614,11 @@ export const waterPages = {
   day3: (halfAboveAtDay: string | number) => `day ${halfAboveAtDay}`,
   aThousandCoursesEachFrom:
     'A thousand courses each, from what is believed of this tank tonight and how it has wandered so far; the same luck for every way. A heater that fails or an animal that dies unseen is not in it.',
+  aReason: 'a reason',
+  theWaterItIsFor: 'the water it is for',
+  howMuchHowOftenOf: 'how much, how often, of which water and how long',
+  aSizeAndAWater: 'a size and a water that can be reckoned with',
+  fewerLitresFromTheBed: 'fewer litres from the bed',
+  whyItIsDoneAll: 'why it is done all the same',
+  whyThisBatch: 'why this batch',
 };

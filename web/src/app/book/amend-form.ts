@@ -85,7 +85,7 @@ import { WhyNot } from '../ui/why';
           <p class="fault" role="alert">{{ say.whatYouTypedIsKept(fault()) }}</p>
         }
       </div>
-      <button pButton class="go" [nlWhy]="{ 'a line that is understood': !ready() }">
+      <button pButton class="go" [nlWhy]="[[say.aLineThatIsUnderstood, !ready()]]">
         {{ say.putItRight }}</button><button pButton type="button" class="plain" (click)="closed.emit('')">
         {{ say.leaveIt }}
       </button>

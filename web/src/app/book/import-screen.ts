@@ -134,11 +134,11 @@ const mostAtOnce = 200;
             [nlWhy]="
               busy()
                 ? say.itIsBeingWritten
-                : {
-                    'rows without a fault': m.faults.length > 0,
-                    'rows that say something': m.entries.length === 0,
-                    'a smaller file': m.entries.length > most,
-                  }
+                : [
+                    [say.rowsWithoutAFault, m.faults.length > 0],
+                    [say.rowsThatSaySomething, m.entries.length === 0],
+                    [say.aSmallerFile, m.entries.length > most],
+                  ]
             "
             (click)="takeTable()">
             {{ say.writeEntriesInTheBook(m.entries.length) }}

@@ -57,7 +57,7 @@ export async function smaller(file: Blob): Promise<Blob> {
             [value]="caption()"
             (input)="caption.set(value($event))"
         /></nl-field>
-        <button pButton class="plain" [nlWhy]="busy() ? say.itIsOnItsWay : { 'a picture': !file() }">
+        <button pButton class="plain" [nlWhy]="busy() ? say.itIsOnItsWay : [[say.aPicture, !file()]]">
           {{ busy() ? say.sending : say.putItInTheBook }}
         </button>
       </form>

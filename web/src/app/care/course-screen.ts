@@ -466,15 +466,15 @@ export class CourseScreen {
     if (place?.stopped) return carePages.notLikeThis(place.against.join(' '));
     if (place && !place.heard && !this.outOfReach()) return verdictNames.unheard;
     return {
-      'a tank': this.tankId() === '',
-      'an agent': this.agentId() === '',
-      'the name on the pack': this.productName().trim() === '',
+      [carePages.aTank]: this.tankId() === '',
+      [carePages.anAgent]: this.agentId() === '',
+      [carePages.theNameOnThePack]: this.productName().trim() === '',
       [this.way() === 'food' ? carePages.whatTheFoodIsMade : carePages.whatOnePackTreats]:
         this.label() === null && this.daysFault() === '' && this.changesFault() === '',
-      'days that can be read': this.daysFault() !== '' || this.changesFault() !== '',
-      'repeats that the label allows': (place?.repeatsFault ?? '') !== '',
-      'the prescription': this.prescribed() && this.prescription().trim() === '',
-      'why it is done all the same': place?.asksReason === true && this.overrideReason().trim() === '',
+      [carePages.daysThatCanBeRead]: this.daysFault() !== '' || this.changesFault() !== '',
+      [carePages.repeatsThatTheLabelAllows]: (place?.repeatsFault ?? '') !== '',
+      [carePages.thePrescription]: this.prescribed() && this.prescription().trim() === '',
+      [carePages.whyItIsDoneAllThe]: place?.asksReason === true && this.overrideReason().trim() === '',
       [carePages.ofTheTicksAbove(untickedCount)]: untickedCount > 0,
     };
   });

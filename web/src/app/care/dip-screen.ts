@@ -141,7 +141,11 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
             pButton
             type="button"
             class="go"
-            [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'water and label': !bleach() }"
+            [nlWhy]="[
+              [say.theTickThatItWas, !read()],
+              [say.aTank, !tankId()],
+              [say.waterAndLabel, !bleach()],
+            ]"
             (click)="begin('plant-dip', bleachNote(), minutes())">
             {{ say.inTheClockRunsMin(minutes()) }}
           </button>
@@ -177,7 +181,11 @@ const three = (value: number): string => String(Number(value.toPrecision(3)));
           pButton
           type="button"
           class="go"
-          [nlWhy]="{ 'the tick that it was read': !read(), 'a tank': !tankId(), 'its water': !bath() }"
+          [nlWhy]="[
+            [say.theTickThatItWas, !read()],
+            [say.aTank, !tankId()],
+            [say.itsWater, !bath()],
+          ]"
           (click)="begin('dip', bathNote(), chosenBath().minutes)">
           {{ say.inTheClockRunsMin(chosenBath().minutes) }}
         </button>

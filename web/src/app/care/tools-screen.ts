@@ -71,7 +71,7 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
                 pButton
                 type="button"
                 class="plain"
-                [nlWhy]="{ minutes: !dipReady() }"
+                [nlWhy]="[[say.minutes, !dipReady()]]"
                 (click)="dipTool(t.toolId, h.tankId)">
                 {{ say.dipped }}<span class="visuallyHidden"> {{ t.name }}</span>
               </button>
@@ -134,7 +134,13 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
             <nl-option [value]="s.tankId" [word]="s.name" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="go" [nlWhy]="{ 'where it belongs': !homeId(), 'a name': !name().trim() }">
+      <button
+        pButton
+        class="go"
+        [nlWhy]="[
+          [say.whereItBelongs, !homeId()],
+          [say.aName, !name().trim()],
+        ]">
         {{ say.keepIt }}
       </button>
     </form>

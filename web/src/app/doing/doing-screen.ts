@@ -133,7 +133,7 @@ const doneKey = 'night-ledger-steps';
                 autocomplete="off"
                 [ngModel]="why()"
                 (ngModelChange)="why.set($event)" /></nl-field
-            ><button pButton class="plain" [nlWhy]="{ 'a reason': !why().trim() }">{{ say.writeIt }}</button>
+            ><button pButton class="plain" [nlWhy]="[[say.aReason, !why().trim()]]">{{ say.writeIt }}</button>
           </form>
         } @else {
           <button pButton type="button" class="asText" (click)="breaking.set(j.job.jobId)">{{ say.brokenOff }}</button>
@@ -165,7 +165,7 @@ const doneKey = 'night-ledger-steps';
             [ngModel]="workNote()"
             (ngModelChange)="workNote.set($event)"
         /></nl-field>
-        <button pButton class="go" [nlWhy]="{ 'a tank': !workTankId() }">{{ say.begin }}</button>
+        <button pButton class="go" [nlWhy]="[[say.aTank, !workTankId()]]">{{ say.begin }}</button>
       </form>
       <p class="small quiet">{{ say.itStaysOpenUntilIts(usually(work())) }}</p>
     </section>
@@ -200,7 +200,15 @@ const doneKey = 'night-ledger-steps';
         <nl-field [name]="say.minutes"
           ><input pInputText nlIn name="minutes" [ngModel]="minutes()" (ngModelChange)="minutes.set($event)"
         /></nl-field>
-        <button pButton class="go" [nlWhy]="{ 'a tank': !tankId(), minutes: !minutes() }">{{ say.start }}</button>
+        <button
+          pButton
+          class="go"
+          [nlWhy]="[
+            [say.aTank, !tankId()],
+            [say.minutes2, !minutes()],
+          ]">
+          {{ say.start }}
+        </button>
       </form>
       <p class="small quiet">
         {{ say.aHoseAFillingDrum }}

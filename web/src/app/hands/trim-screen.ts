@@ -134,7 +134,7 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
             >
           }
         </div>
-        <button pButton type="button" class="go" [nlWhy]="{ 'what was cut': cut().length === 0 }" (click)="done()">
+        <button pButton type="button" class="go" [nlWhy]="[[say.whatWasCut, cut().length === 0]]" (click)="done()">
           {{
             cut().length === 0
               ? say.chooseWhatWasCut

@@ -112,7 +112,10 @@ const typeWords: Record<InstrumentType, string> = {
               <button
                 pButton
                 class="go"
-                [nlWhy]="{ 'what the standard says': calStandard() === null, 'what was shown': calShown() === null }">
+                [nlWhy]="[
+                  [say.whatTheStandardSays, calStandard() === null],
+                  [say.whatWasShown, calShown() === null],
+                ]">
                 {{ say.writeTheCalibration }}
               </button>
               <button pButton type="button" class="plain" (click)="retire(o)">
@@ -229,7 +232,7 @@ const typeWords: Record<InstrumentType, string> = {
         /></nl-field>
       }
       <div>
-        <button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">{{ say.putItInTheBook }}</button>
+        <button pButton class="go" [nlWhy]="[[say.aName, name().trim() === '']]">{{ say.putItInTheBook }}</button>
       </div>
     </form>
   `,

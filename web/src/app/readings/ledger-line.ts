@@ -293,8 +293,8 @@ export class LedgerLine {
   protected readonly why = computed((): Why => {
     const { entries, questions } = this.understood();
     return {
-      'a line that is understood': entries.length + this.troubles().length === 0 || questions.length > 0,
-      'the tick that it is right': this.asked() && !this.insisted(),
+      [readingsPages.aLineThatIsUnderstood]: entries.length + this.troubles().length === 0 || questions.length > 0,
+      [readingsPages.theTickThatItIs]: this.asked() && !this.insisted(),
     };
   });
   private readonly ready = computed(() => whyText(this.why()) === '');

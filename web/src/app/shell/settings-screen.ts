@@ -18,7 +18,11 @@ import { Notifier } from '../doing';
 import { Houses } from './houses';
 
 const questions: readonly { id: UnitQuestion; label: string; words: Readonly<Record<string, string>> }[] = [
-  { id: 'volume', label: 'Water', words: { L: 'litres', 'US gal': 'US gallons', 'imp gal': 'imperial gallons' } },
+  {
+    id: 'volume',
+    label: 'Water',
+    words: { L: 'litres', [shellPages.usGal]: 'US gallons', [shellPages.impGal]: 'imperial gallons' },
+  },
   { id: 'temperature', label: 'Temperature', words: { '°C': 'degrees Celsius', '°F': 'degrees Fahrenheit' } },
   { id: 'length', label: 'Length', words: { cm: 'centimetres', in: 'inches' } },
   {
@@ -29,12 +33,16 @@ const questions: readonly { id: UnitQuestion; label: string; words: Readonly<Rec
   {
     id: 'ammonia',
     label: 'Ammonia',
-    words: { 'mg/L as N': shellPages.mgLAsNitrogen, 'mg/L as NH3': 'mg/L as NH₃', 'mg/L as NH4': 'mg/L as NH₄' },
+    words: {
+      [shellPages.mgLAsN]: shellPages.mgLAsNitrogen,
+      [shellPages.mgLAsNh3]: 'mg/L as NH₃',
+      [shellPages.mgLAsNh4]: 'mg/L as NH₄',
+    },
   },
   {
     id: 'nitrogen',
     label: shellPages.nitrateAndNitrite,
-    words: { 'as ion': shellPages.mgLAsTheIon, 'as N': shellPages.mgLAsNitrogen },
+    words: { [shellPages.asIon]: shellPages.mgLAsTheIon, [shellPages.asN]: shellPages.mgLAsNitrogen },
   },
   {
     id: 'conductivity',

@@ -99,7 +99,7 @@ import { WhyNot } from '../ui/why';
             <nl-option [value]="p" [word]="p" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="plain" [nlWhy]="{ 'what the meter says': made() === null }">{{ say.writeTheLine }}</button>
+      <button pButton class="plain" [nlWhy]="[[say.whatTheMeterSays, made() === null]]">{{ say.writeTheLine }}</button>
     </form>
     @if (recent().length > 0) {
       <details>

@@ -262,11 +262,11 @@ export class ArrivalScreen {
     };
   }
   protected readonly why = computed((): Why => ({
-    'a tank': this.stock() === null,
-    'a kind': this.kind() === null,
-    'a plan that can be worked out': this.planned() === null,
-    'why it is done all the same': this.warnings().length > 0 && this.overrideReason().trim() === '',
-    'water without what harms people': (this.gateSays() ?? []).some((s) => s.final),
+    [stockPages.aTank]: this.stock() === null,
+    [stockPages.aKind]: this.kind() === null,
+    [stockPages.aPlanThatCanBe]: this.planned() === null,
+    [stockPages.whyItIsDoneAllThe]: this.warnings().length > 0 && this.overrideReason().trim() === '',
+    [stockPages.waterWithoutWhatHarmsPeople]: (this.gateSays() ?? []).some((s) => s.final),
   }));
   private readonly ready = computed(() => whyText(this.why()) === '');
 

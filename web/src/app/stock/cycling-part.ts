@@ -101,7 +101,7 @@ import { WhyNot } from '../ui/why';
               <span class="fault">{{ refusal() }}</span>
             }
           </p>
-          <button pButton class="plain" [nlWhy]="{ 'a dose that can be worked out': !dose() }">
+          <button pButton class="plain" [nlWhy]="[[say.aDoseThatCanBe, !dose()]]">
             {{ say.dosedIt }}
           </button>
         </form>

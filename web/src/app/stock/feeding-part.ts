@@ -106,7 +106,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
           /></nl-field>
-          <button pButton class="go" [nlWhy]="{ grams: !grams() }">{{ say.fed }}</button>
+          <button pButton class="go" [nlWhy]="[[say.grams2, !grams()]]">{{ say.fed }}</button>
         </form>
         @if (fault()) {
           <p class="fault" role="alert">{{ fault() }}</p>

@@ -121,8 +121,8 @@ export class LifePart {
     () => this.moves() && (this.gateSays() ?? []).some((s) => s.ask === 'reason' && !s.final),
   );
   protected readonly why = computed((): Why => ({
-    'why it is done all the same': this.asksReason() && this.overrideReason().trim() === '',
-    'water without what harms people': this.moves() && (this.gateSays() ?? []).some((s) => s.final),
+    [stockPages.whyItIsDoneAllThe]: this.asksReason() && this.overrideReason().trim() === '',
+    [stockPages.waterWithoutWhatHarmsPeople]: this.moves() && (this.gateSays() ?? []).some((s) => s.final),
   }));
   /** What speaks against the tank they would move to, as it is tonight. */
   protected readonly destination = computed(() => {

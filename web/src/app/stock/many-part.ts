@@ -146,9 +146,9 @@ export class ManyPart {
     );
   });
   protected readonly why = computed((): Why => ({
-    'who, and how many': this.rows().length === 0,
-    'a number and a name for each': this.rows().some((r) => r.fault !== ''),
-    'which of them': this.rows().some((r) => r.fault === '' && r.kindId === ''),
+    [stockPages.whoAndHowMany]: this.rows().length === 0,
+    [stockPages.aNumberAndAName]: this.rows().some((r) => r.fault !== ''),
+    [stockPages.whichOfThem2]: this.rows().some((r) => r.fault === '' && r.kindId === ''),
   }));
   protected typed(text: string): void {
     this.text.set(text);

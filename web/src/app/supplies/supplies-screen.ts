@@ -238,7 +238,7 @@ const stateWords: Record<SupplyState['state'], string> = {
         <p class="fault whole" role="alert">{{ fault('medicine') }}</p>
       }
       <div>
-        <button pButton class="go" [nlWhy]="{ 'a name': name().trim() === '' }">
+        <button pButton class="go" [nlWhy]="[[say.aName, name().trim() === '']]">
           {{ editing() ? say.writeTheChange : say.putItOnTheShelf }}
         </button>
         @if (editing()) {

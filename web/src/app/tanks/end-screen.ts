@@ -161,10 +161,10 @@ export class EndScreen {
   protected readonly why = computed((): Why => {
     if (this.says() === null && !this.gate.outOfReach()) return tanksPages.theHouseHasNotTold;
     return {
-      'that no animal is left in it': this.animalsLeft(),
-      'that what still runs ends with it': this.against().some((s) => s.field === 'alsoEnds'),
-      'that it is not over already': this.against().some((s) => s.field === 'step'),
-      'where it goes on': this.goesOn() && this.toTankId() === '',
+      [tanksPages.thatNoAnimalIsLeft]: this.animalsLeft(),
+      [tanksPages.thatWhatStillRunsEnds]: this.against().some((s) => s.field === 'alsoEnds'),
+      [tanksPages.thatItIsNotOver]: this.against().some((s) => s.field === 'step'),
+      [tanksPages.whereItGoesOn]: this.goesOn() && this.toTankId() === '',
     };
   });
   protected async write(): Promise<void> {

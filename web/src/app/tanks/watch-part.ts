@@ -84,7 +84,7 @@ const counted = ['deaths', 'moults', 'berried', 'young'] as const;
           type="button"
           class="go"
           (click)="write(seen())"
-          [nlWhy]="{ 'something that was seen': blank() }">
+          [nlWhy]="[[say.somethingThatWasSeen, blank()]]">
           {{ say.writeWhatWasSeen }}
         </button>
         @if (blank()) {

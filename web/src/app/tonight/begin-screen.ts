@@ -94,7 +94,7 @@ const shownCount = 12;
           <button
             pButton
             class="go"
-            [nlWhy]="busy() ? say.itIsBeingWritten : { 'what you call it': waterName().trim() === '' }">
+            [nlWhy]="busy() ? say.itIsBeingWritten : [[say.whatYouCallIt2, waterName().trim() === '']]">
             {{ say.keepItAndOn }}
           </button>
         </form>
@@ -159,7 +159,12 @@ const shownCount = 12;
             pButton
             class="go"
             [nlWhy]="
-              busy() ? say.itIsBeingWritten : { 'its name': tankName().trim() === '', 'its size': netL() === null }
+              busy()
+                ? say.itIsBeingWritten
+                : [
+                    [say.itsName, tankName().trim() === ''],
+                    [say.itsSize, netL() === null],
+                  ]
             ">
             {{ say.keepItAndOn }}
           </button>

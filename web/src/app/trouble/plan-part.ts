@@ -67,7 +67,7 @@ const letters: Readonly<Record<SquareKind, string>> = {
         }
         <span class="quiet">{{ say.anEstimateFromTheShortest }}</span>
       </p>
-      <button pButton type="button" class="go" [nlWhy]="{ 'a square that you changed': !touched() }" (click)="keep()">
+      <button pButton type="button" class="go" [nlWhy]="[[say.aSquareThatYouChanged, !touched()]]" (click)="keep()">
         {{ say.keepThePlan }}
       </button>
       <p role="status" class="quiet">{{ said() }}</p>

@@ -35,7 +35,7 @@ import { WhyNot } from '../ui/why';
             <nl-option [value]="s.tank.tankId" [word]="s.tank.name" />
           }</nl-choice
       ></nl-field>
-      <button pButton class="go" [nlWhy]="{ 'a tank': !tankId() }">{{ say.lookIntoIt }}</button>
+      <button pButton class="go" [nlWhy]="[[say.aTank, !tankId()]]">{{ say.lookIntoIt }}</button>
     </form>
     <section [attr.aria-label]="say.openCases">
       <h2>{{ say.openCases }}</h2>

@@ -1,3 +1,4 @@
+import { uiPages } from '#words/ui';
 import { speech } from '../base/speech';
 import { Pipe, type PipeTransform } from '@angular/core';
 import { amount, amountFigure, unitName } from '#words/units';
@@ -24,7 +25,11 @@ export class UnitNamePipe implements PipeTransform {
   }
 }
 
-const words: Readonly<Record<string, string>> = { L: 'Litres', 'US gal': 'US gallons', 'imp gal': 'Imperial gallons' };
+const words: Readonly<Record<string, string>> = {
+  L: 'Litres',
+  [uiPages.usGal]: 'US gallons',
+  [uiPages.impGal]: 'Imperial gallons',
+};
 /** The same written out, where it stands alone as a label: `Litres`. */
 @Pipe({ name: 'unitWord' })
 export class UnitWordPipe implements PipeTransform {

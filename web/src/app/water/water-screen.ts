@@ -448,10 +448,10 @@ export class WaterScreen {
     const plan = this.plan();
     if (this.busy()) return waterPages.itIsBeingWritten;
     return {
-      'a size and a water that can be reckoned with': plan === null || this.sizeFault() !== '',
-      'fewer litres from the bed': this.bedFault() !== '',
-      'why it is done all the same': plan?.advice.value.advice !== 'wise' && this.overrideReason().trim() === '',
-      'why this batch': this.batchCaution() !== '' && this.batchReason().trim() === '',
+      [waterPages.aSizeAndAWater]: plan === null || this.sizeFault() !== '',
+      [waterPages.fewerLitresFromTheBed]: this.bedFault() !== '',
+      [waterPages.whyItIsDoneAll]: plan?.advice.value.advice !== 'wise' && this.overrideReason().trim() === '',
+      [waterPages.whyThisBatch]: this.batchCaution() !== '' && this.batchReason().trim() === '',
     };
   });
   private readonly ready = computed(() => whyText(this.why()) === '');
