@@ -1,11 +1,12 @@
 /** What the pages of book say. */
 export const bookPages = {
-  itHasMbIsThe: (sizeMb: number, largestMb: number) => `It has ${sizeMb} MB; ${largestMb} is the most.`,
+  itHasMbIsThe: (size: string | number, largest: string | number) => `It has ${size} MB; ${largest} is the most.`,
   thisBrowserCannotReadIt: 'This browser cannot read it as a picture; JPEG and PNG always work.',
   thePhotoAndItsWords: (problem: string) => `${problem}. The photo and its words are still here.`,
   itCouldNotBeSent: 'It could not be sent',
   thereIsNoRowUnder: 'There is no row under the first line.',
-  itHasRowsAtA: (rowsCount: number, mostRows: number) => `It has ${rowsCount} rows; ${mostRows} at a time is the most.`,
+  itHasRowsAtA: (rowsCount: number, mostRowsCount: number) =>
+    `It has ${rowsCount} rows; ${mostRowsCount} at a time is the most.`,
   isNoDateWrite2026: (value: string) => `“${value}” is no date; write 2026-03-14`,
   isNoTimeWrite21: (time: string) => `“${time}” is no time; write 21:40`,
   noTankIsNamedAnd: 'no tank is named and none is chosen',

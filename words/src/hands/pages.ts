@@ -14,8 +14,8 @@ export const handsPages = {
   leavesItsBandWithinDays: 'leaves its band within days',
   canWellWait: 'can well wait',
   moreThanThereAre: (overMinutes: number) => `, ${overMinutes} more than there are`,
-  aboutOfMin: (stops: number, stops2: string, minutes: number, leftMinutes: number, over: string) =>
-    `${stops} ${stops2}, about ${minutes} of ${leftMinutes} min${over}`,
+  aboutOfMin: (stopsCount: number, stops: string, minutes: number, leftMinutes: number, over: string) =>
+    `${stopsCount} ${stops}, about ${minutes} of ${leftMinutes} min${over}`,
   itsWaterMayGoOnto:
     'Its water may go onto a garden, not onto what is eaten raw; never into a pond, a ditch or a stream.',
   itsWaterGoesDownThe: (w: string) =>
@@ -70,8 +70,8 @@ export const handsPages = {
     `in ${cansCount} ${cans}; ${fresh} of new water ready at its warmth`,
   theAnimalsAreInTheir: (inBagsHours: number, wholeHours: number) =>
     `The animals are in their boxes for about ${inBagsHours} h, the day takes about ${wholeHours} h.`,
-  oxygenForAboutGOf: (animalsG: number, hours: string, hours2: number, temp: string, temp2: string) =>
-    `Oxygen for about ${animalsG} g of animals: ${hours}. After ${hours2} h the water stands at ${temp} to ${temp2}.`,
+  oxygenForAboutGOf: (animalsG: number, hours: string, afterHours: number, temp: string, temp2: string) =>
+    `Oxygen for about ${animalsG} g of animals: ${hours}. After ${afterHours} h the water stands at ${temp} to ${temp2}.`,
   chooseTheTankFirst: 'Choose the tank first.',
   notGoodToday: 'not good today',
   thereIsNoTankWhose: 'There is no tank whose clock could start.',

@@ -7,8 +7,8 @@ export const tanksPages = {
   labelImpGal: 'label imp gal',
   notUnderstoodTheColumnKnown: (f: string, csvColumns: string) =>
     `Not understood: the column ${f}. Known: ${csvColumns}; lengths also in “in”.`,
-  rowsAtMostComeIn: (dataCount: number, mostRows: number) =>
-    `${dataCount} rows; at most ${mostRows} come in at once. Nothing was read.`,
+  rowsAtMostComeIn: (dataCount: number, mostRowsCount: number) =>
+    `${dataCount} rows; at most ${mostRowsCount} come in at once. Nothing was read.`,
   isATankAlready: (setUp: string) => `“${setUp}” is a tank already`,
   standsInLineToo: (setUp: string, before: number) => `“${setUp}” stands in line ${before} too`,
   thereIsNoRowUnder: 'There is no row under the heading.',

@@ -20,13 +20,13 @@ export const troublePages = {
     temp: string,
     saturation: string,
     least: string,
-    percent: number,
-    percent2: number,
-    lightHoursAfter: number,
-    lightHoursAfter2: number,
+    leastPercent: number,
+    mostPercent: number,
+    leastLightHours: number,
+    mostLightHours: number,
     warm: string,
   ) =>
-    `${days} days at ${temp} °C, covered whole, air by day and night: the water holds ${saturation} mg/L of oxygen at most, and should have ${least} at dawn. Then a change of ${percent} to ${percent2} % and ${lightHoursAfter} to ${lightHoursAfter2} hours of light.${warm}`,
+    `${days} days at ${temp} °C, covered whole, air by day and night: the water holds ${saturation} mg/L of oxygen at most, and should have ${least} at dawn. Then a change of ${leastPercent} to ${mostPercent} % and ${leastLightHours} to ${mostLightHours} hours of light.${warm}`,
   warmWaterHoldsLittleNo: ' Warm water holds little: no longer than that.',
   withWhichIsDoubtfulTest: (kitName: string, cost: string) =>
     `, with ${kitName}${cost}, which is doubtful: test water that is known beside it`,

@@ -4,7 +4,7 @@ export const waterAnswers = {
   isNotAMineralAmong: 'is not a mineral among the supplies',
   somethingIsNamedTwice: 'something is named twice',
   theSharesMakeNotA: (percent: number) => `the shares make ${percent} %, not a whole`,
-  thePartsMakeLNot: (poured: number, madeL: number) => `the parts make ${poured} L, not ${madeL} L`,
+  thePartsMakeLNot: (pouredL: number, madeL: number) => `the parts make ${pouredL} L, not ${madeL} L`,
   soMuchDoesNotDissolve: (name: string, mostG: number) =>
     `so much ${name} does not dissolve in it: ${mostG} g at the most`,
   cannotBeWeighedLikeThat: 'cannot be weighed like that',
