@@ -215,7 +215,7 @@ export function titleFaults(at) {
   return text
     .split(/(?=\bpath: ')/)
     .slice(1)
-    .filter((page) => /load(Component|Children)/.test(page) && !/title: ['"][^\n]+ · /.test(page))
+    .filter((page) => /load(Component|Children)/.test(page) && !/title: titled\(\w+[.]\w+\)/.test(page))
     .map((page) => `title: “${/path: '([^']*)'/.exec(page)?.[1] ?? ''}” in ${file} has none`);
 }
 

@@ -302,9 +302,9 @@ describe('the checks on texts fire', () => {
   });
   it('on a page without a title', () => {
     const page = (title: string): string => `{ path: 'tanks', ${title} loadComponent: async () => X }`;
-    plant('web/src/app/shell/pages.ts', `[${page("title: 'Tanks · Night Ledger',")}, { path: '', redirectTo: 'x' }]`);
+    plant('web/src/app/shell/pages.ts', `[${page('title: titled(shellPages.tanks),')}, { path: '', redirectTo: 'x' }]`);
     expect(titleFaults(folder)).toEqual([]);
-    plant('web/src/app/shell/pages.ts', `[${page('')}, ${page("title: 'Tanks · Night Ledger',")}]`);
+    plant('web/src/app/shell/pages.ts', `[${page('')}, ${page('title: titled(shellPages.tanks),')}]`);
     expect(titleFaults(folder)).toEqual(['title: “tanks” in web/src/app/shell/pages.ts has none']);
   });
 });

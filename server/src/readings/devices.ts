@@ -22,7 +22,7 @@ import {
   type DeviceSample,
 } from '#contracts/readings';
 import { deviceId as deviceIdShape } from '#contracts/shapes';
-import { deviceWords, unsteadyWords } from '#words/readings';
+import { deviceWords, readingsAnswers, unsteadyWords } from '#words/readings';
 import type { Db } from '../db';
 import type { Clock } from '../house';
 import { addToBuckets, forgetOldBuckets, readBuckets, type Bucket } from './devices-repo';
@@ -130,7 +130,7 @@ export class Devices {
   private sampled(deviceId: string, device: Known, sample: DeviceSample): void {
     const { announce } = device;
     if (!announce) {
-      refuse(device, 'a value before it said what it is');
+      refuse(device, readingsAnswers.aValueBeforeItSaid);
       return;
     }
     // The wire may bring a message twice; a start begins the sequence anew.
@@ -140,9 +140,9 @@ export class Devices {
     }
     const wrong = Object.entries(sample.values).flatMap(([parameter, value]) => {
       const id = parameter as DeviceParameterId;
-      if (!announce.measures.some((m) => m.parameter === id)) return [`${id} is not among what it measures`];
+      if (!announce.measures.some((m) => m.parameter === id)) return [readingsAnswers.isNotAmongWhatItMeasures(id)];
       const { lo, hi } = devicePossible(id, shippedAlmanac.parameters);
-      return value >= lo && value <= hi ? [] : [`${id} ${value} cannot be (${lo} to ${hi})`];
+      return value >= lo && value <= hi ? [] : [readingsAnswers.cannotBe(`${id} ${value}`, lo, hi)];
     });
     if (wrong[0] !== undefined) {
       refuse(device, wrong[0]);

@@ -305,4 +305,10 @@ export const handsPages = {
   ammoniaAndNitriteReadAs: 'ammonia and nitrite read as good today',
   whatWasCut: 'what was cut',
   aName: 'a name',
+  movedSinceGoodDays: (since: string, goodDays: number, neededDays: number, tested: string) =>
+    `moved ${since}: ${goodDays} of ${neededDays} good days running${tested}.`,
+  testedToday: ', tested today',
+  inSixHours: (lo: string, hi: string, filter: string) => `in six hours ${lo} to ${hi}; ${filter}`,
+  fromMinute: (startMinutes: number, lengthMinutes: number) => `from minute ${startMinutes}, ${lengthMinutes} min`,
+  dipFirst: (tool: string | number) => `dip ${tool} first`,
 };

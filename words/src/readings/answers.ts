@@ -11,4 +11,7 @@ export const readingsAnswers = {
   mustRiseFromColourTo: 'must rise from colour to colour',
   oneColourIsNoChart: 'one colour is no chart; leave it empty or give two and more',
   aChartWithItsColours: 'a chart with its colours is for one parameter; make one for each field of a strip',
+  aValueBeforeItSaid: 'a value before it said what it is',
+  isNotAmongWhatItMeasures: (parameter: string) => `${parameter} is not among what it measures`,
+  cannotBe: (value: string, lo: string | number, hi: string | number) => `${value} cannot be (${lo} to ${hi})`,
 };

@@ -621,4 +621,5 @@ export const waterPages = {
   fewerLitresFromTheBed: 'fewer litres from the bed',
   whyItIsDoneAll: 'why it is done all the same',
   whyThisBatch: 'why this batch',
+  stepAndWhatIsBorne: (step: string, limit: string, per: string) => `step ${step}, bears ${limit} a ${per}`,
 };

@@ -36,9 +36,7 @@ const longOffMinutes = 60;
               <span>
                 <span class="serif">{{ nameOf()(s.tank) }}</span>
                 <span class="small">&ngsp;{{ jobsText(s.jobs) }}</span>
-                <span class="small quiet"
-                  >&ngsp;from minute {{ round(s.startMinutes) }}, {{ round(s.minutes) }} min</span
-                >
+                <span class="small quiet">&ngsp;{{ say.fromMinute(round(s.startMinutes), round(s.minutes)) }}</span>
               </span>
               <span class="moves noPrint">
                 @if (alarms[p.pass]; as kind) {

@@ -44,8 +44,13 @@ import { figure, gradeWords } from '../ui/words';
         </div>
         <div class="small" [class.over]="row.step && !row.step.within">
           @if (row.step; as s) {
-            step {{ stepText(row.parameter, s.stepValue) }}, bears {{ limitText(row.parameter, s.limitValue) }} a
-            {{ s.per }}&ngsp;<span class="quiet grade">{{ grade(s.grade) }}</span>
+            {{
+              say.stepAndWhatIsBorne(
+                stepText(row.parameter, s.stepValue),
+                limitText(row.parameter, s.limitValue),
+                s.per
+              )
+            }}&ngsp;<span class="quiet grade">{{ grade(s.grade) }}</span>
           }
         </div>
       </div>
