@@ -1,5 +1,6 @@
 import { mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import angular from 'angular-eslint';
 import { ESLint } from 'eslint';
 import tseslint from 'typescript-eslint';
 import {
@@ -312,12 +313,17 @@ describe('the checks on texts fire', () => {
 describe('the checks on names, clock, chance and requests fire', () => {
   const eslint = new ESLint({
     overrideConfigFile: true,
-    overrideConfig: [{ files: ['**/*.ts'], languageOptions: { parser: tseslint.parser } }, ...houseRules] as never,
+    overrideConfig: [
+      { files: ['**/*.ts'], languageOptions: { parser: tseslint.parser } },
+      { files: ['**/*.html'], languageOptions: { parser: angular.templateParser } },
+      ...houseRules,
+    ] as never,
   });
   const faultsOf = async (filePath: string, text: string): Promise<string[]> =>
     (await eslint.lintText(text, { filePath })).flatMap((r) => r.messages.map((m) => m.ruleId ?? m.message));
   const core = 'core/src/water/planted.ts';
   const [service, page] = ['server/src/water/planted.ts', 'web/src/app/water/planted.ts'];
+  const template = 'web/src/app/water/planted.html';
 
   const planted: Record<string, [rule: string, file: string, text: string]> = {
     'a field without a unit': ['house/units-in-names', core, 'export interface A { volume: number }'],
@@ -459,6 +465,27 @@ describe('the checks on names, clock, chance and requests fire', () => {
     ],
     'the clock in a page': ['no-restricted-properties', page, 'export const now = Date.now();'],
     'a date of now in a page': ['no-restricted-syntax', page, 'export const now = new Date();'],
+    'a sentence in a page': ['house/reasons-are-data', page, "export const said = 'The change is in the book.';"],
+    'a sentence in an answer': ['house/reasons-are-data', service, "export const said = 'is no water in the book';"],
+    'a sentence put together': [
+      'house/reasons-are-data',
+      page,
+      'export const said = (name: string) => `${name} is not in the book.`;',
+    ],
+    'a refusal that is thrown': [
+      'house/reasons-are-data',
+      service,
+      "export const f = () => { throw new RequestFault(422, 'This is struck already'); };",
+    ],
+    'a word in a template': ['house/templates-say-words', template, '<h1>Water</h1>'],
+    'words around a value': ['house/templates-say-words', template, '<p>{{ litres }} of water</p>'],
+    'a label in a template': ['house/templates-say-words', template, '<p aria-label="Limits"></p>'],
+    'the name of a field in a template': ['house/templates-say-words', template, '<nl-field name="Litres" />'],
+    'a sentence in what a template reckons': [
+      'house/templates-say-words',
+      template,
+      `<p>{{ late() ? 'It is due today' : '' }}</p>`,
+    ],
     'a line commented out': ['house/no-dead-code', page, '// const x = volumeL * 2;\nexport const y = 1;'],
     'a call commented out': ['house/no-dead-code', service, '// this.load();\nexport const y = 1;'],
     'a block commented out': [
@@ -485,5 +512,6 @@ describe('the checks on names, clock, chance and requests fire', () => {
     ).toEqual([]);
     expect(await faultsOf('server/src/house/clock.ts', 'export const now = Date.now();')).toEqual([]);
     expect(await faultsOf('web/src/app/base/api.ts', "void fetch('/api/house');")).toEqual([]);
+    expect(await faultsOf(template, '<h1>{{ say.water }}</h1><p>{{ litres }} mL</p>')).toEqual([]);
   });
 });
