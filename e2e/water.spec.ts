@@ -23,7 +23,7 @@ test('one evening’s water: three tanks planned, one drum mixed too strong, cor
 }) => {
   await page.goto(`${url()}/water/evening`);
   await expect(page.getByRole('heading', { name: 'The evening’s water' })).toBeVisible();
-  await page.getByText(/^Not due: /).click();
+  await page.getByText(/^\s*Not due: /).click();
   for (const name of cherry) await page.getByLabel(`Change ${name} tonight all the same`).click();
   for (const name of ['Stairwell', 'Linen Room'])
     await page.getByLabel(`Change ${name} tonight`, { exact: true }).click();
@@ -61,7 +61,7 @@ test('one evening’s water: three tanks planned, one drum mixed too strong, cor
   for (const name of cherry) {
     await page.goto(`${url()}/water/evening`);
     const line = evening.tanks.find((t) => t.name === name);
-    await page.getByText(/^Not due: /).click();
+    await page.getByText(/^\s*Not due: /).click();
     await page.getByRole('link', { name: new RegExp(`^Change it ?: ${name}$`) }).click();
     await expect(page.getByRole('combobox', { name: 'Tank' })).toHaveText(name);
     await expect(page.getByLabel('Litres')).toHaveValue(String(Math.round((line?.changeL ?? 0) * 10) / 10));
