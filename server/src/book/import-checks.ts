@@ -52,7 +52,7 @@ async function nameFaults(tx: Tx, rows: readonly ImportedRow[]): Promise<RowFaul
   const doubled = await namesakes(tx, [...firstRow.keys()]);
   return doubled.map(({ id, kind, name }) => ({
     rowIndex: firstRow.get(id) ?? 0,
-    message: bookAnswers.isTheNameOfAnother2(name, kind),
+    message: bookAnswers.isTheNameOfAnotherForName(name, kind),
   }));
 }
 

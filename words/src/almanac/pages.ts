@@ -10,7 +10,7 @@ export const almanacPages = {
   hasAPageOfIts: 'has a page of its own.',
   practices: 'Practices',
   school: 'School',
-  against: (practiceId: string | number, why: string | number) => `Against “${practiceId}”: ${why}`,
+  against: (practice: string | number, why: string | number) => `Against “${practice}”: ${why}`,
   conductivityBandsThatTheTrade:
     'Conductivity bands that the trade gives in pen ppm, factor unstated, are shown at their widest (0.5 to 0.7).',
   limits: 'Limits',

@@ -45,7 +45,7 @@ export const bookAnswers = {
   thisPhotoCannotBeKept: 'This photo cannot be kept',
   isOfNoPhotoThat: 'is of no photo that was handed in',
   doesNotGoToA: (kind: string) => `does not go to a ${kind}`,
-  isTheNameOfAnother2: (name: string, kind: string) => `“${name}” is the name of another ${kind}`,
+  isTheNameOfAnotherForName: (name: string, kind: string) => `“${name}” is the name of another ${kind}`,
   strikesWhatIsNoEntry: 'strikes what is no entry of this subject',
   strikesWhatIsStruckAlready: 'strikes what is struck already',
   itsIdStandsTwiceIn: 'its id stands twice in the file',

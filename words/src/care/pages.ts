@@ -190,24 +190,24 @@ export const carePages = {
   school: 'School',
   ownNetSiphonBucketTowel:
     'Own net, siphon, bucket, towel, thermometer; a lid and something to hide in; no bag water in. Ammonia and nitrite daily for a week. No school is proven best for tanks at home (Hadfield and Clayton 2011 and common practice).',
-  ended2: 'Ended',
-  ended3: (name: string | number, productName: string | number) => `Ended: ${name}, ${productName}`,
+  endedHead: 'Ended',
+  endedForName: (name: string | number, productName: string | number) => `Ended: ${name}, ${productName}`,
   lookedAgain: (looks: string | number) => `; looked again: ${looks}`,
   theSameOrWorseNot: 'The same or worse: not a second course on top, back to what it is.',
   backToTrouble: 'Back to Trouble',
-  lookedAgain2: (verdictNames: string | number) => `Looked again: ${verdictNames}`,
+  lookedAgainForVerdictNames: (verdictNames: string | number) => `Looked again: ${verdictNames}`,
   quarantineOf: (l: string | number) => `Quarantine of ${l}`,
   theLabelLocalLawAnd:
     'The label, local law and a veterinarian come first. This reckons what a label says for this water; it prescribes nothing.',
   agentByItsActiveIngredient: 'Agent, by its active ingredient',
-  onlyWithAPrescription2: 'Only with a prescription',
+  onlyWithAPrescriptionHead: 'Only with a prescription',
   fromTheCupboard: 'From the cupboard',
   noneOfIt: 'none of it',
   pastItsDate: ', past its date',
   nameOnThePack: 'Name on the pack',
   usual: (indication: string | number, doses: string | number, course: string | number) =>
     `${indication}. Usual: ${doses}. ${course}.`,
-  light2: (light: string | number) => `Light: ${light}.`,
+  lightForLight: (light: string | number) => `Light: ${light}.`,
   outOfTheWaterGrade: (removal: string | number, grade: string | number) =>
     `Out of the water: ${removal}. Grade: ${grade}, from memory.`,
   onlyAsPrescribedTheWhole:
@@ -297,11 +297,11 @@ export const carePages = {
   theLabelLocalLawAndA: (people: string | number) => `${people}. The label, local law and a veterinarian come first.`,
   neverADoubleForA: (removal: string | number) =>
     `Never a double for a missed dose. Watch for an hour after each; a change of water and carbon stand ready. Out of the water: ${removal}.`,
-  day2: 'Day',
+  dayHead: 'Day',
   date: 'Date',
   doneBy: 'Done, by',
   nhNo: 'NH₃ / NO₂',
-  quarantine2: (tank: string | number) => `${tank}: quarantine`,
+  quarantineForTank: (tank: string | number) => `${tank}: quarantine`,
   opened: (what: string | number, opened: string | number, exit: string | number) =>
     `${what}, opened ${opened}. ${exit}`,
   ownNetSiphonBucketTowelThe:
@@ -323,7 +323,6 @@ export const carePages = {
     'Gloves, goggles, window open; never bleach with acid, ammonia, peroxide or alcohol. Rinse and neutralise after it. No dip here kills mycobacteria or every egg.',
   toolsOf: (h: string | number) => `Tools of ${h}`,
   usedIn: 'Used in',
-  use: (toolId: string | number) => `use${toolId}`,
   used: 'Used',
   dipped: 'Dipped',
   itIsGone: 'It is gone',
@@ -358,7 +357,7 @@ export const carePages = {
     'Weights: animals 1; water, wet plants, media 0.9; net, siphon 0.7; hands 0.3; hose, by the changes of one go, 0.2; disinfected or dried 0.02. Our own estimate, low grade: for the order only.',
   aReason: 'a reason',
   aKind: 'a kind',
-  howMany2: 'how many',
+  howManyInline: 'how many',
   aTank: 'a tank',
   anAgent: 'an agent',
   theNameOnThePack: 'the name on the pack',

@@ -12,7 +12,7 @@ export const doingPages = {
   oneChange: 'One change',
   standsHereUntilItsEnd: 'stands here until its end is ticked: heater, filter, light, lid, animals, taps.',
   of2: (kind: string | number, tankName: string | number) => `${kind} of ${tankName}`,
-  begun: (startedEpochMs: string | number, kind: string | number) => `begun ${startedEpochMs}${kind}`,
+  begun: (started: string | number, kind: string | number) => `begun ${started}${kind}`,
   itIsInWriteThe: 'It is in: write the change',
   beforeYouWalkAway: 'Before you walk away',
   brokenOff: 'Broken off',
@@ -37,5 +37,5 @@ export const doingPages = {
     'A hose, a filling drum and a pump are alarms: loud on every page until you say that they are off. The sound needs one touch of the page first.',
   aReason: 'a reason',
   aTank: 'a tank',
-  minutes2: 'minutes',
+  minutesInline: 'minutes',
 };

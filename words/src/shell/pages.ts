@@ -133,7 +133,7 @@ export const shellPages = {
   jumpTo: 'Jump to',
   tankOrPage: 'Tank or page',
   places: 'Places',
-  tank2: 'tank',
+  tankInline: 'tank',
   page: 'page',
   nothingOfThatName: 'Nothing of that name.',
   keys: 'Keys',
@@ -230,7 +230,7 @@ export const shellPages = {
   ledgerLine: 'Ledger line',
   line: 'Line',
   jump: 'Jump',
-  lightsOut2: 'Lights out',
+  lightsOutHead: 'Lights out',
   lampOn: 'Lamp on',
   thisDeviceKeepsNothingMore: (inTabOnlyCount: string | number) =>
     `This device keeps nothing more (it is full, or forbids it): ${inTabOnlyCount} unsent, kept in this tab only. Leave it open until the house has them.`,

@@ -70,7 +70,7 @@ const mostAtOnce = 200;
             }
           </ul>
         } @else if (r.written) {
-          <p role="status">{{ say.itIsInTheBook2 }}</p>
+          <p role="status">{{ say.itIsInTheBookHead }}</p>
         } @else {
           <button pButton type="button" class="go" [disabled]="busy()" (click)="takeBook()">
             {{ say.takeAllOfItIn }}
@@ -86,7 +86,7 @@ const mostAtOnce = 200;
             <label
               ><span class="name"
                 >{{ h || say.column(i + 1) }} <span class="quiet">{{ t.rows[0]?.[i] }}</span></span
-              ><nl-choice [ariaLabel]="say.column2(h)" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
+              ><nl-choice [ariaLabel]="say.columnForH(h)" [ngModel]="uses()[i]" (ngModelChange)="use(i, $event)">
                 <nl-option value="skip" [word]="say.leaveOut" />
                 <nl-option value="tank" [word]="say.tank" />
                 <nl-option value="date" [word]="say.date" />

@@ -44,8 +44,8 @@ export async function smaller(file: Blob): Promise<Blob> {
   imports: [WhyNot, Field, RouterLink, ButtonDirective, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section [attr.aria-label]="say.photos2">
-      <h2>{{ say.photos2 }}</h2>
+    <section [attr.aria-label]="say.photosHead">
+      <h2>{{ say.photosHead }}</h2>
       <form class="new" (submit)="keep($event)">
         <nl-field [name]="say.aPhoto"><input type="file" accept="image/*" (change)="chosen($event)" /></nl-field>
         <nl-field class="grow" [name]="say.whatItShows"

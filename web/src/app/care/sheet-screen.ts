@@ -36,7 +36,7 @@ const nightsShown = 14;
         <table>
           <thead>
             <tr>
-              <th scope="col">{{ say.day2 }}</th>
+              <th scope="col">{{ say.dayHead }}</th>
               <th scope="col">{{ say.date }}</th>
               <th scope="col">{{ say.what }}</th>
               <th scope="col">{{ say.doneBy }}</th>
@@ -58,7 +58,7 @@ const nightsShown = 14;
       </article>
     } @else if (pen(); as q) {
       <article>
-        <h1>{{ say.quarantine2(q.tank) }}</h1>
+        <h1>{{ say.quarantineForTank(q.tank) }}</h1>
         <p>{{ say.opened(q.what, q.opened, q.exit) }}</p>
         <p class="caution">
           {{ say.ownNetSiphonBucketTowelThe }}

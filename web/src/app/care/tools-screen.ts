@@ -57,7 +57,7 @@ const [firstDip] = careKnowledge.toolDips as readonly [ToolDip, ...ToolDip[]];
             <div class="row">
               <nl-field [name]="say.usedIn"
                 ><nl-choice
-                  [name]="say.use(t.toolId)"
+                  [name]="'use' + t.toolId"
                   [ngModel]="where()[t.toolId] ?? h.tankId"
                   (ngModelChange)="setWhere(t.toolId, $event)">
                   @for (s of stock.tanks(); track s.tankId) {

@@ -205,7 +205,7 @@ const doneKey = 'night-ledger-steps';
           class="go"
           [nlWhy]="[
             [say.aTank, !tankId()],
-            [say.minutes2, !minutes()],
+            [say.minutesInline, !minutes()],
           ]">
           {{ say.start }}
         </button>

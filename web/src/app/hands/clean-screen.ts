@@ -338,7 +338,7 @@ export class CleanScreen {
     const last = this.cleaned()
       .filter((c) => c.what === part)
       .at(-1);
-    return last ? `last ${dayText(speech(), this.on(last.atEpochMs))}` : handsPages.notInTheBook2;
+    return last ? `last ${dayText(speech(), this.on(last.atEpochMs))}` : handsPages.notInTheBookInline;
   }
   /** Opens the work with its steps and closing checks: heater and filter stay on Tonight until they are on again. */
   protected begin(kind: 'bed' | 'sponge'): Promise<boolean> {

@@ -47,7 +47,7 @@ const longOffMinutes = 60;
                     [disabled]="isDone(s.tank, p.pass)"
                     [attr.aria-label]="say.alarm(words[p.pass].name, nameOf()(s.tank))"
                     (click)="alarm(s.tank, kind, s.minutes)">
-                    {{ say.alarm2 }}
+                    {{ say.alarmHead }}
                   </button>
                 }
                 <button
@@ -55,9 +55,9 @@ const longOffMinutes = 60;
                   type="button"
                   class="plain"
                   [disabled]="isDone(s.tank, p.pass)"
-                  [attr.aria-label]="say.done2(words[p.pass].name, nameOf()(s.tank))"
+                  [attr.aria-label]="say.doneForPass(words[p.pass].name, nameOf()(s.tank))"
                   (click)="tick(s.tank, p.pass)">
-                  {{ isDone(s.tank, p.pass) ? say.isDone : say.done3 }}
+                  {{ isDone(s.tank, p.pass) ? say.isDone : say.doneHead }}
                 </button>
                 @if (p.pass === 'fill') {
                   @if (writeAt(s.tank); as page) {

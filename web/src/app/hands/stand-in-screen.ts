@@ -20,7 +20,7 @@ import { HandsNav } from './hands-nav';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <nl-hands-nav />
-    <h1>{{ say.forTheStandIn2 }}</h1>
+    <h1>{{ say.forTheStandInHead }}</h1>
     @if (away(); as a) {
       <p>{{ say.nothingOnThisPageWrites(a.span) }}</p>
       @if (a.call) {

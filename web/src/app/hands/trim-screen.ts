@@ -43,7 +43,7 @@ const clockId = (tankId: string): string => `trim-began-${tankId}`;
       {{ say.sharpScissorsAndGlassOne }}
     </p>
     <div class="row">
-      <nl-field [name]="say.tank2"
+      <nl-field [name]="say.tankHead"
         ><nl-choice name="tank" [ngModel]="tankId()" (ngModelChange)="choose($event)">
           <nl-option value="" disabled [word]="say.choose" />
           @for (s of planted(); track s.tank.tankId) {

@@ -114,7 +114,7 @@ const isParameter = (id: DeviceParameterId): id is ParameterId => parameterIds.s
                       <label class="small"
                         >{{ say.standsIn }}
                         <nl-choice
-                          [name]="say.tank3(d.deviceId)"
+                          [name]="'tank-' + d.deviceId"
                           [ngModel]="tankOf(d)"
                           (ngModelChange)="choose(d, $event)">
                           <nl-option value="" [word]="say.noTankCarriedAbout" />

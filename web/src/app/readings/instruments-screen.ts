@@ -200,7 +200,7 @@ const typeWords: Record<InstrumentType, string> = {
             <nl-option value="0.5" [word]="say.ppmFactor05" />
             <nl-option value="0.64" [word]="say.ppmFactor064" />
             <nl-option value="0.7" [word]="say.ppmFactor07" />
-            <nl-option value="unknown" [word]="say.ppmFactorNotKnown2" /> </nl-choice
+            <nl-option value="unknown" [word]="say.ppmFactorNotKnownInline" /> </nl-choice
         ></nl-field>
         <label class="check"
           ><p-checkbox

@@ -50,7 +50,7 @@ import { menu, places } from './pages';
             (keydown.enter)="go(place.path)"
             tabindex="-1">
             <span [class.serif]="place.tank">{{ place.name }}</span>
-            <span class="quiet small">{{ place.tank ? say.tank2 : say.page }}</span>
+            <span class="quiet small">{{ place.tank ? say.tankInline : say.page }}</span>
           </li>
         } @empty {
           <li class="quiet">{{ say.nothingOfThatName }}</li>

@@ -74,7 +74,7 @@ export interface Drip {
                 (ngModelChange)="set(d.arrivalId + p, $event)"
             /></nl-field>
           }
-          <button pButton class="plain">{{ say.measured2 }}</button>
+          <button pButton class="plain">{{ say.measuredHead }}</button>
           <button pButton type="button" class="go" (click)="end(d, true)">{{ say.theyAreOver }}</button><button
             pButton
             type="button"

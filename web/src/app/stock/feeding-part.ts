@@ -106,7 +106,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               (ngModelChange)="grams.set($event)"
               [attr.aria-invalid]="!!fault()"
           /></nl-field>
-          <button pButton class="go" [nlWhy]="[[say.grams2, !grams()]]">{{ say.fed }}</button>
+          <button pButton class="go" [nlWhy]="[[say.gramsInline, !grams()]]">{{ say.fed }}</button>
         </form>
         @if (fault()) {
           <p class="fault" role="alert">{{ fault() }}</p>
@@ -119,7 +119,7 @@ function pinchText({ lo, hi }: { lo: number; hi: number }): string {
               [text]="no3Text()"
               [unit]="say.mgLNitrateAtMost"
               [working]="n" />
-            {{ say.into2(litres(), stay()) }}
+            {{ say.intoForLitres(litres(), stay()) }}
           </p>
         }
         <ul>

@@ -49,8 +49,8 @@ type ManyEvent = 'present' | 'counted';
                 }
                 @if (r.kinds.length > 1) {
                   <nl-choice
-                    [name]="say.which($index)"
-                    [ariaLabel]="say.which2(r.text)"
+                    [name]="'which' + $index"
+                    [ariaLabel]="say.whichForText(r.text)"
                     [ngModel]="r.kindId"
                     (ngModelChange)="pick(r.text, $event)"
                     [ngModelOptions]="{ standalone: true }">
@@ -148,7 +148,7 @@ export class ManyPart {
   protected readonly why = computed((): Why => ({
     [stockPages.whoAndHowMany]: this.rows().length === 0,
     [stockPages.aNumberAndAName]: this.rows().some((r) => r.fault !== ''),
-    [stockPages.whichOfThem2]: this.rows().some((r) => r.fault === '' && r.kindId === ''),
+    [stockPages.whichOfThemInline]: this.rows().some((r) => r.fault === '' && r.kindId === ''),
   }));
   protected typed(text: string): void {
     this.text.set(text);

@@ -57,7 +57,7 @@ import { Field } from '../ui/field';
           </tbody>
         </table>
         <p class="small quiet">
-          {{ say.light2 }}
+          {{ say.lightHead }}
           @if (stock().tank.equipment.light?.lightHours; as h) {
             {{ say.hADay(h) }}
           } @else {

@@ -14,7 +14,7 @@ import { StockStore } from './stock-store';
   template: `
     @if (stock(); as s) {
       <div class="title">
-        <h1>{{ say.stock2(s.tank.name) }}</h1>
+        <h1>{{ say.stockForTank(s.tank.name) }}</h1>
         <nl-state-mark [state]="s.tank.state" /><a [routerLink]="['/tanks', s.tank.tankId]">{{ say.folio }}</a
         ><a routerLink="/stock/arrival" [queryParams]="{ tank: s.tank.tankId }">{{ say.someoneArrives }}</a
         ><a routerLink="/stock/fits" [queryParams]="{ tank: s.tank.tankId }">{{ say.whatFits }}</a>

@@ -94,7 +94,7 @@ const shownCount = 12;
           <button
             pButton
             class="go"
-            [nlWhy]="busy() ? say.itIsBeingWritten : [[say.whatYouCallIt2, waterName().trim() === '']]">
+            [nlWhy]="busy() ? say.itIsBeingWritten : [[say.whatYouCallItInline, waterName().trim() === '']]">
             {{ say.keepItAndOn }}
           </button>
         </form>

@@ -393,7 +393,7 @@ export class CaseScreen {
     return at === null
       ? ''
       : at <= this.house.nowEpochMs()
-        ? troublePages.lookAgainNow2
+        ? troublePages.lookAgainNowHead
         : `Look again ${whenText(speech(), at, this.house.zone())}.`;
   }
 }

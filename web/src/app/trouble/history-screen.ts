@@ -54,7 +54,7 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
             }
           </ul>
           @if (absent().length > 0) {
-            <h2>{{ say.lookedForAndNotThere2 }}</h2>
+            <h2>{{ say.lookedForAndNotThereHead }}</h2>
             <p>{{ absent().join('; ') }}.</p>
           }
           <h2>{{ say.whatHappenedBefore }}</h2>
@@ -116,7 +116,7 @@ const most = { signs: 14, events: 12, readings: 5, losses: 12, steps: 14, photos
         </section>
       </article>
     } @else {
-      <h1>{{ say.historyForAVeterinarian2 }}</h1>
+      <h1>{{ say.historyForAVeterinarianHead }}</h1>
       <p class="quiet">{{ say.openingItsBook }}</p>
     }
   `,

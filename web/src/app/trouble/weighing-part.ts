@@ -79,8 +79,8 @@ export interface ToDo {
   template: `
     @let w = weighing();
     <p class="urgency" [class.now]="w.urgency === 'now'" role="status">{{ urgencies[w.urgency] }}</p>
-    <section [attr.aria-label]="say.first2">
-      <h2>{{ say.first2 }}</h2>
+    <section [attr.aria-label]="say.firstHead">
+      <h2>{{ say.firstHead }}</h2>
       <ol class="aid">
         @for (a of w.firstAid; track a.id) {
           <li>

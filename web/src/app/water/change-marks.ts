@@ -34,7 +34,7 @@ import { figure, gradeWords } from '../ui/words';
         <div>
           @if (row.span) {
             <nl-figure
-              [title]="say.after2(row.parameter.label)"
+              [title]="say.afterForParameter(row.parameter.label)"
               [text]="shown(row.parameter, row.span)"
               [unit]="unit(row.parameter)"
               [working]="plan().effect" />

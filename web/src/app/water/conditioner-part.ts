@@ -71,7 +71,7 @@ interface Label {
       @if (dose(); as d) {
         <p>
           @if (d.ok) {
-            <nl-figure [title]="say.conditioner2" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
+            <nl-figure [title]="say.conditionerHead" [text]="f1(d.value.value.doseMl)" unit="mL" [working]="d.value" />
             <span class="quiet">{{ say.byTheChlorineMeasuredThis }}</span>
             @if (source().setUp.chlorine === 'chloramine') {
               <span class="quiet">{{ say.chloramineMgLAmmoniaNitrogen(f2((chlorine() ?? 0) * ratio)) }}</span>

@@ -44,7 +44,7 @@ interface Part {
   template: `
     @for (p of parts(); track $index; let i = $index) {
       <div class="row">
-        <nl-field [name]="say.water2(i + 1)"
+        <nl-field [name]="say.waterForValue(i + 1)"
           ><nl-choice [name]="'s' + i" [ngModel]="p.sourceId" (ngModelChange)="set(i, { sourceId: $event })">
             <nl-option value="" disabled [word]="say.choose" />
             @for (o of mix.sources.list(); track o.sourceId) {
@@ -59,7 +59,7 @@ interface Part {
             [ngModel]="p.volumeL"
             (ngModelChange)="set(i, { volumeL: $event })"
         /></nl-field>
-        <nl-field class="short" [name]="say.now2('temperature' | unitName)"
+        <nl-field class="short" [name]="say.nowForUnitName('temperature' | unitName)"
           ><input
             pInputText
             nlIn="temperature"
@@ -95,7 +95,7 @@ interface Part {
           <dt>pH</dt>
           <dd>
             @if (t.ph !== null) {
-              <span class="num">{{ t.ph.toFixed(2) }}</span> {{ say.now3(t.phAerated === null ? '.' : ',') }}
+              <span class="num">{{ t.ph.toFixed(2) }}</span> {{ say.nowForPhAerated(t.phAerated === null ? '.' : ',') }}
             } @else {
               <span class="quiet">{{ say.cannotBeComputedItNeeds(t.phAerated === null ? '.' : ';') }}</span>
             }

@@ -51,7 +51,7 @@ import { Field } from '../ui/field';
     <div class="grid">
       <nl-field [name]="say.water"
         ><nl-choice name="water" [ngModel]="waterId()" (ngModelChange)="waterId.set($event)">
-          <nl-option value="" disabled [word]="say.choose2" />
+          <nl-option value="" disabled [word]="say.chooseHead" />
           @for (s of drums(); track s.sourceId) {
             <nl-option [value]="s.sourceId" [word]="s.setUp.name" />
           }</nl-choice
@@ -88,7 +88,7 @@ import { Field } from '../ui/field';
               <th>{{ say.madeOf }}</th>
               <th>{{ say.itShouldRead }}</th>
               <th>{{ say.then }}</th>
-              <th class="right">{{ say.ready4('volume' | unitName) }}</th>
+              <th class="right">{{ say.readyForUnitName('volume' | unitName) }}</th>
               <th></th>
             </tr>
           </thead>

@@ -53,10 +53,10 @@ import { Field } from '../ui/field';
               <thead>
                 <tr>
                   <th>{{ say.step }}</th>
-                  <th>{{ say.day2 }}</th>
+                  <th>{{ say.dayHead }}</th>
                   <th class="right">{{ say.change }}</th>
                   @for (p of shown(); track p) {
-                    <th class="right">{{ say.after2(short(p)) }}</th>
+                    <th class="right">{{ say.afterForParameter(short(p)) }}</th>
                   }
                 </tr>
               </thead>
@@ -64,7 +64,7 @@ import { Field } from '../ui/field';
                 @for (step of rows(); track step.place) {
                   <tr>
                     <td class="num">{{ step.place }}</td>
-                    <td class="num">{{ step.day === 0 ? say.tonight2 : '+' + step.day }}</td>
+                    <td class="num">{{ step.day === 0 ? say.tonightInline : '+' + step.day }}</td>
                     <td class="num right">
                       {{ percent(step.changeFraction) }} %
                       <span class="quiet">{{ step.changeL | amount: 'volume' }}</span>

@@ -18,7 +18,7 @@ import { Field } from '../ui/field';
     <details class="small">
       <summary>{{ say.hotAndColdForIts }}</summary>
       <div class="grid">
-        <nl-field [name]="say.wanted2('temperature' | unitName)"
+        <nl-field [name]="say.wantedForUnitName('temperature' | unitName)"
           ><input
             pInputText
             nlIn="temperature"

@@ -46,12 +46,12 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
         <thead>
           <tr>
             <th>{{ say.way }}</th>
-            <th>{{ say.change2 }}</th>
-            <th>{{ say.everyDays2 }}</th>
-            <th>{{ say.inTheWater2(parameter().short) }}</th>
+            <th>{{ say.changeHead }}</th>
+            <th>{{ say.everyDaysInline }}</th>
+            <th>{{ say.inTheWaterForShort(parameter().short) }}</th>
             <th>{{ say.skipped }}</th>
             <th>{{ say.food }}</th>
-            <th>{{ say.awayFromDay2 }}</th>
+            <th>{{ say.awayFromDayInline }}</th>
             <th>{{ say.forDays }}</th>
             <th></th>
           </tr>
@@ -76,7 +76,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
                     [name]="f.key + i"
                     [ngModel]="r[f.key]"
                     (ngModelChange)="set(i, asPart(f.key, $event))"
-                    [attr.aria-label]="say.way2(f.label, i + 1)" />
+                    [attr.aria-label]="say.wayForF(f.label, i + 1)" />
                 </td>
               }
               <td>
@@ -106,7 +106,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
       }
     </div>
     @if (fault()) {
-      <p class="fault" role="alert">{{ say.whatYouTypedIsKept2(fault()) }}</p>
+      <p class="fault" role="alert">{{ say.whatYouTypedIsKeptForRefusal(fault()) }}</p>
     }
     @if (courses().length > 0) {
       <nl-fan-chart [courses]="courses()" [ceiling]="ceiling()" [parameter]="parameter().id" />
@@ -121,7 +121,7 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
               <th class="right">{{ say.ofAllDays }}</th>
               <th>{{ say.halfOfThemBy }}</th>
             }
-            <th class="right">{{ say.changes2 }}</th>
+            <th class="right">{{ say.changesInline }}</th>
             <th class="right">{{ 'volume' | unitName }}</th>
           </tr>
         </thead>
@@ -134,7 +134,9 @@ const begunWith = (now: Pick<WhatIfRoutine, 'everyDays' | 'changeFraction' | 'so
               @if (ceiling() !== null) {
                 <td class="num right">{{ percent(c.aboveFraction) }}</td>
                 <td class="num right">{{ percent(c.daysAboveFraction) }}</td>
-                <td class="num">{{ c.halfAboveAtDay === null ? say.notWithinIt : say.day3(c.halfAboveAtDay) }}</td>
+                <td class="num">
+                  {{ c.halfAboveAtDay === null ? say.notWithinIt : say.dayForHalfAboveAtDay(c.halfAboveAtDay) }}
+                </td>
               }
               <td class="num right">{{ c.changesCount }}</td>
               <td class="num right">{{ c.changedFraction * netVolumeL() | bareAmount: 'volume' : 0 }}</td>
@@ -191,15 +193,15 @@ export class WhatIfPart {
   ] as const;
   protected readonly presets: readonly { word: string; part: (row: Row) => Partial<Row> }[] = [
     { word: waterPages.everySecondOneSkipped, part: () => ({ name: 'half skipped', skipPercent: 50 }) },
-    { word: waterPages.twiceTheFood, part: () => ({ name: waterPages.twiceTheFood2, feedFactor: 2 }) },
+    { word: waterPages.twiceTheFood, part: () => ({ name: waterPages.twiceTheFoodInline, feedFactor: 2 }) },
     {
       word: waterPages.threeWeeksAway,
-      part: () => ({ name: waterPages.threeWeeksAway2, awayFromDay: 30, awayDays: 21 }),
+      part: () => ({ name: waterPages.threeWeeksAwayInline, awayFromDay: 30, awayDays: 21 }),
     },
     { word: 'Pure water', part: () => ({ name: 'pure water', sourceValue: 0 }) },
     {
       word: waterPages.halfAsMuchAgain,
-      part: (r) => ({ name: waterPages.halfAsMuchAgain2, percent: Math.min(100, r.percent * 1.5) }),
+      part: (r) => ({ name: waterPages.halfAsMuchAgainInline, percent: Math.min(100, r.percent * 1.5) }),
     },
   ];
   /** What is typed and drawn belongs to a value of a tank; a folio told anew must not take it away. */
