@@ -465,6 +465,11 @@ describe('the checks on names, clock, chance and requests fire', () => {
     ],
     'the clock in a page': ['no-restricted-properties', page, 'export const now = Date.now();'],
     'a date of now in a page': ['no-restricted-syntax', page, 'export const now = new Date();'],
+    'a field that follows what is read anew': [
+      'no-restricted-syntax',
+      page,
+      'export const a = linkedSignal(() => b()?.c ?? 1);',
+    ],
     'a sentence in a page': ['house/reasons-are-data', page, "export const said = 'The change is in the book.';"],
     'a sentence in an answer': ['house/reasons-are-data', service, "export const said = 'is no water in the book';"],
     'a sentence put together': [

@@ -362,6 +362,11 @@ const bareDate = {
   selector: "NewExpression[callee.name='Date'][arguments.length=0]",
   message: 'The only clock is house/clock.',
 };
+/** A signal that is linked to what is read anew takes what was typed with each reading: it follows a value. */
+const linkedToReading = {
+  selector: "CallExpression[callee.name='linkedSignal'] > ArrowFunctionExpression.arguments:first-child ChainExpression",
+  message: 'What is read anew would take what was typed: link it to a computed of the value itself.',
+};
 const specs = ['**/*.spec.ts', '**/*.cases.ts'];
 /** A spec that is set aside, or stands alone, tells nothing of the others. */
 const wholeSpecs = [
@@ -515,6 +520,7 @@ export const houseRules = [
         'error',
         exportAll,
         { ...bareDate, message: 'The time is the house’s; of this device, base/device-clock.' },
+        linkedToReading,
       ],
     },
   },

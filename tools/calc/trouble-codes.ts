@@ -5,6 +5,7 @@ import type { Refusal, Result } from '#core/result';
 /** First actions by the short names that the fixed calculations know. */
 const actionCodes: Readonly<Record<ActionId, string>> = {
   air: 'A0',
+  'gas-off': 'co2-off',
   change: 'A1',
   'small-changes': 'A1-small',
   'safe-water': 'A2',

@@ -31,7 +31,18 @@ export function weighed(
     mistakenFor: '',
     ...of,
   } as Cause;
-  return { cause, score, evidenceRatio, shown, borne, parts: [], known: [], knownFactor: 1, priorFraction: 0.1 };
+  return {
+    cause,
+    score,
+    evidenceRatio,
+    shown,
+    borne,
+    parts: [],
+    known: [],
+    knownFactor: 1,
+    priorFraction: 0.1,
+    settled: false,
+  };
 }
 /** The knowledge, with what to do first said by its id alone. */
 export const acting: TroubleKnowledge = {

@@ -8,6 +8,11 @@ export const actions: readonly FirstAction[] = [
     doNot: ['Feed', 'Medicate', 'Wait with the air until the tests are done'],
   },
   {
+    id: 'gas-off',
+    text: 'Shut the CO2 at the valve, and leave it off until they breathe calmly. Window open. Later set it lower and raise it by a tenth or two every three days.',
+    doNot: ['Turn it on again to see whether it was that'],
+  },
+  {
     id: 'change',
     text: 'Change 25–30 % (shrimp alone: 10–20 %) with conditioner for the whole volume, matched to ±1 °C, and for shrimp to ±10–15 % of conductivity.',
     doNot: ['A second big change on the same day', 'Water that is itself under suspicion'],

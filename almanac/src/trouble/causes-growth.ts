@@ -166,6 +166,7 @@ export const growthCauses: readonly Cause[] = [
     hallmarks: ['cloudy-white'],
     strong: ['tank-is-new', 'filter-washed'],
     supports: ['food-or-bodies-left', 'animals-came', 'food-new-or-more', 'ammonia-measured'],
+    against: ['dust-settles-within-hours'],
     leadsToIds: ['low-oxygen'],
     urgency: 'today',
     first: 'air',

@@ -109,4 +109,13 @@ export const lookAlikes: readonly Cause[] = [
     hosts: ['fish', 'shrimp'],
     apart: 'Short, at spawning, others calm',
   }),
+  lookAlike('stirred-dust', 'N13', 'Dust that was stirred up', 'growth', {
+    prior: 'common',
+    hallmarks: ['dust-settles-within-hours'],
+    strong: ['bed-dug'],
+    supports: ['cloudy-white', 'change-done', 'big-change', 'things-came'],
+    against: ['tank-is-new', 'ammonia-measured'],
+    mistakenFor: 'a bacterial bloom',
+    apart: 'Sinks in a glass within hours; a bloom stays milky for more than a day',
+  }),
 ];

@@ -212,7 +212,7 @@ export const waterCauses: readonly Cause[] = [
     ],
     against: ['air-breather-dashes'],
     urgency: 'now',
-    first: 'air',
+    first: 'gas-off',
     apart: 'pH falls in CO2 hours; drop checker yellow; relief when it is off',
     ladder: [
       step('CO2 off, air on', 1, { means: ['air'] }),

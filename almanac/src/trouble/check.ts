@@ -137,10 +137,38 @@ export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
     causeIds,
   );
   known('acting', [...acting.source.causeIds, ...acting.onlyNow.causeIds], causeIds);
-  for (const when of [...of.known.map((k) => k.when), ...acting.urgency.flatMap((u) => u.anyOf)])
-    known('conditions', [...(when.seenIds ?? []), ...eventsIn(when)], findingIds);
+  const conditions = [
+    ...of.known.map((k) => k.when),
+    ...acting.urgency.flatMap((u) => u.anyOf),
+    ...[...acting.exposures, ...acting.extremes, ...of.patterns].flatMap((row) => row.all),
+  ];
+  for (const when of conditions)
+    known('conditions', [...(when.seenIds ?? []), ...(when.unseenIds ?? []), ...eventsIn(when)], findingIds);
+  known(
+    'exposures',
+    acting.exposures.map((e) => e.causeId),
+    causeIds,
+  );
+  for (const e of acting.exposures) {
+    known(`exposure ${e.id}`, e.cautionIds, cautionIds);
+    unless(e.cautionIds.length > 0, `exposure ${e.id}`, 'has no caution');
+  }
+  known(
+    'guards',
+    acting.guards.map((g) => g.causeId),
+    causeIds,
+  );
+  for (const e of acting.extremes) {
+    known('extremes', [e.findingId], findingIds);
+    unless(
+      of.readings.some((r) => r.findingId === e.findingId),
+      `extreme ${e.findingId}`,
+      'is read off no test',
+    );
+  }
+  for (const p of of.patterns) known(`pattern ${p.id}`, p.looks, findingIds);
   const events = [...of.waterEventIds, ...book.happened.map((h) => h.eventId), book.missedCare.eventId];
-  for (const id of [...events, ...of.known.flatMap((k) => eventsIn(k.when))])
+  for (const id of [...events, ...conditions.flatMap(eventsIn)])
     unless(groupOf(id) === 'events', 'events', `“${id}” is none`);
   const { many, single, dayAfterDay, missing } = book.deaths;
   known(

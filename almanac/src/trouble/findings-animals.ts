@@ -827,4 +827,13 @@ export const animalFindings: readonly Finding[] = [
       whenSeenIds: ['being-chased'],
     },
   ),
+  finding(
+    'dust-settles-within-hours',
+    'LK13',
+    'look-alikes',
+    'uncommon',
+    'Does the cloud settle within hours after somebody stirred the bed or poured water in?',
+    'A glass of it on white paper: grains sink, a bloom stays milky',
+    { whenSeenIds: ['cloudy-white'] },
+  ),
 ];

@@ -10,11 +10,11 @@ import { waterCauses } from './causes-water';
 import { animalFindings } from './findings-animals';
 import { tankFindings } from './findings-tank';
 import { acting, book, dark, hides, known, mustShow, readings, slowHarms, waterEventIds, young } from './rules';
-import { bundles, chain, laboratory, lags, settles } from './weighing';
+import { bundles, chain, laboratory, lags, patterns, settles } from './weighing';
 
 /** All that is known about trouble: from memory, with its sources; likelihoods are our own ordinal estimates. */
 export const troubleKnowledge: TroubleKnowledge = {
-  version: 1,
+  version: 2,
   findings: [...animalFindings, ...tankFindings],
   causes: [
     ...waterCauses,
@@ -34,6 +34,7 @@ export const troubleKnowledge: TroubleKnowledge = {
   traps,
   laboratory,
   chain,
+  patterns,
   readings,
   young,
   hides,

@@ -1,4 +1,12 @@
-import type { ActingRules, BookRules, HappeningRule, KnownFactor, ReadingRule, TroubleKnowledge } from '#core/trouble';
+import type {
+  ActingRules,
+  BookRules,
+  Exposure,
+  HappeningRule,
+  KnownFactor,
+  ReadingRule,
+  TroubleKnowledge,
+} from '#core/trouble';
 import { tankFindings } from './findings-tank';
 
 /** Water went in: changes, a new source, top-ups. */
@@ -58,6 +66,24 @@ export const readings: readonly ReadingRule[] = [
     other: { parameter: 'khDegrees', value: 8 },
   },
   { findingId: 'hardness-low', parameter: 'ghDegrees', kind: 'below', value: 2, hosts: ['plants'] },
+  { findingId: 'ph-extreme', parameter: 'ph', kind: 'extreme', belowValue: 4.2, aboveValue: 9.2 },
+  {
+    findingId: 'temperature-extreme',
+    parameter: 'tempC',
+    kind: 'extreme',
+    belowValue: 15,
+    aboveValue: 32,
+    notUsuallyBelowValue: 20,
+  },
+  { findingId: 'conductivity-extreme', parameter: 'ec25UsPerCm', kind: 'extreme', aboveValue: 3000 },
+  {
+    findingId: 'copper-with-fish',
+    parameter: 'copperMgPerL',
+    kind: 'at-least',
+    value: 0.05,
+    hosts: ['fish'],
+    unlessMeant: true,
+  },
 ];
 
 export const young: TroubleKnowledge['young'] = { findingId: 'tank-is-new', underDays: 56 };
@@ -141,9 +167,32 @@ export const mustShow: TroubleKnowledge['mustShow'] = {
     'musty-smell',
     'fuzz-on-wood',
     'fluff-on-new-wood-only',
+    'dust-settles-within-hours',
   ],
   plants: idsOf('plants'),
 };
+
+/** What kills shrimp within hours, and fish after them: what is done for a poison is done before one of them lies still. */
+const toxin = (id: string, all: Exposure['all']): Exposure => ({
+  id,
+  all,
+  urgency: 'today',
+  causeId: 'household-toxin',
+  first: ['as-poison'],
+  lookAgainHours: 1,
+  cautionIds: ['poison-line'],
+});
+/** Nothing moves the water: oxygen goes before anybody gasps. */
+const still = (id: string, all: Exposure['all']): Exposure => ({
+  id,
+  all,
+  urgency: 'today',
+  causeId: 'low-oxygen',
+  first: ['air'],
+  lookAgainHours: 1,
+  cautionIds: ['electricity'],
+});
+const sulphide = { causeId: 'hydrogen-sulphide', cautionIds: ['gas'] };
 
 /** What decides how urgent a case is and what comes first in it. */
 export const acting: ActingRules = {
@@ -199,6 +248,76 @@ export const acting: ActingRules = {
   ],
   acid: { causeId: 'ph-crash', seenIds: ['ph-fallen'], khAtMostDegrees: 1, phBelowValue: 6 },
   onlyNow: { findingId: 'chlorine-measured', afterWaterHours: 72, causeIds: ['chlorine', 'osmotic-jump'] },
+  exposures: [
+    toxin('spray', [{ recently: { eventIds: ['spray-nearby'], withinHours: 96 } }]),
+    toxin('pet-drops-on-hands', [
+      { recently: { eventIds: ['lotion-on-hands'], withinHours: 96 } },
+      { recently: { eventIds: ['pet-treated'], withinHours: 96 } },
+    ]),
+    toxin('foam-after-lotion', [
+      { seenIds: ['lasting-foam'] },
+      { recently: { eventIds: ['lotion-on-hands'], withinHours: 96 } },
+    ]),
+    {
+      id: 'chlorinated-water',
+      all: [
+        { source: ['chlorine', 'chloramine'] },
+        { recently: { eventIds: ['change-without-conditioner'], withinHours: 72 } },
+      ],
+      urgency: 'today',
+      causeId: 'chlorine',
+      first: ['safe-water'],
+      lookAgainHours: 1,
+      cautionIds: ['source'],
+    },
+    still('power-cut', [{ recently: { eventIds: ['power-cut'], withinHours: 24 } }]),
+    still('weak-flow', [{ seenIds: ['weak-flow'] }]),
+    still('still-surface', [{ seenIds: ['still-surface'] }]),
+    {
+      ...sulphide,
+      id: 'bed-gas-after-digging',
+      all: [{ seenIds: ['rotten-egg-smell'] }, { recently: { eventIds: ['bed-dug'], withinHours: 48 } }],
+      urgency: 'today',
+      first: ['air'],
+      lookAgainHours: 1,
+    },
+    {
+      ...sulphide,
+      id: 'bed-gas',
+      all: [{ seenIds: ['rotten-egg-smell'] }],
+      urgency: 'week',
+      first: [],
+      lookAgainHours: 24,
+    },
+  ],
+  extremes: [
+    {
+      findingId: 'ph-extreme',
+      all: [{ mostlyAtLeast: { parameter: 'ph', value: 7 } }],
+      urgency: 'today',
+      first: 'change',
+    },
+    { findingId: 'ph-extreme', all: [], urgency: 'today', first: 'small-changes' },
+    { findingId: 'temperature-extreme', all: [], urgency: 'today', first: 'air' },
+    { findingId: 'conductivity-extreme', all: [], urgency: 'today', first: 'change' },
+    {
+      findingId: 'copper-with-fish',
+      all: [{ mostlyAtLeast: { parameter: 'copperMgPerL', value: 0.2 } }],
+      urgency: 'now',
+      first: 'safe-water',
+    },
+    { findingId: 'copper-with-fish', all: [], urgency: 'today', first: 'safe-water' },
+  ],
+  // Chloride keeps nitrite out of the gills: ten times as much of it, by mass (Timmons and Ebeling; from memory).
+  guards: [
+    {
+      causeId: 'nitrite',
+      parameter: 'clMgPerL',
+      againstParameter: 'no2MgPerL',
+      ratioAtLeastValue: 10,
+      urgencyAtMost: 'today',
+    },
+  ],
 };
 
 const happened = (

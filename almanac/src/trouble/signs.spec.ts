@@ -66,6 +66,33 @@ describe('readings as findings', () => {
     expect(share({ measurements: { tempC: at(24) } }, 'temperature-off')).toBe(0);
     expect(share({ measurements: { tempC: at(21) }, usual: { tempC: { lo: 25, hi: 26 } } }, 'temperature-off')).toBe(1);
     expect(share({ measurements: { tempC: at(17) }, usual: { tempC: { lo: 16, hi: 18 } } }, 'temperature-off')).toBe(0);
+    const warm = { measurements: { tempC: at(30) }, bears: { tempC: { lo: 26, hi: 31 } } };
+    expect([share(warm, 'temperature-off'), share({ ...warm, bears: undefined }, 'temperature-off')]).toEqual([0, 1]);
+  });
+  it('too much by itself, unless it is usual here: pH, temperature, salt', () => {
+    const ph = (value: number, usual?: { lo: number; hi: number }) =>
+      share({ measurements: { ph: at(value) }, ...(usual ? { usual: { ph: usual } } : {}) }, 'ph-extreme');
+    expect([ph(9.2), ph(9.3), ph(4.2), ph(4.1), ph(7)]).toEqual([0, 1, 0, 1, 0]);
+    expect([ph(9.4, { lo: 8.9, hi: 9.5 }), ph(9.4, { lo: 7.9, hi: 8.5 })]).toEqual([0, 1]);
+    const warm = (value: number, usual?: { lo: number; hi: number }) =>
+      share(
+        { measurements: { tempC: at(value) }, ...(usual ? { usual: { tempC: usual } } : {}) },
+        'temperature-extreme',
+      );
+    expect([warm(32), warm(32.1), warm(15), warm(14.9)]).toEqual([0, 1, 0, 1]);
+    expect([warm(13, { lo: 17, hi: 19 }), warm(13, { lo: 24, hi: 25 }), warm(33, { lo: 17, hi: 19 })]).toEqual([
+      0, 1, 1,
+    ]);
+    const salt = (value: number) => share({ measurements: { ec25UsPerCm: at(value) } }, 'conductivity-extreme');
+    expect([salt(3000), salt(3001)]).toEqual([0, 1]);
+  });
+  it('copper where fish live, unless a course is meant to hold it there', () => {
+    const copper = (value: number, more: Partial<TroubleCase> = {}) =>
+      share({ measurements: { copperMgPerL: at(value) }, ...more }, 'copper-with-fish');
+    expect([copper(0.04), copper(0.05)]).toEqual([0, 1]);
+    expect(copper(0.15, { meant: { copperMgPerL: { lo: 0.1, hi: 0.2 } } })).toBe(0);
+    expect(copper(0.25, { meant: { copperMgPerL: { lo: 0.1, hi: 0.2 } } })).toBe(1);
+    expect(copper(0.25, { hosts: ['shrimp'] })).toBeUndefined();
   });
   it('any chlorine at all, copper only where it harms somebody', () => {
     expect(share({ measurements: { totalChlorineMgPerL: { lo: 0.01, hi: 0.1 } } }, 'chlorine-measured')).toBe(1);
@@ -73,10 +100,12 @@ describe('readings as findings', () => {
     expect(share({ measurements: { copperMgPerL: at(0.02) } }, 'copper-measured')).toBeUndefined();
     expect(share({ hosts: ['snails'], measurements: { copperMgPerL: at(0.02) } }, 'copper-measured')).toBe(1);
   });
-  it('a keeper’s answer stands above a reading, and age tells a young tank', () => {
-    expect(
-      share({ measurements: { tanMgPerL: at(2) }, findings: { 'ammonia-measured': 'no' } }, 'ammonia-measured'),
-    ).toBe(0);
+  it('a keeper’s answer stands above a reading that straddles, never above one that settles; age tells a young tank', () => {
+    const answered = (lo: number, hi: number) =>
+      share({ measurements: { tanMgPerL: { lo, hi } }, findings: { 'ammonia-measured': 'no' } }, 'ammonia-measured');
+    expect([answered(0.05, 0.2), answered(0.1, 0.2), answered(2, 2)]).toEqual([0, 1, 1]);
+    const po4 = { measurements: { po4MgPerL: at(3) }, findings: { 'phosphate-high': 'no' } } as const;
+    expect(share(po4, 'phosphate-high')).toBe(0);
     expect(share({ tankAgeDays: 55 }, 'tank-is-new')).toBe(1);
     expect(share({ tankAgeDays: 56 }, 'tank-is-new')).toBe(0);
   });

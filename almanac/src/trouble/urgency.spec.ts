@@ -117,7 +117,7 @@ describe('how soon somebody has to act', () => {
   it('what was not shown, and what only looks like illness, presses nobody', () => {
     expect(urgency(seeing(['lying-still']), disease('ich', { shown: false }))).toBe('watch');
     expect(urgency(seeing(['lying-still']), disease('moult-shell', { mistakenFor: 'white spot' }))).toBe('none');
-    expect(urgency(seeing(['lying-still']), disease('ich', { evidenceRatio: 2.9 }))).toBe('none');
+    expect(urgency(seeing(['lying-still']), disease('ich', { evidenceRatio: 2.9 }))).toBe('watch');
   });
   it('water that nobody measured beyond anything is no hurry while no animal shows anything', () => {
     expect(urgency(caseOf(), weighed('co2-overdose', { urgency: 'now' }))).toBe('none');
@@ -137,7 +137,8 @@ describe('how soon somebody has to act', () => {
       expect(urgency(seeing([id])))
         .withContext(id)
         .toBe('watch');
-    expect(urgency(seeing(['only-new-animals-die']))).toBe('none');
+    expect(urgency(seeing(['only-new-animals-die']))).toBe('watch');
+    expect(urgency(seeing(['brown-dust']))).toBe('none');
     expect([
       urgency(seeing(['deaths-for-weeks']), weighed('organic-load')),
       urgency(seeing(['one-death']), weighed('organic-load')),

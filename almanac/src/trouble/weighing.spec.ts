@@ -77,9 +77,17 @@ describe('the weighing on cases from general knowledge of the trade', () => {
   it('first aid never medicates, whatever fits', () => {
     for (const v of vignettes)
       for (const { id } of weighed(caseOf(v)).firstAid)
-        expect(['air', 'change', 'small-changes', 'safe-water', 'as-poison', 'watch', 'isolate', 'leave']).toContain(
-          id,
-        );
+        expect([
+          'air',
+          'gas-off',
+          'change',
+          'small-changes',
+          'safe-water',
+          'as-poison',
+          'watch',
+          'isolate',
+          'leave',
+        ]).toContain(id);
   });
 });
 
@@ -262,11 +270,20 @@ describe('what can hurt', () => {
     expect(wasting.cautions).toContain('humane-end');
     expect(weighed(plain).cautions).toEqual(['no-diagnosis']);
   });
-  it('nothing seen: nothing fits, nothing is urgent, nothing is to be done', () => {
+  it('nothing said: nothing is concluded and nobody is calmed', () => {
     const none = weighed(plain);
-    expect(none.nothingFits).toBeTrue();
-    expect(none.urgency).toBe('none');
-    expect(none.firstAid.map((a) => a.id)).toEqual(['leave']);
+    expect([none.basis, none.nothingFits, none.urgency]).toEqual(['nothing-said', true, 'none']);
+    expect(none.firstAid).toEqual([]);
+    expect(weighed({ ...plain, findings: { gasping: 'no' } }).basis).toBe('said');
+    expect(weighed({ ...plain, measurements: { tanMgPerL: at(0) } }).basis).toBe('said');
+    expect(weighed({ ...plain, events: [] }).basis).toBe('nothing-said');
+    expect(weighed({ ...plain, events: [{ id: 'filter-washed', hoursAgo: 20 }] }).basis).toBe('said');
+  });
+  it('said, and nothing fits: not known is no calm either', () => {
+    const zero = weighed({ ...plain, measurements: { tanMgPerL: at(0), no2MgPerL: at(0) } });
+    expect([zero.nothingFits, zero.urgency, zero.firstAid]).toEqual([true, 'none', []]);
+    const pale = weighed({ ...plain, findings: { 'darker-fish': 'yes' } });
+    expect(pale.urgency).toBe('watch');
   });
   it('losses that go on lift a week to today; without animals nothing is more than to be watched', () => {
     const marks = { 'fuzz-on-shrimp': 'yes' } as const;

@@ -1,4 +1,4 @@
-import type { Bundle, Lag, LaboratoryLook, Settling } from '#core/trouble';
+import type { Bundle, Lag, LaboratoryLook, LookPattern, Settling } from '#core/trouble';
 
 /** Findings that go together. */
 export const bundles: readonly Bundle[] = [
@@ -97,14 +97,98 @@ export const lags: readonly Lag[] = [
   ...lags_('foreign-food-or-additive', 'salt-build-up 0-4320 · * 0-4320'),
 ];
 
-/** Steps of the first looks, after air: what costs nothing, what decides, what comes late. */
+/** Steps of the first looks, after air, of which filter and surface are a part: what decides, what costs nothing, what comes late. */
 export const chain: readonly (readonly string[])[] = [
-  ['weak-flow', 'still-surface', 'temperature-off'],
-  ['ammonia-measured', 'nitrite-measured', 'ph-fallen', 'kh-used-up'],
+  ['temperature-off', 'ammonia-measured', 'nitrite-measured'],
+  ['weak-flow', 'still-surface', 'ph-fallen', 'kh-used-up'],
   ['chlorine-measured'],
   ['rotten-egg-smell'],
   ['hardness-out-of-range', 'conductivity-jumped'],
   ['only-one-kind-dies', 'shrimp-die-fish-fine', 'only-new-animals-die'],
+];
+
+const recently = (withinHours: number, ...eventIds: string[]) => ({ recently: { eventIds, withinHours } });
+/** What tells most under a pattern, in its order; our own judgement over the published order of tests. */
+export const patterns: readonly LookPattern[] = [
+  {
+    id: 'all-after-water',
+    all: [
+      { seenIds: ['all-kinds-within-hours', 'many-deaths-in-a-day', 'began-after-change', 'darting', 'gasping'] },
+      recently(72, 'change-done', 'big-change', 'change-without-conditioner', 'top-up-not-pure'),
+    ],
+    looks: ['chlorine-measured', 'temperature-off', 'copper-measured', 'conductivity-jumped'],
+  },
+  {
+    id: 'shrimp-after-water',
+    all: [
+      { seenIds: ['shrimp-die-fish-fine', 'climbing-out', 'twitching-shrimp', 'frantic-swimming'] },
+      recently(72, 'change-done', 'big-change', 'change-without-conditioner', 'top-up-not-pure'),
+    ],
+    looks: ['copper-measured', 'chlorine-measured', 'conductivity-jumped'],
+  },
+  {
+    id: 'copper-in-the-source',
+    all: [
+      { source: ['copper'] },
+      { seenIds: ['shrimp-die-fish-fine', 'climbing-out', 'twitching-shrimp', 'one-death', 'many-deaths-in-a-day'] },
+    ],
+    looks: ['copper-measured'],
+  },
+  {
+    id: 'filter-hit',
+    all: [recently(336, 'filter-washed', 'power-cut', 'medicine-given')],
+    looks: ['ammonia-measured', 'nitrite-measured'],
+  },
+  {
+    id: 'overnight',
+    all: [
+      { seenIds: ['dead-at-dawn', 'largest-die-first', 'gasping'] },
+      { unseenIds: ['change-done', 'big-change', 'change-without-conditioner'] },
+    ],
+    looks: ['oxygen-low', 'ammonia-measured', 'co2-high'],
+  },
+  {
+    id: 'shrimp-within-hours',
+    all: [
+      { seenIds: ['shrimp-die-fish-fine'] },
+      { seenIds: ['came-on-fast', 'twitching-shrimp', 'many-deaths-in-a-day'] },
+    ],
+    looks: ['conductivity-jumped', 'copper-measured'],
+  },
+  {
+    id: 'shrimp-one-by-one',
+    all: [{ hosts: ['shrimp'] }, { seenIds: ['deaths-for-weeks', 'dead-at-the-moult'] }],
+    looks: ['white-ring', 'conductivity-crept-up', 'hardness-out-of-range', 'milky-shrimp'],
+  },
+  {
+    id: 'new-ones-at-once',
+    all: [{ seenIds: ['only-new-animals-die'] }, recently(72, 'animals-came', 'animals-without-quarantine')],
+    looks: ['conductivity-jumped', 'kh-used-up', 'ph-fallen'],
+  },
+  {
+    id: 'spreads-from-new-ones',
+    all: [
+      { hosts: ['fish'], seenIds: ['rubbing', 'fast-gills', 'clamped-fins'] },
+      recently(672, 'animals-came', 'animals-without-quarantine'),
+    ],
+    looks: ['white-grains', 'gold-dust'],
+  },
+  {
+    id: 'one-thin-fish',
+    all: [{ seenIds: ['thin-body'] }],
+    looks: ['red-threads-at-vent', 'stringy-droppings'],
+  },
+  {
+    id: 'slow-trickle',
+    all: [{ seenIds: ['deaths-for-weeks'] }, { seenIds: ['crept-on'] }],
+    looks: ['nitrate-high', 'conductivity-crept-up', 'kh-used-up'],
+  },
+  { id: 'new-tank', all: [{ youngerThanDays: 56 }], looks: ['ammonia-measured', 'nitrite-measured'] },
+  {
+    id: 'salts-crept',
+    all: [{ seenIds: ['conductivity-crept-up'] }],
+    looks: ['foreign-food-or-additive', 'nitrate-high', 'hardness-out-of-range'],
+  },
 ];
 
 export const laboratory: readonly LaboratoryLook[] = [

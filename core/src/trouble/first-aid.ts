@@ -1,6 +1,7 @@
-import { highEnd } from '#core/readings';
+import { highEnd, lowEnd } from '#core/readings';
 import type { ReasonOf } from '#core/result';
 import { troubleLists, type ActionId, type FirstAction, type TroubleKnowledge, type Urgency } from './knowledge';
+import { heldFast } from './held-fast';
 import { readingsOf, sharesOf, type TroubleCase } from './signs';
 import { animalSigns, redFlags } from './urgency';
 import { isLookAlike, listOfCause, listed, type Weighed } from './weigh';
@@ -21,12 +22,12 @@ export interface FirstAid {
   notWith: readonly NotFirst[];
 }
 
-/** Causes that carry weight: the first of each list and what comes within a third of it. */
+/** Causes that carry weight: the first of each list, what comes within a third of it, and what a test has settled. */
 export const leadingCauses = (all: readonly Weighed[]): Weighed[] =>
   troubleLists.flatMap((list) => {
     const named = all.filter((w) => listOfCause(w.cause) === list && listed(w));
     const first = named[0]?.score ?? 0;
-    return named.filter((w) => w.score >= first / 3);
+    return named.filter((w) => w.settled || w.score >= first / 3);
   });
 
 const some = (shares: ReadonlyMap<string, number>, ids: readonly string[]): boolean =>
@@ -54,32 +55,68 @@ export function firstAid(
   };
   if (urgency === 'none') {
     const harmless = play.find((w) => isLookAlike(w.cause));
-    return [action('leave', harmless ? [{ id: 'only-harmless', facts: { causeId: harmless.cause.id } }] : [])];
+    // Nothing that fits is not nothing to do: only what is known to be harmless is left alone.
+    return harmless ? [action('leave', [{ id: 'only-harmless', facts: { causeId: harmless.cause.id } }])] : [];
   }
+  // Where no animal lives nothing speaks of air, bodies or food.
+  if (!of.hosts.some((h) => h !== 'plants')) return [action('watch')];
+  const signs = animalSigns(of, knowledge);
+  const { first } = heldFast(of, knowledge, { shares, signs });
   const flagged = redFlags(of, knowledge).length > 0;
   const suspect = some(shares, source.afterIds) ? play.find((w) => source.causeIds.includes(w.cause.id)) : undefined;
   const [poison] = poisons.flatMap(({ causeId, afterIds }) =>
     afterIds.length === 0 || some(shares, afterIds) ? (named(harmful, causeId) ?? []) : [],
   );
+  const crashed = isCrashed(of, acid, shares, harmful);
+  const wanted = new Set(harmful.map((w) => w.cause.first));
+  const urgent = urgency === 'now' || urgency === 'today';
+  const aid: FirstAid[] = [];
+  const add = (id: ActionId, notWith: readonly NotFirst[] = []): void => {
+    if (!aid.some((a) => a.id === id)) aid.push(action(id, notWith));
+  };
+  if (flagged || urgency === 'now' || (urgent && signs)) add('air');
+  if (wanted.has('gas-off')) add('gas-off');
+  if (poison && urgent) add('as-poison', [{ id: 'poison-suspect', facts: { causeId: poison.cause.id } }]);
+  else if (suspect && urgent) add('safe-water', [{ id: 'source-suspect', facts: { causeId: suspect.cause.id } }]);
+  else if (wanted.has('change') && crashed)
+    add('small-changes', [{ id: 'acid-without-buffer', facts: { causeId: acid.causeId } }]);
+  else if (wanted.has('change') && !suspect && !poison) add('change');
+  // What holds fast keeps its first step beside whatever else was answered.
+  for (const { action: id, causeId } of first) {
+    if (id === 'watch') continue;
+    if (id === 'change' && crashed)
+      add('small-changes', [{ id: 'acid-without-buffer', facts: { causeId: acid.causeId } }]);
+    else if (id === 'change' && (suspect ?? poison))
+      add('change', [{ id: 'source-suspect', facts: { causeId: (suspect ?? poison)?.cause.id ?? '' } }]);
+    else if (id === 'safe-water' && causeId !== null) add(id, [{ id: 'source-suspect', facts: { causeId } }]);
+    else if (id === 'as-poison' && causeId !== null) add(id, [{ id: 'poison-suspect', facts: { causeId } }]);
+    else add(id);
+  }
+  const sick = harmful.find((w) => w.cause.isolate && w.shown);
+  const rival = play.find((w) => isLookAlike(w.cause) && listOfCause(w.cause) === 'disease');
+  // Beside a fault of the water all of them are in it: nobody is helped by a tub of their own first.
+  const water = aid.some((a) => a.id !== 'air');
+  if (sick && !water && !(rival && rival.score > sick.score)) add('isolate');
+  return aid.length > 0 ? inOrder(aid) : [action('watch')];
+}
+
+const order: readonly ActionId[] = ['air', 'gas-off', 'as-poison', 'safe-water', 'small-changes', 'change', 'isolate'];
+const inOrder = (aid: readonly FirstAid[]): FirstAid[] =>
+  [...aid].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+
+/** No buffer, measured or as it looks: a reading of the pH that lies above stands before what was answered. */
+function isCrashed(
+  of: TroubleCase,
+  acid: TroubleKnowledge['acting']['acid'],
+  shares: ReadonlyMap<string, number>,
+  harmful: readonly Weighed[],
+): boolean {
   const { khDegrees, ph } = readingsOf(of);
+  if (ph !== undefined && lowEnd(ph) >= acid.phBelowValue) return false;
   const bare =
     khDegrees !== undefined &&
     ph !== undefined &&
     highEnd(khDegrees) <= acid.khAtMostDegrees &&
     highEnd(ph) < acid.phBelowValue;
-  const crashed = bare || some(shares, acid.seenIds) || named(harmful, acid.causeId) !== undefined;
-  const wanted = new Set(harmful.map((w) => w.cause.first));
-  const aid: FirstAid[] = [];
-  const urgent = urgency === 'now' || urgency === 'today';
-  if (flagged || urgency === 'now' || (urgent && animalSigns(of, knowledge))) aid.push(action('air'));
-  if (poison && urgent) aid.push(action('as-poison', [{ id: 'poison-suspect', facts: { causeId: poison.cause.id } }]));
-  else if (suspect && urgent)
-    aid.push(action('safe-water', [{ id: 'source-suspect', facts: { causeId: suspect.cause.id } }]));
-  else if (wanted.has('change') && crashed)
-    aid.push(action('small-changes', [{ id: 'acid-without-buffer', facts: { causeId: acid.causeId } }]));
-  else if (wanted.has('change') && !suspect && !poison) aid.push(action('change'));
-  const sick = harmful.find((w) => w.cause.isolate && w.shown);
-  const rival = play.find((w) => isLookAlike(w.cause) && listOfCause(w.cause) === 'disease');
-  if (sick && !(rival && rival.score > sick.score)) aid.push(action('isolate'));
-  return aid.length > 0 ? aid : [action('watch')];
+  return bare || some(shares, acid.seenIds) || named(harmful, acid.causeId) !== undefined;
 }

@@ -53,7 +53,8 @@ export type TroubleList = (typeof troubleLists)[number];
 
 export const urgencies = ['none', 'watch', 'week', 'today', 'now'] as const;
 export type Urgency = (typeof urgencies)[number];
-export type ActionId = 'air' | 'change' | 'small-changes' | 'safe-water' | 'as-poison' | 'watch' | 'isolate' | 'leave';
+export type ActionId =
+  'air' | 'gas-off' | 'change' | 'small-changes' | 'safe-water' | 'as-poison' | 'watch' | 'isolate' | 'leave';
 
 /** One rung of a ladder, from the least that can work. */
 export interface LadderStep {
@@ -152,6 +153,8 @@ export interface Recently {
 export interface When {
   /** Any of these was seen or measured. */
   seenIds?: readonly string[];
+  /** None of these was. */
+  unseenIds?: readonly string[];
   /** An animal shows something. */
   signs?: true;
   /** One of these lives here. */
@@ -163,6 +166,7 @@ export interface When {
   /** Somebody said what happened, and none of this is among it. */
   notRecently?: Recently;
   olderThanDays?: number;
+  youngerThanDays?: number;
   /** More than half of the reading's span lies at or beyond this. */
   mostlyAtLeast?: { parameter: string; value: number };
   /** The middle of the reading lies above; a reading without a top does. */
@@ -193,11 +197,15 @@ export type ReadingRule = {
   hosts?: readonly Host[];
   /** It says nothing where the tank is known to have none. */
   needs?: keyof Equipment;
+  /** It says nothing up to what a course that runs is meant to hold. */
+  unlessMeant?: true;
 } & (
   | { kind: 'at-least' | 'below'; value: number }
   | { kind: 'above'; value: number; where?: { host: Host; value: number } }
   /** Anything at all. */
   | { kind: 'any' }
+  /** Below the one or above the other, and not usual here. */
+  | { kind: 'extreme'; belowValue?: number; aboveValue?: number; notUsuallyBelowValue?: number }
   /** Another reading has to be beyond its own value, too. */
   | { kind: 'both-above'; value: number; other: { parameter: string; value: number } }
   /** Below, and lower than usual by so much. */
@@ -267,6 +275,41 @@ export interface BookRules {
   bed: { slowSignIds: readonly string[]; gaspingIds: readonly string[] };
 }
 
+/** Something animals were exposed to: acted on before anybody is ill. */
+export interface Exposure {
+  id: string;
+  /** All of these hold. */
+  all: readonly When[];
+  urgency: Urgency;
+  /** Whose first aid is given, as prevention. */
+  causeId: string;
+  first: readonly ActionId[];
+  lookAgainHours: number;
+  cautionIds: readonly string[];
+}
+/** A reading that is too much by itself, whatever its cause; the first row of a finding that holds counts. */
+export interface Extreme {
+  findingId: string;
+  /** Besides the reading; empty: nothing else. */
+  all: readonly When[];
+  urgency: Urgency;
+  first: ActionId;
+}
+/** One substance takes the edge off another: so many times as much of it, and a cause is less urgent. */
+export interface Guard {
+  causeId: string;
+  parameter: string;
+  againstParameter: string;
+  ratioAtLeastValue: number;
+  urgencyAtMost: Urgency;
+}
+/** What is tested or looked at first under a pattern: the most informative first. */
+export interface LookPattern {
+  id: string;
+  all: readonly When[];
+  looks: readonly string[];
+}
+
 /** Signs and causes by which it is decided what comes first. */
 export interface ActingRules {
   /** Air before any question. */
@@ -284,6 +327,9 @@ export interface ActingRules {
   acid: { causeId: string; seenIds: readonly string[]; khAtMostDegrees: number; phBelowValue: number };
   /** What can be tested only shortly after water went in. */
   onlyNow: { findingId: string; afterWaterHours: number; causeIds: readonly string[] };
+  exposures: readonly Exposure[];
+  extremes: readonly Extreme[];
+  guards: readonly Guard[];
 }
 
 export interface FirstAction {
@@ -328,6 +374,8 @@ export interface TroubleKnowledge {
   laboratory: readonly LaboratoryLook[];
   /** The order of first looks, step by step. */
   chain: readonly (readonly string[])[];
+  /** What a pattern asks for before the chain goes on. */
+  patterns: readonly LookPattern[];
   readings: readonly ReadingRule[];
   /** A tank is young below this age. */
   young: { findingId: string; underDays: number };

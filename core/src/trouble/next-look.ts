@@ -2,11 +2,13 @@ import type { ReasonOf } from '#core/result';
 import { troubleLists, type Finding, type TroubleKnowledge } from './knowledge';
 import { answeredBy, readingsOf, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
 import { animalSigns } from './urgency';
+import { holds } from './when';
 import { chanceUnder, gradesOf, isLookAlike, listOfCause, listed, type Weighed } from './weigh';
 
 export type WhyLook = ReasonOf<{
   'only-now': { causeId: string };
   'settles-leading': { causeId: string };
+  'tells-most': { patternId: string };
   'in-order': { stepIndex: number };
   'tells-apart': { causeId: string; otherId: string };
 }>;
@@ -79,12 +81,14 @@ const separated = (finding: Finding, causes: readonly Weighed[]): string[] => {
   return causes[0] && other ? [causes[0].cause.id, other.cause.id] : [];
 };
 
-const mostCount = 8;
-const chainCount = 4;
+const mostCount = 9;
+const settlingCount = 2;
+const chainCount = 3;
+const patternCount = 2;
 
 /**
  * What to look at next: first what can only be tested now, then the test that settles the leading cause of the water,
- * then the chain of first looks, then what is expected to tell apart most of what would be acted on differently, for the
+ * what tells most under the pattern that shows, then the chain of first looks, then what is expected to tell apart most of what would be acted on differently, for the
  * minutes it costs.
  */
 export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: TroubleKnowledge): NextLook[] {
@@ -118,14 +122,24 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
   const [chief] = onlyNow.causeIds;
   if (signs && fresh && chief !== undefined)
     add(onlyNow.findingId, { id: 'only-now', facts: { causeId: chief } }, onlyNow.causeIds);
-  const lead = water.find((w) => !isLookAlike(w.cause));
-  const settles = lead && knowledge.settles.find((s) => s.causeId === lead.cause.id);
-  if (settles && (signs || listed(lead)))
-    add(
-      settles.findingId,
-      { id: 'settles-leading', facts: { causeId: lead.cause.id } },
-      water.slice(0, 2).map((w) => w.cause.id),
-    );
+  // The test that settles what leads, and that of a rival close behind it.
+  const leads = water.filter((w) => !isLookAlike(w.cause));
+  const near = leads.filter((w, i) => (listed(w) ? w.score >= (leads[0]?.score ?? 0) / 3 : i === 0 && signs));
+  for (const { cause } of near.slice(0, settlingCount)) {
+    const settles = knowledge.settles.find((s) => s.causeId === cause.id);
+    if (settles)
+      add(
+        settles.findingId,
+        { id: 'settles-leading', facts: { causeId: cause.id } },
+        water.slice(0, 2).map((w) => w.cause.id),
+      );
+  }
+  const patternsUntil = looks.size + patternCount;
+  for (const { id: patternId, all: whens, looks: ids } of knowledge.patterns)
+    if (whens.every((when) => holds(when, of, { shares, signs })))
+      for (const id of ids)
+        if (looks.size < patternsUntil && (id !== onlyNow.findingId || fresh))
+          add(id, { id: 'tells-most', facts: { patternId } }, []);
   // What is harmless and looks like it is asked before anything is done.
   const told = (id: string): boolean => {
     const asked = findings.get(id)?.whenSeenIds ?? [];
@@ -141,10 +155,11 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
         rival.cause.id,
       ]);
   }
+  const chainUntil = looks.size + chainCount;
   if (signs)
     for (const [stepIndex, ids] of knowledge.chain.entries())
       for (const id of ids)
-        if (looks.size < chainCount && (id !== onlyNow.findingId || fresh))
+        if (looks.size < chainUntil && (id !== onlyNow.findingId || fresh))
           add(id, { id: 'in-order', facts: { stepIndex } }, []);
   const [, disease = []] = lists;
   const [first, second] = disease.filter((w) => listed(w) && !isLookAlike(w.cause));

@@ -20,6 +20,10 @@ export interface TroubleCase {
   events: readonly TroubleEvent[] | null;
   firstSignHoursAgo?: number | undefined;
   tankAgeDays: number;
+  /** What the kinds that live here bear, where the book knows them. */
+  bears?: Readonly<Record<string, Interval>> | undefined;
+  /** What a course that runs is meant to hold in the water. */
+  meant?: Readonly<Record<string, Interval>> | undefined;
   has?: Equipment | undefined;
   sourceHas?: readonly SourceFault[] | undefined;
 }
@@ -56,6 +60,9 @@ interface Lookup {
   usual: (parameter: string) => Interval | null;
 }
 
+const usuallyBelow = (was: Interval | null, value: number): boolean => was !== null && lowEnd(was) < value;
+const usuallyAbove = (was: Interval | null, value: number): boolean => was !== null && highEnd(was) > value;
+
 /**
  * The share of a reading's span that lies beyond the threshold of a rule; null where nothing can be said.
  * @example ruleShare({ findingId: 'ammonia-measured', parameter: 'tanMgPerL', kind: 'at-least', value: 0.1 }, case, { read, usual })
@@ -64,6 +71,8 @@ function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup):
   const span = read(rule.parameter);
   if (!span || (rule.hosts && !rule.hosts.some((h) => of.hosts.includes(h)))) return null;
   if (rule.needs !== undefined && of.has?.[rule.needs] === false) return null;
+  const meant = of.meant?.[rule.parameter];
+  if (rule.unlessMeant && meant && highEnd(span) <= highEnd(meant)) return 0;
   const was = usual(rule.parameter);
   switch (rule.kind) {
     case 'at-least':
@@ -74,6 +83,15 @@ function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup):
       return shareAbove(span, rule.where && of.hosts.includes(rule.where.host) ? rule.where.value : rule.value);
     case 'any':
       return lowEnd(span) > 0 ? 1 : 0;
+    case 'extreme': {
+      // What is usual here is no news, and a cool tank may be cool.
+      if (was && middle(was) < (rule.notUsuallyBelowValue ?? -Infinity) && middle(span) < middle(was)) return 0;
+      const below =
+        rule.belowValue === undefined || usuallyBelow(was, rule.belowValue) ? 0 : shareBelow(span, rule.belowValue);
+      const above =
+        rule.aboveValue === undefined || usuallyAbove(was, rule.aboveValue) ? 0 : shareAbove(span, rule.aboveValue);
+      return Math.min(1, below + above);
+    }
     case 'both-above': {
       const other = read(rule.other.parameter);
       return other && Math.min(shareAbove(span, rule.value), shareAbove(other, rule.other.value));
@@ -103,10 +121,11 @@ function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup):
     }
     case 'off-temperature': {
       const cool = was !== null && middle(was) < rule.coolBelowC;
-      const lo = cool ? -Infinity : rule.loC;
+      const borne = of.bears?.['tempC'] ?? { lo: cool ? -Infinity : rule.loC, hi: rule.hiC };
+      const [lo, hi] = [lowEnd(borne), highEnd(borne)];
       const off = was
-        ? { lo: Math.max(lo, middle(was) - rule.offC), hi: Math.min(rule.hiC, middle(was) + rule.offC) }
-        : { lo, hi: rule.hiC };
+        ? { lo: Math.max(lo, middle(was) - rule.offC), hi: Math.min(hi, middle(was) + rule.offC) }
+        : { lo, hi };
       return Math.min(1, shareBelow(span, off.lo) + shareAbove(span, off.hi));
     }
   }
@@ -157,11 +176,8 @@ export const readingNames: readonly string[] = [
 export const readingsOf = (of: TroubleCase): Readonly<Record<string, Measured>> =>
   Object.fromEntries(Object.entries(of.measurements).map(([id, span]) => [otherNames[id] ?? id, span]));
 
-/**
- * Every finding that is known: 1 seen, 0 looked and not there, between where a reading straddles its threshold. What the
- * keeper answered stands above what a reading says; the tank's age answers whether it is young.
- */
-export function sharesOf(of: TroubleCase, { readings: rules, young, hides }: TroubleKnowledge): Map<string, number> {
+/** What the readings alone say of each finding that a test can tell. */
+export function readingShares(of: TroubleCase, { readings: rules }: TroubleKnowledge): Map<string, number> {
   const shares = new Map<string, number>();
   const readings = readingsOf(of);
   const lookup: Lookup = { read: (p) => readings[p] ?? null, usual: (p) => of.usual?.[p] ?? null };
@@ -169,9 +185,27 @@ export function sharesOf(of: TroubleCase, { readings: rules, young, hides }: Tro
     const share = ruleShare(rule, of, lookup);
     if (share !== null) shares.set(rule.findingId, share);
   }
+  return shares;
+}
+
+/**
+ * Every finding that is known: 1 seen, 0 looked and not there, between where a reading straddles its threshold. What the
+ * keeper answered stands above what a reading says, unless the reading settles it; the tank's age answers whether it is
+ * young.
+ */
+export function sharesOf(of: TroubleCase, knowledge: TroubleKnowledge): Map<string, number> {
+  const { young, hides, settles, acting } = knowledge;
+  const shares = readingShares(of, knowledge);
+  // What a valid test lies wholly beyond stands, whatever else is answered.
+  const stands = new Set(
+    [...settles.map((s) => s.findingId), ...acting.extremes.map((e) => e.findingId)].filter(
+      (id) => shares.get(id) === 1,
+    ),
+  );
   shares.set(young.findingId, of.tankAgeDays < young.underDays ? 1 : 0);
   for (const { id } of of.events ?? []) shares.set(id, 1);
-  for (const [id, answer] of Object.entries(of.findings)) shares.set(id, answer === 'yes' ? 1 : 0);
+  for (const [id, answer] of Object.entries(of.findings))
+    if (answer === 'yes' || !stands.has(id)) shares.set(id, answer === 'yes' ? 1 : 0);
   const seen = (id: string): boolean => shares.get(id) === 1;
   for (const { seenId, hiddenId, unlessSeenIds } of hides)
     if (seen(seenId) && !unlessSeenIds.some(seen)) shares.delete(hiddenId);

@@ -3,9 +3,10 @@ import { ok, refuse, type Result } from '#core/result';
 import { firstAid, leadingCauses, type FirstAid } from './first-aid';
 import { troubleLists, type Host, type TroubleKnowledge, type TroubleList, type Urgency } from './knowledge';
 import { nextLooks, type NextLook } from './next-look';
-import { redFlags, urgencyOf } from './urgency';
+import { animalSigns, redFlags, somethingSaid, urgencyOf } from './urgency';
+import { heldFast } from './held-fast';
 import { isLookAlike, listOfCause, listed, weighedAll, type Contribution, type Weighed } from './weigh';
-import { readingNames, type TroubleCase } from './signs';
+import { readingNames, sharesOf, type TroubleCase } from './signs';
 
 export interface RankedCause {
   causeId: string;
@@ -25,6 +26,14 @@ export interface Weighing {
   /** Lists whose two best are close and would be met differently: test, do not treat. */
   undecided: readonly TroubleList[];
   redFlags: readonly string[];
+  /** Nobody said anything: nothing is concluded, and the answer is the question. */
+  basis: 'nothing-said' | 'said';
+  /** Causes that a valid test has settled, whatever else was answered. */
+  settled: readonly string[];
+  /** What the animals were exposed to, acted on before one is ill. */
+  exposures: readonly { id: string; causeId: string; lookAgainHours: number }[];
+  /** Findings that are too much by themselves. */
+  extremes: readonly string[];
   knowledgeVersion: number;
 }
 
@@ -70,6 +79,8 @@ export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge, note:
   const all = weighedAll(of, knowledge);
   const named = all.filter(listed);
   const urgency = urgencyOf(of, all, knowledge);
+  const signs = animalSigns(of, knowledge);
+  const fast = heldFast(of, knowledge, { shares: sharesOf(of, knowledge), signs });
   if (note !== silent) workedOut(named, note);
   const ranked = (list: TroubleList): RankedCause[] =>
     named
@@ -97,11 +108,19 @@ export function weighTrouble(of: TroubleCase, knowledge: TroubleKnowledge, note:
     },
     next: nextLooks(of, all, knowledge),
     cautions: [
-      ...new Set([...play.filter((w) => !isLookAlike(w.cause)).flatMap((w) => w.cause.cautionIds), 'no-diagnosis']),
+      ...new Set([
+        ...play.filter((w) => !isLookAlike(w.cause)).flatMap((w) => w.cause.cautionIds),
+        ...fast.exposures.flatMap((e) => e.cautionIds),
+        'no-diagnosis',
+      ]),
     ],
     nothingFits: named.length === 0,
     undecided,
     redFlags: redFlags(of, knowledge),
+    basis: somethingSaid(of) ? 'said' : 'nothing-said',
+    settled: fast.settled.map((c) => c.id),
+    exposures: fast.exposures.map(({ id, causeId, lookAgainHours }) => ({ id, causeId, lookAgainHours })),
+    extremes: fast.extremes.map((e) => e.findingId),
     knowledgeVersion: knowledge.version,
   });
 }

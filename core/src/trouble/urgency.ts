@@ -1,9 +1,8 @@
-import { animalGroups, troubleLists, urgencies, type Cause, type TroubleKnowledge, type Urgency } from './knowledge';
+import { causeUrgency, heldFast, worse } from './held-fast';
+import { animalGroups, troubleLists, type TroubleKnowledge, type Urgency } from './knowledge';
 import { sharesOf, type TroubleCase } from './signs';
 import { isLookAlike, listOfCause, listed, type Weighed } from './weigh';
-import { holds, wasSeen, type Seen } from './when';
-
-const worse = (a: Urgency, b: Urgency): Urgency => (urgencies.indexOf(b) > urgencies.indexOf(a) ? b : a);
+import { wasSeen } from './when';
 
 /** Signs that want air before any question. */
 export const redFlags = (of: TroubleCase, knowledge: TroubleKnowledge): string[] => {
@@ -17,15 +16,14 @@ export function animalSigns(of: TroubleCase, knowledge: TroubleKnowledge): boole
   return knowledge.findings.some((f) => animalGroups.includes(f.group) && !f.neutral && wasSeen(shares, f.id));
 }
 
-/** The urgency of one cause in this case: some depend on how bad it is. */
-const causeUrgency = (cause: Cause, of: TroubleCase, { acting }: TroubleKnowledge, seen: Seen): Urgency =>
-  acting.urgency.find(
-    ({ causeId, anyOf }) => causeId === cause.id && (anyOf.length === 0 || anyOf.some((w) => holds(w, of, seen))),
-  )?.urgency ?? cause.urgency;
+/** Whether anybody said anything: an answer, a reading, an event. Where nobody did nothing is concluded. */
+export const somethingSaid = ({ findings, measurements, events }: TroubleCase): boolean =>
+  Object.keys(findings).length > 0 || Object.keys(measurements).length > 0 || (events ?? []).length > 0;
 
 /**
  * How soon somebody has to act: the most urgent of red flags and of the first causes of each list with those near them,
- * where something was seen or measured of them.
+ * where something was seen or measured of them; what a test has settled, an exposure and an extreme count whatever their
+ * rank.
  */
 export function urgencyOf(of: TroubleCase, all: readonly Weighed[], knowledge: TroubleKnowledge): Urgency {
   const shares = sharesOf(of, knowledge);
@@ -44,7 +42,9 @@ export function urgencyOf(of: TroubleCase, all: readonly Weighed[], knowledge: T
     }
   }
   const leads = troubleLists.flatMap((list) => named.find((w) => listOfCause(w.cause) === list) ?? []);
-  const unexplained = signs && leads.length > 0 && !leads.some((w) => isLookAlike(w.cause));
+  urgency = worse(urgency, heldFast(of, knowledge, { shares, signs }).urgency);
+  // Nothing that fits is no ground for calm.
+  const unexplained = signs && !leads.some((w) => isLookAlike(w.cause));
   const { deathIds, hastens } = knowledge.acting;
   if (urgency === 'none' && (unexplained || deathIds.some((id) => wasSeen(shares, id)))) urgency = 'watch';
   urgency = hastens.find((h) => h.from === urgency && h.seenIds.some((id) => wasSeen(shares, id)))?.to ?? urgency;

@@ -18,7 +18,8 @@ import {
   waterHoursAgo,
   type TroubleCase,
 } from './signs';
-import { holds, type Seen } from './when';
+import { inScope, settledCauses } from './held-fast';
+import { holds, wasSeen, type Seen } from './when';
 
 const backgrounds = { common: 0.15, uncommon: 0.05, rare: 0.01 } as const;
 const priors = { common: 10, uncommon: 3, rare: 1, 'very-rare': 0.3 } as const;
@@ -64,6 +65,8 @@ export interface Weighed {
   knownFactor: number;
   /** Of its domain, before anything was seen. */
   priorFraction: number;
+  /** A valid test lies wholly beyond its threshold: it stands, whatever else is answered. */
+  settled: boolean;
 }
 
 /** Chance of seeing the finding where this cause is at work. */
@@ -239,18 +242,16 @@ const knownFactors = (
 ): { id: string; factor: number }[] =>
   known.filter((k) => k.causeId === cause.id && holds(k.when, of, seen)).map(({ id, factor }) => ({ id, factor }));
 
-/** Whether a cause can be at all in this tank. */
-export const inScope = (cause: Cause, of: TroubleCase): boolean =>
-  (cause.hosts.length === 0 || cause.hosts.some((h) => of.hosts.includes(h))) &&
-  (cause.needs === null || of.has?.[cause.needs] !== false);
-
 /** One cause against all that is known. */
 export function weighedCause(
   cause: Cause,
   of: TroubleCase,
   knowledge: TroubleKnowledge,
-  shares: ReadonlyMap<string, number>,
-  foreseen: ReadonlyMap<string, number>,
+  {
+    shares,
+    foreseen,
+    settled,
+  }: { shares: ReadonlyMap<string, number>; foreseen: ReadonlyMap<string, number>; settled: boolean },
 ): Weighed {
   const index = indexOf(knowledge);
   const settling = index.settles.get(cause.id);
@@ -301,7 +302,7 @@ export function weighedCause(
         foreseen: false,
       });
   }
-  const known = knownFactors(cause, of, knowledge, { shares, signs: false });
+  const known = knownFactors(cause, of, knowledge, { shares, signs: false }).filter((k) => !settled || k.factor > 1);
   const factor = known.reduce((product, k) => product * k.factor, 1);
   const speaking = counted.filter((p) => p.weight > 0 && !p.foreseen && index.findings.get(p.id)?.group !== 'events');
   const must = knowledge.mustShow[cause.domain];
@@ -315,6 +316,7 @@ export function weighedCause(
     priorFraction: priors[cause.prior],
     shown: speaking.some((p) => ['hallmark', 'strong', 'settles'].includes(p.grade) && p.shareFraction >= 0.5),
     borne: must ? speaking.some((p) => must.includes(p.id)) : speaking.length > 0,
+    settled,
   };
 }
 
@@ -322,21 +324,45 @@ export function weighedCause(
 export function weighedAll(of: TroubleCase, knowledge: TroubleKnowledge): Weighed[] {
   const shares = sharesOf(of, knowledge);
   const foreseen = foreseenShares(of, knowledge);
+  const settled = settledCauses(of, knowledge);
   const all = knowledge.causes
     .filter((c) => inScope(c, of))
-    .map((c) => weighedCause(c, of, knowledge, shares, foreseen));
+    .map((c) => weighedCause(c, of, knowledge, { shares, foreseen, settled: settled.includes(c) }));
   const sums = new Map<Domain, number>();
   for (const { cause } of all) sums.set(cause.domain, (sums.get(cause.domain) ?? 0) + priors[cause.prior]);
-  return all
+  const inOrder = all
     .map((w) => {
       const sum = sums.get(w.cause.domain) ?? 1;
       return { ...w, score: w.score / sum, priorFraction: w.priorFraction / sum };
     })
     .sort((a, b) => b.score - a.score || a.cause.code.localeCompare(b.cause.code));
+  return settledEarly(inOrder);
 }
 
-/** Worth naming: evidence of at least three to one, and something seen or measured. */
-export const listed = (w: Weighed): boolean => w.evidenceRatio >= 3 && w.borne;
+const earlyCount = 3;
+/** What a test has settled stands among the first three of its list; the others keep their order. */
+function settledEarly(all: readonly Weighed[]): Weighed[] {
+  const late = all.filter(
+    (w) =>
+      w.settled &&
+      all.filter((v) => listed(v) && listOfCause(v.cause) === listOfCause(w.cause)).indexOf(w) >= earlyCount,
+  );
+  let order = [...all];
+  for (const w of late) {
+    const own = order.filter((v) => listed(v) && listOfCause(v.cause) === listOfCause(w.cause));
+    const gives = own
+      .slice(0, earlyCount)
+      .filter((v) => !v.settled)
+      .at(-1);
+    if (!gives) continue;
+    order = order.filter((v) => v !== w);
+    order.splice(order.indexOf(gives), 0, w);
+  }
+  return order;
+}
+
+/** Worth naming: settled, or evidence of at least three to one, and something seen or measured. */
+export const listed = (w: Weighed): boolean => w.settled || (w.evidenceRatio >= 3 && w.borne);
 /** Harmless, and taken for something else. */
 export const isLookAlike = (cause: Cause): boolean => cause.mistakenFor !== '';
 /** The list on which a cause is shown. */

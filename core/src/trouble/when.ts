@@ -38,6 +38,7 @@ export function holds(when: When, of: TroubleCase, { shares, signs }: Seen): boo
   ];
   return (
     (!when.seenIds || when.seenIds.some((id) => wasSeen(shares, id))) &&
+    (!when.unseenIds || !when.unseenIds.some((id) => wasSeen(shares, id))) &&
     (!when.signs || signs) &&
     (!when.hosts || when.hosts.some((h) => of.hosts.includes(h))) &&
     (!when.source || when.source.some((s) => of.sourceHas?.includes(s))) &&
@@ -46,6 +47,7 @@ export function holds(when: When, of: TroubleCase, { shares, signs }: Seen): boo
     // An empty list is what nobody filled in as often as what did not happen: nothing follows from it.
     (!notRecently || ((of.events ?? []).length > 0 && !happenedLately(of, notRecently))) &&
     (when.olderThanDays === undefined || of.tankAgeDays > when.olderThanDays) &&
+    (when.youngerThanDays === undefined || of.tankAgeDays < when.youngerThanDays) &&
     (!mostlyAtLeast || (most !== undefined && shareAtLeast(most, mostlyAtLeast.value) > 0.5)) &&
     (!middleAbove || (middling !== undefined && (closedMiddle(middling) ?? Infinity) > middleAbove.value)) &&
     (when.toxicAmmoniaAtLeastMgPerL === undefined || (toxicAmmoniaMgPerL(of) ?? -1) >= when.toxicAmmoniaAtLeastMgPerL)

@@ -54,6 +54,7 @@ export const groupNames: Record<FindingGroup, string> = {
 };
 export const actionNames: Record<ActionId, string> = {
   air: 'Air, and look',
+  'gas-off': 'CO2 off',
   change: 'A matched change',
   'small-changes': 'Small changes only',
   'safe-water': 'No more of that water',
@@ -118,6 +119,8 @@ export function whyLookWords(reason: WhyLook, nameOf: NameOf): string {
       return 'It can be found only now: it decays within hours.';
     case 'settles-leading':
       return `It settles what leads: ${nameOf(reason.facts.causeId)}.`;
+    case 'tells-most':
+      return 'Tells most after what was seen here.';
     case 'in-order':
       return 'First looks, in the order that splits most.';
     case 'tells-apart':

@@ -73,7 +73,8 @@ export class MineralDosePart {
   readonly name = input.required<string>();
   readonly state = input.required<MineralState>();
   protected readonly open = computed(() => quantities.filter((q) => this.state()[q.id]));
-  protected readonly what = linkedSignal<QuantityId>(() => this.open()[0]?.id ?? 'gh');
+  private readonly firstOpen = computed((): QuantityId => this.open()[0]?.id ?? 'gh');
+  protected readonly what = linkedSignal<QuantityId>(() => this.firstOpen());
   protected readonly of = computed(() => quantities.find((q) => q.id === this.what())?.of ?? 'ghDegrees');
   protected readonly litres = signal<number | null>(40);
   protected readonly from = signal<number | null>(0);

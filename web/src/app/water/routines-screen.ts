@@ -178,7 +178,9 @@ export class RoutinesScreen {
     if (!b) return '';
     return b.lo === null ? `up to ${b.hi ?? ''}` : b.hi === null ? `from ${b.lo}` : fromTo(b.lo, b.hi);
   });
-  protected readonly ceiling = linkedSignal<number | null>(() => this.band()?.hi ?? null);
+  /** By value: a folio read anew says the same again, and takes nothing that was typed. */
+  private readonly bandHi = computed(() => this.band()?.hi ?? null);
+  protected readonly ceiling = linkedSignal<number | null>(() => this.bandHi());
 
   protected readonly present = computed(() => {
     const line = this.water.evening()?.tanks.find((t) => t.tankId === this.tank());
@@ -216,8 +218,10 @@ export class RoutinesScreen {
   protected readonly canHold = computed(
     () => (this.outlook()?.productionPerDay.hi80 ?? 0) > 0 && this.ceiling() !== null,
   );
-  protected readonly rhythmDays = linkedSignal(() => this.present()?.everyDays ?? 7);
-  protected readonly sizePercent = linkedSignal(() => Math.round(1000 * (this.present()?.changeFraction ?? 0.2)) / 10);
+  private readonly presentDays = computed(() => this.present()?.everyDays ?? 7);
+  private readonly presentPercent = computed(() => Math.round(1000 * (this.present()?.changeFraction ?? 0.2)) / 10);
+  protected readonly rhythmDays = linkedSignal(() => this.presentDays());
+  protected readonly sizePercent = linkedSignal(() => this.presentPercent());
   private readonly held = computed(() => {
     const [o, ceiling] = [this.outlook(), this.ceiling()];
     if (!o || ceiling === null) return null;

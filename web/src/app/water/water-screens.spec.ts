@@ -368,6 +368,14 @@ describe('routines', () => {
     // 2.328 × 7 / 80 = 20.4 %.
     expect(room.text()).toContain('20.4');
   });
+  it('a folio that is read anew takes nothing of what was typed', async () => {
+    const room = await open(RoutinesScreen, { tank: 'lobby' }, { folio: () => folioOf(), evening: () => evening() });
+    await room.fill('Ceiling', '80');
+    const readBefore = room.asked.filter((a) => a.name === 'folio').length;
+    await room.click('Write the routine');
+    expect(room.asked.filter((a) => a.name === 'folio').length).toBeGreaterThan(readBefore);
+    expect(room.text()).toContain('20.4');
+  });
   it('each school says where it would settle; pure and mineral in turn brings the pure water along', async () => {
     const room = await open(RoutinesScreen, { tank: 'lobby' });
     expect(room.text()).toContain('pure and mineral in turn');
