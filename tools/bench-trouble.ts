@@ -34,6 +34,7 @@ const book: BookOfTank = {
   happened: days
     .filter((_, i) => i % 7 === 0)
     .map((atEpochMs, i) => ({ entryId: `c${i}`, atEpochMs, what: 'change', changeFraction: 0.3 })),
+  pokes: [],
   told: days
     .filter((_, i) => i % 20 === 0)
     .map((atEpochMs, i) => ({ entryId: `d${i}`, atEpochMs, what: 'died', count: 1 })),

@@ -121,11 +121,7 @@ export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
   known('mustShow', Object.values(of.mustShow).flat(), findingIds);
   for (const factor of of.known) known('known', [factor.causeId], causeIds);
   known('acting', [...acting.atOnceIds, ...acting.deathIds, ...acting.source.afterIds], findingIds);
-  known(
-    'acting',
-    [...acting.acid.seenIds, acting.onlyNow.findingId, ...acting.hastens.flatMap((h) => h.seenIds)],
-    findingIds,
-  );
+  known('acting', [...acting.acid.seenIds, acting.onlyNow.findingId], findingIds);
   known(
     'acting',
     acting.poison.flatMap((p) => p.afterIds),
@@ -140,7 +136,7 @@ export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
   const conditions = [
     ...of.known.map((k) => k.when),
     ...acting.urgency.flatMap((u) => u.anyOf),
-    ...[...acting.exposures, ...acting.extremes, ...of.patterns].flatMap((row) => row.all),
+    ...[...acting.exposures, ...acting.extremes, ...acting.hastens, ...of.patterns].flatMap((row) => row.all),
   ];
   for (const when of conditions)
     known('conditions', [...(when.seenIds ?? []), ...(when.unseenIds ?? []), ...eventsIn(when)], findingIds);
@@ -170,10 +166,14 @@ export function troubleFaults(of: TroubleKnowledge): TroubleFault[] {
   const events = [...of.waterEventIds, ...book.happened.map((h) => h.eventId), book.missedCare.eventId];
   for (const id of [...events, ...conditions.flatMap(eventsIn)])
     unless(groupOf(id) === 'events', 'events', `“${id}” is none`);
-  const { many, single, dayAfterDay, missing } = book.deaths;
+  const { many, single, dayAfterDay, running, missing } = book.deaths;
   known(
     'book',
-    [...book.signs, many, single, dayAfterDay, missing].map((row) => row.findingId),
+    [
+      ...[...book.signs, many, single, dayAfterDay, running, missing].map((row) => row.findingId),
+      book.pokes.smellFindingId,
+      book.pokes.gasFindingId,
+    ],
     findingIds,
   );
   known('book', [...Object.values(book.outcomes).flat(), ...book.bed.slowSignIds, ...book.bed.gaspingIds], findingIds);

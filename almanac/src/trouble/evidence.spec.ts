@@ -3,8 +3,14 @@ import {
   caseFromBook as caseOf,
   changedBy,
   evidenceOf as evidenceIn,
+  happenedIn,
+  signsIn,
+  tempBorne,
+  weighTrouble,
+  type BookContext,
   type BookOfTank,
   type TroubleCase,
+  type TroubleRow,
 } from '#core/trouble';
 import { trappedReading } from '../../../core/src/trouble/evidence';
 import { troubleKnowledge } from './index';
@@ -19,6 +25,7 @@ const book: BookOfTank = {
   usual: {},
   happened: [],
   told: [],
+  pokes: [],
   livingCount: 30,
   equipment: {},
   source: [],
@@ -190,5 +197,173 @@ describe('test traps', () => {
     const readings = [{ parameter: 'no3MgPerL' as const, lo: 20, hi: 25, atEpochMs: ago(3 * 24), entryId: 'r' }];
     expect(evidenceOf({ ...book, ...foreseen(3 * 24, { readings }) }).map((e) => e.of)).toEqual(['measurement']);
     expect([56 * 24, 56 * 24 + 1].map((h) => evidenceOf({ ...book, ...foreseen(h) }).length)).toEqual([1, 0]);
+  });
+});
+
+describe('deaths by their dates', () => {
+  const died = (hours: number, count = 1) => ({
+    entryId: `d${hours}`,
+    atEpochMs: ago(hours),
+    what: 'died' as const,
+    count,
+  });
+  it('four nights running are no «every few days for weeks», and are no matter of a week', () => {
+    const nights = [died(10, 2), died(34, 1), died(58, 5), died(82, 3)];
+    expect(says({ told: nights })).toEqual(['deaths-on-running-nights']);
+    expect(says({ told: [died(10), died(90), died(130)] })).toEqual([]);
+    const of = caseFromBook({ ...book, told: nights }, {});
+    const weighed = weighTrouble(of, troubleKnowledge);
+    expect(weighed.ok && ['today', 'now'].includes(weighed.value.urgency)).toBeTrue();
+  });
+  it('now and then over more than a week is; both where both are', () => {
+    expect(says({ told: [died(10), died(100), died(190)] })).toEqual(['deaths-for-weeks']);
+    expect(says({ told: [died(10), died(34), died(58), died(250)] })).toEqual([
+      'deaths-for-weeks',
+      'deaths-on-running-nights',
+    ]);
+  });
+});
+
+describe('what the book knows and nobody asks for', () => {
+  it('the newest poke of each place: gas that smells, gas that does not', () => {
+    const poke = (place: string, gas: 'none' | 'no-smell' | 'smell', hours: number) => ({
+      entryId: place + String(hours),
+      place,
+      gas,
+      atEpochMs: ago(hours),
+    });
+    expect(says({ pokes: [poke('B3', 'smell', 20)] })).toEqual(['rotten-egg-smell']);
+    expect(says({ pokes: [poke('B3', 'no-smell', 20)] })).toEqual(['bubbles-when-poked']);
+    // Newest first: the place was poked again and is well.
+    expect(says({ pokes: [poke('B3', 'none', 5), poke('B3', 'smell', 20)] })).toEqual([]);
+    expect(says({ pokes: [poke('B4', 'none', 5), poke('B3', 'smell', 20)] })).toEqual(['rotten-egg-smell']);
+    expect(says({ pokes: [poke('B3', 'smell', 14 * 24 + 1)] })).toEqual([]);
+  });
+  const evening = (ph: number, khDegrees: number) =>
+    (
+      [
+        ['ph', ph],
+        ['khDegrees', khDegrees],
+        ['tempC', 25],
+      ] as const
+    ).map(([parameter, value]) => ({ parameter, lo: value, hi: value, atEpochMs: ago(2), entryId: parameter }));
+  const fitted = { ...book, equipment: { co2: true }, carbonateHeld: true };
+  it('CO2 by pH and KH where it is fitted and carbonate alone holds the pH', () => {
+    // 3 × KH × 10^(7 − pH): 3 × 6 × 10^0.5 = 57 (common practice; the constant moves a little with warmth).
+    const of = caseFromBook({ ...fitted, readings: evening(6.5, 6) }, {});
+    expect(of.measurements['co2MgPerL']?.lo).toBeGreaterThan(50);
+    expect(of.measurements['co2MgPerL']?.hi).toBeLessThan(65);
+    const co2 = (over: Partial<BookOfTank>) => caseFromBook({ ...fitted, ...over }, {}).measurements['co2MgPerL'];
+    expect(co2({ readings: evening(6.5, 6), carbonateHeld: false })).toBeUndefined();
+    expect(co2({ readings: evening(6.5, 6), equipment: {} })).toBeUndefined();
+    expect(co2({ readings: evening(6.5, 0.5) })).toBeUndefined();
+    expect(co2({ readings: evening(6.5, 6).slice(1) })).toBeUndefined();
+  });
+  it('a jump by few own readings, where nothing is usual yet', () => {
+    const ec = (earlier: number[], usual = {}) =>
+      caseFromBook({ ...book, usual, earlier: { ec25UsPerCm: earlier.map((v) => ({ lo: v, hi: v })) } }, {}).usual?.[
+        'ec25UsPerCm'
+      ];
+    expect(ec([165])).toEqual({ lo: 165, hi: 165 });
+    expect(ec([160, 170])).toEqual({ lo: 160, hi: 170 });
+    expect(ec([1, 2, 3, 4, 5])).toBeUndefined();
+    expect(ec([])).toBeUndefined();
+    expect(ec([165], { ec25UsPerCm: { lo: 100, hi: 200 } })).toEqual({ lo: 100, hi: 200 });
+    const crept = weighTrouble(
+      caseFromBook(
+        {
+          ...book,
+          readings: [{ parameter: 'ec25UsPerCm', lo: 275, hi: 275, atEpochMs: ago(2), entryId: 'r' }],
+          earlier: { ec25UsPerCm: [{ lo: 165, hi: 165 }] },
+        },
+        {},
+      ),
+      troubleKnowledge,
+    );
+    expect(crept.ok && crept.value.settled).toEqual(['salt-build-up']);
+  });
+});
+
+describe('entries as evidence, by the one reader', () => {
+  const context: BookContext = {
+    nowEpochMs: now,
+    isolated: false,
+    isPlant: (id) => id === 'moss',
+    isMedicine: (name) => name === 'dye',
+    isPure: (id) => (id === 'ro' ? true : id === 'tap' ? false : null),
+  };
+  const row = <K extends TroubleRow['kind']>(
+    kind: K,
+    payload: Extract<TroubleRow, { kind: K }>['payload'],
+    hours = 5,
+    entryId = 'e',
+  ): TroubleRow => ({ entryId, atEpochMs: ago(hours), kind, payload }) as TroubleRow;
+  const what = (...rows: TroubleRow[]): string[] => happenedIn(rows, context).map((h) => h.what);
+  it('what went in: bare only where somebody said so', () => {
+    expect(what(row('change', { changeFraction: 0.3, conditionerMl: 0 }))).toEqual(['change', 'unconditioned']);
+    expect(what(row('change', { changeFraction: 0.3 }))).toEqual(['change']);
+    expect(what(row('change', { changeFraction: 0.3, conditionerMl: 4 }))).toEqual(['change']);
+    const begun = row('job', { step: 'started', work: { kind: 'change', conditionerMl: 4 } }, 6, 'job');
+    const both = happenedIn([begun, row('change', { changeFraction: 0.3, conditionerMl: 0 })], context);
+    expect(both.map((h) => [h.what, h.conditioned])).toEqual([['change', false]]);
+    expect(what(row('top-up', { sourceId: 'tap' }), row('top-up', { sourceId: 'ro' }))).toEqual(['top-up']);
+    expect(what(row('top-up', { sourceId: 'nobody knows' }))).toEqual([]);
+  });
+  it('who came, what was given, what was new, and what was sprayed', () => {
+    const came = (kindId: string) => row('stock', { event: 'arrived', kindId, count: null });
+    expect(what(came('moss'), came('guppy'))).toEqual(['plants-in', 'animals-in']);
+    expect(what(row('stock', { event: 'counted', kindId: 'guppy', count: null }))).toEqual([]);
+    expect(what(row('dose', { product: 'dye' }), row('dose', { product: 'iron' }))).toEqual(['medicine', 'dose']);
+    const fresh = (thing: 'food' | 'spray' | 'lotion' | 'pet-drops' | 'rock', gone = false) =>
+      row('fact', { about: 'new', what: thing, gone });
+    expect(what(fresh('food'), fresh('spray'), fresh('lotion'), fresh('pet-drops'), fresh('rock'))).toEqual([
+      'food',
+      'spray',
+      'lotion',
+      'pet-drops',
+      'decoration',
+    ]);
+    expect(what(fresh('food', true))).toEqual([]);
+    expect(what(row('arrival', { kindId: 'guppy' }))).toEqual(['untreated-arrival']);
+    expect(happenedIn([row('arrival', { kindId: 'guppy' })], { ...context, isolated: true })[0]?.what).toBe(
+      'animals-in',
+    );
+  });
+  it('work at the bed and the sponge; power that was away, until it was back or until now', () => {
+    const job = (kind: 'bed' | 'sponge' | 'change', bed?: 'surface' | 'half') =>
+      row('job', { step: 'started', work: { kind, bed } });
+    expect(what(job('bed'), job('sponge'), job('change', 'half'), job('change', 'surface'))).toEqual([
+      'bed',
+      'sponge',
+      'bed',
+    ]);
+    const out = row('outage', { step: 'outage', cause: 'power' }, 9, 'o');
+    expect(happenedIn([out], context)[0]?.lastedHours).toBe(9);
+    const back = row('outage', { step: 'outage-over', outageId: 'o' }, 7, 'b');
+    expect(happenedIn([out, back], context).map((h) => [h.what, h.lastedHours])).toEqual([['power-cut', 2]]);
+    expect(what(row('outage', { step: 'outage', cause: 'flood' }))).toEqual([]);
+  });
+  it('signs of kinds and of the tank as a whole, newest first', () => {
+    const told = signsIn([
+      row('seen', { behaviour: 'gasping', grazing: 'none' }, 9),
+      row('seen', { behaviour: 'calm', deaths: { lo: 2, hi: 2 } }, 3),
+      row('seen', { deaths: { lo: 0, hi: 0 }, grazing: 'less' }, 2),
+      row('stock', { event: 'sign', kindId: 'guppy', count: null, sign: 'grazing' }, 1),
+      row('stock', { event: 'missing', kindId: 'guppy', count: { lo: 1, hi: 3 } }, 1),
+    ]);
+    expect(told.map((t) => [t.what, t.count])).toEqual([
+      ['missing', 2],
+      ['less-grazing', 1],
+      ['died', 2],
+      ['gasping', 1],
+      ['not-grazing', 1],
+    ]);
+  });
+  it('all kinds together bear what the most delicate bears; where no warmth suits them all nothing is said', () => {
+    const kind = (lo: number, hi: number) =>
+      ({ ranges: { tempC: { lo, hi } } }) as unknown as Parameters<typeof tempBorne>[0][number];
+    expect(tempBorne([kind(22, 28), kind(18, 26)])).toEqual({ lo: 22, hi: 26 });
+    expect(tempBorne([kind(26, 30), kind(16, 22)])).toBeNull();
+    expect(tempBorne([])).toBeNull();
   });
 });

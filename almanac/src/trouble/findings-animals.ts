@@ -708,6 +708,15 @@ export const animalFindings: readonly Finding[] = [
   finding('crept-on', 'DP15', 'deaths', 'common', 'Crept over weeks or months?', 'Old photos', { core: true }),
   finding('only-one-animal', 'DP16', 'deaths', 'common', 'Only one animal shows anything?', 'All others watched 5 min'),
   finding(
+    'deaths-on-running-nights',
+    'DP18',
+    'deaths',
+    'uncommon',
+    'Dead ones on three or more of the last five nights?',
+    'Nights, and how many on each',
+    { words: ['dying every day', 'deaths every night'] },
+  ),
+  finding(
     'near-end-of-life',
     'DP17',
     'deaths',

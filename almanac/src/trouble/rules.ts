@@ -217,6 +217,7 @@ export const acting: ActingRules = {
     'dead-at-dawn',
     'all-kinds-within-hours',
     'dead-at-the-moult',
+    'deaths-on-running-nights',
   ],
   urgency: [
     { causeId: 'ammonia', anyOf: [{ toxicAmmoniaAtLeastMgPerL: 0.05 }], urgency: 'now' },
@@ -231,7 +232,11 @@ export const acting: ActingRules = {
     { causeId: 'hydrogen-sulphide', anyOf: [{ signs: true, seenIds: ['rotten-egg-smell'] }], urgency: 'now' },
     { causeId: 'hydrogen-sulphide', anyOf: [], urgency: 'today' },
   ],
-  hastens: [{ from: 'week', to: 'today', seenIds: ['deaths-for-weeks'] }],
+  hastens: [
+    { from: ['week'], to: 'today', all: [{ seenIds: ['deaths-for-weeks'] }] },
+    // Night after night they die: no week is waited, whatever leads.
+    { from: ['watch', 'week'], to: 'today', all: [{ seenIds: ['deaths-on-running-nights'] }] },
+  ],
   source: {
     afterIds: [
       ...waterEventIds,
@@ -350,6 +355,10 @@ export const book: BookRules = {
     happened('heater-stuck', 'hot-weather'),
     happened('light-more', 'light-more', long),
     happened('co2-changed', 'co2-altered'),
+    happened('unconditioned', 'change-without-conditioner'),
+    happened('spray', 'spray-nearby'),
+    happened('lotion', 'lotion-on-hands'),
+    happened('pet-drops', 'pet-treated'),
   ],
   missedCare: { eventId: 'care-missed', afterHours: 21 * 24 },
   signs: [
@@ -365,7 +374,9 @@ export const book: BookRules = {
   deaths: {
     many: { findingId: 'many-deaths-in-a-day', atLeastCount: 3, ofLivingFraction: 0.1, withinHours: 24 },
     single: { findingId: 'one-death' },
-    dayAfterDay: { findingId: 'deaths-for-weeks', atLeastDays: 3 },
+    // «One every few days for weeks» is not four nights running.
+    dayAfterDay: { findingId: 'deaths-for-weeks', atLeastDays: 3, overDays: 7 },
+    running: { findingId: 'deaths-on-running-nights', atLeastDays: 3, withinDays: 5 },
     missing: { findingId: 'missing-without-bodies' },
     withinHours: fourWeeks,
   },
@@ -374,6 +385,7 @@ export const book: BookRules = {
     'bad-moult': ['white-ring', 'stuck-in-shell', 'dead-at-the-moult'],
     'no-young': ['no-berried-females', 'eggs-dropped', 'young-vanishing'],
   },
+  pokes: { smellFindingId: 'rotten-egg-smell', gasFindingId: 'bubbles-when-poked', withinHours: 14 * 24 },
   bed: {
     slowSignIds: [
       'shrimp-not-grazing',

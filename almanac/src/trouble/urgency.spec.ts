@@ -1,5 +1,6 @@
 import { acting, caseOf, seeing, weighed } from './acting.cases';
-import { animalSigns, redFlags, urgencyOf } from '../../../core/src/trouble/urgency';
+import { animalSigns, redFlags } from '../../../core/src/trouble/held-fast';
+import { urgencyOf } from '../../../core/src/trouble/urgency';
 import type { Weighed } from '../../../core/src/trouble/weigh';
 import type { TroubleCase } from '#core/trouble';
 

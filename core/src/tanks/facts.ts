@@ -27,7 +27,14 @@ export const newThings = [
   'pods',
   'wood',
   'rock',
+  /** An insect spray, a fogger, paint or a cleaner near the tank. */
+  'spray',
+  /** Lotion, soap or scent on hands that were in the water. */
+  'lotion',
+  /** Drops against fleas on a pet that was stroked. */
+  'pet-drops',
 ] as const;
+export type NewThing = (typeof newThings)[number];
 export const sharedThings = ['net', 'siphon', 'hose', 'filter-media', 'water', 'plants', 'hands'] as const;
 export const sights = ['clear', 'partly', 'overgrown'] as const;
 export const conditions = ['sound', 'worn', 'peeling', 'leaching', 'sharp'] as const;

@@ -13,6 +13,7 @@ export {
   type EquipmentFinding,
   type EquipmentItem,
   type EquipmentState,
+  type NewThing,
   type TankStage,
 } from './facts';
 export { tankLife, thingEnds, waterEnds, type TankLifeStep, type ThingEnd, type WaterEnd } from './life';

@@ -14,6 +14,19 @@ export interface BesideAlarm {
   fresh: readonly string[];
 }
 
+/** What holds fast in a tank whatever else is said: a settled test, a red flag, an extreme, an exposure; ids of the knowledge of trouble. */
+export interface HeldFact {
+  sort: 'settled' | 'exposure' | 'extreme' | 'red-flag';
+  /** Of the exposure or the finding. */
+  id: string;
+  causeId: string | null;
+  /** Of the reading that says so. */
+  parameter: ParameterId | null;
+  urgency: 'none' | 'watch' | 'week' | 'today' | 'now';
+  /** What is done first, in order. */
+  first: readonly string[];
+}
+
 /** What a slice adds to a visit, as data; sentences are made in `words`. */
 export type ContributionReason =
   | { id: 'animals'; facts: { alarm: StockAlarmReason; kindName: string; beside: BesideAlarm | null } }
@@ -29,6 +42,7 @@ export type ContributionReason =
   | { id: 'leftovers'; facts: { foodId: string; fedEntryId: string } }
   | { id: 'timer'; facts: { timer: TimerKind; note: string } }
   | { id: 'open-job'; facts: { work: WorkKind; openCount: number } }
+  | { id: 'held'; facts: { held: HeldFact } }
   | { id: 'case'; facts: { due: boolean; state: 'better' | 'same' | 'worse' | null; signsCount: number } }
   | { id: 'course-due'; facts: { productName: string; what: 'dose' | 'change' | 'look' | 'end'; lateDays: number } }
   | { id: 'course'; facts: { productName: string; courseDay: number } }

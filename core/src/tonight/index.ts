@@ -27,6 +27,7 @@ export {
   type Begins,
   type BesideAlarm,
   type Contribution,
+  type HeldFact,
   type ContributionReason,
   type ContributionSeverity,
 } from './contribution';

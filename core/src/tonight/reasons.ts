@@ -1,3 +1,4 @@
+import type { HeldFact } from './contribution';
 import type { AskedBy } from '#core/almanac';
 import type { Interval, ParameterId } from '#core/readings';
 
@@ -76,9 +77,11 @@ export type NextStepId =
   | 'bring-slowly'
   | 'look-animals'
   | 'see-to-job'
+  | 'see-to-tonight'
+  | 'first-aid'
   | 'see-to-this';
 /** The one next step of a tank, as data. */
 export interface NextStep {
   kind: 'leave' | 'change-now' | 'change' | 'test' | 'look' | 'none';
-  reason: { id: NextStepId; facts: { parameter: ParameterId | null } };
+  reason: { id: NextStepId; facts: { parameter: ParameterId | null; held?: HeldFact } };
 }

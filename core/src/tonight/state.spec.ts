@@ -1,4 +1,4 @@
-import type { Contribution, ContributionReason, ContributionSeverity } from './contribution';
+import type { Contribution, ContributionReason, ContributionSeverity, HeldFact } from './contribution';
 import type { TankStateId } from './parameter-verdict';
 import { isAiling, stateOfTank } from './state';
 import type { TankVerdict } from './verdict';
@@ -94,5 +94,44 @@ describe('the state of a tank: the worst of water, animals and jobs', () => {
     expect(isAiling({ verdict: verdict('act'), contributions: [hose] })).toBeTrue();
     expect(isAiling({ verdict: verdict('settled'), contributions: [hose, said('animals', 'watch')] })).toBeTrue();
     expect(isAiling({ verdict: verdict('settled'), contributions: [said('animals', 'note')] })).toBeFalse();
+  });
+});
+
+describe('what holds fast', () => {
+  const held = (urgency: HeldFact['urgency'], parameter: HeldFact['parameter'] = null): Contribution => ({
+    ...said('case', urgency === 'now' || urgency === 'today' ? 'act' : 'watch', -10),
+    id: 'held:1',
+    reason: {
+      id: 'held',
+      facts: { held: { sort: 'settled', id: 'x', causeId: 'x', parameter, urgency, first: ['air'] } },
+    },
+  });
+  const whole = (water: TankVerdict, ...contributions: Contribution[]) =>
+    stateOfTank({ verdict: water, contributions });
+  it('stands before all while minutes count, urgent water included, and is urgent itself', () => {
+    expect(of(verdict('act', true), held('now'))).toEqual(['act', 'held:1', 'first-aid']);
+    expect(whole(verdict('settled'), held('now')).urgent).toBeTrue();
+    expect(whole(verdict('settled'), held('today')).urgent).toBeFalse();
+    expect(of(verdict('act', true), held('today'))[1]).toBe('water');
+    expect(of(verdict('act'), held('today'), said('losses', 'act'))).toEqual(['act', 'held:1', 'first-aid']);
+    expect(of(verdict('settled'), held('week'))).toEqual(['drifting', 'held:1', 'see-to-this']);
+  });
+  it('by the reading that decides it is said in the figures of the water, with its own step and urgency', () => {
+    const said = whole(verdict('act'), held('now', 'ph'));
+    expect([said.reason.by, said.urgent, said.nextStep.reason.id]).toEqual(['water', true, 'first-aid']);
+    expect(said.nextStep.reason.facts.held?.first).toEqual(['air']);
+    expect(of(verdict('act', true), held('now', 'ph'))).toEqual(['act', 'water', 'leave']);
+    expect(of(verdict('act'), held('now', 'tempC'))[1]).toBe('held:1');
+    expect(of(verdict('settled'), held('now', 'ph'))[1]).toBe('held:1');
+  });
+  it('a tank that is said to be cycled and holds nobody has nobody to be helped', () => {
+    const cycle = (facts: object): Contribution => ({
+      ...said('cycle', 'watch', 3),
+      reason: { id: 'cycle', facts: { ageDays: 9, said: true, stocked: false, ...facts } } as ContributionReason,
+    });
+    expect(of(verdict('act', true), cycle({}))).toEqual(['drifting', 'cycle:1', 'see-to-this']);
+    expect(of(verdict('act', true), cycle({ stocked: true }))[1]).toBe('water');
+    expect(of(verdict('act', true), cycle({ said: false }))[1]).toBe('water');
+    expect(of(verdict('act', true), cycle({}), said('timer', 'act'))[1]).toBe('water');
   });
 });

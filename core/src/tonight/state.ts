@@ -16,6 +16,9 @@ export interface TankState {
 
 /** What the animals themselves say. */
 const ofAnimals: readonly ContributionReason['id'][] = ['animals', 'losses', 'moults'];
+/** Minutes count: nothing stands before it. */
+const isNow = ({ severity, reason }: Contribution): boolean =>
+  severity === 'act' && reason.id === 'held' && reason.facts.held.urgency === 'now';
 
 type Weight = 'act' | 'animals' | 'watch';
 /** What must be acted on; what the animals say; what else is watched. Notes weigh nothing. */
@@ -29,7 +32,7 @@ const weightOf = ({ severity, reason }: Contribution): Weight | null => {
 const atRest = ({ reason }: Contribution): boolean => !['slow-harm', 'leaves', 'routine-loses'].includes(reason.id);
 
 /**
- * The worst of water, animals and jobs, in this order: water that is urgent, what a slice says must be acted on, water to
+ * The worst of water, animals and jobs, in this order: what holds fast and cannot wait, water that is urgent, what a slice says must be acted on, water to
  * act on, deaths and other signs of the animals (so that a tank with them is neither settled nor merely one that cannot
  * be told), water that cannot be told, water that drifts, slow harm and open work, and only then a settled tank.
  */
@@ -50,9 +53,14 @@ export function stateOfTank({
     urgent: verdict.urgent,
     nextStep: verdict.nextStep,
   };
+  // Said to be cycled, and nobody lives there: its values are wanted, and nobody has to be helped.
+  const cycling = weighed.find(({ reason }) => reason.id === 'cycle' && reason.facts.said && !reason.facts.stocked);
+  if (cycling && !weighed.some((c) => weightOf(c) === 'act')) return told(cycling, 'drifting');
+  const now = weighed.find(isNow);
+  if (now) return besideWater(now, water);
   if (verdict.urgent) return water;
   const acting = heaviest('act');
-  if (acting) return told(acting, 'act');
+  if (acting) return besideWater(acting, water);
   if (verdict.state === 'act') return water;
   const animals = heaviest('animals');
   if (animals) return told(animals, 'drifting');
@@ -60,11 +68,19 @@ export function stateOfTank({
   return watched && (verdict.state === 'settled' || resting) ? told(watched, 'drifting') : water;
 }
 
+/** What holds fast by the very reading that decides the water is said in the water's figures, with the step that holds. */
+function besideWater(contribution: Contribution, water: TankState): TankState {
+  const { reason } = contribution;
+  if (reason.id !== 'held' || water.state !== 'act' || reason.facts.held.parameter !== water.deciding)
+    return told(contribution, 'act');
+  return water.urgent ? water : { ...water, urgent: reason.facts.held.urgency === 'now', nextStep: stepFor(reason) };
+}
+
 const told = ({ id, reason }: Contribution, state: TankStateId): TankState => ({
   state,
   reason: { by: 'contribution', id, said: reason },
   deciding: null,
-  urgent: false,
+  urgent: reason.id === 'held' && reason.facts.held.urgency === 'now',
   nextStep: stepFor(reason),
 });
 
@@ -93,8 +109,17 @@ const steps: Partial<Record<ContributionReason['id'], { kind: NextStep['kind']; 
   moults: { kind: 'test', id: 'look-animals' },
   timer: { kind: 'look', id: 'see-to-job' },
   'open-job': { kind: 'look', id: 'see-to-job' },
+  'course-due': { kind: 'look', id: 'see-to-tonight' },
+  quarantine: { kind: 'look', id: 'see-to-tonight' },
+  outage: { kind: 'look', id: 'see-to-tonight' },
+  redose: { kind: 'look', id: 'see-to-tonight' },
 };
 function stepFor(reason: ContributionReason): NextStep {
+  if (reason.id === 'held') {
+    const { urgency } = reason.facts.held;
+    const id = urgency === 'now' || urgency === 'today' ? 'first-aid' : 'see-to-this';
+    return { kind: 'look', reason: { id, facts: { parameter: null, held: reason.facts.held } } };
+  }
   const { kind, id } = steps[reason.id] ?? { kind: 'look', id: 'see-to-this' };
   return { kind, reason: { id, facts: { parameter: null } } };
 }

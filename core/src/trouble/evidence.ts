@@ -1,7 +1,9 @@
 import { hourMs } from '#core/units';
-import { traitsOf, type Interval, type ParameterId } from '#core/readings';
+import { middle, traitsOf, type Interval, type ParameterId } from '#core/readings';
+import { freeCo2 } from '#core/water';
 import type { StockGroup } from '#core/stock';
 import type { BookRules, Happening, HappeningRule, Host, Sign, TroubleKnowledge } from './knowledge';
+import type { Poke } from './bed';
 import { evidenceParameters, type Measured, type TroubleCase, type TroubleEvent } from './signs';
 
 /** Something the book holds that can be an event of the case. */
@@ -40,8 +42,17 @@ export interface BookOfTank {
   /** When water was last changed, tested or looked at; null where the book does not tell. */
   lastCareEpochMs?: number | null;
   usual: Readonly<Partial<Record<ParameterId, Interval>>>;
+  /** Own earlier readings, by which a jump is told where nothing is usual yet. */
+  earlier?: Readonly<Partial<Record<ParameterId, readonly Interval[]>>>;
   happened: readonly Happened[];
   told: readonly Told[];
+  pokes: readonly (Poke & { entryId: string })[];
+  /** What all kinds that live here bear of warmth. */
+  tempBorne?: Interval | null;
+  /** What a course that runs is meant to hold in the water. */
+  meant?: TroubleCase['meant'];
+  /** Carbonate alone holds the pH, so that CO2 follows from pH and KH. */
+  carbonateHeld?: boolean;
   livingCount: number | null;
   equipment: TroubleCase['has'];
   source: TroubleCase['sourceHas'];
@@ -149,16 +160,37 @@ function patterns(of: BookOfTank, { deaths: rules }: BookRules): Evidence[] {
     from ? [evidence('finding', findingId, from)] : [];
   const many =
     sum(recent) >= rules.many.atLeastCount && sum(recent) >= rules.many.ofLivingFraction * (of.livingCount ?? 0);
-  const days = new Set(deaths.map((t) => Math.floor(t.atEpochMs / (dayHours * hourMs))));
+  const dayIndices = [...new Set(deaths.map((t) => Math.floor(t.atEpochMs / (dayHours * hourMs))))].sort(
+    (a, b) => a - b,
+  );
+  const [firstDay = 0, lastDay = 0] = [dayIndices[0], dayIndices.at(-1)];
+  const lately = new Set(
+    deaths
+      .filter((t) => within(t, rules.running.withinDays * dayHours))
+      .map((t) => Math.floor(t.atEpochMs / (dayHours * hourMs))),
+  );
   return [
     ...(many ? said(rules.many, recent[0]) : []),
     ...(sum(deaths) === 1 ? said(rules.single, deaths[0]) : []),
-    ...(days.size >= rules.dayAfterDay.atLeastDays ? said(rules.dayAfterDay, deaths[0]) : []),
+    ...(dayIndices.length >= rules.dayAfterDay.atLeastDays && lastDay - firstDay >= rules.dayAfterDay.overDays
+      ? said(rules.dayAfterDay, deaths[0])
+      : []),
+    ...(lately.size >= rules.running.atLeastDays ? said(rules.running, deaths[0]) : []),
     ...said(
       rules.missing,
       of.told.find((t) => t.what === 'missing' && within(t, rules.withinHours)),
     ),
   ];
+}
+/** The newest poke of each place: gas that smells, or gas that does not. */
+function ofPokes(of: BookOfTank, { pokes: rules }: BookRules): Evidence[] {
+  const newest = of.pokes.filter((p, i) => of.pokes.findIndex((q) => q.place === p.place) === i);
+  return newest
+    .filter((p) => p.atEpochMs <= of.nowEpochMs && of.nowEpochMs - p.atEpochMs <= rules.withinHours * hourMs)
+    .flatMap((p) => {
+      if (p.gas === 'none') return [];
+      return [evidence('finding', p.gas === 'smell' ? rules.smellFindingId : rules.gasFindingId, p)];
+    });
 }
 const evidence = (
   sort: Evidence['of'],
@@ -229,6 +261,7 @@ export function evidenceOf(of: BookOfTank, { book: rules }: TroubleKnowledge): E
         ]
       : []),
     ...patterns(of, rules),
+    ...ofPokes(of, rules),
     ...of.told
       .filter((t) => within(t.atEpochMs, rules.signsWithinHours))
       .flatMap((t) =>
@@ -275,16 +308,45 @@ export function caseFromBook(
         return found ? [[e.says, { lo: found.lo, hi: found.hi }] as const] : [];
       }),
   );
+  const co2 = co2Of(of, measurements);
+  if (co2) measurements['co2MgPerL'] ??= co2;
   return {
     hosts: hostsOf(of),
     findings: { ...findings, ...answers },
     measurements,
     foreseen,
-    usual: of.usual,
+    usual: usualOf(of),
+    bears: of.tempBorne ? { tempC: of.tempBorne } : undefined,
+    meant: of.meant,
     events: [...newest.values()],
     firstSignHoursAgo: firstSignEpochMs === undefined ? 0 : hoursAgo(firstSignEpochMs),
     tankAgeDays: Math.max(0, hoursAgo(of.startedEpochMs) / dayHours),
     has: of.equipment,
     sourceHas: of.source,
   };
+}
+
+/** Fewer own readings than something usual needs, and a jump is told by what they span. */
+const mostEarlierCount = 4;
+/** What is usual here; where nothing is yet, what the own readings before the newest span. */
+function usualOf({ usual, earlier = {} }: BookOfTank): NonNullable<TroubleCase['usual']> {
+  const spanned = Object.entries(earlier).flatMap(([parameter, spans]) => {
+    if (usual[parameter as ParameterId] || spans.length === 0 || spans.length > mostEarlierCount) return [];
+    const middles = spans.map(middle);
+    return [[parameter, { lo: Math.min(...middles), hi: Math.max(...middles) }] as const];
+  });
+  return { ...usual, ...Object.fromEntries(spanned) };
+}
+
+/** Free CO2 from pH and KH of the same evenings, where it is fitted and carbonate alone holds the pH; a KH under one degree says nothing. */
+function co2Of(of: BookOfTank, readings: Readonly<Record<string, Measured>>): Measured | null {
+  const { ph, khDegrees, tempC } = readings;
+  if (of.equipment?.co2 !== true || of.carbonateHeld !== true || !ph || !khDegrees || !tempC) return null;
+  if (ph.lo === null || ph.hi === null || khDegrees.hi === null || (khDegrees.lo ?? 0) < 1) return null;
+  const at = (phValue: number, kh: number): number | null => {
+    const found = freeCo2({ ph: phValue, khDegrees: kh, tempC: middle(tempC) });
+    return found.ok ? found.value.value.co2MgPerL : null;
+  };
+  const [lo, hi] = [at(ph.hi, khDegrees.lo ?? 0), at(ph.lo, khDegrees.hi)];
+  return lo === null || hi === null ? null : { lo, hi, hoursAgo: Math.max(ph.hoursAgo ?? 0, khDegrees.hoursAgo ?? 0) };
 }

@@ -1,9 +1,8 @@
 import { highEnd, lowEnd } from '#core/readings';
 import type { ReasonOf } from '#core/result';
 import { troubleLists, type ActionId, type FirstAction, type TroubleKnowledge, type Urgency } from './knowledge';
-import { heldFast } from './held-fast';
+import { animalSigns, heldFast, redFlags } from './held-fast';
 import { readingsOf, sharesOf, type TroubleCase } from './signs';
-import { animalSigns, redFlags } from './urgency';
 import { isLookAlike, listOfCause, listed, type Weighed } from './weigh';
 import { wasSeen } from './when';
 

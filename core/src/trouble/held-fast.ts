@@ -1,5 +1,6 @@
-import { highEnd, lowEnd } from '#core/readings';
+import { highEnd, lowEnd, parameterIds, type ParameterId } from '#core/readings';
 import {
+  animalGroups,
   urgencies,
   type ActionId,
   type Cause,
@@ -8,7 +9,7 @@ import {
   type TroubleKnowledge,
   type Urgency,
 } from './knowledge';
-import { readingShares, readingsOf, type TroubleCase } from './signs';
+import { answeredBy, readingShares, readingsOf, sharesOf, type TroubleCase } from './signs';
 import { holds, wasSeen, type Seen } from './when';
 
 export const worse = (a: Urgency, b: Urgency): Urgency => (urgencies.indexOf(b) > urgencies.indexOf(a) ? b : a);
@@ -97,4 +98,92 @@ export function heldFast(of: TroubleCase, knowledge: TroubleKnowledge, seen: See
     exposures,
     extremes,
   };
+}
+
+/** Something that holds fast in a tank, whatever else is answered: what it is, how soon, what first, and what it rests on. */
+export interface HeldFinding {
+  /** Unlike any other of the tank. */
+  id: string;
+  sort: 'settled' | 'exposure' | 'extreme' | 'red-flag';
+  urgency: Urgency;
+  causeId: string | null;
+  /** The finding that says so; null of an exposure, which its own id names. */
+  findingId: string | null;
+  /** The reading that says so. */
+  parameter: ParameterId | null;
+  first: readonly ActionId[];
+}
+/**
+ * All that holds fast in a case, the most urgent first: what Tonight, the folio and Trouble all begin with. Where no
+ * animal lives nothing is more than watched.
+ * @example heldFindings({ …, measurements: { copperMgPerL: { lo: 0.06, hi: 0.06 } } }, knowledge)[0]?.causeId // 'copper-poisoning'
+ */
+export function heldFindings(of: TroubleCase, knowledge: TroubleKnowledge): HeldFinding[] {
+  const shares = sharesOf(of, knowledge);
+  const seen = { shares, signs: animalSigns(of, knowledge) };
+  const { settled, exposures, extremes } = heldFast(of, knowledge, seen);
+  const inhabited = of.hosts.some((h) => h !== 'plants');
+  const settling = new Map(knowledge.settles.map((s) => [s.causeId, s.findingId]));
+  const all: Omit<HeldFinding, 'parameter'>[] = [
+    ...settled.map((cause) => ({
+      id: `settled:${cause.id}`,
+      sort: 'settled' as const,
+      urgency: causeUrgency(cause, of, knowledge, seen),
+      causeId: cause.id,
+      findingId: settling.get(cause.id) ?? null,
+      first: [cause.first],
+    })),
+    ...redFlags(of, knowledge)
+      .filter((id) => !settled.some((c) => settling.get(c.id) === id))
+      .map((id) => ({
+        id: `red-flag:${id}`,
+        sort: 'red-flag' as const,
+        urgency: 'now' as const,
+        causeId: null,
+        findingId: id,
+        first: ['air' as const],
+      })),
+    ...extremes.map((e) => ({
+      id: `extreme:${e.findingId}`,
+      sort: 'extreme' as const,
+      urgency: e.urgency,
+      causeId: null,
+      findingId: e.findingId,
+      first: [e.first],
+    })),
+    ...exposures.map((e) => ({
+      id: `exposure:${e.id}`,
+      sort: 'exposure' as const,
+      urgency: e.urgency,
+      causeId: e.causeId,
+      findingId: null,
+      first: e.first,
+    })),
+  ];
+  return all
+    .map((f): HeldFinding => {
+      const parameter = f.findingId === null ? null : parameterOf(f.findingId, knowledge);
+      if (!inhabited) return { ...f, parameter, urgency: milder(f.urgency, 'watch'), first: [] };
+      // While minutes count air stands before all else.
+      return { ...f, parameter, first: f.urgency === 'now' ? [...new Set(['air' as const, ...f.first])] : f.first };
+    })
+    .sort((a, b) => urgencies.indexOf(b.urgency) - urgencies.indexOf(a.urgency));
+}
+
+/** By which parameter a finding is told; null where an eye tells it. */
+function parameterOf(findingId: string, knowledge: TroubleKnowledge): ParameterId | null {
+  const name = answeredBy(findingId, knowledge);
+  return parameterIds.find((id) => id === name || (id === 'cl2MgPerL' && name === 'totalChlorineMgPerL')) ?? null;
+}
+
+/** Signs that want air before any question. */
+export const redFlags = (of: TroubleCase, knowledge: TroubleKnowledge): string[] => {
+  const shares = sharesOf(of, knowledge);
+  return knowledge.acting.atOnceIds.filter((id) => wasSeen(shares, id));
+};
+
+/** Whether an animal shows anything at all. */
+export function animalSigns(of: TroubleCase, knowledge: TroubleKnowledge): boolean {
+  const shares = sharesOf(of, knowledge);
+  return knowledge.findings.some((f) => animalGroups.includes(f.group) && !f.neutral && wasSeen(shares, f.id));
 }

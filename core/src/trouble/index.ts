@@ -49,6 +49,17 @@ export {
   type Told,
   type TrapId,
 } from './evidence';
+export {
+  happenedIn,
+  pokesIn,
+  signsIn,
+  tempBorne,
+  toldIn,
+  troubleBookKinds,
+  type BookContext,
+  type TroubleRow,
+} from './from-book';
+export { heldFindings, type HeldFinding } from './held-fast';
 export { bedDecision, pokeGases, type BedCase, type BedDecision, type BedReason, type Poke, type PokeGas } from './bed';
 export { darkDays, spotPeroxideMl } from './dark';
 export { deadSpots, squareId, squareKinds, type Square, type SquareKind, type TankPlan } from './layout';

@@ -249,7 +249,11 @@ export type Happening =
   | 'heater-off'
   | 'heater-stuck'
   | 'light-more'
-  | 'co2-changed';
+  | 'co2-changed'
+  | 'unconditioned'
+  | 'spray'
+  | 'lotion'
+  | 'pet-drops';
 export type Sign =
   'died' | 'missing' | 'not-grazing' | 'young-not-growing' | 'hiding' | 'pale' | 'gasping' | 'less-grazing';
 
@@ -265,12 +269,17 @@ export interface BookRules {
     /** Many within a day, and so much of all. */
     many: { findingId: string; atLeastCount: number; ofLivingFraction: number; withinHours: number };
     single: { findingId: string };
-    dayAfterDay: { findingId: string; atLeastDays: number };
+    /** Now and then over so long. */
+    dayAfterDay: { findingId: string; atLeastDays: number; overDays: number };
+    /** On several nights that follow each other. */
+    running: { findingId: string; atLeastDays: number; withinDays: number };
     missing: { findingId: string };
     withinHours: number;
   };
   /** Answers of a case that are outcomes of their own, compared with what was done in the days before. */
   outcomes: Readonly<Record<'bad-moult' | 'no-young', readonly string[]>>;
+  /** What the newest poke of a place says. */
+  pokes: { smellFindingId: string; gasFindingId: string; withinHours: number };
   /** What asks for a poke of the bed, and what says that its gas is out. */
   bed: { slowSignIds: readonly string[]; gaspingIds: readonly string[] };
 }
@@ -318,7 +327,7 @@ export interface ActingRules {
   deathIds: readonly string[];
   urgency: readonly UrgencyRule[];
   /** What makes the next step up of an urgency. */
-  hastens: readonly { from: Urgency; to: Urgency; seenIds: readonly string[] }[];
+  hastens: readonly { from: readonly Urgency[]; to: Urgency; all: readonly When[] }[];
   /** The water that would go in is itself under suspicion: after these, under these causes. */
   source: { afterIds: readonly string[]; causeIds: readonly string[] };
   /** Something toxic went in: under these causes, some of them only after this. */

@@ -1,7 +1,7 @@
 import type { ReasonOf } from '#core/result';
 import { troubleLists, type Finding, type TroubleKnowledge } from './knowledge';
 import { answeredBy, readingsOf, sharesOf, waterHoursAgo, type TroubleCase } from './signs';
-import { animalSigns } from './urgency';
+import { animalSigns } from './held-fast';
 import { holds } from './when';
 import { chanceUnder, gradesOf, isLookAlike, listOfCause, listed, type Weighed } from './weigh';
 

@@ -3,8 +3,8 @@ import { ok, refuse, type Result } from '#core/result';
 import { firstAid, leadingCauses, type FirstAid } from './first-aid';
 import { troubleLists, type Host, type TroubleKnowledge, type TroubleList, type Urgency } from './knowledge';
 import { nextLooks, type NextLook } from './next-look';
-import { animalSigns, redFlags, somethingSaid, urgencyOf } from './urgency';
-import { heldFast } from './held-fast';
+import { animalSigns, heldFast, redFlags } from './held-fast';
+import { somethingSaid, urgencyOf } from './urgency';
 import { isLookAlike, listOfCause, listed, weighedAll, type Contribution, type Weighed } from './weigh';
 import { readingNames, sharesOf, type TroubleCase } from './signs';
 

@@ -1,20 +1,8 @@
-import { causeUrgency, heldFast, worse } from './held-fast';
-import { animalGroups, troubleLists, type TroubleKnowledge, type Urgency } from './knowledge';
+import { animalSigns, causeUrgency, heldFast, redFlags, worse } from './held-fast';
+import { troubleLists, type TroubleKnowledge, type Urgency } from './knowledge';
 import { sharesOf, type TroubleCase } from './signs';
 import { isLookAlike, listOfCause, listed, type Weighed } from './weigh';
-import { wasSeen } from './when';
-
-/** Signs that want air before any question. */
-export const redFlags = (of: TroubleCase, knowledge: TroubleKnowledge): string[] => {
-  const shares = sharesOf(of, knowledge);
-  return knowledge.acting.atOnceIds.filter((id) => wasSeen(shares, id));
-};
-
-/** Whether an animal shows anything at all. */
-export function animalSigns(of: TroubleCase, knowledge: TroubleKnowledge): boolean {
-  const shares = sharesOf(of, knowledge);
-  return knowledge.findings.some((f) => animalGroups.includes(f.group) && !f.neutral && wasSeen(shares, f.id));
-}
+import { holds, wasSeen } from './when';
 
 /** Whether anybody said anything: an answer, a reading, an event. Where nobody did nothing is concluded. */
 export const somethingSaid = ({ findings, measurements, events }: TroubleCase): boolean =>
@@ -47,7 +35,9 @@ export function urgencyOf(of: TroubleCase, all: readonly Weighed[], knowledge: T
   const unexplained = signs && !leads.some((w) => isLookAlike(w.cause));
   const { deathIds, hastens } = knowledge.acting;
   if (urgency === 'none' && (unexplained || deathIds.some((id) => wasSeen(shares, id)))) urgency = 'watch';
-  urgency = hastens.find((h) => h.from === urgency && h.seenIds.some((id) => wasSeen(shares, id)))?.to ?? urgency;
+  urgency =
+    hastens.find((h) => h.from.includes(urgency) && h.all.every((when) => holds(when, of, { shares, signs })))?.to ??
+    urgency;
   const inhabited = of.hosts.some((h) => h !== 'plants');
   return !inhabited && urgency !== 'none' ? 'watch' : urgency;
 }

@@ -17,7 +17,7 @@ export const contributorsOf = (db: Db, house: Pick<HouseContext, 'zoneAt'>): rea
   tanksContributions,
   ({ tanks, nowEpochMs }) => stockContributions({ deps: { db }, tanks, nowEpochMs }),
   ({ nowEpochMs }) => doingContributions({ deps: { db }, nowEpochMs }),
-  ({ nowEpochMs }) => troubleContributions({ deps: { db }, nowEpochMs }),
+  (asked) => troubleContributions({ deps: { db }, ...asked }),
   ({ tanks, nowEpochMs }) => careContributions({ deps: { db }, tanks, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
   ({ nowEpochMs }) => handsContributions({ deps: { db }, nowEpochMs, zone: house.zoneAt(nowEpochMs) }),
 ];

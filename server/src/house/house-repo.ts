@@ -22,7 +22,7 @@ export async function readHouse(db: Db): Promise<HouseRow | null> {
  * The shape of what is derived from the book, raised whenever a projection or a slot of the read model changes. 2: named
  * records instead of positions, and what was last done as data. 3: the number of what last moved the water.
  */
-export const derivedVersion = 3;
+export const derivedVersion = 4;
 export async function readDerivedVersion(db: Db): Promise<number> {
   const [row] = await db.select({ version: house.derivedVersion }).from(house).where(eq(house.id, onlyId));
   return row?.version ?? derivedVersion;

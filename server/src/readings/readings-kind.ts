@@ -28,9 +28,13 @@ export const readingsKind: KindModule<'readings'> = {
     values
       .filter((value) => !struckParts.includes(value.parameter))
       .map((value) => {
-        const { parameter, lo, hi } = value;
+        const { parameter, lo, hi, doubt } = value;
         const penPpm = penPpmOf(value);
-        return newlyIn('reading', { lo, hi, ...(penPpm ? { penPpm } : {}) }, parameter);
+        return newlyIn(
+          'reading',
+          { lo, hi, ...(penPpm ? { penPpm } : {}), ...(doubt === undefined ? {} : { doubtful: true }) },
+          parameter,
+        );
       }),
   clear: clearReadings,
 };

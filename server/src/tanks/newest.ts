@@ -17,9 +17,22 @@ const slot = <S extends v.ObjectEntries>(keepCount: number, facts: S) => ({
  */
 export const tankSlots = {
   /** Enough for a direction (four readings) with some room. */
-  reading: slot(6, { lo: end, hi: end, penPpm: v.optional(v.strictObject({ lo: end, hi: end })) }),
+  reading: slot(6, {
+    lo: end,
+    hi: end,
+    penPpm: v.optional(v.strictObject({ lo: end, hi: end })),
+    /** Something spoke against its kit or pen. */
+    doubtful: v.optional(v.literal(true)),
+  }),
   /** Changes that can lie between the newest readings. */
-  change: slot(12, { changeFraction: v.number(), water: waterOf, entryId: uuid }),
+  change: slot(12, {
+    changeFraction: v.number(),
+    water: waterOf,
+    entryId: uuid,
+    sourceId: v.optional(uuid),
+    /** Left out where nobody said. */
+    conditionerMl: v.optional(v.number()),
+  }),
   stage: slot(1, { stage: v.picklist(tankStages) }),
   equipment: slot(1, { on: v.boolean(), detail: v.string(), lightHours: v.nullable(v.number()) }),
   new: slot(6, { what: v.picklist([...newThings, 'animal']), name: v.string(), gone: v.boolean() }),

@@ -1,6 +1,9 @@
 import { caseStepOf, threadsOf, type TroubleThread } from '#core/trouble';
 import type { Contribution } from '#core/tonight';
 import { readDiary, type BookDeps, type DiaryRow } from '../book';
+import type { Prospect } from '../judgement';
+import type { Tank } from '../tanks';
+import { heldContributions } from './held';
 
 /** Cases as they stand, from the rows of the book. */
 const threadsIn = (rows: readonly DiaryRow<'case'>[]): TroubleThread[] =>
@@ -16,18 +19,27 @@ const threadsIn = (rows: readonly DiaryRow<'case'>[]): TroubleThread[] =>
     ),
   );
 
-/** Open cases: the next look on the round; until it is closed the tank is doubtful. */
+/** What holds fast in each tank, and open cases: the next look on the round; until it is closed the tank is doubtful. */
 export async function troubleContributions({
   deps,
+  tanks,
+  prospects,
   nowEpochMs,
 }: {
   deps: Pick<BookDeps, 'db'>;
+  tanks: readonly Tank[];
+  prospects: ReadonlyMap<string, Prospect>;
   nowEpochMs: number;
 }): Promise<Map<string, Contribution[]>> {
-  const rows = await readDiary(deps, { kinds: ['case'] });
-  const byTank = new Map<string, Contribution[]>();
-  for (const of of threadsIn(rows)) {
-    if (of.closed) continue;
+  const open = threadsIn(await readDiary(deps, { kinds: ['case'] })).filter((t) => !t.closed);
+  const byTank = await heldContributions({
+    deps,
+    tanks,
+    prospects,
+    nowEpochMs,
+    findingsOf: (tankId) => Object.assign({}, ...open.filter((t) => t.tankId === tankId).map((t) => t.findings)),
+  });
+  for (const of of open) {
     const due = of.lookAgainEpochMs !== null && of.lookAgainEpochMs <= nowEpochMs;
     byTank.set(of.tankId, [
       ...(byTank.get(of.tankId) ?? []),

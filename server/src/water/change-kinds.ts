@@ -29,7 +29,11 @@ export const changeKind: KindModule<'change'> = {
       .filter((e) => !e.struck.whole)
       .map(({ id, sequence, subjectId, happenedAt, payload }) => {
         const changeFraction = fractions.get(id) ?? 0;
-        const { key, fact, keepCount } = newlyIn('change', { changeFraction, water: payload.water, entryId: id });
+        const { sourceId, conditionerMl } = payload;
+        const { key, fact, keepCount } = newlyIn('change', {
+          ...{ changeFraction, water: payload.water, entryId: id, sourceId },
+          ...(conditionerMl === undefined ? {} : { conditionerMl }),
+        });
         return { subjectId, key, item: { atEpochMs: happenedAt.getTime(), sequence, ...fact }, keepCount };
       });
   },

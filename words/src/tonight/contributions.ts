@@ -7,6 +7,7 @@ import { timerWords, workWords } from '#words/doing';
 import { doseWords } from '#words/care';
 import { outageWords } from '#words/hands';
 import { alarmShort, alarmWords, moultSchoolNames, moultWords, watchHabitWords } from '#words/stock';
+import { heldWords } from '#words/trouble';
 import { ratchetWords, slowWords, testWords } from './prospects';
 import { leavesText } from './spans';
 
@@ -81,6 +82,10 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>, speech: Speech)
       [],
       `${workWords[work].name} not closed`,
     ),
+  held: ({ held }) => ({
+    ...plain(heldWords(held).text, [], heldWords(held).short),
+    nextStep: heldWords(held).nextStep,
+  }),
   case: ({ due, state, signsCount }) =>
     plain(
       `An open case with ${signsCount} ${signsCount === 1 ? 'sign' : 'signs'}${state ? `, last seen ${state}` : ''}: ${due ? 'look again now' : 'one thing at a time until the next look'}`,

@@ -1,5 +1,6 @@
 import { parameters } from '#almanac/parameters';
 import { intervalText, type Interval, type Parameter, type ParameterId } from '#core/readings';
+import { heldWords } from '#words/trouble';
 import type { NextStep, VerdictFacts, VerdictReason } from '#core/tonight';
 import { amount, fromTo, spanText, spokenParameter, spokenValue, unitOf, type Speech } from '#words/units';
 import { capital, leavesText } from './spans';
@@ -196,6 +197,10 @@ export function stepWords(speech: Speech, { reason: { id, facts } }: NextStep): 
       return 'Look at the animals and test ammonia, nitrite and temperature now; then ask what is new.';
     case 'see-to-job':
       return 'Close what is still open.';
+    case 'see-to-tonight':
+      return 'See to it tonight.';
+    case 'first-aid':
+      return facts.held ? heldWords(facts.held).nextStep : 'First aid now, then find out why.';
     case 'see-to-this':
       return 'See to it this week.';
     case 'plan-change':

@@ -1,3 +1,4 @@
+export { heldWords } from './held';
 export {
   actionNames,
   answerWords,

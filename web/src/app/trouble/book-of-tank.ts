@@ -1,7 +1,15 @@
-import { hourMs } from '#core/units';
 import { troubleKnowledge } from '#almanac/trouble';
 import type { BeforeInput } from '#core/before';
-import { changedBy, type BedCase, type BookOfTank, type Happened, type Told, type TroubleCase } from '#core/trouble';
+import {
+  tempBorne,
+  toldIn,
+  troubleBookKinds,
+  type BedCase,
+  type BookOfTank,
+  type Told,
+  type TroubleCase,
+  type TroubleRow,
+} from '#core/trouble';
 import { middle } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { ReadPayloadOf } from '#contracts/book';
@@ -11,7 +19,6 @@ import type { DiaryEntry } from '../base/scribe';
 import type { TankStock } from '../stock';
 
 const { book: rules } = troubleKnowledge;
-const kindsTold = { died: 'died', missing: 'missing' } as const;
 
 /** A question as what was said by it: when it was stands beside it. */
 export const saidOf = (findingId: string): string => {
@@ -19,9 +26,6 @@ export const saidOf = (findingId: string): string => {
   const question = (finding?.question ?? findingId).replace(/\?$/, '');
   return finding?.group === 'events' ? question.replace(/ (within|in at most) \d+ (h|weeks)$/, '') : question;
 };
-
-/** Work that was begun is done within it. */
-const eveningMs = 12 * hourMs;
 
 /** One tank's book as evidence is made of it: what the folio, its animals and its diary hold. */
 export function bookOfTank({
@@ -43,103 +47,25 @@ export function bookOfTank({
   /** Supplies that are medicines, by name. */
   medicineNames?: readonly string[];
 }): BookOfTank {
-  const of = <K extends Parameters<typeof entriesOf>[1]>(kind: K) => entriesOf(diary, kind);
-  // Planned first and written when it was in: the change is the first one of that evening.
-  const changeOf = (begunEpochMs: number): string | undefined =>
-    folio.changes
-      .filter((c) => c.atEpochMs >= begunEpochMs && c.atEpochMs - begunEpochMs <= eveningMs)
-      .sort((a, b) => a.atEpochMs - b.atEpochMs)[0]?.entryId;
-  const conditionedIds = new Set(
-    of('job').flatMap(({ payload, atEpochMs }) =>
-      payload.step === 'started' && payload.work.kind === 'change' && (payload.work.conditionerMl ?? 0) > 0
-        ? [payload.work.changeEntryId ?? changeOf(atEpochMs)]
-        : [],
-    ),
-  );
-  const isolated = folio.setUp.purpose === 'quarantine' || folio.setUp.purpose === 'hospital';
-  const medicine = (name: string): boolean => medicineNames.some((m) => m.toLowerCase() === name.trim().toLowerCase());
-  const happened: Happened[] = [
+  const rows: TroubleRow[] = [
     ...folio.changes.map(({ entryId, atEpochMs, changeFraction }) => ({
       entryId,
       atEpochMs,
-      changeFraction,
-      conditioned: conditionedIds.has(entryId),
-      what: 'change' as const,
+      kind: 'change' as const,
+      payload: { changeFraction, ...conditionerOf(folio, entryId) },
     })),
-    ...of('top-up').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
-      const state = sources.find((s) => s.sourceId === payload.sourceId)?.setUp.state;
-      return state !== undefined && !pureStates.has(state) ? [{ entryId, atEpochMs, what: 'top-up' }] : [];
-    }),
-    ...of('stock').flatMap(({ entryId, atEpochMs, payload }): Happened[] =>
-      payload.event === 'arrived' || payload.event === 'moved-in'
-        ? [{ entryId, atEpochMs, what: groupOf(payload.kindId) === 'plant' ? 'plants-in' : 'animals-in' }]
-        : [],
-    ),
-    ...of('arrival').map(({ entryId, atEpochMs }): Happened => ({
-      entryId,
-      atEpochMs,
-      what: isolated ? 'animals-in' : 'untreated-arrival',
-    })),
-    ...of('dose').map(({ entryId, atEpochMs, payload }): Happened => ({
-      entryId,
-      atEpochMs,
-      what: medicine(payload.product) ? 'medicine' : 'dose',
-    })),
-    ...of('job').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
-      if (payload.step !== 'started') return [];
-      const { work } = payload;
-      if (work.kind === 'bed' || (work.kind === 'change' && work.bed !== 'none' && work.bed !== 'surface'))
-        return [{ entryId, atEpochMs, what: 'bed' }];
-      return work.kind === 'sponge' ? [{ entryId, atEpochMs, what: 'sponge' }] : [];
-    }),
-    ...changedBy(
-      of('fact').flatMap(({ entryId, atEpochMs, payload }) =>
-        payload.about === 'equipment' && (payload.item === 'light' || payload.item === 'co2')
-          ? [{ ...payload, item: payload.item, entryId, atEpochMs }]
-          : [],
-      ),
-    ),
-    ...of('outage').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
-      if (payload.step !== 'outage' || payload.cause === 'flood') return [];
-      const over = of('outage').find(({ payload: p }) => p.step === 'outage-over' && p.outageId === entryId);
-      const lastedHours = ((over?.atEpochMs ?? nowEpochMs) - atEpochMs) / hourMs;
-      return [{ entryId, atEpochMs, lastedHours, what: payload.cause === 'power' ? 'power-cut' : payload.cause }];
-    }),
-    ...of('fact').flatMap(({ entryId, atEpochMs, payload }): Happened[] => {
-      if (payload.about === 'shared')
-        return payload.disinfected === true ? [] : [{ entryId, atEpochMs, what: 'shared' }];
-      if (payload.about !== 'new' || payload.gone === true) return [];
-      switch (payload.what) {
-        case 'food':
-          return [{ entryId, atEpochMs, what: 'food' }];
-        case 'product':
-          return [{ entryId, atEpochMs, what: 'product' }];
-        case 'animal':
-          return [{ entryId, atEpochMs, what: 'animals-in' }];
-        case 'plant':
-          return [{ entryId, atEpochMs, what: 'plants-in' }];
-        default:
-          return [{ entryId, atEpochMs, what: 'decoration' }];
-      }
-    }),
+    ...troubleBookKinds.flatMap((kind) => entriesOf(diary, kind) as unknown as TroubleRow[]),
   ];
-  const told: Told[] = [
-    ...of('stock').flatMap(({ entryId, atEpochMs, payload }): Told[] => {
-      const count = payload.count ? middle(payload.count) : 1;
-      if (payload.event === 'died' || payload.event === 'missing')
-        return [{ entryId, atEpochMs, what: kindsTold[payload.event], count }];
-      return payload.event === 'sign' && payload.sign !== undefined && payload.sign !== 'grazing'
-        ? [{ entryId, atEpochMs, what: payload.sign, count }]
-        : [];
-    }),
-    ...of('seen').flatMap(({ entryId, atEpochMs, payload }): Told[] => [
-      ...(payload.deaths ? [{ entryId, atEpochMs, what: 'died' as const, count: middle(payload.deaths) }] : []),
-      ...(payload.behaviour === 'gasping' || payload.behaviour === 'hiding' || payload.behaviour === 'pale'
-        ? [{ entryId, atEpochMs, what: payload.behaviour, count: 1 }]
-        : []),
-      ...(payload.grazing === 'none' ? [{ entryId, atEpochMs, what: 'not-grazing' as const, count: 1 }] : []),
-    ]),
-  ].sort((a, b) => b.atEpochMs - a.atEpochMs);
+  const told = toldIn(rows, {
+    nowEpochMs,
+    isolated: folio.setUp.purpose === 'quarantine' || folio.setUp.purpose === 'hospital',
+    isPlant: (kindId) => groupOf(kindId) === 'plant',
+    isMedicine: (product) => medicineNames.some((m) => m.toLowerCase() === product.trim().toLowerCase()),
+    isPure: (sourceId) => {
+      const state = sources.find((s) => s.sourceId === sourceId)?.setUp.state;
+      return state === undefined ? null : pureStates.has(state);
+    },
+  });
   const equipment = stock?.tank.equipment ?? {};
   const living = stock?.populations.map((p) => p.count.hi) ?? [];
   return {
@@ -171,8 +97,10 @@ export function bookOfTank({
     usual: Object.fromEntries(
       folio.outlooks.flatMap((o) => (o.normal ? [[o.parameter, { lo: o.normal.lo, hi: o.normal.hi }] as const] : [])),
     ),
-    happened,
-    told,
+    earlier: Object.fromEntries(folio.lines.map((l) => [l.parameter, l.earlier])),
+    ...told,
+    tempBorne: tempBorne((stock?.residents ?? []).map((l) => l.kind).filter((k) => k.group !== 'plant')),
+    carbonateHeld: folio.setUp.bed?.kind !== 'active',
     livingCount: living.length > 0 ? living.reduce((a, b) => a + b, 0) : null,
     equipment: {
       co2: equipment.co2?.on,
@@ -183,10 +111,16 @@ export function bookOfTank({
       activeBed: folio.setUp.bed ? folio.setUp.bed.kind === 'active' : undefined,
     },
     source: sourceHas(folio, sources),
-    lastCareEpochMs: lastCare(folio, told),
+    lastCareEpochMs: lastCare(folio, told.told),
   };
 }
 
+/** What a change says of its conditioner, where it stands among the last entries. */
+function conditionerOf(folio: Folio, entryId: string): { conditionerMl?: number } {
+  const found = folio.entries.find((e) => e.id === entryId && e.kind === 'change');
+  const { conditionerMl } = (found?.payload ?? {}) as Partial<ReadPayloadOf<'change'>>;
+  return conditionerMl === undefined ? {} : { conditionerMl };
+}
 const pureStates: ReadonlySet<string> = new Set(['ro', 'rodi', 'rain']);
 /** Whether a reading was taken with a kit or pen that something spoke against when it was used. */
 const doubtfulIn = (folio: Folio, entryId: string, parameter: string): boolean =>
@@ -259,13 +193,11 @@ export function beforeOfTank(folio: Folio, diary: readonly DiaryEntry[], nowEpoc
 export function bedOfTank({
   book,
   folio,
-  diary,
   answers,
   youngHere,
 }: {
   book: BookOfTank;
   folio: Folio;
-  diary: readonly DiaryEntry[];
   answers: TroubleCase['findings'];
   youngHere: boolean;
 }): BedCase {
@@ -273,11 +205,7 @@ export function bedOfTank({
   const of = (parameter: string) => book.readings.find((r) => r.parameter === parameter) ?? null;
   const seen = (id: string): boolean => answers[id] === 'yes';
   return {
-    pokes: entriesOf(diary, 'poke').map(({ atEpochMs, payload }) => ({
-      atEpochMs,
-      place: payload.place,
-      gas: payload.gas,
-    })),
+    pokes: book.pokes.map(({ atEpochMs, place, gas }) => ({ atEpochMs, place, gas })),
     nowEpochMs: book.nowEpochMs,
     grainMm: bed?.grainMm === undefined ? null : { lo: bed.grainMm, hi: bed.grainMm },
     depthCm: geometry?.bedDepthCm ?? null,

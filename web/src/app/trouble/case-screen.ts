@@ -191,7 +191,6 @@ export class CaseScreen {
     return bedOfTank({
       book,
       folio,
-      diary: this.diary.entries(),
       answers: this.answers(),
       youngHere: folio.setUp.purpose === 'breeding' || youngAbout({ events, nowEpochMs: book.nowEpochMs }),
     });

@@ -120,7 +120,7 @@ describe('the book of a tank, for bed and days before', () => {
     const base = folioOf({ lines: [folioLine('khDegrees', kh, null), folioLine('ph', 6.2, null)] });
     const folio = { ...base, setUp: { ...base.setUp, bed: { kind, grainMm: 3 } } };
     const book = bookOfTank({ folio, stock: null, diary, groupOf: () => 'shrimp', nowEpochMs });
-    return bedOfTank({ book, folio, diary, answers: { 'young-not-growing': 'yes' }, youngHere: true });
+    return bedOfTank({ book, folio, answers: { 'young-not-growing': 'yes' }, youngHere: true });
   };
   it('an active bed with a degree of KH no longer holds; below it does; another bed never did', () => {
     expect([bedWith('active', 1).active, bedWith('active', 0.5).active, bedWith('inert', 4).active]).toEqual([
