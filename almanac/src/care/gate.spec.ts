@@ -1,57 +1,10 @@
 import { dayMs } from '#core/units';
 import fc from 'fast-check';
-import { agentIdsOf, courseStepOf, courseThreads, type CoursePlan } from '#core/care';
+import { agentIdsOf, courseStepOf, courseThreads } from '#core/care';
 import { gateKinds, mayWrite, standing, strikeFaults, type GateFacts, type GateKind, type GateRow } from '#core/gate';
-import { bookKinds } from '../kinds';
+import { count, course, day0, facts, given, lives, plan, row, says, type Started } from './gate.cases';
 import { careKnowledge } from './index';
 
-const day0 = Date.parse('2026-03-01T21:00:00Z');
-const onOf = (atEpochMs: number): string => new Date(atEpochMs).toISOString().slice(0, 10);
-let sequence = 0;
-const row = <K extends GateKind>(kind: K, day: number, payload: GateRow<K>['payload'], entryId = `${kind}-${day}`) =>
-  ({
-    entryId,
-    kind,
-    subjectId: 'pen',
-    atEpochMs: day0 + day * dayMs,
-    nightOn: onOf(day0 + day * dayMs),
-    sequence: ++sequence,
-    payload,
-  }) as unknown as GateRow<K>;
-const count = { lo: 8, hi: 8 };
-const lives = (kindId: string, day = -100): GateRow =>
-  row('stock', day, { event: 'arrived', kindId, strain: '', count });
-type Started = { step: 'started' } & CoursePlan;
-const plan = (agentId: string, more: Partial<Started> & object = {}): Started => ({
-  step: 'started',
-  agentId,
-  productName: 'a product',
-  label: { packTreatsL: 40, doseDays: [1, 3], changes: [] },
-  repeats: 0,
-  split: false,
-  netVolumeL: 80,
-  startOn: onOf(day0),
-  ...more,
-});
-const course = (agentId: string, more: Partial<Started> = {}, day = 0, entryId = 'c'): GateRow<'course'> =>
-  row('course', day, plan(agentId, { startOn: onOf(day0 + day * dayMs), ...more }), entryId);
-const given = (day: number, doseDay: number, courseId = 'c'): GateRow<'course'> =>
-  row('course', day, { step: 'given', courseId, day: doseDay }, `given-${courseId}-${day}-${doseDay}`);
-const facts = (rows: readonly GateRow[], more: Partial<GateFacts> = {}): GateFacts => ({
-  rows,
-  changes: [],
-  kinds: bookKinds,
-  care: careKnowledge,
-  netVolumeL: 80,
-  water: {},
-  equipment: { filter: { on: false } } as GateFacts['equipment'],
-  bedSquaresCount: 48,
-  below: [],
-  ...more,
-});
-/** What stands in the way, as `field id`. */
-const says = (of: GateRow, rows: readonly GateRow[], more: Partial<GateFacts> = {}): string[] =>
-  mayWrite(of, facts(rows, more)).map((f) => `${f.field} ${f.reason.id}${f.final ? ' final' : ''}`);
 const shrimp = lives('cherry-shrimp');
 const fish = lives('otocinclus');
 const [harm, people] = ['overrideReason harm', 'agentId people final'];

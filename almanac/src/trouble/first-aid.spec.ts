@@ -5,6 +5,9 @@ import type { Weighed } from '../../../core/src/trouble/weigh';
 
 const aid = (of: TroubleCase, all: readonly Weighed[], urgency: Urgency = 'now') =>
   firstAid(of, all, urgency, acting).map((a) => [a.id, ...a.notWith.map((n) => n.id)].join(' '));
+/** The same with whom each reason names. */
+const reasons = (of: TroubleCase, all: readonly Weighed[], urgency: Urgency = 'now') =>
+  firstAid(of, all, urgency, acting).flatMap((a) => a.notWith.map((n) => [a.id, n.id, n.facts.causeId].join(' ')));
 const change = weighed('ammonia', { urgency: 'today', first: 'change' });
 
 describe('what carries weight', () => {
@@ -99,6 +102,64 @@ describe('what is done first', () => {
     expect(aid(seeing(['lying-still']), [rival(7), sick], 'week')).toEqual(['watch']);
     expect(aid(seeing(['lying-still']), [sick, rival(5)], 'week')).toEqual(['isolate']);
     expect(aid(seeing(['lying-still']), [{ ...sick, shown: false }], 'week')).toEqual(['watch']);
+  });
+  it('each reason names its cause', () => {
+    const harmless = weighed('moult-shell', { domain: 'fish', mistakenFor: 'white spot' });
+    expect(reasons(caseOf(), [harmless], 'none')).toEqual(['leave only-harmless moult-shell']);
+    expect(reasons(seeing(['lying-still', 'change-done']), [change, weighed('chlorine')])).toEqual([
+      'safe-water source-suspect chlorine',
+    ]);
+    expect(reasons(seeing(['lying-still']), [change, weighed('household-toxin')])).toEqual([
+      'as-poison poison-suspect household-toxin',
+    ]);
+    expect(reasons(seeing(['lying-still', 'ph-fallen']), [change])).toEqual([
+      'small-changes acid-without-buffer ph-crash',
+    ]);
+  });
+  it('what holds fast names its cause, too, and stands in the order in which it is done', () => {
+    const sprayed = caseOf({
+      events: [{ id: 'spray-nearby', hoursAgo: 2 }],
+      measurements: { o2MgPerL: { lo: 2, hi: 2 } },
+    });
+    expect(aid(sprayed, [])).toEqual(['air', 'as-poison poison-suspect']);
+    expect(reasons(sprayed, [])).toEqual(['as-poison poison-suspect household-toxin']);
+    const copper = caseOf({ measurements: { copperMgPerL: { lo: 0.3, hi: 0.3 }, tanMgPerL: { lo: 2, hi: 2 } } });
+    expect(aid(copper, [])).toEqual(['air', 'safe-water', 'change']);
+    const shrimp = { ...copper, hosts: ['shrimp' as const] };
+    expect(aid(shrimp, [weighed('copper-poisoning')])).toEqual([
+      'air',
+      'safe-water source-suspect',
+      'change source-suspect',
+    ]);
+    expect(reasons(shrimp, [weighed('copper-poisoning')])).toEqual([
+      'safe-water source-suspect copper-poisoning',
+      'change source-suspect copper-poisoning',
+    ]);
+    const poisoned = { ...copper, measurements: { tanMgPerL: { lo: 2, hi: 2 } } };
+    expect(reasons(poisoned, [weighed('household-toxin')])).toEqual([
+      'as-poison poison-suspect household-toxin',
+      'change source-suspect household-toxin',
+    ]);
+    const bare = { khDegrees: { lo: 0.5, hi: 1 }, ph: { lo: 5.5, hi: 5.9 }, tanMgPerL: { lo: 2, hi: 2 } };
+    expect(aid(caseOf({ measurements: bare }), [])).toEqual(['air', 'small-changes acid-without-buffer']);
+    expect(aid(caseOf({ measurements: { co2MgPerL: { lo: 60, hi: 60 } } }), [])).toEqual(['air', 'gas-off']);
+    expect(aid(seeing(['lying-still']), [weighed('co2-overdose', { first: 'gas-off' })])).toEqual(['air', 'gas-off']);
+    // What can wait says nothing beside what cannot.
+    expect(aid(caseOf({ measurements: { no3MgPerL: { lo: 90, hi: 90 } } }), [], 'week')).toEqual(['watch']);
+  });
+  it('a pH that was measured above stands before what was answered of it', () => {
+    const at = (lo: number) => seeing(['ph-fallen'], { measurements: { ph: { lo, hi: 7 } } });
+    expect(aid(at(6), [change])).toEqual(['air', 'change']);
+    expect(aid(at(5.9), [change])).toEqual(['air', 'small-changes acid-without-buffer']);
+  });
+  it('beside a fault of the water nobody is set apart first: all of them are in it', () => {
+    const sick = weighed('ich', { domain: 'fish', isolate: true, score: 6 });
+    expect(aid(seeing(['lying-still']), [change, sick])).toEqual(['air', 'change']);
+    expect(aid(seeing(['lying-still']), [sick])).toEqual(['air', 'isolate']);
+    const rival = weighed('moult-shell', { domain: 'water', mistakenFor: 'white spot', score: 9 });
+    expect(aid(seeing(['lying-still']), [rival, sick], 'week')).toEqual(['isolate']);
+    const equal = weighed('moult-shell', { domain: 'fish', mistakenFor: 'white spot', score: 6 });
+    expect(aid(seeing(['lying-still']), [sick, equal], 'week')).toEqual(['isolate']);
   });
   it('each with its text and its «do not»', () => {
     const [first] = firstAid(caseOf(), [change], 'today', acting);

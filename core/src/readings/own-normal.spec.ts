@@ -46,6 +46,23 @@ describe('what is usual in a tank', () => {
     const wild = ownNormal({ readings: weekly([...steady.slice(0, 9), 400, 10]), leastMadValue: 0 });
     expect((wild?.hi ?? 0) - (calm?.hi ?? 0)).toBeLessThan(1);
   });
+  it('a climb is taken out: what it began from is usual, and not where it has come to', () => {
+    // 255 to 545 in half a year: once “0 to 708 is usual, no news”.
+    const climb = Array.from({ length: 25 }, (_, i) => 255 + (290 * i) / 24 + (i % 2 === 0 ? 3 : -3));
+    const normal = ownNormal({ readings: weekly([...climb, 550], 1), leastMadValue: 1 });
+    expect(normal?.medianValue).toBeGreaterThan(255);
+    expect(normal?.medianValue).toBeLessThan(310);
+    expect((normal?.hi ?? 0) - (normal?.lo ?? 0)).toBeLessThan(60);
+    expect(unusualSide({ lo: 549, hi: 551 }, normal ?? { lo: null, hi: null })).toBe('above');
+    const fall = ownNormal({ readings: weekly([...climb].reverse().concat(250), 1), leastMadValue: 1 });
+    expect(fall?.medianValue).toBeGreaterThan(480);
+  });
+  it('a saw that comes back with each change is no climb, nor is scatter', () => {
+    const saw = Array.from({ length: 24 }, (_, i) => 10 + 5 * (i % 4));
+    const normal = ownNormal({ readings: weekly([...saw, 20], 0), leastMadValue: 0.5 });
+    expect(normal?.medianValue).toBe(medianOf(saw));
+    expect(normal?.hi).toBeGreaterThan(25);
+  });
   it('a reading is unusual only where it lies outside as a whole, on the side it lies on', () => {
     fc.assert(
       fc.property(

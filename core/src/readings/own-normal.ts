@@ -46,7 +46,8 @@ export function modifiedZScores({
 
 /**
  * What this parameter usually reads in this tank: the span outside of which a reading is an outlier among those of the
- * last half year, the newest night left out. Null under eight earlier readings or four weeks: nothing is usual yet.
+ * last half year, the newest night left out. A climb or a fall that stands out of the scatter is taken out: what it began
+ * from is usual, not where it has come to. Null under eight earlier readings or four weeks: nothing is usual yet.
  *
  * `leastMadValue` keeps a tank that never moved from calling one step of its kit unusual.
  */
@@ -65,11 +66,38 @@ export function ownNormal({
   const times = earlier.map((r) => r.atEpochMs);
   if (Math.max(...times) - Math.min(...times) < leastSpanDays * dayMs) return null;
   const values = earlier.map((r) => middle(r));
-  const centre = medianOf(values);
   const halfWidths = earlier.map((r) => (r.lo === null || r.hi === null ? 0 : (r.hi - r.lo) / 2));
-  const mad = Math.max(leastMadValue, medianOf(halfWidths), medianOf(values.map((x) => Math.abs(x - centre))));
+  const least = Math.max(leastMadValue, medianOf(halfWidths));
+  const spread = (of: readonly number[], about: number): number =>
+    Math.max(least, medianOf(of.map((x) => Math.abs(x - about))));
+  const trend = trendOf(times, values);
+  const straight = values.map((x, i) => x - trend * ((times[i] ?? 0) / dayMs));
+  const mad = spread(straight, medianOf(straight));
   const reach = (outlierScoreRatio * mad) / madToSdRatio;
-  return { lo: centre - reach, hi: centre + reach, medianValue: centre, readingCount: earlier.length };
+  const crept = Math.abs(trend) * ((Math.max(...times) - Math.min(...times)) / dayMs) > reach;
+  // What crept away is not usual: the usual is what stood before it did.
+  const centre = medianOf(crept ? firstThird(times, values) : values);
+  const around = crept ? reach : (outlierScoreRatio * spread(values, centre)) / madToSdRatio;
+  return { lo: centre - around, hi: centre + around, medianValue: centre, readingCount: earlier.length };
+}
+
+/** So many of the newest readings show which way it goes. */
+const trendReadingCount = 60;
+/** Change a day as the median of all slopes between two readings (Theil 1950, Sen 1968): a stray reading turns none of it. */
+function trendOf(times: readonly number[], values: readonly number[]): number {
+  const inOrder = times
+    .map((at, i) => ({ at, value: values[i] ?? 0 }))
+    .sort((a, b) => a.at - b.at)
+    .slice(-trendReadingCount);
+  const slopes = inOrder.flatMap((b, i) =>
+    inOrder.slice(0, i).flatMap((a) => (b.at > a.at ? [(b.value - a.value) / ((b.at - a.at) / dayMs)] : [])),
+  );
+  return slopes.length > 0 ? medianOf(slopes) : 0;
+}
+/** Values of the oldest third, three at least. */
+function firstThird(times: readonly number[], values: readonly number[]): number[] {
+  const inOrder = times.map((at, i) => ({ at, value: values[i] ?? 0 })).sort((a, b) => a.at - b.at);
+  return inOrder.slice(0, Math.max(3, Math.floor(inOrder.length / 3))).map((r) => r.value);
 }
 
 /** On which side of what is usual a reading lies, wholly; null where any part of it is usual. */

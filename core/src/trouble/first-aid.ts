@@ -83,13 +83,10 @@ export function firstAid(
   // What holds fast keeps its first step beside whatever else was answered.
   for (const { action: id, causeId } of first) {
     if (id === 'watch') continue;
-    if (id === 'change' && crashed)
-      add('small-changes', [{ id: 'acid-without-buffer', facts: { causeId: acid.causeId } }]);
-    else if (id === 'change' && (suspect ?? poison))
-      add('change', [{ id: 'source-suspect', facts: { causeId: (suspect ?? poison)?.cause.id ?? '' } }]);
-    else if (id === 'safe-water' && causeId !== null) add(id, [{ id: 'source-suspect', facts: { causeId } }]);
-    else if (id === 'as-poison' && causeId !== null) add(id, [{ id: 'poison-suspect', facts: { causeId } }]);
-    else add(id);
+    const other = suspect ?? poison;
+    if (id !== 'change') add(id, becauseOf(id, causeId));
+    else if (crashed) add('small-changes', [{ id: 'acid-without-buffer', facts: { causeId: acid.causeId } }]);
+    else add('change', other ? [{ id: 'source-suspect', facts: { causeId: other.cause.id } }] : []);
   }
   const sick = harmful.find((w) => w.cause.isolate && w.shown);
   const rival = play.find((w) => isLookAlike(w.cause) && listOfCause(w.cause) === 'disease');
@@ -98,6 +95,16 @@ export function firstAid(
   if (sick && !water && !(rival && rival.score > sick.score)) add('isolate');
   return aid.length > 0 ? inOrder(aid) : [action('watch')];
 }
+
+const reasonOf: Readonly<Partial<Record<ActionId, 'source-suspect' | 'poison-suspect'>>> = {
+  'safe-water': 'source-suspect',
+  'as-poison': 'poison-suspect',
+};
+/** Why no usual change stands in its place; nothing where no cause is named. */
+const becauseOf = (id: ActionId, causeId: string | null): NotFirst[] => {
+  const reasonId = reasonOf[id];
+  return reasonId && causeId !== null ? [{ id: reasonId, facts: { causeId } }] : [];
+};
 
 const order: readonly ActionId[] = ['air', 'gas-off', 'as-poison', 'safe-water', 'small-changes', 'change', 'isolate'];
 const inOrder = (aid: readonly FirstAid[]): FirstAid[] =>

@@ -1,4 +1,4 @@
-import type { EquipmentItem, EquipmentReason, ThingEnd, WaterEnd } from '#core/tanks';
+import type { NewThing, EquipmentItem, EquipmentReason, ThingEnd, WaterEnd } from '#core/tanks';
 import { teller } from '#words/explain';
 
 export const equipmentWords: Record<EquipmentItem, string> = {
@@ -34,4 +34,20 @@ export const endWords: Record<WaterEnd | ThingEnd, string> = {
   'given-away': 'given away',
   'thrown-away': 'thrown away',
   none: 'none',
+};
+
+/** What can be new in a tank, or near it. */
+export const newThingWords: Record<NewThing, string> = {
+  food: 'food',
+  product: 'product',
+  decoration: 'decoration',
+  animal: 'animal',
+  plant: 'plant',
+  leaves: 'leaves',
+  pods: 'pods',
+  wood: 'wood',
+  rock: 'rock',
+  spray: 'a spray near the tank',
+  lotion: 'lotion or soap on hands',
+  'pet-drops': 'a pet’s flea drops on hands',
 };

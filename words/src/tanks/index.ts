@@ -1,3 +1,3 @@
-export { endWords, equipmentReasonWords, equipmentWords } from './equipment';
+export { endWords, equipmentReasonWords, equipmentWords, newThingWords } from './equipment';
 export { tanksPages } from './pages';
 export { tanksAnswers } from './answers';

@@ -164,6 +164,9 @@ export const troublePages = {
   writeTheTest: 'Write the test',
   nothingMoreWouldTellApart: 'Nothing more would tell apart what is met differently.',
   whatFits: 'What fits',
+  sayWhatYouSee: 'Say what you see. If they gasp, climb out or die: move the surface and add air first.',
+  notKnownYet: 'Not known yet. Look and test in the order below.',
+  whatTonightKnows: 'What Tonight knows already',
   nothingFitsYetSayWhat:
     'Nothing fits yet. Say what you see; where the signs stay odd, a veterinarian or a laboratory can look at a fresh body, a scrape or the water’s ions.',
   theFirstTwoAreClose: 'The first two are close and are met differently: test first, do not treat yet.',

@@ -18,7 +18,7 @@ import {
   type TankStage,
 } from '#core/tanks';
 import type { FactPayload } from '#contracts/book';
-import { equipmentReasonWords, equipmentWords, tanksPages } from '#words/tanks';
+import { equipmentReasonWords, equipmentWords, newThingWords, tanksPages } from '#words/tanks';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { StockStore } from '../stock';
@@ -100,6 +100,7 @@ export class FactsPart {
   protected readonly equipmentWords = equipmentWords;
   protected findingText = equipmentReasonWords;
   protected readonly things = newThings;
+  protected readonly thingWords = newThingWords;
   protected readonly shared = sharedThings;
   protected readonly conditions = conditions;
   protected readonly sights = sights;

@@ -154,6 +154,12 @@ export class CaseScreen {
     const folio = this.folios.folio();
     return folio?.tank.tankId === this.tankId() ? folio : null;
   });
+  /** What Tonight says of this tank already, this case itself left out. */
+  protected readonly known = computed(() =>
+    (this.folio()?.tank.contributions ?? []).filter(
+      (c) => c.severity !== 'note' && !['case', 'not-worked-out'].includes(c.reason.id),
+    ),
+  );
   protected readonly threads = computed(() =>
     threadsOf(
       entriesOf(this.diary.entries(), 'case').map(({ entryId, subjectId, atEpochMs, nightOn: on, payload }) =>

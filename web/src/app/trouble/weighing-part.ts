@@ -78,28 +78,34 @@ export interface ToDo {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weighing();
-    <p class="urgency" [class.now]="w.urgency === 'now'" role="status">{{ urgencies[w.urgency] }}</p>
-    <section [attr.aria-label]="say.firstHead">
-      <h2>{{ say.firstHead }}</h2>
-      <ol class="aid">
-        @for (a of w.firstAid; track a.id) {
-          <li>
-            <strong>{{ actions[a.id] }}.</strong> {{ a.text }}
-            @for (n of a.notWith; track n.id) {
-              <p class="caution small">{{ notFirst(n) }}</p>
-            }
-            @if (a.doNot.length > 0) {
-              <p class="small quiet">{{ say.not(a.doNot.join('; ')) }}</p>
-            }
-          </li>
+    @if (unknown()) {
+      <p class="urgency" role="status">{{ w.basis === 'said' ? say.notKnownYet : say.sayWhatYouSee }}</p>
+    } @else {
+      <p class="urgency" [class.now]="w.urgency === 'now'" role="status">{{ urgencies[w.urgency] }}</p>
+    }
+    @if (!unknown()) {
+      <section [attr.aria-label]="say.firstHead">
+        <h2>{{ say.firstHead }}</h2>
+        <ol class="aid">
+          @for (a of w.firstAid; track a.id) {
+            <li>
+              <strong>{{ actions[a.id] }}.</strong> {{ a.text }}
+              @for (n of a.notWith; track n.id) {
+                <p class="caution small">{{ notFirst(n) }}</p>
+              }
+              @if (a.doNot.length > 0) {
+                <p class="small quiet">{{ say.not(a.doNot.join('; ')) }}</p>
+              }
+            </li>
+          }
+        </ol>
+        @if (changes()) {
+          <p>
+            <a routerLink="/water" [queryParams]="{ tank: tankId() }">{{ say.planTheChangeWithIts }}</a>
+          </p>
         }
-      </ol>
-      @if (changes()) {
-        <p>
-          <a routerLink="/water" [queryParams]="{ tank: tankId() }">{{ say.planTheChangeWithIts }}</a>
-        </p>
-      }
-    </section>
+      </section>
+    }
     @for (c of cautions(); track c.id) {
       <p class="caution small">{{ c.text }}</p>
     }
@@ -314,9 +320,13 @@ export class WeighingPart {
   protected readonly urgencies = urgencyWords;
   protected readonly actions = actionNames;
   protected readonly openId = signal('');
+  /** Nothing that was said gives a first step: that is no calm. */
+  protected readonly unknown = computed(() => this.weighing().firstAid.length === 0);
   /** A change is planned only where it is offered: not with water that is itself under suspicion. */
   protected readonly changes = computed(() =>
-    this.weighing().firstAid.some((a) => a.id === 'change' || a.id === 'small-changes'),
+    this.weighing().firstAid.some(
+      (a) => (a.id === 'change' && !a.notWith.some((n) => n.id === 'source-suspect')) || a.id === 'small-changes',
+    ),
   );
   protected readonly cautions = computed(() =>
     this.weighing().cautions.flatMap((id) => troubleKnowledge.cautions.find((c) => c.id === id) ?? []),
