@@ -87,8 +87,11 @@ function harmsOf({ agentIds, kindIds, beside, withWater }: Asked, facts: GateFac
       return said.ok ? said.value.reasons.filter((r) => r.facts.sign === 'harms') : [];
     }),
   ];
-  return reasons.filter((r, i) => reasons.findIndex((o) => JSON.stringify(o) === JSON.stringify(r)) === i);
+  return once(reasons);
 }
+/** Each of them once. */
+const once = (reasons: readonly DoseReason[]): DoseReason[] =>
+  reasons.filter((r, i) => reasons.findIndex((o) => JSON.stringify(o) === JSON.stringify(r)) === i);
 const isGroup = (id: string): boolean => exposedGroups.some((g) => g === id);
 const isBeside = (id: string): boolean => besideAgents.some((b) => b === id);
 const harmsPeople = (reason: DoseReason): boolean => reason.id === 'pair' && reason.facts.people;
@@ -158,7 +161,7 @@ export function startMeets(row: StartRow, facts: GateFacts): GateFault[] {
           }),
         ]
       : []),
-    ...asked([...now, ...afterwards], { why: payload, field: 'agentId' }),
+    ...asked(once([...now, ...afterwards]), { why: payload, field: 'agentId' }),
     ...belowMeets(agentIds, { row, why: payload }, facts),
   ];
 }
