@@ -77,6 +77,19 @@ describe('a course that begins meets what is there', () => {
       'kind cherry-shrimp',
     ]);
   });
+  it('its water once: what is written of later is asked of nobody’s warmth', () => {
+    const warm = { water: { tempC: { lo: 30, hi: 30 } } };
+    expect(harmed(course('D03'), [fish, comes('cherry-shrimp', 3)], warm)).toEqual([
+      'water tempC',
+      'kind cherry-shrimp',
+    ]);
+    expect(
+      harmed(given(2, 3), [fish, course('D03', { ...why }), given(0, 1), comes('cherry-shrimp', 1)], warm),
+    ).toEqual(['kind cherry-shrimp']);
+    expect(harmed(comes('cherry-shrimp', 1), [fish, course('D03', { ...why }), given(0, 1)], warm)).toEqual([
+      'kind cherry-shrimp',
+    ]);
+  });
   it('another agent that is in the water, or that began after it', () => {
     const runs = [fish, course('D16', {}, 0, 'peroxide'), given(0, 1, 'peroxide')];
     expect(harmed(course('D03', {}, 0.5), runs)).toEqual(['pair peroxide']);

@@ -141,7 +141,10 @@ describe('the gate: parts of a product, and doses of one evening', () => {
     const other = course('D08', { label: { packTreatsL: 40, doseDays: [1, 2, 3], changes: [] } }, 0, 'o');
     const rows = [fish, start, given(0, 1), other];
     expect(reasonsOf(given(2.01, 3), [...rows, given(2, 2)])).toEqual([{ id: 'second-tonight', facts: { day: 2 } }]);
-    expect(says(given(2.01, 3, 'c'), [...rows, given(0, 1, 'o'), given(2, 3, 'o')])).toEqual([]);
+    expect(says(given(2.01, 3, 'c'), [...rows, given(0, 1, 'o'), given(2, 2, 'o')])).toEqual([]);
+    // A day that was missed is no dose.
+    const missed = row('course', 2, { step: 'missed', courseId: 'c', day: 2 } as never, 'missed');
+    expect(says(given(2.01, 3), [...rows, missed])).toEqual([]);
     const why = {
       ...given(2.01, 3),
       payload: { step: 'given', courseId: 'c', day: 3, overrideReason: 'as the vet says' },

@@ -1,4 +1,11 @@
-import { weighTrouble, type ActionId, type TroubleCase, type Urgency, type Weighing } from '#core/trouble';
+import {
+  heldFindings,
+  weighTrouble,
+  type ActionId,
+  type TroubleCase,
+  type Urgency,
+  type Weighing,
+} from '#core/trouble';
 import { causeUrgency } from '../../../core/src/trouble/held-fast';
 import { caseOf, seeing } from './acting.cases';
 import { troubleKnowledge } from './index';
@@ -308,4 +315,84 @@ describe('what is looked at next', () => {
         .withContext(early.join(', '))
         .toBeTrue();
     });
+});
+
+describe('the list of what holds fast, as Tonight has it', () => {
+  const held = (of: Partial<TroubleCase>) => heldFindings(caseOf(of), troubleKnowledge);
+  const shrimpToo = { hosts: ['fish', 'shrimp'] } as const;
+  it('names each with its reading, its cause and what is done first; the most urgent leads', () => {
+    expect(held({ ...shrimpToo, measurements: { copperMgPerL: at(0.06), no3MgPerL: at(90) } })).toEqual([
+      {
+        id: 'settled:copper-poisoning',
+        sort: 'settled',
+        urgency: 'now',
+        causeId: 'copper-poisoning',
+        findingId: 'copper-measured',
+        parameter: 'copperMgPerL',
+        first: ['air', 'safe-water'],
+      },
+      {
+        id: 'extreme:copper-with-fish',
+        sort: 'extreme',
+        urgency: 'today',
+        causeId: null,
+        findingId: 'copper-with-fish',
+        parameter: 'copperMgPerL',
+        first: ['safe-water'],
+      },
+      {
+        id: 'settled:organic-load',
+        sort: 'settled',
+        urgency: 'week',
+        causeId: 'organic-load',
+        findingId: 'nitrate-high',
+        parameter: 'no3MgPerL',
+        first: ['watch'],
+      },
+    ]);
+  });
+  it('a red flag is seen by no reading, and stands once where its test has settled it', () => {
+    expect(held({ findings: { gasping: 'yes' } })).toEqual([
+      {
+        id: 'red-flag:gasping',
+        sort: 'red-flag',
+        urgency: 'now',
+        causeId: null,
+        findingId: 'gasping',
+        parameter: null,
+        first: ['air'],
+      },
+    ]);
+    expect(held({ measurements: { totalChlorineMgPerL: at(0.2) } }).map((f) => [f.id, f.parameter])).toEqual([
+      ['settled:chlorine', 'cl2MgPerL'],
+    ]);
+    // Answered, and not measured: the flag says it.
+    expect(held({ findings: { 'chlorine-measured': 'yes' } }).map((f) => f.id)).toEqual(['red-flag:chlorine-measured']);
+  });
+  it('an exposure names whose first aid is given, and no finding', () => {
+    expect(held({ events: [{ id: 'spray-nearby', hoursAgo: 2 }] })).toEqual([
+      {
+        id: 'exposure:spray',
+        sort: 'exposure',
+        urgency: 'today',
+        causeId: 'household-toxin',
+        findingId: null,
+        parameter: null,
+        first: ['as-poison'],
+      },
+    ]);
+  });
+  it('nobody lives there: watched at most, and nothing is done for anybody', () => {
+    expect(held({ hosts: ['plants'], measurements: { tanMgPerL: at(4), ph: at(8) } })).toEqual([
+      jasmine.objectContaining({ id: 'settled:ammonia', urgency: 'watch', first: [] }),
+    ]);
+    expect(held({})).toEqual([]);
+  });
+  it('of one finding the first row that holds, and a cause only where its gas is fitted', () => {
+    expect(held({ measurements: { copperMgPerL: at(0.3) } }).map((f) => f.urgency)).toEqual(['now']);
+    expect(held({ measurements: { co2MgPerL: at(60) }, has: { co2: false } })).toEqual([]);
+    expect(held({ measurements: { co2MgPerL: at(60) }, has: { co2: true } }).map((f) => f.id)).toEqual([
+      'settled:co2-overdose',
+    ]);
+  });
 });

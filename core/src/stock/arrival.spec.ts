@@ -58,8 +58,29 @@ describe('how animals are brought over', () => {
     });
     expect(fouled({ tanMgPerL: 1 }).reason).toEqual(foul(true, 1));
     expect(fouled({ tanMgPerL: 0.5 }, 9).reason).toEqual(foul(false, 9));
-    expect(fouled({ ghDegrees: 1, tanMgPerL: 2 }).reason).toEqual(foul(true, 1, true));
+    expect(fouled({ ghDegrees: 5, tanMgPerL: 2 }).reason).toEqual(foul(true, 1, true));
     expect(fouled({ tanMgPerL: 1 }).cautions[0]?.id).toBe('bag-water');
+  });
+  it('ammonia in the bag and a water far from it, or one that nobody measured: neither straight over nor dripped', () => {
+    const long = (bag: object, tank: object = alike, bearing: Method['bearing'] = 'usual') =>
+      method(bag, tank, { transportHours: 20, bearing });
+    // Twice the conductivity: 60 µS/cm are taken at once, twice that is a shock.
+    const apart = long({ ...alike, ec25UsPerCm: 600 });
+    expect([apart.method, apart.reason]).toEqual([
+      'match',
+      { id: 'foul-and-apart', facts: { measured: false, transportHours: 20, known: true } },
+    ]);
+    const of = (ec25UsPerCm: number, bearing: Method['bearing']) =>
+      long({ ...alike, ec25UsPerCm }, alike, bearing).method;
+    expect([of(420, 'usual'), of(421, 'usual'), of(179, 'usual')]).toEqual(['direct', 'match', 'match']);
+    expect([of(361, 'delicate'), of(599, 'robust'), of(601, 'robust')]).toEqual(['match', 'direct', 'match']);
+    // A temperature is floated away, and a pH is not what kills.
+    expect(long({ ...alike, tempC: 12, ph: 6 }, { ...alike, ph: 8 }).method).toBe('direct');
+    const { ghDegrees: _g, ec25UsPerCm: _e, ...untested } = alike;
+    for (const unknown of [long(alike, untested), long(untested)])
+      expect([unknown.method, unknown.reason.id]).toEqual(['match', 'foul-and-apart']);
+    expect(long(alike, untested).reason.facts).toEqual({ measured: false, transportHours: 20, known: false });
+    expect(long(alike, { ghDegrees: 8 }).method).toBe('direct');
   });
   it('what is not known of both waters is named; without hardness and conductivity it is dripped to be sure', () => {
     const { ghDegrees: _g, ec25UsPerCm: _e, ...less } = alike;

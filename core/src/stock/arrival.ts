@@ -5,7 +5,7 @@ import { because, guarded, ok, refuse, type NoFacts, type ReasonOf, type Result 
 import { dropsPerMlRatio, type Bearing } from '#core/water';
 import type { WaterKnown } from './suits';
 
-export const acclimationMethods = ['float', 'drip', 'direct'] as const;
+export const acclimationMethods = ['float', 'drip', 'direct', 'match'] as const;
 export type AcclimationMethod = (typeof acclimationMethods)[number];
 /** What progress is measured by. Equal conductivity of different salts is not equal water. */
 export const acclimationParameters = rankedBy('dripRank');
@@ -16,6 +16,8 @@ type Compared = AcclimationParameter | 'ph';
 export type MethodReason = ReasonOf<{
   /** Ammonia in the bag, measured or to be expected after so many hours. */
   foul: { measured: boolean; transportHours: number; hardnessDiffers: boolean };
+  /** The same, and the tank's water is so far from the bag's, or so little known, that going straight over is a shock of its own. */
+  'foul-and-apart': { measured: boolean; transportHours: number; known: boolean };
   differs: { parameters: Compared[] };
   unknown: NoFacts;
   close: NoFacts;
@@ -44,6 +46,8 @@ const takenAtOnce: Record<Bearing, Record<AcclimationParameter | 'ph', number>> 
   usual: { ec25UsPerCm: 60, ghDegrees: 2, khDegrees: 1, tempC: 2, ph: 0.4 },
   robust: { ec25UsPerCm: 150, ghDegrees: 4, khDegrees: 2, tempC: 3, ph: 0.6 },
 };
+/** From so many times what they take at once on, going straight over is a shock (our own estimate). */
+const shockRatio = 2;
 /** Hours in a closed bag after which ammonia has gathered while CO2 kept it harmless (common practice). */
 const longTransportHours = 8;
 
@@ -53,7 +57,8 @@ const longTransportHours = 8;
  * Float where temperature alone differs or nothing is large; drip where hardness, conductivity or pH differ by more than
  * this class takes at once; direct, into water of the same temperature, after a long transport with ammonia: opening the
  * bag lets CO2 out, pH rises and turns ammonium into ammonia within minutes, so dripping in that water is the greater
- * harm (common practice; the chemistry of ammonia is Emerson et al. 1975).
+ * harm (common practice; the chemistry of ammonia is Emerson et al. 1975). Where that water is far from the bag's, or
+ * nobody measured it, neither is right: a tub is mixed to the bag's own water, and brought to the tank's over days.
  * @example acclimationMethod({ bag: { ghDegrees: { lo: 4, hi: 4 } }, tank: { ghDegrees: { lo: 12, hi: 12 } }, bearing: 'usual', transportHours: 1 }).method // 'drip'
  */
 export function acclimationMethod({
@@ -89,15 +94,17 @@ export function acclimationMethod({
     unknown,
     cautions,
   });
-  if (foul)
-    return advice('direct', {
-      id: 'foul',
-      facts: {
-        measured: tan !== undefined && middle(tan) >= 1,
-        transportHours,
-        hardnessDiffers: large.length > 0,
-      },
-    });
+  if (foul) {
+    const facts = { measured: tan !== undefined && middle(tan) >= 1, transportHours };
+    const known = !(unknown.includes('ghDegrees') && unknown.includes('ec25UsPerCm'));
+    const apart = large.some(
+      ({ parameter, fromValue, toValue }) =>
+        parameter !== 'ph' && Math.abs(toValue - fromValue) > shockRatio * takenAtOnce[bearing][parameter],
+    );
+    return apart || !known
+      ? advice('match', { id: 'foul-and-apart', facts: { ...facts, known } })
+      : advice('direct', { id: 'foul', facts: { ...facts, hardnessDiffers: large.length > 0 } });
+  }
   if (large.length > 0) return advice('drip', { id: 'differs', facts: { parameters: large.map((d) => d.parameter) } });
   if (unknown.includes('ghDegrees') && unknown.includes('ec25UsPerCm'))
     return advice('drip', { id: 'unknown', facts: {} });

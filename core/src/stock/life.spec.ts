@@ -156,7 +156,8 @@ describe('bringing animals over', () => {
   it('floats where the waters are close, drips where hardness differs, releases at once after ammonia', () => {
     expect(method({ ...tank, tempC: at(20) })).toBe('float');
     expect(method({ ...tank, ghDegrees: at(12) })).toBe('drip');
-    expect(method({ ...tank, ghDegrees: at(12) }, 20)).toBe('direct');
+    expect(method({ ...tank, ghDegrees: at(10) }, 20)).toBe('direct');
+    expect(method({ ...tank, ghDegrees: at(12) }, 20)).toBe('match');
     expect(method({ ...tank, tanMgPerL: at(2) })).toBe('direct');
     expect(acclimationMethod({ bag: {}, tank, bearing: 'usual', transportHours: 1 }).method).toBe('drip');
   });

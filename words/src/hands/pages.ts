@@ -42,7 +42,12 @@ export const handsPages = {
   nothingWasForeseenToLeave: 'nothing was foreseen to leave its band, and nothing is read above it',
   sayFromWhenToWhen: 'Say from when to when.',
   itEndsAfterItBegins: 'It ends after it begins.',
-  nothingIsForeseenToLeave: 'nothing is foreseen to leave its band',
+  nothingIsForeseenToLeave: (labels: string) => `nothing of what was tested (${labels}) is foreseen to leave its band`,
+  nothingIsKnownOfIt: 'not known: nobody has tested this tank often enough. Test nitrate, KH and pH before you leave',
+  speaksAgainstLeaving: (what: string) => `Speaks against leaving now: ${what.replace(/\.$/, '')}.`,
+  notKnownWhoLivesHere: 'not known, nobody wrote who lives here',
+  nobodyInTheBookSoNoHours:
+    'No animals are in the book here, so nobody can say how long the oxygen lasts: enter who lives here, or put air in the box.',
   tooLowFrom: 'too low from',
   noAnimalsInTheBook: 'no animals in the book',
   noFeedingNeeded: 'no feeding needed',

@@ -1,4 +1,11 @@
-import type { AcclimationParameter, ArrivalCaution, MaturitySchool, MethodReason, StockingReason } from '#core/stock';
+import type {
+  AcclimationMethod,
+  AcclimationParameter,
+  ArrivalCaution,
+  MaturitySchool,
+  MethodReason,
+  StockingReason,
+} from '#core/stock';
 import { teller } from '#words/explain';
 
 const spelled: Record<AcclimationParameter | 'ph', string> = {
@@ -9,10 +16,19 @@ const spelled: Record<AcclimationParameter | 'ph', string> = {
   ph: 'pH',
 };
 
+export const methodNames: Record<AcclimationMethod, string> = {
+  float: 'Float, then release',
+  drip: 'Drip them over',
+  direct: 'Straight over',
+  match: 'Into a tub of the bag’s own water values',
+};
+
 /** Why animals are floated, dripped, or netted straight over. */
 export const methodWords = teller<MethodReason>({
   foul: ({ measured, transportHours, hardnessDiffers }) =>
     `${measured ? 'There is ammonia in the bag' : `After ${transportHours} hours there will be ammonia in the bag`}: once it is open, pH rises and makes it toxic. Float closed for temperature, then net them straight over${hardnessDiffers ? ', best into a tank mixed to the bag’s hardness' : ''}.`,
+  'foul-and-apart': ({ measured, transportHours, known }) =>
+    `${measured ? 'There is ammonia in the bag' : `After ${transportHours} hours there will be ammonia in the bag`}, so no dripping; and ${known ? 'this tank’s water is too far from the bag’s to net them straight over' : 'nobody tested both waters, so do not net them straight over: test conductivity or hardness first'}. Mix a tub to the bag’s conductivity and temperature, with air; net them into it at once, pour the bag’s water away, then bring the tub to the tank’s water by a tenth a day.`,
   differs: ({ parameters }) =>
     `${parameters.map((p) => spelled[p]).join(' and ')} ${parameters.length === 1 ? 'differs' : 'differ'} by more than they take at once.`,
   unknown: () => 'How far the waters differ is not known: drip, and test the bag.',

@@ -1,5 +1,5 @@
 export { alarmShort, alarmWords } from './alarms';
-export { arrivalCautionWords, maturityWords, methodWords, stockingWords } from './arrival';
+export { arrivalCautionWords, maturityWords, methodNames, methodWords, stockingWords } from './arrival';
 export {
   cyclingReasonWords,
   cyclingWords,

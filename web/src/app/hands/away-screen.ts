@@ -28,6 +28,7 @@ import { heldText } from './forecast-check-text';
 import { HouseStore } from '../base/house-store';
 import { DiaryWatch, Scribe } from '../base/scribe';
 import { careDiaryKinds } from '../care';
+import { TonightStore } from '../tonight';
 import { StockStore, type TankStock } from '../stock';
 import { courseDaysIn, coursesOfHouse } from './course-days';
 import { Choice, Option } from '../ui/choice';
@@ -55,7 +56,11 @@ function casesOf(all: readonly Case[]): Case[] {
 interface Said {
   leaves: Leaves[];
   fault: string;
+  /** What of the tank was tested often enough to be foreseen. */
+  labels: string[];
 }
+/** What is watched on Tonight and no reason to stay: the rest of what the animals and the water show is. */
+const againstIds: readonly string[] = ['animals', 'losses', 'held', 'case', 'quarantine', 'course'];
 /** A value as the absence reckons with it; null for what neither builds up nor is held to anything. */
 function valueOf(
   { parameter, level, productionPerDay, sourceValue, ceiling, floor }: BuildUpView['tanks'][number]['lines'][number],
@@ -122,8 +127,11 @@ export class AwayScreen {
   private readonly buildUp = new AskedAnew('buildUp');
   private readonly found = new AskedAnew('handsFound');
 
+  private readonly tonight = inject(TonightStore);
+
   constructor() {
     this.stock.load();
+    this.tonight.load();
     this.diary.open();
   }
   protected sayNote(tankId: string, text: string): void {
@@ -149,13 +157,18 @@ export class AwayScreen {
     );
     const known = perParameter.filter((p) => p !== null && (p.ceiling !== undefined || p.floor !== undefined));
     const found = absence({ days, perParameter: known.filter((p) => p !== null) });
-    return found.ok ? { leaves: found.value.leaves, fault: '' } : { leaves: [], fault: plainRefusal(found.refusal) };
+    const labels = known.flatMap((p) => (p ? [parameterLabel(p.parameter)] : []));
+    return found.ok
+      ? { leaves: found.value.leaves, fault: '', labels }
+      : { leaves: [], fault: plainRefusal(found.refusal), labels };
   }
-  private leavesText({ leaves, fault }: Said): string {
+  private leavesText({ leaves, fault, labels }: Said): string {
     return (
       fault ||
       (leaves.length === 0
-        ? handsPages.nothingIsForeseenToLeave
+        ? labels.length === 0
+          ? handsPages.nothingIsKnownOfIt
+          : handsPages.nothingIsForeseenToLeave(labels.join(', '))
         : leaves
             .map(({ parameter, earliestDay, likelyDay, side }) => {
               const where = side === 'below' ? 'below' : 'above';
@@ -164,6 +177,16 @@ export class AwayScreen {
             })
             .join('; '))
     );
+  }
+  /** What Tonight says must be seen to, or what its animals show: nobody leaves over that. */
+  private againstLeaving(tankId: string): string {
+    const tank = this.tonight.tankNamed(tankId);
+    if (!tank) return '';
+    const said = tank.contributions.filter(
+      (c) => c.severity === 'act' || (c.severity === 'watch' && againstIds.includes(c.reason.id)),
+    );
+    const all = [...(tank.state === 'act' ? [tank.reason] : []), ...said.map((c) => c.text)];
+    return all.length === 0 ? '' : handsPages.speaksAgainstLeaving([...new Set(all)].join(' '));
   }
   private portionsOf({ residents }: TankStock, days: number): { text: string; fault: string; portionG: number } {
     const animals = leastRations(residents);
@@ -218,6 +241,7 @@ export class AwayScreen {
         portionG: food.portionG,
         topUpL: this.topUpL(of.tank.netVolumeL),
         courses: this.coursesIn(of.tank.tankId),
+        against: this.againstLeaving(of.tank.tankId),
         note: this.notes().get(of.tank.tankId) ?? '',
       };
     });

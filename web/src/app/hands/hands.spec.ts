@@ -433,6 +433,8 @@ describe('an outage', () => {
     const order = () => room.text().slice(room.text().indexOf('Who is first'));
     expect(order().indexOf('Loft')).toBeLessThan(order().indexOf('Porch'));
     expect(order()).toContain('canister may be foul');
+    // Of the other nobody wrote who lives there.
+    expect(order()).toMatch(/Porch.{0,4}oxygen: not known, nobody wrote who lives here/);
     await room.tickBox('has air: Loft');
     expect(order()).toMatch(/Loft.{0,4}oxygen: not limited by oxygen/);
   });
@@ -466,6 +468,11 @@ describe('a move', () => {
     await room.pick('[name=aerated]', 'yes');
     expect(room.text()).toContain('not limited by oxygen');
     expect(room.text()).not.toContain('That may not last');
+  });
+  it('of a tank of whom nobody wrote no hours are told', async () => {
+    const room = await open(a);
+    expect(room.text()).toContain('nobody can say how long the oxygen lasts');
+    expect(room.text()).not.toContain('not limited by oxygen');
   });
   it('refuses figures that cannot be beside them', async () => {
     const room = await open(b);
@@ -625,7 +632,9 @@ describe('weeks away', () => {
     // Fed every third day: 5/9 of 2 mg/L; (40 − 22) / (1.11 + 0.2) = 13.7, likely (40 − 20) / (0.83 + 0.2) = 19
     expect(room.text()).toMatch(/with these portions:\s*nitrate from day 13, likely 19/);
     // 30 % of water with 2 mg/L before: 16 at most, 24 / 1.31 = 18.3: not within 14 days.
-    expect(room.text()).toMatch(/with these portions and the change before:\s*nothing is foreseen/);
+    expect(room.text()).toMatch(
+      /with these portions and the change before:\s*nothing of what was tested \(nitrate\) is foreseen/,
+    );
     await room.pick('nl-choice[name=plan]', 'change');
     await room.type('input[name=call]', 'the neighbour');
     await room.click('Write it in the book');
@@ -652,7 +661,27 @@ describe('weeks away', () => {
     expect(room.text()).not.toContain('with these portions');
     TestBed.resetTestingModule();
     const soft = await openWith({ floor: 0, level: fan(0, 0, 0) });
-    expect(soft.text()).toContain('nothing is foreseen to leave its band');
+    expect(soft.text()).toContain('nothing of what was tested (carbonate hardness) is foreseen to leave its band');
+  });
+  it('where nobody tested nothing is calmed, and what speaks against leaving now is said', async () => {
+    const sick = visit(a, 'Porch', {
+      state: 'act',
+      reason: 'They gasp at the surface.',
+      contributions: [
+        { id: 'x', severity: 'watch', reason: { id: 'losses', facts: {} }, text: '2 dead in a week', evidence: [] },
+        { id: 'y', severity: 'note', reason: { id: 'new', facts: {} }, text: 'New: a food', evidence: [] },
+      ],
+    });
+    const sheet = { nowAt: '', nightOn: '', house: '', foreseen: { readyCount: 1, tanksCount: 1 }, tanks: [sick] };
+    const none = { nowAt: '', tanks: [a, b].map((tankId) => ({ tankId, ready: true, lines: [] })) };
+    const room = await openRoom(AwayScreen, {
+      answers: { stock, buildUp: none, diary: diary(), tonight: sheet },
+      nowEpochMs,
+    });
+    expect(room.text()).toContain('not known: nobody has tested this tank often enough');
+    expect(room.text()).not.toContain('is foreseen to leave its band');
+    expect(room.text()).toContain('Speaks against leaving now: They gasp at the surface. 2 dead in a week.');
+    expect(room.text()).not.toContain('New: a food');
   });
   it('the stand-in sees litres, what is normal, and the days of a course, to be done as shown only', async () => {
     const away = { step: 'away', fromOn: '2026-03-11', toOn: '2026-03-20', leaves: [] };

@@ -324,6 +324,8 @@ export class MoveScreen {
       hours,
     });
     if (!oxygen.ok) return { fault: plainRefusal(oxygen.refusal), short: false, text: '' };
+    // Nobody entered is not nobody there.
+    if (animalsG === 0) return { fault: handsPages.nobodyInTheBookSoNoHours, short: false, text: '' };
     if (!cooled.ok) return { fault: plainRefusal(cooled.refusal), short: false, text: '' };
     const { lo } = oxygen.value.hours;
     return {

@@ -141,8 +141,14 @@ export class OutageScreen {
       ...line,
       name: this.stock.stockOf(line.id)?.tank.name ?? 'A tank',
       aired: this.airedIds().includes(line.id),
+      // Nobody entered is not nobody there.
+      unknown: this.still() && !this.airedIds().includes(line.id) && this.nobodyIn(line.id),
     }));
   });
+  private nobodyIn(tankId: string): boolean {
+    const of = this.stock.stockOf(tankId);
+    return !of || livingMassG(of.residents).hi === 0;
+  }
   protected air(tankId: string): void {
     this.airedIds.update((ids) => (ids.includes(tankId) ? ids.filter((id) => id !== tankId) : [...ids, tankId]));
   }

@@ -23,7 +23,7 @@ import {
 } from '#core/stock';
 import type { ArrivalPayload } from '#contracts/book';
 import { schoolWords } from '#words/care';
-import { arrivalCautionWords, maturityWords, methodWords, stockingWords, stockPages } from '#words/stock';
+import { arrivalCautionWords, maturityWords, methodNames, methodWords, stockingWords, stockPages } from '#words/stock';
 import { bearings, flowOf } from '#core/water';
 import { flowWords } from '#words/water';
 import { GateWatch } from '../base/gate-watch';
@@ -221,6 +221,7 @@ export class ArrivalScreen {
     ...(this.waterWarning() ? [this.waterWarning()] : []),
     ...(this.planned() ? (this.advice()?.warnings.map(stockingWords) ?? []) : []),
   ]);
+  protected readonly methods = methodNames;
   protected readonly method = computed(() => {
     const [stock, kind] = [this.stock(), this.kind()];
     return stock && kind

@@ -190,12 +190,13 @@ describe('an arrival', () => {
     expect(room.query<HTMLInputElement>('input[name=strain]').value).toBe('');
     expect(room.has('.method')).toBeFalse();
   });
-  it('after long hours in a bag it says straight over, and why', async () => {
+  it('after long hours in a bag, and nobody tested both waters: neither straight over nor dripped', async () => {
     const room = await open(ArrivalScreen, { tank: 't1' });
     await room.pick('nl-choice[name=kind]', 'cherry-shrimp');
     await room.type('input[name=hours]', '20');
-    expect(room.text()).toContain('Straight over');
-    expect(room.text()).toContain('pH rises and makes it toxic');
+    expect(room.text()).toContain('do not net them straight over');
+    expect(room.text()).toContain('Mix a tub to the bag’s conductivity and temperature');
+    expect(room.text()).not.toContain('Straight over');
   });
 });
 
