@@ -364,7 +364,8 @@ const bareDate = {
 };
 /** A signal that is linked to what is read anew takes what was typed with each reading: it follows a value. */
 const linkedToReading = {
-  selector: "CallExpression[callee.name='linkedSignal'] > ArrowFunctionExpression.arguments:first-child ChainExpression",
+  selector:
+    "CallExpression[callee.name='linkedSignal'] > ArrowFunctionExpression.arguments:first-child ChainExpression",
   message: 'What is read anew would take what was typed: link it to a computed of the value itself.',
 };
 const specs = ['**/*.spec.ts', '**/*.cases.ts'];

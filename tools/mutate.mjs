@@ -31,9 +31,10 @@ const guards = [
   ...['steps'].map((f) => `core/src/doing/${f}.ts`),
   ...['stocking', 'arrival'].map((f) => `core/src/stock/${f}.ts`),
   'core/src/tonight/round.ts',
-  ...['urgency', 'first-aid'].map((f) => `core/src/trouble/${f}.ts`),
+  ...['urgency', 'first-aid', 'held-fast'].map((f) => `core/src/trouble/${f}.ts`),
   'core/src/care/may-dose.ts',
-  ...['gate', 'meetings', 'lives', 'by-itself'].map((f) => `core/src/gate/${f}.ts`),
+  ...['gate', 'meetings', 'lives', 'places', 'by-itself'].map((f) => `core/src/gate/${f}.ts`),
+  'core/src/threads/threads.ts',
 ];
 /** What is meant to be killed at least, in per cent. */
 const aim = { guards: 80, core: 65 };

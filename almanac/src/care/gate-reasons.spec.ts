@@ -10,14 +10,14 @@ const reasonsOf = (of: GateRow, rows: readonly GateRow[], more: Partial<GateFact
 describe('the gate says what stands in the way, with its facts', () => {
   it('a label with two packs, with none, or with a pack beside a food', () => {
     const label = (of: object, more: object = {}): string[] =>
-      says(course('D07', { label: { doseDays: [1], changes: [], ...of } as never, split: true, ...more }), [fish]);
+      says(course('D07', { label: { doseDays: [1], changes: [], ...of }, split: true, ...more }), [fish]);
     expect(label({ packTreatsL: 40 })).toEqual([]);
     expect(label({ packTreatsUsGal: 10 })).toEqual([]);
     expect(label({ packTreatsL: 40, packTreatsUsGal: 10 })).toEqual(['label label']);
     expect(label({})).toEqual(['label label']);
     const food = { food: { foodG: 5, mgPerG: 10 } };
     expect(label({ packTreatsL: 40 }, food)).toEqual(['label label']);
-    expect(reasonsOf(course('D07', { label: { doseDays: [1], changes: [] } as never }), [fish])).toEqual([
+    expect(reasonsOf(course('D07', { label: { doseDays: [1], changes: [] } }), [fish])).toEqual([
       { id: 'label', facts: {} },
     ]);
     expect(label({ packTreatsL: 40, doseDays: [] })).toContain('label label');

@@ -68,37 +68,41 @@ export function ownNormal({
   const values = earlier.map((r) => middle(r));
   const halfWidths = earlier.map((r) => (r.lo === null || r.hi === null ? 0 : (r.hi - r.lo) / 2));
   const least = Math.max(leastMadValue, medianOf(halfWidths));
-  const spread = (of: readonly number[], about: number): number =>
-    Math.max(least, medianOf(of.map((x) => Math.abs(x - about))));
-  const trend = trendOf(times, values);
+  const spread = (levels: readonly number[], centreValue: number): number =>
+    Math.max(least, medianOf(levels.map((x) => Math.abs(x - centreValue))));
+  const inOrder = earlier
+    .map((r) => ({ atEpochMs: r.atEpochMs, value: middle(r) }))
+    .sort((a, b) => a.atEpochMs - b.atEpochMs);
+  const trend = trendOf(inOrder);
   const straight = values.map((x, i) => x - trend * ((times[i] ?? 0) / dayMs));
   const mad = spread(straight, medianOf(straight));
   const reach = (outlierScoreRatio * mad) / madToSdRatio;
   const crept = Math.abs(trend) * ((Math.max(...times) - Math.min(...times)) / dayMs) > reach;
   // What crept away is not usual: the usual is what stood before it did.
-  const centre = medianOf(crept ? firstThird(times, values) : values);
+  const centre = medianOf(crept ? firstThird(inOrder) : values);
   const around = crept ? reach : (outlierScoreRatio * spread(values, centre)) / madToSdRatio;
   return { lo: centre - around, hi: centre + around, medianValue: centre, readingCount: earlier.length };
 }
 
 /** So many of the newest readings show which way it goes. */
 const trendReadingCount = 60;
+interface Point {
+  atEpochMs: number;
+  value: number;
+}
 /** Change a day as the median of all slopes between two readings (Theil 1950, Sen 1968): a stray reading turns none of it. */
-function trendOf(times: readonly number[], values: readonly number[]): number {
-  const inOrder = times
-    .map((at, i) => ({ at, value: values[i] ?? 0 }))
-    .sort((a, b) => a.at - b.at)
-    .slice(-trendReadingCount);
-  const slopes = inOrder.flatMap((b, i) =>
-    inOrder.slice(0, i).flatMap((a) => (b.at > a.at ? [(b.value - a.value) / ((b.at - a.at) / dayMs)] : [])),
+function trendOf(inOrder: readonly Point[]): number {
+  const newest = inOrder.slice(-trendReadingCount);
+  const slopes = newest.flatMap((b, i) =>
+    newest
+      .slice(0, i)
+      .flatMap((a) => (b.atEpochMs > a.atEpochMs ? [(b.value - a.value) / ((b.atEpochMs - a.atEpochMs) / dayMs)] : [])),
   );
   return slopes.length > 0 ? medianOf(slopes) : 0;
 }
 /** Values of the oldest third, three at least. */
-function firstThird(times: readonly number[], values: readonly number[]): number[] {
-  const inOrder = times.map((at, i) => ({ at, value: values[i] ?? 0 })).sort((a, b) => a.at - b.at);
-  return inOrder.slice(0, Math.max(3, Math.floor(inOrder.length / 3))).map((r) => r.value);
-}
+const firstThird = (inOrder: readonly Point[]): number[] =>
+  inOrder.slice(0, Math.max(3, Math.floor(inOrder.length / 3))).map((r) => r.value);
 
 /** On which side of what is usual a reading lies, wholly; null where any part of it is usual. */
 export function unusualSide(reading: Interval, normal: Interval): 'above' | 'below' | null {

@@ -127,7 +127,7 @@ describe('what holds fast', () => {
   it('a tank that is said to be cycled and holds nobody has nobody to be helped', () => {
     const cycle = (facts: object): Contribution => ({
       ...said('cycle', 'watch', 3),
-      reason: { id: 'cycle', facts: { ageDays: 9, said: true, stocked: false, ...facts } } as ContributionReason,
+      reason: { id: 'cycle', facts: { ageDays: 9, said: true, stocked: false, ...facts } },
     });
     expect(of(verdict('act', true), cycle({}))).toEqual(['drifting', 'cycle:1', 'see-to-this']);
     expect(of(verdict('act', true), cycle({ stocked: true }))[1]).toBe('water');

@@ -343,8 +343,8 @@ function co2Of(of: BookOfTank, readings: Readonly<Record<string, Measured>>): Me
   const { ph, khDegrees, tempC } = readings;
   if (of.equipment?.co2 !== true || of.carbonateHeld !== true || !ph || !khDegrees || !tempC) return null;
   if (ph.lo === null || ph.hi === null || khDegrees.hi === null || (khDegrees.lo ?? 0) < 1) return null;
-  const at = (phValue: number, kh: number): number | null => {
-    const found = freeCo2({ ph: phValue, khDegrees: kh, tempC: middle(tempC) });
+  const at = (phValue: number, hardDegrees: number): number | null => {
+    const found = freeCo2({ ph: phValue, khDegrees: hardDegrees, tempC: middle(tempC) });
     return found.ok ? found.value.value.co2MgPerL : null;
   };
   const [lo, hi] = [at(ph.hi, khDegrees.lo ?? 0), at(ph.lo, khDegrees.hi)];

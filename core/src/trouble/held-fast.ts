@@ -12,6 +12,7 @@ import {
 import { answeredBy, readingShares, readingsOf, sharesOf, type TroubleCase } from './signs';
 import { holds, wasSeen, type Seen } from './when';
 
+/** The more urgent of two. */
 export const worse = (a: Urgency, b: Urgency): Urgency => (urgencies.indexOf(b) > urgencies.indexOf(a) ? b : a);
 const milder = (a: Urgency, b: Urgency): Urgency => (urgencies.indexOf(b) < urgencies.indexOf(a) ? b : a);
 

@@ -19,7 +19,7 @@ import {
   type TroubleCase,
 } from './signs';
 import { inScope, settledCauses } from './held-fast';
-import { holds, wasSeen, type Seen } from './when';
+import { holds, type Seen } from './when';
 
 const backgrounds = { common: 0.15, uncommon: 0.05, rare: 0.01 } as const;
 const priors = { common: 10, uncommon: 3, rare: 1, 'very-rare': 0.3 } as const;

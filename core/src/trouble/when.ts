@@ -38,7 +38,7 @@ export function holds(when: When, of: TroubleCase, { shares, signs }: Seen): boo
   ];
   return (
     (!when.seenIds || when.seenIds.some((id) => wasSeen(shares, id))) &&
-    (!when.unseenIds || !when.unseenIds.some((id) => wasSeen(shares, id))) &&
+    !when.unseenIds?.some((id) => wasSeen(shares, id)) &&
     (!when.signs || signs) &&
     (!when.hosts || when.hosts.some((h) => of.hosts.includes(h))) &&
     (!when.source || when.source.some((s) => of.sourceHas?.includes(s))) &&

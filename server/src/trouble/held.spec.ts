@@ -128,7 +128,7 @@ describe('what holds fast in a tank, on Tonight', () => {
     const opened = entry(
       'case',
       tank,
-      { step: 'opened', firstSignAt: at(0, -60), findings: { 'climbing-out': 'yes' } } as PayloadOf<'case'>,
+      { step: 'opened', firstSignAt: at(0, -60), findings: { 'climbing-out': 'yes' } },
       at(0, -50),
     );
     expect((await house.write(opened)).status).toBe(201);

@@ -37,7 +37,11 @@ async function rowsFor(
       subjectIds: missing.map((t) => t.tankId),
       sinceEpochMs: nowEpochMs - lookBackDays * dayMs,
     });
-    for (const tank of missing) rowsOf.set(tank, read.filter((r) => r.subjectId === tank.tankId) as Rows);
+    for (const tank of missing)
+      rowsOf.set(
+        tank,
+        read.filter((r) => r.subjectId === tank.tankId),
+      );
   }
   return new Map(tanks.map((t) => [t.tankId, rowsOf.get(t) ?? []]));
 }

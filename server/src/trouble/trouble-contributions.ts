@@ -37,7 +37,8 @@ export async function troubleContributions({
     tanks,
     prospects,
     nowEpochMs,
-    findingsOf: (tankId) => Object.assign({}, ...open.filter((t) => t.tankId === tankId).map((t) => t.findings)),
+    findingsOf: (tankId) =>
+      Object.fromEntries(open.filter((t) => t.tankId === tankId).flatMap((t) => Object.entries(t.findings))),
   });
   for (const of of open) {
     const due = of.lookAgainEpochMs !== null && of.lookAgainEpochMs <= nowEpochMs;

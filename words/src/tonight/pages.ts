@@ -1,5 +1,6 @@
 /** What the pages of tonight say. */
 export const tonightPages = {
+  firstAid: 'First aid',
   planAChange: 'Plan a change',
   wasDueAgo: (minutes: string) => `was due ${minutes} ago`,
   nothingWasChanged: (why: string) => `${why}. Nothing was changed.`,

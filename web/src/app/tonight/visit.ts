@@ -5,6 +5,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { RouterLink } from '@angular/router';
 import { Check, Droplet } from 'lucide';
 import { ButtonDirective } from 'primeng/button';
+import type { HeldFact } from '#core/tonight';
 import type { ShownContribution, TonightTank } from '#contracts/tonight';
 import { HouseStore } from '../base/house-store';
 import { Icon } from '../ui/icon';
@@ -60,7 +61,9 @@ export class Visit {
       case 'test':
         return { word: 'Test it', path: '/readings' };
       default:
-        return null;
+        return this.tank().nextStep.reason.id === 'first-aid'
+          ? { word: tonightPages.firstAid, path: `/trouble/${this.tank().tankId}` }
+          : null;
     }
   });
   /** What presses, as it comes: most needed first. */
@@ -71,8 +74,14 @@ export class Visit {
   );
   /** What else must be seen to tonight, beside what decides: never only behind a tap. */
   protected readonly alsoActs = computed(() =>
-    this.pressing().filter((c) => c.severity === 'act' && c.id !== this.tank().decidedBy),
+    this.pressing().filter((c) => c.severity === 'act' && c.id !== this.tank().decidedBy && !this.saidByWater(c)),
   );
+  /** What holds fast by the reading that decides is said in its figures already. */
+  private saidByWater(c: ShownContribution): boolean {
+    const { decidedBy, deciding } = this.tank();
+    const { held } = c.reason.facts as { held?: HeldFact };
+    return decidedBy === null && held !== undefined && held.parameter !== null && held.parameter === deciding;
+  }
   /** What runs, waits to be looked at or came in lately; tests stand above the round. */
   protected readonly beside = computed(() => {
     const notes = this.tank().contributions.filter((c) => !this.pressing().includes(c) && !isTest(c) && !isForecast(c));

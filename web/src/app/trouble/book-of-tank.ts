@@ -10,7 +10,6 @@ import {
   type TroubleCase,
   type TroubleRow,
 } from '#core/trouble';
-import { middle } from '#core/readings';
 import type { StockGroup } from '#core/stock';
 import type { ReadPayloadOf } from '#contracts/book';
 import type { SourceView } from '#contracts/sources';

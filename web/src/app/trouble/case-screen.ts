@@ -63,6 +63,22 @@ import { WhyNot } from '../ui/why';
 /** When one looks again where nothing else says so. */
 const againHours = { now: 1, today: 24, week: 168, watch: 336, none: 336 } as const;
 
+/** What else of Tonight a case begins with: animals, treatment, what was done to the tank. */
+const knownIds: readonly string[] = [
+  'held',
+  'animals',
+  'losses',
+  'moults',
+  'cycle',
+  'slow-harm',
+  'course',
+  'course-paused',
+  'filter-watch',
+  'quarantine',
+  'moved',
+];
+const mostKnownCount = 4;
+
 /** One tank in trouble: what is seen, what its book says, what that amounts to, and the case it makes. */
 @Component({
   selector: 'nl-case',
@@ -154,11 +170,12 @@ export class CaseScreen {
     const folio = this.folios.folio();
     return folio?.tank.tankId === this.tankId() ? folio : null;
   });
-  /** What Tonight says of this tank already, this case itself left out. */
+  /** What Tonight says already of its animals and of what is done to them; the case itself left out. */
   protected readonly known = computed(() =>
-    (this.folio()?.tank.contributions ?? []).filter(
-      (c) => c.severity !== 'note' && !['case', 'not-worked-out'].includes(c.reason.id),
-    ),
+    (this.folio()?.tank.contributions ?? [])
+      .filter((c) => c.severity === 'act' || (c.severity === 'watch' && knownIds.includes(c.reason.id)))
+      .filter((c) => c.reason.id !== 'case')
+      .slice(0, mostKnownCount),
   );
   protected readonly threads = computed(() =>
     threadsOf(

@@ -68,7 +68,8 @@ export class MixScreen {
   readonly do = input<string>();
   protected readonly mix = inject(MixStore);
   protected readonly ways = ways;
-  protected readonly way = linkedSignal((): Way => ways.find((w) => w.id === this.do())?.id ?? 'drum');
+  private readonly asked = computed((): Way => ways.find((w) => w.id === this.do())?.id ?? 'drum');
+  protected readonly way = linkedSignal(() => this.asked());
   protected readonly askedL = computed(() => {
     const value = Number(this.litres());
     return Number.isFinite(value) && value > 0 ? value : null;
