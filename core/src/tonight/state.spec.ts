@@ -122,7 +122,11 @@ describe('what holds fast', () => {
     expect(said.nextStep.reason.facts.held?.first).toEqual(['air']);
     expect(of(verdict('act', true), held('now', 'ph'))).toEqual(['act', 'water', 'leave']);
     expect(of(verdict('act'), held('now', 'tempC'))[1]).toBe('held:1');
-    expect(of(verdict('settled'), held('now', 'ph'))[1]).toBe('held:1');
+    // No band of its practice speaks of it: it is settled there, and too much all the same.
+    expect(of(verdict('settled'), held('now', 'ph'))).toEqual(['act', 'water', 'first-aid']);
+    expect(of(verdict('unknown'), held('now', 'ph'))[1]).toBe('held:1');
+    const drifts = whole(verdict('drifting'), held('today', 'ph'));
+    expect([drifts.state, drifts.reason.by, drifts.urgent]).toEqual(['act', 'water', false]);
   });
   it('a tank that is said to be cycled and holds nobody has nobody to be helped', () => {
     const cycle = (facts: object): Contribution => ({

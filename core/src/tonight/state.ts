@@ -71,9 +71,11 @@ export function stateOfTank({
 /** What holds fast by the very reading that decides the water is said in the water's figures, with the step that holds. */
 function besideWater(contribution: Contribution, water: TankState): TankState {
   const { reason } = contribution;
-  if (reason.id !== 'held' || water.state !== 'act' || reason.facts.held.parameter !== water.deciding)
+  const unread = water.state === 'unknown' || water.state === 'resting';
+  if (reason.id !== 'held' || unread || reason.facts.held.parameter !== water.deciding)
     return told(contribution, 'act');
-  return water.urgent ? water : { ...water, urgent: reason.facts.held.urgency === 'now', nextStep: stepFor(reason) };
+  const urgent = reason.facts.held.urgency === 'now';
+  return water.urgent ? water : { ...water, state: 'act', urgent, nextStep: stepFor(reason) };
 }
 
 const told = ({ id, reason }: Contribution, state: TankStateId): TankState => ({

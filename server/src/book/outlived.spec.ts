@@ -62,6 +62,8 @@ function withoutSentence({
   return { ...tank, leavesParameter: leaves?.parameter ?? null };
 }
 
+/** What crept is not usual any more, so that its reading is believed at a second one only. */
+const alsoDue: Readonly<Record<string, readonly string[]>> = { Lobby: ['ec25UsPerCm'] };
 /**
  * What is judged anew since then, each for its reason: the animals' own range of conductivity, deaths and missing animals
  * before the water, salt that creeps up, a hose that runs over its time.
@@ -174,7 +176,9 @@ describe('a book of version 0.1.0', () => {
         saidOf(now, 'test-due')
           .map((c) => (c.reason.facts as { parameter: string }).parameter)
           .sort(),
-      ).toEqual(old.tests.due.map((t) => t.parameter).sort());
+      )
+        .withContext(now.name)
+        .toEqual([...old.tests.due.map((t) => t.parameter), ...(alsoDue[now.name] ?? [])].sort());
       expect(saidOf(now, 'new').map((c) => c.text)).toEqual(old.isNew.map((n) => `New: ${n.name}`));
       expect(saidOf(now, 'after-change').length).toBe(old.watch && !old.watch.said ? 1 : 0);
     }

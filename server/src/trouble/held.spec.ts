@@ -112,6 +112,33 @@ describe('what holds fast in a tank, on Tonight', () => {
       'held:extreme:copper-with-fish',
     ]);
   });
+  it('copper that a course holds there on purpose is no alarm; beyond its dose, and with shrimp, it is', async () => {
+    const treated = (t: string) => [
+      entry(
+        'course',
+        t,
+        {
+          step: 'started',
+          agentId: 'D06',
+          productName: 'a copper medicine',
+          label: { packTreatsL: 40, doseDays: [1, 3], changes: [] },
+          split: true,
+          netVolumeL: 100,
+          startOn: at(1).slice(0, 10),
+          overrideReason: 'as the veterinarian says',
+        } as PayloadOf<'course'>,
+        at(1),
+      ),
+    ];
+    expect(await held(await tankWith({ copperMgPerL: 0.15 }, treated, 'guppy'))).toEqual([]);
+    expect(await held(await tankWith({ copperMgPerL: 0.15 }, undefined, 'guppy'))).toEqual([
+      'held:extreme:copper-with-fish',
+    ]);
+    expect(await held(await tankWith({ copperMgPerL: 0.25 }, treated, 'guppy'))).toEqual([
+      'held:extreme:copper-with-fish',
+    ]);
+    expect(await held(await tankWith({ copperMgPerL: 0.15 }, treated))).toEqual(['held:settled:copper-poisoning']);
+  });
   it('of whom nobody wrote may live there: copper counts; in a tank that is said to be cycled nobody is helped', async () => {
     const unknown = await lineOf(await tankWith({ copperMgPerL: 0.06 }, undefined, null));
     expect([unknown.state, unknown.urgent]).toEqual(['act', true]);

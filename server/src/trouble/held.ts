@@ -1,5 +1,7 @@
 import { dayMs } from '#core/units';
+import { careKnowledge } from '#almanac/care';
 import { troubleKnowledge } from '#almanac/trouble';
+import { agentIdsOf, courseStepOf, courseThreads } from '#core/care';
 import {
   caseFromBook,
   heldFindings,
@@ -52,6 +54,7 @@ function caseOf({
   rows,
   prospect,
   source,
+  meant,
   answers,
   nowEpochMs,
 }: {
@@ -59,6 +62,7 @@ function caseOf({
   rows: Rows;
   prospect: Prospect | undefined;
   source: TroubleCase['sourceHas'];
+  meant: TroubleCase['meant'];
   answers: TroubleCase['findings'];
   nowEpochMs: number;
 }): TroubleCase {
@@ -118,10 +122,31 @@ function caseOf({
       activeBed: tank.setUp.bed ? tank.setUp.bed.kind === 'active' : undefined,
     },
     source,
+    meant,
   };
   return caseFromBook(book, answers, troubleKnowledge);
 }
 const anybody = ['fish', 'shrimp', 'plant'] as const;
+
+const copper = careKnowledge.agents.find((a) => a.slug === 'copper');
+const copperDose = copper?.doses.find((d) => d.route === 'prolonged');
+/** Copper that a course holds in the water on purpose; asked for only where copper was read. */
+async function meantIn(
+  deps: Pick<BookDeps, 'db'>,
+  tanks: readonly Tank[],
+  nowEpochMs: number,
+): Promise<ReadonlyMap<string, TroubleCase['meant']>> {
+  const read = tanks.filter((t) => (newestOf(t, 'reading', 'copperMgPerL')[0]?.hi ?? 0) > 0).map((t) => t.tankId);
+  if (read.length === 0 || !copper || !copperDose) return new Map();
+  const rows = await readDiary(deps, { kinds: ['course'], subjectIds: read });
+  const today = new Date(nowEpochMs).toISOString().slice(0, 10);
+  const courses = courseThreads(rows.map(courseStepOf), { today });
+  return new Map(
+    courses
+      .filter((c) => c.ended === null && agentIdsOf(c.plan).includes(copper.id))
+      .map((c) => [c.tankId, { copperMgPerL: { lo: copperDose.lo, hi: copperDose.hi } }]),
+  );
+}
 
 const severities: Readonly<Record<HeldFinding['urgency'], Contribution['severity']>> = {
   now: 'act',
@@ -150,6 +175,7 @@ export async function heldContributions({
   // Sources are asked for where water went in bare: only then does it matter what they hold.
   const bare = tanks.some((t) => newestOf(t, 'change')[0]?.conditionerMl === 0);
   const sources = bare ? await readSources(deps.db, nowEpochMs) : [];
+  const meant = await meantIn(deps, tanks, nowEpochMs);
   return new Map(
     tanks.map((tank) => {
       const sourceId = newestOf(tank, 'change')[0]?.sourceId;
@@ -164,6 +190,7 @@ export async function heldContributions({
           rows: all.get(tank.tankId) ?? [],
           prospect: prospects.get(tank.tankId),
           source,
+          meant: meant.get(tank.tankId),
           answers: findingsOf(tank.tankId),
           nowEpochMs,
         }),
