@@ -126,7 +126,7 @@ describe('what holds fast in a tank, on Tonight', () => {
           netVolumeL: 100,
           startOn: at(1).slice(0, 10),
           overrideReason: 'as the veterinarian says',
-        } as PayloadOf<'course'>,
+        },
         at(1),
       ),
     ];
