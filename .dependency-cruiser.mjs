@@ -22,7 +22,7 @@ const serverSlices = {
   supplies: ['book'],
   readings: ['book', 'tanks'],
   doing: ['book'],
-  trouble: ['book'],
+  trouble: ['book', 'tanks', 'sources', 'judgement'],
   care: ['book', 'tanks', 'water'],
   hands: ['book', 'residents', 'readings', 'judgement', 'water'],
   residents: ['book', 'tanks'],
@@ -81,7 +81,7 @@ const wordsSlices = {
   readings: ['book'],
   water: ['book'],
   sources: ['book', 'readings'],
-  tonight: ['doing', 'stock', 'hands', 'care'],
+  tonight: ['doing', 'stock', 'hands', 'care', 'trouble'],
   gate: ['care', 'doing'],
 };
 

@@ -3,6 +3,7 @@ import type { OutageCause } from '#core/hands';
 import type { TimerKind, WorkKind } from '#core/doing';
 import type { ParameterId } from '#core/readings';
 import type { MoultSchool, StockAlarmReason, WatchHabitReason } from '#core/stock';
+import type { HeldFact } from './held-fact';
 import type { SlowReason } from './slow-harm';
 import type { TestReasonId } from './test-plan';
 
@@ -12,19 +13,6 @@ export interface BesideAlarm {
   changedNights: number | null;
   changeFraction: number;
   fresh: readonly string[];
-}
-
-/** What holds fast in a tank whatever else is said: a settled test, a red flag, an extreme, an exposure; ids of the knowledge of trouble. */
-export interface HeldFact {
-  sort: 'settled' | 'exposure' | 'extreme' | 'red-flag';
-  /** Of the exposure or the finding. */
-  id: string;
-  causeId: string | null;
-  /** Of the reading that says so. */
-  parameter: ParameterId | null;
-  urgency: 'none' | 'watch' | 'week' | 'today' | 'now';
-  /** What is done first, in order. */
-  first: readonly string[];
 }
 
 /** What a slice adds to a visit, as data; sentences are made in `words`. */

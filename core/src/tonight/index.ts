@@ -27,8 +27,8 @@ export {
   type Begins,
   type BesideAlarm,
   type Contribution,
-  type HeldFact,
   type ContributionReason,
   type ContributionSeverity,
 } from './contribution';
 export { alarmChanges, type Alarm } from './alarms';
+export { type HeldFact } from './held-fact';

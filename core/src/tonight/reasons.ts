@@ -1,4 +1,4 @@
-import type { HeldFact } from './contribution';
+import type { HeldFact } from './held-fact';
 import type { AskedBy } from '#core/almanac';
 import type { Interval, ParameterId } from '#core/readings';
 

@@ -1,4 +1,5 @@
-import type { Contribution, ContributionReason, ContributionSeverity, HeldFact } from './contribution';
+import type { Contribution, ContributionReason, ContributionSeverity } from './contribution';
+import type { HeldFact } from './held-fact';
 import type { TankStateId } from './parameter-verdict';
 import { isAiling, stateOfTank } from './state';
 import type { TankVerdict } from './verdict';

@@ -1,0 +1,14 @@
+import type { ParameterId } from '#core/readings';
+
+/** What holds fast in a tank whatever else is said: a settled test, a red flag, an extreme, an exposure; ids of the knowledge of trouble. */
+export interface HeldFact {
+  sort: 'settled' | 'exposure' | 'extreme' | 'red-flag';
+  /** Of the exposure or the finding. */
+  id: string;
+  causeId: string | null;
+  /** Of the reading that says so. */
+  parameter: ParameterId | null;
+  urgency: 'none' | 'watch' | 'week' | 'today' | 'now';
+  /** What is done first, in order. */
+  first: readonly string[];
+}
