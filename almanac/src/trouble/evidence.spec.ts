@@ -269,6 +269,8 @@ describe('what the book knows and nobody asks for', () => {
     expect(ec([1, 2, 3, 4, 5])).toBeUndefined();
     expect(ec([])).toBeUndefined();
     expect(ec([165], { ec25UsPerCm: { lo: 100, hi: 200 } })).toEqual({ lo: 100, hi: 200 });
+    const others = { tempC: [{ lo: 25, hi: 25 }], ph: [{ lo: 7, hi: 7 }] };
+    expect(caseFromBook({ ...book, earlier: others }, {}).usual).toEqual({});
     const crept = weighTrouble(
       caseFromBook(
         {
@@ -305,7 +307,7 @@ describe('entries as evidence, by the one reader', () => {
     expect(what(row('change', { changeFraction: 0.3, conditionerMl: 4 }))).toEqual(['change']);
     const begun = row('job', { step: 'started', work: { kind: 'change', conditionerMl: 4 } }, 6, 'job');
     const both = happenedIn([begun, row('change', { changeFraction: 0.3, conditionerMl: 0 })], context);
-    expect(both.map((h) => [h.what, h.conditioned])).toEqual([['change', false]]);
+    expect(both.map((h) => [h.what, h.conditioned])).toEqual([['change', true]]);
     expect(what(row('top-up', { sourceId: 'tap' }), row('top-up', { sourceId: 'ro' }))).toEqual(['top-up']);
     expect(what(row('top-up', { sourceId: 'nobody knows' }))).toEqual([]);
   });

@@ -330,6 +330,7 @@ describe('the list of what holds fast, as Tonight has it', () => {
         findingId: 'copper-measured',
         parameter: 'copperMgPerL',
         first: ['air', 'safe-water'],
+        cautionIds: [],
       },
       {
         id: 'extreme:copper-with-fish',
@@ -339,6 +340,7 @@ describe('the list of what holds fast, as Tonight has it', () => {
         findingId: 'copper-with-fish',
         parameter: 'copperMgPerL',
         first: ['safe-water'],
+        cautionIds: [],
       },
       {
         id: 'settled:organic-load',
@@ -348,6 +350,7 @@ describe('the list of what holds fast, as Tonight has it', () => {
         findingId: 'nitrate-high',
         parameter: 'no3MgPerL',
         first: ['watch'],
+        cautionIds: [],
       },
     ]);
   });
@@ -361,6 +364,7 @@ describe('the list of what holds fast, as Tonight has it', () => {
         findingId: 'gasping',
         parameter: null,
         first: ['air'],
+        cautionIds: [],
       },
     ]);
     expect(held({ measurements: { totalChlorineMgPerL: at(0.2) } }).map((f) => [f.id, f.parameter])).toEqual([
@@ -379,6 +383,7 @@ describe('the list of what holds fast, as Tonight has it', () => {
         findingId: null,
         parameter: null,
         first: ['as-poison'],
+        cautionIds: ['poison-line'],
       },
     ]);
   });

@@ -68,6 +68,10 @@ describe('readings as findings', () => {
     expect(share({ measurements: { tempC: at(17) }, usual: { tempC: { lo: 16, hi: 18 } } }, 'temperature-off')).toBe(0);
     const warm = { measurements: { tempC: at(30) }, bears: { tempC: { lo: 26, hi: 31 } } };
     expect([share(warm, 'temperature-off'), share({ ...warm, bears: undefined }, 'temperature-off')]).toEqual([0, 1]);
+    // A range that keepers like narrower makes no shock of half a degree beyond it.
+    const narrow = { measurements: { tempC: at(26.5) }, bears: { tempC: { lo: 20, hi: 26 } } };
+    expect(share(narrow, 'temperature-off')).toBe(0);
+    expect(share({ measurements: { tempC: at(17) }, bears: { tempC: { lo: 16, hi: 22 } } }, 'temperature-off')).toBe(0);
   });
   it('too much by itself, unless it is usual here: pH, temperature, salt', () => {
     const ph = (value: number, usual?: { lo: number; hi: number }) =>

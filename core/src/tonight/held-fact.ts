@@ -6,6 +6,10 @@ export interface HeldFact {
   /** Of the exposure or the finding. */
   id: string;
   causeId: string | null;
+  /** As the almanac calls it; empty where no cause is named. */
+  causeName: string;
+  /** What stands beside it for people and animals, as the almanac has it. */
+  cautions: readonly string[];
   /** Of the reading that says so. */
   parameter: ParameterId | null;
   urgency: 'none' | 'watch' | 'week' | 'today' | 'now';

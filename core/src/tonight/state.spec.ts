@@ -104,7 +104,18 @@ describe('what holds fast', () => {
     id: 'held:1',
     reason: {
       id: 'held',
-      facts: { held: { sort: 'settled', id: 'x', causeId: 'x', parameter, urgency, first: ['air'] } },
+      facts: {
+        held: {
+          sort: 'settled',
+          id: 'x',
+          causeId: 'x',
+          causeName: 'X',
+          cautions: [],
+          parameter,
+          urgency,
+          first: ['air'],
+        },
+      },
     },
   });
   const whole = (water: TankVerdict, ...contributions: Contribution[]) =>
@@ -138,5 +149,7 @@ describe('what holds fast', () => {
     expect(of(verdict('act', true), cycle({ stocked: true }))[1]).toBe('water');
     expect(of(verdict('act', true), cycle({ said: false }))[1]).toBe('water');
     expect(of(verdict('act', true), cycle({}), said('timer', 'act'))[1]).toBe('water');
+    // Somebody died there: then somebody lives there, whatever was entered.
+    expect(of(verdict('act', true), cycle({}), said('losses', 'watch'))[1]).toBe('water');
   });
 });

@@ -32,8 +32,8 @@ const weightOf = ({ severity, reason }: Contribution): Weight | null => {
 const atRest = ({ reason }: Contribution): boolean => !['slow-harm', 'leaves', 'routine-loses'].includes(reason.id);
 
 /**
- * The worst of water, animals and jobs, in this order: what holds fast and cannot wait, water that is urgent, what a slice says must be acted on, water to
- * act on, deaths and other signs of the animals (so that a tank with them is neither settled nor merely one that cannot
+ * The worst of water, animals and jobs, in this order: what holds fast and cannot wait, water that is urgent, what a slice
+ * says must be acted on, water to act on, deaths and other signs of the animals (so that a tank with them is neither settled nor merely one that cannot
  * be told), water that cannot be told, water that drifts, slow harm and open work, and only then a settled tank.
  */
 export function stateOfTank({
@@ -55,7 +55,7 @@ export function stateOfTank({
   };
   // Said to be cycled, and nobody lives there: its values are wanted, and nobody has to be helped.
   const cycling = weighed.find(({ reason }) => reason.id === 'cycle' && reason.facts.said && !reason.facts.stocked);
-  if (cycling && !weighed.some((c) => weightOf(c) === 'act')) return told(cycling, 'drifting');
+  if (cycling && !heaviest('act') && !heaviest('animals')) return told(cycling, 'drifting');
   const now = weighed.find(isNow);
   if (now) return besideWater(now, water);
   if (verdict.urgent) return water;

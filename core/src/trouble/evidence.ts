@@ -328,14 +328,15 @@ export function caseFromBook(
 
 /** Fewer own readings than something usual needs, and a jump is told by what they span. */
 const mostEarlierCount = 4;
-/** What is usual here; where nothing is yet, what the own readings before the newest span. */
+/**
+ * What is usual here; of what a pen reads, where nothing is yet, what the own readings before the newest span. Of a pH or a
+ * temperature two readings tell an hour of the day, and no usual.
+ */
 function usualOf({ usual, earlier = {} }: BookOfTank): NonNullable<TroubleCase['usual']> {
-  const spanned = Object.entries(earlier).flatMap(([parameter, spans]) => {
-    if (usual[parameter as ParameterId] || spans.length === 0 || spans.length > mostEarlierCount) return [];
-    const middles = spans.map(middle);
-    return [[parameter, { lo: Math.min(...middles), hi: Math.max(...middles) }] as const];
-  });
-  return { ...usual, ...Object.fromEntries(spanned) };
+  const middles = (earlier.ec25UsPerCm ?? []).map(middle);
+  return usual.ec25UsPerCm || middles.length === 0 || middles.length > mostEarlierCount
+    ? usual
+    : { ...usual, ec25UsPerCm: { lo: Math.min(...middles), hi: Math.max(...middles) } };
 }
 
 /** Free CO2 from pH and KH of the same evenings, where it is fitted and carbonate alone holds the pH; a KH under one degree says nothing. */

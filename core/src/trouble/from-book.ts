@@ -133,11 +133,11 @@ function happenedBy(
   switch (row.kind) {
     case 'change': {
       const { changeFraction, conditionerMl } = row.payload;
-      const told = conditionerMl === undefined ? conditioned.has(entryId) : conditionerMl > 0;
+      const told = (conditionerMl ?? 0) > 0 || conditioned.has(entryId);
       // Only who says that none went in is believed; nothing said is not known.
       return [
         ...as('change', { changeFraction, conditioned: told }),
-        ...(conditionerMl === 0 && !conditioned.has(entryId) ? as('unconditioned') : []),
+        ...(conditionerMl === 0 && !told ? as('unconditioned') : []),
       ];
     }
     case 'top-up':

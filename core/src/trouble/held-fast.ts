@@ -113,6 +113,8 @@ export interface HeldFinding {
   /** The reading that says so. */
   parameter: ParameterId | null;
   first: readonly ActionId[];
+  /** What must stand beside it. */
+  cautionIds: readonly string[];
 }
 /**
  * All that holds fast in a case, the most urgent first: what Tonight, the folio and Trouble all begin with. Where no
@@ -121,7 +123,7 @@ export interface HeldFinding {
  */
 export function heldFindings(of: TroubleCase, knowledge: TroubleKnowledge): HeldFinding[] {
   const shares = sharesOf(of, knowledge);
-  const seen = { shares, signs: animalSigns(of, knowledge) };
+  const seen = { shares, signs: signsAmong(shares, knowledge) };
   const { settled, exposures, extremes } = heldFast(of, knowledge, seen);
   const inhabited = of.hosts.some((h) => h !== 'plants');
   const settling = new Map(knowledge.settles.map((s) => [s.causeId, s.findingId]));
@@ -133,8 +135,9 @@ export function heldFindings(of: TroubleCase, knowledge: TroubleKnowledge): Held
       causeId: cause.id,
       findingId: settling.get(cause.id) ?? null,
       first: [cause.first],
+      cautionIds: cause.cautionIds,
     })),
-    ...redFlags(of, knowledge)
+    ...flagsAmong(shares, knowledge)
       .filter((id) => !settled.some((c) => settling.get(c.id) === id))
       .map((id) => ({
         id: `red-flag:${id}`,
@@ -143,6 +146,7 @@ export function heldFindings(of: TroubleCase, knowledge: TroubleKnowledge): Held
         causeId: null,
         findingId: id,
         first: ['air' as const],
+        cautionIds: [],
       })),
     ...extremes.map((e) => ({
       id: `extreme:${e.findingId}`,
@@ -151,6 +155,7 @@ export function heldFindings(of: TroubleCase, knowledge: TroubleKnowledge): Held
       causeId: null,
       findingId: e.findingId,
       first: [e.first],
+      cautionIds: [],
     })),
     ...exposures.map((e) => ({
       id: `exposure:${e.id}`,
@@ -159,6 +164,7 @@ export function heldFindings(of: TroubleCase, knowledge: TroubleKnowledge): Held
       causeId: e.causeId,
       findingId: null,
       first: e.first,
+      cautionIds: e.cautionIds,
     })),
   ];
   return all
@@ -177,14 +183,16 @@ function parameterOf(findingId: string, knowledge: TroubleKnowledge): ParameterI
   return parameterIds.find((id) => id === name || (id === 'cl2MgPerL' && name === 'totalChlorineMgPerL')) ?? null;
 }
 
+type Shares = Seen['shares'];
+const flagsAmong = (shares: Shares, { acting }: TroubleKnowledge): string[] =>
+  acting.atOnceIds.filter((id) => wasSeen(shares, id));
+const signsAmong = (shares: Shares, { findings }: TroubleKnowledge): boolean =>
+  findings.some((f) => animalGroups.includes(f.group) && !f.neutral && wasSeen(shares, f.id));
+
 /** Signs that want air before any question. */
-export const redFlags = (of: TroubleCase, knowledge: TroubleKnowledge): string[] => {
-  const shares = sharesOf(of, knowledge);
-  return knowledge.acting.atOnceIds.filter((id) => wasSeen(shares, id));
-};
+export const redFlags = (of: TroubleCase, knowledge: TroubleKnowledge): string[] =>
+  flagsAmong(sharesOf(of, knowledge), knowledge);
 
 /** Whether an animal shows anything at all. */
-export function animalSigns(of: TroubleCase, knowledge: TroubleKnowledge): boolean {
-  const shares = sharesOf(of, knowledge);
-  return knowledge.findings.some((f) => animalGroups.includes(f.group) && !f.neutral && wasSeen(shares, f.id));
-}
+export const animalSigns = (of: TroubleCase, knowledge: TroubleKnowledge): boolean =>
+  signsAmong(sharesOf(of, knowledge), knowledge);

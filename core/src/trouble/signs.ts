@@ -121,8 +121,10 @@ function ruleShare(rule: ReadingRule, of: TroubleCase, { read, usual }: Lookup):
     }
     case 'off-temperature': {
       const cool = was !== null && middle(was) < rule.coolBelowC;
-      const borne = of.bears?.['tempC'] ?? { lo: cool ? -Infinity : rule.loC, hi: rule.hiC };
-      const [lo, hi] = [lowEnd(borne), highEnd(borne)];
+      // What its kinds bear beyond the usual is no news; where they like it narrower, their bands say so, not a shock.
+      const borne = of.bears?.['tempC'];
+      const lo = cool ? -Infinity : Math.min(rule.loC, borne ? lowEnd(borne) : Infinity);
+      const hi = Math.max(rule.hiC, borne ? highEnd(borne) : -Infinity);
       const off = was
         ? { lo: Math.max(lo, middle(was) - rule.offC), hi: Math.min(hi, middle(was) + rule.offC) }
         : { lo, hi };

@@ -69,7 +69,7 @@ function perDayOf({ setUp, bears }: Tank, nowEpochMs: number): Partial<Record<Pa
 
 const acidifying: readonly string[] = ['leaves', 'pods', 'wood'];
 /** What holds the pH of a tank, as far as its set-up and what lies in it tell. */
-function phHolderOf(tank: Tank): PhHolder {
+export function phHolderOf(tank: Tank): PhHolder {
   if (tank.setUp.bed?.kind === 'active') return 'active-bed';
   const stained = newestOf(tank, 'new').some(({ what, gone }) => acidifying.includes(what) && !gone);
   return stained || practiceOf(tank.setUp.practiceId).tannins ? 'tannins' : 'carbonate';

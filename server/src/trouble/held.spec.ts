@@ -69,6 +69,9 @@ describe('what holds fast in a tank, on Tonight', () => {
     expect([line.state, line.urgent]).toEqual(['act', true]);
     expect(line.nextStep.text).toContain('CO2 off.');
     expect(await held(await tankWith({ ph: 6.4, khDegrees: 6 }))).toEqual([]);
+    // Leaves hold the pH down: then it says nothing of the gas.
+    const leaves = (t: string) => [...gas(t), fact(t, { about: 'new', what: 'leaves', name: 'oak leaves' })];
+    expect(await held(await tankWith({ ph: 6.4, khDegrees: 6 }, leaves))).toEqual([]);
   });
   it('nitrite beside enough chloride is no matter of minutes; beside none it is', async () => {
     const guarded = await lineOf(await tankWith({ no2MgPerL: 2, clMgPerL: 60 }, undefined, 'guppy'));
@@ -86,14 +89,22 @@ describe('what holds fast in a tank, on Tonight', () => {
     ]);
     expect(await held(await tankWith({}, (t) => [fresh('lotion')(t)]))).toEqual([]);
     const tap = id();
+    const aged = id();
     const water = { name: 'Tap', state: 'tap-aged', chlorine: 'chloramine', startedOn: '2025-12-04' };
     await house.write(entry('source', tap, water as PayloadOf<'source'>, at(100)));
-    const change = (conditionerMl: number) => (t: string) => {
-      const sent = changeEntry(t, tap, 20, at(0, -60));
-      return [{ ...sent, payload: { ...sent.payload, conditionerMl } }];
-    };
+    await house.write(
+      entry('source', aged, { ...water, name: 'Aged tap', chlorine: 'chlorine' } as PayloadOf<'source'>, at(100)),
+    );
+    const change =
+      (conditionerMl: number, source = tap) =>
+      (t: string) => {
+        const sent = changeEntry(t, source, 20, at(0, -60));
+        return [{ ...sent, payload: { ...sent.payload, conditionerMl } }];
+      };
     expect(await held(await tankWith({}, change(0)))).toEqual(['held:exposure:chlorinated-water']);
     expect(await held(await tankWith({}, change(5)))).toEqual([]);
+    // Chlorine is gone from water that stood, chloramine is not.
+    expect(await held(await tankWith({}, change(0, aged)))).toEqual([]);
   });
   it('rotten eggs at a poke: this week, today after digging', async () => {
     const poked = (t: string) => entry('poke', t, { place: 'B3', gas: 'smell' }, at(0, -30));
@@ -149,6 +160,10 @@ describe('what holds fast in a tank, on Tonight', () => {
     );
     const line = await lineOf(cycling);
     expect([line.state, line.urgent, line.reasonId]).toEqual(['drifting', false, 'cycle']);
+    // Somebody looked at animals there that nobody entered: then they are helped.
+    expect((await house.write(entry('seen', cycling, { behaviour: 'gasping' }, at(0, -10)))).status).toBe(201);
+    const stocked = await lineOf(cycling);
+    expect([stocked.state, stocked.urgent]).toEqual(['act', true]);
   });
   it('what was seen in an open case counts on Tonight, until the case is closed', async () => {
     const tank = await tankWith({});

@@ -1,4 +1,4 @@
-import { dayMs } from '#core/units';
+import { dayMs, minuteMs } from '#core/units';
 import { careKnowledge } from '#almanac/care';
 import { troubleKnowledge } from '#almanac/trouble';
 import { agentIdsOf, courseStepOf, courseThreads } from '#core/care';
@@ -15,7 +15,7 @@ import {
 } from '#core/trouble';
 import type { Contribution } from '#core/tonight';
 import { readDiary, type BookDeps } from '../book';
-import type { Prospect } from '../judgement';
+import { phHolderOf, type Prospect } from '../judgement';
 import { readSources } from '../sources';
 import { equipmentOf, newestByOf, newestOf, stageOf, type Tank } from '../tanks';
 
@@ -76,8 +76,10 @@ function caseOf({
   );
   const equipment = equipmentOf(tank);
   const animals = tank.residents.filter(({ kind }) => kind.group !== 'plant');
-  // Of whom nobody wrote may live here all the same; nobody lives where it is said that it rests or is cycled.
-  const nobody = tank.setUp.purpose === 'resting' || stageOf(tank) === 'cycling';
+  // Of whom nobody wrote may live here all the same; nobody lives where it is said that it rests or is cycled, unless
+  // somebody looked at animals there.
+  const nobody =
+    tank.setUp.purpose === 'resting' || (stageOf(tank) === 'cycling' && !rows.some((r) => r.kind === 'seen'));
   const unknown = animals.length > 0 || nobody ? [] : anybody;
   const living = animals.map(({ count }) => count.hi ?? count.lo ?? 0);
   const readings = newestByOf(tank, 'reading');
@@ -111,7 +113,7 @@ function caseOf({
       isPure: () => null,
     }),
     tempBorne: tempBorne(animals.map(({ kind }) => kind)),
-    carbonateHeld: tank.setUp.bed?.kind !== 'active',
+    carbonateHeld: phHolderOf(tank) === 'carbonate',
     livingCount: living.length > 0 ? living.reduce((a, b) => a + b, 0) : null,
     equipment: {
       co2: equipment.co2?.on,
@@ -148,6 +150,19 @@ async function meantIn(
   );
 }
 
+/** Nothing of it turns within a quarter of an hour, where nobody wrote; entries make the tank another object. */
+const keptMs = 15 * minuteMs;
+const kept = new WeakMap<Tank, { mark: string; prospect: Prospect | undefined; findings: HeldFinding[] }>();
+function findingsOfTank(given: Parameters<typeof caseOf>[0]): HeldFinding[] {
+  const { tank, prospect, source, meant, answers, nowEpochMs } = given;
+  const mark = JSON.stringify([Math.floor(nowEpochMs / keptMs), source, meant, answers]);
+  const known = kept.get(tank);
+  if (known?.mark === mark && known.prospect === prospect) return known.findings;
+  const findings = heldFindings(caseOf(given), troubleKnowledge);
+  kept.set(tank, { mark, prospect, findings });
+  return findings;
+}
+
 const severities: Readonly<Record<HeldFinding['urgency'], Contribution['severity']>> = {
   now: 'act',
   today: 'act',
@@ -180,22 +195,21 @@ export async function heldContributions({
     tanks.map((tank) => {
       const sourceId = newestOf(tank, 'change')[0]?.sourceId;
       const setUp = sources.find((s) => s.id === sourceId)?.payload;
+      // Chlorine is gone from water that stood (common practice), chloramine is not.
       const source: NonNullable<TroubleCase['sourceHas']>[number][] = [
-        ...(setUp?.chlorine === 'chlorine' || setUp?.chlorine === 'chloramine' ? [setUp.chlorine] : []),
+        ...(setUp?.chlorine === 'chlorine' && setUp.state !== 'tap-aged' ? (['chlorine'] as const) : []),
+        ...(setUp?.chlorine === 'chloramine' ? (['chloramine'] as const) : []),
         ...(setUp?.copperPipe === true ? (['copper'] as const) : []),
       ];
-      const held = heldFindings(
-        caseOf({
-          tank,
-          rows: all.get(tank.tankId) ?? [],
-          prospect: prospects.get(tank.tankId),
-          source,
-          meant: meant.get(tank.tankId),
-          answers: findingsOf(tank.tankId),
-          nowEpochMs,
-        }),
-        troubleKnowledge,
-      );
+      const held = findingsOfTank({
+        tank,
+        rows: all.get(tank.tankId) ?? [],
+        prospect: prospects.get(tank.tankId),
+        source,
+        meant: meant.get(tank.tankId),
+        answers: findingsOf(tank.tankId),
+        nowEpochMs,
+      });
       return [tank.tankId, held.map((finding, i) => contributionOf(tank.tankId, finding, i))];
     }),
   );
@@ -203,7 +217,7 @@ export async function heldContributions({
 
 const contributionOf = (
   tankId: string,
-  { id, sort, urgency, causeId, findingId, parameter, first }: HeldFinding,
+  { id, sort, urgency, causeId, findingId, parameter, first, cautionIds }: HeldFinding,
   index: number,
 ): Contribution => ({
   id: `held:${id}`,
@@ -211,7 +225,11 @@ const contributionOf = (
   reason: {
     id: 'held',
     facts: {
-      held: { sort, id: findingId ?? id.slice(id.indexOf(':') + 1), causeId, parameter, urgency, first },
+      held: {
+        ...{ sort, id: findingId ?? id.slice(id.indexOf(':') + 1), causeId, parameter, urgency, first },
+        causeName: troubleKnowledge.causes.find((c) => c.id === causeId)?.name ?? '',
+        cautions: cautionIds.flatMap((c) => troubleKnowledge.cautions.find((known) => known.id === c)?.text ?? []),
+      },
     },
   },
   sinceEpochMs: null,

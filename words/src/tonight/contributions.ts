@@ -83,7 +83,7 @@ const words: { [Id in ContributionReason['id']]: (facts: Of<Id>, speech: Speech)
       `${workWords[work].name} not closed`,
     ),
   held: ({ held }) => ({
-    ...plain(heldWords(held).text, [], heldWords(held).short),
+    ...plain(heldWords(held).text, [...held.cautions], heldWords(held).short),
     nextStep: heldWords(held).nextStep,
   }),
   case: ({ due, state, signsCount }) =>

@@ -1,4 +1,3 @@
-import { troubleKnowledge } from '#almanac/trouble';
 import type { HeldFact } from '#core/tonight';
 import type { ActionId, Urgency } from '#core/trouble';
 import { actionNames } from './trouble';
@@ -33,9 +32,6 @@ const extremeTexts: Readonly<Record<string, string>> = {
   'conductivity-extreme': 'Far too much salt for fresh water',
   'copper-with-fish': 'Copper, and no course that holds it there',
 };
-const causeName = (id: string | null): string => troubleKnowledge.causes.find((c) => c.id === id)?.name ?? id ?? '';
-
-const settledText = (causeId: string | null): string => `${causeName(causeId)}, measured`;
 /** What somebody has to do, by how soon. */
 const whenTexts: Readonly<Record<Urgency, string>> = {
   now: 'Now',
@@ -46,13 +42,13 @@ const whenTexts: Readonly<Record<Urgency, string>> = {
 };
 
 /** A finding that holds fast: what it is, the same shorter, and what is done first. */
-export function heldWords({ sort, id, causeId, urgency, first }: HeldFact): {
+export function heldWords({ sort, id, causeName, urgency, first }: HeldFact): {
   text: string;
   short: string;
   nextStep: string;
 } {
   const text = {
-    settled: settledText(causeId),
+    settled: `${causeName}, measured`,
     exposure: exposureTexts[id] ?? id,
     extreme: extremeTexts[id] ?? id,
     'red-flag': redFlagTexts[id] ?? id,

@@ -120,7 +120,7 @@ export function whyLookWords(reason: WhyLook, nameOf: NameOf): string {
     case 'settles-leading':
       return `It settles what leads: ${nameOf(reason.facts.causeId)}.`;
     case 'tells-most':
-      return 'Tells most after what was seen here.';
+      return 'The most useful test after these signs.';
     case 'in-order':
       return 'First looks, in the order that splits most.';
     case 'tells-apart':

@@ -99,7 +99,8 @@ export function bookOfTank({
     earlier: Object.fromEntries(folio.lines.map((l) => [l.parameter, l.earlier])),
     ...told,
     tempBorne: tempBorne((stock?.residents ?? []).map((l) => l.kind).filter((k) => k.group !== 'plant')),
-    carbonateHeld: folio.setUp.bed?.kind !== 'active',
+    // The house works CO2 out only where carbonate alone holds the pH.
+    carbonateHeld: folio.lines.some((l) => l.parameter === 'co2MgPerL' && l.computed === true),
     livingCount: living.length > 0 ? living.reduce((a, b) => a + b, 0) : null,
     equipment: {
       co2: equipment.co2?.on,
