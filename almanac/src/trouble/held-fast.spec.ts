@@ -306,6 +306,14 @@ const nextOnes: readonly { title: string; of: TroubleCase; looks: string }[] = [
   },
 ];
 describe('what is looked at next', () => {
+  it('no test is asked for that speaks of somebody who does not live here', () => {
+    const died = (hosts: TroubleCase['hosts']) =>
+      weighed(seeing(['one-death'], { hosts, sourceHas: ['copper'] })).next.map((n) => n.id);
+    expect(died(['fish'])).toContain('copper-with-fish');
+    expect(died(['fish'])).not.toContain('copper-measured');
+    expect(died(['shrimp'])).toContain('copper-measured');
+    expect(died(['shrimp'])).not.toContain('copper-with-fish');
+  });
   for (const { title, of, looks } of nextOnes)
     it(`${title}: ${looks}`, () => {
       const early = weighed(of)

@@ -116,7 +116,7 @@ export const patterns: readonly LookPattern[] = [
       { seenIds: ['all-kinds-within-hours', 'many-deaths-in-a-day', 'began-after-change', 'darting', 'gasping'] },
       recently(72, 'change-done', 'big-change', 'change-without-conditioner', 'top-up-not-pure'),
     ],
-    looks: ['chlorine-measured', 'temperature-off', 'copper-measured', 'conductivity-jumped'],
+    looks: ['chlorine-measured', 'temperature-off', 'copper-measured', 'copper-with-fish', 'conductivity-jumped'],
   },
   {
     id: 'shrimp-after-water',
@@ -124,7 +124,7 @@ export const patterns: readonly LookPattern[] = [
       { seenIds: ['shrimp-die-fish-fine', 'climbing-out', 'twitching-shrimp', 'frantic-swimming'] },
       recently(72, 'change-done', 'big-change', 'change-without-conditioner', 'top-up-not-pure'),
     ],
-    looks: ['copper-measured', 'chlorine-measured', 'conductivity-jumped'],
+    looks: ['copper-measured', 'copper-with-fish', 'chlorine-measured', 'conductivity-jumped'],
   },
   {
     id: 'copper-in-the-source',
@@ -132,7 +132,7 @@ export const patterns: readonly LookPattern[] = [
       { source: ['copper'] },
       { seenIds: ['shrimp-die-fish-fine', 'climbing-out', 'twitching-shrimp', 'one-death', 'many-deaths-in-a-day'] },
     ],
-    looks: ['copper-measured'],
+    looks: ['copper-measured', 'copper-with-fish'],
   },
   {
     id: 'filter-hit',
@@ -153,7 +153,7 @@ export const patterns: readonly LookPattern[] = [
       { seenIds: ['shrimp-die-fish-fine'] },
       { seenIds: ['came-on-fast', 'twitching-shrimp', 'many-deaths-in-a-day'] },
     ],
-    looks: ['conductivity-jumped', 'copper-measured'],
+    looks: ['conductivity-jumped', 'copper-measured', 'copper-with-fish'],
   },
   {
     id: 'shrimp-one-by-one',

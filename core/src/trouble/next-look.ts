@@ -103,7 +103,9 @@ export function nextLooks(of: TroubleCase, all: readonly Weighed[], knowledge: T
     if (f.group === 'fish-behaviour' || f.group === 'fish-body') return of.hosts.includes('fish');
     if (f.group === 'shrimp') return of.hosts.includes('shrimp');
     if (f.group === 'plants') return of.hosts.includes('plants');
-    return true;
+    // A test that says something only of who does not live here is not asked for.
+    const rule = knowledge.readings.find((r) => r.findingId === f.id);
+    return !rule?.hosts || rule.hosts.some((h) => of.hosts.includes(h));
   };
   const looks = new Map<string, NextLook>();
   const add = (id: string, why: WhyLook, separates: readonly string[]): void => {

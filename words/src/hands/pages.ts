@@ -44,7 +44,7 @@ export const handsPages = {
   itEndsAfterItBegins: 'It ends after it begins.',
   nothingIsForeseenToLeave: (labels: string) => `what was tested (${labels}) is likely to stay in its range`,
   nothingIsKnownOfIt: 'cannot tell: this tank was not tested often enough. Test nitrate, KH and pH before you leave',
-  speaksAgainstLeaving: (what: string) => `Do not leave yet: ${what.replace(/\.$/, '')}.`,
+  speaksAgainstLeaving: (what: string) => `Do not leave yet: ${what}.`,
   notKnownWhoLivesHere: 'cannot tell, no animals entered',
   nobodyInTheBookSoNoHours:
     'Cannot tell how long the oxygen lasts: no animals are entered for this tank. Enter them, or put air in the box.',

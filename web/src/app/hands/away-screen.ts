@@ -185,8 +185,10 @@ export class AwayScreen {
     const said = tank.contributions.filter(
       (c) => c.severity === 'act' || (c.severity === 'watch' && againstIds.includes(c.reason.id)),
     );
-    const all = [...(tank.state === 'act' ? [tank.reason] : []), ...said.map((c) => c.text)];
-    return all.length === 0 ? '' : handsPages.speaksAgainstLeaving([...new Set(all)].join(' '));
+    // What decides stands whole, what else there is in its few words.
+    const others = said.filter((c) => c.id !== tank.decidedBy).map((c) => c.short);
+    const all = [...(tank.state === 'act' ? [tank.reason.replace(/\.$/, '')] : []), ...others];
+    return all.length === 0 ? '' : handsPages.speaksAgainstLeaving([...new Set(all)].join('; '));
   }
   private portionsOf({ residents }: TankStock, days: number): { text: string; fault: string; portionG: number } {
     const animals = leastRations(residents);

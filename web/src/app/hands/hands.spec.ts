@@ -668,8 +668,22 @@ describe('weeks away', () => {
       state: 'act',
       reason: 'They gasp at the surface.',
       contributions: [
-        { id: 'x', severity: 'watch', reason: { id: 'losses', facts: {} }, text: '2 dead in a week', evidence: [] },
-        { id: 'y', severity: 'note', reason: { id: 'new', facts: {} }, text: 'New: a food', evidence: [] },
+        {
+          id: 'x',
+          severity: 'watch',
+          reason: { id: 'losses', facts: {} },
+          text: '2 dead in a week',
+          short: '2 dead this week',
+          evidence: [],
+        },
+        {
+          id: 'y',
+          severity: 'note',
+          reason: { id: 'new', facts: {} },
+          text: 'New: a food',
+          short: 'new: a food',
+          evidence: [],
+        },
       ],
     });
     const sheet = { nowAt: '', nightOn: '', house: '', foreseen: { readyCount: 1, tanksCount: 1 }, tanks: [sick] };
@@ -680,7 +694,7 @@ describe('weeks away', () => {
     });
     expect(room.text()).toContain('cannot tell: this tank was not tested often enough');
     expect(room.text()).not.toContain('likely to stay in its range');
-    expect(room.text()).toContain('Do not leave yet: They gasp at the surface. 2 dead in a week.');
+    expect(room.text()).toContain('Do not leave yet: They gasp at the surface; 2 dead this week.');
     expect(room.text()).not.toContain('New: a food');
   });
   it('the stand-in sees litres, what is normal, and the days of a course, to be done as shown only', async () => {
